@@ -1,0 +1,194 @@
+// Package cable knows the cables of the trade: what their names mean in copper,
+// what they resist, what they may carry and how warm they get, and which size a
+// run needs.
+//
+// Names are a trap. mm² is conductor area; AWG (B&S) is a gauge; "auto cable" is
+// named by its outside diameter in mm. A Size always carries its copper.
+package cable
+
+import (
+	"fmt"
+	"math"
+	"regexp"
+	"strconv"
+	"strings"
+
+	"epitrope/core/working"
+)
+
+// System is a way of naming cable.
+type System string
+
+// The systems a cable can be named in.
+const (
+	Metric System = "metric" // conductor area in mm²
+	AWG    System = "awg"    // American wire gauge, also called B&S
+	Auto   System = "auto"   // outside diameter in mm
+)
+
+// Size is a cable as named, with the copper that is really in it.
+type Size struct {
+	Label   string // "16 mm²", "6 AWG", "6 mm auto"
+	System  System
+	AreaMM2 float64 // copper cross-section
+	Gauge   int     // AWG number; 1/0 is 0, 2/0 is −1 …; only for AWG
+}
+
+// Copper is the size with its copper area where the name does not say it.
+func (s Size) Copper() string {
+	if s.System == Metric {
+		return s.Label
+	}
+	return s.Label + " (" + working.Plain(s.AreaMM2, "mm² copper", 1) + ")"
+}
+
+// The widest range of copper that a run here can have, in mm².
+const (
+	MinAreaMM2 = 0.5
+	MaxAreaMM2 = 240.0
+)
+
+// autoCopper is the copper, in mm², of auto cable by outside diameter in mm.
+// Source: 6 and 8 mm common practice, no source; the others from memory.
+var autoCopper = map[int]float64{3: 1.1, 4: 1.8, 5: 2.9, 6: 4.6, 8: 8.0}
+
+// GaugeArea returns the copper area in mm² of an AWG gauge: d = 0.127 mm ·
+// 92^((36−n)/39), A = π/4·d². gauge runs from −3 (4/0) to 40.
+//
+// Source: ASTM B258.
+func GaugeArea(gauge int) float64 {
+	d := 0.127 * math.Pow(92, float64(36-gauge)/39)
+	return math.Pi / 4 * d * d
+}
+
+// Gauge is the size of an AWG number, 1/0 being 0 and 4/0 being −3.
+func Gauge(n int) Size {
+	label := strconv.Itoa(n) + " AWG"
+	if n <= 0 {
+		label = strconv.Itoa(1-n) + "/0 AWG"
+	}
+	return Size{Label: label, System: AWG, AreaMM2: GaugeArea(n), Gauge: n}
+}
+
+// Square is the size of a conductor area in mm².
+func Square(mm2 float64) Size {
+	return Size{Label: working.Plain(mm2, "mm²", 2), System: Metric, AreaMM2: mm2}
+}
+
+func outside(diameter int) Size {
+	return Size{Label: strconv.Itoa(diameter) + " mm auto", System: Auto, AreaMM2: autoCopper[diameter]}
+}
+
+// The sizes that are on the shelf, thinnest first.
+var (
+	metricShelf = squares(1.5, 2.5, 4, 6, 10, 16, 25, 35, 50, 70, 95, 120)
+	awgShelf    = gauges(16, 14, 12, 10, 8, 6, 4, 2, 1, 0, -1, -2, -3)
+	autoShelf   = []Size{outside(3), outside(4), outside(5), outside(6), outside(8)}
+)
+
+func squares(areas ...float64) []Size {
+	shelf := make([]Size, len(areas))
+	for i, a := range areas {
+		shelf[i] = Square(a)
+	}
+	return shelf
+}
+
+func gauges(numbers ...int) []Size {
+	shelf := make([]Size, len(numbers))
+	for i, n := range numbers {
+		shelf[i] = Gauge(n)
+	}
+	return shelf
+}
+
+// Shelf lists the sizes of a system, thinnest first. Auto cable ends at 8 mm;
+// beyond it the trade buys B&S, so its shelf goes on with the thicker gauges.
+func Shelf(s System) []Size {
+	switch s {
+	case AWG:
+		return awgShelf
+	case Auto:
+		return append(autoShelf[:len(autoShelf):len(autoShelf)], gauges(6, 4, 2, 1, 0, -1, -2, -3)...)
+	default:
+		return metricShelf
+	}
+}
+
+// NameError is text that names no cable.
+type NameError struct{ Text, Hint string }
+
+func (e *NameError) Error() string {
+	return fmt.Sprintf("%q is not a cable size; %s", e.Text, e.Hint)
+}
+
+const nameHint = "write mm² of copper (\"16 mm2\"), a gauge (\"6 AWG\", \"8 B&S\", \"2/0 AWG\") or auto cable by outside diameter (\"6 mm auto\")"
+
+var (
+	squareName = regexp.MustCompile(`^(\d{1,3}(?:[.,]\d{1,3})?) ?(?:mm²|mm2|mm\^2|sq ?mm|sqmm|qmm)$`)
+	gaugeName  = regexp.MustCompile(`^(\d{1,2}|[1-4]/0|0{1,4})(?: ?(?:awg|b&s|b & s|bs|ga|gauge))$`)
+	gaugeFirst = regexp.MustCompile(`^(?:awg|b&s) ?(\d{1,2}|[1-4]/0|0{1,4})$`)
+	autoName   = regexp.MustCompile(`^(\d{1,2}) ?mm ?auto(?: ?cable)?$`)
+	bareMM     = regexp.MustCompile(`^(\d{1,3}) ?mm$`)
+)
+
+// Parse reads a cable's name in any of the systems. "8 mm" alone is refused,
+// naming both things it may mean.
+func Parse(text string) (Size, error) {
+	refuse := func(hint string) (Size, error) {
+		if len(text) > 40 {
+			text = strings.ToValidUTF8(text[:40], "") + "…"
+		}
+		return Size{}, &NameError{text, hint}
+	}
+	name := strings.ToLower(strings.Join(strings.Fields(text), " "))
+	if m := squareName.FindStringSubmatch(name); m != nil {
+		area, err := strconv.ParseFloat(strings.Replace(m[1], ",", ".", 1), 64)
+		if err != nil || area < MinAreaMM2 || area > MaxAreaMM2 {
+			return refuse(fmt.Sprintf("allowed are %g to %g mm²", MinAreaMM2, MaxAreaMM2))
+		}
+		return Square(area), nil
+	}
+	if m := gaugeName.FindStringSubmatch(name); m != nil {
+		return parseGauge(m[1], refuse)
+	}
+	if m := gaugeFirst.FindStringSubmatch(name); m != nil {
+		return parseGauge(m[1], refuse)
+	}
+	if m := autoName.FindStringSubmatch(name); m != nil {
+		d, _ := strconv.Atoi(m[1])
+		if _, ok := autoCopper[d]; !ok {
+			return refuse("auto cable comes as 3, 4, 5, 6 and 8 mm outside diameter")
+		}
+		return outside(d), nil
+	}
+	if m := bareMM.FindStringSubmatch(name); m != nil {
+		return refuse(ambiguous(m[1]))
+	}
+	return refuse(nameHint)
+}
+
+func ambiguous(mm string) string {
+	hint := fmt.Sprintf("it could be copper area or outside diameter: write \"%s mm²\" or \"%s mm auto\"", mm, mm)
+	d, _ := strconv.Atoi(mm)
+	if copper, ok := autoCopper[d]; ok {
+		hint += fmt.Sprintf(" (about %g mm² of copper)", copper)
+	}
+	return hint
+}
+
+func parseGauge(text string, refuse func(string) (Size, error)) (Size, error) {
+	var n int
+	switch {
+	case strings.HasSuffix(text, "/0"):
+		n = 1 - int(text[0]-'0')
+	case strings.Trim(text, "0") == "":
+		n = 1 - len(text)
+	default:
+		n, _ = strconv.Atoi(text)
+	}
+	if n > 20 {
+		return refuse("allowed are 20 AWG (0.5 mm²) to 4/0 AWG (107 mm²)")
+	}
+	return Gauge(n), nil
+}

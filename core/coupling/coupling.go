@@ -1,0 +1,86 @@
+// Package coupling knows what stands between the two batteries: the
+// voltage-sensing relay and the DC-DC charger.
+package coupling
+
+import (
+	"errors"
+	"fmt"
+	"math"
+
+	"epitrope/core/working"
+)
+
+// Kind is a way of coupling.
+type Kind string
+
+// The couplings that are judged.
+const (
+	VSR  Kind = "vsr"
+	DCDC Kind = "dcdc"
+)
+
+// Label is the kind in words.
+func (k Kind) Label() string {
+	if k == VSR {
+		return "voltage-sensing relay"
+	}
+	return "DC-DC charger"
+}
+
+// Relay thresholds, V at 12 V. Source: cut-in 13.3 / cut-out 12.8 seen, common
+// practice, no source.
+const (
+	CutInV  = 13.3
+	CutOutV = 12.8
+)
+
+// InputCurrent is what a charger draws for what it gives.
+var InputCurrent = working.Declare("I_in = I_out·U_out / (η·U_in)", "physics: conservation of energy",
+	working.Symbol{Letter: "I_in", Name: "input current", Unit: "A", Digits: 1},
+	working.Symbol{Letter: "I_out", Name: "output current", Unit: "A", Digits: 1},
+	working.Symbol{Letter: "U_out", Name: "output voltage", Unit: "V", Digits: 2},
+	working.Symbol{Letter: "η", Name: "efficiency", Unit: "", Digits: 2},
+	working.Symbol{Letter: "U_in", Name: "input voltage", Unit: "V", Digits: 2})
+
+// MostPower is the most that a line can carry.
+var MostPower = working.Declare("P_max = U^2 / (4·R)", "physics: maximum power transfer",
+	working.Symbol{Letter: "P_max", Name: "most the line can carry", Unit: "W", Digits: 0},
+	working.Symbol{Letter: "U", Name: "source voltage", Unit: "V", Digits: 2},
+	working.Symbol{Letter: "R", Name: "resistance of the loop", Unit: "Ω", Digits: 5})
+
+// Starved is a charger at the end of a line that cannot carry its power.
+type Starved struct{ WantW, MostW float64 }
+
+func (e *Starved) Error() string {
+	return fmt.Sprintf("the charger wants %s and its line can carry at most %s: it hunts or collapses",
+		working.Plain(e.WantW, "W", 0), working.Plain(e.MostW, "W", 0))
+}
+
+// ErrSource is a source without voltage or a line without resistance.
+var ErrSource = errors.New("source voltage and loop resistance must be positive")
+
+// Settle returns the stable current, in A, and the input voltage, in V, of a
+// constant-power load of watts at the end of a line of ohms from a source of
+// volts. Of the two solutions of U_in² − U·U_in + R·P = 0 it takes the one with
+// the higher voltage. It returns *Starved where there is none: above U²/4R.
+//
+// Source: physics.
+func Settle(volts, ohms, watts float64) (amps, inputV float64, err error) {
+	if volts <= 0 || ohms < 0 || watts < 0 {
+		return 0, 0, ErrSource
+	}
+	inside := volts*volts - 4*ohms*watts
+	if inside < 0 {
+		return 0, 0, &Starved{watts, MostPower.Value(volts, ohms)}
+	}
+	inputV = (volts + math.Sqrt(inside)) / 2
+	return watts / inputV, inputV, nil
+}
+
+// Joined is the current between two batteries through a closed relay.
+var Joined = working.Declare("I = (U − E) / (R_l + R_b)", "physics: Ohm's law",
+	working.Symbol{Letter: "I", Name: "current the circuit drives", Unit: "A", Digits: 1},
+	working.Symbol{Letter: "U", Name: "voltage at the start battery", Unit: "V", Digits: 2},
+	working.Symbol{Letter: "E", Name: "aux battery's own voltage", Unit: "V", Digits: 2},
+	working.Symbol{Letter: "R_l", Name: "resistance of the loop", Unit: "Ω", Digits: 5},
+	working.Symbol{Letter: "R_b", Name: "battery resistance", Unit: "Ω", Digits: 5})
