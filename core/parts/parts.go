@@ -48,11 +48,15 @@ const (
 // practice, no source: 0.1–0.5 mΩ each.
 const contactOhm = 0.0008
 
+// ChargerRatings are the outputs, in A, that chargers are commonly sold with.
+// Source: common practice, no source.
+var ChargerRatings = []float64{10, 15, 20, 25, 30, 40, 50, 60, 80}
+
 // Stock is the book that every job starts with: one card for each rating that is
 // commonly sold.
 func Stock() Book {
 	var b Book
-	for _, a := range []float64{10, 15, 20, 25, 30, 40, 50, 60, 80} {
+	for _, a := range ChargerRatings {
 		b.Chargers = append(b.Chargers, Charger{
 			ID: fmt.Sprintf("dcdc-%g", a), Label: fmt.Sprintf("DC-DC charger, %g A", a), OutputA: a,
 			EfficiencyLow: efficiencyLow, Efficiency: efficiency, CutOutV: cutOutV, MaxAmbientC: maxAmbientC,

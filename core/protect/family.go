@@ -5,7 +5,10 @@
 // draws.
 package protect
 
-import "math"
+import (
+	"math"
+	"slices"
+)
 
 // Family is a kind of fuse with its ratings and its opening-time band.
 type Family struct {
@@ -44,6 +47,16 @@ var (
 	Small = []Family{Blade}
 	All   = []Family{Blade, Strip30, Strip51, Bolt, Ceramic}
 )
+
+// PowerRatings lists every rating of the Power families once, lowest first.
+func PowerRatings() []float64 {
+	var all []float64
+	for _, f := range Power {
+		all = append(all, f.Ratings...)
+	}
+	slices.Sort(all)
+	return slices.Compact(all)
+}
 
 // Opens returns the shortest and the longest time, in seconds, in which a fuse
 // of the family opens at a multiple of its rating, interpolated on logarithms.

@@ -40,7 +40,7 @@ func TestCableLimitsTheFuse(t *testing.T) {
 	_, err := protect.Choose(protect.Need{ContinuousA: 70, CableA: 82}, protect.Power)
 	var none *protect.NoFuse
 	require.ErrorAs(t, err, &none)
-	assert.Equal(t, "no rating between 87.5 A and 82 A", err.Error())
+	assert.Equal(t, "no rating lies between 87.5 A and 82 A", err.Error())
 	got, err := protect.Choose(protect.Need{ContinuousA: 64, CableA: 82}, protect.Power)
 	require.NoError(t, err)
 	assert.Equal(t, 80.0, got.RatingA)

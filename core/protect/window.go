@@ -100,7 +100,7 @@ func Choose(need Need, families []Family) (Fuse, error) {
 	if fits {
 		return Fuse{}, &NoFuse{need, fmt.Sprintf("no fuse can break %.1f kA", need.FaultA/1000)}
 	}
-	return Fuse{}, &NoFuse{need, fmt.Sprintf("no rating between %s and %s",
+	return Fuse{}, &NoFuse{need, fmt.Sprintf("no rating lies between %s and %s",
 		working.Plain(low, "A", 1), working.Plain(high, "A", 1))}
 }
 

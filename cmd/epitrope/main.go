@@ -1,0 +1,66 @@
+// Command epitrope plans alternator-fed charging of auxiliary batteries, from the
+// command line or as a web application.
+package main
+
+import (
+	"errors"
+	"fmt"
+	"io"
+	"os"
+)
+
+// usage is what a wrong or missing command prints.
+const usage = `epitrope plans alternator-fed charging of auxiliary batteries.
+
+  epitrope cable --amps 12 --one-way 2.3m --drop 2%   size one run
+  epitrope plan FILE                                  plan a job ("-" reads standard input)
+  epitrope schema job|plan                            the published JSON Schema
+  epitrope serve                                      the web application
+  epitrope seed                                       put the demo jobs into an empty database
+  epitrope openapi                                    the API's document
+
+All take --json where they print figures. "epitrope COMMAND --help" lists flags.
+`
+
+// command is one subcommand: its arguments, where it prints, and what went wrong.
+type command func(args []string, in io.Reader, out io.Writer) error
+
+var commands = map[string]command{
+	"cable":   runCable,
+	"plan":    runPlan,
+	"schema":  runSchema,
+	"serve":   runServe,
+	"seed":    runSeed,
+	"openapi": runOpenAPI,
+}
+
+func main() { os.Exit(run(os.Args[1:], os.Stdin, os.Stdout, os.Stderr)) }
+
+// run carries out a command line and returns its exit code: 0 done, 1 failed, 2
+// wrong input.
+func run(args []string, in io.Reader, out, errs io.Writer) int {
+	if len(args) == 0 {
+		fmt.Fprint(errs, usage)
+		return 2
+	}
+	c, ok := commands[args[0]]
+	if !ok {
+		if args[0] == "help" || args[0] == "--help" || args[0] == "-h" {
+			fmt.Fprint(out, usage)
+			return 0
+		}
+		fmt.Fprintf(errs, "epitrope: %q is not a command\n\n%s", args[0], usage)
+		return 2
+	}
+	err := c(args[1:], in, out)
+	var bad *inputError
+	switch {
+	case err == nil, errors.Is(err, errHelp):
+		return 0
+	case errors.As(err, &bad):
+		fmt.Fprintf(errs, "epitrope %s: %v\n", args[0], err)
+		return 2
+	}
+	fmt.Fprintf(errs, "epitrope %s: %v\n", args[0], err)
+	return 1
+}

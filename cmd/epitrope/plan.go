@@ -1,0 +1,79 @@
+package main
+
+import (
+	"flag"
+	"fmt"
+	"io"
+	"os"
+
+	"epitrope/core/job"
+	"epitrope/core/parts"
+	"epitrope/core/plan"
+)
+
+// runPlan plans the job in a file.
+func runPlan(args []string, in io.Reader, out io.Writer) error {
+	set := flag.NewFlagSet("epitrope plan FILE", flag.ContinueOnError)
+	asJSON := set.Bool("json", false, "print JSON")
+	rest, err := parseFlags(set, args, out)
+	if err != nil {
+		return err
+	}
+	if len(rest) != 1 {
+		return badInput("give one FILE, or - for standard input")
+	}
+	data, err := readDocument(rest[0], in)
+	if err != nil {
+		return err
+	}
+	doc, problems := job.Decode(data)
+	if len(problems) > 0 {
+		return badInput("%s\n%s", rest[0], problems.Error())
+	}
+	p := plan.Decide(doc, parts.Stock())
+	if *asJSON {
+		return printJSON(out, p)
+	}
+	printPlan(out, p)
+	return nil
+}
+
+// readDocument reads a little more than a document may have, so that a larger
+// file is refused without being read whole.
+func readDocument(name string, in io.Reader) ([]byte, error) {
+	if name != "-" {
+		f, err := os.Open(name)
+		if err != nil {
+			return nil, badInput("%v", err)
+		}
+		defer f.Close()
+		in = f
+	}
+	return io.ReadAll(io.LimitReader(in, job.MaxBytes+1))
+}
+
+func printPlan(out io.Writer, p plan.Plan) {
+	fmt.Fprintln(out, p.Summary)
+	fmt.Fprintln(out)
+	for _, c := range p.Columns {
+		fmt.Fprintf(out, "%-14s %-20s carries %-18s loses %-14s gets to %s\n", c.Name, c.Part.Text, c.Carries.Text, c.Loses.Text, c.Heat.Text)
+	}
+	fmt.Fprintln(out)
+	for _, s := range p.States {
+		worst := ""
+		if s.Worst {
+			worst = " (worst)"
+		}
+		fmt.Fprintf(out, "%s%s: %.2f V at the coupling, %.2f V at the aux battery; %s%s\n", s.Label, worst, s.InV, s.AuxV, s.Says, s.Fails)
+	}
+	fmt.Fprintln(out)
+	for i, n := range p.Notes {
+		fmt.Fprintf(out, "%d %s: %s %s\n", i+1, n.Severity, n.Text, n.Why)
+	}
+	for _, t := range p.Title {
+		fmt.Fprintf(out, "%s: %s\n", t.Label, t.Text)
+	}
+	for _, c := range p.Cautions {
+		fmt.Fprintln(out, c)
+	}
+}

@@ -1,0 +1,208 @@
+package job
+
+import (
+	"bytes"
+	"encoding/json"
+	"fmt"
+	"sort"
+	"strconv"
+	"strings"
+	"unicode/utf8"
+)
+
+// MaxBytes is the largest document that is read.
+const MaxBytes = 256 << 10
+
+// Problem is something in a document that cannot be used.
+type Problem struct {
+	Field   string `json:"field" doc:"Path of the field; empty where the whole document is meant"`
+	Value   string `json:"value" doc:"What was given"`
+	Wrong   string `json:"wrong" doc:"What is wrong with it"`
+	Allowed string `json:"allowed" doc:"What is allowed"`
+}
+
+func (p Problem) String() string {
+	where := p.Field
+	if where == "" {
+		where = "document"
+	}
+	if p.Value != "" {
+		where += ": " + p.Value
+	}
+	return fmt.Sprintf("%s %s (allowed: %s)", where, p.Wrong, p.Allowed)
+}
+
+// Problems are all that is wrong with a document, in the order of their fields.
+type Problems []Problem
+
+func (p Problems) Error() string {
+	lines := make([]string, len(p))
+	for i, one := range p {
+		lines[i] = one.String()
+	}
+	return strings.Join(lines, "\n")
+}
+
+// Decode reads a document. What can be used is in the document even where there
+// are problems; each problem names its field, the value and what is allowed. A
+// quantity may be a number in the field's unit or text with any unit ("12 ft 6").
+func Decode(data []byte) (Document, Problems) {
+	if len(data) > MaxBytes {
+		return New(), Problems{{Wrong: fmt.Sprintf("has %d bytes", len(data)), Allowed: fmt.Sprintf("up to %d bytes", MaxBytes)}}
+	}
+	if at := badUTF8(data); at >= 0 {
+		return New(), Problems{{Wrong: fmt.Sprintf("is not valid UTF-8 at byte %d", at), Allowed: "UTF-8 text"}}
+	}
+	raw, err := object(data)
+	if err != nil {
+		return New(), Problems{{Wrong: "is not JSON: " + err.Error(), Allowed: "one JSON object"}}
+	}
+	r := reader{clean: map[string]any{"format": Format, "version": Version}, n: 1}
+	if !r.header(raw) {
+		return New(), r.problems
+	}
+	r.system(raw)
+	r.walk("", raw)
+	sort.SliceStable(r.problems, func(i, j int) bool { return r.problems[i].Field < r.problems[j].Field })
+	return r.document(), r.problems
+}
+
+func badUTF8(data []byte) int {
+	for at := 0; at < len(data); {
+		r, size := utf8.DecodeRune(data[at:])
+		if r == utf8.RuneError && size == 1 {
+			return at
+		}
+		at += size
+	}
+	return -1
+}
+
+func object(data []byte) (map[string]any, error) {
+	dec := json.NewDecoder(bytes.NewReader(data))
+	dec.UseNumber()
+	var raw map[string]any
+	if err := dec.Decode(&raw); err != nil {
+		return nil, err
+	}
+	if raw == nil {
+		return nil, fmt.Errorf("null is no document")
+	}
+	if dec.More() {
+		return nil, fmt.Errorf("more follows after the object")
+	}
+	return raw, nil
+}
+
+// reader takes a raw document apart, field by field.
+type reader struct {
+	clean    map[string]any
+	problems Problems
+	n        float64 // system voltage / 12 V
+}
+
+func (r *reader) header(raw map[string]any) bool {
+	if format, given := raw["format"]; given && format != Format {
+		r.problem("format", format, "is another format", Format)
+		return false
+	}
+	version, given := raw["version"]
+	if !given {
+		return true
+	}
+	number, err := strconv.Atoi(fmt.Sprint(version))
+	switch {
+	case err != nil || number < 1:
+		r.problem("version", version, "is not a version", fmt.Sprintf("1 to %d", Version))
+	case number > Version:
+		r.problem("version", version, "is newer than this build reads", fmt.Sprintf("1 to %d; open it with a newer build", Version))
+	default:
+		return true
+	}
+	return false
+}
+
+// system reads the system voltage first, as other limits grow with it.
+func (r *reader) system(raw map[string]any) {
+	vehicle, _ := raw["vehicle"].(map[string]any)
+	if fmt.Sprint(vehicle["systemVolts"]) == "24" {
+		r.n = 2
+	}
+}
+
+func (r *reader) walk(prefix string, raw map[string]any) {
+	for key, value := range raw {
+		path := prefix + key
+		if prefix == "" && (key == "format" || key == "version") || value == nil {
+			continue
+		}
+		if f, ok := byPath[path]; ok {
+			r.field(f, value)
+			continue
+		}
+		nested, isObject := value.(map[string]any)
+		switch {
+		case isSection(path) && isObject:
+			r.walk(path+".", nested)
+		case isSection(path):
+			r.problem(path, value, "is not an object", "an object of fields")
+		default:
+			r.problem(path, value, "is not a field of a job", "fields of the published schema")
+		}
+	}
+}
+
+func isSection(path string) bool {
+	for _, f := range Fields {
+		if strings.HasPrefix(f.Path, path+".") {
+			return true
+		}
+	}
+	return false
+}
+
+func (r *reader) field(f Field, value any) {
+	clean, err := f.Read(value, r.n)
+	if err != nil {
+		wrong := err.Error()
+		if strings.Contains(wrong, " is not a") && strings.HasPrefix(wrong, `"`) {
+			_, wrong, _ = strings.Cut(wrong, `" `) // the value is named by the problem
+		}
+		r.problem(f.Path, value, wrong, f.Allowed(r.n))
+		return
+	}
+	at := r.clean
+	keys := strings.Split(f.Path, ".")
+	for _, key := range keys[:len(keys)-1] {
+		next, ok := at[key].(map[string]any)
+		if !ok {
+			next = map[string]any{}
+			at[key] = next
+		}
+		at = next
+	}
+	at[keys[len(keys)-1]] = clean
+}
+
+// shown is how much of a refused value is repeated.
+const shown = 60
+
+func (r *reader) problem(field string, value any, wrong, allowed string) {
+	text, err := json.Marshal(value)
+	if err != nil || len(text) > shown {
+		text = []byte(strings.ToValidUTF8(string(text[:min(len(text), shown)]), "") + "…")
+	}
+	r.problems = append(r.problems, Problem{Field: field, Value: string(text), Wrong: wrong, Allowed: allowed})
+}
+
+func (r *reader) document() Document {
+	b, err := json.Marshal(r.clean)
+	if err != nil {
+		panic(err) // only strings and finite numbers
+	}
+	d := New()
+	if err := json.Unmarshal(b, &d); err != nil {
+		panic(err) // every field was read in the document's own type
+	}
+	return d
+}

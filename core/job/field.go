@@ -1,0 +1,280 @@
+package job
+
+import (
+	"encoding/json"
+	"fmt"
+	"math"
+	"strconv"
+	"strings"
+	"unicode/utf8"
+
+	"epitrope/core/alternator"
+	"epitrope/core/battery"
+	"epitrope/core/cable"
+	"epitrope/core/coupling"
+	"epitrope/core/parts"
+	"epitrope/core/protect"
+	"epitrope/core/unit"
+	"epitrope/core/working"
+)
+
+// Kind is how a field is answered.
+type Kind string
+
+// The kinds of field.
+const (
+	Choice   Kind = "choice" // one of Choices, text
+	Level    Kind = "level"  // one of Choices, a number
+	Number   Kind = "number" // a quantity with a unit
+	CableKey Kind = "cable"  // a cable's name
+	LabelKey Kind = "label"  // an alternator's label
+	Text     Kind = "text"   // free words
+)
+
+// Option is one answer to a choice.
+type Option struct {
+	Value string `json:"value"`
+	Label string `json:"label"`
+}
+
+// Field is one field of the document: what it is called, where on the section it
+// is asked, and what is allowed. Min and Max are in the unit of Unit; where
+// PerSystem is set they are for 12 V and grow with the system voltage.
+type Field struct {
+	Path      string   `json:"path"`
+	Label     string   `json:"label"`
+	Kind      Kind     `json:"kind" enum:"choice,level,number,cable,label,text"`
+	Unit      string   `json:"unit,omitempty"`
+	Min       float64  `json:"min,omitempty"`
+	Max       float64  `json:"max,omitempty"`
+	Digits    int      `json:"digits,omitempty"`
+	PerSystem bool     `json:"perSystem,omitempty"`
+	Choices   []Option `json:"choices"`
+	Part      string   `json:"part,omitempty" doc:"The part of the section where it is asked"`
+	Example   string   `json:"example,omitempty"`
+	Pin       bool     `json:"pin,omitempty" doc:"A choice that the plan makes unless it is pinned"`
+	dim       func(n float64) unit.Dimension
+}
+
+func plain(d unit.Dimension) func(float64) unit.Dimension {
+	return func(float64) unit.Dimension { return d }
+}
+
+func chargeAt(n float64) unit.Dimension { return unit.Charge(12 * n) }
+
+var (
+	current = plain(unit.Current)
+	length  = plain(unit.Length)
+	warmth  = plain(unit.Temperature)
+	share   = plain(unit.Percent)
+	tension = plain(unit.Voltage)
+)
+
+func chemistries() []Option {
+	var o []Option
+	for _, c := range battery.Chemistries {
+		o = append(o, Option{c.ID, c.Label})
+	}
+	return o
+}
+
+func amps(ratings []float64) []Option {
+	o := make([]Option, len(ratings))
+	for i, a := range ratings {
+		o[i] = Option{working.Plain(a, "", 1), working.Plain(a, "A", 1)}
+	}
+	return o
+}
+
+// Fields lists every field once. Limits are what is physically sensible for a
+// vehicle; beyond them a typing error is likelier than a job.
+var Fields = []Field{
+	{Path: "title", Label: "Title", Kind: Text, Max: 120},
+	{Path: "customer", Label: "Customer", Kind: Text, Max: 120},
+	{Path: "remarks", Label: "Remarks", Kind: Text, Max: 4000},
+
+	{Path: "vehicle.kind", Label: "Vehicle", Kind: Choice, Choices: vehicleOptions(), Part: "vehicle"},
+	{Path: "vehicle.systemVolts", Label: "System voltage", Kind: Level, Unit: "V", Choices: []Option{{"12", "12 V"}, {"24", "24 V"}}, Part: "start"},
+	{Path: "vehicle.loadA", Label: "Vehicle's own load, lamps and blower on", Kind: Number, Unit: "A", Min: 5, Max: 120, dim: current, Part: "alternator"},
+
+	{Path: "alternator.label", Label: "Alternator label", Kind: LabelKey, Example: "90/180 A", Part: "alternator"},
+	{Path: "alternator.regulation", Label: "Regulation", Kind: Choice, Part: "alternator", Choices: []Option{
+		{"fixed", "fixed"}, {"compensated", "temperature-compensated"}, {"variable", "variable"}, {"unknown", "not known"}}},
+	{Path: "alternator.knownBy", Label: "Regulation known by", Kind: Choice, Part: "alternator", Choices: []Option{
+		{"test", "logged test"}, {"label", "label or workshop data"}, {"year", "model year only"}, {"guess", "not known"}}},
+	{Path: "alternator.volts", Label: "Charging voltage, warm, at cruise", Kind: Number, Unit: "V", Min: 13.2, Max: 15.2, Digits: 2, PerSystem: true, dim: tension, Part: "alternator"},
+
+	{Path: "startBattery.capacityAh", Label: "Start battery capacity", Kind: Number, Unit: "Ah", Min: 20, Max: 400, dim: chargeAt, Part: "start"},
+
+	{Path: "aux.chemistry", Label: "Aux battery chemistry", Kind: Choice, Choices: chemistries(), Part: "aux"},
+	{Path: "aux.capacityAh", Label: "Aux battery capacity", Kind: Number, Unit: "Ah", Min: 5, Max: 2000, dim: chargeAt, Part: "aux"},
+	{Path: "aux.place", Label: "Aux battery sits", Kind: Choice, Choices: placeOptions(), Part: "aux"},
+
+	{Path: "use.dailyAh", Label: "Daily use", Kind: Number, Unit: "Ah", Min: 1, Max: 1000, dim: chargeAt, Part: "aux"},
+	{Path: "use.drivenHours", Label: "Hours driven a day", Kind: Number, Unit: "h", Min: 0.1, Max: 24, Digits: 2, dim: plain(unit.Hours), Part: "aux"},
+
+	{Path: "routes.startM", Label: "Route, start battery to coupling", Kind: Number, Unit: "m", Min: 0.1, Max: 30, Digits: 2, dim: length, Part: "c1"},
+	{Path: "routes.auxM", Label: "Route, coupling to aux battery", Kind: Number, Unit: "m", Min: 0.1, Max: 30, Digits: 2, dim: length, Part: "c2"},
+	{Path: "routes.earthM", Label: "Negative lead to its earth point", Kind: Number, Unit: "m", Min: 0.1, Max: 10, Digits: 2, dim: length, Part: "return"},
+	{Path: "routes.triggerM", Label: "Route, feed point to coupling", Kind: Number, Unit: "m", Min: 0.1, Max: 30, Digits: 2, dim: length, Part: "coupling"},
+
+	{Path: "bays.startC", Label: "Warmest along the start run", Kind: Number, Unit: "°C", Min: -20, Max: 100, dim: warmth, Part: "c1"},
+	{Path: "bays.auxC", Label: "Warmest at the aux battery", Kind: Number, Unit: "°C", Min: -20, Max: 80, dim: warmth, Part: "c2"},
+
+	{Path: "cable.system", Label: "Cable on the reels", Kind: Choice, Part: "c1", Choices: []Option{
+		{string(cable.Metric), "mm²"}, {string(cable.AWG), "AWG / B&S"}, {string(cable.Auto), "auto cable"}}},
+	{Path: "cable.insulation", Label: "Insulation", Kind: Level, Unit: "°C", Choices: []Option{{"70", "70 °C"}, {"85", "85 °C"}, {"105", "105 °C"}}, Part: "c1"},
+
+	{Path: "limits.chargerDrop", Label: "Drop allowed into a charger", Kind: Number, Unit: "%", Min: 0.5, Max: 10, Digits: 1, dim: share, Part: "c1"},
+	{Path: "limits.batteryDrop", Label: "Drop allowed to a battery", Kind: Number, Unit: "%", Min: 0.5, Max: 10, Digits: 1, dim: share, Part: "c2"},
+
+	{Path: "pins.coupling", Label: "Coupling", Kind: Choice, Pin: true, Part: "coupling", Choices: []Option{
+		{string(coupling.DCDC), coupling.DCDC.Label()}, {string(coupling.VSR), coupling.VSR.Label()}}},
+	{Path: "pins.chargerA", Label: "Charger output", Kind: Level, Unit: "A", Pin: true, Part: "coupling",
+		Choices: amps(parts.ChargerRatings)},
+	{Path: "pins.startSize", Label: "Start run cable", Kind: CableKey, Pin: true, Example: "16 mm², 6 AWG, 8 mm auto", Part: "c1"},
+	{Path: "pins.auxSize", Label: "Aux run cable", Kind: CableKey, Pin: true, Example: "16 mm², 6 AWG, 8 mm auto", Part: "c2"},
+	{Path: "pins.startFuseA", Label: "Fuse at the start battery", Kind: Level, Unit: "A", Pin: true, Part: "f1", Choices: amps(protect.PowerRatings())},
+	{Path: "pins.auxFuseA", Label: "Fuse at the aux battery", Kind: Level, Unit: "A", Pin: true, Part: "f2", Choices: amps(protect.PowerRatings())},
+	{Path: "pins.return", Label: "Return", Kind: Choice, Pin: true, Part: "return", Choices: []Option{{"chassis", "chassis"}, {"cable", "cable"}}},
+}
+
+// byPath finds a field by its path.
+var byPath = func() map[string]Field {
+	m := make(map[string]Field, len(Fields))
+	for _, f := range Fields {
+		if f.Choices == nil {
+			f.Choices = []Option{}
+		}
+		m[f.Path] = f
+	}
+	return m
+}()
+
+// FieldAt returns the field of a path; ok is false where there is none.
+func FieldAt(path string) (f Field, ok bool) {
+	f, ok = byPath[path]
+	return f, ok
+}
+
+// Allowed says in words what the field takes, in a system of n × 12 V.
+func (f Field) Allowed(n float64) string {
+	switch f.Kind {
+	case Choice, Level:
+		values := make([]string, len(f.Choices))
+		for i, c := range f.Choices {
+			values[i] = c.Value
+		}
+		return strings.TrimSpace("one of " + strings.Join(values, ", ") + " " + f.Unit)
+	case CableKey:
+		return "a cable size such as " + f.Example
+	case LabelKey:
+		return fmt.Sprintf("a label such as 180 A or 90/180 A, %d to %d A", alternator.MinRatedA, alternator.MaxRatedA)
+	case Text:
+		return fmt.Sprintf("text of up to %.0f characters", f.Max)
+	}
+	low, high := f.limits(n)
+	return fmt.Sprintf("%s to %s, such as %s", working.Plain(low, "", 2), working.Plain(high, f.Unit, 2), f.dim(n).Example)
+}
+
+func (f Field) limits(n float64) (low, high float64) {
+	if !f.PerSystem {
+		n = 1
+	}
+	return f.Min * n, f.Max * n
+}
+
+// Read takes a value as it stands in JSON, or as typed, and returns it in the
+// document's own form. The error says what is wrong and what is allowed.
+func (f Field) Read(value any, n float64) (any, error) {
+	switch f.Kind {
+	case Text:
+		return f.readText(value)
+	case Choice:
+		return f.readChoice(value)
+	case Level:
+		return f.readLevel(value)
+	case Number:
+		return f.readNumber(value, n)
+	case CableKey:
+		text, ok := value.(string)
+		if !ok {
+			return nil, fmt.Errorf("is not a cable's name")
+		}
+		size, err := cable.Parse(text)
+		return size.Label, err
+	default:
+		text := fmt.Sprint(value)
+		label, err := alternator.ParseLabel(text)
+		return label.String(), err
+	}
+}
+
+func (f Field) readText(value any) (any, error) {
+	text, ok := value.(string)
+	if !ok {
+		return nil, fmt.Errorf("is not text")
+	}
+	if count := utf8.RuneCountInString(text); float64(count) > f.Max {
+		return nil, fmt.Errorf("has %d characters", count)
+	}
+	return text, nil
+}
+
+func (f Field) readChoice(value any) (any, error) {
+	for _, c := range f.Choices {
+		if c.Value == value {
+			return c.Value, nil
+		}
+	}
+	return nil, fmt.Errorf("is not known")
+}
+
+func (f Field) readLevel(value any) (any, error) {
+	text := strings.TrimSpace(strings.TrimSuffix(strings.TrimSpace(fmt.Sprint(value)), f.Unit))
+	for _, c := range f.Choices {
+		if c.Value == text {
+			return strconv.ParseFloat(text, 64)
+		}
+	}
+	return nil, fmt.Errorf("is not one of them")
+}
+
+func (f Field) readNumber(value any, n float64) (any, error) {
+	var v float64
+	var err error
+	switch typed := value.(type) {
+	case json.Number:
+		v, err = typed.Float64()
+	case float64:
+		v = typed
+	case string:
+		v, err = f.dim(n).Parse(typed)
+	default:
+		err = fmt.Errorf("is not a quantity")
+	}
+	if err != nil {
+		return nil, err
+	}
+	low, high := f.limits(n)
+	if math.IsNaN(v) || v < low || v > high {
+		return nil, fmt.Errorf("is out of range")
+	}
+	return working.Round(v, 4), nil
+}
+
+// Show is a value of the field as shown.
+func (f Field) Show(value any) string {
+	switch v := value.(type) {
+	case float64:
+		return working.Plain(v, f.Unit, max(f.Digits, 1))
+	case string:
+		for _, c := range f.Choices {
+			if c.Value == v {
+				return c.Label
+			}
+		}
+		return v
+	}
+	return fmt.Sprint(value)
+}

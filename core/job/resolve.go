@@ -1,0 +1,203 @@
+package job
+
+import (
+	"math"
+
+	"epitrope/core/alternator"
+	"epitrope/core/battery"
+	"epitrope/core/cable"
+	"epitrope/core/coupling"
+	"epitrope/core/working"
+)
+
+// Fact is one field as the plan takes it: answered, or assumed and why.
+type Fact struct {
+	Path   string         `json:"path"`
+	Label  string         `json:"label"`
+	Text   string         `json:"text"`
+	Origin working.Origin `json:"origin" enum:"surveyed,assumed,pinned"`
+	Why    string         `json:"why,omitempty" doc:"The reason of an assumed value"`
+}
+
+// Num is a quantity with where it came from.
+type Num struct {
+	Value  float64
+	Origin working.Origin
+	Why    string
+}
+
+// Input is the quantity as an input of a formula.
+func (n Num) Input() working.Input { return working.From(n.Value, n.Origin, n.Why) }
+
+// Facts is the whole job with nothing left open.
+type Facts struct {
+	Coupling    coupling.Kind
+	N           float64 // system voltage / 12 V
+	SystemV     Num
+	Body        Body
+	Place       Place
+	PlaceFits   bool // the body has such a place
+	LoadA       Num
+	Label       alternator.Label
+	LabelA      Num
+	Regulation  string
+	KnownBy     string
+	RegulatedV  Num
+	StartAh     Num
+	Chemistry   battery.Chemistry
+	AuxAh       Num
+	DailyAh     Num
+	DrivenHours Num
+	StartBay    cable.Bay
+	AuxBay      cable.Bay
+	CableSystem cable.System
+	Insulation  cable.Insulation
+	ChargerDrop Num
+	BatteryDrop Num
+	StartM      Num
+	AuxM        Num
+	EarthM      Num
+	TriggerM    Num
+	List        []Fact
+}
+
+// Varies says whether the regulation has to be taken as variable: where it is,
+// where it is not known, and where a steady one was only guessed from the year.
+func (f Facts) Varies() bool {
+	steady := f.Regulation == "fixed" || f.Regulation == "compensated"
+	return !steady || (f.KnownBy != "test" && f.KnownBy != "label")
+}
+
+// resolver fills what was not answered and remembers both.
+type resolver struct{ list []Fact }
+
+func (r *resolver) note(path string, value any, answered bool, why string) working.Origin {
+	f := byPath[path]
+	fact := Fact{Path: path, Label: f.Label, Text: f.Show(value), Origin: working.Surveyed}
+	if !answered {
+		fact.Origin, fact.Why = working.Assumed, why
+	}
+	r.list = append(r.list, fact)
+	return fact.Origin
+}
+
+func (r *resolver) num(path string, given *float64, otherwise float64, why string) Num {
+	if given != nil {
+		return Num{*given, r.note(path, *given, true, ""), byPath[path].Label}
+	}
+	return Num{otherwise, r.note(path, otherwise, false, why), why}
+}
+
+func (r *resolver) text(path string, given *string, otherwise, why string) string {
+	if given != nil {
+		r.note(path, *given, true, "")
+		return *given
+	}
+	r.note(path, otherwise, false, why)
+	return otherwise
+}
+
+// Defaults of what was not answered. Source: common practice, no source, but for
+// those that name another.
+const (
+	defaultKind     = "panel-van"
+	defaultLabel    = "120 A"
+	defaultPlace    = "rear"
+	defaultAuxAh    = 100
+	defaultDailyAh  = 50
+	defaultHours    = 1.5
+	defaultStartAh  = 80
+	defaultLoadA    = 45   // of 25–50 A at night
+	defaultVolts    = 14.2 // of 14.0–14.7
+	defaultEarthM   = 0.6
+	sensingM        = 0.6 // a relay sits within 2 m of the start battery
+	besideM         = 0.9 // a charger sits beside the battery it charges
+	slack           = 1.1 // on a route
+	upAndDownM      = 0.8
+	dashX, dashY    = 1.6, 1.1
+	defaultInsulate = 85
+)
+
+// Resolve fills the document. The coupling matters for where the lengths lie.
+func (d Document) Resolve(k coupling.Kind) Facts {
+	r := &resolver{}
+	f := Facts{Coupling: k}
+	f.vehicle(r, d)
+	f.electrical(r, d)
+	f.use(r, d)
+	f.routes(r, d, k)
+	f.List = r.list
+	return f
+}
+
+func (f *Facts) vehicle(r *resolver, d Document) {
+	f.Body = BodyOf(r.text("vehicle.kind", d.Vehicle.Kind, defaultKind, "the commonest vehicle for this work"))
+	f.SystemV = r.num("vehicle.systemVolts", d.Vehicle.SystemVolts, 12, "nearly all vehicles of this kind")
+	f.N = f.SystemV.Value / 12
+	place := defaultPlace
+	if _, ok := f.Body.PlaceOf(place); !ok || f.Body.Places[0].Trailer {
+		place = f.Body.Places[0].ID
+	}
+	f.Place, f.PlaceFits = f.Body.PlaceOf(r.text("aux.place", d.Aux.Place, place, "the longest run of this vehicle"))
+}
+
+func (f *Facts) electrical(r *resolver, d Document) {
+	label := r.text("alternator.label", d.Alternator.Label, defaultLabel, "a middling machine")
+	f.Label, _ = alternator.ParseLabel(label) // a document holds only labels that read
+	f.LabelA = Num{f.Label.RatedA, working.Surveyed, "alternator label"}
+	if d.Alternator.Label == nil {
+		f.LabelA.Origin, f.LabelA.Why = working.Assumed, "a middling machine"
+	}
+	f.Regulation = r.text("alternator.regulation", d.Alternator.Regulation, "unknown", "not known is taken as variable")
+	f.KnownBy = r.text("alternator.knownBy", d.Alternator.KnownBy, "guess", "not tested")
+	f.RegulatedV = r.num("alternator.volts", d.Alternator.Volts, defaultVolts*f.N, "healthy charging is 14.0–14.7 V (common practice, no source)")
+	f.LoadA = r.num("vehicle.loadA", d.Vehicle.LoadA, defaultLoadA, "lamps, wipers and blower take 25–50 A at night (common practice, no source)")
+	f.StartAh = r.num("startBattery.capacityAh", d.StartBattery.CapacityAh, defaultStartAh, "a common size")
+	f.Chemistry, _ = battery.ByID(r.text("aux.chemistry", d.Aux.Chemistry, battery.LiFePO4.ID, "what most new installations use"))
+	f.AuxAh = r.num("aux.capacityAh", d.Aux.CapacityAh, defaultAuxAh, "a common size")
+}
+
+func (f *Facts) use(r *resolver, d Document) {
+	f.DailyAh = r.num("use.dailyAh", d.Use.DailyAh, defaultDailyAh, "a fridge, lamps and a few small things")
+	f.DrivenHours = r.num("use.drivenHours", d.Use.DrivenHours, defaultHours, "a common day")
+	f.CableSystem = cable.System(r.text("cable.system", d.Cable.System, string(cable.Metric), "copper area says what it is"))
+	insulation := r.num("cable.insulation", d.Cable.Insulation, defaultInsulate, "usual for vehicle cable")
+	f.Insulation, _ = cable.InsulationFor(insulation.Value)
+	f.ChargerDrop = r.num("limits.chargerDrop", d.Limits.ChargerDrop, 5, "a charger boosts (common practice, no source)")
+	f.BatteryDrop = r.num("limits.batteryDrop", d.Limits.BatteryDrop, 2, "nothing regulates at the battery (common practice, no source)")
+}
+
+func (f *Facts) routes(r *resolver, d Document, k coupling.Kind) {
+	whole := Route(f.Body.Start, f.Place.At)
+	start, aux, end := whole, besideM, f.Place.At
+	if k == coupling.VSR {
+		start, aux, end = sensingM, whole, f.Body.Start
+	}
+	const guessed = "from the drawing, with 10 % slack; measure it with a string"
+	f.StartM = r.num("routes.startM", d.Routes.StartM, start, guessed)
+	f.AuxM = r.num("routes.auxM", d.Routes.AuxM, aux, guessed)
+	f.EarthM = r.num("routes.earthM", d.Routes.EarthM, defaultEarthM, "a short lead to clean metal")
+	f.TriggerM = r.num("routes.triggerM", d.Routes.TriggerM, Route(Point{dashX, dashY}, end), guessed)
+
+	f.StartBay = bay(r, "bays.startC", d.Bays.StartC, true)
+	f.AuxBay = bay(r, "bays.auxC", d.Bays.AuxC, f.Place.Hot)
+}
+
+func bay(r *resolver, path string, given *float64, engine bool) cable.Bay {
+	b, why := cable.Cabin(), "inside the vehicle"
+	if engine {
+		b, why = cable.EngineBay(), "it passes the engine space"
+	}
+	at := r.num(path, given, b.AmbientC, why)
+	if given != nil {
+		return cable.Ambient(at.Value)
+	}
+	return b
+}
+
+// Route is a guess at a route's length between two places: along, up and down,
+// with slack. Source: common practice, no source.
+func Route(from, to Point) float64 {
+	m := slack * (math.Abs(to.X-from.X) + math.Abs(to.Y-from.Y) + upAndDownM)
+	return working.Round(m, 1)
+}

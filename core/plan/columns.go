@@ -1,0 +1,345 @@
+package plan
+
+import (
+	"fmt"
+	"math"
+	"strings"
+
+	"epitrope/core/cable"
+	"epitrope/core/coupling"
+	"epitrope/core/job"
+	"epitrope/core/protect"
+	"epitrope/core/working"
+)
+
+// columns are the parts of the run with their rows.
+func (d *design) columns() []Column {
+	b, place := d.facts.Body, d.facts.Place.At
+	list := []Column{d.alternatorColumn(b), d.leadColumn(b), d.startColumn(b),
+		d.fuseColumn(&d.start, "F1", toward(b.Start, d.couplingAt(), 0.3)), d.cableColumn(&d.start, "C1", between(b.Start, d.couplingAt()))}
+	plug := d.plugColumn()
+	if d.facts.Place.Trailer && d.kind == coupling.DCDC {
+		list = append(list, plug)
+	}
+	list = append(list, d.couplingColumn(), d.cableColumn(&d.aux, "C2", between(d.couplingAt(), place)))
+	if d.facts.Place.Trailer && d.kind == coupling.VSR {
+		list = append(list, plug)
+	}
+	return append(list, d.fuseColumn(&d.aux, "F2", toward(place, d.couplingAt(), 0.3)), d.auxColumn(place))
+}
+
+func between(a, b job.Point) job.Point { return job.Point{X: (a.X + b.X) / 2, Y: (a.Y + b.Y) / 2} }
+
+// toward is a place up to m metres from a to b, never beyond half way.
+func toward(a, b job.Point, m float64) job.Point {
+	step := math.Copysign(math.Min(m, math.Abs(b.X-a.X)/2), b.X-a.X)
+	return job.Point{X: a.X + step, Y: a.Y}
+}
+
+func none() Cell { return Cell{Text: "–", Level: Good} }
+
+func (d *design) worstState() state { return d.states[d.worst] }
+
+func (d *design) alternatorColumn(b job.Body) Column {
+	has, asked := d.idleA(), d.startAsksA()
+	level := Good
+	if asked > has {
+		level = Caution
+	}
+	return Column{ID: "alternator", Kind: "alternator", Name: "Alternator", At: b.Alternator,
+		Part:    Cell{Text: d.facts.Label.String(), Level: Good},
+		Carries: Cell{Text: fmt.Sprintf("%s of %s idle", working.Text(asked, "", 0), working.Text(max(0, has), "A", 0)), Figure: "idle", Level: level},
+		Loses:   none(), Heat: none(),
+		Figures: d.keys("idle", "cruise", "half"),
+		Fields:  []string{"alternator.label", "alternator.regulation", "alternator.knownBy", "alternator.volts", "vehicle.loadA"}}
+}
+
+// startAsksA is what charging asks of the alternator at idle.
+func (d *design) startAsksA() float64 {
+	if d.kind == coupling.VSR {
+		return d.cruiseState().inA
+	}
+	return d.idleState().inA
+}
+
+func (d *design) idleState() state { return d.states[2] }
+
+func (d *design) leadColumn(b job.Body) Column {
+	lost := d.cruiseState().inA * leadOhm
+	return Column{ID: "lead", Kind: "lead", Name: "Lead", At: between(b.Alternator, b.Start),
+		Part: Cell{Text: "existing", Level: Good}, Carries: none(),
+		Loses: Cell{Text: working.Text(lost, "V", 2), Level: Good}, Heat: none(), Figures: []string{}, Fields: []string{}}
+}
+
+func (d *design) startColumn(b job.Body) Column {
+	return Column{ID: "start", Kind: "battery", Name: "Start battery", At: b.Start,
+		Part:    Cell{Text: working.Plain(d.facts.StartAh.Value, "Ah", 0), Level: Good},
+		Carries: none(), Loses: none(), Heat: none(), Figures: d.keys("f1.near"),
+		Fields: []string{"startBattery.capacityAh", "vehicle.systemVolts"}}
+}
+
+func (d *design) fuseColumn(l *leg, name string, at job.Point) Column {
+	carries := protect.Carries(l.fuse.RatingA, l.bay.AmbientC)
+	level := Good
+	if l.amps > carries+0.05 {
+		level = Caution
+	}
+	part := Cell{Text: working.Plain(l.fuse.RatingA, "A", 1) + " " + shortFamily(l.fuse), Level: Good}
+	if l.fuse.RatingA > l.trial.AmpacityA || !l.cover.Saves || l.nearFault > l.fuse.Family.BreaksA {
+		part.Level = Bad
+	}
+	lost := l.amps * l.fusedOhm()
+	now, auto := working.Plain(l.fuse.RatingA, "A", 1), working.Plain(l.autoFuse.RatingA, "A", 1)
+	if l.autoFuse.RatingA == 0 {
+		auto = "no fuse fits"
+	}
+	path := "pins.startFuseA"
+	if l.id == "c2" {
+		path = "pins.auxFuseA"
+	}
+	return Column{ID: l.fuseID, Kind: "fuse", Name: name, At: at, Part: part,
+		Carries: Cell{Text: fmt.Sprintf("%s of %s", working.Text(l.amps, "", 0), working.Text(carries, "A", 0)), Figure: l.fuseID + ".least", Level: level},
+		Loses:   Cell{Text: working.Text(lost, "V", 2), Level: Good}, Heat: none(),
+		Figures: d.keys(l.fuseID+".least", l.fuseID+".most", l.fuseID+".near", l.fuseID+".fault", l.fuseID+".opens", l.fuseID+".k", l.fuseID+".bears"),
+		Fields:  []string{},
+		Choice: &Choice{Path: path, Label: "Fuse", Auto: auto, Now: now, Pinned: l.fusePin != nil,
+			DecidedBy: fmt.Sprintf("between %s, 1.25 × the load, and %s, what the cable bears: the lowest",
+				working.Text(l.need(l.trial.AmpacityA).Lowest(), "A", 1), working.Text(l.trial.AmpacityA, "A", 0))}}
+}
+
+func shortFamily(f protect.Fuse) string {
+	kind, _, _ := strings.Cut(f.Family.Label, " fuse")
+	return kind
+}
+
+func (d *design) cableColumn(l *leg, name string, at job.Point) Column {
+	t := l.trial
+	carry, lose, heat := Good, Good, Good
+	if l.amps > t.AmpacityA {
+		carry = Bad
+	}
+	if t.DropV > l.budgetV+0.0005 {
+		lose = Caution
+	}
+	if t.Burns {
+		heat = Bad
+	}
+	part := Cell{Text: fmt.Sprintf("%s, %s", t.Size.Label, working.Text(l.lengthM.Value, "m", 1)), Level: worst(carry, lose, heat)}
+	path := "pins.startSize"
+	fields := []string{"routes.startM", "bays.startC", "cable.system", "cable.insulation", "limits.chargerDrop"}
+	if l.id == "c2" {
+		path = "pins.auxSize"
+		fields = []string{"routes.auxM", "bays.auxC", "limits.batteryDrop"}
+	}
+	if d.kind == coupling.DCDC == (l.id == "c1") {
+		fields = append(fields, "pins.return", "routes.earthM")
+	}
+	warmth := working.Text(t.ConductorC, "°C", 0)
+	if t.Burns {
+		warmth = "over " + warmth
+	}
+	return Column{ID: l.id, Kind: "cable", Name: name, At: at, Part: part,
+		Carries: Cell{Text: fmt.Sprintf("%s of %s", working.Text(l.amps, "", 0), working.Text(t.AmpacityA, "A", 0)), Figure: l.id + ".ampacity", Level: carry},
+		Loses:   Cell{Text: fmt.Sprintf("%s, %s", working.Text(t.DropV, "V", 2), working.Text(t.DropV*l.amps, "W", 0)), Figure: l.id + ".drop", Level: lose},
+		Heat:    Cell{Text: warmth, Figure: l.id + ".warmth", Level: heat},
+		Figures: d.cableKeys(l), Fields: fields,
+		Choice: &Choice{Path: path, Label: "Cable", Auto: l.auto.Copper(), Now: t.Size.Copper(), Pinned: l.sizePin != nil, DecidedBy: l.decidedBy()}}
+}
+
+func (d *design) cableKeys(l *leg) []string {
+	keys := []string{l.id + ".rule", l.id + ".copper", l.id + ".loop", l.id + ".drop", l.id + ".ampacity", l.id + ".heating", l.id + ".warmth"}
+	if l == d.returnLeg() {
+		keys = append(keys, "return.lead", "return.chassis", "return.cable")
+	}
+	return d.keys(keys...)
+}
+
+// decidedBy says in words which test settled the plan's own size.
+func (l *leg) decidedBy() string {
+	why := map[cable.Test]string{
+		cable.ByDrop:     fmt.Sprintf("drop decided: at most %s at %s", working.Text(max(l.budgetV, 0), "V", 2), working.Text(l.amps, "A", 0)),
+		cable.ByAmpacity: fmt.Sprintf("ampacity decided: it has to carry %s where it lies", working.Text(l.amps, "A", 0)),
+		cable.ByFuse:     "the fuse decided: it has to bear the lowest fuse that carries the load",
+	}[l.autoTest]
+	if l.widened {
+		why += "; no cable on the reels keeps that, so the limit was widened"
+	}
+	return why
+}
+
+func (d *design) plugColumn() Column {
+	l := d.returnLeg()
+	lost := l.amps * d.plugOhm()
+	return Column{ID: "x1", Kind: "plug", Name: "X1", At: d.hitchAt(),
+		Part: Cell{Text: "two contacts", Level: Good}, Carries: Cell{Text: working.Text(l.amps, "A", 0), Level: Good},
+		Loses: Cell{Text: fmt.Sprintf("%s, %s", working.Text(lost, "V", 2), working.Text(lost*l.amps, "W", 0)), Level: Good},
+		Heat:  none(), Figures: []string{}, Fields: []string{}}
+}
+
+func (d *design) couplingColumn() Column {
+	c := Column{ID: "coupling", Name: d.couplingName(), At: d.couplingAt(), Heat: none()}
+	if d.kind == coupling.VSR {
+		lost := d.start.amps * d.relay.ContactOhm
+		c.Kind = "relay"
+		c.Part = Cell{Text: working.Plain(d.relay.ContinuousA, "A", 0), Level: Good}
+		level := Good
+		if d.start.amps > d.relay.ContinuousA {
+			level = Bad
+		}
+		c.Carries = Cell{Text: fmt.Sprintf("%s of %s", working.Text(d.start.amps, "", 0), working.Text(d.relay.ContinuousA, "A", 0)), Figure: "joined", Level: level}
+		c.Loses = Cell{Text: fmt.Sprintf("%s, %s", working.Text(lost, "V", 2), working.Text(lost*d.start.amps, "W", 0)), Level: Good}
+		c.Figures = d.keys("joined", "accepts", "half")
+		c.Fields = []string{}
+		c.Choice = d.couplingChoice()
+		return c
+	}
+	worst := d.worstState()
+	lost := worst.inA*worst.inV - worst.outA*worst.outV
+	c.Kind = "charger"
+	c.Part = Cell{Text: working.Plain(d.charger.OutputA, "A out", 0), Level: Good}
+	c.Carries = Cell{Text: fmt.Sprintf("%s in, %s out", working.Text(worst.inA, "", 0), working.Text(worst.outA, "A", 0)), Figure: "input", Level: Good}
+	c.Loses = Cell{Text: working.Text(max(0, lost), "W", 0), Level: Good}
+	if worst.err != nil {
+		c.Carries.Level = Bad
+	}
+	c.Figures = d.keys("need", "allowed", "accepts", "input", "most", "t1.drop", "f3.least")
+	c.Fields = []string{"pins.coupling", "routes.triggerM"}
+	decided := fmt.Sprintf("need %s, alternator allows %s, battery accepts %s: the smallest that meets the need within the limits",
+		working.Text(d.needA, "A", 0), working.Text(d.limitA, "A", 0), d.figures["accepts"].Text)
+	c.Choice = &Choice{Path: "pins.chargerA", Label: "Charger output", Auto: working.Plain(d.autoChargerA, "A", 0),
+		Now: working.Plain(d.charger.OutputA, "A", 0), Pinned: d.doc.Pins.ChargerA != nil, DecidedBy: decided}
+	return c
+}
+
+func (d *design) couplingChoice() *Choice {
+	auto := ""
+	for _, m := range d.methods {
+		if m.Chosen {
+			auto = m.Label
+		}
+	}
+	return &Choice{Path: "pins.coupling", Label: "Coupling", Auto: auto, Now: d.kind.Label(), Pinned: d.doc.Pins.Coupling != nil,
+		DecidedBy: "the rules of choosing: see why under Methods"}
+}
+
+func (d *design) auxColumn(place job.Point) Column {
+	worst, early := d.worstState(), d.states[1]
+	amps := early.outA
+	accepts := d.figures["accepts"]
+	level := Good
+	if amps > accepts.Unrounded {
+		level = Caution
+	}
+	if worst.outA <= 0 {
+		level = Bad
+	}
+	return Column{ID: "aux", Kind: "battery", Name: "Aux battery", At: place,
+		Part:    Cell{Text: d.auxRating(), Level: Good},
+		Carries: Cell{Text: fmt.Sprintf("%s of %s", working.Text(amps, "", 0), accepts.Text), Figure: "accepts", Level: level},
+		Loses:   none(), Heat: none(),
+		Figures: d.keys("usable", "autonomy", "need", "back", "accepts", "f2.near"),
+		Fields:  []string{"aux.chemistry", "aux.capacityAh", "aux.place", "use.dailyAh", "use.drivenHours"}}
+}
+
+// keys are those of the wanted figures that there are.
+func (d *design) keys(wanted ...string) []string {
+	have := []string{}
+	for _, k := range wanted {
+		if _, ok := d.figures[k]; ok {
+			have = append(have, k)
+		}
+	}
+	return have
+}
+
+func worst(levels ...Level) Level {
+	out := Good
+	for _, l := range levels {
+		if l == Bad || l == Caution && out == Good {
+			out = l
+		}
+	}
+	return out
+}
+
+// covers are the stretches each fuse protects, from the battery that feeds it.
+func (d *design) covers() []Cover {
+	front := Cover{Fuse: "f1", Side: "front", From: "f1", To: "c1"}
+	back := Cover{Fuse: "f2", Side: "back", From: "c2", To: "f2"}
+	front.tell(&d.start, "F1", "C1")
+	back.tell(&d.aux, "F2", "C2")
+	return []Cover{front, back}
+}
+
+func (c *Cover) tell(l *leg, fuse, wire string) {
+	c.Bare = working.Text(bareM, "m bare", 2)
+	v := l.cover
+	switch {
+	case l.nearFault > l.fuse.Family.BreaksA:
+		c.Level, c.Text = Bad, fmt.Sprintf("%s breaks %s of %s", fuse, kilo(l.fuse.Family.BreaksA), kilo(l.nearFault))
+	case !v.Saves:
+		c.Level, c.Text = Bad, fmt.Sprintf("%s is too slow for %s", fuse, wire)
+	case l.fuse.RatingA > l.trial.AmpacityA:
+		c.Level, c.Text = Bad, fmt.Sprintf("%s bears %s, %s more", wire, working.Text(l.trial.AmpacityA, "A", 0), fuse)
+	default:
+		c.Level = Good
+		c.Text = fmt.Sprintf("%s clears a short in %s; %s bears %s", fuse, seconds(v.OpensMaxS), wire, seconds(v.BearsS))
+	}
+}
+
+func kilo(amps float64) string { return working.Text(amps/1000, "kA", 1) }
+
+// seconds is a time as shown, with two figures that mean something.
+func seconds(s float64) string {
+	switch {
+	case math.IsInf(s, 1):
+		return "no end"
+	case s < 1:
+		return working.Text(s, "s", 2)
+	case s < 100:
+		return working.Text(s, "s", 1)
+	}
+	return working.Text(s/60, "min", 0)
+}
+
+// segments are the pieces of the way back, from the front to the back.
+func (d *design) segments() []Segment {
+	milli := func(ohm float64) float64 { return working.Round(ohm*1000, 2) }
+	l := d.returnLeg()
+	end := "coupling"
+	if d.kind == coupling.VSR {
+		end = "aux"
+	}
+	out := []Segment{{ID: "e1", Kind: "earth", Text: "E1 " + working.Text(earthOhm*1000, "mΩ", 1), MilliO: milli(earthOhm), From: "start", To: "f1"}}
+	lead := d.figures["return.lead"].Unrounded
+	size := l.trial.Size.Label
+	if d.back.byCable {
+		out = append(out, Segment{ID: "n1", Kind: "cable", Text: fmt.Sprintf("N1 %s, %s, %s", size, working.Text(d.back.cableM, "m", 1), working.Text(lead*1000, "mΩ", 1)),
+			MilliO: milli(lead), From: "c1", To: end, Figure: "return.lead"})
+	} else {
+		steel := chassisOhmPer * d.back.chassisM
+		out = append(out,
+			Segment{ID: "chassis", Kind: "chassis", Text: "chassis " + working.Text(steel*1000, "mΩ", 1), MilliO: milli(steel), From: "c1", To: end, Figure: "return.chassis"},
+			Segment{ID: "n1", Kind: "cable", Text: fmt.Sprintf("E2 %s, N1 %s, %s", working.Text(earthOhm*1000, "mΩ", 1), size, working.Text(d.back.cableM, "m", 1)),
+				MilliO: milli(earthOhm + lead), From: end, To: end, Figure: "return.lead"})
+	}
+	if d.kind == coupling.DCDC {
+		out = append(out, Segment{ID: "n2", Kind: "cable", Text: fmt.Sprintf("N2 %s, %s", d.aux.trial.Size.Label, working.Text(d.aux.returnM, "m", 1)), From: "c2", To: "aux",
+			MilliO: milli(cable.Resistance.Value(cable.OhmPerM(d.aux.trial.Size.AreaMM2), d.aux.returnM, cable.Alpha, d.aux.trial.ConductorC)), Figure: "c2.copper"})
+	}
+	return out
+}
+
+// marks are the limits on the grade line.
+func (d *design) marks() []Mark {
+	n := d.facts.N
+	wanted := Mark{Column: "aux", Kind: "wanted", Low: working.Round(d.profile.AbsorptionLow, 2), High: working.Round(d.profile.AbsorptionHigh, 2)}
+	wanted.Text = fmt.Sprintf("end of bulk %s–%s", working.Text(wanted.Low, "", 1), working.Text(wanted.High, "V", 1))
+	if d.kind == coupling.DCDC {
+		v := d.charger.CutOutV * n
+		return []Mark{wanted, {Column: "coupling", Kind: "limit", Low: v, High: v, Text: "stops at " + working.Text(v, "V", 1)}}
+	}
+	in, out := coupling.CutInV*n, coupling.CutOutV*n
+	return []Mark{wanted, {Column: "coupling", Kind: "limit", Low: in, High: in, Text: "closes at " + working.Text(in, "V", 1)},
+		{Column: "coupling", Kind: "limit", Low: out, High: out, Text: "opens at " + working.Text(out, "V", 1)}}
+}

@@ -1,0 +1,140 @@
+package plan
+
+import (
+	"math"
+
+	"epitrope/core/coupling"
+	"epitrope/core/job"
+	"epitrope/core/method"
+	"epitrope/core/parts"
+	"epitrope/core/profile"
+	"epitrope/core/system"
+	"epitrope/core/working"
+)
+
+// design is a plan in the making.
+type design struct {
+	doc     job.Document
+	facts   job.Facts
+	book    parts.Book
+	kind    coupling.Kind
+	methods []method.Candidate
+	profile profile.Profile // at the system's voltage
+
+	charger      parts.Charger
+	relay        parts.Relay
+	needA        float64 // charging that holds the balance
+	limitA       float64 // charger output that half the label allows
+	autoChargerA float64
+
+	start, aux leg // the two stretches of the run
+	back       way // the return of the start side
+	trigger    leg
+	states     []state
+	worst      int
+
+	figures map[string]working.Figure
+	system  system.System
+}
+
+// Decide turns a job into a plan with the parts of a book. It always gives a
+// plan: where a job cannot work, the notes say so. Same document, same book: same
+// plan.
+func Decide(doc job.Document, book parts.Book) Plan {
+	d := &design{doc: doc, book: book, figures: map[string]working.Figure{}}
+	d.choose()
+	d.rate()
+	d.layOut()
+	d.size()
+	d.describe()
+	return d.plan()
+}
+
+// choose picks the coupling: the pinned one, or the best of the methods.
+func (d *design) choose() {
+	d.facts = d.doc.Resolve(coupling.DCDC) // lengths do not matter yet
+	n := d.facts.N
+	d.profile = profile.For(d.facts.Chemistry)
+	d.methods = method.Judge(method.Case{
+		Varies:     d.facts.Varies(),
+		Known:      d.facts.Regulation == "variable",
+		Chemistry:  d.facts.Chemistry,
+		RouteM:     job.Route(d.facts.Body.Start, d.facts.Place.At),
+		Trailer:    d.facts.Place.Trailer,
+		Hot:        d.facts.Place.Hot,
+		RegulatedV: d.facts.RegulatedV.Value / n,
+		WantedV:    d.profile.AbsorptionLow,
+	})
+	d.profile.AbsorptionLow *= n
+	d.profile.AbsorptionHigh *= n
+	for _, m := range d.methods {
+		if m.Chosen {
+			d.kind = m.Kind
+		}
+	}
+	if pin := d.doc.Pins.Coupling; pin != nil {
+		d.kind = coupling.Kind(*pin)
+	}
+	d.facts = d.doc.Resolve(d.kind)
+}
+
+// size finds cables and fuses. What the coupling draws depends on what the cable
+// loses, so it is settled by repetition: a few rounds, never without end.
+func (d *design) size() {
+	for range 8 {
+		d.sizeLegs()
+		d.solve()
+		if !d.redraw() {
+			break
+		}
+	}
+	d.sizeTrigger()
+	d.recordLegs()
+}
+
+// redraw takes what the states draw as the legs' current and says whether that
+// changed it. A charger's current never falls below what it was sized for; a
+// relay's is what the circuit drives.
+func (d *design) redraw() bool {
+	inA, outA := 0.0, 0.0
+	for _, s := range d.states {
+		if !s.sags {
+			inA, outA = max(inA, s.inA), max(outA, s.outA)
+		}
+	}
+	if d.kind == coupling.DCDC || inA == 0 {
+		inA, outA = max(inA, d.start.amps), max(outA, d.aux.amps)
+	}
+	changed := math.Abs(inA-d.start.amps) > settledWithin*inA || math.Abs(outA-d.aux.amps) > settledWithin*outA
+	d.start.amps, d.aux.amps = inA, outA
+	d.relay = d.book.Relay(fuseShare * inA)
+	return changed
+}
+
+// settledWithin is the share by which a current may move in a round for the sizes to stay.
+const settledWithin = 0.002
+
+// fuseShare is what a part in series is rated at over its continuous current, as
+// its fuse is. Source: common practice, no source.
+const fuseShare = 1.25
+
+// keep stores a figure under a key.
+func (d *design) keep(key string, f working.Figure) working.Figure {
+	d.figures[key] = f
+	return f
+}
+
+func (d *design) plan() Plan {
+	b := d.facts.Body
+	return Plan{
+		Format: Format, Version: Version, Job: d.doc.Digest(),
+		Coupling: string(d.kind), Summary: d.summary(),
+		Methods: d.methods,
+		Vehicle: Vehicle{Kind: b.Kind, Label: b.Label, LengthM: b.LengthM, HeightM: b.HeightM, Outlines: b.Outlines, Wheels: b.Wheels},
+		System:  d.system,
+		Columns: d.columns(), Covers: d.covers(), Returns: d.segments(),
+		States: d.shownStates(), Marks: d.marks(), Notes: d.notes(),
+		Questions: d.facts.Questions(), Facts: d.facts.List, Title: d.title(),
+		Cautions: cautions, Figures: d.figures,
+	}
+}

@@ -1,0 +1,133 @@
+package plan
+
+import (
+	"epitrope/core/coupling"
+	"epitrope/core/job"
+	"epitrope/core/system"
+	"epitrope/core/working"
+)
+
+// describe builds the system: every component, and every wire from terminal to
+// terminal.
+func (d *design) describe() {
+	b, place := d.facts.Body, d.facts.Place.At
+	d.components(b, place)
+	d.feedWires()
+	d.returnWires()
+	if d.kind == coupling.DCDC {
+		t := d.trigger
+		d.wire("t1", "t1", system.Signal, term("feed", "15"), term("f3", ""), &t, bareM)
+		d.wire("t1b", "t1", system.Signal, term("f3", ""), term("coupling", "15"), &t, t.lengthM.Value)
+	}
+}
+
+// couplingAt is where the coupling sits: a charger beside the battery it charges,
+// a relay at the start battery whose voltage it senses.
+func (d *design) couplingAt() job.Point {
+	b, place := d.facts.Body, d.facts.Place.At
+	if d.kind == coupling.VSR {
+		return job.Point{X: b.Start.X + 0.25, Y: b.Start.Y}
+	}
+	if place.X-b.Start.X < 1.2 {
+		return job.Point{X: (b.Start.X + place.X) / 2, Y: place.Y}
+	}
+	return job.Point{X: place.X - 0.6, Y: place.Y}
+}
+
+// hitchAt is the tow coupling's socket.
+func (d *design) hitchAt() job.Point { return job.Point{X: 5.2, Y: 0.6} }
+
+func (d *design) components(b job.Body, place job.Point) {
+	s := &d.system
+	s.Add(system.Component{ID: "alternator", Kind: system.Alternator, Name: "Alternator", Rating: d.facts.Label.String(), Existing: true, At: b.Alternator})
+	s.Add(system.Component{ID: "start", Kind: system.Battery, Name: "Start battery", Rating: working.Plain(d.facts.StartAh.Value, "Ah", 0), Existing: true, At: b.Start})
+	s.Add(system.Component{ID: "f1", Kind: system.Fuse, Name: "F1", Rating: d.start.fuse.Label(), At: b.Start})
+	kind, rating := system.Charger, d.charger.Label
+	if d.kind == coupling.VSR {
+		kind, rating = system.Relay, d.relay.Label
+	}
+	s.Add(system.Component{ID: "coupling", Kind: kind, Name: d.couplingName(), Rating: rating, At: d.couplingAt()})
+	if d.facts.Place.Trailer {
+		s.Add(system.Component{ID: "x1", Kind: system.Plug, Name: "X1", Rating: "trailer plug and socket", At: d.hitchAt()})
+	}
+	s.Add(system.Component{ID: "f2", Kind: system.Fuse, Name: "F2", Rating: d.aux.fuse.Label(), At: place})
+	s.Add(system.Component{ID: "aux", Kind: system.Battery, Name: "Aux battery", Rating: d.auxRating(), At: place})
+	s.Add(system.Component{ID: "e1", Kind: system.Earth, Name: "E1", Rating: "start battery's earth, chassis side of any sensor", Existing: true, At: b.Start})
+	if !d.back.byCable {
+		earthAt := d.couplingAt()
+		if d.kind == coupling.VSR {
+			earthAt = place
+		}
+		s.Add(system.Component{ID: "e2", Kind: system.Earth, Name: "E2", Rating: "earth point, bare metal", At: earthAt})
+	}
+	if d.kind == coupling.DCDC {
+		s.Add(system.Component{ID: "feed", Kind: system.FeedPoint, Name: "Feed point", Rating: "live only while the engine runs", Existing: true, At: job.Point{X: 1.6, Y: 1.1}})
+		s.Add(system.Component{ID: "f3", Kind: system.Fuse, Name: "F3", Rating: d.trigger.fuse.Label(), At: job.Point{X: 1.6, Y: 1.1}})
+	}
+}
+
+func (d *design) couplingName() string {
+	if d.kind == coupling.VSR {
+		return "Relay"
+	}
+	return "DC-DC"
+}
+
+func (d *design) auxRating() string {
+	return d.facts.Chemistry.Label + " " + working.Plain(d.facts.AuxAh.Value, "Ah", 0)
+}
+
+func term(component, terminal string) system.Terminal {
+	return system.Terminal{Component: component, Terminal: terminal}
+}
+
+func (d *design) wire(id, run string, role system.Role, from, to system.Terminal, l *leg, lengthM float64) {
+	w := system.Wire{ID: id, Run: run, Role: role, From: from, To: to, LengthM: working.Round(lengthM, 2)}
+	if l != nil {
+		w.Size, w.CopperMM2 = l.trial.Size.Label, working.Round(l.trial.Size.AreaMM2, 2)
+	}
+	d.system.Join(w)
+}
+
+func (d *design) feedWires() {
+	d.system.Join(system.Wire{ID: "lead", Run: "lead", Role: system.Feed, From: term("alternator", "B+"), To: term("start", "30"), LengthM: 1, Existing: true})
+	out := "87"
+	if d.kind == coupling.DCDC {
+		out = "out"
+	}
+	d.wire("c1a", "c1", system.Feed, term("start", "30"), term("f1", ""), &d.start, bareM)
+	d.through("c1", &d.start, term("f1", ""), term("coupling", "30"), d.kind == coupling.DCDC)
+	d.through("c2", &d.aux, term("coupling", out), term("f2", ""), d.kind == coupling.VSR)
+	d.wire("c2c", "c2", system.Feed, term("f2", ""), term("aux", "30"), &d.aux, bareM)
+}
+
+// through joins two terminals, by way of the trailer plug where the run crosses it.
+func (d *design) through(run string, l *leg, from, to system.Terminal, crosses bool) {
+	if !crosses || !d.facts.Place.Trailer {
+		d.wire(run, run, system.Feed, from, to, l, l.lengthM.Value)
+		return
+	}
+	hitch := d.hitchAt().X / d.facts.Place.At.X
+	d.wire(run, run, system.Feed, from, term("x1", "+"), l, l.lengthM.Value*hitch)
+	d.wire(run+"t", run, system.Feed, term("x1", "+"), to, l, l.lengthM.Value*(1-hitch))
+}
+
+func (d *design) returnWires() {
+	l := d.returnLeg()
+	minus := term("aux", "31")
+	if d.kind == coupling.DCDC {
+		d.wire("n2", "c2", system.Return, minus, term("coupling", "31"), &d.aux, d.aux.returnM)
+		minus = term("coupling", "31")
+	} else {
+		d.system.Join(system.Wire{ID: "g1", Run: "g1", Role: system.Signal, From: term("coupling", "31"), To: term("e1", ""), Size: "1.5 mm²", CopperMM2: triggerMM2, LengthM: sensingEarthM})
+	}
+	if d.back.byCable {
+		d.wire("n1", l.id, system.Return, minus, term("e1", ""), l, d.back.cableM)
+		return
+	}
+	d.wire("n1", l.id, system.Return, minus, term("e2", ""), l, d.back.cableM)
+	d.system.Join(system.Wire{ID: "chassis", Run: "return", Role: system.Chassis, From: term("e2", ""), To: term("e1", ""), LengthM: working.Round(d.back.chassisM, 2), Existing: true})
+}
+
+// sensingEarthM is a relay's own earth lead: short, as it sets what it measures.
+const sensingEarthM = 0.5

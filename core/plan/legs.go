@@ -1,0 +1,246 @@
+package plan
+
+import (
+	"errors"
+	"math"
+
+	"epitrope/core/cable"
+	"epitrope/core/coupling"
+	"epitrope/core/job"
+	"epitrope/core/protect"
+)
+
+// Joints and steel. Source: common practice, no source: a good crimp and bolted
+// joint 0.1–0.5 mΩ, a connector contact 0.2–1 mΩ; the chassis as steel of about
+// 700 mm² at eight times the resistivity of copper; the existing lead from the
+// alternator as a metre of heavy cable with its joints.
+const (
+	fuseJoints    = 4 // two lugs on the cable, two at the fuse holder
+	jointOhm      = 0.0003
+	earthOhm      = 0.0004
+	plugOhm       = 0.0005
+	chassisOhmPer = 8 / (cable.Kappa * 700)
+	leadOhm       = 0.001
+	bareM         = 0.15 // from a battery's post to its fuse
+	triggerA      = 0.5  // what a trigger input draws at most
+	triggerMM2    = 1.5
+	triggerBayC   = 40 // behind a dashboard
+	widest        = 10 // % of drop beyond which no limit is widened
+)
+
+// leg is one stretch of the run that has a cable of its own and a fuse at its
+// source end.
+type leg struct {
+	id, fuseID string
+	amps       float64 // worst continuous current
+	lengthM    job.Num // one way
+	returnM    float64 // return cable of the same size in this leg
+	steelOhm   float64 // chassis and earth joints of the return: counted in the drop
+	jointsOhm  float64 // lugs, holder, relay contact and plug: shown at those parts
+	budgetV    float64
+	bay        cable.Bay
+	sourceV    float64 // of the battery that feeds a fault
+	sourceOhm  float64
+	families   []protect.Family
+	sizePin    *string
+	fusePin    *float64
+
+	loop      cable.Loop
+	trial     cable.Trial
+	test      cable.Test
+	auto      cable.Size
+	autoTest  cable.Test
+	widened   bool // no cable keeps the limit; the limit was widened to size it
+	noCable   error
+	fuse      protect.Fuse
+	autoFuse  protect.Fuse
+	noFuse    error
+	cover     protect.Cover
+	nearFault float64
+}
+
+// way is the return of the start side.
+type way struct {
+	byCable    bool
+	pinned     bool
+	chassisM   float64
+	chassisOhm float64 // steel and its two earth joints
+	cableM     float64 // return cable that is part of the start loop
+}
+
+// layOut says which cable, contact and steel is in series in which leg.
+func (d *design) layOut() {
+	f, p := d.facts, d.doc.Pins
+	d.start = leg{id: "c1", fuseID: "f1", amps: d.start.amps, lengthM: f.StartM, bay: f.StartBay,
+		sourceV: f.RegulatedV.Value, sourceOhm: d.startOhm(), families: protect.Power, sizePin: p.StartSize, fusePin: p.StartFuseA}
+	d.aux = leg{id: "c2", fuseID: "f2", amps: d.aux.amps, lengthM: f.AuxM, bay: f.AuxBay,
+		sourceV: f.Chemistry.RestV(1) * f.N, sourceOhm: d.auxOhm(), families: protect.Power, sizePin: p.AuxSize, fusePin: p.AuxFuseA}
+	d.back = d.wayBack()
+
+	d.start.jointsOhm, d.aux.jointsOhm = fuseJoints*jointOhm, fuseJoints*jointOhm
+	steel := 2*jointOhm + d.back.chassisOhm
+	plugs := d.plugOhm()
+	if d.kind == coupling.VSR {
+		// The return of the whole run is the aux battery's own.
+		d.start.jointsOhm += d.relay.ContactOhm
+		d.aux.jointsOhm += plugs
+		d.aux.steelOhm = steel
+		d.aux.returnM = d.back.cableM
+		return
+	}
+	d.start.jointsOhm += plugs
+	d.start.steelOhm = steel
+	d.start.returnM = d.back.cableM
+	d.aux.steelOhm = 2 * jointOhm
+	d.aux.returnM = f.AuxM.Value // aux minus to the common negative at the charger
+}
+
+// plugOhm is the trailer plug, both contacts; zero where there is none.
+func (d *design) plugOhm() float64 {
+	if d.facts.Place.Trailer {
+		return 2 * plugOhm
+	}
+	return 0
+}
+
+// wayBack decides between chassis and cable: a return must not cross a tow
+// coupling through the steel.
+func (d *design) wayBack() way {
+	f := d.facts
+	w := way{byCable: f.Place.Trailer, chassisM: math.Abs(f.Place.At.X - f.Body.Start.X)}
+	if pin := d.doc.Pins.Return; pin != nil {
+		w.byCable, w.pinned = *pin == "cable", true
+	}
+	if w.byCable {
+		w.chassisOhm = earthOhm // onto the chassis side of the start battery
+		w.cableM = f.StartM.Value
+		if d.kind == coupling.VSR {
+			w.cableM += f.AuxM.Value
+		}
+		return w
+	}
+	w.chassisOhm = 2*earthOhm + chassisOhmPer*w.chassisM
+	w.cableM = f.EarthM.Value
+	return w
+}
+
+// sizeLegs shares out the allowed drop and sizes both legs.
+func (d *design) sizeLegs() {
+	volts := 12 * d.facts.N
+	charger, batt := d.facts.ChargerDrop.Value/100*volts, d.facts.BatteryDrop.Value/100*volts
+	if d.kind == coupling.DCDC {
+		d.start.budgetV, d.aux.budgetV = charger, batt
+	} else {
+		// One limit for the whole run: the steel's share comes off first, the
+		// copper shares the rest by length.
+		steel := d.aux.amps * d.aux.steelOhm
+		m1, m2 := d.start.cableM(), d.aux.cableM()
+		d.start.budgetV = (batt - steel) * m1 / (m1 + m2)
+		d.aux.budgetV = batt - d.start.budgetV
+	}
+	shelf := cable.Shelf(d.facts.CableSystem)
+	d.start.choose(shelf, d.facts.Insulation, volts)
+	d.aux.choose(shelf, d.facts.Insulation, volts)
+}
+
+func (l *leg) cableM() float64 { return l.lengthM.Value + l.returnM }
+
+// fuseOhm is the resistance of the fuse that the leg's current asks for.
+func (l *leg) fuseOhm() float64 {
+	rating := protect.Need{ContinuousA: l.amps, AmbientC: l.bay.AmbientC}.Lowest()
+	if l.fusePin != nil {
+		rating = *l.fusePin
+	}
+	return protect.Resistance.Value(rating)
+}
+
+// seriesOhm is what is in series with the cable and its return: fuse, joints,
+// relay and plug.
+func (l *leg) seriesOhm() float64 { return l.jointsOhm + l.fuseOhm() }
+
+// fusedOhm is the fuse with its holder and the cable's lugs.
+func (l *leg) fusedOhm() float64 { return l.fuseOhm() + fuseJoints*jointOhm }
+
+// totalOhm is the whole leg as sized.
+func (l *leg) totalOhm() float64 { return l.trial.LoopOhm + l.seriesOhm() }
+
+// choose finds the leg's own size and fuse, then puts what is pinned in their
+// place and judges that.
+func (l *leg) choose(shelf []cable.Size, n cable.Insulation, volts float64) {
+	l.loop = cable.Loop{Amps: l.amps, CableM: l.cableM(), OtherOhm: l.steelOhm, Bay: l.bay, Insulation: n}
+	l.nearFault = l.sourceV / (l.sourceOhm + 2*jointOhm)
+	best, test := l.pick(shelf, volts)
+	l.auto, l.autoTest = best.Size, test
+	l.autoFuse, _ = protect.Choose(l.need(best.AmpacityA), l.families)
+	l.trial, l.test = best, test
+	if l.sizePin != nil {
+		size, _ := cable.Parse(*l.sizePin) // a document holds only sizes that read
+		l.trial = l.loop.Try(size)
+	}
+	l.fit()
+}
+
+// pick finds the thinnest cable that passes drop, ampacity and fuse. Where no size
+// keeps the drop, it widens the limit step by step and remembers that.
+func (l *leg) pick(shelf []cable.Size, volts float64) (cable.Trial, cable.Test) {
+	l.widened, l.noCable = false, nil
+	budget := l.budgetV
+	for {
+		best, test, err := l.loop.Choose(shelf, budget, l.saved)
+		if err == nil {
+			return best, test
+		}
+		var none *cable.NoSize
+		if errors.As(err, &none) && none.Test == cable.ByDrop && budget < widest*volts/100 {
+			l.widened = true
+			budget = max(budget, 0) + 0.005*volts
+			continue
+		}
+		l.noCable = err
+		return l.loop.Try(shelf[len(shelf)-1]), none.Test
+	}
+}
+
+func (l *leg) need(ampacity float64) protect.Need {
+	return protect.Need{ContinuousA: l.amps, AmbientC: l.bay.AmbientC, CableA: ampacity, FaultA: l.nearFault}
+}
+
+// saved says whether some fuse carries the load and saves this cable.
+func (l *leg) saved(t cable.Trial) bool {
+	fuse, err := protect.Choose(l.need(t.AmpacityA), l.families)
+	return err == nil && l.covers(fuse, t).Saves
+}
+
+// covers judges a fuse against a short at the leg's far end.
+func (l *leg) covers(fuse protect.Fuse, t cable.Trial) protect.Cover {
+	far := protect.Fault.Value(l.sourceV, l.sourceOhm, t.LoopOhm+l.seriesOhm())
+	return fuse.Covers(far, t.Size.AreaMM2, t.ConductorC, t.AmpacityA)
+}
+
+// fit puts a fuse in: the pinned one, the one the window allows, or, where there
+// is none, the lowest that carries the load, so that the notes can say what it
+// does to the cable.
+func (l *leg) fit() {
+	need := l.need(l.trial.AmpacityA)
+	l.fuse, l.noFuse = protect.Choose(need, l.families)
+	if l.noFuse != nil {
+		need.CableA = math.Inf(1)
+		carries, err := protect.Choose(need, l.families)
+		if err != nil {
+			last := l.families[len(l.families)-1]
+			carries = protect.Fuse{Family: last, RatingA: last.Ratings[len(last.Ratings)-1]}
+		}
+		l.fuse = carries
+	}
+	if l.fusePin != nil {
+		l.fuse, _ = protect.Find(*l.fusePin, l.nearFault, l.families)
+	}
+	l.cover = l.covers(l.fuse, l.trial)
+}
+
+// sizeTrigger sizes the thin wire that tells a charger that the engine runs.
+func (d *design) sizeTrigger() {
+	d.trigger = leg{id: "t1", fuseID: "f3", amps: triggerA, lengthM: d.facts.TriggerM, bay: cable.Ambient(triggerBayC),
+		families: protect.Small, sourceV: d.facts.RegulatedV.Value, sourceOhm: d.startOhm(), budgetV: 1}
+	d.trigger.choose([]cable.Size{cable.Square(triggerMM2)}, d.facts.Insulation, 12*d.facts.N)
+}

@@ -1,0 +1,172 @@
+// Package plan decides a job: Decide turns the document into a method, ratings, a
+// system of parts and wires, the volts along it in each state, and notes on what
+// is weak. It composes what the packages below it compute.
+package plan
+
+import (
+	"epitrope/core/job"
+	"epitrope/core/method"
+	"epitrope/core/system"
+	"epitrope/core/working"
+)
+
+// Format and Version name the plan's format.
+const (
+	Format  = "epitrope-plan"
+	Version = 1
+)
+
+// Plan is the decision on a job.
+type Plan struct {
+	Format    string                    `json:"format"`
+	Version   int                       `json:"version"`
+	Job       string                    `json:"job" doc:"Digest of the document it was decided from"`
+	Coupling  string                    `json:"coupling" enum:"vsr,dcdc"`
+	Summary   string                    `json:"summary" doc:"The plan in one sentence"`
+	Methods   []method.Candidate        `json:"methods"`
+	Vehicle   Vehicle                   `json:"vehicle"`
+	System    system.System             `json:"system"`
+	Columns   []Column                  `json:"columns" doc:"The parts of the run, from the alternator to the aux battery"`
+	Covers    []Cover                   `json:"covers" doc:"What each fuse protects"`
+	Returns   []Segment                 `json:"returns" doc:"The way back, from the start battery to the aux battery"`
+	States    []State                   `json:"states" doc:"Volts along the run; the worst state is marked"`
+	Marks     []Mark                    `json:"marks" doc:"Limits on the grade line"`
+	Notes     []Note                    `json:"notes" doc:"Numbered in this order, worst first"`
+	Questions []job.Question            `json:"questions"`
+	Facts     []job.Fact                `json:"facts"`
+	Title     []Tile                    `json:"title" doc:"What the title block says"`
+	Cautions  []string                  `json:"cautions"`
+	Figures   map[string]working.Figure `json:"figures"`
+}
+
+// Vehicle is the side view that the run is drawn on, in m.
+type Vehicle struct {
+	Kind     string        `json:"kind"`
+	Label    string        `json:"label"`
+	LengthM  float64       `json:"lengthM"`
+	HeightM  float64       `json:"heightM"`
+	Outlines [][]job.Point `json:"outlines"`
+	Wheels   []job.Wheel   `json:"wheels"`
+}
+
+// Level says how good a figure is.
+type Level string
+
+// The levels, best first.
+const (
+	Good    Level = "good"
+	Caution Level = "caution"
+	Bad     Level = "bad"
+)
+
+// Cell is one field of the rows under the grade line.
+type Cell struct {
+	Text   string `json:"text"`
+	Figure string `json:"figure,omitempty" doc:"Key of the figure behind it"`
+	Level  Level  `json:"level" enum:"good,caution,bad"`
+}
+
+// Column is one part of the run.
+type Column struct {
+	ID      string    `json:"id"`
+	Kind    string    `json:"kind" enum:"alternator,lead,battery,fuse,cable,plug,charger,relay"`
+	Name    string    `json:"name"`
+	At      job.Point `json:"at" doc:"Where it is; the middle of a cable"`
+	Part    Cell      `json:"part"`
+	Carries Cell      `json:"carries"`
+	Loses   Cell      `json:"loses"`
+	Heat    Cell      `json:"heat"`
+	Figures []string  `json:"figures" doc:"Keys of its figures, in reading order"`
+	Fields  []string  `json:"fields" doc:"Paths that are asked at this part"`
+	Choice  *Choice   `json:"choice,omitempty"`
+}
+
+// Choice is what the plan decides at a part unless it is pinned.
+type Choice struct {
+	Path      string `json:"path"`
+	Label     string `json:"label"`
+	Auto      string `json:"auto" doc:"What the plan would choose, as shown"`
+	Now       string `json:"now" doc:"What holds, as shown"`
+	Pinned    bool   `json:"pinned"`
+	DecidedBy string `json:"decidedBy" doc:"What settled it, in words"`
+}
+
+// Cover is the stretch that a fuse protects, by columns.
+type Cover struct {
+	Fuse  string `json:"fuse"`
+	Side  string `json:"side" enum:"front,back"`
+	From  string `json:"from"`
+	To    string `json:"to"`
+	Bare  string `json:"bare" doc:"The stretch before the fuse, in words"`
+	Text  string `json:"text"`
+	Level Level  `json:"level" enum:"good,caution,bad"`
+}
+
+// Segment is a piece of the way back.
+type Segment struct {
+	ID     string  `json:"id"`
+	Kind   string  `json:"kind" enum:"earth,chassis,cable"`
+	Text   string  `json:"text"`
+	MilliO float64 `json:"milliohm"`
+	From   string  `json:"from" doc:"Column it starts under"`
+	To     string  `json:"to" doc:"Column it ends under"`
+	Figure string  `json:"figure,omitempty"`
+}
+
+// State is the run in one state of the vehicle. Volts are across both
+// conductors, so that return losses count.
+type State struct {
+	ID     string  `json:"id"`
+	Label  string  `json:"label"`
+	Worst  bool    `json:"worst"`
+	InA    float64 `json:"inA" doc:"Drawn from the start side"`
+	OutA   float64 `json:"outA" doc:"Into the aux battery"`
+	InV    float64 `json:"inV" doc:"At the coupling's input"`
+	AuxV   float64 `json:"auxV" doc:"At the aux battery"`
+	Says   string  `json:"says" doc:"Amps and what limits them, then volts"`
+	Fails  string  `json:"fails,omitempty" doc:"Why there is no solution in this state"`
+	Points []Point `json:"points"`
+}
+
+// Point is the volts at one column in a state.
+type Point struct {
+	Column string  `json:"column"`
+	InV    float64 `json:"inV"`
+	OutV   float64 `json:"outV"`
+}
+
+// Mark is a limit on the grade line: a band from Low to High at a column.
+type Mark struct {
+	Column string  `json:"column"`
+	Text   string  `json:"text"`
+	Low    float64 `json:"low"`
+	High   float64 `json:"high"`
+	Kind   string  `json:"kind" enum:"wanted,limit"`
+}
+
+// Note is something to know about the plan, with its cure.
+type Note struct {
+	ID       string `json:"id"`
+	Column   string `json:"column"`
+	Severity string `json:"severity" enum:"stop,caution,remark"`
+	Text     string `json:"text"`
+	Why      string `json:"why"`
+	Cures    []Cure `json:"cures"`
+}
+
+// Cure changes the document so that a note goes away, or asks for what is
+// missing.
+type Cure struct {
+	Label string `json:"label"`
+	Path  string `json:"path,omitempty" doc:"Field to set"`
+	Value string `json:"value,omitempty" doc:"What to set it to; empty takes the pin out"`
+	Ask   string `json:"ask,omitempty" doc:"Question to open"`
+}
+
+// Tile is a field of the title block.
+type Tile struct {
+	Label  string `json:"label"`
+	Text   string `json:"text"`
+	Figure string `json:"figure,omitempty"`
+	Level  Level  `json:"level" enum:"good,caution,bad"`
+}

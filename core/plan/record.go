@@ -1,0 +1,153 @@
+package plan
+
+import (
+	"fmt"
+	"math"
+
+	"epitrope/core/battery"
+	"epitrope/core/cable"
+	"epitrope/core/coupling"
+	"epitrope/core/protect"
+	"epitrope/core/working"
+)
+
+// recordLegs keeps the working of what was sized and solved.
+func (d *design) recordLegs() {
+	d.recordCoupling()
+	d.recordLeg(&d.start)
+	d.recordLeg(&d.aux)
+	d.recordLeg(&d.trigger)
+	d.recordReturn()
+	d.keep("usable", battery.UsableAh.MustWork(d.facts.AuxAh.Input(),
+		working.From(d.facts.Chemistry.Usable, working.Practice, d.facts.Chemistry.Label)))
+	d.keep("autonomy", autonomy.MustWork(working.Of(d.figures["usable"]), d.facts.DailyAh.Input()))
+	if fig, ok := d.backUseHours(); ok {
+		d.keep("back", fig.In(d.cruiseState().label))
+	}
+}
+
+var autonomy = working.Declare("t = Q_u / Q", "conservation of charge",
+	working.Symbol{Letter: "t", Name: "lasts without driving", Unit: "days", Digits: 1},
+	working.Symbol{Letter: "Q_u", Name: "usable charge", Unit: "Ah", Digits: 0},
+	working.Symbol{Letter: "Q", Name: "used in a day", Unit: "Ah", Digits: 0})
+
+func (d *design) recordCoupling() {
+	worst := d.states[d.worst]
+	if d.kind == coupling.DCDC {
+		d.keep("input", coupling.InputCurrent.MustWork(
+			d.chargerInput(), working.From(d.profile.AbsorptionHigh, working.Memory, d.facts.Chemistry.Label+" profile"),
+			working.From(d.charger.EfficiencyLow, working.Part, "device card, at worst"),
+			working.From(lowestInputV*d.facts.N, working.Practice, "sized at")).Decided("what the start run is sized for"))
+		d.keep("most", coupling.MostPower.MustWork(
+			working.Is(worst.startV, "start battery, "+worst.label), working.Is(d.start.totalOhm(), "start run, out and back")))
+		return
+	}
+	d.keep("joined", coupling.Joined.MustWork(
+		working.Is(d.cruiseState().startV, "start battery at cruise"),
+		working.From(d.auxEmptyV(), working.Memory, "aux battery at half charge"),
+		working.Is(d.start.totalOhm()+d.aux.totalOhm(), "both runs and the return"),
+		working.Is(d.auxOhm(), "aux battery")).In(d.cruiseState().label))
+}
+
+func (d *design) chargerInput() working.Input {
+	origin, why := working.Computed, "chosen by the plan"
+	if d.doc.Pins.ChargerA != nil {
+		origin, why = working.Pinned, "pinned"
+	}
+	return working.From(d.charger.OutputA, origin, why)
+}
+
+// recordLeg keeps, under the leg's id, what decided its cable and its fuse.
+func (d *design) recordLeg(l *leg) {
+	t, key := l.trial, func(name string) string { return l.id + "." + name }
+	length := working.Input{Value: l.cableM(), Origin: l.lengthM.Origin, Why: "all cable of this run; " + l.lengthM.Why}
+	insulation := d.facts.Insulation
+
+	area := d.keep(key("rule"), cable.RuleArea.MustWork(
+		working.Input{Value: 2 * l.lengthM.Value, Origin: l.lengthM.Origin, Why: "out and back"},
+		working.Is(l.amps, "worst continuous current"), working.From(cable.Kappa, working.Standard, "IEC 60028"),
+		working.Is(l.shownBudget(), "allowed")))
+	d.keep(key("rule"), area.Decided("the trade's rule, cold copper: for comparison"))
+
+	free := working.Input{Value: t.FreeAirA, Origin: working.Standard, Why: string(t.Table)}
+	d.keep(key("ampacity"), cable.Ampacity.MustWork(free,
+		working.From(l.bay.Factor(insulation), working.Standard, l.bay.Label+", "+insulation.Label+" insulation")))
+	heating := d.keep(key("heating"), cable.Heating.MustWork(working.Is(l.amps, "worst continuous current"), free,
+		working.From(insulation.LimitC, working.Standard, "insulation"), working.From(cable.Alpha, working.Standard, "IEC 60028")))
+	if t.Burns {
+		d.keep(key("warmth"), working.Given(working.Symbol{Name: "conductor temperature, at least", Unit: "°C", Digits: 0},
+			insulation.LimitC, working.Computed, "hotter than its insulation bears"))
+	} else {
+		d.keep(key("warmth"), cable.Warmth.MustWork(working.From(l.bay.AmbientC, working.Standard, l.bay.Label),
+			working.Of(heating), working.From(cable.Alpha, working.Standard, "IEC 60028")))
+	}
+	ohm := d.keep(key("copper"), cable.Resistance.MustWork(
+		working.From(cable.OhmPerM(t.Size.AreaMM2), working.Standard, "IEC 60228 class 5, "+t.Size.Label), length,
+		working.From(cable.Alpha, working.Standard, "IEC 60028"), working.Is(t.ConductorC, "conductor temperature")))
+	loop := d.keep(key("loop"), loopOhm.MustWork(working.Of(ohm), working.From(l.steelOhm, working.Practice, "chassis and earth joints")))
+	drop := d.keep(key("drop"), cable.Drop.MustWork(working.Is(l.amps, "worst continuous current"), working.Of(loop)))
+	d.keep(key("drop"), drop.Decided(fmt.Sprintf("allowed %s", working.Text(l.shownBudget(), "V", 2))))
+	d.recordFuse(l)
+}
+
+// shownBudget is the allowed drop, never below a millivolt, so that the rule's
+// area stays finite where joints alone lose the limit.
+func (l *leg) shownBudget() float64 { return max(l.budgetV, 0.001) }
+
+var loopOhm = working.Declare("R_l = R + R_s", "series resistances add",
+	working.Symbol{Letter: "R_l", Name: "cable and its return", Unit: "Ω", Digits: 5},
+	working.Symbol{Letter: "R", Name: "cable", Unit: "Ω", Digits: 5},
+	working.Symbol{Letter: "R_s", Name: "the return's steel and joints", Unit: "Ω", Digits: 5})
+
+func (d *design) recordFuse(l *leg) {
+	key := func(name string) string { return l.fuseID + "." + name }
+	d.keep(key("least"), protect.Least.MustWork(working.Is(l.amps, "worst continuous current"),
+		working.From(protect.HeatFactor(l.bay.AmbientC), working.Practice, l.bay.Label)).Decided("the lowest that carries the load warm"))
+	d.keep(key("most"), working.Given(working.Symbol{Name: "highest fuse rating", Unit: "A", Digits: 0},
+		l.trial.AmpacityA, working.Computed, "what "+l.trial.Size.Label+" carries where it lies"))
+	fault := d.keep(key("fault"), protect.Fault.MustWork(working.Is(l.sourceV, "source"),
+		working.From(l.sourceOhm, working.Memory, "battery"), working.Is(l.totalOhm(), "fuse, joints, cable and return")))
+	k := d.keep(key("k"), cable.ShortConstant.MustWork(working.From(cable.ShortLimitC, working.Standard, "IEC 60949"),
+		working.Is(min(l.trial.ConductorC, cable.ShortLimitC-1), "conductor temperature")))
+	d.keep(key("bears"), cable.BearsFor.MustWork(working.Of(k), conductorArea(l.trial.Size), working.Of(fault)))
+	d.keep(key("near"), working.Given(working.Symbol{Name: "fault current at the battery", Unit: "A", Digits: 0},
+		l.nearFault, working.Memory, "battery voltage over its own resistance and two joints"))
+	if l.cover.OpensMaxS < math.Inf(1) {
+		d.keep(key("opens"), working.Given(working.Symbol{Name: "opens at the latest after", Unit: "s", Digits: 2},
+			l.cover.OpensMaxS, working.Memory, fmt.Sprintf("ISO 8820 band of %s at %s times its rating",
+				l.fuse.Family.Label, working.Text(l.cover.FaultA/l.fuse.RatingA, "", 1))))
+	}
+}
+
+var steelOhm = working.Declare("R_s = 2·R_e + r·l", "common practice, no source: steel at eight times copper's resistivity, 700 mm² of it",
+	working.Symbol{Letter: "R_s", Name: "return by the chassis", Unit: "Ω", Digits: 5},
+	working.Symbol{Letter: "R_e", Name: "earth joint", Unit: "Ω", Digits: 5},
+	working.Symbol{Letter: "r", Name: "chassis per metre", Unit: "Ω/m", Digits: 6},
+	working.Symbol{Letter: "l", Name: "between the earth points", Unit: "m", Digits: 2})
+
+// recordReturn keeps both ways back, so that they can be compared.
+func (d *design) recordReturn() {
+	l := d.returnLeg()
+	d.keep("return.chassis", steelOhm.MustWork(working.From(earthOhm, working.Practice, "a clean joint"),
+		working.From(chassisOhmPer, working.Practice, "chassis"), working.Is(d.back.chassisM, "on the drawing")))
+	length := d.facts.StartM.Value
+	if d.kind == coupling.VSR {
+		length += d.facts.AuxM.Value
+	}
+	d.keep("return.cable", cable.Resistance.MustWork(
+		working.From(cable.OhmPerM(l.trial.Size.AreaMM2), working.Standard, "IEC 60228 class 5, "+l.trial.Size.Label),
+		working.Is(length, "as the feed"), working.From(cable.Alpha, working.Standard, "IEC 60028"),
+		working.Is(l.trial.ConductorC, "conductor temperature")))
+	d.keep("return.lead", cable.Resistance.MustWork(
+		working.From(cable.OhmPerM(l.trial.Size.AreaMM2), working.Standard, "IEC 60228 class 5, "+l.trial.Size.Label),
+		working.Is(d.back.cableM, "return cable"), working.From(cable.Alpha, working.Standard, "IEC 60028"),
+		working.Is(l.trial.ConductorC, "conductor temperature")))
+}
+
+// returnLeg is the leg that the return's resistance counts in.
+func (d *design) returnLeg() *leg {
+	if d.kind == coupling.VSR {
+		return &d.aux
+	}
+	return &d.start
+}

@@ -1,0 +1,40 @@
+package plan
+
+// words are the sentences of the notes, by id: what is the matter, then why it
+// matters.
+var words = map[string][2]string{
+	"alternator.idle":    {"At idle, hot, lamps and blower on, the alternator has %s for charging and is asked for %s: the start battery makes up the rest.", "Label is not available current. The charging side then sees %s; a vehicle that idles for hours this way may not start."},
+	"alternator.half":    {"Charging draws %s at worst, %s of the alternator's label.", "More than half the label for hours overheats most machines. Idle leaves %s, cruise %s."},
+	"regulation.unknown": {"How the alternator is regulated is not proven: it is taken as variable.", "Model years mislead. Twenty minutes of logged voltage settle it."},
+	"method.pinned":      {"The %s is pinned, and the rules are against it: %s", "%s"},
+	"place.unfit":        {"This vehicle has no place called “%s”: the plan takes “%s”.", "The kind of vehicle was changed after the place was chosen."},
+	"place.gas":          {"A %s battery gives off gas and acid: it may not sit inside.", "Only where it vents outside, so usually under the bonnet. Inside: sealed AGM or gel, or LiFePO4."},
+	"place.hot":          {"LiFePO4 under the bonnet is in the heat.", "Most LiFePO4 batteries are not allowed there: see the battery's own sheet."},
+	"charger.short":      {"%s falls short: %s would hold the balance of %s a day in %s of driving.", "A battery that only ever reaches about half charge lasts about a year."},
+	"charger.acceptance": {"%s is more than the battery accepts: %s.", "The battery's own sheet wins; without one, stay below."},
+	"charger.starved":    {"In the state “%s”, %s.", "A charger is a constant-power load: less voltage, more current, more drop. It hunts or collapses."},
+	"charger.hot":        {"The charger sits where it gets about %s; its card allows %s at full output.", "Chargers give less in heat, or stop."},
+	"relay.open":         {"In the state “%s” the start battery has %s and the relay, which closes at %s, stays open: no charge at all.", "A voltage-sensing relay knows nothing but voltage."},
+	"relay.surge":        {"The aux battery takes %s through the relay; %s is what it accepts.", "Nothing limits the current but the circuit: the alternator may overheat."},
+	"relay.chatter":      {"In the state “%s” the relay senses %s, below its cut-out of %s: it opens, recovers, closes again.", "Thin cable before the relay drags down what it senses. Thicker cable or a better earth on that side."},
+	"relay.idle":         {"At idle the relay senses %s, below its cut-out of %s: it opens until the engine turns faster.", "The alternator has too little at idle, not the cable."},
+	"relay.undercharge":  {"The aux battery never sees more than %s; %s wants %s.", "It is charged, but never quite full, and ages sooner."},
+	"cable.burns":        {"%s is pinned to %s, which carries %s where it lies; it has to carry %s.", "It gets over %s. Drop alone approves cable that burns."},
+	"cable.thin":         {"%s is pinned to %s: it loses %s, more than the %s allowed.", "What is lost on the way is missing at the end."},
+	"cable.drop":         {"%s loses %s, more than the %s allowed.", "The return and the length lose it already: no cable on the reels keeps the limit."},
+	"cable.none":         {"%s: no cable on the reels does it.", "%s. Less current, a shorter route, or another place for the battery."},
+	"fuse.over":          {"%s at %s is more than %s bears: %s.", "The fuse protects the cable. This one lets the cable burn first."},
+	"fuse.under":         {"%s carries %s for hours; warm, %s bears %s.", "It opens on a hot day, far from home."},
+	"fuse.slow":          {"%s opens after up to %s on a short at the far end; %s bears it for %s.", "The cable would be past its limit before the fuse opens."},
+	"fuse.breaks":        {"%s can break %s; a short at the battery drives about %s.", "A fuse that cannot break its fault burns on as an arc."},
+	"fuse.none":          {"%s: no fuse fits.", "%s. A thicker cable opens the window."},
+	"return.hitch":       {"The return may not cross the tow coupling through the steel.", "If its contact fails, the current finds the thin lighting earth and melts it."},
+	"use.large":          {"A day uses %s and the battery has %s to use.", "It is flat before the next drive."},
+}
+
+// cautions stand once on every plan, where the reader acts on it.
+var cautions = []string{
+	"The short-circuit current of any vehicle battery welds tools: negative off first and on last, insulated tools, no jewellery, fuses out while working and fitted last.",
+	"Airbag, brake, steering and engine-management circuits are not feed points. Mains equipment is for a licensed person.",
+	"Local vehicle and caravan electrical codes, the battery's and the device's own manuals and a licensed practitioner's word override any figure here.",
+}

@@ -1,0 +1,106 @@
+package server
+
+import (
+	"context"
+	"errors"
+	"fmt"
+	"log/slog"
+	"net/http"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"epitrope/core/job"
+	"epitrope/internal/store"
+)
+
+// Problem is an error as the API answers it: a problem document that names the
+// fields, what was wrong with each and what is allowed. Source: RFC 9457.
+type Problem struct {
+	Type     string        `json:"type" doc:"What kind of problem: about:blank, or urn:epitrope:stale, deleted, unavailable, input"`
+	Title    string        `json:"title"`
+	Status   int           `json:"status"`
+	Detail   string        `json:"detail"`
+	Problems []job.Problem `json:"problems" doc:"One for each field that cannot be used"`
+	Changes  []job.Change  `json:"changes,omitempty" doc:"What changed meanwhile, for a stale write"`
+	Current  *Draft        `json:"current,omitempty" doc:"The newest draft, for a stale write"`
+}
+
+func (p *Problem) Error() string { return p.Detail }
+
+// GetStatus is the HTTP status.
+func (p *Problem) GetStatus() int { return p.Status }
+
+// ContentType is that of problem documents.
+func (p *Problem) ContentType(string) string { return "application/problem+json" }
+
+func problem(status int, kind, detail string) *Problem {
+	if kind != "about:blank" {
+		kind = "urn:epitrope:" + kind
+	}
+	return &Problem{Type: kind, Title: http.StatusText(status), Status: status, Detail: detail, Problems: []job.Problem{}}
+}
+
+// inputProblem refuses a document.
+func inputProblem(problems job.Problems) *Problem {
+	p := problem(http.StatusUnprocessableEntity, "input", problems.Error())
+	p.Problems = problems
+	return p
+}
+
+// useProblems makes every error of the API a problem document. What a handler
+// did not mean to say is logged, never answered.
+func useProblems() {
+	huma.NewErrorWithContext = func(ctx huma.Context, status int, message string, errs ...error) huma.StatusError {
+		if status >= http.StatusInternalServerError {
+			where := ""
+			if ctx != nil {
+				where = ctx.Method() + " " + ctx.URL().Path
+			}
+			slog.Error("request failed", "request", where, "error", errors.Join(errs...))
+			return problem(status, "about:blank", "Something went wrong on the server; nothing typed is lost.")
+		}
+		p := problem(status, "input", message)
+		for _, err := range errs {
+			var detail *huma.ErrorDetail
+			if errors.As(err, &detail) {
+				p.Problems = append(p.Problems, job.Problem{Field: detail.Location, Value: short(detail.Value), Wrong: detail.Message, Allowed: "see the API's document"})
+			}
+		}
+		return p
+	}
+	huma.NewError = func(status int, message string, errs ...error) huma.StatusError {
+		return huma.NewErrorWithContext(nil, status, message, errs...)
+	}
+}
+
+func short(value any) string {
+	text := fmt.Sprint(value)
+	if len(text) > 60 {
+		return text[:60] + "…"
+	}
+	return text
+}
+
+// answer turns an error of the store into a problem.
+func answer(err error) error {
+	var deleted *store.Deleted
+	var stale *store.Stale
+	switch {
+	case err == nil:
+		return nil
+	case errors.Is(err, store.ErrNotFound):
+		return problem(http.StatusNotFound, "about:blank", err.Error())
+	case errors.As(err, &deleted):
+		return problem(http.StatusGone, "deleted", err.Error()+"; it can be put back")
+	case errors.As(err, &stale):
+		p := problem(http.StatusConflict, "stale", err.Error())
+		p.Changes = stale.Changes
+		current := draft(stale.Current)
+		p.Current = &current
+		return p
+	case errors.Is(err, store.ErrUnavailable), errors.Is(err, context.DeadlineExceeded):
+		slog.Warn("database away", "error", err)
+		return problem(http.StatusServiceUnavailable, "unavailable", "The database does not answer. What was typed is kept in the browser and saved when it does.")
+	}
+	return err
+}

@@ -1,0 +1,188 @@
+// Package server is the web application's server: the API, the built pages, health
+// and logs. Handlers decode, call the core or the store, and encode.
+package server
+
+import (
+	"context"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"io/fs"
+	"log/slog"
+	"net"
+	"net/http"
+	"strings"
+	"time"
+
+	"github.com/labstack/echo/v5"
+	"github.com/labstack/echo/v5/middleware"
+
+	"epitrope/internal/schema"
+	"epitrope/internal/store"
+)
+
+// ErrNotLoopback is an address that others could reach: there is no sign-in yet.
+var ErrNotLoopback = errors.New("there is no sign-in yet, so only this machine may be served: use 127.0.0.1, [::1] or localhost")
+
+// CheckLoopback refuses an address such as "0.0.0.0:8080" that others can reach.
+func CheckLoopback(address string) error {
+	host, port, err := net.SplitHostPort(address)
+	if err != nil {
+		return fmt.Errorf("address %q: %w", address, err)
+	}
+	if port == "" {
+		return fmt.Errorf("address %q: a port is missing; write 127.0.0.1:8080", address)
+	}
+	if !isLoopback(host) {
+		return fmt.Errorf("address %q: %w", address, ErrNotLoopback)
+	}
+	return nil
+}
+
+func isLoopback(host string) bool {
+	if host == "localhost" {
+		return true
+	}
+	ip := net.ParseIP(strings.Trim(host, "[]"))
+	return ip != nil && ip.IsLoopback()
+}
+
+// New builds the server on a store and the built pages.
+func New(s *store.Store, pages fs.FS) *echo.Echo {
+	e := echo.New()
+	e.Logger = slog.Default()
+	e.HTTPErrorHandler = handleError
+	e.Use(middleware.Recover(), logRequests(), onlyThisMachine, safeHeaders, middleware.Gzip())
+
+	mux := http.NewServeMux()
+	newAPI(s, mux)
+	mux.HandleFunc("/api/", func(w http.ResponseWriter, r *http.Request) {
+		writeProblem(w, problem(http.StatusNotFound, "about:blank", fmt.Sprintf("%s %s is not in the API; see /api/openapi.json", r.Method, r.URL.Path)))
+	})
+	mux.HandleFunc("GET /api/schema/{what}", serveSchema)
+	e.Any("/api/*", echo.WrapHandler(http.NewCrossOriginProtection().Handler(mux)))
+
+	e.GET("/health/live", func(c *echo.Context) error { return c.JSON(http.StatusOK, map[string]string{"status": "live"}) })
+	e.GET("/health/ready", func(c *echo.Context) error {
+		ctx, cancel := context.WithTimeout(c.Request().Context(), 2*time.Second)
+		defer cancel()
+		if err := s.Ping(ctx); err != nil {
+			return answer(err)
+		}
+		return c.JSON(http.StatusOK, map[string]string{"status": "ready"})
+	})
+	e.GET("/*", servePages(pages))
+	return e
+}
+
+// OpenAPI is the API's document.
+func OpenAPI() ([]byte, error) {
+	doc, err := json.MarshalIndent(newAPI(nil, http.NewServeMux()).OpenAPI(), "", "  ")
+	return append(doc, '\n'), err
+}
+
+func serveSchema(w http.ResponseWriter, r *http.Request) {
+	s, err := schema.Named(r.PathValue("what"))
+	if err != nil {
+		writeProblem(w, problem(http.StatusNotFound, "about:blank", err.Error()))
+		return
+	}
+	w.Header().Set("Content-Type", "application/schema+json")
+	_ = json.NewEncoder(w).Encode(s) // the connection may be gone
+}
+
+func logRequests() echo.MiddlewareFunc {
+	return middleware.RequestLoggerWithConfig(middleware.RequestLoggerConfig{
+		LogStatus: true, LogMethod: true, LogURIPath: true, LogLatency: true, HandleError: true,
+		LogValuesFunc: func(_ *echo.Context, v middleware.RequestLoggerValues) error {
+			slog.Info("request", "method", v.Method, "path", v.URIPath, "status", v.Status, "ms", v.Latency.Milliseconds())
+			return nil
+		},
+	})
+}
+
+// onlyThisMachine refuses requests whose Host is not this machine, so that a page
+// elsewhere cannot reach the server by a name of its own.
+func onlyThisMachine(next echo.HandlerFunc) echo.HandlerFunc {
+	return func(c *echo.Context) error {
+		host := c.Request().Host
+		if name, _, err := net.SplitHostPort(host); err == nil {
+			host = name
+		}
+		if !isLoopback(host) {
+			return problem(http.StatusMisdirectedRequest, "about:blank", "This server answers to localhost only.")
+		}
+		return next(c)
+	}
+}
+
+// safeHeaders forbid anything from elsewhere: nothing is fetched at run time.
+func safeHeaders(next echo.HandlerFunc) echo.HandlerFunc {
+	return func(c *echo.Context) error {
+		h := c.Response().Header()
+		h.Set("Content-Security-Policy", "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; frame-ancestors 'none'; base-uri 'none'")
+		h.Set("X-Content-Type-Options", "nosniff")
+		h.Set("Referrer-Policy", "no-referrer")
+		return next(c)
+	}
+}
+
+// servePages serves the built application; addresses of its own open its shell.
+func servePages(pages fs.FS) echo.HandlerFunc {
+	files := http.FileServerFS(pages)
+	return func(c *echo.Context) error {
+		r, w := c.Request(), c.Response()
+		name := strings.TrimPrefix(r.URL.Path, "/")
+		if strings.HasPrefix(name, "assets/") {
+			w.Header().Set("Cache-Control", "public, max-age=31536000, immutable")
+		} else {
+			w.Header().Set("Cache-Control", "no-cache")
+		}
+		if info, err := fs.Stat(pages, name); name != "" && err == nil && !info.IsDir() {
+			files.ServeHTTP(w, r)
+			return nil
+		}
+		if strings.Contains(name, ".") {
+			return problem(http.StatusNotFound, "about:blank", "There is no such file.")
+		}
+		shell, err := fs.ReadFile(pages, "index.html")
+		if err != nil {
+			return problem(http.StatusNotFound, "about:blank", "The web application is not built; run make build.")
+		}
+		return c.HTMLBlob(http.StatusOK, shell)
+	}
+}
+
+// handleError answers what Echo itself refuses as a problem document.
+func handleError(c *echo.Context, err error) {
+	if r, unwrapErr := echo.UnwrapResponse(c.Response()); unwrapErr == nil && r.Committed {
+		return
+	}
+	var p *Problem
+	var coded echo.HTTPStatusCoder
+	switch {
+	case errors.As(err, &p):
+	case errors.As(err, &coded) && coded.StatusCode() < http.StatusInternalServerError:
+		p = problem(coded.StatusCode(), "about:blank", fmt.Sprintf("%s %s: %s", c.Request().Method, c.Request().URL.Path, http.StatusText(coded.StatusCode())))
+	default:
+		slog.Error("request failed", "path", c.Request().URL.Path, "error", err)
+		p = problem(http.StatusInternalServerError, "about:blank", "Something went wrong on the server; nothing typed is lost.")
+	}
+	writeProblem(c.Response(), p)
+}
+
+func writeProblem(w http.ResponseWriter, p *Problem) {
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(p.Status)
+	_ = json.NewEncoder(w).Encode(p) // the connection may be gone
+}
+
+// Serve answers on listener until ctx ends, then lets running requests finish.
+func Serve(ctx context.Context, e *echo.Echo, listener net.Listener) error {
+	start := echo.StartConfig{Listener: listener, HideBanner: true, HidePort: true, GracefulTimeout: 10 * time.Second}
+	if err := start.Start(ctx, e); err != nil && !errors.Is(err, http.ErrServerClosed) {
+		return err
+	}
+	slog.Info("stopped")
+	return nil
+}
