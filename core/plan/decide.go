@@ -130,7 +130,7 @@ func (d *design) plan() Plan {
 		Format: Format, Version: Version, Job: d.doc.Digest(),
 		Coupling: string(d.kind), Summary: d.summary(),
 		Methods: d.methods,
-		Vehicle: Vehicle{Kind: b.Kind, Label: b.Label, LengthM: b.LengthM, HeightM: b.HeightM, Outlines: b.Outlines, Wheels: b.Wheels},
+		Vehicle: Scene{Kind: b.Kind, Label: b.Label, LengthM: b.LengthM, HeightM: b.HeightM, Outlines: b.Outlines, Wheels: b.Wheels},
 		System:  d.system,
 		Columns: d.columns(), Covers: d.covers(), Returns: d.segments(),
 		States: d.shownStates(), Marks: d.marks(), Notes: d.notes(),

@@ -24,7 +24,7 @@ type Plan struct {
 	Coupling  string                    `json:"coupling" enum:"vsr,dcdc"`
 	Summary   string                    `json:"summary" doc:"The plan in one sentence"`
 	Methods   []method.Candidate        `json:"methods"`
-	Vehicle   Vehicle                   `json:"vehicle"`
+	Vehicle   Scene                     `json:"vehicle"`
 	System    system.System             `json:"system"`
 	Columns   []Column                  `json:"columns" doc:"The parts of the run, from the alternator to the aux battery"`
 	Covers    []Cover                   `json:"covers" doc:"What each fuse protects"`
@@ -39,8 +39,8 @@ type Plan struct {
 	Figures   map[string]working.Figure `json:"figures"`
 }
 
-// Vehicle is the side view that the run is drawn on, in m.
-type Vehicle struct {
+// Scene is the side view that the run is drawn on, in m.
+type Scene struct {
 	Kind     string        `json:"kind"`
 	Label    string        `json:"label"`
 	LengthM  float64       `json:"lengthM"`
@@ -125,11 +125,11 @@ type State struct {
 	AuxV   float64 `json:"auxV" doc:"At the aux battery"`
 	Says   string  `json:"says" doc:"Amps and what limits them, then volts"`
 	Fails  string  `json:"fails,omitempty" doc:"Why there is no solution in this state"`
-	Points []Point `json:"points"`
+	Points []Volts `json:"points"`
 }
 
-// Point is the volts at one column in a state.
-type Point struct {
+// Volts is the volts at one column in a state.
+type Volts struct {
 	Column string  `json:"column"`
 	InV    float64 `json:"inV"`
 	OutV   float64 `json:"outV"`

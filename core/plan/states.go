@@ -155,11 +155,11 @@ func (d *design) shownStates() []State {
 }
 
 // points are the volts across both conductors at every column.
-func (d *design) points(s state) []Point {
+func (d *design) points(s state) []Volts {
 	startFuse := s.inA * d.start.fusedOhm()
 	auxFuse := s.outA * d.aux.fusedOhm()
 	plug := d.plugOhm()
-	line := []Point{
+	line := []Volts{
 		at("alternator", s.alternV, s.alternV),
 		at("lead", s.alternV, s.startV),
 		at("start", s.startV, s.startV),
@@ -182,8 +182,8 @@ func (d *design) points(s state) []Point {
 	return append(line, at("f2", s.auxV+auxFuse, s.auxV), at("aux", s.auxV, s.auxV))
 }
 
-func at(column string, in, out float64) Point {
-	return Point{column, working.Round(in, 3), working.Round(out, 3)}
+func at(column string, in, out float64) Volts {
+	return Volts{column, working.Round(in, 3), working.Round(out, 3)}
 }
 
 // backUseHours is the driving that puts a day's use back at the current that

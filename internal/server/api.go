@@ -100,7 +100,8 @@ type Vocabulary struct {
 
 type body[T any] struct{ Body T }
 
-type jobPath struct {
+// JobPath names a job in an address.
+type JobPath struct {
 	ID string `path:"id" format:"uuid"`
 }
 
@@ -205,7 +206,7 @@ func (a *api) create(ctx context.Context, in *struct{ Body Input }) (*body[Opene
 	return &body[Opened]{Opened{j.ID, j.Number, 0, draft(j)}}, nil
 }
 
-func (a *api) open(ctx context.Context, in *jobPath) (*body[Opened], error) {
+func (a *api) open(ctx context.Context, in *JobPath) (*body[Opened], error) {
 	j, err := a.store.Get(ctx, in.ID)
 	if err != nil {
 		return nil, answer(err)
@@ -218,7 +219,7 @@ func (a *api) open(ctx context.Context, in *jobPath) (*body[Opened], error) {
 }
 
 type saveInput struct {
-	jobPath
+	JobPath
 	Body struct {
 		Base     int   `json:"base" minimum:"1" doc:"The version that was edited"`
 		Document Input `json:"document"`
@@ -237,15 +238,15 @@ func (a *api) save(ctx context.Context, in *saveInput) (*body[Draft], error) {
 	return &body[Draft]{draft(j)}, nil
 }
 
-func (a *api) remove(ctx context.Context, in *jobPath) (*struct{}, error) {
+func (a *api) remove(ctx context.Context, in *JobPath) (*struct{}, error) {
 	return nil, answer(a.store.Delete(ctx, in.ID))
 }
 
-func (a *api) restore(ctx context.Context, in *jobPath) (*struct{}, error) {
+func (a *api) restore(ctx context.Context, in *JobPath) (*struct{}, error) {
 	return nil, answer(a.store.Restore(ctx, in.ID))
 }
 
-func (a *api) revisions(ctx context.Context, in *jobPath) (*body[[]Issued], error) {
+func (a *api) revisions(ctx context.Context, in *JobPath) (*body[[]Issued], error) {
 	if _, err := a.store.Get(ctx, in.ID); err != nil {
 		return nil, answer(err)
 	}
@@ -265,7 +266,7 @@ func (a *api) revisions(ctx context.Context, in *jobPath) (*body[[]Issued], erro
 }
 
 type issueInput struct {
-	jobPath
+	JobPath
 	Body struct {
 		Base int `json:"base" minimum:"1" doc:"The version to issue"`
 	}
@@ -286,7 +287,7 @@ func (a *api) issue(ctx context.Context, in *issueInput) (*body[Issued], error) 
 }
 
 type revisionPath struct {
-	jobPath
+	JobPath
 	Number int `path:"number" minimum:"1"`
 }
 

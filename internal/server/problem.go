@@ -13,9 +13,9 @@ import (
 	"epitrope/internal/store"
 )
 
-// Problem is an error as the API answers it: a problem document that names the
+// Refusal is an error as the API answers it: a problem document that names the
 // fields, what was wrong with each and what is allowed. Source: RFC 9457.
-type Problem struct {
+type Refusal struct {
 	Type     string        `json:"type" doc:"What kind of problem: about:blank, or urn:epitrope:stale, deleted, unavailable, input"`
 	Title    string        `json:"title"`
 	Status   int           `json:"status"`
@@ -25,23 +25,23 @@ type Problem struct {
 	Current  *Draft        `json:"current,omitempty" doc:"The newest draft, for a stale write"`
 }
 
-func (p *Problem) Error() string { return p.Detail }
+func (p *Refusal) Error() string { return p.Detail }
 
 // GetStatus is the HTTP status.
-func (p *Problem) GetStatus() int { return p.Status }
+func (p *Refusal) GetStatus() int { return p.Status }
 
 // ContentType is that of problem documents.
-func (p *Problem) ContentType(string) string { return "application/problem+json" }
+func (p *Refusal) ContentType(string) string { return "application/problem+json" }
 
-func problem(status int, kind, detail string) *Problem {
+func problem(status int, kind, detail string) *Refusal {
 	if kind != "about:blank" {
 		kind = "urn:epitrope:" + kind
 	}
-	return &Problem{Type: kind, Title: http.StatusText(status), Status: status, Detail: detail, Problems: []job.Problem{}}
+	return &Refusal{Type: kind, Title: http.StatusText(status), Status: status, Detail: detail, Problems: []job.Problem{}}
 }
 
 // inputProblem refuses a document.
-func inputProblem(problems job.Problems) *Problem {
+func inputProblem(problems job.Problems) *Refusal {
 	p := problem(http.StatusUnprocessableEntity, "input", problems.Error())
 	p.Problems = problems
 	return p

@@ -158,7 +158,7 @@ func handleError(c *echo.Context, err error) {
 	if r, unwrapErr := echo.UnwrapResponse(c.Response()); unwrapErr == nil && r.Committed {
 		return
 	}
-	var p *Problem
+	var p *Refusal
 	var coded echo.HTTPStatusCoder
 	switch {
 	case errors.As(err, &p):
@@ -171,7 +171,7 @@ func handleError(c *echo.Context, err error) {
 	writeProblem(c.Response(), p)
 }
 
-func writeProblem(w http.ResponseWriter, p *Problem) {
+func writeProblem(w http.ResponseWriter, p *Refusal) {
 	w.Header().Set("Content-Type", "application/problem+json")
 	w.WriteHeader(p.Status)
 	_ = json.NewEncoder(w).Encode(p) // the connection may be gone

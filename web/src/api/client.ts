@@ -1,0 +1,51 @@
+import createClient from "openapi-fetch";
+
+import type { components, paths } from "./schema.gen";
+
+/** The types of the API, by their names in its document. */
+export type Schemas = components["schemas"];
+export type Plan = Schemas["Plan"];
+export type Column = Schemas["Column"];
+export type Figure = Schemas["Figure"];
+export type Field = Schemas["Field"];
+export type Note = Schemas["Note"];
+export type Problem = Schemas["Problem"];
+export type Refusal = Schemas["Refusal"];
+export type Vocabulary = Schemas["Vocabulary"];
+
+export const api = createClient<paths>({ baseUrl: "" });
+
+/** NoAnswer is a server that cannot be reached. */
+export class NoAnswer extends Error {
+  constructor() {
+    super("The server does not answer.");
+  }
+}
+
+/** Refused is what the server answered instead of doing what was asked. */
+export class Refused extends Error {
+  constructor(readonly refusal: Refusal) {
+    super(refusal.detail);
+  }
+}
+
+interface Answer<T> {
+  data?: T;
+  error?: unknown;
+  response: Response;
+}
+
+/** take waits for an answer and returns its data, or throws Refused or NoAnswer. */
+export async function take<T>(request: Promise<Answer<T>>): Promise<T> {
+  let answer: Answer<T>;
+  try {
+    answer = await request;
+  } catch (error) {
+    if (error instanceof DOMException && error.name === "AbortError") throw error;
+    throw new NoAnswer();
+  }
+  if (answer.response.ok) return answer.data as T;
+  const said = answer.error;
+  if (typeof said === "object" && said !== null && "detail" in said) throw new Refused(said as Refusal);
+  throw new NoAnswer();
+}

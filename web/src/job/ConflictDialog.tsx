@@ -1,0 +1,42 @@
+import { Button, Modal } from "@mantine/core";
+import { useState } from "react";
+
+import type { Field } from "../api/client";
+import type { Conflict } from "./document";
+
+/** ConflictDialog asks, field by field, whose change holds. Both are shown. */
+export function ConflictDialog({ conflicts, fields, decide }: { conflicts: Conflict[]; fields: Field[]; decide: (mine: Set<string>) => void }) {
+  const [mine, setMine] = useState(() => new Set(conflicts.map((c) => c.path)));
+  const choose = (path: string, keep: boolean) =>
+    setMine((now) => {
+      const next = new Set(now);
+      if (keep) next.add(path);
+      else next.delete(path);
+      return next;
+    });
+  return (
+    <Modal opened onClose={() => undefined} withCloseButton={false} title="Changed in two windows" size="lg">
+      <p>Both changed the same. Which holds? The other stays in the saves.</p>
+      {conflicts.map((c) => {
+        const field = fields.find((f) => f.path === c.path);
+        const show = (v: Conflict["mine"]) => (v === undefined ? "not answered" : (field?.choices.find((o) => o.value === String(v))?.label ?? `${v} ${field?.unit ?? ""}`));
+        return (
+          <fieldset key={c.path} className="choices conflict">
+            <legend>{field?.label ?? c.path}</legend>
+            <label className={`choice ${mine.has(c.path) ? "on" : ""}`}>
+              <input type="radio" name={c.path} checked={mine.has(c.path)} onChange={() => choose(c.path, true)} />
+              this window: {show(c.mine)}
+            </label>
+            <label className={`choice ${mine.has(c.path) ? "" : "on"}`}>
+              <input type="radio" name={c.path} checked={!mine.has(c.path)} onChange={() => choose(c.path, false)} />
+              the other: {show(c.theirs)}
+            </label>
+          </fieldset>
+        );
+      })}
+      <Button mt="md" onClick={() => decide(mine)}>
+        Go on with these
+      </Button>
+    </Modal>
+  );
+}

@@ -1,0 +1,80 @@
+import { NativeSelect, TextInput } from "@mantine/core";
+import { useId } from "react";
+
+import type { Field } from "../api/client";
+import { valueAt } from "./document";
+import { factOf, useJob } from "./JobContext";
+
+/** most is how many choices are shown side by side. */
+const most = 5;
+
+/** FieldInput answers one field: as choices side by side, a list, or text with any unit. */
+export function FieldInput({ field, label = true, onAnswer }: { field: Field; label?: boolean; onAnswer?: () => void }) {
+  const { state, dispatch, plan, readOnly } = useJob();
+  const name = useId();
+  const value = valueAt(state.doc, field.path);
+  const fact = factOf(plan, field.path);
+  const assumed = fact?.origin === "assumed" ? fact : undefined;
+  const wrong = state.refused[field.path];
+  const error = wrong && wrong.text === state.typing[field.path] ? `${wrong.text} ${wrong.problem.wrong}. Allowed: ${wrong.problem.allowed}.` : undefined;
+
+  if (field.choices.length > 0) {
+    const now = value === undefined ? "" : String(value);
+    const answer = (v: string) => {
+      if (field.kind === "level") dispatch({ type: "set", path: field.path, value: Number(v) });
+      else dispatch({ type: "set", path: field.path, value: v });
+      onAnswer?.();
+    };
+    if (field.choices.length > most) {
+      const none = field.pin ? "the plan decides" : assumed ? `assumed: ${assumed.text}` : "not answered";
+      return (
+        <NativeSelect
+          label={label ? field.label : undefined}
+          aria-label={field.label}
+          disabled={readOnly}
+          value={now}
+          data={[{ value: "", label: none }, ...field.choices]}
+          onChange={(e) => (e.currentTarget.value === "" ? dispatch({ type: "set", path: field.path, value: undefined }) : answer(e.currentTarget.value))}
+        />
+      );
+    }
+    return (
+      <fieldset className="choices" disabled={readOnly}>
+        <legend className={label ? "" : "hidden"}>{field.label}</legend>
+        {field.choices.map((c) => {
+          const on = now === c.value;
+          const taken = !on && now === "" && assumed?.text === c.label;
+          return (
+            <label key={c.value} className={`choice ${on ? "on" : ""} ${taken ? "taken" : ""}`}>
+              <input type="radio" name={name} checked={on} onChange={() => answer(c.value)} onClick={() => on && onAnswer?.()} />
+              {c.label}
+              {taken && <span className="assumed"> assumed</span>}
+            </label>
+          );
+        })}
+      </fieldset>
+    );
+  }
+
+  const shown = value === undefined ? "" : typeof value === "number" && field.unit ? `${value} ${field.unit}` : String(value);
+  return (
+    <TextInput
+      className="quantity"
+      label={label ? field.label : undefined}
+      aria-label={field.label}
+      readOnly={readOnly}
+      value={state.typing[field.path] ?? shown}
+      placeholder={assumed ? `assumed ${assumed.text}` : field.pin ? `auto; ${field.example}` : field.example}
+      description={assumed && label ? `assumed: ${assumed.why}` : undefined}
+      error={error}
+      inputMode={field.kind === "number" ? "text" : undefined}
+      onChange={(e) => dispatch({ type: "type", path: field.path, text: e.currentTarget.value })}
+      onBlur={() => dispatch({ type: "leave", path: field.path })}
+      onKeyDown={(e) => {
+        if (e.key !== "Enter" || error) return;
+        e.currentTarget.blur();
+        onAnswer?.();
+      }}
+    />
+  );
+}

@@ -1,0 +1,36 @@
+import { createContext, useContext, type Dispatch } from "react";
+
+import type { Field, Plan, Schemas, Vocabulary } from "../api/client";
+import type { Action, Edited } from "./history";
+
+/** What every part of an open job needs. A revision is read only. */
+export interface OpenJob {
+  plan: Plan;
+  state: Edited;
+  dispatch: Dispatch<Action>;
+  vocabulary: Vocabulary;
+  readOnly: boolean;
+  picked: string | null;
+  pick: (column: string | null) => void;
+  asked: string | null;
+  ask: (question: string | null) => void;
+}
+
+export const JobContext = createContext<OpenJob | null>(null);
+
+export function useJob(): OpenJob {
+  const job = useContext(JobContext);
+  if (!job) throw new Error("useJob outside of an open job");
+  return job;
+}
+
+/** fieldOf is a field with the choices that this vehicle has. */
+export function fieldOf(job: OpenJob, path: string): Field | undefined {
+  const field = job.vocabulary.fields.find((f) => f.path === path);
+  if (path !== "aux.place" || !field) return field;
+  return { ...field, choices: job.vocabulary.places.filter((p) => p.kind === job.plan.vehicle.kind).map(({ value, label }) => ({ value, label })) };
+}
+
+export function factOf(plan: Plan, path: string): Schemas["Fact"] | undefined {
+  return plan.facts.find((f) => f.path === path);
+}

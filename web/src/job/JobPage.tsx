@@ -1,0 +1,54 @@
+import { Alert, Button, Loader } from "@mantine/core";
+import { useQuery } from "@tanstack/react-query";
+import { Link } from "@tanstack/react-router";
+import { useState } from "react";
+
+import { api, NoAnswer, Refused, take, type Schemas } from "../api/client";
+import { JobEditor, type Sheet } from "./JobEditor";
+import * as journal from "./journal";
+
+/** beat is how often another window's saves are looked for, in ms. */
+const beat = 4000;
+
+/** JobPage opens a job: from the server, or from the browser where the server is away. */
+export function JobPage({ id, sheet }: { id: string; sheet: Sheet }) {
+  const job = useQuery({
+    queryKey: ["job", id],
+    queryFn: () => take(api.GET("/api/jobs/{id}", { params: { path: { id } } })),
+    refetchInterval: beat,
+    retry: false,
+  });
+  const vocabulary = useQuery({ queryKey: ["vocabulary"], queryFn: () => take(api.GET("/api/vocabulary")), staleTime: Infinity, retry: 20, retryDelay: 1500 });
+  const [kept] = useState(() => journal.find(id, Date.now()));
+  const [first, setFirst] = useState<Schemas["Opened"] | null>(null);
+  if (job.data && !first) setFirst(job.data);
+
+  const gone = job.error instanceof Refused && (job.error.refusal.status === 410 || job.error.refusal.status === 404);
+  const offline = kept && job.isError && !gone;
+  const opened = first ?? (offline ? { id, number: 0, revision: 0, draft: { version: kept.base, savedAt: new Date(kept.beat).toISOString(), document: kept.baseDoc } } : null);
+
+  if (opened && vocabulary.data) {
+    return <JobEditor key={id} opened={opened} newest={job.data ?? null} deleted={gone} kept={kept} vocabulary={vocabulary.data} sheet={sheet} />;
+  }
+  return (
+    <main className="page">
+      {job.isError ? <NotOpened id={id} error={job.error} retry={() => void job.refetch()} /> : <Loader aria-label="Opening" color="ink" m="xl" />}
+    </main>
+  );
+}
+
+function NotOpened({ id, error, retry }: { id: string; error: Error; retry: () => void }) {
+  const deleted = error instanceof Refused && error.refusal.status === 410;
+  const putBack = () => take(api.POST("/api/jobs/{id}/restore", { params: { path: { id } } })).then(retry);
+  return (
+    <Alert color="ink" title={deleted ? "This job was deleted" : "The job could not be opened"} m="xl">
+      <p>{error instanceof NoAnswer ? "The server does not answer; it is asked again every few seconds." : error.message}</p>
+      <div className="row">
+        {deleted ? <Button onClick={() => void putBack()}>Put it back</Button> : <Button onClick={retry}>Try again</Button>}
+        <Button component={Link} to="/" variant="default">
+          To the jobs
+        </Button>
+      </div>
+    </Alert>
+  );
+}

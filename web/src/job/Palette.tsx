@@ -1,0 +1,61 @@
+import { Button } from "@mantine/core";
+import { Spotlight, spotlight, type SpotlightActionData } from "@mantine/spotlight";
+import type { Dispatch } from "react";
+
+import type { Plan } from "../api/client";
+import type { Doc } from "./document";
+import type { Action } from "./history";
+import type { Sheet } from "./JobEditor";
+
+interface Props {
+  go: (to: Sheet) => void;
+  dispatch: Dispatch<Action>;
+  pick: (column: string) => void;
+  ask: (question: string) => void;
+  plan: Plan | null;
+  doc: Doc;
+  number: string;
+  showKeys: () => void;
+}
+
+/** exportFile hands the document over as a file; it needs no server. */
+function exportFile(doc: Doc, number: string): void {
+  const url = URL.createObjectURL(new Blob([JSON.stringify(doc, null, 2) + "\n"], { type: "application/json" }));
+  const link = document.createElement("a");
+  link.href = url;
+  link.download = `job-${number}.json`;
+  link.click();
+  setTimeout(() => URL.revokeObjectURL(url), 1000);
+}
+
+/** Palette finds a part, a question or a thing to do, by typing. */
+export function Palette({ go, dispatch, pick, ask, plan, doc, number, showKeys }: Props) {
+  const things: SpotlightActionData[] = [
+    { id: "export", label: "Export the job as a file", onClick: () => exportFile(doc, number) },
+    { id: "section", label: "Sheet 1: section", onClick: () => go("section") },
+    { id: "record", label: "Sheet 9: record", onClick: () => go("record") },
+    { id: "undo", label: "Undo", onClick: () => dispatch({ type: "undo" }) },
+    { id: "redo", label: "Redo", onClick: () => dispatch({ type: "redo" }) },
+    { id: "keys", label: "Keys", onClick: showKeys },
+  ];
+  const parts = (plan?.columns ?? []).map((c) => ({ id: `part-${c.id}`, label: `${c.name}: ${c.part.text}`, description: "part", onClick: () => pick(c.id) }));
+  const questions = (plan?.questions ?? []).map((q) => ({ id: `ask-${q.id}`, label: q.ask, description: q.settled ? "settled" : "open", onClick: () => ask(q.id) }));
+  return (
+    <>
+      <Button variant="subtle" size="compact-sm" onClick={spotlight.open}>
+        Find or do /
+      </Button>
+      <Button variant="subtle" size="compact-sm" onClick={() => exportFile(doc, number)}>
+        Export
+      </Button>
+      <Spotlight
+        actions={[...things, ...parts, ...questions]}
+        shortcut={["/", "mod + K"]}
+        nothingFound="Nothing of that name"
+        searchProps={{ placeholder: "Find or do", "aria-label": "Find or do" }}
+        limit={12}
+        scrollable
+      />
+    </>
+  );
+}

@@ -1,0 +1,18 @@
+import { since } from "../ui/since";
+import type { Saved } from "./useSaving";
+
+/** SaveState says what is saved, and where. */
+export function SaveState({ number, revision, saved }: { number: string; revision: number; saved: Saved }) {
+  const words = {
+    saved: () => `saved ${since((saved as { when: string }).when)}`,
+    saving: () => "saving",
+    waiting: () => "not saved yet: kept in this browser",
+    deleted: () => "deleted elsewhere: kept in this browser",
+    conflict: () => "changed elsewhere: decide below",
+  }[saved.at]();
+  return (
+    <span className={`saveState ${saved.at}`} role="status" data-saved={saved.at} title={saved.at === "waiting" ? saved.why : undefined}>
+      job {number}, {revision ? `draft after revision ${revision}` : "draft"}, {words}
+    </span>
+  );
+}

@@ -1,0 +1,57 @@
+import { describe, expect, it } from "vitest";
+
+import { valueAt, withValue, type Doc } from "./document";
+import { overlay, reduce, start, type Action, type Edited } from "./history";
+
+const empty = { format: "epitrope-job", version: 1 } as Doc;
+const run = (state: Edited, ...actions: Action[]) => actions.reduce(reduce, state);
+
+/** typed is one keystroke with the server's reading of it. */
+function typed(state: Edited, path: string, text: string, value: number): Edited {
+  const typing = reduce(state, { type: "type", path, text });
+  const { sent } = overlay(typing);
+  return reduce(typing, { type: "read", doc: withValue(typing.doc, path, value), sent, problems: [] });
+}
+
+describe("typing", () => {
+  it("gathers keystrokes of one visit to a field into one step back", () => {
+    let s = start(empty);
+    s = typed(s, "aux.capacityAh", "1", 1);
+    s = typed(s, "aux.capacityAh", "12", 12);
+    s = typed(s, "aux.capacityAh", "120", 120);
+    expect(valueAt(s.doc, "aux.capacityAh")).toBe(120);
+    s = run(s, { type: "leave", path: "aux.capacityAh" });
+    s = typed(s, "use.dailyAh", "50", 50);
+    s = reduce(s, { type: "undo" });
+    expect(valueAt(s.doc, "aux.capacityAh")).toBe(120);
+    s = reduce(s, { type: "undo" });
+    expect(valueAt(s.doc, "aux.capacityAh")).toBeUndefined();
+    s = run(s, { type: "redo" }, { type: "redo" });
+    expect(valueAt(s.doc, "use.dailyAh")).toBe(50);
+  });
+
+  it("keeps text that is refused, and does not send it again", () => {
+    const problem = { field: "routes.startM", value: "far", wrong: "is not a length", allowed: "0.1 to 30 m" };
+    let s = run(start(withValue(empty, "routes.startM", 5)), { type: "type", path: "routes.startM", text: "far" });
+    expect(valueAt(overlay(s).doc, "routes.startM")).toBe("far");
+    s = run(s, { type: "read", doc: empty, sent: { "routes.startM": "far" }, problems: [problem] }, { type: "leave", path: "routes.startM" });
+    expect(s.typing["routes.startM"]).toBe("far");
+    expect(s.refused["routes.startM"]?.problem).toBe(problem);
+    expect(valueAt(s.doc, "routes.startM")).toBe(5);
+    expect(overlay(s).sent).toEqual({});
+    s = reduce(s, { type: "type", path: "routes.startM", text: "6" });
+    expect(overlay(s).sent).toEqual({ "routes.startM": "6" });
+  });
+
+  it("takes the way forward away when something new is done", () => {
+    const s = run(start(empty), { type: "set", path: "title", value: "A" }, { type: "undo" }, { type: "set", path: "title", value: "B" });
+    expect(s.future).toEqual([]);
+    expect(reduce(s, { type: "redo" }).doc.title).toBe("B");
+  });
+
+  it("takes in another window's draft without a step back", () => {
+    const s = run(start(empty), { type: "adopt", doc: withValue(empty, "title", "theirs") });
+    expect(s.past).toEqual([]);
+    expect(s.doc.title).toBe("theirs");
+  });
+});

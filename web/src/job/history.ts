@@ -1,0 +1,105 @@
+import type { Problem } from "../api/client";
+import { same, withValue, type Doc, type Value } from "./document";
+
+/**
+ * Edited is the job as it is being edited: the document, what is being typed and
+ * is not yet understood, and the way back and forth.
+ */
+export interface Edited {
+  doc: Doc;
+  /** Text in fields, by path, as typed. */
+  typing: Record<string, string>;
+  /** What was wrong with a text, by path; it holds while the text is the same. */
+  refused: Record<string, { text: string; problem: Problem }>;
+  past: Doc[];
+  future: Doc[];
+  /** The path whose edits are being gathered into one step back. */
+  gathering: string | null;
+}
+
+export type Action =
+  | { type: "set"; path: string; value: Value }
+  | { type: "type"; path: string; text: string }
+  | { type: "leave"; path: string }
+  | { type: "read"; doc: Doc; sent: Record<string, string>; problems: Problem[] }
+  | { type: "adopt"; doc: Doc }
+  | { type: "replace"; doc: Doc }
+  | { type: "undo" }
+  | { type: "redo" };
+
+/** furthest is how many steps back are kept. */
+const furthest = 200;
+
+export function start(doc: Doc, typing: Record<string, string> = {}): Edited {
+  return { doc, typing, refused: {}, past: [], future: [], gathering: null };
+}
+
+/** overlay is the document with what is being typed in it, but for what was refused. */
+export function overlay(state: Edited): { doc: Doc; sent: Record<string, string> } {
+  const sent: Record<string, string> = {};
+  let doc = state.doc;
+  for (const [path, text] of Object.entries(state.typing)) {
+    if (state.refused[path]?.text === text) continue;
+    sent[path] = text;
+    doc = withValue(doc, path, text.trim() === "" ? undefined : text);
+  }
+  return { doc, sent };
+}
+
+function without<T>(record: Record<string, T>, path: string): Record<string, T> {
+  const rest = { ...record };
+  delete rest[path];
+  return rest;
+}
+
+function step(state: Edited, doc: Doc, gathering: string | null): Edited {
+  if (same(state.doc, doc)) return { ...state, doc, gathering: gathering ?? state.gathering };
+  const gathered = gathering !== null && gathering === state.gathering;
+  const past = gathered ? state.past : [...state.past, state.doc].slice(-furthest);
+  return { ...state, doc, past, future: [], gathering };
+}
+
+export function reduce(state: Edited, action: Action): Edited {
+  switch (action.type) {
+    case "set": {
+      const typing = without(state.typing, action.path);
+      return step({ ...state, typing, refused: without(state.refused, action.path) }, withValue(state.doc, action.path, action.value), null);
+    }
+    case "type":
+      return { ...state, typing: { ...state.typing, [action.path]: action.text } };
+    case "leave": {
+      const gathering = state.gathering === action.path ? null : state.gathering;
+      if (state.refused[action.path]?.text === state.typing[action.path]) return { ...state, gathering };
+      return { ...state, gathering, typing: without(state.typing, action.path) };
+    }
+    case "read":
+      return read(state, action);
+    case "adopt":
+      return { ...state, doc: action.doc };
+    case "replace":
+      return step({ ...state, typing: {}, refused: {} }, action.doc, null);
+    case "undo": {
+      const doc = state.past.at(-1);
+      if (!doc) return state;
+      return { ...state, doc, past: state.past.slice(0, -1), future: [state.doc, ...state.future], typing: {}, refused: {}, gathering: null };
+    }
+    case "redo": {
+      const [doc, ...future] = state.future;
+      if (!doc) return state;
+      return { ...state, doc, past: [...state.past, state.doc], future, typing: {}, refused: {}, gathering: null };
+    }
+  }
+}
+
+/** read takes the server's reading of what was sent: a document, or what is wrong. */
+function read(state: Edited, action: Extract<Action, { type: "read" }>): Edited {
+  const refused = { ...state.refused };
+  for (const [path, text] of Object.entries(action.sent)) {
+    const problem = action.problems.find((p) => p.field === path);
+    if (problem) refused[path] = { text, problem };
+    else delete refused[path];
+  }
+  if (action.problems.length > 0) return { ...state, refused };
+  const paths = Object.keys(action.sent);
+  return step({ ...state, refused }, action.doc, paths[0] ?? state.gathering);
+}

@@ -1,0 +1,54 @@
+import { useHotkeys } from "@mantine/hooks";
+import type { Dispatch } from "react";
+
+import type { Plan } from "../api/client";
+import type { Action } from "./history";
+import type { Sheet } from "./JobEditor";
+
+interface Doing {
+  plan: Plan | null;
+  picked: string | null;
+  pick: (column: string | null) => void;
+  ask: (question: string | null) => void;
+  dispatch: Dispatch<Action>;
+  go: (to: Sheet) => void;
+  showKeys: () => void;
+}
+
+/** useKeys are the single-key shortcuts, as listed under "?". */
+export function useKeys({ plan, picked, pick, ask, dispatch, go, showKeys }: Doing): void {
+  const move = (by: number) => {
+    if (!plan) return;
+    const at = plan.columns.findIndex((c) => c.id === picked);
+    const next = plan.columns[at < 0 ? (by > 0 ? 0 : plan.columns.length - 1) : at + by];
+    if (next) {
+      pick(next.id);
+      document.querySelector<HTMLElement>(`[data-part="${next.id}"]`)?.focus();
+    }
+  };
+  const note = () => {
+    if (!plan || plan.notes.length === 0) return;
+    const at = plan.notes.findIndex((n) => n.column === picked);
+    pick(plan.notes[(at + 1) % plan.notes.length]?.column ?? null);
+  };
+  const question = () => {
+    const open = plan?.questions.find((q) => !q.settled);
+    ask(open?.id ?? null);
+    document.querySelector<HTMLElement>(".question input, .question select")?.focus();
+  };
+  useHotkeys([
+    ["1", () => go("section")],
+    ["9", () => go("record")],
+    ["ArrowRight", () => move(1)],
+    ["ArrowLeft", () => move(-1)],
+    ["Escape", () => pick(null)],
+    ["N", note],
+    ["Q", question],
+    ["Z", () => dispatch({ type: "undo" })],
+    ["shift+Z", () => dispatch({ type: "redo" })],
+    ["mod+Z", () => dispatch({ type: "undo" })],
+    ["mod+shift+Z", () => dispatch({ type: "redo" })],
+    ["shift+?", showKeys],
+    ["?", showKeys],
+  ]);
+}

@@ -1,0 +1,159 @@
+import { useCallback, useEffect, useRef, useState, type Dispatch } from "react";
+
+import { api, Refused, take, type Schemas } from "../api/client";
+import { changed, merge, same, withValue, type Conflict, type Doc } from "./document";
+import type { Action, Edited } from "./history";
+import * as journal from "./journal";
+
+export type Saved =
+  | { at: "saved"; when: string }
+  | { at: "saving" }
+  | { at: "waiting"; why: string }
+  | { at: "deleted" }
+  | { at: "conflict"; conflicts: Conflict[]; theirs: Schemas["Draft"] };
+
+/** pause gathers keystrokes into one save, in ms. */
+const pause = 350;
+/** retry is how long to wait before a save that failed is sent again, in ms. */
+const retry = 2000;
+
+interface Base {
+  version: number;
+  doc: Doc;
+}
+
+/**
+ * useSaving saves the draft as it is edited. What is not yet on the server is kept
+ * in the browser. Where another window saved first, fields that only one side
+ * changed are joined; fields that both changed are asked about.
+ */
+export function useSaving(id: string, opened: Base, when: string, state: Edited, dispatch: Dispatch<Action>) {
+  const base = useRef<Base>(opened);
+  const busy = useRef(false);
+  const [saved, setSaved] = useState<Saved>({ at: "saved", when });
+  const [version, setVersion] = useState(opened.version);
+  const [tries, setTries] = useState(0);
+  const [merged, setMerged] = useState<string[]>([]);
+  const latest = useRef(state);
+  useEffect(() => {
+    latest.current = state;
+  });
+
+  const rebase = useCallback((draft: Schemas["Draft"]) => {
+    base.current = { version: draft.version, doc: draft.document };
+    setVersion(draft.version);
+  }, []);
+
+  /** join takes in a newer draft of the server; it says whether it asks. */
+  const join = useCallback(
+    (draft: Schemas["Draft"]): boolean => {
+      const result = merge(base.current.doc, latest.current.doc, draft.document);
+      if (result.conflicts.length > 0) {
+        setSaved({ at: "conflict", conflicts: result.conflicts, theirs: draft });
+        return true;
+      }
+      setMerged(changed(base.current.doc, draft.document));
+      rebase(draft);
+      dispatch({ type: "adopt", doc: result.merged });
+      return false;
+    },
+    [dispatch, rebase],
+  );
+
+  const failed = useCallback(
+    (error: unknown) => {
+      if (error instanceof Refused && error.refusal.type === "urn:epitrope:stale" && error.refusal.current) {
+        if (!join(error.refusal.current)) setTries((n) => n + 1);
+        return;
+      }
+      if (error instanceof Refused && error.refusal.type === "urn:epitrope:deleted") {
+        setSaved({ at: "deleted" });
+        return;
+      }
+      setSaved({ at: "waiting", why: error instanceof Error ? error.message : String(error) });
+    },
+    [join],
+  );
+
+  const save = useCallback(async () => {
+    if (busy.current) return;
+    busy.current = true;
+    const sent = latest.current.doc;
+    setSaved({ at: "saving" });
+    try {
+      const draft = await take(
+        api.PUT("/api/jobs/{id}/draft", {
+          params: { path: { id } },
+          body: { base: base.current.version, document: sent as unknown as Record<string, unknown> },
+        }),
+      );
+      rebase(draft);
+      setSaved({ at: "saved", when: draft.savedAt });
+      busy.current = false;
+      if (!same(latest.current.doc, sent)) setTries((n) => n + 1);
+    } catch (error) {
+      busy.current = false;
+      failed(error);
+    }
+  }, [failed, id, rebase]);
+
+  const asking = saved.at === "conflict" || saved.at === "deleted";
+
+  // Keep in the browser at once; save after a short pause.
+  useEffect(() => {
+    const pending = !same(base.current.doc, state.doc) || Object.keys(state.typing).length > 0;
+    if (!pending) {
+      journal.drop(id);
+      return;
+    }
+    const write = () =>
+      journal.keep(id, { base: base.current.version, baseDoc: base.current.doc, doc: state.doc, typing: state.typing, beat: Date.now() });
+    write();
+    const beat = setInterval(write, journal.silence / 3);
+    const timer = same(base.current.doc, state.doc) || asking ? undefined : setTimeout(() => void save(), pause);
+    return () => {
+      clearInterval(beat);
+      clearTimeout(timer);
+    };
+  }, [id, state.doc, state.typing, asking, save, tries, version]);
+
+  // A save that failed is sent again until it arrives.
+  const waiting = saved.at === "waiting" ? saved : null;
+  useEffect(() => {
+    if (!waiting) return;
+    const timer = setTimeout(() => void save(), retry);
+    return () => clearTimeout(timer);
+  }, [waiting, save]);
+
+  /** heard takes in what another window saved, where nothing here is waiting. */
+  const heard = useCallback(
+    (draft: Schemas["Draft"]) => {
+      if (draft.version > base.current.version && !busy.current && !asking) join(draft);
+    },
+    [asking, join],
+  );
+
+  /** decide settles a conflict field by field. */
+  const decide = useCallback(
+    (mine: Set<string>) => {
+      if (saved.at !== "conflict") return;
+      let doc = merge(base.current.doc, latest.current.doc, saved.theirs.document).merged;
+      for (const c of saved.conflicts) if (mine.has(c.path)) doc = withValue(doc, c.path, c.mine);
+      rebase(saved.theirs);
+      setSaved({ at: "saved", when: saved.theirs.savedAt });
+      dispatch({ type: "replace", doc });
+    },
+    [dispatch, rebase, saved],
+  );
+
+  const putBack = useCallback(async () => {
+    await take(api.POST("/api/jobs/{id}/restore", { params: { path: { id } } }));
+    setSaved({ at: "saving" });
+    setTries((n) => n + 1);
+    void save();
+  }, [id, save]);
+
+  const gone = useCallback(() => setSaved({ at: "deleted" }), []);
+
+  return { saved, version, merged, forgetMerged: () => setMerged([]), heard, decide, putBack, gone };
+}

@@ -1,0 +1,25 @@
+import "@fontsource-variable/archivo/standard.css";
+import "@mantine/core/styles.css";
+import "@mantine/spotlight/styles.css";
+import "./app.css";
+
+import { MantineProvider } from "@mantine/core";
+import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { RouterProvider } from "@tanstack/react-router";
+import { StrictMode } from "react";
+import { createRoot } from "react-dom/client";
+
+import { router } from "./router";
+import { theme } from "./theme";
+
+const queries = new QueryClient({ defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: true } } });
+
+createRoot(document.getElementById("root") as HTMLElement).render(
+  <StrictMode>
+    <MantineProvider theme={theme} defaultColorScheme="light">
+      <QueryClientProvider client={queries}>
+        <RouterProvider router={router} />
+      </QueryClientProvider>
+    </MantineProvider>
+  </StrictMode>,
+);

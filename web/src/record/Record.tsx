@@ -1,0 +1,61 @@
+import { Button, Loader } from "@mantine/core";
+import { useMutation, useQuery } from "@tanstack/react-query";
+import { Link } from "@tanstack/react-router";
+
+import { api, take } from "../api/client";
+import { FieldInput } from "../job/FieldInput";
+import { fieldOf, useJob } from "../job/JobContext";
+import { useDispatchText } from "./useDispatchText";
+
+const when = new Intl.DateTimeFormat(undefined, { dateStyle: "medium", timeStyle: "short" });
+
+/** Record is sheet 9: what the job is called, and what was issued of it. */
+export function Record({ id, revision, unsaved, issue }: { id: string; revision: number; unsaved: boolean; issue: () => Promise<void> }) {
+  const job = useJob();
+  const remarks = useDispatchText("remarks");
+  const issued = useQuery({ queryKey: ["revisions", id, revision], queryFn: () => take(api.GET("/api/jobs/{id}/revisions", { params: { path: { id } } })) });
+  const issuing = useMutation({ mutationFn: issue });
+  const customer = fieldOf(job, "customer");
+  return (
+    <div className="record">
+      <h1>Record</h1>
+      {customer && <FieldInput field={customer} />}
+      <label className="remarks">
+        Remarks
+        <textarea rows={3} maxLength={4000} {...remarks} />
+      </label>
+      <h2>Issued revisions</h2>
+      <p className="soft">What is issued is kept whole, with its figures, and never computed again.</p>
+      <div className="row">
+        <Button onClick={() => issuing.mutate()} loading={issuing.isPending} disabled={unsaved}>
+          Issue revision {revision + 1}
+        </Button>
+        {unsaved && <span className="soft">waits until the draft is saved</span>}
+        {issuing.isError && <span role="alert">Not issued: {issuing.error.message}</span>}
+      </div>
+      {issued.isPending && <Loader color="ink" aria-label="Loading" />}
+      {issued.isError && <p role="alert">The revisions could not be fetched: {issued.error.message}</p>}
+      {issued.data?.length === 0 && <p className="empty">Nothing issued yet.</p>}
+      <ol className="revisions">
+        {issued.data?.map((r) => (
+          <li key={r.number}>
+            <Link to="/jobs/$id/revisions/$number" params={{ id, number: String(r.number) }}>
+              Revision {r.number}
+            </Link>{" "}
+            <span className="soft">{when.format(new Date(r.issuedAt))}</span>
+            {r.number > 1 && (
+              <ul>
+                {r.changes.length === 0 && <li className="soft">no changes</li>}
+                {r.changes.map((c) => (
+                  <li key={c.path}>
+                    {c.label}: {c.from || "not answered"} → {c.to || "not answered"}
+                  </li>
+                ))}
+              </ul>
+            )}
+          </li>
+        ))}
+      </ol>
+    </div>
+  );
+}

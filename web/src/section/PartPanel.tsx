@@ -1,0 +1,98 @@
+import { Button } from "@mantine/core";
+
+import type { Column } from "../api/client";
+import { FieldInput } from "../job/FieldInput";
+import { fieldOf, useJob } from "../job/JobContext";
+import { Working } from "../ui/Working";
+import { severityWord } from "../ui/words";
+import { Cures } from "./Notes";
+
+/** PartPanel is a part opened in place: what decided it, pin, questions and working. */
+export function PartPanel({ column }: { column: Column }) {
+  const job = useJob();
+  const { plan, dispatch, pick, readOnly } = job;
+  const notes = plan.notes.filter((n) => n.column === column.id);
+  const choice = column.choice;
+  const pin = choice && fieldOf(job, choice.path);
+  const fields = column.fields.filter((p) => p !== choice?.path).flatMap((p) => fieldOf(job, p) ?? []);
+  const figures = column.figures.flatMap((key) => plan.figures[key] ?? []);
+  const components = plan.system.components.filter((c) => c.id === column.id);
+  return (
+    <section className="panel" aria-label={column.name}>
+      <header>
+        <h2>{column.name}</h2>
+        <span>{components[0]?.rating ?? column.part.text}</span>
+        <Button variant="subtle" size="compact-sm" aria-label={`Close ${column.name}`} onClick={() => pick(null)}>
+          Close
+        </Button>
+      </header>
+      {notes.map((n) => (
+        <div key={n.id} className={`panelNote ${n.severity}`}>
+          <b>{severityWord[n.severity]}.</b> {n.text} <span className="soft">{n.why}</span>
+          <Cures note={n} />
+        </div>
+      ))}
+      {choice && pin && (
+        <div className="pinning">
+          <FieldInput field={pin} />
+          <p>
+            {choice.pinned ? (
+              <>
+                Pinned to {choice.now}; the plan would take {choice.auto}.{" "}
+                {!readOnly && (
+                  <Button size="compact-sm" variant="default" onClick={() => dispatch({ type: "set", path: choice.path, value: undefined })}>
+                    Let the plan decide
+                  </Button>
+                )}
+              </>
+            ) : (
+              <>
+                Auto: {choice.auto}. {choice.decidedBy}.
+              </>
+            )}
+          </p>
+        </div>
+      )}
+      {column.id === "coupling" && <Methods />}
+      {fields.length > 0 && (
+        <div className="asks">
+          {fields.map((f) => (
+            <FieldInput key={f.path} field={f} />
+          ))}
+        </div>
+      )}
+      {figures.length > 0 && (
+        <>
+          <h3>Working</h3>
+          {figures.map((f) => (
+            <Working key={f.name + f.formula} figure={f} />
+          ))}
+        </>
+      )}
+    </section>
+  );
+}
+
+/** Methods shows every coupling with its reasons, and what would allow what is ruled out. */
+function Methods() {
+  const { plan } = useJob();
+  return (
+    <div className="methods">
+      <h3>Why this coupling</h3>
+      {plan.methods.map((m) => (
+        <details key={m.kind} open={m.kind === plan.coupling}>
+          <summary>
+            {m.label} <b>{m.ruledOut ? "ruled out" : m.chosen ? "best for this job" : "possible"}</b>
+          </summary>
+          <ul>
+            {m.reasons.map((r) => (
+              <li key={r.id}>
+                <b>{r.effect}:</b> {r.text} {r.unless && <i>Unless: {r.unless}</i>}
+              </li>
+            ))}
+          </ul>
+        </details>
+      ))}
+    </div>
+  );
+}

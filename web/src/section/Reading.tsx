@@ -1,0 +1,36 @@
+import { useJob } from "../job/JobContext";
+import { severityWord } from "../ui/words";
+
+/** Reading is the section in words, in reading order, for those who do not see it. */
+export function Reading() {
+  const { plan } = useJob();
+  return (
+    <div className="hidden" data-reading>
+      <h2>The section in words</h2>
+      <p>{plan.summary}</p>
+      <ol>
+        {plan.columns.map((c) => (
+          <li key={c.id}>
+            {c.name}: {c.part.text}; carries {c.carries.text}; loses {c.loses.text}; gets to {c.heat.text}
+          </li>
+        ))}
+      </ol>
+      <p>Return: {plan.returns.map((r) => r.text).join("; ")}</p>
+      <ul>
+        {plan.states.map((s) => (
+          <li key={s.id}>
+            {s.label}
+            {s.worst ? ", the worst" : ""}: {s.says} {s.inV} V at the coupling, {s.auxV} V at the aux battery. {s.fails}
+          </li>
+        ))}
+      </ul>
+      <ul>
+        {plan.notes.map((n) => (
+          <li key={n.id + n.text}>
+            {severityWord[n.severity]}: {n.text}
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}

@@ -1,0 +1,98 @@
+import type { Column, Schemas } from "../api/client";
+import { useJob } from "../job/JobContext";
+import type { Span } from "./geometry";
+
+type RowKey = "part" | "carries" | "loses" | "heat";
+const rows: { key: RowKey; name: string }[] = [
+  { key: "part", name: "Part" },
+  { key: "carries", name: "Carries of may" },
+  { key: "loses", name: "Loses" },
+  { key: "heat", name: "Gets to" },
+];
+
+const mark: Record<string, string> = { good: "", caution: " ▲", bad: " ■" };
+export const levelWord: Record<string, string> = { good: "", caution: "caution", bad: "stop" };
+
+/** Rows are the figures under the grade line, a column to a part. */
+export function Rows({ spans, gutter }: { spans: Map<string, Span>; gutter: number }) {
+  const { plan } = useJob();
+  return (
+    <div className="rows" aria-hidden>
+      {rows.map((r) => (
+        <div key={r.key} className="rowLine">
+          <span className="rowName" style={{ width: gutter - 12 }}>
+            {r.name}
+          </span>
+          {plan.columns.map((c) => (
+            <CellAt key={c.id} column={c} row={r.key} span={spans.get(c.id) as Span} />
+          ))}
+        </div>
+      ))}
+      {(["front", "back"] as const).map((side) => (
+        <div key={side} className="rowLine covers">
+          <span className="rowName" style={{ width: gutter - 12 }}>
+            Fused from {side}
+          </span>
+          {plan.covers.filter((c) => c.side === side).map((c) => (
+            <Bar key={c.fuse} cover={c} spans={spans} />
+          ))}
+        </div>
+      ))}
+      <div className="rowLine returns">
+        <span className="rowName" style={{ width: gutter - 12 }}>
+          Return
+        </span>
+        <Returns segments={plan.returns} spans={spans} />
+      </div>
+    </div>
+  );
+}
+
+function CellAt({ column, row, span }: { column: Column; row: RowKey; span: Span }) {
+  const cell = column[row];
+  return (
+    <span className={`cell ${row} ${cell.level}`} data-cell={`${column.id}.${row}`} style={{ left: span.left, width: span.right - span.left }} title={`${column.name}: ${cell.text} ${levelWord[cell.level]}`}>
+      {cell.text}
+      {mark[cell.level]}
+    </span>
+  );
+}
+
+/** tip is the width of the bare stretch before a fuse, in px: not to scale. */
+const tip = 16;
+
+function Bar({ cover, spans }: { cover: Schemas["Cover"]; spans: Map<string, Span> }) {
+  const from = spans.get(cover.from) as Span;
+  const to = spans.get(cover.to) as Span;
+  const front = cover.side === "front";
+  return (
+    <>
+      <span className="bare" style={front ? { left: from.left, width: tip } : { left: to.right - tip, width: tip }} title={cover.bare} />
+      <span className="bareText" style={front ? { right: `calc(100% - ${from.left - 6}px)` } : { left: to.right + 6 }}>
+        {cover.bare}
+      </span>
+      <span className={`cover ${cover.level}`} data-cover={cover.fuse} style={{ left: from.left + (front ? tip : 0), width: to.right - from.left - tip }} title={cover.text}>
+        {cover.text}
+      </span>
+    </>
+  );
+}
+
+function Returns({ segments, spans }: { segments: Schemas["Segment"][]; spans: Map<string, Span> }) {
+  // Segments that start under the same column share its span.
+  return segments.map((s) => {
+    const from = spans.get(s.from) as Span;
+    const to = spans.get(s.to) as Span;
+    const left = Math.min(from.left, to.left);
+    const right = Math.max(from.right, to.right);
+    const before = segments.find((o) => o !== s && (spans.get(o.to) as Span).right > left && (spans.get(o.from) as Span).left < left);
+    const start = before && s.kind !== "chassis" ? (spans.get(s.from) as Span).left : left;
+    const after = segments.find((o) => o !== s && (spans.get(o.from) as Span).left < right && (spans.get(o.from) as Span).left > left);
+    const end = after ? (spans.get(after.from) as Span).left : right;
+    return (
+      <span key={s.id} className={`segment ${s.kind}`} style={{ left: start, width: end - start }} title={s.text}>
+        <span>{s.text}</span>
+      </span>
+    );
+  });
+}

@@ -1,0 +1,76 @@
+import { useElementSize, useMediaQuery } from "@mantine/hooks";
+
+import { useJob } from "../job/JobContext";
+import { Drawing } from "./Drawing";
+import { columnSpans, middle } from "./geometry";
+import { GradeLine } from "./GradeLine";
+import { PartPanel } from "./PartPanel";
+import { Reading } from "./Reading";
+import { Rows } from "./Rows";
+import { Upright } from "./Upright";
+
+/** gutter is the room for the rows' names, in px. */
+const gutter = 116;
+const margin = 20;
+
+/** Section is sheet 1: the run on the vehicle, its levels and its rows, on one line. */
+export function Section() {
+  const narrow = useMediaQuery("(max-width: 760px)", false, { getInitialValueInEffect: false });
+  return narrow ? <Upright /> : <Wide />;
+}
+
+function Wide() {
+  const { plan, picked, pick } = useJob();
+  const { ref, width } = useElementSize();
+  const spans = columnSpans(plan.columns, gutter, Math.max(width - margin, 700));
+  const open = plan.columns.find((c) => c.id === picked);
+  const span = open && spans.get(open.id);
+  const panelLeft = span && middle(span) > width / 2;
+  const flags = new Map<string, number[]>();
+  plan.notes.forEach((n, i) => flags.set(n.column, [...(flags.get(n.column) ?? []), i]));
+
+  return (
+    <div className="section" ref={ref} data-worst={plan.states.find((s) => s.worst)?.id}>
+      <Reading />
+      {width > 0 && (
+        <>
+          {span && <div className="lifted" style={{ left: span.left - 2, width: span.right - span.left + 4 }} aria-hidden />}
+          <Drawing width={width} spans={spans} />
+          <div className="heads" role="group" aria-label="Parts">
+            {plan.columns.map((c) => {
+              const s = spans.get(c.id);
+              return (
+                s && (
+                  <button
+                    key={c.id}
+                    type="button"
+                    className="head"
+                    data-part={c.id}
+                    aria-pressed={picked === c.id}
+                    style={{ left: s.left, width: s.right - s.left }}
+                    onClick={() => pick(picked === c.id ? null : c.id)}
+                  >
+                    {(flags.get(c.id) ?? []).map((i) => (
+                      <span key={i} className={`flag ${plan.notes[i]?.severity}`}>
+                        {i + 1}
+                      </span>
+                    ))}
+                    {c.name}
+                    {c.choice?.pinned && <span className="pin"> pinned</span>}
+                  </button>
+                )
+              );
+            })}
+          </div>
+          <GradeLine width={width} spans={spans} gutter={gutter} />
+          <Rows spans={spans} gutter={gutter} />
+          {open && span && (
+            <div className="opened" style={panelLeft ? { right: width - span.left + 8 } : { left: span.right + 8 }}>
+              <PartPanel column={open} />
+            </div>
+          )}
+        </>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,100 @@
+import { useElementSize } from "@mantine/hooks";
+
+import { useJob } from "../job/JobContext";
+import { Flag, Notes } from "./Notes";
+import { PartPanel } from "./PartPanel";
+import { rounded, vehicleScale } from "./geometry";
+import { Reading } from "./Reading";
+import { levelWord } from "./Rows";
+
+/** Upright is the section on a phone: the run goes down the page, a part to a row. */
+export function Upright() {
+  const { plan, picked, pick } = useJob();
+  const worst = plan.states.find((s) => s.worst);
+  const voltsAt = (id: string) => worst?.points.find((p) => p.column === id);
+  const failing = plan.states.find((s) => s.fails);
+  return (
+    <div className="upright">
+      <Reading />
+      <Silhouette />
+      <p className="uprightState">
+        <b>{worst?.label}</b>, the worst: {worst?.says}
+        {failing && (
+          <>
+            <br />
+            <b>{failing.label}</b>: {failing.fails}
+          </>
+        )}
+      </p>
+      <ol className="run">
+        {plan.columns.map((c) => {
+          const v = voltsAt(c.id);
+          const open = picked === c.id;
+          return (
+            <li key={c.id} className={`stop-${c.kind} ${open ? "open" : ""}`}>
+              <button type="button" aria-expanded={open} data-part={c.id} onClick={() => pick(open ? null : c.id)}>
+                <span className={`bead ${c.kind}`} aria-hidden />
+                <span className="uprightName">
+                  {plan.notes.map((n, i) => n.column === c.id && <Flag key={i} number={i + 1} note={n} />)}
+                  <b>{c.name}</b> {c.part.text}
+                  {c.choice?.pinned && <span className="pin"> pinned</span>}
+                </span>
+                <span className="uprightVolts">{v ? `${v.outV.toFixed(2)} V` : ""}</span>
+                <span className="uprightFigures">
+                  {(["carries", "loses", "heat"] as const).map(
+                    (row) =>
+                      c[row].text !== "–" && (
+                        <span key={row} className={c[row].level}>
+                          {row === "heat" ? "gets to" : row} {c[row].text} {levelWord[c[row].level]}
+                        </span>
+                      ),
+                  )}
+                </span>
+              </button>
+              {open && <PartPanel column={c} />}
+            </li>
+          );
+        })}
+      </ol>
+      <dl className="uprightCovers">
+        {plan.covers.map((c) => (
+          <div key={c.fuse} className={c.level}>
+            <dt>Fused from {c.side}</dt>
+            <dd>{c.text}</dd>
+          </div>
+        ))}
+        <div>
+          <dt>Return</dt>
+          <dd>{plan.returns.map((r) => r.text).join(" · ")}</dd>
+        </div>
+      </dl>
+      <Notes />
+    </div>
+  );
+}
+
+function Silhouette() {
+  const { plan } = useJob();
+  const { ref, width } = useElementSize();
+  const scale = vehicleScale(plan.vehicle, { x: 8, y: 4, w: Math.max(width - 16, 100), h: 76 });
+  return (
+    <div ref={ref} className="silhouette">
+      <svg width={width} height={92} aria-hidden focusable="false">
+        <g className="vehicle">
+          {plan.vehicle.outlines.map((o, i) => (
+            <path key={i} d={rounded(o.map((p) => ({ x: scale.x(p.x), y: scale.y(p.y) })), 8)} />
+          ))}
+          {plan.vehicle.wheels.map((w) => (
+            <circle key={w.x} cx={scale.x(w.x)} cy={78} r={9} />
+          ))}
+        </g>
+        <g className="feed">
+          <path d={`M${scale.x(plan.columns[0]?.at.x ?? 0)} 62H${scale.x(plan.columns.at(-1)?.at.x ?? 0)}`} />
+        </g>
+        {plan.columns.filter((c) => c.kind !== "cable" && c.kind !== "lead").map((c) => (
+          <circle key={c.id} className="dot" cx={scale.x(c.at.x)} cy={62} r={4} />
+        ))}
+      </svg>
+    </div>
+  );
+}

@@ -1,0 +1,15 @@
+import { createTheme, type MantineColorsTuple } from "@mantine/core";
+
+const ink: MantineColorsTuple = ["#f1f3f2", "#dfe4e2", "#bcc6c3", "#97a6a2", "#788a86", "#647773", "#4d5f5c", "#384846", "#283635", "#1f2c2c"];
+
+/** The house theme: ink on paper; colour only where it means something. */
+export const theme = createTheme({
+  fontFamily: "'Archivo Variable', sans-serif",
+  headings: { fontFamily: "'Archivo Variable', sans-serif", fontWeight: "650" },
+  colors: { ink },
+  primaryColor: "ink",
+  primaryShade: { light: 9, dark: 2 },
+  autoContrast: true,
+  defaultRadius: 2,
+  cursorType: "pointer",
+});

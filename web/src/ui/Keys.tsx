@@ -1,0 +1,30 @@
+import { Modal } from "@mantine/core";
+
+const keys: [string, string][] = [
+  ["1", "section"],
+  ["9", "record"],
+  ["← →", "pick the part before or after"],
+  ["Esc", "close the part"],
+  ["Q", "answer the next question"],
+  ["N", "go to the next note's part"],
+  ["Z", "undo; with Shift, redo"],
+  ["/", "find or do"],
+  ["?", "this list"],
+];
+
+export function Keys({ opened, onClose }: { opened: boolean; onClose: () => void }) {
+  return (
+    <Modal opened={opened} onClose={onClose} title="Keys" closeButtonProps={{ "aria-label": "Close" }}>
+      <dl className="keys">
+        {keys.map(([key, what]) => (
+          <div key={key}>
+            <dt>
+              <kbd>{key}</kbd>
+            </dt>
+            <dd>{what}</dd>
+          </div>
+        ))}
+      </dl>
+    </Modal>
+  );
+}

@@ -1,0 +1,33 @@
+import type { Figure } from "../api/client";
+import { originWord } from "./words";
+
+/** Working shows how a figure came about, in the trade's own notation. */
+export function Working({ figure }: { figure: Figure }) {
+  return (
+    <details className="working">
+      <summary>
+        <span>{figure.name}</span>
+        <b>{figure.text}</b>
+      </summary>
+      {figure.formula && (
+        <p className="formula">
+          {figure.formula}
+          <br />
+          {figure.formula.split("=")[0]}= {figure.filled} = {figure.text}
+        </p>
+      )}
+      <ul>
+        {figure.inputs.map((input, i) => (
+          <li key={i}>
+            {input.letter && <i>{input.letter}</i>} {input.text}, {input.name}: {input.why} <span className={`origin ${input.origin}`}>{originWord[input.origin]}</span>
+          </li>
+        ))}
+      </ul>
+      <p className="soft">
+        {figure.decidedBy && <>{figure.decidedBy}. </>}
+        {figure.source && <>Source: {figure.source}. </>}
+        Before rounding: {String(figure.unrounded)} {figure.unit}
+      </p>
+    </details>
+  );
+}

@@ -1,0 +1,20 @@
+import type { Note, Schemas } from "../api/client";
+
+/** The words that stand beside a mark, so that colour never stands alone. */
+export const severityWord: Record<Note["severity"] | Schemas["Listed"]["severity"], string> = {
+  stop: "Stop",
+  caution: "Caution",
+  remark: "Note",
+  none: "",
+};
+
+export const originWord: Record<string, string> = {
+  surveyed: "answered",
+  assumed: "assumed",
+  pinned: "pinned",
+  part: "device card",
+  standard: "standard",
+  practice: "common practice",
+  memory: "from memory",
+  computed: "computed",
+};
