@@ -2,11 +2,17 @@ module epitrope
 
 go 1.26.0
 
+ignore (
+	./web/node_modules
+	./e2e/node_modules
+)
+
 require (
 	github.com/danielgtaylor/huma/v2 v2.37.2
 	github.com/jackc/pgx/v5 v5.11.0
 	github.com/labstack/echo/v5 v5.4.4
 	github.com/pressly/goose/v3 v3.29.0
+	github.com/santhosh-tekuri/jsonschema/v6 v6.0.3
 	github.com/stretchr/testify v1.12.1
 	gorm.io/driver/postgres v1.6.3
 	gorm.io/gorm v1.31.2

@@ -88,8 +88,10 @@ const (
 	EngineC = 50.0
 )
 
-// Cabin, EngineBay and Ambient describe where a run lies.
-func Cabin() Bay     { return Bay{"cabin, 30 °C", CabinC, false} }
+// Cabin is inside the vehicle.
+func Cabin() Bay { return Bay{"cabin, 30 °C", CabinC, false} }
+
+// EngineBay is the engine space.
 func EngineBay() Bay { return Bay{"engine space, about 50 °C", EngineC, true} }
 
 // Ambient is a place of a known temperature.

@@ -230,12 +230,15 @@ func (d *design) auxColumn(place job.Point) Column {
 	if amps > accepts.Unrounded {
 		level = Caution
 	}
-	if worst.outA <= 0 {
+	text := fmt.Sprintf("%s of %s", working.Text(amps, "", 0), accepts.Text)
+	if worst.outA <= 0 && amps > 0 {
+		level, text = Caution, text+" or none"
+	} else if worst.outA <= 0 {
 		level = Bad
 	}
 	return Column{ID: "aux", Kind: "battery", Name: "Aux battery", At: place,
 		Part:    Cell{Text: d.auxRating(), Level: Good},
-		Carries: Cell{Text: fmt.Sprintf("%s of %s", working.Text(amps, "", 0), accepts.Text), Figure: "accepts", Level: level},
+		Carries: Cell{Text: text, Figure: "accepts", Level: level},
 		Loses:   none(), Heat: none(),
 		Figures: d.keys("usable", "autonomy", "need", "back", "accepts", "f2.near"),
 		Fields:  []string{"aux.chemistry", "aux.capacityAh", "aux.place", "use.dailyAh", "use.drivenHours"}}
@@ -312,15 +315,14 @@ func (d *design) segments() []Segment {
 	}
 	out := []Segment{{ID: "e1", Kind: "earth", Text: "E1 " + working.Text(earthOhm*1000, "mΩ", 1), MilliO: milli(earthOhm), From: "start", To: "f1"}}
 	lead := d.figures["return.lead"].Unrounded
-	size := l.trial.Size.Label
 	if d.back.byCable {
-		out = append(out, Segment{ID: "n1", Kind: "cable", Text: fmt.Sprintf("N1 %s, %s, %s", size, working.Text(d.back.cableM, "m", 1), working.Text(lead*1000, "mΩ", 1)),
+		out = append(out, Segment{ID: "n1", Kind: "cable", Text: fmt.Sprintf("N1 %s, %s, %s", l.trial.Size.Label, working.Text(d.back.cableM, "m", 1), working.Text(lead*1000, "mΩ", 1)),
 			MilliO: milli(lead), From: "c1", To: end, Figure: "return.lead"})
 	} else {
 		steel := chassisOhmPer * d.back.chassisM
 		out = append(out,
 			Segment{ID: "chassis", Kind: "chassis", Text: "chassis " + working.Text(steel*1000, "mΩ", 1), MilliO: milli(steel), From: "c1", To: end, Figure: "return.chassis"},
-			Segment{ID: "n1", Kind: "cable", Text: fmt.Sprintf("E2 %s, N1 %s, %s", working.Text(earthOhm*1000, "mΩ", 1), size, working.Text(d.back.cableM, "m", 1)),
+			Segment{ID: "n1", Kind: "cable", Text: fmt.Sprintf("E2 %s, N1 %s", working.Text(earthOhm*1000, "mΩ", 1), working.Text(d.back.cableM, "m", 1)),
 				MilliO: milli(earthOhm + lead), From: end, To: end, Figure: "return.lead"})
 	}
 	if d.kind == coupling.DCDC {

@@ -21,10 +21,15 @@ func (d *design) describe() {
 	}
 }
 
-// couplingAt is where the coupling sits: a charger beside the battery it charges,
+// couplingAt is where the coupling sits: where the measured routes meet; without
+// both of them, a charger beside the battery it charges,
 // a relay at the start battery whose voltage it senses.
 func (d *design) couplingAt() job.Point {
 	b, place := d.facts.Body, d.facts.Place.At
+	if d.doc.Routes.StartM != nil && d.doc.Routes.AuxM != nil {
+		share := d.facts.StartM.Value / (d.facts.StartM.Value + d.facts.AuxM.Value)
+		return job.Point{X: b.Start.X + share*(place.X-b.Start.X), Y: b.Start.Y + share*(place.Y-b.Start.Y)}
+	}
 	if d.kind == coupling.VSR {
 		return job.Point{X: b.Start.X + 0.25, Y: b.Start.Y}
 	}

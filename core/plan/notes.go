@@ -18,6 +18,10 @@ const (
 	remark  = "remark"
 )
 
+// farM is how far a charger may be from its battery before that is remarked on.
+// Source: common practice, no source.
+const farM = 2.0
+
 var rank = map[string]int{stop: 0, caution: 1, remark: 2}
 
 // noted collects the notes.
@@ -145,6 +149,9 @@ func (d *design) noteCharger(n *noted) {
 		}
 		n.add("charger.starved", "coupling", stop, with(s.label, s.err.Error()), nil, d.starvedCures()...)
 		break
+	}
+	if after := f.AuxM.Value; after > farM && after > f.StartM.Value {
+		n.add("charger.far", "coupling", caution, with(working.Text(after, "m", 1)), nil, ask("Measure the routes", "start-route"))
 	}
 	if bayC := f.AuxBay.AmbientC; bayC > d.charger.MaxAmbientC {
 		n.add("charger.hot", "coupling", caution, with(working.Text(bayC, "°C", 0), working.Text(d.charger.MaxAmbientC, "°C", 0)), nil)

@@ -119,6 +119,7 @@ type State struct {
 	ID     string  `json:"id"`
 	Label  string  `json:"label"`
 	Worst  bool    `json:"worst"`
+	Sags   bool    `json:"sags,omitempty" doc:"The start battery makes up what the alternator lacks; it cannot last"`
 	InA    float64 `json:"inA" doc:"Drawn from the start side"`
 	OutA   float64 `json:"outA" doc:"Into the aux battery"`
 	InV    float64 `json:"inV" doc:"At the coupling's input"`

@@ -137,11 +137,11 @@ func (d *design) recordReturn() {
 	d.keep("return.cable", cable.Resistance.MustWork(
 		working.From(cable.OhmPerM(l.trial.Size.AreaMM2), working.Standard, "IEC 60228 class 5, "+l.trial.Size.Label),
 		working.Is(length, "as the feed"), working.From(cable.Alpha, working.Standard, "IEC 60028"),
-		working.Is(l.trial.ConductorC, "conductor temperature")))
+		working.Is(l.trial.ConductorC, "conductor temperature")).Named("return by cable, copper alone"))
 	d.keep("return.lead", cable.Resistance.MustWork(
 		working.From(cable.OhmPerM(l.trial.Size.AreaMM2), working.Standard, "IEC 60228 class 5, "+l.trial.Size.Label),
 		working.Is(d.back.cableM, "return cable"), working.From(cable.Alpha, working.Standard, "IEC 60028"),
-		working.Is(l.trial.ConductorC, "conductor temperature")))
+		working.Is(l.trial.ConductorC, "conductor temperature")).Named("return lead"))
 }
 
 // returnLeg is the leg that the return's resistance counts in.

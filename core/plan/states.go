@@ -145,7 +145,7 @@ func (d *design) solveRelay(s *state, availableA float64) {
 func (d *design) shownStates() []State {
 	out := make([]State, len(d.states))
 	for i, s := range d.states {
-		out[i] = State{ID: s.id, Label: s.label, Worst: i == d.worst, Says: s.says, Points: d.points(s),
+		out[i] = State{ID: s.id, Label: s.label, Worst: i == d.worst, Sags: s.sags, Says: s.says, Points: d.points(s),
 			InA: working.Round(s.inA, 1), OutA: working.Round(s.outA, 1), InV: working.Round(s.inV, 2), AuxV: working.Round(s.auxV, 2)}
 		if s.err != nil {
 			out[i].Fails = s.err.Error()

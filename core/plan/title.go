@@ -2,6 +2,7 @@ package plan
 
 import (
 	"fmt"
+	"strings"
 
 	"epitrope/core/coupling"
 	"epitrope/core/working"
@@ -12,6 +13,9 @@ func (d *design) title() []Tile {
 	back := Tile{Label: "A day's use back after", Text: "not by driving", Level: Bad}
 	if fig, ok := d.figures["back"]; ok {
 		back = Tile{Label: "A day's use back after", Text: duration(fig.Unrounded) + " driving", Figure: "back", Level: Good}
+		if d.facts.Chemistry.Lead {
+			back.Text += " or more" // the last fifth tapers for hours
+		}
 		if fig.Unrounded > d.facts.DrivenHours.Value {
 			back.Level = Caution
 		}
@@ -53,7 +57,8 @@ func (d *design) summary() string {
 	if d.back.byCable {
 		back = "cable"
 	}
-	return fmt.Sprintf("%s; %s from the start battery behind %s, %s to the aux battery behind %s, return by %s; %s at the aux battery at cruise.",
-		what, d.start.trial.Size.Label, d.start.fuse.Label(), d.aux.trial.Size.Label, d.aux.fuse.Label(), back,
+	amps := func(l *leg) string { return working.Plain(l.fuse.RatingA, "A", 1) }
+	return fmt.Sprintf("%s%s. Start run %s, fuse %s; aux run %s, fuse %s; return by %s. %s at the aux battery at cruise.",
+		strings.ToUpper(what[:1]), what[1:], d.start.trial.Size.Label, amps(&d.start), d.aux.trial.Size.Label, amps(&d.aux), back,
 		working.Text(d.cruiseState().auxV, "V", 1))
 }

@@ -13,6 +13,7 @@ var words = map[string][2]string{
 	"charger.short":      {"%s falls short: %s would hold the balance of %s a day in %s of driving.", "A battery that only ever reaches about half charge lasts about a year."},
 	"charger.acceptance": {"%s is more than the battery accepts: %s.", "The battery's own sheet wins; without one, stay below."},
 	"charger.starved":    {"In the state “%s”, %s.", "A charger is a constant-power load: less voltage, more current, more drop. It hunts or collapses."},
+	"charger.far":        {"The charger is %s of cable from the battery it charges.", "It makes up what is lost before it, not after it. Lengths that were measured for a relay have to be measured again."},
 	"charger.hot":        {"The charger sits where it gets about %s; its card allows %s at full output.", "Chargers give less in heat, or stop."},
 	"relay.open":         {"In the state “%s” the start battery has %s and the relay, which closes at %s, stays open: no charge at all.", "A voltage-sensing relay knows nothing but voltage."},
 	"relay.surge":        {"The aux battery takes %s through the relay; %s is what it accepts.", "Nothing limits the current but the circuit: the alternator may overheat."},

@@ -102,6 +102,12 @@ func (f Figure) Decided(by string) Figure {
 	return f
 }
 
+// Named is the figure under another name, where one formula serves several things.
+func (f Figure) Named(name string) Figure {
+	f.Name = name
+	return f
+}
+
 // In is the figure with the state it holds for.
 func (f Figure) In(state string) Figure {
 	f.State = state

@@ -113,11 +113,11 @@ func named(err error) error {
 	case err == nil:
 		return nil
 	case errors.As(err, &connect), errors.As(err, &network), pgconn.Timeout(err):
-		return fmt.Errorf("%w: %v", ErrUnavailable, err)
+		return fmt.Errorf("%w: %w", ErrUnavailable, err)
 	case errors.As(err, &pg) && (strings.HasPrefix(pg.Code, "57P") || strings.HasPrefix(pg.Code, "08")):
-		return fmt.Errorf("%w: %v", ErrUnavailable, err)
+		return fmt.Errorf("%w: %w", ErrUnavailable, err)
 	case strings.Contains(err.Error(), "conn closed"), strings.Contains(err.Error(), "unexpected EOF"), strings.Contains(err.Error(), "bad connection"):
-		return fmt.Errorf("%w: %v", ErrUnavailable, err)
+		return fmt.Errorf("%w: %w", ErrUnavailable, err)
 	}
 	return err
 }

@@ -1,4 +1,4 @@
-import { createTheme, type MantineColorsTuple } from "@mantine/core";
+import { createTheme, defaultVariantColorsResolver, type MantineColorsTuple } from "@mantine/core";
 
 const ink: MantineColorsTuple = ["#f1f3f2", "#dfe4e2", "#bcc6c3", "#97a6a2", "#788a86", "#647773", "#4d5f5c", "#384846", "#283635", "#1f2c2c"];
 
@@ -9,7 +9,10 @@ export const theme = createTheme({
   colors: { ink },
   primaryColor: "ink",
   primaryShade: { light: 9, dark: 2 },
-  autoContrast: true,
+  variantColorResolver: (input) => {
+    const colors = defaultVariantColorsResolver(input);
+    return input.variant === "filled" ? { ...colors, background: "var(--ink)", hover: "var(--ink)", color: "var(--paper)" } : colors;
+  },
   defaultRadius: 2,
   cursorType: "pointer",
 });

@@ -609,6 +609,8 @@ export interface components {
              */
             outA: number;
             points: components["schemas"]["Volts"][];
+            /** @description The start battery makes up what the alternator lacks; it cannot last */
+            sags?: boolean;
             /** @description Amps and what limits them, then volts */
             says: string;
             worst: boolean;

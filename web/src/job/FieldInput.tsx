@@ -48,7 +48,7 @@ export function FieldInput({ field, label = true, onAnswer }: { field: Field; la
             <label key={c.value} className={`choice ${on ? "on" : ""} ${taken ? "taken" : ""}`}>
               <input type="radio" name={name} checked={on} onChange={() => answer(c.value)} onClick={() => on && onAnswer?.()} />
               {c.label}
-              {taken && <span className="assumed"> assumed</span>}
+              {taken && <span className="assumed">assumed</span>}
             </label>
           );
         })}

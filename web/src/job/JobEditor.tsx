@@ -96,7 +96,7 @@ export function JobEditor({ opened, newest, deleted, kept, vocabulary, sheet }: 
           Redo
         </Button>
         <Palette go={go} dispatch={dispatch} pick={pick} ask={ask} plan={plan} doc={state.doc} number={number} showKeys={() => setKeys(true)} />
-        <Button variant="subtle" size="compact-sm" onClick={() => setKeys(true)}>
+        <Button className="wideOnly" variant="subtle" size="compact-sm" onClick={() => setKeys(true)}>
           Keys ?
         </Button>
         <SchemeSwitch />
@@ -131,8 +131,11 @@ export function JobEditor({ opened, newest, deleted, kept, vocabulary, sheet }: 
               <QuestionLine />
               <Section />
               <div className="foot">
-                <div className="wideOnly">
-                  <Notes />
+                <div className="footLeft">
+                  <div className="wideOnly">
+                    <Notes />
+                  </div>
+                  <SheetTabs id={id} />
                 </div>
                 <TitleBlock sheet="Sheet 1, section" number={number} state={revision ? `draft after revision ${revision}` : "draft, never issued"} />
               </div>
@@ -140,20 +143,28 @@ export function JobEditor({ opened, newest, deleted, kept, vocabulary, sheet }: 
           ) : (
             <main className="sheet">
               <Record id={id} revision={revision} unsaved={saving.saved.at !== "saved"} issue={issue} />
+              <span className="gap" />
+              <SheetTabs id={id} />
             </main>
           )}
-          <nav className="sheets" aria-label="Sheets">
-            <Link to="/jobs/$id" params={{ id }} activeOptions={{ exact: true }}>
-              1 Section
-            </Link>
-            <Link to="/jobs/$id/record" params={{ id }}>
-              9 Record
-            </Link>
-          </nav>
         </JobContext.Provider>
       ) : (
         <Loader aria-label="Planning" color="ink" m="xl" />
       )}
     </div>
+  );
+}
+
+/** SheetTabs switches between the sheets of the job, as the digits do. */
+function SheetTabs({ id }: { id: string }) {
+  return (
+    <nav className="sheets" aria-label="Sheets">
+      <Link to="/jobs/$id" params={{ id }} activeOptions={{ exact: true }}>
+        1 Section
+      </Link>
+      <Link to="/jobs/$id/record" params={{ id }}>
+        9 Record
+      </Link>
+    </nav>
   );
 }

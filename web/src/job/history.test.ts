@@ -49,6 +49,14 @@ describe("typing", () => {
     expect(reduce(s, { type: "redo" }).doc.title).toBe("B");
   });
 
+  it("sends what was understood no more, and lets another window change it", () => {
+    const s = typed(start(empty), "aux.capacityAh", "111", 111);
+    expect(overlay(s).sent).toEqual({});
+    const theirs = run(s, { type: "adopt", doc: withValue(empty, "aux.capacityAh", 222) });
+    expect(valueAt(overlay(theirs).doc, "aux.capacityAh")).toBe(222);
+    expect(theirs.typing).toEqual({});
+  });
+
   it("takes in another window's draft without a step back", () => {
     const s = run(start(empty), { type: "adopt", doc: withValue(empty, "title", "theirs") });
     expect(s.past).toEqual([]);

@@ -1,5 +1,5 @@
 import type { Problem } from "../api/client";
-import { same, withValue, type Doc, type Value } from "./document";
+import { changed, same, withValue, type Doc, type Value } from "./document";
 
 /**
  * Edited is the job as it is being edited: the document, what is being typed and
@@ -9,6 +9,8 @@ export interface Edited {
   doc: Doc;
   /** Text in fields, by path, as typed. */
   typing: Record<string, string>;
+  /** Text that was understood and is in the document, by path; it is not sent again. */
+  taken: Record<string, string>;
   /** What was wrong with a text, by path; it holds while the text is the same. */
   refused: Record<string, { text: string; problem: Problem }>;
   past: Doc[];
@@ -31,15 +33,15 @@ export type Action =
 const furthest = 200;
 
 export function start(doc: Doc, typing: Record<string, string> = {}): Edited {
-  return { doc, typing, refused: {}, past: [], future: [], gathering: null };
+  return { doc, typing, taken: {}, refused: {}, past: [], future: [], gathering: null };
 }
 
-/** overlay is the document with what is being typed in it, but for what was refused. */
+/** overlay is the document with what is being typed in it, but for what was refused or is in it. */
 export function overlay(state: Edited): { doc: Doc; sent: Record<string, string> } {
   const sent: Record<string, string> = {};
   let doc = state.doc;
   for (const [path, text] of Object.entries(state.typing)) {
-    if (state.refused[path]?.text === text) continue;
+    if (state.refused[path]?.text === text || state.taken[path] === text) continue;
     sent[path] = text;
     doc = withValue(doc, path, text.trim() === "" ? undefined : text);
   }
@@ -63,30 +65,30 @@ export function reduce(state: Edited, action: Action): Edited {
   switch (action.type) {
     case "set": {
       const typing = without(state.typing, action.path);
-      return step({ ...state, typing, refused: without(state.refused, action.path) }, withValue(state.doc, action.path, action.value), null);
+      return step({ ...state, typing, taken: without(state.taken, action.path), refused: without(state.refused, action.path) }, withValue(state.doc, action.path, action.value), null);
     }
     case "type":
       return { ...state, typing: { ...state.typing, [action.path]: action.text } };
     case "leave": {
       const gathering = state.gathering === action.path ? null : state.gathering;
       if (state.refused[action.path]?.text === state.typing[action.path]) return { ...state, gathering };
-      return { ...state, gathering, typing: without(state.typing, action.path) };
+      return { ...state, gathering, typing: without(state.typing, action.path), taken: without(state.taken, action.path) };
     }
     case "read":
       return read(state, action);
     case "adopt":
-      return { ...state, doc: action.doc };
+      return adopt(state, action.doc);
     case "replace":
-      return step({ ...state, typing: {}, refused: {} }, action.doc, null);
+      return step({ ...state, typing: {}, taken: {}, refused: {} }, action.doc, null);
     case "undo": {
       const doc = state.past.at(-1);
       if (!doc) return state;
-      return { ...state, doc, past: state.past.slice(0, -1), future: [state.doc, ...state.future], typing: {}, refused: {}, gathering: null };
+      return { ...state, doc, past: state.past.slice(0, -1), future: [state.doc, ...state.future], typing: {}, taken: {}, refused: {}, gathering: null };
     }
     case "redo": {
       const [doc, ...future] = state.future;
       if (!doc) return state;
-      return { ...state, doc, past: [...state.past, state.doc], future, typing: {}, refused: {}, gathering: null };
+      return { ...state, doc, past: [...state.past, state.doc], future, typing: {}, taken: {}, refused: {}, gathering: null };
     }
   }
 }
@@ -101,5 +103,15 @@ function read(state: Edited, action: Extract<Action, { type: "read" }>): Edited 
   }
   if (action.problems.length > 0) return { ...state, refused };
   const paths = Object.keys(action.sent);
-  return step({ ...state, refused }, action.doc, paths[0] ?? state.gathering);
+  return step({ ...state, refused, taken: { ...state.taken, ...action.sent } }, action.doc, paths[0] ?? state.gathering);
+}
+
+/** adopt takes in another window's draft; what it changed is no longer as typed here. */
+function adopt(state: Edited, doc: Doc): Edited {
+  let { typing, taken } = state;
+  for (const path of changed(state.doc, doc)) {
+    typing = without(typing, path);
+    taken = without(taken, path);
+  }
+  return { ...state, doc, typing, taken };
 }

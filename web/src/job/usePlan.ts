@@ -17,6 +17,7 @@ export function usePlan(state: Edited, dispatch: Dispatch<Action>): { plan: Plan
   const { doc, sent } = overlay(state);
   const key = JSON.stringify(doc);
   const latest = useRef({ doc, sent });
+  const planned = useRef("");
   useEffect(() => {
     latest.current = { doc, sent };
   });
@@ -25,12 +26,15 @@ export function usePlan(state: Edited, dispatch: Dispatch<Action>): { plan: Plan
     const abort = new AbortController();
     let timer: ReturnType<typeof setTimeout> | undefined;
     const asked = latest.current;
+    if (planned.current === key) return;
     take(api.POST("/api/plan", { body: asked.doc as unknown as Record<string, unknown>, signal: abort.signal }))
       .then((answer) => {
         if (abort.signal.aborted) return;
         setSilent(false);
         dispatch({ type: "read", doc: answer.document, sent: asked.sent, problems: answer.problems });
-        if (answer.problems.length === 0) setPlan(answer.plan);
+        if (answer.problems.length > 0) return;
+        planned.current = JSON.stringify(answer.document);
+        setPlan(answer.plan);
       })
       .catch((error: unknown) => {
         if (abort.signal.aborted) return;

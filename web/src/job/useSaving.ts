@@ -2,7 +2,7 @@ import { useCallback, useEffect, useRef, useState, type Dispatch } from "react";
 
 import { api, Refused, take, type Schemas } from "../api/client";
 import { changed, merge, same, withValue, type Conflict, type Doc } from "./document";
-import type { Action, Edited } from "./history";
+import { overlay, type Action, type Edited } from "./history";
 import * as journal from "./journal";
 
 export type Saved =
@@ -28,10 +28,10 @@ interface Base {
  * changed are joined; fields that both changed are asked about.
  */
 export function useSaving(id: string, opened: Base, when: string, state: Edited, dispatch: Dispatch<Action>) {
-  const base = useRef<Base>(opened);
+  const [at, setAt] = useState<Base>(opened);
+  const base = useRef(at);
   const busy = useRef(false);
   const [saved, setSaved] = useState<Saved>({ at: "saved", when });
-  const [version, setVersion] = useState(opened.version);
   const [tries, setTries] = useState(0);
   const [merged, setMerged] = useState<string[]>([]);
   const latest = useRef(state);
@@ -41,7 +41,7 @@ export function useSaving(id: string, opened: Base, when: string, state: Edited,
 
   const rebase = useCallback((draft: Schemas["Draft"]) => {
     base.current = { version: draft.version, doc: draft.document };
-    setVersion(draft.version);
+    setAt(base.current);
   }, []);
 
   /** join takes in a newer draft of the server; it says whether it asks. */
@@ -97,12 +97,14 @@ export function useSaving(id: string, opened: Base, when: string, state: Edited,
     }
   }, [failed, id, rebase]);
 
+  // A change is not saved from the key that made it until the server has it.
+  const pending = !same(at.doc, state.doc);
+  const unread = Object.keys(overlay(state).sent).length > 0;
   const asking = saved.at === "conflict" || saved.at === "deleted";
 
   // Keep in the browser at once; save after a short pause.
   useEffect(() => {
-    const pending = !same(base.current.doc, state.doc) || Object.keys(state.typing).length > 0;
-    if (!pending) {
+    if (!pending && Object.keys(state.typing).length === 0) {
       journal.drop(id);
       return;
     }
@@ -110,12 +112,12 @@ export function useSaving(id: string, opened: Base, when: string, state: Edited,
       journal.keep(id, { base: base.current.version, baseDoc: base.current.doc, doc: state.doc, typing: state.typing, beat: Date.now() });
     write();
     const beat = setInterval(write, journal.silence / 3);
-    const timer = same(base.current.doc, state.doc) || asking ? undefined : setTimeout(() => void save(), pause);
+    const timer = !pending || asking ? undefined : setTimeout(() => void save(), pause);
     return () => {
       clearInterval(beat);
       clearTimeout(timer);
     };
-  }, [id, state.doc, state.typing, asking, save, tries, version]);
+  }, [id, state.doc, state.typing, pending, asking, save, tries]);
 
   // A save that failed is sent again until it arrives.
   const waiting = saved.at === "waiting" ? saved : null;
@@ -155,5 +157,6 @@ export function useSaving(id: string, opened: Base, when: string, state: Edited,
 
   const gone = useCallback(() => setSaved({ at: "deleted" }), []);
 
-  return { saved, version, merged, forgetMerged: () => setMerged([]), heard, decide, putBack, gone };
+  const shown: Saved = saved.at === "saved" && (pending || unread) ? { at: "saving" } : saved;
+  return { saved: shown, version: at.version, merged, forgetMerged: () => setMerged([]), heard, decide, putBack, gone };
 }

@@ -1,5 +1,6 @@
+import type { Schemas } from "../api/client";
 import { useJob } from "../job/JobContext";
-import { gradeLine, gradeScale, line, solved, type Span, type XY } from "./geometry";
+import { broken, gradeLine, gradeScale, line, solved, type Span, type XY } from "./geometry";
 
 const height = 148;
 
@@ -12,6 +13,7 @@ export function GradeLine({ width, spans, gutter }: { width: number; spans: Map<
   const lines = states.map((s) => ({ state: s, points: gradeLine(s, spans, grade) }));
   const best = lines[0];
   const worst = lines.find((l) => l.state.worst);
+  const early = lines.find((l) => l.state.id === "early");
   const right = width - 20;
   const coupling = spans.get("coupling") as Span;
   return (
@@ -38,7 +40,7 @@ export function GradeLine({ width, spans, gutter }: { width: number; spans: Map<
         }
         return (
           <g key={m.text} className="limit">
-            <line x1={span.left - 6} x2={span.right + 6} y1={grade.y(m.low)} y2={grade.y(m.low)} />
+            <line x1={span.left} x2={span.right + 6} y1={grade.y(m.low)} y2={grade.y(m.low)} />
             <text x={span.right + 8} y={grade.y(m.low) + 4}>
               {m.text}
             </text>
@@ -47,17 +49,27 @@ export function GradeLine({ width, spans, gutter }: { width: number; spans: Map<
       })}
       {lines.length > 1 && <path className="band" d={band(lines.map((l) => l.points))} />}
       {lines.map(({ state, points }) => (
-        <path key={state.id} className={`volts ${state === best?.state ? "best" : ""} ${state.worst ? "worst" : ""}`} d={line(points)} />
+        <path key={state.id} className={`volts ${state === best?.state ? "best" : ""} ${state.worst ? "worst" : ""}`} d={broken(points, plan.coupling === "vsr" && state.inA === 0 ? coupling : null)} />
       ))}
-      {best && <text className="stateName best" x={gutter + 6} y={(best.points[0] as XY).y - 6}>{best.state.label}</text>}
-      {worst && worst !== best && (
-        <text className="stateName worst" x={gutter + 6} y={(worst.points[0] as XY).y + 14}>
-          {worst.state.label}
+      {best && (
+        <text className="stateName" x={gutter + 6} y={(best.points[0] as XY).y - 6}>
+          {best.state.label}
+        </text>
+      )}
+      {below(lines.slice(1)).map(({ line: l, y }) => (
+        <text key={l.state.id} className="stateName" x={gutter + 6} y={y}>
+          {l.state.label}
+          {l.state.sags ? ": the start battery makes up the rest" : ""}
+        </text>
+      ))}
+      {early && (
+        <text className="stateName" x={right - 4} y={(early.points.at(-1) as XY).y + 14} textAnchor="end">
+          early in bulk: {early.state.auxV.toFixed(1)} V, {early.state.outA.toFixed(0)} A
         </text>
       )}
       {worst && (
-        <text className="worstSays" x={coupling.left - 8} y={low(worst.points, coupling.left) + 16} textAnchor="end">
-          {worst.state.inV.toFixed(2)} V, {worst.state.says}: the worst
+        <text className="worstSays" x={coupling.left - 6} y={low(worst.points, coupling.left) + 17} textAnchor="end">
+          {worst.state.inV.toFixed(2)} V, {worst.state.says}{worst === best ? "" : ": the worst"}
         </text>
       )}
       {plan.states.filter((s) => s.fails).slice(0, 1).map((s) => (
@@ -67,6 +79,22 @@ export function GradeLine({ width, spans, gutter }: { width: number; spans: Map<
       ))}
     </svg>
   );
+}
+
+interface Drawn {
+  state: Schemas["State"];
+  points: XY[];
+}
+
+/** below names lines under their left ends, in order, so that no names overlap; lines that start alike are named once. */
+function below(lines: Drawn[]): { line: Drawn; y: number }[] {
+  const named: { line: Drawn; y: number }[] = [];
+  const left = (l: Drawn) => (l.points[0] as XY).y;
+  for (const l of lines.filter((l) => l.state.id !== "early").sort((a, b) => left(a) - left(b))) {
+    const last = named.at(-1);
+    named.push({ line: l, y: Math.max(left(l) + 13, last ? last.y + 13 : 0) });
+  }
+  return named;
 }
 
 /** band is the area between the highest and the lowest of several lines over the same places. */

@@ -47,20 +47,13 @@ export function PartPanel({ column }: { column: Column }) {
               </>
             ) : (
               <>
-                Auto: {choice.auto}. {choice.decidedBy}.
+                Auto: {choice.auto}; {choice.decidedBy}.
               </>
             )}
           </p>
         </div>
       )}
       {column.id === "coupling" && <Methods />}
-      {fields.length > 0 && (
-        <div className="asks">
-          {fields.map((f) => (
-            <FieldInput key={f.path} field={f} />
-          ))}
-        </div>
-      )}
       {figures.length > 0 && (
         <>
           <h3>Working</h3>
@@ -68,6 +61,13 @@ export function PartPanel({ column }: { column: Column }) {
             <Working key={f.name + f.formula} figure={f} />
           ))}
         </>
+      )}
+      {fields.length > 0 && (
+        <div className="asks">
+          {fields.map((f) => (
+            <FieldInput key={f.path} field={f} />
+          ))}
+        </div>
       )}
     </section>
   );

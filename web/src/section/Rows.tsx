@@ -5,7 +5,7 @@ import type { Span } from "./geometry";
 type RowKey = "part" | "carries" | "loses" | "heat";
 const rows: { key: RowKey; name: string }[] = [
   { key: "part", name: "Part" },
-  { key: "carries", name: "Carries of may" },
+  { key: "carries", name: "Carries of limit" },
   { key: "loses", name: "Loses" },
   { key: "heat", name: "Gets to" },
 ];
@@ -51,7 +51,7 @@ export function Rows({ spans, gutter }: { spans: Map<string, Span>; gutter: numb
 function CellAt({ column, row, span }: { column: Column; row: RowKey; span: Span }) {
   const cell = column[row];
   return (
-    <span className={`cell ${row} ${cell.level}`} data-cell={`${column.id}.${row}`} style={{ left: span.left, width: span.right - span.left }} title={`${column.name}: ${cell.text} ${levelWord[cell.level]}`}>
+    <span className={`cell ${row} ${cell.text === "–" ? "none" : cell.level}`} data-cell={`${column.id}.${row}`} style={{ left: span.left, width: span.right - span.left }} title={`${column.name}: ${cell.text} ${levelWord[cell.level]}`}>
       {cell.text}
       {mark[cell.level]}
     </span>

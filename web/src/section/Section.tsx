@@ -25,6 +25,9 @@ function Wide() {
   const spans = columnSpans(plan.columns, gutter, Math.max(width - margin, 700));
   const open = plan.columns.find((c) => c.id === picked);
   const span = open && spans.get(open.id);
+  // With nothing picked, the weakest part stands out.
+  const weak = plan.notes.find((n) => n.severity !== "remark");
+  const lifted = span ?? (weak && spans.get(weak.column));
   const panelLeft = span && middle(span) > width / 2;
   const flags = new Map<string, number[]>();
   plan.notes.forEach((n, i) => flags.set(n.column, [...(flags.get(n.column) ?? []), i]));
@@ -34,7 +37,7 @@ function Wide() {
       <Reading />
       {width > 0 && (
         <>
-          {span && <div className="lifted" style={{ left: span.left - 2, width: span.right - span.left + 4 }} aria-hidden />}
+          {lifted && <div className={`lifted ${span ? "" : "weak"}`} style={{ left: lifted.left - 2, width: lifted.right - lifted.left + 4 }} aria-hidden />}
           <Drawing width={width} spans={spans} />
           <div className="heads" role="group" aria-label="Parts">
             {plan.columns.map((c) => {

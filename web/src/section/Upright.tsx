@@ -1,21 +1,28 @@
 import { useElementSize } from "@mantine/hooks";
 
 import { useJob } from "../job/JobContext";
-import { Flag, Notes } from "./Notes";
+import { Cures, Flag, Notes } from "./Notes";
 import { PartPanel } from "./PartPanel";
 import { rounded, vehicleScale } from "./geometry";
 import { Reading } from "./Reading";
 import { levelWord } from "./Rows";
+import { severityWord } from "../ui/words";
 
 /** Upright is the section on a phone: the run goes down the page, a part to a row. */
 export function Upright() {
   const { plan, picked, pick } = useJob();
   const worst = plan.states.find((s) => s.worst);
   const voltsAt = (id: string) => worst?.points.find((p) => p.column === id);
+  const weakest = plan.notes[0];
   const failing = plan.states.find((s) => s.fails);
   return (
     <div className="upright">
       <Reading />
+      {weakest && (
+        <div className="weakest">
+          <Flag number={1} note={weakest} /> <b>{severityWord[weakest.severity]}.</b> {weakest.text} <Cures note={weakest} />
+        </div>
+      )}
       <Silhouette />
       <p className="uprightState">
         <b>{worst?.label}</b>, the worst: {worst?.says}

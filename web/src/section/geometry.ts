@@ -235,6 +235,14 @@ export function gradeScale(volts: number[], top: number, bottom: number): Grade 
   return { y: (v) => bottom - ((v - from) / (to - from)) * (bottom - top), ticks };
 }
 
+/** broken is a path through points with a gap in the span of a relay that is open. */
+export function broken(points: XY[], gap: Span | null): string {
+  if (!gap) return line(points);
+  const before = points.filter((p) => p.x <= gap.left + 0.5);
+  const after = points.filter((p) => p.x >= gap.right - 0.5);
+  return line(before) + line(after);
+}
+
 /** gradeLine is a state's volts across the columns, as points. */
 export function gradeLine(state: Schemas["State"], spans: Map<string, Span>, grade: Grade): XY[] {
   return state.points.flatMap((p) => {

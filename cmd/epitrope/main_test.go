@@ -1,0 +1,112 @@
+package main
+
+import (
+	"bytes"
+	"encoding/json"
+	"os"
+	"path/filepath"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+)
+
+func epitrope(t *testing.T, input string, args ...string) (code int, out, errs string) {
+	t.Helper()
+	var o, e bytes.Buffer
+	code = run(args, strings.NewReader(input), &o, &e)
+	return code, o.String(), e.String()
+}
+
+// The example of the documentation.
+func TestCableExample(t *testing.T) {
+	code, out, _ := epitrope(t, "", "cable", "--amps", "12", "--one-way", "2.3m", "--drop", "2%", "--reference-volts", "10.7", "--json")
+	require.Zero(t, code)
+	var got map[string]any
+	require.NoError(t, json.Unmarshal([]byte(out), &got))
+	for key, want := range map[string]any{"ruleAreaMM2": 4.45, "size": "6 mm²", "decidedBy": "drop", "fuseA": 15.0, "ampacityA": 50.0} {
+		assert.Equal(t, want, got[key], key)
+	}
+	for _, key := range []string{"dropV", "dropPercent", "conductorC", "working"} {
+		assert.Contains(t, got, key)
+	}
+}
+
+func TestCableTakesAnyUnit(t *testing.T) {
+	_, metric, _ := epitrope(t, "", "cable", "--amps", "12", "--one-way", "1.9812m", "--bay", "35C", "--json")
+	_, imperial, _ := epitrope(t, "", "cable", "--amps", "12000 mA", "--one-way", "6ft6", "--bay", "95F", "--insulation", "185F", "--json")
+	assert.Equal(t, metric, imperial)
+	code, out, _ := epitrope(t, "", "cable", "--amps", "12", "--one-way", "2m", "--size", "6 AWG", "--return", "chassis", "--bay", "engine")
+	assert.Zero(t, code)
+	assert.Contains(t, out, "6 AWG, decided by pinned")
+	assert.Contains(t, out, "R = r·l·(1 + α·(T − 20))")
+}
+
+// Bad input exits with 2 and names the flag, the value and what is allowed.
+func TestBadFlagsAreNamed(t *testing.T) {
+	cases := [][]string{
+		{"-amps", "is not a current", "cable", "--amps", "", "--one-way", "2m"},
+		{"-amps", "0.05 to 1000 A", "cable", "--amps", "10000", "--one-way", "2m"},
+		{"-amps", "0.05 to 1000 A", "cable", "--amps=-3", "--one-way", "2m"},
+		{"-one-way", "0.05 to 50 m", "cable", "--amps", "3", "--one-way", "0m"},
+		{"-one-way", "is not a length", "cable", "--amps", "3", "--one-way", "2kg"},
+		{"--one-way is missing", "0.05 to 50 m", "cable", "--amps", "3"},
+		{"--bay", "engine, cabin or a temperature", "cable", "--amps", "3", "--one-way", "2m", "--bay", "roof"},
+		{"--insulation", "70, 85 and 105", "cable", "--amps", "3", "--one-way", "2m", "--insulation", "65C"},
+		{"--return", "cable chassis", "cable", "--amps", "3", "--one-way", "2m", "--return", "rope"},
+		{"--size", "outside diameter", "cable", "--amps", "3", "--one-way", "2m", "--size", "8 mm"},
+		{"--amps 1000 A", "no cable", "cable", "--amps", "1000", "--one-way", "50m"},
+		{"unknown flag --bogus", "", "cable", "--bogus"},
+		{"is not a command", "epitrope plan", "paint"},
+		{"give one FILE", "", "plan"},
+		{"no such file", "", "plan", "/nowhere.json"},
+		{"has no schema", "job and plan", "schema", "van"},
+		{"--address", "no sign-in", "serve", "--address", "0.0.0.0:80", "--database", "x"},
+	}
+	for _, c := range cases {
+		code, _, errs := epitrope(t, "", c[2:]...)
+		assert.Equal(t, 2, code, c)
+		assert.Contains(t, errs, c[0], c)
+		assert.Contains(t, errs, c[1], c)
+	}
+	code, _, _ := epitrope(t, "")
+	assert.Equal(t, 2, code)
+}
+
+func TestPlanReadsFilesAndStandardInput(t *testing.T) {
+	code, out, _ := epitrope(t, `{"title":"x"}`, "plan", "-", "--json")
+	require.Zero(t, code)
+	var p struct{ Format, Coupling string }
+	require.NoError(t, json.Unmarshal([]byte(out), &p))
+	assert.Equal(t, "epitrope-plan", p.Format)
+
+	names, err := filepath.Glob("../../testdata/demo/*.json")
+	require.NoError(t, err)
+	require.NotEmpty(t, names)
+	for _, name := range names {
+		code, out, errs := epitrope(t, "", "plan", name)
+		assert.Zero(t, code, errs)
+		assert.Contains(t, out, "Aux battery")
+		assert.Contains(t, out, "Local vehicle and caravan electrical codes")
+	}
+
+	bad := filepath.Join(t.TempDir(), "bad.json")
+	require.NoError(t, os.WriteFile(bad, []byte(`{"use":{"dailyAh":"lots"}}`), 0o600))
+	code, _, errs := epitrope(t, "", "plan", bad)
+	assert.Equal(t, 2, code)
+	assert.Contains(t, errs, `use.dailyAh: "lots" is not a charge`)
+	assert.Contains(t, errs, "allowed: 1 to 1000 Ah")
+}
+
+func TestHelpAndSchema(t *testing.T) {
+	code, out, _ := epitrope(t, "", "cable", "--help")
+	assert.Zero(t, code)
+	assert.Contains(t, out, "-one-way")
+	code, out, _ = epitrope(t, "", "schema", "job", "--json")
+	assert.Zero(t, code)
+	assert.True(t, json.Valid([]byte(out)))
+	code, out, _ = epitrope(t, "", "help")
+	assert.Zero(t, code)
+	assert.Contains(t, out, "epitrope serve")
+}

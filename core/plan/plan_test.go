@@ -1,0 +1,374 @@
+package plan_test
+
+import (
+	"encoding/json"
+	"fmt"
+	"io/fs"
+	"math"
+	"reflect"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"epitrope/core/cable"
+	"epitrope/core/job"
+	"epitrope/core/parts"
+	"epitrope/core/plan"
+	"epitrope/testdata"
+)
+
+func decide(t testing.TB, text string) plan.Plan {
+	t.Helper()
+	doc, problems := job.Decode([]byte(text))
+	require.Empty(t, problems)
+	return plan.Decide(doc, parts.Stock())
+}
+
+func column(t testing.TB, p plan.Plan, id string) plan.Column {
+	t.Helper()
+	for _, c := range p.Columns {
+		if c.ID == id {
+			return c
+		}
+	}
+	t.Fatalf("no column %s", id)
+	return plan.Column{}
+}
+
+func state(t testing.TB, p plan.Plan, id string) plan.State {
+	t.Helper()
+	for _, s := range p.States {
+		if s.ID == id {
+			return s
+		}
+	}
+	t.Fatalf("no state %s", id)
+	return plan.State{}
+}
+
+func noteIDs(p plan.Plan) []string {
+	ids := []string{}
+	for _, n := range p.Notes {
+		ids = append(ids, n.ID)
+	}
+	return ids
+}
+
+// The trade's method table (§7): what suits, and what is ruled out.
+func TestWhichCoupling(t *testing.T) {
+	const proven = `"alternator":{"label":"90/180 A","regulation":"fixed","knownBy":"test","volts":14.4}`
+	cases := []struct{ name, doc, want string }{
+		{"nothing known is taken as variable", `{}`, "dcdc"},
+		{"fixed, lead, near", `{` + proven + `,"aux":{"chemistry":"agm","place":"bonnet"}}`, "vsr"},
+		{"fixed by the year only", `{"alternator":{"regulation":"fixed","knownBy":"year"},"aux":{"chemistry":"agm","place":"bonnet"}}`, "dcdc"},
+		{"lithium", `{` + proven + `,"aux":{"chemistry":"lifepo4","place":"seat"}}`, "dcdc"},
+		{"lead at the back", `{` + proven + `,"aux":{"chemistry":"agm","place":"rear"}}`, "dcdc"},
+		{"pinned against the rules", `{"pins":{"coupling":"vsr"}}`, "vsr"},
+	}
+	for _, c := range cases {
+		assert.Equal(t, c.want, decide(t, c.doc).Coupling, c.name)
+	}
+}
+
+// Trade check figures (§9): a 40 A charger draws about 53 A at worst, so 70 A
+// where the cable bears it; a 30 A charger about 39 A, 50 A.
+func TestFuseCheckFigures(t *testing.T) {
+	for out, want := range map[int]string{25: "50 A strip", 30: "50 A strip", 40: "70 A strip"} {
+		doc := fmt.Sprintf(`{"alternator":{"label":"120/220 A","regulation":"fixed","knownBy":"test"},"aux":{"capacityAh":200},"pins":{"chargerA":%d}}`, out)
+		p := decide(t, doc)
+		assert.Equal(t, want, column(t, p, "f1").Part.Text, "%d A charger", out)
+	}
+	p := decide(t, `{"pins":{"chargerA":40}}`)
+	assert.InDelta(t, 53, p.Figures["input"].Value, 0.1)
+}
+
+// Truth 1 (§19): 80 A of charging cannot exist at the end of 10 m of 8 AWG.
+func TestThinTrailerLineStarves(t *testing.T) {
+	const trailer = `{"vehicle":{"kind":"tow-caravan"},"alternator":{"label":"150/250 A","regulation":"fixed","knownBy":"test"},
+		"aux":{"chemistry":"lifepo4","capacityAh":300,"place":"trailer"},"routes":{"startM":10},"pins":{"chargerA":80,"startSize":"%s"}}`
+	thin := decide(t, fmt.Sprintf(trailer, "8 AWG"))
+	assert.Contains(t, noteIDs(thin), "charger.starved")
+	assert.Equal(t, "stop", thin.Notes[0].Severity)
+	assert.Contains(t, state(t, thin, "cruise").Fails, "can carry at most")
+	thick := decide(t, fmt.Sprintf(trailer, "2 AWG"))
+	cruise := state(t, thick, "cruise")
+	assert.Empty(t, cruise.Fails)
+	assert.InDelta(t, 12.6, cruise.InV, 0.25, "about 12.8 V at 99 A, less fuse and warm copper")
+	assert.InDelta(t, 101, cruise.InA, 4)
+}
+
+// Truth 3: a run between two batteries has two sources and two fuses.
+func TestBothEndsAreFused(t *testing.T) {
+	for _, doc := range []string{`{}`, `{"pins":{"coupling":"vsr"}}`, `{"vehicle":{"kind":"tow-camper"}}`} {
+		p := decide(t, doc)
+		require.Len(t, p.Covers, 2)
+		for _, c := range p.Covers {
+			assert.Equal(t, plan.Good, c.Level, c.Text)
+		}
+	}
+}
+
+// Every wire joins terminals of components that are there, and no power wire is
+// without its size and length.
+func TestSystemHoldsTogether(t *testing.T) {
+	for _, doc := range []string{`{}`, `{"pins":{"coupling":"vsr"}}`, `{"vehicle":{"kind":"tow-camper"}}`, `{"pins":{"return":"cable"}}`} {
+		p := decide(t, doc)
+		ids := map[string]bool{}
+		for _, c := range p.System.Components {
+			assert.False(t, ids[c.ID], "%s stands twice", c.ID)
+			ids[c.ID] = true
+		}
+		touched := map[string]bool{}
+		for _, w := range p.System.Wires {
+			assert.True(t, ids[w.From.Component] && ids[w.To.Component], "%s from %s to %s", w.ID, w.From.Component, w.To.Component)
+			touched[w.From.Component], touched[w.To.Component] = true, true
+			assert.Greater(t, w.LengthM, 0.0, w.ID)
+			if !w.Existing {
+				assert.NotEmpty(t, w.Size, w.ID)
+				assert.Greater(t, w.CopperMM2, 0.0, w.ID)
+			}
+		}
+		for id := range ids {
+			assert.True(t, touched[id], "%s is joined to nothing", id)
+		}
+	}
+}
+
+// The return never crosses a tow coupling through the steel (truth 19).
+func TestTrailerReturnsByCable(t *testing.T) {
+	p := decide(t, `{"vehicle":{"kind":"tow-caravan"}}`)
+	for _, s := range p.Returns {
+		assert.NotEqual(t, "chassis", s.Kind)
+	}
+	pinned := decide(t, `{"vehicle":{"kind":"tow-caravan"},"pins":{"return":"chassis"}}`)
+	assert.Contains(t, noteIDs(pinned), "return.hitch")
+}
+
+// What is drawn arrives: the volts fall without a gap from column to column, and
+// only a coupling raises them.
+func TestGradeLineIsContinuous(t *testing.T) {
+	for _, doc := range []string{`{}`, `{"pins":{"coupling":"vsr"}}`, `{"vehicle":{"kind":"tow-camper"}}`, `{"vehicle":{"systemVolts":24}}`} {
+		p := decide(t, doc)
+		for _, s := range p.States {
+			require.Len(t, s.Points, len(p.Columns))
+			for i, at := range s.Points {
+				assert.Equal(t, p.Columns[i].ID, at.Column)
+				if i > 0 {
+					assert.InDelta(t, s.Points[i-1].OutV, at.InV, 0.0011, "%s at %s", s.ID, at.Column)
+				}
+				if at.Column != "coupling" {
+					assert.LessOrEqual(t, at.OutV, at.InV+0.0011, "%s at %s", s.ID, at.Column)
+				}
+			}
+		}
+	}
+}
+
+// Each note with a document that gives it and one that just does not.
+func TestNotesFire(t *testing.T) {
+	const fixed = `"alternator":{"label":"90/180 A","regulation":"fixed","knownBy":"test","volts":14.4}`
+	cases := []struct{ id, fires, not string }{
+		{"cable.burns", `{"pins":{"startSize":"4 mm2"}}`, `{"pins":{"startSize":"35 mm2"}}`},
+		{"cable.thin", `{"pins":{"startSize":"16 mm2"}}`, `{"pins":{"startSize":"35 mm2"}}`},
+		{"fuse.none", `{"pins":{"startSize":"4 mm2"}}`, `{"pins":{"startSize":"16 mm2"}}`},
+		{"fuse.over", `{"pins":{"startFuseA":200}}`, `{"pins":{"startFuseA":80}}`},
+		{"fuse.under", `{"pins":{"startFuseA":60}}`, `{"pins":{"startFuseA":70}}`},
+		{"place.gas", `{"aux":{"chemistry":"flooded","place":"rear"}}`, `{"aux":{"chemistry":"flooded","place":"bonnet"}}`},
+		{"place.hot", `{"aux":{"chemistry":"lifepo4","place":"bonnet"}}`, `{"aux":{"chemistry":"agm","place":"bonnet"}}`},
+		{"place.unfit", `{"vehicle":{"kind":"wagon"},"aux":{"place":"trailer"}}`, `{"vehicle":{"kind":"tow-camper"},"aux":{"place":"trailer"}}`},
+		{"charger.short", `{"alternator":{"label":"55 A"},"use":{"dailyAh":60,"drivenHours":1}}`, `{"alternator":{"label":"180 A"},"use":{"dailyAh":30,"drivenHours":1}}`},
+		{"charger.acceptance", `{"aux":{"capacityAh":50},"pins":{"chargerA":30}}`, `{"aux":{"capacityAh":60},"pins":{"chargerA":30}}`},
+		{"charger.far", `{"routes":{"startM":0.8,"auxM":6.2}}`, `{"routes":{"startM":5,"auxM":2}}`},
+		{"charger.hot", `{"bays":{"auxC":60}}`, `{"bays":{"auxC":50}}`},
+		{"alternator.half", `{"alternator":{"label":"55 A"},"pins":{"chargerA":30}}`, `{"alternator":{"label":"180 A"},"pins":{"chargerA":30}}`},
+		{"alternator.idle", `{"alternator":{"label":"55 A"}}`, `{"alternator":{"label":"150/250 A"}}`},
+		{"regulation.unknown", `{}`, `{"alternator":{"regulation":"variable"}}`},
+		{"method.pinned", `{"pins":{"coupling":"vsr"}}`, `{"pins":{"coupling":"dcdc"}}`},
+		{"relay.open", `{"pins":{"coupling":"vsr"},"aux":{"chemistry":"agm"}}`, `{` + fixed + `,"pins":{"coupling":"vsr"},"aux":{"chemistry":"agm"}}`},
+		{"relay.surge", `{` + fixed + `,"pins":{"coupling":"vsr"},"aux":{"chemistry":"lifepo4"}}`, `{` + fixed + `,"pins":{"coupling":"vsr"},"aux":{"chemistry":"agm"}}`},
+		{"relay.undercharge", `{` + fixed + `,"pins":{"coupling":"vsr"},"aux":{"chemistry":"calcium"}}`, `{` + fixed + `,"pins":{"coupling":"vsr"},"aux":{"chemistry":"agm"}}`},
+		{"use.large", `{"aux":{"capacityAh":100},"use":{"dailyAh":90}}`, `{"aux":{"capacityAh":100},"use":{"dailyAh":80}}`},
+		{"return.hitch", `{"vehicle":{"kind":"tow-camper"},"pins":{"return":"chassis"}}`, `{"vehicle":{"kind":"tow-camper"}}`},
+	}
+	for _, c := range cases {
+		assert.Contains(t, noteIDs(decide(t, c.fires)), c.id)
+		assert.NotContains(t, noteIDs(decide(t, c.not)), c.id)
+	}
+}
+
+// A cure that sets a field, taken, removes its note.
+func TestCuresCure(t *testing.T) {
+	for _, doc := range []string{`{"pins":{"startSize":"4 mm2"}}`, `{"pins":{"startFuseA":200}}`, `{"pins":{"startFuseA":60}}`,
+		`{"aux":{"chemistry":"flooded","place":"rear"}}`, `{"pins":{"coupling":"vsr"}}`, `{"alternator":{"label":"55 A"},"pins":{"chargerA":40}}`,
+		`{"vehicle":{"kind":"tow-camper"},"pins":{"return":"chassis"}}`, `{"aux":{"capacityAh":50},"pins":{"chargerA":30}}`} {
+		before := decide(t, doc)
+		cured := 0
+		for _, n := range before.Notes {
+			for _, c := range n.Cures {
+				if c.Path == "" {
+					continue
+				}
+				after := decide(t, withField(t, doc, c.Path, c.Value))
+				assert.NotContains(t, texts(after), n.Text, "%s by %q", n.ID, c.Label)
+				cured++
+			}
+		}
+		assert.Positive(t, cured, doc)
+	}
+}
+
+func texts(p plan.Plan) []string {
+	all := []string{}
+	for _, n := range p.Notes {
+		all = append(all, n.Text)
+	}
+	return all
+}
+
+// withField is a document with a field set as a screen sets it; empty takes it out.
+func withField(t *testing.T, doc, path, value string) string {
+	t.Helper()
+	var raw map[string]any
+	require.NoError(t, json.Unmarshal([]byte(doc), &raw))
+	section, key, _ := strings.Cut(path, ".")
+	inner, _ := raw[section].(map[string]any)
+	if inner == nil {
+		inner = map[string]any{}
+	}
+	inner[key] = value
+	if value == "" {
+		delete(inner, key)
+	}
+	raw[section] = inner
+	b, err := json.Marshal(raw)
+	require.NoError(t, err)
+	return string(b)
+}
+
+// More copper never lowers the far voltage.
+func TestMoreCopperNeverHurts(t *testing.T) {
+	for _, kind := range []string{"dcdc", "vsr"} {
+		last := 0.0
+		for _, s := range cable.Shelf(cable.Metric)[4:] {
+			doc := fmt.Sprintf(`{"alternator":{"label":"120/220 A","regulation":"fixed","knownBy":"test"},"aux":{"chemistry":"agm","capacityAh":100},"pins":{"coupling":%q,"chargerA":20,"startSize":%q,"auxSize":%q}}`, kind, s.Label, s.Label)
+			v := state(t, decide(t, doc), "cruise").AuxV
+			assert.GreaterOrEqual(t, v, last-0.011, "%s %s", kind, s.Label)
+			last = v
+		}
+	}
+}
+
+// Same job, same parts: same plan.
+func TestDecideIsDeterministic(t *testing.T) {
+	first, err := json.Marshal(decide(t, `{}`))
+	require.NoError(t, err)
+	for range 5 {
+		again, err := json.Marshal(decide(t, `{}`))
+		require.NoError(t, err)
+		require.Equal(t, string(first), string(again))
+	}
+}
+
+// Every key that a plan refers to has its figure, and every figure its working.
+func TestFiguresAreThere(t *testing.T) {
+	for _, doc := range []string{`{}`, `{"pins":{"coupling":"vsr"}}`} {
+		p := decide(t, doc)
+		for _, c := range p.Columns {
+			for _, key := range append(c.Figures, c.Carries.Figure, c.Loses.Figure, c.Heat.Figure) {
+				if key == "" {
+					continue
+				}
+				fig, ok := p.Figures[key]
+				require.True(t, ok, "%s of %s", key, c.ID)
+				assert.True(t, fig.Formula != "" || fig.DecidedBy != "", "%s has no working", key)
+				for _, in := range fig.Inputs {
+					assert.NotEmpty(t, in.Origin, "%s of %s", in.Letter, key)
+					assert.NotEmpty(t, in.Why, "%s of %s", in.Letter, key)
+				}
+			}
+		}
+	}
+}
+
+// The demo jobs: different vehicles, regulations, chemistries and distances, one
+// wrong and saying why.
+func TestDemoJobs(t *testing.T) {
+	names, err := fs.Glob(testdata.Demo, "demo/*.json")
+	require.NoError(t, err)
+	require.Len(t, names, 6)
+	stops := map[string]int{}
+	kinds, couplings := map[string]bool{}, map[string]bool{}
+	for _, name := range names {
+		data, err := fs.ReadFile(testdata.Demo, name)
+		require.NoError(t, err)
+		p := decide(t, string(data))
+		kinds[p.Vehicle.Kind], couplings[p.Coupling] = true, true
+		for _, n := range p.Notes {
+			if n.Severity == "stop" {
+				stops[name]++
+			}
+		}
+	}
+	assert.GreaterOrEqual(t, len(kinds), 5)
+	assert.Len(t, couplings, 2)
+	assert.Equal(t, map[string]int{"demo/5-clay-studio.json": 3}, stops)
+}
+
+// Nothing that a document may say makes a plan that cannot be written: no panic,
+// no number that is not finite.
+func FuzzDecide(f *testing.F) {
+	f.Add("panel-van", "90/180 A", "lifepo4", 100.0, 50.0, 2.0, "16 mm2", 5.0, true)
+	f.Add("tow-caravan", "55 A", "calcium", 5.0, 1000.0, 0.1, "20 AWG", 30.0, false)
+	f.Add("wagon", "600 A", "gel", 2000.0, 1.0, 24.0, "240 mm2", 0.1, true)
+	f.Fuzz(func(t *testing.T, kind, label, chemistry string, capacity, daily, hours float64, size string, route float64, relay bool) {
+		pins := map[string]any{"startSize": size}
+		if relay {
+			pins["coupling"] = "vsr"
+		}
+		raw, err := json.Marshal(map[string]any{
+			"vehicle": map[string]any{"kind": kind}, "alternator": map[string]any{"label": label},
+			"aux":    map[string]any{"chemistry": chemistry, "capacityAh": finite(capacity)},
+			"use":    map[string]any{"dailyAh": finite(daily), "drivenHours": finite(hours)},
+			"routes": map[string]any{"startM": finite(route)}, "pins": pins})
+		require.NoError(t, err)
+		doc, _ := job.Decode(raw)
+		p := plan.Decide(doc, parts.Stock())
+		_, err = json.Marshal(p)
+		require.NoError(t, err)
+		require.NotContains(t, fmt.Sprint(p.Columns, p.Notes, p.Title), "NaN")
+		requireFinite(t, reflect.ValueOf(p.States))
+	})
+}
+
+func finite(v float64) float64 {
+	if math.IsNaN(v) || math.IsInf(v, 0) {
+		return 1
+	}
+	return v
+}
+
+func requireFinite(t *testing.T, v reflect.Value) {
+	switch v.Kind() {
+	case reflect.Slice:
+		for i := range v.Len() {
+			requireFinite(t, v.Index(i))
+		}
+	case reflect.Struct:
+		for i := range v.NumField() {
+			requireFinite(t, v.Field(i))
+		}
+	case reflect.Float64:
+		require.False(t, math.IsNaN(v.Float()) || math.IsInf(v.Float(), 0))
+	}
+}
+
+func BenchmarkDecide(b *testing.B) {
+	doc := job.New()
+	book := parts.Stock()
+	b.ReportAllocs()
+	for b.Loop() {
+		plan.Decide(doc, book)
+	}
+}

@@ -1,0 +1,89 @@
+import { execFileSync, spawn, type ChildProcess } from "node:child_process";
+import { chmodSync, mkdtempSync, rmSync } from "node:fs";
+import { createServer } from "node:net";
+import { dirname, join } from "node:path";
+import { fileURLToPath } from "node:url";
+
+const root = join(dirname(fileURLToPath(import.meta.url)), "..");
+const postgres = join(root, "scripts/postgres.sh");
+
+function freePort(): Promise<number> {
+  return new Promise((resolve) => {
+    const probe = createServer().listen(0, "127.0.0.1", () => {
+      const { port } = probe.address() as { port: number };
+      probe.close(() => resolve(port));
+    });
+  });
+}
+
+/** Application is one running Epitrope with a database of its own, which can be stopped and started. */
+export class Application {
+  url = "";
+  private server: ChildProcess | undefined;
+  private readonly state: string;
+  private readonly ports: { database: number; http: number };
+  private address = "";
+
+  private constructor(state: string, ports: { database: number; http: number }) {
+    this.state = state;
+    this.ports = ports;
+  }
+
+  static async start(seed: boolean): Promise<Application> {
+    const state = mkdtempSync("/var/tmp/epitrope-e2e-");
+    chmodSync(state, 0o755);
+    const app = new Application(state, { database: await freePort(), http: await freePort() });
+    app.startDatabase();
+    if (seed) execFileSync(join(root, "bin/epitrope"), ["seed", "--database", app.address], { stdio: "ignore" });
+    await app.startServer();
+    return app;
+  }
+
+  startDatabase(): void {
+    const env = { ...process.env, EPITROPE_PG_PORT: String(this.ports.database) };
+    this.address = execFileSync(postgres, ["start", join(this.state, "pg")], { env }).toString().trim();
+  }
+
+  stopDatabase(): void {
+    execFileSync(postgres, ["stop", join(this.state, "pg")]);
+  }
+
+  async startServer(): Promise<void> {
+    this.url = `http://127.0.0.1:${this.ports.http}`;
+    this.server = spawn(join(root, "bin/epitrope"), ["serve", "--address", `127.0.0.1:${this.ports.http}`, "--database", this.address], { stdio: "ignore" });
+    for (let i = 0; i < 100; i++) {
+      const ready = await fetch(`${this.url}/health/ready`).then((r) => r.ok, () => false);
+      if (ready) return;
+      await new Promise((r) => setTimeout(r, 100));
+    }
+    throw new Error("the application did not start");
+  }
+
+  async stopServer(): Promise<void> {
+    const server = this.server;
+    if (!server || server.exitCode !== null) return;
+    await new Promise((resolve) => {
+      server.once("exit", resolve);
+      server.kill("SIGTERM");
+    });
+  }
+
+  async stop(): Promise<void> {
+    await this.stopServer();
+    this.stopDatabase();
+    rmSync(this.state, { recursive: true, force: true });
+  }
+
+  /** create stores a job and returns the address of its section. */
+  async create(document: Record<string, unknown>): Promise<{ id: string; section: string }> {
+    const res = await fetch(`${this.url}/api/jobs`, { method: "POST", headers: { "Content-Type": "application/json" }, body: JSON.stringify(document) });
+    const { id } = (await res.json()) as { id: string };
+    return { id, section: `${this.url}/jobs/${id}` };
+  }
+
+  /** draft is what the server has stored of a job. */
+  async draft(id: string): Promise<{ version: number; document: Record<string, Record<string, unknown>> & { title?: string } }> {
+    const res = await fetch(`${this.url}/api/jobs/${id}`);
+    return ((await res.json()) as { draft: never }).draft;
+  }
+}

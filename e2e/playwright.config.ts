@@ -1,0 +1,21 @@
+import { defineConfig } from "@playwright/test";
+
+const root = process.getuid?.() === 0 ? ["--no-sandbox"] : [];
+
+/** Every test drives the real application: the one binary, on a PostgreSQL of its own. */
+export default defineConfig({
+  testDir: "tests",
+  globalSetup: "./setup.ts",
+  workers: 2,
+  fullyParallel: false,
+  timeout: 60_000,
+  expect: { timeout: 10_000 },
+  reporter: "list",
+  outputDir: "test-results",
+  use: {
+    viewport: { width: 1280, height: 800 },
+    locale: "en-AU",
+    timezoneId: "UTC",
+    launchOptions: { executablePath: "/usr/bin/chromium", args: [...root, "--disable-background-networking"] },
+  },
+});

@@ -1,0 +1,57 @@
+import AxeBuilder from "@axe-core/playwright";
+import { test as base, expect, type Page } from "@playwright/test";
+
+export { expect, type Page };
+
+/** url is where the shared application is. */
+export const url = (): string => process.env.EPITROPE_URL as string;
+
+interface Fixtures {
+  /** What the browser may complain of: a refused request shows in its console. */
+  allowed: RegExp | null;
+  complaints: string[];
+}
+
+/** test fails where the console shows an error that the test did not ask for. */
+export const test = base.extend<Fixtures>({
+  allowed: [null, { option: true }],
+  complaints: [
+    async ({ context, allowed }, use) => {
+      const complaints: string[] = [];
+      const note = (text: string) => {
+        if (!allowed?.test(text)) complaints.push(text);
+      };
+      context.on("console", (m) => m.type() === "error" && note(m.text()));
+      context.on("weberror", (e) => note(String(e.error())));
+      await use(complaints);
+      expect(complaints).toEqual([]);
+    },
+    { auto: true },
+  ],
+});
+
+export async function create(document: Record<string, unknown>): Promise<{ id: string; section: string }> {
+  const res = await fetch(`${url()}/api/jobs`, { method: "POST", headers: { "Content-Type": "application/json" }, body: JSON.stringify(document) });
+  expect(res.status).toBe(201);
+  const { id } = (await res.json()) as { id: string };
+  return { id, section: `${url()}/jobs/${id}` };
+}
+
+export async function draft(id: string): Promise<{ version: number; document: Record<string, never> & { title?: string } }> {
+  const res = await fetch(`${url()}/api/jobs/${id}`);
+  return ((await res.json()) as { draft: never }).draft;
+}
+
+/** cell is a figure in the rows of the section. */
+export const cell = (page: Page, name: string) => page.locator(`[data-cell="${name}"]`);
+
+/** part is a part's name on the section, which opens it. */
+export const part = (page: Page, id: string) => page.locator(`[data-part="${id}"]`);
+
+export const saved = (page: Page) => expect(page.locator("[data-saved=saved]")).toBeVisible();
+
+/** accessible fails where axe finds anything against WCAG 2.2 AA. */
+export async function accessible(page: Page): Promise<void> {
+  const found = await new AxeBuilder({ page }).withTags(["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa", "best-practice"]).analyze();
+  expect(found.violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(" ")).join("; ")}`)).toEqual([]);
+}

@@ -1,0 +1,97 @@
+import { accessible, cell, create, expect, part, saved, test, url } from "../test";
+
+test("everything by keyboard alone", async ({ page }) => {
+  await page.goto(url());
+  await page.getByRole("button", { name: "New job" }).focus();
+  await page.keyboard.press("Enter");
+  await expect(cell(page, "aux.part")).toBeVisible();
+  await page.keyboard.press("q");
+  await expect(page.getByLabel("Vehicle", { exact: true })).toBeFocused();
+  await page.keyboard.press("w");
+  await expect(page.getByRole("region", { name: "Questions" })).toContainText("What does the alternator's label say?");
+  await expect(page.getByLabel("Alternator label")).toBeFocused();
+  await page.keyboard.type("180");
+  await page.keyboard.press("Enter");
+  await expect(cell(page, "alternator.part")).toHaveText("180 A");
+  await page.getByRole("button", { name: "later" }).focus();
+  await page.keyboard.press("ArrowRight");
+  await expect(part(page, "alternator")).toHaveAttribute("aria-pressed", "true");
+  for (let i = 0; i < 4; i++) await page.keyboard.press("ArrowRight");
+  await expect(page.getByRole("region", { name: "C1" })).toBeVisible();
+  await page.keyboard.press("Escape");
+  await expect(page.getByRole("region", { name: "C1" })).toBeHidden();
+  await page.keyboard.press("z");
+  await expect(cell(page, "alternator.part")).toHaveText("120 A");
+  await page.keyboard.press("Shift+Z");
+  await expect(cell(page, "alternator.part")).toHaveText("180 A");
+  await page.keyboard.press("?");
+  await expect(page.getByRole("dialog", { name: "Keys" })).toBeVisible();
+  await page.keyboard.press("Escape");
+  await expect(page.getByRole("dialog", { name: "Keys" })).toBeHidden();
+  await page.keyboard.press("/");
+  await page.keyboard.type("record");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("heading", { name: "Record" })).toBeVisible();
+  await page.keyboard.press("1");
+  await expect(cell(page, "aux.part")).toBeVisible();
+  await saved(page);
+});
+
+for (const scheme of ["light", "dark"] as const) {
+  for (const [width, height] of [[1280, 800], [390, 844]] as const) {
+    test(`axe finds nothing: ${scheme}, ${width} × ${height}`, async ({ page }) => {
+      await page.setViewportSize({ width, height });
+      await page.addInitScript((s) => localStorage.setItem("mantine-color-scheme-value", s), scheme);
+      await page.goto(url());
+      await expect(page.getByRole("link", { name: /Mobile vet/ })).toBeVisible();
+      await accessible(page);
+      await page.getByRole("link", { name: /Clay studio/ }).click();
+      await expect(page.getByRole("region", { name: "Questions" })).toBeVisible();
+      await accessible(page);
+      await page.locator("[data-part=c2]").click();
+      await page.locator("details.working summary").first().click();
+      await accessible(page);
+      await page.goto(page.url() + "/record");
+      await expect(page.getByRole("heading", { name: "Record" })).toBeVisible();
+      await accessible(page);
+    });
+  }
+}
+
+test("on a phone the section stands upright and a part opens in its place", async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  const { section } = await create({ title: "Phone", pins: { startSize: "4 mm2" } });
+  await page.goto(section);
+  await expect(page.getByText("Stop.").first()).toBeVisible();
+  await page.locator("[data-part=c1]").click();
+  await expect(page.getByRole("region", { name: "C1" })).toBeVisible();
+  await page.getByLabel("Start run cable").fill("35 mm2");
+  await expect(page.locator("[data-part=c1]")).toContainText("35 mm²");
+  await saved(page);
+});
+
+for (const width of [360, 768, 1280, 1920]) {
+  test(`nothing is wider than the window at ${width}`, async ({ page }) => {
+    await page.setViewportSize({ width, height: 800 });
+    for (const address of [url(), (await create({ title: "Wide", vehicle: { kind: "tow-caravan" } })).section]) {
+      await page.goto(address);
+      await expect(page.locator(".jobs li, .section .cell, .run li").first()).toBeAttached();
+      const over = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
+      expect(over).toBeLessThanOrEqual(0);
+    }
+  });
+}
+
+test("the section reads in order without the drawing", async ({ page }) => {
+  const { section } = await create({ title: "Read" });
+  await page.goto(section);
+  const reading = page.locator("[data-reading]");
+  await expect(reading.getByRole("listitem").first()).toContainText("Alternator: 120 A");
+  await expect(reading).toContainText("the worst");
+  await expect(reading).toContainText("Return: E1");
+});
+
+test("an address that is nowhere says so", async ({ page }) => {
+  await page.goto(`${url()}/no/such/page`);
+  await expect(page.getByRole("heading", { name: "There is no such page" })).toBeVisible();
+});

@@ -1,0 +1,182 @@
+package store_test
+
+import (
+	"context"
+	"encoding/json"
+	"errors"
+	"sync"
+	"testing"
+	"time"
+
+	"github.com/jackc/pgx/v5"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"epitrope/core/job"
+	"epitrope/internal/dbtest"
+	"epitrope/internal/store"
+)
+
+var ctx = context.Background()
+
+func doc(t *testing.T, text string) job.Document {
+	t.Helper()
+	d, problems := job.Decode([]byte(text))
+	require.Empty(t, problems)
+	return d
+}
+
+func TestSaveAndOpen(t *testing.T) {
+	s := dbtest.Store(t)
+	created, err := s.Create(ctx, doc(t, `{"title":"A","use":{"dailyAh":40}}`))
+	require.NoError(t, err)
+	assert.Equal(t, 1, created.Version)
+	assert.Positive(t, created.Number)
+	saved, err := s.Save(ctx, created.ID, 1, doc(t, `{"title":"B","use":{"dailyAh":40}}`))
+	require.NoError(t, err)
+	assert.Equal(t, 2, saved.Version)
+	opened, err := s.Get(ctx, created.ID)
+	require.NoError(t, err)
+	assert.Equal(t, "B", opened.Doc().Title)
+	assert.Equal(t, 40.0, *opened.Doc().Use.DailyAh)
+	_, err = s.Get(ctx, "00000000-0000-0000-0000-000000000000")
+	require.ErrorIs(t, err, store.ErrNotFound)
+}
+
+// A stale write is refused with what changed since the writer's version.
+func TestStaleWriteSaysWhatChanged(t *testing.T) {
+	s := dbtest.Store(t)
+	j, err := s.Create(ctx, doc(t, `{"aux":{"capacityAh":100}}`))
+	require.NoError(t, err)
+	_, err = s.Save(ctx, j.ID, 1, doc(t, `{"aux":{"capacityAh":200}}`))
+	require.NoError(t, err)
+	_, err = s.Save(ctx, j.ID, 1, doc(t, `{"aux":{"capacityAh":100},"title":"mine"}`))
+	var stale *store.Stale
+	require.ErrorAs(t, err, &stale)
+	assert.Equal(t, 2, stale.Current.Version)
+	assert.Equal(t, []job.Change{{Path: "aux.capacityAh", Label: "Aux battery capacity", From: "100 Ah", To: "200 Ah"}}, stale.Changes)
+	now, err := s.Get(ctx, j.ID)
+	require.NoError(t, err)
+	assert.Empty(t, now.Doc().Title, "nothing of the refused write is stored")
+}
+
+// A save whose answer was lost may be sent again.
+func TestSaveAgainIsNoWrite(t *testing.T) {
+	s := dbtest.Store(t)
+	j, err := s.Create(ctx, job.New())
+	require.NoError(t, err)
+	for range 3 {
+		saved, err := s.Save(ctx, j.ID, 1, doc(t, `{"title":"once"}`))
+		require.NoError(t, err)
+		assert.Equal(t, 2, saved.Version)
+	}
+}
+
+// Of many writers on one version exactly one wins, and every other is told.
+func TestManyWritersOneWins(t *testing.T) {
+	s := dbtest.Store(t)
+	j, err := s.Create(ctx, job.New())
+	require.NoError(t, err)
+	var wg sync.WaitGroup
+	results := make([]error, 8)
+	for i := range results {
+		wg.Go(func() {
+			d := job.New()
+			d.Title = string(rune('A' + i))
+			_, results[i] = s.Save(ctx, j.ID, 1, d)
+		})
+	}
+	wg.Wait()
+	won := 0
+	for _, err := range results {
+		var stale *store.Stale
+		if err == nil {
+			won++
+		} else {
+			require.ErrorAs(t, err, &stale)
+		}
+	}
+	assert.Equal(t, 1, won)
+}
+
+func TestDeletedJobsCanBePutBack(t *testing.T) {
+	s := dbtest.Store(t)
+	j, err := s.Create(ctx, doc(t, `{"title":"A"}`))
+	require.NoError(t, err)
+	require.NoError(t, s.Delete(ctx, j.ID))
+	require.NoError(t, s.Delete(ctx, j.ID), "deleting twice is no error")
+	var deleted *store.Deleted
+	_, err = s.Get(ctx, j.ID)
+	require.ErrorAs(t, err, &deleted)
+	_, err = s.Save(ctx, j.ID, 1, job.New())
+	require.ErrorAs(t, err, &deleted)
+	list, err := s.List(ctx)
+	require.NoError(t, err)
+	assert.Empty(t, list)
+	require.NoError(t, s.Restore(ctx, j.ID))
+	back, err := s.Get(ctx, j.ID)
+	require.NoError(t, err)
+	assert.Equal(t, "A", back.Doc().Title)
+	require.ErrorIs(t, s.Delete(ctx, "00000000-0000-0000-0000-000000000000"), store.ErrNotFound)
+}
+
+func plain(d job.Document) json.RawMessage { return d.Encode() }
+
+// What was issued is kept whole, and the database itself refuses to change it.
+func TestRevisionsAreAppendOnly(t *testing.T) {
+	address := dbtest.Address(t)
+	s, err := store.Open(ctx, address)
+	require.NoError(t, err)
+	defer s.Close()
+	j, err := s.Create(ctx, doc(t, `{"title":"A"}`))
+	require.NoError(t, err)
+	first, err := s.Issue(ctx, j.ID, 1, plain)
+	require.NoError(t, err)
+	_, err = s.Save(ctx, j.ID, 1, doc(t, `{"title":"B"}`))
+	require.NoError(t, err)
+	var stale *store.Stale
+	_, err = s.Issue(ctx, j.ID, 1, plain)
+	require.ErrorAs(t, err, &stale)
+	second, err := s.Issue(ctx, j.ID, 2, plain)
+	require.NoError(t, err)
+	assert.Equal(t, []int{1, 2}, []int{first.Number, second.Number})
+	kept, err := s.Revision(ctx, j.ID, 1)
+	require.NoError(t, err)
+	assert.Equal(t, "A", kept.Doc().Title)
+	list, err := s.Revisions(ctx, j.ID)
+	require.NoError(t, err)
+	assert.Len(t, list, 2)
+	_, err = s.Revision(ctx, j.ID, 3)
+	require.ErrorIs(t, err, store.ErrNotFound)
+
+	c, err := pgx.Connect(ctx, address)
+	require.NoError(t, err)
+	defer c.Close(ctx)
+	for _, statement := range []string{"UPDATE job_revisions SET number = 7", "DELETE FROM job_revisions", "DELETE FROM job_saves", "TRUNCATE job_revisions"} {
+		_, err := c.Exec(ctx, statement)
+		require.ErrorContains(t, err, "append-only", statement)
+	}
+}
+
+// Several servers may start at once on an empty database.
+func TestOpenAtOnce(t *testing.T) {
+	address := dbtest.Address(t)
+	var wg sync.WaitGroup
+	for range 4 {
+		wg.Go(func() {
+			s, err := store.Open(ctx, address)
+			if assert.NoError(t, err) {
+				assert.NoError(t, s.Ping(ctx))
+				assert.NoError(t, s.Close())
+			}
+		})
+	}
+	wg.Wait()
+}
+
+func TestNoDatabaseIsNamed(t *testing.T) {
+	limited, cancel := context.WithTimeout(ctx, 20*time.Second)
+	defer cancel()
+	_, err := store.Open(limited, "postgres://nobody@127.0.0.1:1/none")
+	require.True(t, errors.Is(err, store.ErrUnavailable), "%v", err)
+}

@@ -1,0 +1,57 @@
+#!/usr/bin/env bash
+# Everything that is tested. Ends with the Go tests' closing lines and a plain count.
+set -uo pipefail
+cd "$(dirname "$0")/.."
+
+scripts/need.sh postgres=postgresql chromium=chromium || exit 1
+state=$(mktemp -d /var/tmp/epitrope-test-XXXXXX)
+work=$(mktemp -d)
+cleanup() {
+	scripts/postgres.sh stop "$state/pg"
+	rm -rf "$state" "$work"
+}
+trap cleanup EXIT
+trap 'exit 130' INT TERM
+chmod 755 "$state"
+EPITROPE_TEST_DATABASE=$(scripts/postgres.sh start "$state/pg") || exit 1
+export EPITROPE_TEST_DATABASE
+
+passed=0 failed=0
+step() { # step NAME COMMAND…: one check that passes or fails as a whole
+	local name=$1
+	shift
+	if "$@" >"$work/out" 2>&1; then
+		passed=$((passed + 1)) && echo "ok    $name"
+	else
+		failed=$((failed + 1)) && echo "FAIL  $name" && cat "$work/out"
+	fi
+}
+count() { # count FILE: adds the passed and failed of a JSON report
+	read -r p f < <(node -e '
+		const r = JSON.parse(require("fs").readFileSync(process.argv[1], "utf8"));
+		const s = r.stats ? [r.stats.expected, r.stats.unexpected + r.stats.flaky] : [r.numPassedTests, r.numFailedTests];
+		console.log(s.join(" "));' "$1" 2>/dev/null || echo "0 1")
+	passed=$((passed + p)) failed=$((failed + f))
+}
+
+step "Go formatting" test -z "$(gofmt -l cmd core internal testdata web/*.go)"
+step "Go lint" go tool -modfile=tools/go.mod golangci-lint run ./...
+step "generated files are current" scripts/drift.sh
+step "web lint" npm --prefix web run --silent lint
+step "web types" npm --prefix web run --silent types
+step "browser test types" npm --prefix e2e run --silent types
+
+echo "web tests"
+(cd web && npx vitest run --reporter=default --reporter=json --outputFile="$work/web.json")
+count "$work/web.json"
+
+echo "browser tests"
+(cd e2e && PLAYWRIGHT_JSON_OUTPUT_NAME="$work/e2e.json" npx playwright test --reporter=list,json)
+count "$work/e2e.json"
+
+echo "Go tests"
+gofailed=0
+go test ./... || gofailed=1
+
+echo "$passed passed, $failed failed"
+[ "$failed" -eq 0 ] && [ "$gofailed" -eq 0 ]
