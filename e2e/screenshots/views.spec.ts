@@ -1,0 +1,64 @@
+import { dirname, join } from "node:path";
+import { fileURLToPath } from "node:url";
+
+import { expect, part, test, url, type Page } from "../test";
+
+const folder = join(dirname(fileURLToPath(import.meta.url)), "../../docs/screenshots");
+
+async function open(page: Page, title: string): Promise<void> {
+  await page.goto(url());
+  await page.getByRole("link", { name: new RegExp(title) }).click();
+  await expect(page.getByRole("region", { name: "Questions" })).toBeVisible();
+  await page.evaluate(() => document.fonts.ready);
+  await page.mouse.move(0, 0);
+}
+
+const shoot = (page: Page, name: string) => page.screenshot({ path: join(folder, `${name}.png`), animations: "disabled", mask: [], style: ".saveState, .jobSaved { visibility: hidden }" });
+
+test("the jobs", async ({ page }) => {
+  await page.goto(url());
+  await expect(page.getByRole("link", { name: /Mobile vet/ })).toBeVisible();
+  await shoot(page, "jobs");
+});
+
+test("the section", async ({ page }) => {
+  await open(page, "Mobile vet");
+  await shoot(page, "section");
+  await part(page, "c1").click();
+  await page.locator("details.working", { hasText: "voltage lost" }).locator("summary").click();
+  await shoot(page, "part-opened");
+});
+
+test("a section that is wrong", async ({ page }) => {
+  await open(page, "Clay studio");
+  await shoot(page, "section-wrong");
+});
+
+test("a trailer", async ({ page }) => {
+  await open(page, "Hives trailer");
+  await shoot(page, "section-trailer");
+});
+
+test("in the dark", async ({ page }) => {
+  await page.addInitScript(() => localStorage.setItem("mantine-color-scheme-value", "dark"));
+  await open(page, "Touring sound recordist");
+  await shoot(page, "section-dark");
+});
+
+test("on a phone", async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await open(page, "Clay studio");
+  await shoot(page, "section-phone");
+  await part(page, "c2").click();
+  await part(page, "c2").scrollIntoViewIfNeeded();
+  await shoot(page, "part-phone");
+});
+
+test("the record", async ({ page }) => {
+  await open(page, "Bookmobile");
+  await page.keyboard.press("9");
+  await page.getByRole("button", { name: "Issue revision 1" }).click();
+  await expect(page.getByRole("link", { name: "Revision 1" })).toBeVisible();
+  await page.addStyleTag({ content: ".revisions .soft { visibility: hidden }" });
+  await shoot(page, "record");
+});
