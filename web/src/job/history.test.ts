@@ -49,6 +49,17 @@ describe("typing", () => {
     expect(reduce(s, { type: "redo" }).doc.title).toBe("B");
   });
 
+  it("loses nothing that was typed and left before it was read", () => {
+    const path = "alternator.label";
+    let s = run(start(empty), { type: "type", path, text: "180" }, { type: "leave", path });
+    const { sent } = overlay(s);
+    expect(sent).toEqual({ [path]: "180" });
+    s = reduce(s, { type: "read", doc: withValue(empty, path, "180 A"), sent, problems: [] });
+    expect(valueAt(s.doc, path)).toBe("180 A");
+    expect(s.typing).toEqual({});
+    expect(valueAt(reduce(s, { type: "undo" }).doc, path)).toBeUndefined();
+  });
+
   it("sends what was understood no more, and lets another window change it", () => {
     const s = typed(start(empty), "aux.capacityAh", "111", 111);
     expect(overlay(s).sent).toEqual({});

@@ -11,6 +11,8 @@ export interface Edited {
   typing: Record<string, string>;
   /** Text that was understood and is in the document, by path; it is not sent again. */
   taken: Record<string, string>;
+  /** Fields that were left before their text was understood, by path. */
+  left: Record<string, true>;
   /** What was wrong with a text, by path; it holds while the text is the same. */
   refused: Record<string, { text: string; problem: Problem }>;
   past: Doc[];
@@ -33,7 +35,7 @@ export type Action =
 const furthest = 200;
 
 export function start(doc: Doc, typing: Record<string, string> = {}): Edited {
-  return { doc, typing, taken: {}, refused: {}, past: [], future: [], gathering: null };
+  return { doc, typing, taken: {}, left: {}, refused: {}, past: [], future: [], gathering: null };
 }
 
 /** overlay is the document with what is being typed in it, but for what was refused or is in it. */
@@ -68,11 +70,15 @@ export function reduce(state: Edited, action: Action): Edited {
       return step({ ...state, typing, taken: without(state.taken, action.path), refused: without(state.refused, action.path) }, withValue(state.doc, action.path, action.value), null);
     }
     case "type":
-      return { ...state, typing: { ...state.typing, [action.path]: action.text } };
+      return { ...state, typing: { ...state.typing, [action.path]: action.text }, left: without(state.left, action.path) };
     case "leave": {
-      const gathering = state.gathering === action.path ? null : state.gathering;
-      if (state.refused[action.path]?.text === state.typing[action.path]) return { ...state, gathering };
-      return { ...state, gathering, typing: without(state.typing, action.path), taken: without(state.taken, action.path) };
+      const { path } = action;
+      const text = state.typing[path];
+      if (text === undefined) return state;
+      const gathering = state.gathering === path ? null : state.gathering;
+      if (state.taken[path] === text) return { ...state, gathering, typing: without(state.typing, path), taken: without(state.taken, path) };
+      // Not read yet, or refused: it stays until it is understood.
+      return { ...state, left: { ...state.left, [path]: true } };
     }
     case "read":
       return read(state, action);
@@ -103,7 +109,20 @@ function read(state: Edited, action: Extract<Action, { type: "read" }>): Edited 
   }
   if (action.problems.length > 0) return { ...state, refused };
   const paths = Object.keys(action.sent);
-  return step({ ...state, refused, taken: { ...state.taken, ...action.sent } }, action.doc, paths[0] ?? state.gathering);
+  let { typing, left } = state;
+  const taken = { ...state.taken };
+  let gathering = paths[0] ?? state.gathering;
+  for (const path of paths) {
+    if (!left[path]) {
+      taken[path] = action.sent[path] as string;
+      continue;
+    }
+    typing = without(typing, path);
+    left = without(left, path);
+    if (gathering === path) gathering = null;
+  }
+  const read = step({ ...state, refused, typing, left, taken }, action.doc, paths[0] ?? state.gathering);
+  return { ...read, gathering };
 }
 
 /** adopt takes in another window's draft; what it changed is no longer as typed here. */
