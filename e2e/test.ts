@@ -39,6 +39,7 @@ export async function create(document: Record<string, unknown>): Promise<{ id: s
 
 export async function draft(id: string): Promise<{ version: number; document: Record<string, never> & { title?: string } }> {
   const res = await fetch(`${url()}/api/jobs/${id}`);
+  if (!res.ok) return { version: 0, document: {} }; // deleted, for the moment
   return ((await res.json()) as { draft: never }).draft;
 }
 

@@ -35,7 +35,7 @@ func parseFlags(set *flag.FlagSet, args []string, out io.Writer) ([]string, erro
 			return nil, errHelp
 		}
 		if err != nil {
-			return nil, &inputError{strings.Replace(err.Error(), "flag provided but not defined: -", "unknown flag --", 1)}
+			return nil, &inputError{flagWords.Replace(err.Error())}
 		}
 		if set.NArg() == 0 {
 			return rest, nil
@@ -43,6 +43,9 @@ func parseFlags(set *flag.FlagSet, args []string, out io.Writer) ([]string, erro
 		rest, args = append(rest, set.Arg(0)), set.Args()[1:]
 	}
 }
+
+// flagWords says the flag package's errors in the words of the usage text.
+var flagWords = strings.NewReplacer("flag provided but not defined: -", "unknown flag --", " for flag -", " for --", "flag needs an argument: -", "a value is missing for --")
 
 // quantity is a flag that takes any unit and has limits.
 type quantity struct {

@@ -46,8 +46,8 @@ func TestCableTakesAnyUnit(t *testing.T) {
 // Bad input exits with 2 and names the flag, the value and what is allowed.
 func TestBadFlagsAreNamed(t *testing.T) {
 	cases := [][]string{
-		{"-amps", "is not a current", "cable", "--amps", "", "--one-way", "2m"},
-		{"-amps", "0.05 to 1000 A", "cable", "--amps", "10000", "--one-way", "2m"},
+		{"--amps", "is not a current", "cable", "--amps", "", "--one-way", "2m"},
+		{"--amps", "0.05 to 1000 A", "cable", "--amps", "10000", "--one-way", "2m"},
 		{"-amps", "0.05 to 1000 A", "cable", "--amps=-3", "--one-way", "2m"},
 		{"-one-way", "0.05 to 50 m", "cable", "--amps", "3", "--one-way", "0m"},
 		{"-one-way", "is not a length", "cable", "--amps", "3", "--one-way", "2kg"},

@@ -25,7 +25,33 @@ func (d *design) columns() []Column {
 	if d.facts.Place.Trailer && d.kind == coupling.VSR {
 		list = append(list, plug)
 	}
-	return append(list, d.fuseColumn(&d.aux, "F2", toward(place, d.couplingAt(), 0.3)), d.auxColumn(place))
+	list = append(list, d.fuseColumn(&d.aux, "F2", toward(place, d.couplingAt(), 0.3)), d.auxColumn(place))
+	d.markAssumed(list)
+	return list
+}
+
+// said are the answers that a part's first row repeats, by column.
+var said = map[string][]string{
+	"alternator": {"alternator.label"}, "start": {"startBattery.capacityAh"},
+	"c1": {"routes.startM"}, "c2": {"routes.auxM"}, "aux": {"aux.chemistry", "aux.capacityAh"},
+}
+
+// markAssumed marks the parts that stand on answers nobody gave.
+func (d *design) markAssumed(list []Column) {
+	for i := range list {
+		for _, path := range said[list[i].ID] {
+			list[i].Part.Assumed = list[i].Part.Assumed || d.assumes(path)
+		}
+	}
+}
+
+func (d *design) assumes(path string) bool {
+	for _, f := range d.facts.List {
+		if f.Path == path {
+			return f.Origin == working.Assumed
+		}
+	}
+	return false
 }
 
 func between(a, b job.Point) job.Point { return job.Point{X: (a.X + b.X) / 2, Y: (a.Y + b.Y) / 2} }

@@ -61,9 +61,11 @@ const (
 
 // Cell is one field of the rows under the grade line.
 type Cell struct {
-	Text   string `json:"text"`
-	Figure string `json:"figure,omitempty" doc:"Key of the figure behind it"`
-	Level  Level  `json:"level" enum:"good,caution,bad"`
+	Text string `json:"text"`
+	// Assumed says that an answer behind it was not given.
+	Assumed bool   `json:"assumed,omitempty"`
+	Figure  string `json:"figure,omitempty" doc:"Key of the figure behind it"`
+	Level   Level  `json:"level" enum:"good,caution,bad"`
 }
 
 // Column is one part of the run.

@@ -99,6 +99,16 @@ func TestThinTrailerLineStarves(t *testing.T) {
 	assert.InDelta(t, 101, cruise.InA, 4)
 }
 
+// An assumed answer stays visibly assumed until it is given.
+func TestAssumedPartsSaySo(t *testing.T) {
+	for _, c := range decide(t, `{}`).Columns {
+		assert.Equal(t, strings.Contains("alternator start c1 c2 aux", c.ID), c.Part.Assumed, c.ID)
+	}
+	p := decide(t, `{"alternator":{"label":"120 A"},"aux":{"capacityAh":100}}`)
+	assert.False(t, column(t, p, "alternator").Part.Assumed)
+	assert.True(t, column(t, p, "aux").Part.Assumed, "the chemistry is still assumed")
+}
+
 // Truth 3: a run between two batteries has two sources and two fuses.
 func TestBothEndsAreFused(t *testing.T) {
 	for _, doc := range []string{`{}`, `{"pins":{"coupling":"vsr"}}`, `{"vehicle":{"kind":"tow-camper"}}`} {

@@ -17,6 +17,9 @@ func (d *design) recordLegs() {
 	d.recordLeg(&d.start)
 	d.recordLeg(&d.aux)
 	d.recordLeg(&d.trigger)
+	for _, key := range []string{"t1.drop", "f3.least"} {
+		d.keep(key, d.figures[key].Named("trigger wire, "+d.figures[key].Name))
+	}
 	d.recordReturn()
 	d.keep("usable", battery.UsableAh.MustWork(d.facts.AuxAh.Input(),
 		working.From(d.facts.Chemistry.Usable, working.Practice, d.facts.Chemistry.Label)))

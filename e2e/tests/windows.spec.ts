@@ -53,6 +53,6 @@ test("a job deleted in another window is not lost", async ({ page, context }) =>
   await page.getByLabel("Aux battery capacity").fill("333");
   await expect(page.getByText("This job was deleted in another window")).toBeVisible();
   await page.getByRole("button", { name: "Put the job back" }).click();
-  await expect.poll(async () => JSON.stringify((await draft(id)).document ?? {})).toContain('"capacityAh":333');
+  await expect.poll(async () => JSON.stringify((await draft(id)).document)).toContain('"capacityAh":333');
   await saved(page);
 });

@@ -185,6 +185,7 @@ export interface components {
             ruledOut: boolean;
         };
         Cell: {
+            assumed?: boolean;
             /** @description Key of the figure behind it */
             figure?: string;
             /** @enum {string} */

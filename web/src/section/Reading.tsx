@@ -11,7 +11,8 @@ export function Reading() {
       <ol>
         {plan.columns.map((c) => (
           <li key={c.id}>
-            {c.name}: {c.part.text}; carries {c.carries.text}; loses {c.loses.text}; gets to {c.heat.text}
+            {c.name}: {c.part.text}
+            {c.part.assumed ? ", assumed" : ""}; carries {c.carries.text}; loses {c.loses.text}; gets to {c.heat.text}
           </li>
         ))}
       </ol>

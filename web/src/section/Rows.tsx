@@ -51,8 +51,8 @@ export function Rows({ spans, gutter }: { spans: Map<string, Span>; gutter: numb
 function CellAt({ column, row, span }: { column: Column; row: RowKey; span: Span }) {
   const cell = column[row];
   return (
-    <span className={`cell ${row} ${cell.text === "–" ? "none" : cell.level}`} data-cell={`${column.id}.${row}`} style={{ left: span.left, width: span.right - span.left }} title={`${column.name}: ${cell.text} ${levelWord[cell.level]}`}>
-      {cell.text}
+    <span className={`cell ${row} ${cell.text === "–" ? "none" : cell.level} ${cell.assumed ? "taken" : ""}`} data-cell={`${column.id}.${row}`} style={{ left: span.left, width: span.right - span.left }} title={`${column.name}: ${cell.text}${cell.assumed ? ", assumed" : ""} ${levelWord[cell.level]}`}>
+      <span>{cell.text}</span>
       {mark[cell.level]}
     </span>
   );

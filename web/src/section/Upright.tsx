@@ -43,7 +43,8 @@ export function Upright() {
                 <span className={`bead ${c.kind}`} aria-hidden />
                 <span className="uprightName">
                   {plan.notes.map((n, i) => n.column === c.id && <Flag key={i} number={i + 1} note={n} />)}
-                  <b>{c.name}</b> {c.part.text}
+                  <b>{c.name}</b> <span className={c.part.assumed ? "taken" : ""}>{c.part.text}</span>
+                  {c.part.assumed && <span className="assumed"> assumed</span>}
                   {c.choice?.pinned && <span className="pin"> pinned</span>}
                 </span>
                 <span className="uprightVolts">{v ? `${v.outV.toFixed(2)} V` : ""}</span>
