@@ -1,0 +1,293 @@
+package network_test
+
+import (
+	"fmt"
+	"math"
+	"math/rand/v2"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"epitrope/core/coupling"
+	"epitrope/core/network"
+	"epitrope/internal/networktest"
+)
+
+func solve(t testing.TB, c *network.Circuit) network.Solution {
+	t.Helper()
+	s, err := network.Solve(c)
+	require.NoError(t, err)
+	return s
+}
+
+// line is a source, a resistance and what hangs at its end.
+func line(volts, ohm float64, end func(c *network.Circuit, n network.Node)) *network.Circuit {
+	c := network.New()
+	c.Add(network.Battery{Name: "source", Plus: c.Node("a"), Volts: volts, Ohm: 1e-6},
+		network.Resistance{Name: "line", A: c.Node("a"), B: c.Node("b"), Ohm: ohm})
+	end(c, c.Node("b"))
+	return c
+}
+
+// Truth 1: 46 mΩ from 14.2 V carry at most about 1,100 W; below that the stable
+// solution is the closed form's upper one.
+func TestConstantPowerOnALongThinCable(t *testing.T) {
+	for _, watts := range []float64{0, 100, 700, 1000, 1090} {
+		s := solve(t, line(14.2, 0.046, func(c *network.Circuit, n network.Node) {
+			c.Add(network.PowerLoad{Name: "charger", A: n, Watts: watts})
+		}))
+		_, want, err := coupling.Settle(14.2, 0.046+1e-6, watts)
+		require.NoError(t, err)
+		assert.InDelta(t, want, s.At("b"), 1e-6, "%g W", watts)
+	}
+	_, err := network.Solve(line(14.2, 0.046, func(c *network.Circuit, n network.Node) {
+		c.Add(network.PowerLoad{Name: "charger", A: n, Watts: 1262})
+	}))
+	var named *network.Error
+	require.ErrorAs(t, err, &named)
+	assert.Equal(t, "charger", named.Element)
+	assert.Contains(t, err.Error(), "wants 1262 W and its line can carry at most 1096 W")
+}
+
+func charger(c *network.Circuit, in network.Node) network.Converter {
+	return network.Converter{Name: "charger", InPlus: in, OutPlus: c.Node("out"), OutV: 14.4, MaxOutA: 40, Efficiency: 0.9}
+}
+
+func TestConverterInBulkAndAtItsVoltage(t *testing.T) {
+	// In bulk: its full current into a battery that is low.
+	var conv network.Converter
+	c := line(14, 0.005, func(c *network.Circuit, n network.Node) {
+		conv = charger(c, n)
+		c.Add(conv, network.Battery{Name: "aux", Plus: c.Node("out"), Volts: 13.2, Ohm: 0.004})
+	})
+	s := solve(t, c)
+	in, out := s.Flow(conv)
+	assert.InDelta(t, 40, out, 1e-3)
+	assert.InDelta(t, 13.2+40*0.004, s.At("out"), 1e-4)
+	assert.InDelta(t, out*s.At("out")/0.9, in*s.At("b"), 1e-3, "power in is power out over efficiency")
+	// At its voltage: less current into a battery that is nearly full.
+	c = line(14, 0.005, func(c *network.Circuit, n network.Node) {
+		conv = charger(c, n)
+		c.Add(conv, network.Battery{Name: "aux", Plus: c.Node("out"), Volts: 14.36, Ohm: 0.004})
+	})
+	s = solve(t, c)
+	_, out = s.Flow(conv)
+	assert.InDelta(t, 0.04/0.0045, out, 0.01)
+}
+
+func TestConverterAtItsInputLimit(t *testing.T) {
+	var conv network.Converter
+	c := line(13, 0.005, func(c *network.Circuit, n network.Node) {
+		conv = charger(c, n)
+		conv.MaxInA = 30
+		c.Add(conv, network.Battery{Name: "aux", Plus: c.Node("out"), Volts: 13.2, Ohm: 0.004})
+	})
+	s := solve(t, c)
+	in, out := s.Flow(conv)
+	assert.True(t, s.Limited["charger"])
+	assert.InDelta(t, 30, in, 1e-9)
+	assert.InDelta(t, 30*s.At("b")*0.9, out*s.At("out"), 1e-6)
+	assert.Less(t, out, 40.0)
+}
+
+func TestConverterStopsAtItsCutOut(t *testing.T) {
+	for _, ohm := range []float64{0.03, 0.2} { // sags below 12 V; cannot be fed at all
+		var conv network.Converter
+		s := solve(t, line(13, ohm, func(c *network.Circuit, n network.Node) {
+			conv = charger(c, n)
+			conv.CutOutV = 12
+			c.Add(conv, network.Battery{Name: "aux", Plus: c.Node("out"), Volts: 13.2, Ohm: 0.004})
+		}))
+		assert.True(t, s.Off["charger"], "%g Ω", ohm)
+		in, out := s.Flow(conv)
+		assert.Zero(t, in+out)
+		assert.InDelta(t, 13, s.At("b"), 1e-6)
+		assert.InDelta(t, 13.2, s.At("out"), 1e-6)
+	}
+}
+
+func TestAlternatorInCurrentLimit(t *testing.T) {
+	alternator := network.Alternator{Name: "alternator", Volts: 14.2, MaxA: 50}
+	start := network.Battery{Name: "start", Volts: 12.7, Ohm: 0.0075, ChargeOhm: 1}
+	for amps, want := range map[float64]float64{20: 14.2, 80: 12.7 - 30*0.0075} {
+		c := network.New()
+		alternator.Plus, start.Plus = c.Node("bus"), c.Node("bus")
+		c.Add(alternator, start, network.CurrentLoad{Name: "load", A: c.Node("bus"), Amps: amps})
+		s := solve(t, c)
+		assert.InDelta(t, want, s.At("bus"), 0.015, "%g A", amps)
+		assert.InDelta(t, amps, alternator.Current(s.Volts)+start.Current(s.Volts), 1e-6)
+	}
+}
+
+// A relay that joins two batteries: the inrush is the difference over the loop.
+func TestJoiningTwoBatteries(t *testing.T) {
+	c := network.New()
+	relay := network.Resistance{Name: "relay", A: c.Node("a"), B: c.Node("b"), Ohm: 0.010}
+	c.Add(network.Battery{Name: "start", Plus: c.Node("a"), Volts: 12.7, Ohm: 0.0075}, relay,
+		network.Battery{Name: "aux", Plus: c.Node("b"), Volts: 11.8, Ohm: 0.004})
+	assert.InDelta(t, 0.9/0.0215, relay.Current(solve(t, c).Volts), 1e-6)
+}
+
+func TestBatteryAcceptsNoMoreThanItTakes(t *testing.T) {
+	aux := network.Battery{Name: "aux", Volts: 12.2, Ohm: 0.004, MaxChargeA: 25}
+	c := line(14.4, 0.010, func(_ *network.Circuit, n network.Node) { aux.Plus = n })
+	c.Add(aux)
+	s := solve(t, c)
+	assert.InDelta(t, -25, aux.Current(s.Volts), 1e-6)
+	assert.InDelta(t, 14.4-25*0.010, s.At("b"), 1e-4)
+}
+
+func TestDiodePassesOneWay(t *testing.T) {
+	for volts, want := range map[float64]float64{13: 0.0, 14.5: (14.5 - 0.5 - 13.5) / 0.021} {
+		c := network.New()
+		aux := network.Battery{Name: "aux", Plus: c.Node("b"), Volts: 13.5, Ohm: 0.01}
+		c.Add(network.Battery{Name: "start", Plus: c.Node("a"), Volts: volts, Ohm: 0.01},
+			network.Diode{Name: "diode", A: c.Node("a"), K: c.Node("b"), ForwardV: 0.5, Ohm: 0.001}, aux)
+		assert.InDelta(t, want, -aux.Current(solve(t, c).Volts), 1e-5, "%g V", volts)
+	}
+}
+
+// A dead short: the current is the source's voltage over all that is in series.
+func TestShort(t *testing.T) {
+	short := network.Resistance{Name: "short", Ohm: 1e-6}
+	c := line(12.7, 0.010, func(_ *network.Circuit, n network.Node) { short.A = n })
+	c.Add(short)
+	assert.InDelta(t, 12.7/0.010002, short.Current(solve(t, c).Volts), 1e-3)
+}
+
+func TestWhatMakesNoSenseIsNamed(t *testing.T) {
+	c := network.New()
+	c.Add(network.Battery{Name: "start", Plus: c.Node("a"), Volts: 12, Ohm: 0.01},
+		network.Resistance{Name: "loose", A: c.Node("x"), B: c.Node("y"), Ohm: 1})
+	_, err := network.Solve(c)
+	require.EqualError(t, err, "loose: floats: node x has no way to ground")
+	for _, e := range []network.Element{
+		network.Resistance{Name: "bad", Ohm: 0}, network.Resistance{Name: "bad", Ohm: math.NaN()}, network.Resistance{Name: "bad", Ohm: math.Inf(1)},
+		network.Battery{Name: "bad", Volts: math.NaN(), Ohm: 1}, network.Alternator{Name: "bad", MaxA: math.Inf(1)},
+		network.Converter{Name: "bad", OutV: 14, MaxOutA: 1}, network.CurrentLoad{Name: "bad", Amps: math.NaN()},
+		network.PowerLoad{Name: "bad", Watts: math.Inf(1)}, network.Diode{Name: "bad", Ohm: -1}, network.Resistance{Name: "bad", Ohm: 1, A: 7},
+	} {
+		c := network.New()
+		c.Add(e)
+		_, err := network.Solve(c)
+		var named *network.Error
+		require.ErrorAs(t, err, &named, "%+v", e)
+		assert.Equal(t, "bad", named.Element)
+	}
+	twice := network.New()
+	r := network.Resistance{Name: "r", A: twice.Node("a"), Ohm: 1}
+	twice.Add(r, r)
+	_, err = network.Solve(twice)
+	require.ErrorContains(t, err, "once each")
+}
+
+// At every node what flows in flows out, and the power that sources give is what
+// the rest takes; and the order of the elements does not matter.
+func TestChargeAndPowerAreConserved(t *testing.T) {
+	solved := 0
+	for seed := range uint64(300) {
+		r := rand.New(rand.NewPCG(seed, 1))
+		c := networktest.Random(r, 3+r.IntN(12))
+		s, err := network.Solve(c)
+		if err != nil {
+			var named *network.Error
+			require.ErrorAs(t, err, &named, "seed %d", seed)
+			continue
+		}
+		solved++
+		into, power := network.Balance(c, s)
+		for n, amps := range into[1:] {
+			assert.InDelta(t, 0, amps, 1e-5, "seed %d at %s", seed, c.Names()[n+1])
+		}
+		assert.InDelta(t, 0, power, 1e-3, "seed %d", seed)
+
+		shuffled := network.New()
+		for _, name := range c.Names() {
+			shuffled.Node(name)
+		}
+		shuffled.Add(c.Elements...)
+		r.Shuffle(len(shuffled.Elements), func(i, j int) {
+			shuffled.Elements[i], shuffled.Elements[j] = shuffled.Elements[j], shuffled.Elements[i]
+		})
+		again, err := network.Solve(shuffled)
+		require.NoError(t, err, "seed %d", seed)
+		for n, v := range s.Volts {
+			assert.InDelta(t, v, again.Volts[n], 1e-6, "seed %d at %s", seed, c.Names()[n])
+		}
+	}
+	assert.Greater(t, solved, 200)
+}
+
+// More copper never lowers the far voltage.
+func TestMoreCopperNeverHurts(t *testing.T) {
+	last := 0.0
+	for _, ohm := range []float64{0.03, 0.02, 0.012, 0.008, 0.005, 0.002} {
+		s := solve(t, line(14, ohm, func(c *network.Circuit, n network.Node) { c.Add(network.PowerLoad{Name: "load", A: n, Watts: 500}) }))
+		assert.Greater(t, s.At("b"), last)
+		last = s.At("b")
+	}
+}
+
+// forty is a circuit of 40 nodes: two runs with loads, a charger and a trailer.
+func forty() *network.Circuit {
+	c := network.New()
+	at := func(i int) network.Node { return c.Node(fmt.Sprintf("n%d", i)) }
+	c.Add(network.Alternator{Name: "alternator", Plus: at(1), Volts: 14.2, MaxA: 120},
+		network.Battery{Name: "start", Plus: at(1), Volts: 12.7, Ohm: 0.007, ChargeOhm: 1})
+	for i := 2; i <= 39; i++ {
+		c.Add(network.Resistance{Name: fmt.Sprintf("cable%d", i), A: at(i - 1), B: at(i), Ohm: 0.001})
+		if i%4 == 0 {
+			c.Add(network.CurrentLoad{Name: fmt.Sprintf("load%d", i), A: at(i), Amps: 0.5})
+		}
+	}
+	c.Add(network.Converter{Name: "charger", InPlus: at(20), OutPlus: at(40), OutV: 14.4, MaxOutA: 30, Efficiency: 0.9},
+		network.Battery{Name: "aux", Plus: at(40), Volts: 13.2, Ohm: 0.003})
+	return c
+}
+
+func BenchmarkSolveForty(b *testing.B) {
+	s, err := network.NewSolver(forty())
+	require.NoError(b, err)
+	b.ReportAllocs()
+	for b.Loop() {
+		if err := s.Solve(); err != nil {
+			b.Fatal(err)
+		}
+	}
+}
+
+// The loop that runs a day does not allocate.
+func TestSolvingAgainDoesNotAllocate(t *testing.T) {
+	s, err := network.NewSolver(forty())
+	require.NoError(t, err)
+	assert.Zero(t, testing.AllocsPerRun(20, func() { _ = s.Solve() }))
+}
+
+func FuzzSolve(f *testing.F) {
+	f.Add(uint64(1), 5, 14.2, 0.01, 500.0)
+	f.Add(uint64(9), 12, 0.0, 1e-9, 1e9)
+	f.Fuzz(func(t *testing.T, seed uint64, n int, volts, ohm, watts float64) {
+		c := networktest.Random(rand.New(rand.NewPCG(seed, 2)), 2+abs(n)%20)
+		c.Add(network.Battery{Name: "fuzzed", Plus: c.Node("n1"), Volts: volts, Ohm: ohm}, network.PowerLoad{Name: "power", A: c.Node("n2"), Watts: watts})
+		s, err := network.Solve(c)
+		if err != nil {
+			var named *network.Error
+			require.ErrorAs(t, err, &named)
+			require.NotEmpty(t, named.Element)
+			return
+		}
+		for _, v := range s.Volts {
+			require.False(t, math.IsNaN(v) || math.IsInf(v, 0))
+		}
+		_, err = c.Netlist("fuzzed", s.Volts)
+		require.NoError(t, err)
+	})
+}
+
+func abs(n int) int {
+	if n < 0 {
+		return -(n + 1)
+	}
+	return n
+}

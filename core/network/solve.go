@@ -1,0 +1,427 @@
+package network
+
+import (
+	"fmt"
+	"math"
+)
+
+// equations are the nodal equations G·v = i of a circuit, about a point. Ground
+// has no row: its stamps are dropped.
+type equations struct {
+	n   int
+	g   []float64 // (n−1)×(n−1), by rows
+	i   []float64
+	off map[string]bool // converters that have stopped
+	// soft multiplies the stiffness of regulation on the way to a solution; it is 1
+	// in the circuit itself.
+	soft float64
+	// lagged keeps the current of a constant power as it was in the last round:
+	// slower, but it never steps towards the lower branch.
+	lagged bool
+}
+
+func (e *equations) reset() {
+	clear(e.g)
+	clear(e.i)
+}
+
+// entry adds to the row of one node and the column of another.
+func (e *equations) entry(row, column Node, value float64) {
+	if row != Ground && column != Ground {
+		e.g[(int(row)-1)*(e.n-1)+int(column)-1] += value
+	}
+}
+
+// inject adds a current into a node.
+func (e *equations) inject(n Node, amps float64) {
+	if n != Ground {
+		e.i[n-1] += amps
+	}
+}
+
+func (e *equations) conductance(a, b Node, s float64) {
+	e.entry(a, a, s)
+	e.entry(b, b, s)
+	e.entry(a, b, -s)
+	e.entry(b, a, -s)
+}
+
+// source stamps an element that gives amps at plus, with a slope by its own
+// voltage, linear about v.
+func (e *equations) source(plus, minus Node, amps, slope float64, v []float64) {
+	e.conductance(plus, minus, -slope)
+	constant := amps - slope*(v[plus]-v[minus])
+	e.inject(plus, constant)
+	e.inject(minus, -constant)
+}
+
+// depend lets the current out of a node grow with the voltage between two others.
+func (e *equations) depend(at, plus, minus Node, s float64) {
+	e.entry(at, plus, s)
+	e.entry(at, minus, -s)
+}
+
+// Solution is a circuit's steady state.
+type Solution struct {
+	Volts   []float64       // by node
+	Off     map[string]bool // converters that stopped at their under-voltage cut-out
+	Limited map[string]bool // converters at their input limit
+	circuit *Circuit
+}
+
+// Solver solves one circuit again and again without allocating.
+type Solver struct {
+	circuit       *Circuit
+	eq            equations
+	v, next, step []float64
+	warm          bool // v is a solution with every converter running
+}
+
+// NewSolver checks a circuit and makes room for its equations. It returns *Error
+// where a value is impossible or a part floats.
+func NewSolver(c *Circuit) (*Solver, error) {
+	if err := c.check(); err != nil {
+		return nil, err
+	}
+	if err := c.grounded(); err != nil {
+		return nil, err
+	}
+	n := len(c.names)
+	return &Solver{circuit: c, v: make([]float64, n), next: make([]float64, n), step: make([]float64, n),
+		eq: equations{n: n, g: make([]float64, (n-1)*(n-1)), i: make([]float64, n-1), off: map[string]bool{}}}, nil
+}
+
+// Newton's method stops when no voltage moves by more than settled volts, and
+// gives up after rounds unless the current left over is negligible, in A. On the
+// way there, approach rounds to within near volts are enough. A step is at most
+// stride volts, and is halved at most halvings times.
+const (
+	settled    = 1e-9
+	rounds     = 60
+	near       = 1e-3
+	approach   = 25
+	stride     = 2.0
+	halvings   = 12
+	negligible = 1e-6
+)
+
+// Solve returns the steady state of a circuit. Where a constant-power element has
+// two, it is the stable one, with the higher voltage. It returns *Error, naming
+// the element, where there is none.
+func Solve(c *Circuit) (Solution, error) {
+	s, err := NewSolver(c)
+	if err != nil {
+		return Solution{}, err
+	}
+	if err := s.Solve(); err != nil {
+		return Solution{}, err
+	}
+	return s.Solution(), nil
+}
+
+// Solve finds the steady state, starting from the last one where there is one and
+// otherwise from the voltages of the sources. Converters that
+// see less than their cut-out stop, one at a time, the worst first.
+func (s *Solver) Solve() error {
+	clear(s.eq.off)
+	if s.warm && s.again() {
+		return nil
+	}
+	s.warm = false
+	for {
+		s.start()
+		err := s.settle()
+		worst, short := "", 0.0
+		if err != nil {
+			// A converter that cannot be fed pulls its input down until it stops; one
+			// without a cut-out never does: then there is no steady state.
+			worst = s.starved()
+			if worst == "" {
+				return s.blame(err)
+			}
+		}
+		for _, e := range s.circuit.Elements {
+			c, ok := e.(Converter)
+			if !ok || s.eq.off[c.Name] || err != nil {
+				continue
+			}
+			if lack := c.CutOutV - (s.v[c.InPlus] - s.v[c.Minus]); lack > short {
+				worst, short = c.Name, lack
+			}
+		}
+		if worst == "" {
+			s.warm = len(s.eq.off) == 0
+			return nil
+		}
+		s.eq.off[worst] = true
+	}
+}
+
+// again tries from the last solution, which is close when little has changed.
+func (s *Solver) again() bool {
+	s.eq.soft, s.eq.lagged = 1, false
+	if s.newton(rounds/3, settled) != nil || s.collapsed() != nil {
+		return false
+	}
+	for _, e := range s.circuit.Elements {
+		if c, ok := e.(Converter); ok && s.v[c.InPlus]-s.v[c.Minus] < c.CutOutV {
+			return false
+		}
+	}
+	return true
+}
+
+// start sets every voltage to the highest source's: from above, Newton's method
+// finds the upper branch of a constant power.
+func (s *Solver) start() {
+	high := 0.0
+	for _, e := range s.circuit.Elements {
+		switch e := e.(type) {
+		case Battery:
+			high = math.Max(high, e.Volts)
+		case Alternator:
+			high = math.Max(high, e.Volts)
+		case Converter:
+			high = math.Max(high, e.OutV)
+		}
+	}
+	for i := range s.v {
+		s.v[i] = high
+	}
+	s.v[Ground] = 0
+}
+
+type noRest struct{}
+
+func (noRest) Error() string { return "no steady state" }
+
+type singular struct{ row int }
+
+func (singular) Error() string { return "nothing sets its voltage" }
+
+// softened are the steps in which regulation is stiffened to its true value: each
+// starts where the one before came to rest, so that a sharp bend is never far.
+var softened = []float64{400, 40, 6, 1}
+
+func (s *Solver) settle() error {
+	for _, s.eq.soft = range softened {
+		s.eq.lagged = true
+		_ = s.newton(approach, near) // the last walk says whether there is a rest
+	}
+	s.eq.lagged = false
+	if err := s.newton(rounds, settled); err != nil {
+		return err
+	}
+	return s.collapsed()
+}
+
+// collapsed refuses a rest in which a constant power sees next to no voltage: it
+// was not followed that far.
+func (s *Solver) collapsed() error {
+	for _, e := range s.circuit.Elements {
+		switch e := e.(type) {
+		case PowerLoad:
+			if s.v[e.A]-s.v[e.B] <= least && e.Watts > 0 {
+				return noRest{}
+			}
+		case Converter:
+			if s.v[e.InPlus]-s.v[e.Minus] <= least && !s.eq.off[e.Name] {
+				return noRest{}
+			}
+		}
+	}
+	return nil
+}
+
+// newton walks to the steady state. Sources at their limits bend sharply, so a
+// step is halved until it leaves less current over than there was.
+func (s *Solver) newton(rounds int, settled float64) error {
+	over := s.stampAt(s.v)
+	for range rounds {
+		if err := s.eq.eliminate(s.step[1:]); err != nil {
+			return err
+		}
+		moved := 0.0
+		for i := range s.v {
+			s.step[i] -= s.v[i]
+			moved = math.Max(moved, math.Abs(s.step[i]))
+		}
+		if math.IsNaN(moved) {
+			return noRest{}
+		}
+		share := math.Min(1, stride/moved)
+		for halved := 0; ; halved++ {
+			for i := range s.v {
+				s.next[i] = s.v[i] + share*s.step[i]
+			}
+			left := s.stampAt(s.next)
+			if left < over*(1-share/1e4) || moved*share < settled || halved == halvings {
+				over = left
+				break
+			}
+			share /= 2
+		}
+		s.v, s.next = s.next, s.v
+		if moved < settled {
+			return nil
+		}
+	}
+	if over < negligible {
+		return nil
+	}
+	return noRest{}
+}
+
+// stampAt writes the equations about v and returns the current that is left over
+// at v, summed over the nodes, in A.
+func (s *Solver) stampAt(v []float64) float64 {
+	s.eq.reset()
+	for _, e := range s.circuit.Elements {
+		e.stamp(&s.eq, v)
+	}
+	n, sum := s.eq.n-1, 0.0
+	for row := range n {
+		left := s.eq.i[row]
+		for column, g := range s.eq.g[row*n : row*n+n] {
+			if g != 0 {
+				left -= g * v[column+1]
+			}
+		}
+		sum += math.Abs(left)
+	}
+	return sum
+}
+
+// eliminate solves the equations by Gauss's method with partial pivoting. Rows
+// that have nothing to eliminate are passed over, so that a circuit that is one
+// long run costs little more than its length.
+func (e *equations) eliminate(x []float64) error {
+	n := e.n - 1
+	for k := range n {
+		pivot := k
+		for r := k + 1; r < n; r++ {
+			if math.Abs(e.g[r*n+k]) > math.Abs(e.g[pivot*n+k]) {
+				pivot = r
+			}
+		}
+		if math.Abs(e.g[pivot*n+k]) < 1e-15 {
+			return singular{k}
+		}
+		if pivot != k {
+			for c := k; c < n; c++ {
+				e.g[k*n+c], e.g[pivot*n+c] = e.g[pivot*n+c], e.g[k*n+c]
+			}
+			e.i[k], e.i[pivot] = e.i[pivot], e.i[k]
+		}
+		top := e.g[k*n : k*n+n]
+		for r := k + 1; r < n; r++ {
+			row := e.g[r*n : r*n+n]
+			if row[k] == 0 {
+				continue
+			}
+			f := row[k] / top[k]
+			for c := k; c < n; c++ {
+				if top[c] != 0 {
+					row[c] -= f * top[c]
+				}
+			}
+			e.i[r] -= f * e.i[k]
+		}
+	}
+	for k := n - 1; k >= 0; k-- {
+		sum := e.i[k]
+		for c := k + 1; c < n; c++ {
+			sum -= e.g[k*n+c] * x[c]
+		}
+		x[k] = sum / e.g[k*n+k]
+	}
+	return nil
+}
+
+// starved is the running converter, with a cut-out, that its line feeds least.
+func (s *Solver) starved() string {
+	name, lowest := "", math.Inf(1)
+	for _, e := range s.circuit.Elements {
+		if c, ok := e.(Converter); ok && !s.eq.off[c.Name] && c.CutOutV > 0 {
+			if v := s.v[c.InPlus] - s.v[c.Minus]; v < lowest || math.IsNaN(v) {
+				name, lowest = c.Name, v
+			}
+		}
+	}
+	return name
+}
+
+// blame names the element that a failure turns on: a constant power that its line
+// cannot carry, with what it could.
+func (s *Solver) blame(err error) error {
+	if bad, ok := err.(singular); ok {
+		return &Error{s.circuit.at(Node(bad.row + 1)), bad.Error()}
+	}
+	for _, e := range s.circuit.Elements {
+		switch e := e.(type) {
+		case PowerLoad:
+			if most := s.most(e.Name, e.A, e.B); most < e.Watts {
+				return &Error{e.Name, fmt.Sprintf("wants %.0f W and its line can carry at most %.0f W (U²/4R)", e.Watts, most)}
+			}
+		case Converter:
+			want := e.OutV * e.MaxOutA / e.Efficiency
+			if most := s.most(e.Name, e.InPlus, e.Minus); !s.eq.off[e.Name] && most < want {
+				return &Error{e.Name, fmt.Sprintf("wants up to %.0f W and its line can carry at most %.0f W (U²/4R)", want, most)}
+			}
+		}
+	}
+	return &Error{s.circuit.Elements[0].ElementName(), "the circuit has no steady state"}
+}
+
+// most is the greatest power, in W, that the rest of the circuit can bring to two
+// nodes: U²/4R of its open voltage and its resistance, without the element named.
+func (s *Solver) most(without string, plus, minus Node) float64 {
+	rest := &Circuit{names: s.circuit.names}
+	for _, e := range s.circuit.Elements {
+		if e.ElementName() != without {
+			rest.Add(e)
+		}
+	}
+	// A tiny load keeps nodes that only the element joined from floating.
+	rest.Add(Resistance{Name: "probe " + without, A: plus, B: minus, Ohm: 1e6})
+	open, err := Solve(rest)
+	if err != nil {
+		return math.Inf(1)
+	}
+	const draw = 1.0
+	rest.Add(CurrentLoad{Name: "draw " + without, A: plus, B: minus, Amps: draw})
+	loaded, err := Solve(rest)
+	if err != nil {
+		return math.Inf(1)
+	}
+	u := open.Volts[plus] - open.Volts[minus]
+	r := (u - (loaded.Volts[plus] - loaded.Volts[minus])) / draw
+	return u * u / (4 * r)
+}
+
+// Solution is the last solution, copied.
+func (s *Solver) Solution() Solution {
+	out := Solution{Volts: append([]float64(nil), s.v...), Off: map[string]bool{}, Limited: map[string]bool{}, circuit: s.circuit}
+	for _, e := range s.circuit.Elements {
+		if c, ok := e.(Converter); ok {
+			out.Off[c.Name] = s.eq.off[c.Name]
+			out.Limited[c.Name] = !s.eq.off[c.Name] && c.flow(s.v[c.InPlus]-s.v[c.Minus], s.v[c.OutPlus]-s.v[c.Minus], 1).limited
+		}
+	}
+	return out
+}
+
+// At is the voltage of a node by its name.
+func (s Solution) At(name string) float64 { return s.Volts[s.circuit.Node(name)] }
+
+// Across is the voltage between two nodes.
+func (s Solution) Across(plus, minus string) float64 { return s.At(plus) - s.At(minus) }
+
+// Flow is a converter's currents, in A: drawn at its input and given at its output.
+func (s Solution) Flow(c Converter) (in, out float64) {
+	if s.Off[c.Name] {
+		return 0, 0
+	}
+	f := c.flow(s.Volts[c.InPlus]-s.Volts[c.Minus], s.Volts[c.OutPlus]-s.Volts[c.Minus], 1)
+	return f.in, f.out
+}

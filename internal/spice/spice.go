@@ -1,0 +1,54 @@
+// Package spice runs netlists through ngspice and reads what it prints, to check
+// our own solutions against something that we did not write.
+package spice
+
+import (
+	"bufio"
+	"bytes"
+	"context"
+	"errors"
+	"fmt"
+	"os/exec"
+	"regexp"
+	"strconv"
+	"strings"
+	"time"
+)
+
+// Program is the simulator, Debian's package of the same name.
+const Program = "ngspice"
+
+var printed = regexp.MustCompile(`^v\(([a-z0-9_]+)\) = (\S+)$`)
+
+// Run returns the node voltages that ngspice finds for a netlist, by node name.
+func Run(netlist string) (map[string]float64, error) {
+	ctx, cancel := context.WithTimeout(context.Background(), 30*time.Second)
+	defer cancel()
+	cmd := exec.CommandContext(ctx, Program, "-b", "/dev/stdin")
+	cmd.Stdin = strings.NewReader(netlist)
+	out, err := cmd.CombinedOutput()
+	volts := map[string]float64{}
+	lines := bufio.NewScanner(bytes.NewReader(out))
+	for lines.Scan() {
+		if m := printed.FindStringSubmatch(strings.TrimSpace(lines.Text())); m != nil {
+			v, err := strconv.ParseFloat(m[2], 64)
+			if err != nil {
+				return nil, fmt.Errorf("ngspice printed %q", lines.Text())
+			}
+			volts[m[1]] = v
+		}
+	}
+	if len(volts) == 0 {
+		return nil, fmt.Errorf("%w (%v):\n%s", ErrNoPoint, err, out)
+	}
+	return volts, nil
+}
+
+// ErrNoPoint is a netlist for which the simulator's own search does not settle.
+var ErrNoPoint = errors.New("ngspice found no operating point")
+
+// Missing says whether the simulator is not installed.
+func Missing() bool {
+	_, err := exec.LookPath(Program)
+	return err != nil
+}
