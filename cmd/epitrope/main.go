@@ -14,6 +14,7 @@ const usage = `epitrope plans alternator-fed charging of auxiliary batteries.
 
   epitrope cable --amps 12 --one-way 2.3m --drop 2%   size one run
   epitrope plan FILE                                  plan a job ("-" reads standard input)
+  epitrope netlist FILE --at STATE                    its circuit as a SPICE netlist
   epitrope schema job|plan                            the published JSON Schema
   epitrope serve                                      the web application
   epitrope seed                                       put the demo jobs into an empty database
@@ -28,6 +29,7 @@ type command func(args []string, in io.Reader, out io.Writer) error
 var commands = map[string]command{
 	"cable":   runCable,
 	"plan":    runPlan,
+	"netlist": runNetlist,
 	"schema":  runSchema,
 	"serve":   runServe,
 	"seed":    runSeed,

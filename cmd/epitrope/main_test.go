@@ -62,6 +62,7 @@ func TestBadFlagsAreNamed(t *testing.T) {
 		{"give one FILE", "", "plan"},
 		{"no such file", "", "plan", "/nowhere.json"},
 		{"has no schema", "job and plan", "schema", "van"},
+		{"--at", "allowed are cruise, early, idle, eased", "netlist", "../../testdata/demo/6-mobile-vet.json", "--at", "flying"},
 		{"--address", "no sign-in", "serve", "--address", "0.0.0.0:80", "--database", "x"},
 	}
 	for _, c := range cases {
@@ -97,6 +98,14 @@ func TestPlanReadsFilesAndStandardInput(t *testing.T) {
 	assert.Equal(t, 2, code)
 	assert.Contains(t, errs, `use.dailyAh: "lots" is not a charge`)
 	assert.Contains(t, errs, "allowed: 1 to 1000 Ah")
+}
+
+func TestNetlistIsWritten(t *testing.T) {
+	code, out, errs := epitrope(t, "", "netlist", "../../testdata/demo/6-mobile-vet.json", "--at", "idle")
+	require.Zero(t, code, errs)
+	assert.Contains(t, out, "* Mobile vet, high-roof van, idle")
+	assert.Contains(t, out, "r_c1 f1_out coupling_30")
+	assert.Contains(t, out, ".end\n")
 }
 
 func TestHelpAndSchema(t *testing.T) {

@@ -2,13 +2,7 @@
 // voltage-sensing relay and the DC-DC charger.
 package coupling
 
-import (
-	"errors"
-	"fmt"
-	"math"
-
-	"epitrope/core/working"
-)
+import "epitrope/core/working"
 
 // Kind is a way of coupling.
 type Kind string
@@ -47,35 +41,6 @@ var MostPower = working.Declare("P_max = U^2 / (4·R)", "physics: maximum power 
 	working.Symbol{Letter: "P_max", Name: "most the line can carry", Unit: "W", Digits: 0},
 	working.Symbol{Letter: "U", Name: "source voltage", Unit: "V", Digits: 2},
 	working.Symbol{Letter: "R", Name: "resistance of the loop", Unit: "Ω", Digits: 5})
-
-// Starved is a charger at the end of a line that cannot carry its power.
-type Starved struct{ WantW, MostW float64 }
-
-func (e *Starved) Error() string {
-	return fmt.Sprintf("the charger wants %s and its line can carry at most %s: it hunts or collapses",
-		working.Plain(e.WantW, "W", 0), working.Plain(e.MostW, "W", 0))
-}
-
-// ErrSource is a source without voltage or a line without resistance.
-var ErrSource = errors.New("source voltage and loop resistance must be positive")
-
-// Settle returns the stable current, in A, and the input voltage, in V, of a
-// constant-power load of watts at the end of a line of ohms from a source of
-// volts. Of the two solutions of U_in² − U·U_in + R·P = 0 it takes the one with
-// the higher voltage. It returns *Starved where there is none: above U²/4R.
-//
-// Source: physics.
-func Settle(volts, ohms, watts float64) (amps, inputV float64, err error) {
-	if volts <= 0 || ohms < 0 || watts < 0 {
-		return 0, 0, ErrSource
-	}
-	inside := volts*volts - 4*ohms*watts
-	if inside < 0 {
-		return 0, 0, &Starved{watts, MostPower.Value(volts, ohms)}
-	}
-	inputV = (volts + math.Sqrt(inside)) / 2
-	return watts / inputV, inputV, nil
-}
 
 // Joined is the current between two batteries through a closed relay.
 var Joined = working.Declare("I = (U − E) / (R_l + R_b)", "physics: Ohm's law",

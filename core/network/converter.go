@@ -7,36 +7,59 @@ import "math"
 type flow struct {
 	in, inByIn, inByOut    float64
 	out, outByIn, outByOut float64
-	limited                bool // at its input limit
 }
 
-// flow works out a converter that runs; soft is as in equations. The input carries the output's power over
-// the efficiency; at the input's limit the output gets what is left.
-func (c Converter) flow(inV, outV, soft float64) flow {
+// flow works out a converter that runs. The input carries the output's power over
+// the efficiency; throttled, the output gets what its input's limit leaves.
+func (c Converter) flow(inV, outV float64, in mode) flow {
 	inV = math.Max(inV, least)
-	amps, slope := held(c.OutV, c.MaxOutA, outV, regulationOhm*soft)
-	watts := amps * outV / c.Efficiency
-	f := flow{in: watts / inV, inByIn: -watts / (inV * inV), inByOut: (amps + slope*outV) / (c.Efficiency * inV),
-		out: amps, outByOut: slope}
-	if c.MaxInA == 0 || f.in <= c.MaxInA {
-		return f
+	if in == throttled {
+		outV = math.Max(outV, least)
+		given := c.MaxInA * inV * c.Efficiency / outV
+		return flow{in: c.MaxInA, out: given, outByIn: given / inV, outByOut: -given / outV}
 	}
-	outV = math.Max(outV, least)
-	given := c.MaxInA * inV * c.Efficiency / outV
-	return flow{in: c.MaxInA, limited: true, out: given,
-		outByIn: c.MaxInA * c.Efficiency / outV, outByOut: -given / outV}
+	amps, slope := held(c.OutV, c.MaxOutA, outV, in)
+	watts := amps * outV / c.Efficiency
+	return flow{in: watts / inV, inByIn: -watts / (inV * inV), inByOut: (amps + slope*outV) / (c.Efficiency * inV),
+		out: amps, outByOut: slope}
 }
 
-func (c Converter) stamp(e *equations, v []float64) {
+func (c Converter) terminals(v []float64) (inV, outV float64) {
+	return v[c.InPlus] - v[c.Minus], v[c.OutPlus] - v[c.Minus]
+}
+
+func (c Converter) next(v []float64, in mode) mode {
+	inV, outV := c.terminals(v)
+	if in == throttled {
+		given := c.flow(inV, outV, throttled).out
+		switch {
+		case given > c.MaxOutA:
+			return saturated
+		case outV > c.OutV+edge:
+			return regulating
+		}
+		return throttled
+	}
+	if beside := nextHeld(c.OutV, c.MaxOutA, outV, in); beside != in {
+		return beside
+	}
+	if c.MaxInA > 0 && in != idle && c.flow(inV, outV, in).in > c.MaxInA {
+		return throttled
+	}
+	return in
+}
+
+func (c Converter) stamp(e *equations, v []float64, in mode) {
 	if e.off[c.Name] {
 		return
 	}
-	inV, outV := v[c.InPlus]-v[c.Minus], v[c.OutPlus]-v[c.Minus]
-	f := c.flow(inV, outV, e.soft)
-	if e.lagged {
-		f.inByIn, f.inByOut, f.outByIn = 0, 0, 0
-		if f.limited {
-			f.outByOut = 0
+	inV, outV := c.terminals(v)
+	f := c.flow(inV, outV, in)
+	if e.bare {
+		amps, slope := held(c.OutV, c.MaxOutA, outV, in)
+		f = flow{inByIn: leak, out: amps, outByOut: slope}
+		if in == throttled {
+			f.out, f.outByOut = 0, -leak
 		}
 	}
 	// Currents into the nodes, linear about v: in is drawn at InPlus, out given at

@@ -1,9 +1,11 @@
 // Package network is a direct-current circuit and its steady state.
 //
 // A Circuit is nodes and elements. Every source has a resistance behind it, so the
-// whole circuit is one system of nodal equations G·v = i. Elements that are not
-// linear give their current and its slope at a voltage; Newton's method does the
-// rest. Currents count positive into the circuit at an element's plus.
+// whole circuit is one system of nodal equations G·v = i. An element with limits (a
+// regulated alternator, a diode, a charger) is in one of a few modes, each of them
+// linear but for constant power; the solver finds the modes that agree with the
+// voltages they lead to, and Newton's method the voltages. Currents count positive
+// into the circuit at an element's plus.
 package network
 
 import "math"
@@ -14,6 +16,10 @@ type Node int
 // Ground is the node that all voltages are measured from.
 const Ground Node = 0
 
+// edge is how far, in V, a mode may be overrun before it changes, so that an element
+// that stands exactly on a bend does not change for ever.
+const edge = 1e-9
+
 // leak is the slope, in S, of an element that is at one of its limits: it keeps
 // the equations solvable and carries no current that counts (1 nA at 1 V).
 const leak = 1e-9
@@ -22,13 +28,27 @@ const leak = 1e-9
 type Element interface {
 	// ElementName is what errors and netlists call it.
 	ElementName() string
-	// stamp adds the element's currents and slopes at voltages v.
-	stamp(e *equations, v []float64)
+	// stamp adds the element's currents and slopes at voltages v in a mode.
+	stamp(e *equations, v []float64, in mode)
+	// next is the mode that the voltages found in a mode ask for: the same, or the
+	// one beside it.
+	next(v []float64, in mode) mode
 	// nodes are the nodes that it joins.
 	nodes() []Node
 	// spice is its line or lines in a netlist.
 	spice(name func(Node) string) string
 }
+
+// mode is which of its linear pieces an element is on.
+type mode int8
+
+// The modes of a held voltage, and of a diode and a battery in kind.
+const (
+	regulating mode = iota // a battery gives; a diode passes
+	saturated              // at its limit; a battery takes all it accepts
+	idle                   // would have to turn round; a diode blocks; a battery takes
+	throttled              // a converter at its input limit
+)
 
 // Resistance is a cable segment, contact, shunt, fuse or resistive load.
 type Resistance struct {
@@ -59,7 +79,7 @@ type Alternator struct {
 }
 
 // regulationOhm is how stiffly an alternator or a charger holds its voltage.
-const regulationOhm = 0.0005
+const regulationOhm = 0.0001
 
 // Converter is a DC-DC charger: it holds OutV up to MaxOutA and draws at its input
 // the power that this takes, at most MaxInA. Below CutOutV at its input it stops.
@@ -124,78 +144,138 @@ func (d Diode) nodes() []Node       { return []Node{d.A, d.K} }
 func (l CurrentLoad) nodes() []Node { return []Node{l.A, l.B} }
 func (l PowerLoad) nodes() []Node   { return []Node{l.A, l.B} }
 
-func (r Resistance) stamp(e *equations, _ []float64) { e.conductance(r.A, r.B, 1/r.Ohm) }
+func (r Resistance) stamp(e *equations, _ []float64, _ mode) { e.conductance(r.A, r.B, 1/r.Ohm) }
+
+func (Resistance) next(_ []float64, in mode) mode  { return in }
+func (CurrentLoad) next(_ []float64, in mode) mode { return in }
+func (PowerLoad) next(_ []float64, in mode) mode   { return in }
 
 // Current is what flows from A to B, in A.
 func (r Resistance) Current(v []float64) float64 { return (v[r.A] - v[r.B]) / r.Ohm }
 
-// Current is what the battery gives, in A; negative when it is charged.
-func (b Battery) Current(v []float64) float64 {
-	i, _ := b.give(v[b.Plus] - v[b.Minus])
-	return i
+// takingOhm is the resistance that charging the battery meets.
+func (b Battery) takingOhm() float64 {
+	if b.ChargeOhm > 0 {
+		return b.ChargeOhm
+	}
+	return b.Ohm
 }
 
 // give is the current given at a terminal voltage, and its slope.
-func (b Battery) give(volts float64) (amps, slope float64) {
-	ohm := b.Ohm
-	if volts > b.Volts && b.ChargeOhm > 0 {
-		ohm = b.ChargeOhm
-	}
-	amps = (b.Volts - volts) / ohm
-	if b.MaxChargeA > 0 && amps < -b.MaxChargeA {
+func (b Battery) give(volts float64, in mode) (amps, slope float64) {
+	switch in {
+	case saturated:
 		return -b.MaxChargeA, -leak
+	case idle:
+		return (b.Volts - volts) / b.takingOhm(), -1 / b.takingOhm()
 	}
-	return amps, -1 / ohm
+	return (b.Volts - volts) / b.Ohm, -1 / b.Ohm
 }
 
-func (b Battery) stamp(e *equations, v []float64) {
-	amps, slope := b.give(v[b.Plus] - v[b.Minus])
+func (b Battery) next(v []float64, in mode) mode {
+	over := v[b.Plus] - v[b.Minus] - b.Volts
+	most := b.MaxChargeA * b.takingOhm()
+	switch {
+	case in == regulating && over > edge, in == saturated && over < most-edge:
+		return idle
+	case in == idle && over < -edge:
+		return regulating
+	case in == idle && b.MaxChargeA > 0 && over > most+edge:
+		return saturated
+	}
+	return in
+}
+
+// Current is what the battery gives at voltages v, in A; negative when charged.
+func (b Battery) Current(v []float64) float64 {
+	volts := v[b.Plus] - v[b.Minus]
+	if volts <= b.Volts {
+		return (b.Volts - volts) / b.Ohm
+	}
+	amps := (b.Volts - volts) / b.takingOhm()
+	if b.MaxChargeA > 0 {
+		amps = math.Max(amps, -b.MaxChargeA)
+	}
+	return amps
+}
+
+func (b Battery) stamp(e *equations, v []float64, in mode) {
+	amps, slope := b.give(v[b.Plus]-v[b.Minus], in)
 	e.source(b.Plus, b.Minus, amps, slope, v)
 }
 
-// Current is what the alternator gives, in A.
-func (a Alternator) Current(v []float64) float64 {
-	i, _ := held(a.Volts, a.MaxA, v[a.Plus]-v[a.Minus], regulationOhm)
-	return i
-}
-
-// held is a voltage held by regulation, as stiffly as ohm says, up to a current,
-// which never turns round.
-func held(set, most, volts, ohm float64) (amps, slope float64) {
-	amps = (set - volts) / ohm
-	switch least := math.Min(0, most); {
-	case amps >= most:
+// held is a voltage held by regulation up to a current, which never turns round:
+// its current and slope in a mode.
+func held(set, most, volts float64, in mode) (amps, slope float64) {
+	switch in {
+	case saturated:
 		return most, -leak
-	case amps <= least:
-		return least, -leak
+	case idle:
+		return math.Min(0, most), -leak
 	}
-	return amps, -1 / ohm
+	return (set - volts) / regulationOhm, -1 / regulationOhm
 }
 
-func (a Alternator) stamp(e *equations, v []float64) {
-	amps, slope := held(a.Volts, a.MaxA, v[a.Plus]-v[a.Minus], regulationOhm*e.soft)
+// nextHeld is the mode that a held voltage should be in. From a limit it goes back
+// to regulating, never straight to the other limit.
+func nextHeld(set, most, volts float64, in mode) mode {
+	amps := (set - volts) / regulationOhm
+	least := math.Min(0, most)
+	switch {
+	case in == regulating && amps > most+edge/regulationOhm:
+		return saturated
+	case in == regulating && amps < least-edge/regulationOhm:
+		return idle
+	case in == saturated && amps < most-edge/regulationOhm, in == idle && amps > least+edge/regulationOhm:
+		return regulating
+	}
+	return in
+}
+
+// Current is what the alternator gives at voltages v, in A.
+func (a Alternator) Current(v []float64) float64 {
+	amps := (a.Volts - v[a.Plus] + v[a.Minus]) / regulationOhm
+	return math.Max(math.Min(0, a.MaxA), math.Min(amps, a.MaxA))
+}
+
+func (a Alternator) stamp(e *equations, v []float64, in mode) {
+	amps, slope := held(a.Volts, a.MaxA, v[a.Plus]-v[a.Minus], in)
 	e.source(a.Plus, a.Minus, amps, slope, v)
 }
 
-func (d Diode) stamp(e *equations, v []float64) {
-	over := v[d.A] - v[d.K] - d.ForwardV
-	slope := leak
-	if over > 0 {
-		slope = 1 / (d.Ohm * e.soft)
-	}
-	// As a source at K: current −slope·over flows out of A.
-	e.source(d.K, d.A, slope*over, -slope, v)
+func (a Alternator) next(v []float64, in mode) mode {
+	return nextHeld(a.Volts, a.MaxA, v[a.Plus]-v[a.Minus], in)
 }
 
-func (l CurrentLoad) stamp(e *equations, v []float64) { e.source(l.A, l.B, -l.Amps, 0, v) }
-
-func (l PowerLoad) stamp(e *equations, v []float64) {
-	volts := math.Max(v[l.A]-v[l.B], least)
-	slope := l.Watts / (volts * volts)
-	if e.lagged {
-		slope = 0
+func (d Diode) stamp(e *equations, v []float64, in mode) {
+	slope := 1 / d.Ohm
+	if in == idle {
+		slope = leak
 	}
-	e.source(l.A, l.B, -l.Watts/volts, slope, v)
+	// As a source at K: current −slope·over flows out of A.
+	e.source(d.K, d.A, slope*(v[d.A]-v[d.K]-d.ForwardV), -slope, v)
+}
+
+func (d Diode) next(v []float64, in mode) mode {
+	over := v[d.A] - v[d.K] - d.ForwardV
+	switch {
+	case in == regulating && over < -edge:
+		return idle
+	case in == idle && over > edge:
+		return regulating
+	}
+	return in
+}
+
+func (l CurrentLoad) stamp(e *equations, v []float64, _ mode) { e.source(l.A, l.B, -l.Amps, 0, v) }
+
+func (l PowerLoad) stamp(e *equations, v []float64, _ mode) {
+	if e.bare {
+		e.source(l.A, l.B, 0, -leak, v)
+		return
+	}
+	volts := math.Max(v[l.A]-v[l.B], least)
+	e.source(l.A, l.B, -l.Watts/volts, l.Watts/(volts*volts), v)
 }
 
 // least is the voltage below which a constant-power element is not followed; a

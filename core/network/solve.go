@@ -3,6 +3,7 @@ package network
 import (
 	"fmt"
 	"math"
+	"slices"
 )
 
 // equations are the nodal equations G·v = i of a circuit, about a point. Ground
@@ -12,12 +13,8 @@ type equations struct {
 	g   []float64 // (n−1)×(n−1), by rows
 	i   []float64
 	off map[string]bool // converters that have stopped
-	// soft multiplies the stiffness of regulation on the way to a solution; it is 1
-	// in the circuit itself.
-	soft float64
-	// lagged keeps the current of a constant power as it was in the last round:
-	// slower, but it never steps towards the lower branch.
-	lagged bool
+	// bare leaves constant powers out: what is found then is above any solution.
+	bare bool
 }
 
 func (e *equations) reset() {
@@ -67,14 +64,16 @@ type Solution struct {
 	Off     map[string]bool // converters that stopped at their under-voltage cut-out
 	Limited map[string]bool // converters at their input limit
 	circuit *Circuit
+	modes   []mode
 }
 
 // Solver solves one circuit again and again without allocating.
 type Solver struct {
-	circuit       *Circuit
-	eq            equations
-	v, next, step []float64
-	warm          bool // v is a solution with every converter running
+	circuit *Circuit
+	eq      equations
+	v, next []float64
+	modes   []mode // by element
+	warm    bool   // v and modes are a solution with every converter running
 }
 
 // NewSolver checks a circuit and makes room for its equations. It returns *Error
@@ -87,22 +86,18 @@ func NewSolver(c *Circuit) (*Solver, error) {
 		return nil, err
 	}
 	n := len(c.names)
-	return &Solver{circuit: c, v: make([]float64, n), next: make([]float64, n), step: make([]float64, n),
+	return &Solver{circuit: c, v: make([]float64, n), next: make([]float64, n), modes: make([]mode, len(c.Elements)),
 		eq: equations{n: n, g: make([]float64, (n-1)*(n-1)), i: make([]float64, n-1), off: map[string]bool{}}}, nil
 }
 
 // Newton's method stops when no voltage moves by more than settled volts, and
-// gives up after rounds unless the current left over is negligible, in A. On the
-// way there, approach rounds to within near volts are enough. A step is at most
-// stride volts, and is halved at most halvings times.
+// gives up after rounds. Modes are tried at most changes times; after the first few
+// only one element changes at a time, so that they cannot chase each other.
 const (
-	settled    = 1e-9
-	rounds     = 60
-	near       = 1e-3
-	approach   = 25
-	stride     = 2.0
-	halvings   = 12
-	negligible = 1e-6
+	settled  = 1e-9
+	rounds   = 50
+	changes  = 400
+	together = 12
 )
 
 // Solve returns the steady state of a circuit. Where a constant-power element has
@@ -119,8 +114,8 @@ func Solve(c *Circuit) (Solution, error) {
 	return s.Solution(), nil
 }
 
-// Solve finds the steady state, starting from the last one where there is one and
-// otherwise from the voltages of the sources. Converters that
+// Solve finds the steady state, starting from the last one where there is one.
+// Converters that
 // see less than their cut-out stop, one at a time, the worst first.
 func (s *Solver) Solve() error {
 	clear(s.eq.off)
@@ -129,8 +124,16 @@ func (s *Solver) Solve() error {
 	}
 	s.warm = false
 	for {
-		s.start()
-		err := s.settle()
+		s.first(saturated)
+		err := s.settle(false)
+		if err != nil {
+			// Its full current may be more than the line carries while what it would
+			// give by its voltage is not.
+			s.first(regulating)
+			if s.settle(false) == nil {
+				err = nil
+			}
+		}
 		worst, short := "", 0.0
 		if err != nil {
 			// A converter that cannot be fed pulls its input down until it stops; one
@@ -157,10 +160,20 @@ func (s *Solver) Solve() error {
 	}
 }
 
-// again tries from the last solution, which is close when little has changed.
+// first puts every element in its first mode, and converters in one of theirs.
+func (s *Solver) first(converters mode) {
+	clear(s.modes)
+	for i, e := range s.circuit.Elements {
+		if _, ok := e.(Converter); ok {
+			s.modes[i] = converters
+		}
+	}
+}
+
+// again tries the last modes from the last solution, which is close when little
+// has changed.
 func (s *Solver) again() bool {
-	s.eq.soft, s.eq.lagged = 1, false
-	if s.newton(rounds/3, settled) != nil || s.collapsed() != nil {
+	if s.settle(true) != nil {
 		return false
 	}
 	for _, e := range s.circuit.Elements {
@@ -171,26 +184,6 @@ func (s *Solver) again() bool {
 	return true
 }
 
-// start sets every voltage to the highest source's: from above, Newton's method
-// finds the upper branch of a constant power.
-func (s *Solver) start() {
-	high := 0.0
-	for _, e := range s.circuit.Elements {
-		switch e := e.(type) {
-		case Battery:
-			high = math.Max(high, e.Volts)
-		case Alternator:
-			high = math.Max(high, e.Volts)
-		case Converter:
-			high = math.Max(high, e.OutV)
-		}
-	}
-	for i := range s.v {
-		s.v[i] = high
-	}
-	s.v[Ground] = 0
-}
-
 type noRest struct{}
 
 func (noRest) Error() string { return "no steady state" }
@@ -199,21 +192,41 @@ type singular struct{ row int }
 
 func (singular) Error() string { return "nothing sets its voltage" }
 
-// softened are the steps in which regulation is stiffened to its true value: each
-// starts where the one before came to rest, so that a sharp bend is never far.
-var softened = []float64{400, 40, 6, 1}
-
-func (s *Solver) settle() error {
-	for _, s.eq.soft = range softened {
-		s.eq.lagged = true
-		_ = s.newton(approach, near) // the last walk says whether there is a rest
+// settle finds the modes that agree with the voltages they lead to. Each set of
+// modes is walked from above, or, warm, from the last solution.
+func (s *Solver) settle(warm bool) error {
+	for change := range changes {
+		s.eq.bare = change > 0 || !warm
+		if err := s.newton(); err != nil {
+			return err
+		}
+		// What can be at a limit moves first; batteries take up what is left.
+		if !s.move(change > together, false) && !s.move(change > together, true) {
+			return s.collapsed()
+		}
 	}
-	s.eq.lagged = false
-	if err := s.newton(rounds, settled); err != nil {
-		return err
-	}
-	return s.collapsed()
+	return noRest{}
 }
+
+// move puts the batteries, or everything else, into the modes that the voltages ask
+// for: all of them, or one alone. It says whether any moved.
+func (s *Solver) move(alone, batteries bool) bool {
+	moved := false
+	for i, e := range s.circuit.Elements {
+		if _, ok := e.(Battery); ok != batteries || s.stopped(e) {
+			continue
+		}
+		if to := e.next(s.v, s.modes[i]); to != s.modes[i] {
+			s.modes[i], moved = to, true
+			if alone {
+				return true
+			}
+		}
+	}
+	return moved
+}
+
+func (s *Solver) stopped(e Element) bool { return s.eq.off[e.ElementName()] }
 
 // collapsed refuses a rest in which a constant power sees next to no voltage: it
 // was not followed that far.
@@ -233,63 +246,32 @@ func (s *Solver) collapsed() error {
 	return nil
 }
 
-// newton walks to the steady state. Sources at their limits bend sharply, so a
-// step is halved until it leaves less current over than there was.
-func (s *Solver) newton(rounds int, settled float64) error {
-	over := s.stampAt(s.v)
+// newton walks to the voltages of the modes as they are. Its first step may leave
+// constant powers out; from above it then comes to their upper branch and never
+// crosses to the lower.
+func (s *Solver) newton() error {
 	for range rounds {
-		if err := s.eq.eliminate(s.step[1:]); err != nil {
+		s.eq.reset()
+		for i, e := range s.circuit.Elements {
+			e.stamp(&s.eq, s.v, s.modes[i])
+		}
+		if err := s.eq.eliminate(s.next[1:]); err != nil {
 			return err
 		}
 		moved := 0.0
 		for i := range s.v {
-			s.step[i] -= s.v[i]
-			moved = math.Max(moved, math.Abs(s.step[i]))
+			moved = math.Max(moved, math.Abs(s.next[i]-s.v[i]))
 		}
-		if math.IsNaN(moved) {
+		if math.IsNaN(moved) || math.IsInf(moved, 0) {
 			return noRest{}
 		}
-		share := math.Min(1, stride/moved)
-		for halved := 0; ; halved++ {
-			for i := range s.v {
-				s.next[i] = s.v[i] + share*s.step[i]
-			}
-			left := s.stampAt(s.next)
-			if left < over*(1-share/1e4) || moved*share < settled || halved == halvings {
-				over = left
-				break
-			}
-			share /= 2
-		}
 		s.v, s.next = s.next, s.v
-		if moved < settled {
+		if moved < settled && !s.eq.bare {
 			return nil
 		}
-	}
-	if over < negligible {
-		return nil
+		s.eq.bare = false
 	}
 	return noRest{}
-}
-
-// stampAt writes the equations about v and returns the current that is left over
-// at v, summed over the nodes, in A.
-func (s *Solver) stampAt(v []float64) float64 {
-	s.eq.reset()
-	for _, e := range s.circuit.Elements {
-		e.stamp(&s.eq, v)
-	}
-	n, sum := s.eq.n-1, 0.0
-	for row := range n {
-		left := s.eq.i[row]
-		for column, g := range s.eq.g[row*n : row*n+n] {
-			if g != 0 {
-				left -= g * v[column+1]
-			}
-		}
-		sum += math.Abs(left)
-	}
-	return sum
 }
 
 // eliminate solves the equations by Gauss's method with partial pivoting. Rows
@@ -401,11 +383,11 @@ func (s *Solver) most(without string, plus, minus Node) float64 {
 
 // Solution is the last solution, copied.
 func (s *Solver) Solution() Solution {
-	out := Solution{Volts: append([]float64(nil), s.v...), Off: map[string]bool{}, Limited: map[string]bool{}, circuit: s.circuit}
-	for _, e := range s.circuit.Elements {
+	out := Solution{Volts: slices.Clone(s.v), Off: map[string]bool{}, Limited: map[string]bool{}, circuit: s.circuit, modes: slices.Clone(s.modes)}
+	for i, e := range s.circuit.Elements {
 		if c, ok := e.(Converter); ok {
 			out.Off[c.Name] = s.eq.off[c.Name]
-			out.Limited[c.Name] = !s.eq.off[c.Name] && c.flow(s.v[c.InPlus]-s.v[c.Minus], s.v[c.OutPlus]-s.v[c.Minus], 1).limited
+			out.Limited[c.Name] = !s.eq.off[c.Name] && s.modes[i] == throttled
 		}
 	}
 	return out
@@ -422,6 +404,17 @@ func (s Solution) Flow(c Converter) (in, out float64) {
 	if s.Off[c.Name] {
 		return 0, 0
 	}
-	f := c.flow(s.Volts[c.InPlus]-s.Volts[c.Minus], s.Volts[c.OutPlus]-s.Volts[c.Minus], 1)
+	inV, outV := c.terminals(s.Volts)
+	f := c.flow(inV, outV, s.modeOf(c.Name))
 	return f.in, f.out
+}
+
+// modeOf is the mode that an element came to rest in.
+func (s Solution) modeOf(name string) mode {
+	for i, e := range s.circuit.Elements {
+		if e.ElementName() == name {
+			return s.modes[i]
+		}
+	}
+	return regulating
 }

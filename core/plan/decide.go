@@ -41,13 +41,19 @@ type design struct {
 // plan: where a job cannot work, the notes say so. Same document, same book: same
 // plan.
 func Decide(doc job.Document, book parts.Book) Plan {
+	d := newDesign(doc, book)
+	d.describe()
+	return d.plan()
+}
+
+// newDesign decides everything but how it is told.
+func newDesign(doc job.Document, book parts.Book) *design {
 	d := &design{doc: doc, book: book, figures: map[string]working.Figure{}}
 	d.choose()
 	d.rate()
 	d.layOut()
 	d.size()
-	d.describe()
-	return d.plan()
+	return d
 }
 
 // choose picks the coupling: the pinned one, or the best of the methods.

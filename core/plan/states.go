@@ -4,14 +4,16 @@ import (
 	"fmt"
 
 	"epitrope/core/coupling"
+	"epitrope/core/network"
 	"epitrope/core/working"
 )
 
 // state is the run solved in one state of the vehicle.
 type state struct {
 	id, label string
-	early     bool // early in bulk: the aux battery is still low
-	low       bool // a charger at its worst efficiency
+	early     bool    // early in bulk: the aux battery is still low
+	low       bool    // a charger at its worst efficiency
+	setV      float64 // what the alternator is regulated to
 	alternV   float64
 	startV    float64
 	inA, outA float64
@@ -31,6 +33,8 @@ const (
 	hotDropV = 0.2
 	easedV   = 12.9
 	surfaceV = 12.7
+	// limitedBy is how far below its regulation an alternator is at its limit.
+	limitedBy = 0.1
 )
 
 // solve works the run out in every state and finds the worst: the one that draws
@@ -39,25 +43,17 @@ const (
 func (d *design) solve() {
 	n, v := d.facts.N, d.facts.RegulatedV.Value
 	d.states = []state{
-		{id: "cruise", label: "cruise", startV: v},
-		{id: "early", label: "cruise, early in bulk", startV: v, early: true},
-		{id: "idle", label: "idle, hot, lamps on", startV: v - hotDropV*n, low: true},
+		{id: "cruise", label: "cruise", setV: v},
+		{id: "early", label: "cruise, early in bulk", setV: v, early: true},
+		{id: "idle", label: "idle, hot, lamps on", setV: v - hotDropV*n, low: true},
 	}
 	if d.facts.Varies() {
-		d.states = append(d.states, state{id: "eased", label: "regulation eased off", startV: easedV * n, low: true})
+		d.states = append(d.states, state{id: "eased", label: "regulation eased off", setV: easedV * n, low: true})
 	}
 	d.worst = 0
 	for i := range d.states {
 		s := &d.states[i]
-		availableA := d.cruiseA()
-		if s.id == "idle" {
-			availableA = d.idleA()
-		}
-		if d.kind == coupling.DCDC {
-			d.solveCharger(s, availableA)
-		} else {
-			d.solveRelay(s, availableA)
-		}
+		d.settle(s, d.availableA(*s))
 		s.alternV = s.startV + s.inA*leadOhm
 		if !s.sags && d.worse(*s, d.states[d.worst]) {
 			d.worst = i
@@ -75,70 +71,54 @@ func (d *design) worse(a, b state) bool {
 	return a.inA > b.inA
 }
 
-// solveCharger settles a charger at the end of its line. Where the alternator has
-// less than is asked, the start battery makes up the rest: the two are one source
-// of surfaceV + I·R_b behind the battery's resistance (Norton's theorem).
-func (d *design) solveCharger(s *state, availableA float64) {
-	efficiency := d.charger.Efficiency
-	if s.low {
-		efficiency = d.charger.EfficiencyLow
-	}
-	s.outA = d.charger.OutputA
-	s.outV = d.profile.AbsorptionHigh
-	if s.early {
-		s.auxV = d.auxEmptyV() + s.outA*d.auxOhm()
-		s.outV = min(s.auxV+s.outA*d.aux.totalOhm(), s.outV)
-	}
-	s.auxV = s.outV - s.outA*d.aux.totalOhm()
-	watts := s.outA * s.outV / efficiency
-	s.inA, s.inV, s.err = coupling.Settle(s.startV, d.start.totalOhm(), watts)
-	if s.err == nil && s.inA > availableA {
-		emf := surfaceV*d.facts.N + availableA*d.startOhm()
-		s.inA, s.inV, s.err = coupling.Settle(emf, d.start.totalOhm()+d.startOhm(), watts)
-		s.startV = min(s.inV+s.inA*d.start.totalOhm(), s.startV)
-		s.sags = s.id == "idle"
-	}
-	if s.err != nil {
-		s.inA, s.inV, s.outA, s.auxV, s.outV = 0, s.startV, 0, d.auxEmptyV(), d.auxEmptyV()
+// settle solves the circuit in a state and reads the volts and amps from it. Where
+// the alternator has less than is asked, the start battery makes up the rest.
+func (d *design) settle(s *state, availableA float64) {
+	n := d.facts.N
+	s.joined = d.kind == coupling.DCDC || s.setV >= coupling.CutInV*n
+	c, charger := d.circuit(*s, availableA)
+	solved, err := network.Solve(c)
+	if err != nil {
+		s.err, s.startV, s.inV, s.auxV, s.outV = err, s.setV, s.setV, d.auxEmptyV(), d.auxEmptyV()
 		return
 	}
+	s.startV = solved.At("start.30")
+	s.auxV = solved.Across("aux.30", "aux.31")
+	s.sags = s.id == "idle" && s.startV < surfaceV*n
+	if charger != nil {
+		d.readCharger(s, solved, *charger)
+	} else {
+		d.readRelay(s, solved)
+	}
+}
+
+func (d *design) readCharger(s *state, solved network.Solution, charger network.Converter) {
+	s.inA, s.outA = solved.Flow(charger)
+	s.inV, s.outV = solved.Across("coupling.30", "coupling.31"), solved.Across("coupling.out", "coupling.31")
 	if cutOut := d.charger.CutOutV * d.facts.N; s.inV < cutOut {
 		s.err = fmt.Errorf("the charger stops below %s and would see %s", working.Text(cutOut, "V", 1), working.Text(s.inV, "V", 2))
 	}
 	s.says = fmt.Sprintf("%s in, %s out", working.Text(s.inA, "A", 0), working.Text(s.outA, "A", 0))
 }
 
-// solveRelay closes the relay where its cut-in is reached, and takes what the
-// circuit drives, what lead accepts and what the alternator has.
-func (d *design) solveRelay(s *state, availableA float64) {
-	n := d.facts.N
-	e, loop := d.auxEmptyV(), d.start.totalOhm()+d.aux.totalOhm()
-	s.joined = s.startV >= coupling.CutInV*n
+func (d *design) readRelay(s *state, solved network.Solution) {
 	if !s.joined {
-		s.inV, s.outV, s.auxV = s.startV, e, e
-		s.says = fmt.Sprintf("relay open: it closes at %s", working.Text(coupling.CutInV*n, "V", 1))
+		s.inV, s.outV = s.startV, s.auxV
+		s.says = fmt.Sprintf("relay open: it closes at %s", working.Text(coupling.CutInV*d.facts.N, "V", 1))
 		return
 	}
-	drives := max(0, coupling.Joined.Value(s.startV, e, loop, d.auxOhm()))
-	amps, by := drives, "the circuit"
-	if takes := d.figures["accepts"].Unrounded; d.facts.Chemistry.Lead && takes < amps {
-		amps, by = takes, "the battery"
-	}
-	if has := max(0, availableA); has < amps {
-		amps, by = has, "the alternator"
-		s.sags = s.id == "idle"
-		// The alternator is at its limit: the two batteries set the voltage.
-		s.startV = min(s.startV, max(e+amps*(loop+d.auxOhm()), surfaceV*n))
-	}
-	s.inA, s.outA = amps, amps
-	s.inV = s.startV - amps*d.start.totalOhm()
+	s.inV = solved.At("coupling.87")
 	s.outV = s.inV
-	s.auxV = s.inV - amps*d.aux.totalOhm()
-	if !s.early {
-		s.says = fmt.Sprintf("%s, limited by %s", working.Text(amps, "A", 0), by)
-		return
+	amps := (solved.At("coupling.30") - s.inV) / d.relay.ContactOhm
+	s.inA, s.outA = amps, amps
+	by := "the circuit"
+	switch {
+	case d.facts.Chemistry.Lead && amps > d.figures["accepts"].Unrounded*(1-settledWithin):
+		by = "the battery"
+	case s.startV < s.setV-limitedBy*d.facts.N:
+		by = "the alternator"
 	}
-	s.says = fmt.Sprintf("%s at first, limited by %s", working.Text(amps, "A", 0), by)
+	s.says = fmt.Sprintf("%s, limited by %s", working.Text(amps, "A", 0), by)
 }
 
 // shownStates rounds the states at the core's edge.

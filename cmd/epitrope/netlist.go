@@ -1,0 +1,50 @@
+package main
+
+import (
+	"flag"
+	"fmt"
+	"io"
+
+	"epitrope/core/job"
+	"epitrope/core/parts"
+	"epitrope/core/plan"
+)
+
+// runNetlist writes a job's circuit in a state as a SPICE netlist.
+func runNetlist(args []string, in io.Reader, out io.Writer) error {
+	set := flag.NewFlagSet("epitrope netlist FILE", flag.ContinueOnError)
+	at := set.String("at", "cruise", "`state` of the vehicle: cruise, early, idle or eased")
+	asJSON := set.Bool("json", false, "print JSON: the netlist and our own solution")
+	rest, err := parseFlags(set, args, out)
+	if err != nil {
+		return err
+	}
+	if len(rest) != 1 {
+		return badInput("give one FILE, or - for standard input")
+	}
+	data, err := readDocument(rest[0], in)
+	if err != nil {
+		return err
+	}
+	doc, problems := job.Decode(data)
+	if len(problems) > 0 {
+		return badInput("%s\n%s", rest[0], problems.Error())
+	}
+	c, solved, err := plan.Circuit(doc, parts.Stock(), *at)
+	if err != nil {
+		return badInput("--at: %v", err)
+	}
+	netlist, err := c.Netlist(fmt.Sprintf("%s, %s", doc.Title, *at), solved.Volts)
+	if err != nil {
+		return err
+	}
+	if !*asJSON {
+		_, err = io.WriteString(out, netlist)
+		return err
+	}
+	volts := map[string]float64{}
+	for n, name := range c.Names() {
+		volts[name] = solved.Volts[n]
+	}
+	return printJSON(out, map[string]any{"netlist": netlist, "volts": volts})
+}

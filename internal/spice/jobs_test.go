@@ -1,0 +1,39 @@
+package spice_test
+
+import (
+	"io/fs"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"epitrope/core/job"
+	"epitrope/core/parts"
+	"epitrope/core/plan"
+	"epitrope/testdata"
+)
+
+// Every demo job in every state: each node within 0.1 % of ngspice, on the netlist
+// that the product exports, and the plan's own figures are those voltages.
+func TestDemoJobsAgree(t *testing.T) {
+	need(t)
+	names, err := fs.Glob(testdata.Demo, "demo/*.json")
+	require.NoError(t, err)
+	compared := 0
+	for _, name := range names {
+		data, err := fs.ReadFile(testdata.Demo, name)
+		require.NoError(t, err)
+		doc, problems := job.Decode(data)
+		require.Empty(t, problems)
+		for _, s := range plan.Decide(doc, parts.Stock()).States {
+			c, solved, err := plan.Circuit(doc, parts.Stock(), s.ID)
+			require.NoError(t, err, "%s %s", name, s.ID)
+			require.NoError(t, agrees(t, c, solved, name+" "+s.ID))
+			if s.Fails == "" {
+				assert.InDelta(t, s.AuxV, solved.Across("aux.30", "aux.31"), 0.0051, "%s %s", name, s.ID)
+			}
+			compared++
+		}
+	}
+	assert.GreaterOrEqual(t, compared, 20)
+}
