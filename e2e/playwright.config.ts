@@ -9,6 +9,8 @@ export default defineConfig({
   workers: 2,
   fullyParallel: false,
   timeout: 60_000,
+  // A machine that is busy with something else gets one more try; the report names it.
+  retries: 1,
   expect: { timeout: 10_000 },
   reporter: "list",
   outputDir: "test-results",

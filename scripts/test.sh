@@ -29,7 +29,7 @@ step() { # step NAME COMMAND…: one check that passes or fails as a whole
 count() { # count FILE: adds the passed and failed of a JSON report
 	read -r p f < <(node -e '
 		const r = JSON.parse(require("fs").readFileSync(process.argv[1], "utf8"));
-		const s = r.stats ? [r.stats.expected, r.stats.unexpected + r.stats.flaky] : [r.numPassedTests, r.numFailedTests];
+		const s = r.stats ? [r.stats.expected + r.stats.flaky, r.stats.unexpected] : [r.numPassedTests, r.numFailedTests];
 		console.log(s.join(" "));' "$1" 2>/dev/null || echo "0 1")
 	passed=$((passed + p)) failed=$((failed + f))
 }

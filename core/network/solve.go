@@ -1,6 +1,7 @@
 package network
 
 import (
+	"errors"
 	"fmt"
 	"math"
 	"slices"
@@ -115,8 +116,8 @@ func Solve(c *Circuit) (Solution, error) {
 }
 
 // Solve finds the steady state, starting from the last one where there is one.
-// Converters that
-// see less than their cut-out stop, one at a time, the worst first.
+// Converters that see less than their cut-out stop, one at a time, the worst fed
+// first.
 func (s *Solver) Solve() error {
 	clear(s.eq.off)
 	if s.warm && s.again() {
@@ -124,40 +125,54 @@ func (s *Solver) Solve() error {
 	}
 	s.warm = false
 	for {
-		s.first(saturated)
-		err := s.settle(false)
-		if err != nil {
-			// Its full current may be more than the line carries while what it would
-			// give by its voltage is not.
-			s.first(regulating)
-			if s.settle(false) == nil {
-				err = nil
-			}
-		}
-		worst, short := "", 0.0
-		if err != nil {
-			// A converter that cannot be fed pulls its input down until it stops; one
-			// without a cut-out never does: then there is no steady state.
-			worst = s.starved()
-			if worst == "" {
-				return s.blame(err)
-			}
-		}
-		for _, e := range s.circuit.Elements {
-			c, ok := e.(Converter)
-			if !ok || s.eq.off[c.Name] || err != nil {
-				continue
-			}
-			if lack := c.CutOutV - (s.v[c.InPlus] - s.v[c.Minus]); lack > short {
-				worst, short = c.Name, lack
-			}
-		}
-		if worst == "" {
+		err := s.cold()
+		stop := s.worstFed(err != nil)
+		switch {
+		case stop != "":
+			s.eq.off[stop] = true
+		case err != nil:
+			return s.blame(err)
+		default:
 			s.warm = len(s.eq.off) == 0
 			return nil
 		}
-		s.eq.off[worst] = true
 	}
+}
+
+// cold finds the modes from nothing: first with converters at their full current;
+// where the line cannot carry that, with what they give by their voltage.
+func (s *Solver) cold() error {
+	s.first(saturated)
+	err := s.settle(false)
+	if err == nil {
+		return nil
+	}
+	s.first(regulating)
+	if s.settle(false) == nil {
+		return nil
+	}
+	return err
+}
+
+// worstFed is the running converter that is furthest below its cut-out; none where
+// all are above. Where nothing came to rest, one that cannot be fed pulls its input
+// down until it stops, so it is the one closest to stopping; one without a cut-out
+// never stops.
+func (s *Solver) worstFed(restless bool) string {
+	name, most := "", 0.0
+	if restless {
+		most = math.Inf(-1)
+	}
+	for _, e := range s.circuit.Elements {
+		c, ok := e.(Converter)
+		if !ok || s.stopped(c) || c.CutOutV <= 0 {
+			continue
+		}
+		if lack := c.CutOutV - (s.v[c.InPlus] - s.v[c.Minus]); lack > most || math.IsNaN(lack) {
+			name, most = c.Name, lack
+		}
+	}
+	return name
 }
 
 // first puts every element in its first mode, and converters in one of theirs.
@@ -172,17 +187,7 @@ func (s *Solver) first(converters mode) {
 
 // again tries the last modes from the last solution, which is close when little
 // has changed.
-func (s *Solver) again() bool {
-	if s.settle(true) != nil {
-		return false
-	}
-	for _, e := range s.circuit.Elements {
-		if c, ok := e.(Converter); ok && s.v[c.InPlus]-s.v[c.Minus] < c.CutOutV {
-			return false
-		}
-	}
-	return true
-}
+func (s *Solver) again() bool { return s.settle(true) == nil && s.worstFed(false) == "" }
 
 type noRest struct{}
 
@@ -320,23 +325,11 @@ func (e *equations) eliminate(x []float64) error {
 	return nil
 }
 
-// starved is the running converter, with a cut-out, that its line feeds least.
-func (s *Solver) starved() string {
-	name, lowest := "", math.Inf(1)
-	for _, e := range s.circuit.Elements {
-		if c, ok := e.(Converter); ok && !s.eq.off[c.Name] && c.CutOutV > 0 {
-			if v := s.v[c.InPlus] - s.v[c.Minus]; v < lowest || math.IsNaN(v) {
-				name, lowest = c.Name, v
-			}
-		}
-	}
-	return name
-}
-
 // blame names the element that a failure turns on: a constant power that its line
 // cannot carry, with what it could.
 func (s *Solver) blame(err error) error {
-	if bad, ok := err.(singular); ok {
+	var bad singular
+	if errors.As(err, &bad) {
 		return &Error{s.circuit.at(Node(bad.row + 1)), bad.Error()}
 	}
 	for _, e := range s.circuit.Elements {

@@ -26,7 +26,8 @@ func Run(netlist string) (map[string]float64, error) {
 	defer cancel()
 	cmd := exec.CommandContext(ctx, Program, "-b", "/dev/stdin")
 	cmd.Stdin = strings.NewReader(netlist)
-	out, err := cmd.CombinedOutput()
+	out, _ := cmd.CombinedOutput() // it exits with 1 even when all is well
+
 	volts := map[string]float64{}
 	lines := bufio.NewScanner(bytes.NewReader(out))
 	for lines.Scan() {
@@ -39,7 +40,7 @@ func Run(netlist string) (map[string]float64, error) {
 		}
 	}
 	if len(volts) == 0 {
-		return nil, fmt.Errorf("%w (%v):\n%s", ErrNoPoint, err, out)
+		return nil, fmt.Errorf("%w:\n%s", ErrNoPoint, out)
 	}
 	return volts, nil
 }
