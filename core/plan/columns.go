@@ -134,7 +134,7 @@ func (d *design) fuseColumn(l *leg, name string, at job.Point) Column {
 }
 
 func shortFamily(f protect.Fuse) string {
-	kind, _, _ := strings.Cut(f.Family.Label, " fuse")
+	kind, _, _ := strings.Cut(f.Family.Label, " ")
 	return kind
 }
 

@@ -1,6 +1,7 @@
 package plan
 
 import (
+	"errors"
 	"fmt"
 
 	"epitrope/core/coupling"
@@ -79,7 +80,12 @@ func (d *design) settle(s *state, availableA float64) {
 	c, charger := d.circuit(*s, availableA)
 	solved, err := network.Solve(c)
 	if err != nil {
-		s.err, s.startV, s.inV, s.auxV, s.outV = err, s.setV, s.setV, d.auxEmptyV(), d.auxEmptyV()
+		s.err = err
+		var at *network.Error
+		if errors.As(err, &at) {
+			s.err = fmt.Errorf("the %s %s", at.Element, at.Why)
+		}
+		s.startV, s.inV, s.auxV, s.outV = s.setV, s.setV, d.auxEmptyV(), d.auxEmptyV()
 		return
 	}
 	s.startV = solved.At("start.30")
