@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState, type Dispatch } from "react";
+import { useLayoutEffect, useRef, useState, type Dispatch } from "react";
 
 import { api, NoAnswer, take, type Plan } from "../api/client";
 import { overlay, type Action, type Edited } from "./history";
@@ -8,7 +8,8 @@ const wait = 1500;
 
 /**
  * usePlan keeps the plan of what is being edited: every change is sent at once,
- * the newest answer wins, and a server that does not answer is asked again.
+ * before the screen is painted; the newest answer wins, and a server that does not
+ * answer is asked again.
  */
 export function usePlan(state: Edited, dispatch: Dispatch<Action>): { plan: Plan | null; silent: boolean } {
   const [plan, setPlan] = useState<Plan | null>(null);
@@ -18,11 +19,11 @@ export function usePlan(state: Edited, dispatch: Dispatch<Action>): { plan: Plan
   const key = JSON.stringify(doc);
   const latest = useRef({ doc, sent });
   const planned = useRef("");
-  useEffect(() => {
+  useLayoutEffect(() => {
     latest.current = { doc, sent };
   });
 
-  useEffect(() => {
+  useLayoutEffect(() => {
     const abort = new AbortController();
     let timer: ReturnType<typeof setTimeout> | undefined;
     const asked = latest.current;
