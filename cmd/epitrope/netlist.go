@@ -5,7 +5,6 @@ import (
 	"fmt"
 	"io"
 
-	"epitrope/core/job"
 	"epitrope/core/parts"
 	"epitrope/core/plan"
 )
@@ -19,16 +18,9 @@ func runNetlist(args []string, in io.Reader, out io.Writer) error {
 	if err != nil {
 		return err
 	}
-	if len(rest) != 1 {
-		return badInput("give one FILE, or - for standard input")
-	}
-	data, err := readDocument(rest[0], in)
+	doc, err := readJob(rest, in)
 	if err != nil {
 		return err
-	}
-	doc, problems := job.Decode(data)
-	if len(problems) > 0 {
-		return badInput("%s\n%s", rest[0], problems.Error())
 	}
 	c, solved, err := plan.Circuit(doc, parts.Stock(), *at)
 	if err != nil {

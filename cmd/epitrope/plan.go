@@ -19,16 +19,9 @@ func runPlan(args []string, in io.Reader, out io.Writer) error {
 	if err != nil {
 		return err
 	}
-	if len(rest) != 1 {
-		return badInput("give one FILE, or - for standard input")
-	}
-	data, err := readDocument(rest[0], in)
+	doc, err := readJob(rest, in)
 	if err != nil {
 		return err
-	}
-	doc, problems := job.Decode(data)
-	if len(problems) > 0 {
-		return badInput("%s\n%s", rest[0], problems.Error())
 	}
 	p := plan.Decide(doc, parts.Stock())
 	if *asJSON {
@@ -36,6 +29,22 @@ func runPlan(args []string, in io.Reader, out io.Writer) error {
 	}
 	printPlan(out, p)
 	return nil
+}
+
+// readJob reads the one job that a command names.
+func readJob(names []string, in io.Reader) (job.Document, error) {
+	if len(names) != 1 {
+		return job.New(), badInput("give one FILE, or - for standard input")
+	}
+	data, err := readDocument(names[0], in)
+	if err != nil {
+		return job.New(), err
+	}
+	doc, problems := job.Decode(data)
+	if len(problems) > 0 {
+		return doc, badInput("%s\n%s", names[0], problems.Error())
+	}
+	return doc, nil
 }
 
 // readDocument reads a little more than a document may have, so that a larger
