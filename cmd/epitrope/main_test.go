@@ -104,7 +104,7 @@ func TestNetlistIsWritten(t *testing.T) {
 	code, out, errs := epitrope(t, "", "netlist", "../../testdata/demo/6-mobile-vet.json", "--at", "idle")
 	require.Zero(t, code, errs)
 	assert.Contains(t, out, "* Mobile vet, high-roof van, idle")
-	assert.Contains(t, out, "r_c1 f1_out coupling_30")
+	assert.Contains(t, out, "r_c1 c1_from c1_to")
 	assert.Contains(t, out, ".end\n")
 }
 

@@ -19,20 +19,34 @@ type Chemistry struct {
 	Efficiency float64 // charge got back for charge put in
 	ChargeLow  float64 // continuous charge current as a share of capacity: advised
 	ChargeHigh float64 // … and at most
-	mOhmAh     float64 // internal resistance times capacity, mΩ·Ah
-	rest       [5]float64
+	mOhmAh     float64 // internal resistance times capacity at full charge and 25 °C, mΩ·Ah
+	rest       []point
+	emptier    float64 // resistance added when empty, as a share
+	colder     float64 // growth of resistance for each kelvin below 25 °C, as a share
+	knee       float64 // charge from which it accepts less
+	restPerK   float64 // rest voltage by temperature, V/K
 }
 
+// point is a rest voltage, in V, at a state of charge, for 12 V at 25 °C.
+type point struct{ soc, volts float64 }
+
+func lead(above float64) []point {
+	return []point{{0, 11.8 + above}, {0.25, 12.0 + above}, {0.5, 12.2 + above}, {0.75, 12.4 + above}, {1, 12.7 + above}}
+}
+
+// flat is LiFePO4: 13.2–13.3 V over most of its range, 12.8 V with 10–15 % left.
+var flat = []point{{0, 10.5}, {0.05, 12.3}, {0.10, 12.7}, {0.15, 12.87}, {0.25, 13.0}, {0.5, 13.2}, {0.75, 13.3}, {0.95, 13.34}, {1, 13.5}}
+
 // The chemistries. Usable share: about half for lead, 80–100 % for LiFePO4
-// (common practice, no source). Rest voltages at 0, 25, 50, 75, 100 %,
-// resistance and efficiency: from memory. Charge limits: from memory; the
+// (common practice, no source). Rest voltages, resistance, its growth with
+// discharge and cold, and efficiency: from memory. Charge limits: from memory; the
 // battery's own sheet wins.
 var (
-	Flooded = Chemistry{"flooded", "flooded lead", true, true, 0.5, 0.85, 0.1, 0.2, 600, [5]float64{11.8, 12.0, 12.2, 12.4, 12.7}}
-	Calcium = Chemistry{"calcium", "calcium lead", true, true, 0.5, 0.85, 0.1, 0.2, 550, [5]float64{11.8, 12.0, 12.2, 12.4, 12.7}}
-	AGM     = Chemistry{"agm", "AGM", true, false, 0.5, 0.90, 0.25, 0.4, 400, [5]float64{11.9, 12.1, 12.3, 12.5, 12.8}}
-	Gel     = Chemistry{"gel", "gel", true, false, 0.5, 0.90, 0.15, 0.2, 500, [5]float64{11.9, 12.1, 12.3, 12.5, 12.8}}
-	LiFePO4 = Chemistry{"lifepo4", "LiFePO4", false, false, 0.8, 0.97, 0.3, 0.5, 300, [5]float64{10.0, 13.0, 13.2, 13.3, 13.4}}
+	Flooded = Chemistry{"flooded", "flooded lead", true, true, 0.5, 0.85, 0.1, 0.2, 600, lead(0), 1, 0.010, 0.8, 0.0015}
+	Calcium = Chemistry{"calcium", "calcium lead", true, true, 0.5, 0.85, 0.1, 0.2, 550, lead(0), 1, 0.010, 0.8, 0.0015}
+	AGM     = Chemistry{"agm", "AGM", true, false, 0.5, 0.90, 0.25, 0.4, 400, lead(0.1), 1, 0.010, 0.8, 0.0015}
+	Gel     = Chemistry{"gel", "gel", true, false, 0.5, 0.90, 0.15, 0.2, 500, lead(0.1), 1, 0.012, 0.8, 0.0015}
+	LiFePO4 = Chemistry{"lifepo4", "LiFePO4", false, false, 0.8, 0.97, 0.3, 0.5, 300, flat, 0.3, 0.030, 0.98, 0.0002}
 )
 
 // Chemistries lists them in the order they are offered.
@@ -48,35 +62,6 @@ func ByID(id string) (Chemistry, error) {
 		ids[i] = c.ID
 	}
 	return Chemistry{}, fmt.Errorf("%q is not a chemistry; allowed are %s", id, strings.Join(ids, ", "))
-}
-
-// RestV returns the voltage of a 12 V battery at rest at a state of charge from
-// 0 to 1, between the table's quarters in proportion.
-//
-// Source: from memory; AGM and gel about 0.1 V over flooded.
-func (c Chemistry) RestV(soc float64) float64 {
-	at := soc * 4
-	switch {
-	case at <= 0:
-		return c.rest[0]
-	case at >= 4:
-		return c.rest[4]
-	}
-	i := int(at)
-	return c.rest[i] + (c.rest[i+1]-c.rest[i])*(at-float64(i))
-}
-
-// Internal is the resistance of a battery.
-var Internal = working.Declare("R_b = n·ρ / (1000·C)", "from memory; falls as capacity grows",
-	working.Symbol{Letter: "R_b", Name: "battery resistance", Unit: "Ω", Digits: 5},
-	working.Symbol{Letter: "n", Name: "system voltage / 12 V", Unit: "", Digits: 0},
-	working.Symbol{Letter: "ρ", Name: "resistance times capacity", Unit: "mΩ·Ah", Digits: 0},
-	working.Symbol{Letter: "C", Name: "capacity", Unit: "Ah", Digits: 0})
-
-// Ohm returns the internal resistance, in Ω, of capacityAh at a system of
-// n × 12 V.
-func (c Chemistry) Ohm(capacityAh, n float64) float64 {
-	return Internal.Value(n, c.mOhmAh, capacityAh)
 }
 
 // UsableAh is what is used of a battery before it is charged again.

@@ -34,6 +34,73 @@ func TestRestVoltageRisesWithCharge(t *testing.T) {
 	}
 }
 
+// LiFePO4 has 10–15 % left at 12.8 V; a lead battery at 12.2 V is half full.
+func TestChargeFromRestVoltage(t *testing.T) {
+	left := battery.LiFePO4.Charge(12.8)
+	assert.True(t, left >= 0.10 && left <= 0.15, "%g", left)
+	assert.InDelta(t, 0.5, battery.Flooded.Charge(12.2), 1e-9)
+	for _, c := range battery.Chemistries {
+		for soc := 0.0; soc <= 1; soc += 0.01 {
+			assert.InDelta(t, soc, c.Charge(c.RestV(soc)), 1e-9, c.ID)
+		}
+		assert.Zero(t, c.Charge(3))
+		assert.Equal(t, 1.0, c.Charge(16))
+	}
+}
+
+// From memory: an empty lead battery resists about twice as much, one at −18 °C
+// about half as much again; LiFePO4 at −20 °C some four times.
+func TestResistanceGrowsEmptyAndCold(t *testing.T) {
+	base := battery.Flooded.Ohm(80, 1)
+	assert.InDelta(t, base, battery.Flooded.OhmAt(80, 1, 1, 25), 1e-12)
+	assert.InEpsilon(t, 2*base, battery.Flooded.OhmAt(80, 1, 0, 25), 0.01)
+	assert.InEpsilon(t, 1.5*base, battery.Flooded.OhmAt(80, 1, 1, -18), 0.05)
+	assert.InEpsilon(t, 4*battery.LiFePO4.Ohm(100, 1), battery.LiFePO4.OhmAt(100, 1, 1, -20), 0.05)
+	for _, c := range battery.Chemistries {
+		for soc := 0.0; soc < 0.95; soc += 0.1 {
+			for temp := -30.0; temp < 50; temp += 10 {
+				assert.Greater(t, c.OhmAt(100, 1, soc, temp), c.OhmAt(100, 1, soc+0.1, temp))
+				assert.Greater(t, c.OhmAt(100, 1, soc, temp), c.OhmAt(100, 1, soc, temp+10))
+			}
+		}
+	}
+}
+
+// hours integrates a lead battery's acceptance from one charge to another.
+func hours(c battery.Chemistry, from, to, tempC float64) float64 {
+	const step = 0.01
+	t := 0.0
+	for soc := from; soc < to; {
+		amps := c.Accepts(100, soc, tempC, 14.4, 14.4)
+		soc += amps * step * c.Efficiency / 100
+		t += step
+	}
+	return t
+}
+
+// Bulk is fast to about 80 %, then a long tail; in the cold it takes much longer.
+func TestAcceptance(t *testing.T) {
+	bulk, tail := hours(battery.AGM, 0.5, 0.8, 25), hours(battery.AGM, 0.8, 0.98, 25)
+	assert.Less(t, bulk, 1.5)
+	assert.Greater(t, tail, 2*bulk)
+	assert.Greater(t, hours(battery.AGM, 0.5, 0.8, 0), 1.8*bulk)
+	assert.Equal(t, 40.0, battery.AGM.Accepts(100, 0.5, 25, 14.4, 14.4))
+	assert.Less(t, battery.AGM.Accepts(100, 0.5, 25, 13.2, 14.4), 20.0, "less voltage, less charge")
+	assert.Zero(t, battery.AGM.Accepts(100, 0.5, 25, 12.2, 14.4), "none below its own voltage")
+	assert.Equal(t, 50.0, battery.LiFePO4.Accepts(100, 0.9, 5, 14.2, 14.4))
+	assert.Zero(t, battery.LiFePO4.Accepts(100, 0.5, -1, 14.2, 14.4), "not below 0 °C")
+}
+
+// Common practice (no source): a starter takes 300–800 A, and the battery falls to
+// some 9 to 10.5 V.
+func TestCranking(t *testing.T) {
+	ohm := battery.Flooded.Ohm(80, 1)
+	starter := battery.StarterOhm.Value(12.7, 400, ohm)
+	amps := 12.7 / (starter + ohm)
+	assert.InDelta(t, 400, amps, 1e-9)
+	assert.True(t, amps*starter > 9 && amps*starter < 10.5, "%g V", amps*starter)
+}
+
 // A LiFePO4 bank of a few mΩ gives several kA.
 func TestLithiumBankIsStiff(t *testing.T) {
 	ohm := battery.LiFePO4.Ohm(200, 1)

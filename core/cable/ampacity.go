@@ -48,8 +48,8 @@ func InsulationFor(limitC float64) (Insulation, error) {
 	return Insulation{}, fmt.Errorf("%s insulation is not for vehicles; allowed are 70, 85 and 105 °C", working.Plain(limitC, "°C", 0))
 }
 
-// FreeAir returns what a size carries in free air at 30 °C, in A, and the
-// table it comes from; between the table's sizes it is interpolated on the
+// FreeAir returns what one cable of a size carries in free air at 30 °C, in A, and
+// the table it comes from; between the table's sizes it is interpolated on the
 // logarithms of area and current.
 //
 // Source: ISO 10133 / ISO 13297 by area; ABYC E-11 for AWG with 105 °C insulation.
@@ -73,51 +73,46 @@ func (n Insulation) FreeAir(s Size) (amps float64, source working.Source) {
 	return amps, n.source + ", interpolated by area"
 }
 
-// Bay is the surroundings of a run.
-type Bay struct {
-	Label    string
-	AmbientC float64
-	engine   bool
-}
-
-// CabinC and EngineC are the ambient temperatures that the two named bays stand
-// for. EngineC is what the factors of ISO 10133 stand for; CabinC is the tables'
-// own reference.
-const (
-	CabinC  = 30.0
-	EngineC = 50.0
-)
-
-// Cabin is inside the vehicle.
-func Cabin() Bay { return Bay{"cabin, 30 °C", CabinC, false} }
-
-// EngineBay is the engine space.
-func EngineBay() Bay { return Bay{"engine space, about 50 °C", EngineC, true} }
-
-// Ambient is a place of a known temperature.
-func Ambient(c float64) Bay { return Bay{working.Plain(c, "°C", 0), c, false} }
-
-// Factor returns what share of the free-air figure a cable carries in a bay: the
-// standards' factor in an engine space; elsewhere √((θ − T)/(θ − 30)), from heat
-// given off in proportion to the difference in temperature, at most 1; zero where
-// the place is as hot as the insulation bears.
-//
-// Source: ISO 10133, ABYC E-11 for the engine space; physics elsewhere.
-func (b Bay) Factor(n Insulation) float64 {
-	switch {
-	case b.engine:
-		return n.engine
-	case b.AmbientC <= CabinC:
-		return 1
-	case b.AmbientC >= n.LimitC:
-		return 0
-	}
-	return math.Sqrt((n.LimitC - b.AmbientC) / (n.LimitC - CabinC))
-}
-
 // Ampacity is what a cable may carry where it lies.
-var Ampacity = working.Declare("I_z = I_30·f",
-	"ISO 10133 / ISO 13297, ABYC E-11",
-	working.Symbol{Letter: "I_z", Name: "may carry", Unit: "A", Digits: 0},
-	working.Symbol{Letter: "I_30", Name: "in free air at 30 °C", Unit: "A", Digits: 0},
-	working.Symbol{Letter: "f", Name: "factor for the place", Unit: "", Digits: 2})
+var Ampacity = working.Declare("I_z = n·I_30·f·g",
+	"ISO 10133 / ISO 13297, ABYC E-11; g from IEC 60364-5-52",
+	working.Symbol{Letter: "I_z", Name: "may carry, by table", Unit: "A", Digits: 0},
+	working.Symbol{Letter: "n", Name: "cables in parallel", Unit: "", Digits: 0},
+	working.Symbol{Letter: "I_30", Name: "one in free air at 30 °C", Unit: "A", Digits: 0},
+	working.Symbol{Letter: "f", Name: "factor for the place", Unit: "", Digits: 2},
+	working.Symbol{Letter: "g", Name: "factor for loaded cables that touch", Unit: "", Digits: 2})
+
+// Carried is what a size may carry where it lies, and what says so.
+type Carried struct {
+	Amps     float64
+	TableA   float64 // by the tables and their factors, at 50 °C where it is hotter
+	BalanceA float64 // by the heat balance
+	Balance  bool    // the heat balance decided
+	FreeAirA float64 // one cable, free air, 30 °C
+	Table    working.Source
+	// PlaceFactor and GroupFactor are the tables' factors for heat and for company.
+	PlaceFactor, GroupFactor float64
+}
+
+// Carries returns what a size may carry in a bay. In free air up to 50 °C the tables
+// decide. In conduit and bundles it is the lower of the table with the standard's
+// grouping factor and the heat balance. In hotter places the heat balance decides,
+// never above what the table allows at 50 °C, so that heat never helps.
+func (n Insulation) Carries(s Size, b Bay) Carried {
+	c := Carried{BalanceA: n.Thermal(s, b).Amps(n.LimitC)}
+	c.FreeAirA, c.Table = n.FreeAir(s)
+	known := b
+	if b.AmbientC > EngineC {
+		known = Ambient(EngineC)
+	}
+	together := b.Laying.loaded(s.Count)
+	c.PlaceFactor, c.GroupFactor = known.Factor(n), Grouping(together)
+	c.TableA = Ampacity.Value(float64(s.Count), c.FreeAirA, c.PlaceFactor, c.GroupFactor)
+	inTable := b.AmbientC <= EngineC && together == 1 && !b.Laying.Conduit
+	c.Balance = !inTable && c.BalanceA < c.TableA
+	c.Amps = c.TableA
+	if c.Balance {
+		c.Amps = c.BalanceA
+	}
+	return c
+}

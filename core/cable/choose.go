@@ -19,12 +19,11 @@ const (
 // Trial is one size tried for a run.
 type Trial struct {
 	Size       Size
-	FreeAirA   float64        // carries in free air at 30 °C
-	Table      working.Source // where FreeAirA comes from
-	AmpacityA  float64        // carries where it lies
-	ConductorC float64        // at the run's current; the insulation's limit where it Burns
-	Burns      bool           // hotter than its insulation bears
-	LoopOhm    float64        // warm copper of the loop and what else is in series
+	Carried    Carried
+	AmpacityA  float64 // carries where it lies
+	ConductorC float64 // at the run's current; the insulation's limit where it Burns
+	Burns      bool    // it carries more than it may
+	LoopOhm    float64 // warm copper of the loop and what else is in series
 	DropV      float64
 }
 
@@ -40,14 +39,15 @@ type Loop struct {
 // Try returns what a size would do in the loop.
 func (l Loop) Try(s Size) Trial {
 	t := Trial{Size: s}
-	t.FreeAirA, t.Table = l.Insulation.FreeAir(s)
-	t.AmpacityA = Ampacity.Value(t.FreeAirA, l.Bay.Factor(l.Insulation))
-	c, err := ConductorC(l.Amps, t.FreeAirA, l.Insulation.LimitC, l.Bay.AmbientC)
-	if err != nil || c > l.Insulation.LimitC {
-		t.Burns, c = true, l.Insulation.LimitC
+	t.Carried = l.Insulation.Carries(s, l.Bay)
+	t.AmpacityA = t.Carried.Amps
+	t.Burns = l.Amps > t.AmpacityA
+	t.ConductorC = l.Insulation.LimitC
+	if c, err := l.Insulation.Thermal(s, l.Bay).SteadyC(l.Amps); err == nil {
+		// Within the tables a cable is within its limit, whatever the balance says.
+		t.ConductorC = min(c, l.Insulation.LimitC)
 	}
-	t.ConductorC = c
-	t.LoopOhm = Resistance.Value(OhmPerM(s.AreaMM2), l.CableM, Alpha, c) + l.OtherOhm
+	t.LoopOhm = Resistance.Value(s.OhmPerM(), l.CableM, Alpha, t.ConductorC) + l.OtherOhm
 	t.DropV = Drop.Value(l.Amps, t.LoopOhm)
 	return t
 }
@@ -78,10 +78,16 @@ func (l Loop) Choose(shelf []Size, dropV float64, fused func(Trial) bool) (Trial
 		{ByFuse, fused},
 	}
 	decided, best := ByAmpacity, -1
+	trials := make([]Trial, 0, len(shelf))
 	for _, p := range passes {
 		at := 0
-		for at < len(shelf) && !p.ok(l.Try(shelf[at])) {
-			at++
+		for ; at < len(shelf); at++ {
+			if at == len(trials) {
+				trials = append(trials, l.Try(shelf[at]))
+			}
+			if p.ok(trials[at]) {
+				break
+			}
 		}
 		if at == len(shelf) {
 			return Trial{}, p.test, &NoSize{p.test, l.Amps, shelf[len(shelf)-1]}
@@ -90,5 +96,5 @@ func (l Loop) Choose(shelf []Size, dropV float64, fused func(Trial) bool) (Trial
 			decided, best = p.test, at
 		}
 	}
-	return l.Try(shelf[best]), decided, nil
+	return trials[best], decided, nil
 }

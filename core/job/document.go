@@ -59,6 +59,7 @@ type Alternator struct {
 // StartBattery is the battery that cranks.
 type StartBattery struct {
 	CapacityAh *float64 `json:"capacityAh,omitempty"`
+	CrankA     *float64 `json:"crankA,omitempty"`
 }
 
 // Aux is the auxiliary battery.
@@ -82,10 +83,12 @@ type Routes struct {
 	TriggerM *float64 `json:"triggerM,omitempty"`
 }
 
-// Bays are the warmest places along the runs.
+// Bays are the warmest places along the runs, and how the cable lies there.
 type Bays struct {
-	StartC *float64 `json:"startC,omitempty"`
-	AuxC   *float64 `json:"auxC,omitempty"`
+	StartC   *float64 `json:"startC,omitempty"`
+	AuxC     *float64 `json:"auxC,omitempty"`
+	StartLay *string  `json:"startLay,omitempty"`
+	AuxLay   *string  `json:"auxLay,omitempty"`
 }
 
 // Cable is what is on the workshop's reels.
@@ -108,6 +111,7 @@ type Pins struct {
 	AuxSize    *string  `json:"auxSize,omitempty"`
 	StartFuseA *float64 `json:"startFuseA,omitempty"`
 	AuxFuseA   *float64 `json:"auxFuseA,omitempty"`
+	Device     *string  `json:"device,omitempty"`
 	Return     *string  `json:"return,omitempty"`
 }
 

@@ -78,6 +78,22 @@ func chemistries() []Option {
 	return o
 }
 
+func layings() []Option {
+	var o []Option
+	for _, l := range cable.Layings {
+		o = append(o, Option{l.ID, l.Label})
+	}
+	return o
+}
+
+func devices() []Option {
+	var o []Option
+	for _, d := range protect.Devices {
+		o = append(o, Option{d.ID, d.Label})
+	}
+	return o
+}
+
 func amps(ratings []float64) []Option {
 	o := make([]Option, len(ratings))
 	for i, a := range ratings {
@@ -106,6 +122,8 @@ var Fields = []Field{
 
 	{Path: "startBattery.capacityAh", Label: "Start battery capacity", Kind: Number, Unit: "Ah", Min: 20, Max: 400, dim: chargeAt, Part: "start"},
 
+	{Path: "startBattery.crankA", Label: "Starter takes", Kind: Number, Unit: "A", Min: 80, Max: 1500, dim: current, Part: "start"},
+
 	{Path: "aux.chemistry", Label: "Aux battery chemistry", Kind: Choice, Choices: chemistries(), Part: "aux"},
 	{Path: "aux.capacityAh", Label: "Aux battery capacity", Kind: Number, Unit: "Ah", Min: 5, Max: 2000, dim: chargeAt, Part: "aux"},
 	{Path: "aux.place", Label: "Aux battery sits", Kind: Choice, Choices: placeOptions(), Part: "aux"},
@@ -120,6 +138,9 @@ var Fields = []Field{
 
 	{Path: "bays.startC", Label: "Warmest along the start run", Kind: Number, Unit: "°C", Min: -20, Max: 100, dim: warmth, Part: "c1"},
 	{Path: "bays.auxC", Label: "Warmest at the aux battery", Kind: Number, Unit: "°C", Min: -20, Max: 80, dim: warmth, Part: "c2"},
+
+	{Path: "bays.startLay", Label: "Start run is laid", Kind: Choice, Choices: layings(), Part: "c1"},
+	{Path: "bays.auxLay", Label: "Aux run is laid", Kind: Choice, Choices: layings(), Part: "c2"},
 
 	{Path: "cable.system", Label: "Cable on the reels", Kind: Choice, Part: "c1", Choices: []Option{
 		{string(cable.Metric), "mm²"}, {string(cable.AWG), "AWG / B&S"}, {string(cable.Auto), "auto cable"}}},
@@ -136,6 +157,7 @@ var Fields = []Field{
 	{Path: "pins.auxSize", Label: "Aux run cable", Kind: CableKey, Pin: true, Example: "16 mm², 6 AWG, 8 mm auto", Part: "c2"},
 	{Path: "pins.startFuseA", Label: "Fuse at the start battery", Kind: Level, Unit: "A", Pin: true, Part: "f1", Choices: amps(protect.PowerRatings())},
 	{Path: "pins.auxFuseA", Label: "Fuse at the aux battery", Kind: Level, Unit: "A", Pin: true, Part: "f2", Choices: amps(protect.PowerRatings())},
+	{Path: "pins.device", Label: "Protected by", Kind: Choice, Pin: true, Part: "f1", Choices: devices()},
 	{Path: "pins.return", Label: "Return", Kind: Choice, Pin: true, Part: "return", Choices: []Option{{"chassis", "chassis"}, {"cable", "cable"}}},
 }
 

@@ -32,6 +32,9 @@ var questions = []Question{
 	{ID: "start-battery", Ask: "How big is the start battery?", Fields: []string{"startBattery.capacityAh"}},
 	{ID: "start-bay", Ask: "How hot does it get along the start run?", Fields: []string{"bays.startC"}},
 	{ID: "aux-bay", Ask: "How hot does it get at the aux battery?", Fields: []string{"bays.auxC"}},
+	{ID: "start-lay", Ask: "How is the start run laid?", Fields: []string{"bays.startLay"}},
+	{ID: "aux-lay", Ask: "How is the aux run laid?", Fields: []string{"bays.auxLay"}},
+	{ID: "crank", Ask: "What does the starter take?", Fields: []string{"startBattery.crankA"}},
 	{ID: "reels", Ask: "Which cable is on the reels?", Fields: []string{"cable.system", "cable.insulation"}},
 }
 

@@ -44,6 +44,7 @@ type Facts struct {
 	KnownBy     string
 	RegulatedV  Num
 	StartAh     Num
+	CrankA      Num
 	Chemistry   battery.Chemistry
 	AuxAh       Num
 	DailyAh     Num
@@ -107,6 +108,7 @@ const (
 	defaultDailyAh  = 50
 	defaultHours    = 1.5
 	defaultStartAh  = 80
+	defaultCrankA   = 400
 	defaultLoadA    = 45   // of 25–50 A at night
 	defaultVolts    = 14.2 // of 14.0–14.7
 	defaultEarthM   = 0.6
@@ -153,6 +155,7 @@ func (f *Facts) electrical(r *resolver, d Document) {
 	f.RegulatedV = r.num("alternator.volts", d.Alternator.Volts, defaultVolts*f.N, "healthy charging is 14.0–14.7 V (common practice, no source)")
 	f.LoadA = r.num("vehicle.loadA", d.Vehicle.LoadA, defaultLoadA, "lamps, wipers and blower take 25–50 A at night (common practice, no source)")
 	f.StartAh = r.num("startBattery.capacityAh", d.StartBattery.CapacityAh, defaultStartAh, "a common size")
+	f.CrankA = r.num("startBattery.crankA", d.StartBattery.CrankA, defaultCrankA, "starters take 300–800 A (common practice, no source)")
 	f.Chemistry, _ = battery.ByID(r.text("aux.chemistry", d.Aux.Chemistry, battery.LiFePO4.ID, "what most new installations use"))
 	f.AuxAh = r.num("aux.capacityAh", d.Aux.CapacityAh, defaultAuxAh, "a common size")
 }
@@ -179,8 +182,17 @@ func (f *Facts) routes(r *resolver, d Document, k coupling.Kind) {
 	f.EarthM = r.num("routes.earthM", d.Routes.EarthM, defaultEarthM, "a short lead to clean metal")
 	f.TriggerM = r.num("routes.triggerM", d.Routes.TriggerM, Route(Point{dashX, dashY}, end), guessed)
 
-	f.StartBay = bay(r, "bays.startC", d.Bays.StartC, true)
-	f.AuxBay = bay(r, "bays.auxC", d.Bays.AuxC, f.Place.Hot)
+	f.StartBay = bay(r, "bays.startC", d.Bays.StartC, true).Laid(laying(r, "bays.startLay", d.Bays.StartLay, f.Place.Trailer))
+	f.AuxBay = bay(r, "bays.auxC", d.Bays.AuxC, f.Place.Hot).Laid(laying(r, "bays.auxLay", d.Bays.AuxLay, false))
+}
+
+// laying is how a cable lies; where its return runs along with it, side by side.
+func laying(r *resolver, path string, given *string, along bool) cable.Laying {
+	l, why := cable.Open, "as the ampacity tables take it"
+	if along {
+		l, why = cable.Pair, "the return comes back the same way"
+	}
+	return cable.LayingByID(r.text(path, given, l.ID, why))
 }
 
 func bay(r *resolver, path string, given *float64, engine bool) cable.Bay {

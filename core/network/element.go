@@ -35,6 +35,8 @@ type Element interface {
 	next(v []float64, in mode) mode
 	// nodes are the nodes that it joins.
 	nodes() []Node
+	// moved is a copy of it between other nodes.
+	moved(to []Node) Element
 	// spice is its line or lines in a netlist.
 	spice(name func(Node) string) string
 }
@@ -70,12 +72,22 @@ type Battery struct {
 
 // Alternator is a regulated voltage with a limit to its current. MaxA is what it
 // has left for the circuit: it may be negative where the vehicle takes more than
-// the machine gives.
+// the machine gives. It holds its voltage at Sense, or, where that is not given, at
+// its own terminals.
 type Alternator struct {
 	Name        string
 	Plus, Minus Node
+	Sense       Node
 	Volts       float64
 	MaxA        float64
+}
+
+// sense is where the voltage is held.
+func (a Alternator) sense() Node {
+	if a.Sense == Ground {
+		return a.Plus
+	}
+	return a.Sense
 }
 
 // regulationOhm is how stiffly an alternator or a charger holds its voltage.
@@ -138,7 +150,7 @@ func (l PowerLoad) ElementName() string { return l.Name }
 
 func (r Resistance) nodes() []Node  { return []Node{r.A, r.B} }
 func (b Battery) nodes() []Node     { return []Node{b.Plus, b.Minus} }
-func (a Alternator) nodes() []Node  { return []Node{a.Plus, a.Minus} }
+func (a Alternator) nodes() []Node  { return []Node{a.Plus, a.Minus, a.sense()} }
 func (c Converter) nodes() []Node   { return []Node{c.InPlus, c.OutPlus, c.Minus} }
 func (d Diode) nodes() []Node       { return []Node{d.A, d.K} }
 func (l CurrentLoad) nodes() []Node { return []Node{l.A, l.B} }
@@ -234,17 +246,21 @@ func nextHeld(set, most, volts float64, in mode) mode {
 
 // Current is what the alternator gives at voltages v, in A.
 func (a Alternator) Current(v []float64) float64 {
-	amps := (a.Volts - v[a.Plus] + v[a.Minus]) / regulationOhm
+	amps := (a.Volts - v[a.sense()] + v[a.Minus]) / regulationOhm
 	return math.Max(math.Min(0, a.MaxA), math.Min(amps, a.MaxA))
 }
 
 func (a Alternator) stamp(e *equations, v []float64, in mode) {
-	amps, slope := held(a.Volts, a.MaxA, v[a.Plus]-v[a.Minus], in)
-	e.source(a.Plus, a.Minus, amps, slope, v)
+	volts := v[a.sense()] - v[a.Minus]
+	amps, slope := held(a.Volts, a.MaxA, volts, in)
+	e.inject(a.Plus, amps-slope*volts)
+	e.inject(a.Minus, slope*volts-amps)
+	e.depend(a.Plus, a.sense(), a.Minus, -slope)
+	e.depend(a.Minus, a.sense(), a.Minus, slope)
 }
 
 func (a Alternator) next(v []float64, in mode) mode {
-	return nextHeld(a.Volts, a.MaxA, v[a.Plus]-v[a.Minus], in)
+	return nextHeld(a.Volts, a.MaxA, v[a.sense()]-v[a.Minus], in)
 }
 
 func (d Diode) stamp(e *equations, v []float64, in mode) {

@@ -89,7 +89,7 @@ func spiceHeld(set, most float64, volts string) string {
 }
 
 func (a Alternator) spice(name func(Node) string) string {
-	return fmt.Sprintf("b_%s %s %s i=%s\n", SpiceName(a.Name), name(a.Minus), name(a.Plus), spiceHeld(a.Volts, a.MaxA, across(name, a.Plus, a.Minus)))
+	return fmt.Sprintf("b_%s %s %s i=%s\n", SpiceName(a.Name), name(a.Minus), name(a.Plus), spiceHeld(a.Volts, a.MaxA, across(name, a.sense(), a.Minus)))
 }
 
 func (c Converter) spice(name func(Node) string) string {

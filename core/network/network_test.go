@@ -190,6 +190,18 @@ func TestWhatMakesNoSenseIsNamed(t *testing.T) {
 	require.ErrorContains(t, err, "once each")
 }
 
+// A machine that senses at the battery holds the voltage there: its own is higher by
+// what its lead loses, until it is at its limit.
+func TestAlternatorSensesAtTheBattery(t *testing.T) {
+	c := network.New()
+	c.Add(network.Alternator{Name: "alternator", Plus: c.Node("B+"), Sense: c.Node("start"), Volts: 14.2, MaxA: 100},
+		network.Resistance{Name: "lead", A: c.Node("B+"), B: c.Node("start"), Ohm: 0.002},
+		network.CurrentLoad{Name: "load", A: c.Node("start"), Amps: 60})
+	s := solve(t, c)
+	assert.InDelta(t, 14.2, s.At("start"), 0.01)
+	assert.InDelta(t, 14.32, s.At("B+"), 0.01)
+}
+
 // At every node what flows in flows out, and the power that sources give is what
 // the rest takes; and the order of the elements does not matter.
 func TestChargeAndPowerAreConserved(t *testing.T) {

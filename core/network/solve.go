@@ -68,9 +68,13 @@ type Solution struct {
 	modes   []mode
 }
 
-// Solver solves one circuit again and again without allocating.
+// Solver solves one circuit again and again without allocating. It works on the
+// circuit without its inner nodes.
 type Solver struct {
-	circuit *Circuit
+	whole   *Circuit
+	compact *compact
+	circuit *Circuit // the compact one
+	volts   []float64
 	eq      equations
 	v, next []float64
 	modes   []mode // by element
@@ -86,8 +90,10 @@ func NewSolver(c *Circuit) (*Solver, error) {
 	if err := c.grounded(); err != nil {
 		return nil, err
 	}
-	n := len(c.names)
-	return &Solver{circuit: c, v: make([]float64, n), next: make([]float64, n), modes: make([]mode, len(c.Elements)),
+	small := reduce(c)
+	n := len(small.circuit.names)
+	return &Solver{whole: c, compact: small, circuit: small.circuit, volts: make([]float64, len(c.names)),
+		v: make([]float64, n), next: make([]float64, n), modes: make([]mode, len(small.circuit.Elements)),
 		eq: equations{n: n, g: make([]float64, (n-1)*(n-1)), i: make([]float64, n-1), off: map[string]bool{}}}, nil
 }
 
@@ -164,7 +170,7 @@ func (s *Solver) worstFed(restless bool) string {
 		most = math.Inf(-1)
 	}
 	for _, e := range s.circuit.Elements {
-		c, ok := e.(Converter)
+		c, ok := e.(*Converter)
 		if !ok || s.stopped(c) || c.CutOutV <= 0 {
 			continue
 		}
@@ -179,7 +185,7 @@ func (s *Solver) worstFed(restless bool) string {
 func (s *Solver) first(converters mode) {
 	clear(s.modes)
 	for i, e := range s.circuit.Elements {
-		if _, ok := e.(Converter); ok {
+		if _, ok := e.(*Converter); ok {
 			s.modes[i] = converters
 		}
 	}
@@ -218,7 +224,7 @@ func (s *Solver) settle(warm bool) error {
 func (s *Solver) move(alone, batteries bool) bool {
 	moved := false
 	for i, e := range s.circuit.Elements {
-		if _, ok := e.(Battery); ok != batteries || s.stopped(e) {
+		if _, ok := e.(*Battery); ok != batteries || s.stopped(e) {
 			continue
 		}
 		if to := e.next(s.v, s.modes[i]); to != s.modes[i] {
@@ -238,11 +244,11 @@ func (s *Solver) stopped(e Element) bool { return s.eq.off[e.ElementName()] }
 func (s *Solver) collapsed() error {
 	for _, e := range s.circuit.Elements {
 		switch e := e.(type) {
-		case PowerLoad:
+		case *PowerLoad:
 			if s.v[e.A]-s.v[e.B] <= least && e.Watts > 0 {
 				return noRest{}
 			}
-		case Converter:
+		case *Converter:
 			if s.v[e.InPlus]-s.v[e.Minus] <= least && !s.eq.off[e.Name] {
 				return noRest{}
 			}
@@ -332,7 +338,7 @@ func (s *Solver) blame(err error) error {
 	if errors.As(err, &bad) {
 		return &Error{s.circuit.at(Node(bad.row + 1)), bad.Error()}
 	}
-	for _, e := range s.circuit.Elements {
+	for _, e := range s.whole.Elements {
 		switch e := e.(type) {
 		case PowerLoad:
 			if most := s.most(e.Name, e.A, e.B); most < e.Watts {
@@ -345,14 +351,14 @@ func (s *Solver) blame(err error) error {
 			}
 		}
 	}
-	return &Error{s.circuit.Elements[0].ElementName(), "the circuit has no steady state"}
+	return &Error{s.whole.Elements[0].ElementName(), "the circuit has no steady state"}
 }
 
 // most is the greatest power, in W, that the rest of the circuit can bring to two
 // nodes: U²/4R of its open voltage and its resistance, without the element named.
 func (s *Solver) most(without string, plus, minus Node) float64 {
-	rest := &Circuit{names: s.circuit.names}
-	for _, e := range s.circuit.Elements {
+	rest := &Circuit{names: s.whole.names}
+	for _, e := range s.whole.Elements {
 		if e.ElementName() != without {
 			rest.Add(e)
 		}
@@ -374,13 +380,23 @@ func (s *Solver) most(without string, plus, minus Node) float64 {
 	return u * u / (4 * r)
 }
 
+// Volts are the voltages of the last solution, by node of the whole circuit. They hold
+// until the next one.
+func (s *Solver) Volts() []float64 {
+	s.compact.expand(s.whole, s.v, s.volts)
+	return s.volts
+}
+
 // Solution is the last solution, copied.
 func (s *Solver) Solution() Solution {
-	out := Solution{Volts: slices.Clone(s.v), Off: map[string]bool{}, Limited: map[string]bool{}, circuit: s.circuit, modes: slices.Clone(s.modes)}
-	for i, e := range s.circuit.Elements {
+	out := Solution{Volts: slices.Clone(s.Volts()), Off: map[string]bool{}, Limited: map[string]bool{}, circuit: s.whole, modes: make([]mode, len(s.whole.Elements))}
+	for i, e := range s.whole.Elements {
+		if at := s.compact.place[i]; at >= 0 {
+			out.modes[i] = s.modes[at]
+		}
 		if c, ok := e.(Converter); ok {
 			out.Off[c.Name] = s.eq.off[c.Name]
-			out.Limited[c.Name] = !s.eq.off[c.Name] && s.modes[i] == throttled
+			out.Limited[c.Name] = !s.eq.off[c.Name] && out.modes[i] == throttled
 		}
 	}
 	return out
@@ -410,4 +426,18 @@ func (s Solution) modeOf(name string) mode {
 		}
 	}
 	return regulating
+}
+
+// Through is what flows through a resistance by its name, from A to B, in A; zero
+// where there is none such, or no solution.
+func (s Solution) Through(name string) float64 {
+	if s.circuit == nil {
+		return 0
+	}
+	for _, e := range s.circuit.Elements {
+		if r, ok := e.(Resistance); ok && r.Name == name {
+			return r.Current(s.Volts)
+		}
+	}
+	return 0
 }

@@ -2,7 +2,11 @@
 // bears and asks for. The cards here describe kinds of device, not makes.
 package parts
 
-import "fmt"
+import (
+	"fmt"
+
+	"epitrope/core/coupling"
+)
 
 // Charger is the card of a DC-DC charger.
 type Charger struct {
@@ -13,6 +17,8 @@ type Charger struct {
 	Efficiency    float64 // typical
 	CutOutV       float64 // stops below this input, 12 V systems
 	MaxAmbientC   float64
+	StandbyA      float64 // taken at the input while it rests
+	CaseKPerW     float64 // how far its losses heat it above its place
 	MaxFuseA      float64 // largest fuse its sheet allows at the input; 0 where it says nothing
 }
 
@@ -22,6 +28,7 @@ type Relay struct {
 	Label       string
 	ContinuousA float64
 	ContactOhm  float64
+	Sensing     coupling.Sensing // at 12 V
 }
 
 // Book is the parts a plan chooses from, smallest first.
@@ -44,6 +51,13 @@ const (
 	maxAmbientC = 50.0
 )
 
+// standbyA is what a resting charger takes; caseKPerW a finned case of about
+// 0.04 m² in still air. Source: common practice, no source.
+const (
+	standbyA  = 0.008
+	caseKPerW = 0.5
+)
+
 // contactOhm is a relay's closed contact with its two studs. Source: common
 // practice, no source: 0.1–0.5 mΩ each.
 const contactOhm = 0.0008
@@ -60,12 +74,13 @@ func Stock() Book {
 		b.Chargers = append(b.Chargers, Charger{
 			ID: fmt.Sprintf("dcdc-%g", a), Label: fmt.Sprintf("DC-DC charger, %g A", a), OutputA: a,
 			EfficiencyLow: efficiencyLow, Efficiency: efficiency, CutOutV: cutOutV, MaxAmbientC: maxAmbientC,
+			StandbyA: standbyA, CaseKPerW: caseKPerW,
 		})
 	}
 	for _, a := range []float64{60, 100, 140, 200} {
 		b.Relays = append(b.Relays, Relay{
 			ID: fmt.Sprintf("vsr-%g", a), Label: fmt.Sprintf("voltage-sensing relay, %g A", a),
-			ContinuousA: a, ContactOhm: contactOhm,
+			ContinuousA: a, ContactOhm: contactOhm, Sensing: coupling.Usual,
 		})
 	}
 	return b

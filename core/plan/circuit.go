@@ -2,29 +2,32 @@ package plan
 
 import (
 	"fmt"
-	"slices"
 	"strings"
 
-	"epitrope/core/cable"
 	"epitrope/core/coupling"
 	"epitrope/core/job"
 	"epitrope/core/network"
 	"epitrope/core/parts"
+	"epitrope/core/protect"
+	"epitrope/core/system"
 )
 
-// recharge is the resistance, in Ω at 12 V, that a full start battery puts up to
-// being charged: an ampere or two at charging voltage. Source: common practice, no
-// source.
-const recharge = 1.0
+// Sources and loads in a circuit. Source: common practice, no source: a full start
+// battery puts up a resistance of about an ohm, an ampere or two at charging voltage; a
+// charger's set voltage is a little above the end of bulk, so that the state is the
+// moment before its current begins to fall; a short has next to no resistance. From
+// memory: the vehicle's own loom from battery to feed point.
+const (
+	rechargeOhm = 1.0
+	taperV      = 0.05
+	shortOhm    = 1e-6
+	loomOhm     = 0.05
+)
 
-// taper is how far, in V, a charger's set voltage is above the end of bulk, so that
-// the state is the moment before its current begins to fall.
-const taper = 0.05
-
-// Circuit returns the run of a job in a state of the vehicle as an electrical
-// network, with its solution. Nodes are named by component and terminal; ground is
-// the start battery's minus. A charger that would stop is not in it. The error names
-// the states there are, or the element that has no solution.
+// Circuit returns the installation of a job in a state of the vehicle as an electrical
+// network, with its solution. Nodes are named by component and terminal; ground is the
+// start battery's minus. A charger that has stopped is not in it. The error names the
+// states there are, or the element that has no solution.
 func Circuit(doc job.Document, book parts.Book, at string) (*network.Circuit, network.Solution, error) {
 	d := newDesign(doc, book)
 	ids := make([]string, len(d.states))
@@ -33,94 +36,120 @@ func Circuit(doc job.Document, book parts.Book, at string) (*network.Circuit, ne
 		if s.id != at {
 			continue
 		}
-		c, charger := d.circuit(s, d.availableA(s))
-		if charger != nil && s.err != nil {
-			c.Elements = slices.DeleteFunc(c.Elements, func(e network.Element) bool { return e.ElementName() == charger.Name })
-		}
+		s.stopped = s.stopped || s.err != nil
+		c := d.circuit(&s)
 		solved, err := network.Solve(c)
 		return c, solved, err
 	}
 	return nil, network.Solution{}, fmt.Errorf("%q is not a state of this job; allowed are %s", at, strings.Join(ids, ", "))
 }
 
-// availableA is what the alternator has for charging in a state.
-func (d *design) availableA(s state) float64 {
-	if s.id == "idle" {
-		return d.idleA()
-	}
-	return d.cruiseA()
-}
-
-// circuit is the run in a state of the vehicle, as an electrical network. Ground is
-// the start battery's minus; nodes are named by component and terminal.
-func (d *design) circuit(s state, availableA float64) (*network.Circuit, *network.Converter) {
+// circuit is the system in a state: its wires, and its components as that state has
+// them.
+func (d *design) circuit(s *state) *network.Circuit {
 	c := network.New()
-	n := d.facts.N
-	c.Add(network.Alternator{Name: "alternator", Plus: c.Node("start.30"), Volts: s.setV, MaxA: availableA},
-		network.Battery{Name: "start battery", Plus: c.Node("start.30"), Volts: surfaceV * n, Ohm: d.startOhm(), ChargeOhm: recharge * n},
-		network.Resistance{Name: "f1", A: c.Node("start.30"), B: c.Node("f1.out"), Ohm: d.start.fusedOhm()})
+	d.sources(c, s)
+	d.system.Lay(c, system.Feed, system.Return, system.Chassis, system.Signal)
+	d.fuse(c, "f1", &d.start)
+	d.fuse(c, "f2", &d.aux)
+	d.plug(c)
 	if d.kind == coupling.DCDC {
-		charger := d.chargerCircuit(c, s)
-		return c, &charger
+		d.triggerWire(c, s)
+		d.chargerIn(c, s)
+	} else {
+		d.relayIn(c, s)
 	}
-	d.relayCircuit(c, s)
-	return c, nil
-}
-
-// copperOhm is a length of the leg's cable as warm as it runs.
-func (l *leg) copperOhm(m float64) float64 {
-	return cable.Resistance.Value(cable.OhmPerM(l.trial.Size.AreaMM2), m, cable.Alpha, l.trial.ConductorC)
-}
-
-// feed joins two nodes by the leg's cable, by way of the trailer plug where the
-// run crosses it.
-func (d *design) feed(c *network.Circuit, l *leg, from, to string, crosses bool) {
-	if plug := d.plugOhm() / 2; crosses && plug > 0 {
-		c.Add(network.Resistance{Name: "x1 plus", A: c.Node("x1.in"), B: c.Node(to), Ohm: plug})
-		to = "x1.in"
+	if s.short != "" {
+		c.Add(network.Resistance{Name: "short", A: c.Node(s.short), B: c.Node(d.minusAt(s.short)), Ohm: shortOhm})
 	}
-	c.Add(network.Resistance{Name: l.id, A: c.Node(from), B: c.Node(to), Ohm: l.copperOhm(l.lengthM.Value)})
+	return c
 }
 
-// home is the way from a minus terminal back to the start battery.
-func (d *design) home(c *network.Circuit, l *leg, from string) {
-	c.Add(network.Resistance{Name: "n1", A: c.Node(from), B: c.Node("e2"), Ohm: l.copperOhm(l.returnM)},
-		network.Resistance{Name: "return joints", A: c.Node("e2"), B: network.Ground, Ohm: l.steelOhm + d.plugOhm()/2})
+// minusAt is the node that a short at a feed node finds.
+func (d *design) minusAt(node string) string {
+	if d.kind == coupling.DCDC {
+		return "coupling.31"
+	}
+	if node == "coupling.30" {
+		return "0"
+	}
+	return "aux.31"
 }
 
-func (d *design) chargerCircuit(c *network.Circuit, s state) network.Converter {
-	d.feed(c, &d.start, "f1.out", "coupling.30", true)
-	d.home(c, &d.start, "coupling.31")
+func (d *design) sources(c *network.Circuit, s *state) {
+	bus := c.Node("start.30")
+	if s.setV > 0 {
+		c.Add(network.Alternator{Name: "alternator", Plus: c.Node("alternator.B+"), Sense: bus, Volts: s.setV, MaxA: s.machineA})
+	}
+	c.Add(network.Battery{Name: "start battery", Plus: bus, Volts: s.startV, Ohm: s.startOhm, ChargeOhm: rechargeOhm * d.facts.N})
+	if s.loadA > 0 {
+		c.Add(network.CurrentLoad{Name: "vehicle", A: bus, Amps: s.loadA})
+	}
+	if s.starterOhm > 0 {
+		c.Add(network.Resistance{Name: "starter", A: bus, Ohm: s.starterOhm})
+	}
+	c.Add(network.Battery{Name: "aux battery", Plus: c.Node("aux.30"), Minus: c.Node("aux.31"), Volts: s.auxOwnV, Ohm: d.auxOhm(), MaxChargeA: s.acceptsA})
+	if s.houseA > 0 {
+		c.Add(network.CurrentLoad{Name: "house", A: c.Node("aux.30"), B: c.Node("aux.31"), Amps: s.houseA})
+	}
+}
+
+// fuse is a leg's fuse between its two studs.
+func (d *design) fuse(c *network.Circuit, id string, l *leg) {
+	c.Add(network.Resistance{Name: id, A: c.Node(id + ".in"), B: c.Node(id + ".out"), Ohm: l.fuseOhm()})
+}
+
+// plug is the trailer plug's contacts: two in the feed and, where the return comes by
+// cable, two in that.
+func (d *design) plug(c *network.Circuit) {
+	if !d.facts.Place.Trailer {
+		return
+	}
+	c.Add(network.Resistance{Name: "x1 plus", A: c.Node("x1.+"), B: c.Node("x1.+t"), Ohm: plugOhm})
+	if d.back.byCable {
+		c.Add(network.Resistance{Name: "x1 minus", A: c.Node("x1.-t"), B: c.Node("x1.-"), Ohm: plugOhm})
+	}
+}
+
+// triggerWire is the thin wire that tells a charger that the engine runs, and what its
+// input takes.
+func (d *design) triggerWire(c *network.Circuit, s *state) {
+	if s.setV > 0 {
+		c.Add(network.Resistance{Name: "loom", A: c.Node("start.30"), B: c.Node("feed.15"), Ohm: loomOhm})
+	}
+	c.Add(network.Resistance{Name: "f3", A: c.Node("f3.in"), B: c.Node("f3.out"), Ohm: protect.Resistance.Value(d.trigger.fuse.RatingA)},
+		network.Resistance{Name: "trigger input", A: c.Node("coupling.15"), B: c.Node("coupling.31"), Ohm: 12 * d.facts.N / triggerA})
+}
+
+func (d *design) chargerIn(c *network.Circuit, s *state) {
+	if s.stopped {
+		c.Add(network.CurrentLoad{Name: "charger at rest", A: c.Node("coupling.30"), B: c.Node("coupling.31"), Amps: d.charger.StandbyA})
+		return
+	}
+	c.Add(d.chargerAt(c, s))
+}
+
+// chargerAt is the charger as a converter between the circuit's nodes.
+func (d *design) chargerAt(c *network.Circuit, s *state) network.Converter {
 	charger := network.Converter{Name: "charger", InPlus: c.Node("coupling.30"), OutPlus: c.Node("coupling.out"), Minus: c.Node("coupling.31"),
-		OutV: d.profile.AbsorptionHigh + taper, MaxOutA: d.charger.OutputA, Efficiency: d.charger.Efficiency}
-	if s.low {
+		OutV: d.profile.AbsorptionHigh + taperV, MaxOutA: d.charger.OutputA, Efficiency: d.charger.Efficiency}
+	if s.worstEfficiency {
 		charger.Efficiency = d.charger.EfficiencyLow
 	}
-	// At the end of bulk the battery stands just so high that the full current
-	// still flows at the profile's voltage.
-	own := d.profile.AbsorptionHigh - charger.MaxOutA*(d.aux.totalOhm()+d.auxOhm())
-	if s.early {
-		own = min(own, d.auxEmptyV())
-	}
-	c.Add(charger)
-	d.feed(c, &d.aux, "coupling.out", "f2.in", false)
-	c.Add(network.Resistance{Name: "f2", A: c.Node("f2.in"), B: c.Node("aux.30"), Ohm: d.aux.fusedOhm()},
-		network.Battery{Name: "aux battery", Plus: c.Node("aux.30"), Minus: c.Node("aux.31"), Volts: own, Ohm: d.auxOhm()},
-		network.Resistance{Name: "n2", A: c.Node("aux.31"), B: c.Node("coupling.31"), Ohm: d.aux.copperOhm(d.aux.returnM) + d.aux.steelOhm})
 	return charger
 }
 
-func (d *design) relayCircuit(c *network.Circuit, s state) {
-	d.feed(c, &d.start, "f1.out", "coupling.30", false)
+func (d *design) relayIn(c *network.Circuit, s *state) {
 	if s.joined {
 		c.Add(network.Resistance{Name: "relay", A: c.Node("coupling.30"), B: c.Node("coupling.87"), Ohm: d.relay.ContactOhm})
 	}
-	d.feed(c, &d.aux, "coupling.87", "f2.in", true)
-	accepts := 0.0
-	if d.facts.Chemistry.Lead {
-		accepts = d.figures["accepts"].Unrounded
+	amps := relaySensesA
+	if s.joined {
+		amps = d.relay.Sensing.CoilA
 	}
-	c.Add(network.Resistance{Name: "f2", A: c.Node("f2.in"), B: c.Node("aux.30"), Ohm: d.aux.fusedOhm()},
-		network.Battery{Name: "aux battery", Plus: c.Node("aux.30"), Minus: c.Node("aux.31"), Volts: d.auxEmptyV(), Ohm: d.auxOhm(), MaxChargeA: accepts})
-	d.home(c, &d.aux, "aux.31")
+	c.Add(network.CurrentLoad{Name: "coil", A: c.Node("coupling.30"), B: c.Node("coupling.31"), Amps: amps})
 }
+
+// relaySensesA is what an open relay takes to watch the voltage. Source: common
+// practice, no source.
+const relaySensesA = 0.005

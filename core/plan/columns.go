@@ -66,6 +66,20 @@ func none() Cell { return Cell{Text: "–", Level: Good} }
 
 func (d *design) worstState() state { return d.states[d.worst] }
 
+// worstSolved is the worst state that has a solution; the zero state where none has.
+func (d *design) worstSolved() state {
+	at := state{}
+	for i, s := range d.states {
+		if s.kind == charging && s.solved.Volts != nil && !s.sags && (at.id == "" || i == d.worst || worse(s, at)) {
+			at = s
+		}
+		if i == d.worst && s.solved.Volts != nil {
+			return s
+		}
+	}
+	return at
+}
+
 func (d *design) alternatorColumn(b job.Body) Column {
 	has, asked := d.idleA(), d.startAsksA()
 	level := Good
@@ -75,8 +89,8 @@ func (d *design) alternatorColumn(b job.Body) Column {
 	return Column{ID: "alternator", Kind: "alternator", Name: "Alternator", At: b.Alternator,
 		Part:    Cell{Text: d.facts.Label.String(), Level: Good},
 		Carries: Cell{Text: fmt.Sprintf("%s of %s idle", working.Text(asked, "", 0), working.Text(max(0, has), "A", 0)), Figure: "idle", Level: level},
-		Loses:   none(), Heat: none(),
-		Figures: d.keys("idle", "cruise", "half"),
+		Loses:   none(), Heat: d.windingCell(),
+		Figures: d.keys("idle", "cruise", "half", "winding"),
 		Fields:  []string{"alternator.label", "alternator.regulation", "alternator.knownBy", "alternator.volts", "vehicle.loadA"}}
 }
 
@@ -88,10 +102,20 @@ func (d *design) startAsksA() float64 {
 	return d.idleState().inA
 }
 
-func (d *design) idleState() state { return d.states[2] }
+// stateBy is a state by its id; every job has those of a drive.
+func (d *design) stateBy(id string) state {
+	for _, s := range d.states {
+		if s.id == id {
+			return s
+		}
+	}
+	return state{}
+}
+
+func (d *design) idleState() state { return d.stateBy("idle") }
 
 func (d *design) leadColumn(b job.Body) Column {
-	lost := d.cruiseState().inA * leadOhm
+	lost := d.cruiseState().machineGives * leadOhm
 	return Column{ID: "lead", Kind: "lead", Name: "Lead", At: between(b.Alternator, b.Start),
 		Part: Cell{Text: "existing", Level: Good}, Carries: none(),
 		Loses: Cell{Text: working.Text(lost, "V", 2), Level: Good}, Heat: none(), Figures: []string{}, Fields: []string{}}
@@ -100,12 +124,12 @@ func (d *design) leadColumn(b job.Body) Column {
 func (d *design) startColumn(b job.Body) Column {
 	return Column{ID: "start", Kind: "battery", Name: "Start battery", At: b.Start,
 		Part:    Cell{Text: working.Plain(d.facts.StartAh.Value, "Ah", 0), Level: Good},
-		Carries: none(), Loses: none(), Heat: none(), Figures: d.keys("f1.near"),
-		Fields: []string{"startBattery.capacityAh", "vehicle.systemVolts"}}
+		Carries: none(), Loses: none(), Heat: none(), Figures: d.keys("f1.near", "cranking"),
+		Fields: []string{"startBattery.capacityAh", "startBattery.crankA", "vehicle.systemVolts"}}
 }
 
 func (d *design) fuseColumn(l *leg, name string, at job.Point) Column {
-	carries := protect.Carries(l.fuse.RatingA, l.bay.AmbientC)
+	carries := l.fuse.Carries(l.bay.AmbientC)
 	level := Good
 	if l.amps > carries+0.05 {
 		level = Caution
@@ -114,7 +138,7 @@ func (d *design) fuseColumn(l *leg, name string, at job.Point) Column {
 	if l.fuse.RatingA > l.trial.AmpacityA || !l.cover.Saves || l.nearFault > l.fuse.Family.BreaksA {
 		part.Level = Bad
 	}
-	lost := l.amps * l.fusedOhm()
+	lost := l.amps * (l.fuseOhm() + jointOhm)
 	now, auto := working.Plain(l.fuse.RatingA, "A", 1), working.Plain(l.autoFuse.RatingA, "A", 1)
 	if l.autoFuse.RatingA == 0 {
 		auto = "no fuse fits"
@@ -125,12 +149,12 @@ func (d *design) fuseColumn(l *leg, name string, at job.Point) Column {
 	}
 	return Column{ID: l.fuseID, Kind: "fuse", Name: name, At: at, Part: part,
 		Carries: Cell{Text: fmt.Sprintf("%s of %s", working.Text(l.amps, "", 0), working.Text(carries, "A", 0)), Figure: l.fuseID + ".least", Level: level},
-		Loses:   Cell{Text: working.Text(lost, "V", 2), Level: Good}, Heat: none(),
-		Figures: d.keys(l.fuseID+".least", l.fuseID+".most", l.fuseID+".near", l.fuseID+".fault", l.fuseID+".opens", l.fuseID+".k", l.fuseID+".bears"),
-		Fields:  []string{},
+		Loses:   Cell{Text: fmt.Sprintf("%s, %s", working.Text(lost, "V", 2), working.Text(lost*l.amps, "W", 0)), Level: Good}, Heat: none(),
+		Figures: d.keys(l.fuseID+".least", l.fuseID+".most", l.fuseID+".near", l.fuseID+".fault", l.fuseID+".opens", l.fuseID+".k", l.fuseID+".bears", l.fuseID+".overload"),
+		Fields:  []string{"pins.device"},
 		Choice: &Choice{Path: path, Label: "Fuse", Auto: auto, Now: now, Pinned: l.fusePin != nil,
 			DecidedBy: fmt.Sprintf("between %s, 1.25 × the load, and %s, what the cable bears: the lowest",
-				working.Text(l.need(l.trial.AmpacityA).Lowest(), "A", 1), working.Text(l.trial.AmpacityA, "A", 0))}}
+				working.Text(l.need(l.trial.AmpacityA).Lowest(l.fuse.Family), "A", 1), working.Text(l.trial.AmpacityA, "A", 0))}}
 }
 
 func shortFamily(f protect.Fuse) string {
@@ -152,10 +176,10 @@ func (d *design) cableColumn(l *leg, name string, at job.Point) Column {
 	}
 	part := Cell{Text: fmt.Sprintf("%s, %s", t.Size.Label, working.Text(l.lengthM.Value, "m", 1)), Level: worst(carry, lose, heat)}
 	path := "pins.startSize"
-	fields := []string{"routes.startM", "bays.startC", "cable.system", "cable.insulation", "limits.chargerDrop"}
+	fields := []string{"routes.startM", "bays.startC", "bays.startLay", "cable.system", "cable.insulation", "limits.chargerDrop"}
 	if l.id == "c2" {
 		path = "pins.auxSize"
-		fields = []string{"routes.auxM", "bays.auxC", "limits.batteryDrop"}
+		fields = []string{"routes.auxM", "bays.auxC", "bays.auxLay", "limits.batteryDrop"}
 	}
 	if d.kind == coupling.DCDC == (l.id == "c1") {
 		fields = append(fields, "pins.return", "routes.earthM")
@@ -221,14 +245,14 @@ func (d *design) couplingColumn() Column {
 	}
 	worst := d.worstState()
 	lost := worst.inA*worst.inV - worst.outA*worst.outV
-	c.Kind = "charger"
+	c.Kind, c.Heat = "charger", d.caseCell()
 	c.Part = Cell{Text: working.Plain(d.charger.OutputA, "A out", 0), Level: Good}
 	c.Carries = Cell{Text: fmt.Sprintf("%s in, %s out", working.Text(worst.inA, "", 0), working.Text(worst.outA, "A", 0)), Figure: "input", Level: Good}
 	c.Loses = Cell{Text: working.Text(max(0, lost), "W", 0), Level: Good}
 	if worst.err != nil {
 		c.Carries.Level = Bad
 	}
-	c.Figures = d.keys("need", "allowed", "accepts", "input", "most", "t1.drop", "f3.least")
+	c.Figures = d.keys("need", "allowed", "accepts", "input", "most", "case", "t1.drop", "f3.least")
 	c.Fields = []string{"pins.coupling", "routes.triggerM"}
 	decided := fmt.Sprintf("need %s, alternator allows %s, battery accepts %s: the smallest that meets the need within the limits",
 		working.Text(d.needA, "A", 0), working.Text(d.limitA, "A", 0), d.figures["accepts"].Text)
@@ -249,7 +273,7 @@ func (d *design) couplingChoice() *Choice {
 }
 
 func (d *design) auxColumn(place job.Point) Column {
-	worst, early := d.worstState(), d.states[1]
+	worst, early := d.worstState(), d.stateBy("early")
 	amps := early.outA
 	accepts := d.figures["accepts"]
 	level := Good
@@ -312,7 +336,7 @@ func (c *Cover) tell(l *leg, fuse, wire string) {
 		c.Level, c.Text = Bad, fmt.Sprintf("%s bears %s, %s more", wire, working.Text(l.trial.AmpacityA, "A", 0), fuse)
 	default:
 		c.Level = Good
-		c.Text = fmt.Sprintf("%s clears a short in %s; %s bears %s", fuse, seconds(v.OpensMaxS), wire, seconds(v.BearsS))
+		c.Text = fmt.Sprintf("%s clears a short in %s; %s bears %s", fuse, seconds(v.Far.OpensMaxS), wire, seconds(v.Far.BearsS))
 	}
 }
 
@@ -340,20 +364,21 @@ func (d *design) segments() []Segment {
 		end = "aux"
 	}
 	out := []Segment{{ID: "e1", Kind: "earth", Text: "E1 " + working.Text(earthOhm*1000, "mΩ", 1), MilliO: milli(earthOhm), From: "start", To: "f1"}}
+	lost := d.returnLoss("n1", "n1t", "chassis")
 	lead := d.figures["return.lead"].Unrounded
 	if d.back.byCable {
 		out = append(out, Segment{ID: "n1", Kind: "cable", Text: fmt.Sprintf("N1 %s, %s, %s", l.trial.Size.Label, working.Text(d.back.cableM, "m", 1), working.Text(lead*1000, "mΩ", 1)),
-			MilliO: milli(lead), From: "c1", To: end, Figure: "return.lead"})
+			MilliO: milli(lead), Loses: lost, From: "c1", To: end, Figure: "return.lead"})
 	} else {
 		steel := chassisOhmPer * d.back.chassisM
 		out = append(out,
-			Segment{ID: "chassis", Kind: "chassis", Text: "chassis " + working.Text(steel*1000, "mΩ", 1), MilliO: milli(steel), From: "c1", To: end, Figure: "return.chassis"},
+			Segment{ID: "chassis", Kind: "chassis", Text: "chassis " + working.Text(steel*1000, "mΩ", 1), MilliO: milli(steel), Loses: lost, From: "c1", To: end, Figure: "return.chassis"},
 			Segment{ID: "n1", Kind: "cable", Text: fmt.Sprintf("E2 %s, N1 %s", working.Text(earthOhm*1000, "mΩ", 1), working.Text(d.back.cableM, "m", 1)),
 				MilliO: milli(earthOhm + lead), From: end, To: end, Figure: "return.lead"})
 	}
 	if d.kind == coupling.DCDC {
 		out = append(out, Segment{ID: "n2", Kind: "cable", Text: fmt.Sprintf("N2 %s, %s", d.aux.trial.Size.Label, working.Text(d.aux.returnM, "m", 1)), From: "c2", To: "aux",
-			MilliO: milli(cable.Resistance.Value(cable.OhmPerM(d.aux.trial.Size.AreaMM2), d.aux.returnM, cable.Alpha, d.aux.trial.ConductorC)), Figure: "c2.copper"})
+			MilliO: milli(cable.Resistance.Value(d.aux.trial.Size.OhmPerM(), d.aux.returnM, cable.Alpha, d.aux.trial.ConductorC)), Loses: d.returnLoss("n2"), Figure: "c2.copper"})
 	}
 	return out
 }
@@ -367,7 +392,7 @@ func (d *design) marks() []Mark {
 		v := d.charger.CutOutV * n
 		return []Mark{wanted, {Column: "coupling", Kind: "limit", Low: v, High: v, Text: "stops at " + working.Text(v, "V", 1)}}
 	}
-	in, out := coupling.CutInV*n, coupling.CutOutV*n
+	in, out := d.relay.Sensing.CutInV*n, d.relay.Sensing.CutOutV*n
 	return []Mark{wanted, {Column: "coupling", Kind: "limit", Low: in, High: in, Text: "closes at " + working.Text(in, "V", 1)},
 		{Column: "coupling", Kind: "limit", Low: out, High: out, Text: "opens at " + working.Text(out, "V", 1)}}
 }

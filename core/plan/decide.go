@@ -41,9 +41,7 @@ type design struct {
 // plan: where a job cannot work, the notes say so. Same document, same book: same
 // plan.
 func Decide(doc job.Document, book parts.Book) Plan {
-	d := newDesign(doc, book)
-	d.describe()
-	return d.plan()
+	return newDesign(doc, book).plan()
 }
 
 // newDesign decides everything but how it is told.
@@ -87,14 +85,16 @@ func (d *design) choose() {
 // size finds cables and fuses. What the coupling draws depends on what the cable
 // loses, so it is settled by repetition: a few rounds, never without end.
 func (d *design) size() {
+	d.sizeTrigger()
 	for range 8 {
 		d.sizeLegs()
+		d.build()
 		d.solve()
 		if !d.redraw() {
 			break
 		}
 	}
-	d.sizeTrigger()
+	d.solveOthers()
 	d.recordLegs()
 }
 
@@ -104,7 +104,7 @@ func (d *design) size() {
 func (d *design) redraw() bool {
 	inA, outA := 0.0, 0.0
 	for _, s := range d.states {
-		if !s.sags {
+		if !s.sags && s.kind == charging {
 			inA, outA = max(inA, s.inA), max(outA, s.outA)
 		}
 	}
@@ -139,7 +139,7 @@ func (d *design) plan() Plan {
 		Vehicle: Scene{Kind: b.Kind, Label: b.Label, LengthM: b.LengthM, HeightM: b.HeightM, Outlines: b.Outlines, Wheels: b.Wheels},
 		System:  d.system,
 		Columns: d.columns(), Covers: d.covers(), Returns: d.segments(),
-		States: d.shownStates(), Marks: d.marks(), Notes: d.notes(),
+		Joints: d.joints(), Curves: d.curves(), States: d.shownStates(), Marks: d.marks(), Notes: d.notes(),
 		Questions: d.facts.Questions(), Facts: d.facts.List, Title: d.title(),
 		Cautions: cautions, Figures: d.figures,
 	}

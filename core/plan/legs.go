@@ -15,7 +15,7 @@ import (
 // 700 mm² at eight times the resistivity of copper; the existing lead from the
 // alternator as a metre of heavy cable with its joints.
 const (
-	fuseJoints    = 4 // two lugs on the cable, two at the fuse holder
+	fuseJoints    = 4 // the post, both sides of the fuse, the coupling
 	jointOhm      = 0.0003
 	earthOhm      = 0.0004
 	plugOhm       = 0.0005
@@ -41,7 +41,7 @@ type leg struct {
 	bay        cable.Bay
 	sourceV    float64 // of the battery that feeds a fault
 	sourceOhm  float64
-	families   []protect.Family
+	device     protect.Device
 	sizePin    *string
 	fusePin    *float64
 
@@ -56,6 +56,7 @@ type leg struct {
 	autoFuse  protect.Fuse
 	noFuse    error
 	cover     protect.Cover
+	faulted   cable.Fault
 	nearFault float64
 }
 
@@ -72,9 +73,9 @@ type way struct {
 func (d *design) layOut() {
 	f, p := d.facts, d.doc.Pins
 	d.start = leg{id: "c1", fuseID: "f1", amps: d.start.amps, lengthM: f.StartM, bay: f.StartBay,
-		sourceV: f.RegulatedV.Value, sourceOhm: d.startOhm(), families: protect.Power, sizePin: p.StartSize, fusePin: p.StartFuseA}
+		sourceV: f.RegulatedV.Value, sourceOhm: d.startOhm(), device: d.device(), sizePin: p.StartSize, fusePin: p.StartFuseA}
 	d.aux = leg{id: "c2", fuseID: "f2", amps: d.aux.amps, lengthM: f.AuxM, bay: f.AuxBay,
-		sourceV: f.Chemistry.RestV(1) * f.N, sourceOhm: d.auxOhm(), families: protect.Power, sizePin: p.AuxSize, fusePin: p.AuxFuseA}
+		sourceV: f.Chemistry.RestV(1) * f.N, sourceOhm: d.auxOhm(), device: d.device(), sizePin: p.AuxSize, fusePin: p.AuxFuseA}
 	d.back = d.wayBack()
 
 	d.start.jointsOhm, d.aux.jointsOhm = fuseJoints*jointOhm, fuseJoints*jointOhm
@@ -145,24 +146,14 @@ func (d *design) sizeLegs() {
 
 func (l *leg) cableM() float64 { return l.lengthM.Value + l.returnM }
 
-// fuseOhm is the resistance of the fuse that the leg's current asks for.
-func (l *leg) fuseOhm() float64 {
-	rating := protect.Need{ContinuousA: l.amps, AmbientC: l.bay.AmbientC}.Lowest()
-	if l.fusePin != nil {
-		rating = *l.fusePin
-	}
-	return protect.Resistance.Value(rating)
-}
+// fuseOhm is the resistance of the fuse.
+func (l *leg) fuseOhm() float64 { return protect.Resistance.Value(l.fuse.RatingA) }
 
-// seriesOhm is what is in series with the cable and its return: fuse, joints,
-// relay and plug.
-func (l *leg) seriesOhm() float64 { return l.jointsOhm + l.fuseOhm() }
+// totalOhm is the whole leg as sized: cable and return, joints, fuse, relay, plug.
+func (l *leg) totalOhm() float64 { return l.trial.LoopOhm + l.jointsOhm + l.fuseOhm() }
 
-// fusedOhm is the fuse with its holder and the cable's lugs.
-func (l *leg) fusedOhm() float64 { return l.fuseOhm() + fuseJoints*jointOhm }
-
-// totalOhm is the whole leg as sized.
-func (l *leg) totalOhm() float64 { return l.trial.LoopOhm + l.seriesOhm() }
+// bare is the stretch before the fuse: it is part of the route.
+func (l *leg) bare() float64 { return math.Min(bareM, l.lengthM.Value/3) }
 
 // choose finds the leg's own size and fuse, then puts what is pinned in their
 // place and judges that.
@@ -171,7 +162,7 @@ func (l *leg) choose(shelf []cable.Size, n cable.Insulation, volts float64) {
 	l.nearFault = l.sourceV / (l.sourceOhm + 2*jointOhm)
 	best, test := l.pick(shelf, volts)
 	l.auto, l.autoTest = best.Size, test
-	l.autoFuse, _ = protect.Choose(l.need(best.AmpacityA), l.families)
+	l.autoFuse, _ = protect.Choose(l.need(best.AmpacityA), l.device.Families)
 	l.trial, l.test = best, test
 	if l.sizePin != nil {
 		size, _ := cable.Parse(*l.sizePin) // a document holds only sizes that read
@@ -207,14 +198,20 @@ func (l *leg) need(ampacity float64) protect.Need {
 
 // saved says whether some fuse carries the load and saves this cable.
 func (l *leg) saved(t cable.Trial) bool {
-	fuse, err := protect.Choose(l.need(t.AmpacityA), l.families)
+	fuse, err := protect.Choose(l.need(t.AmpacityA), l.device.Families)
 	return err == nil && l.covers(fuse, t).Saves
 }
 
-// covers judges a fuse against a short at the leg's far end.
+// covers judges a fuse against shorts all along the leg, and against the overloads
+// that it may hold for long.
 func (l *leg) covers(fuse protect.Fuse, t cable.Trial) protect.Cover {
-	far := protect.Fault.Value(l.sourceV, l.sourceOhm, t.LoopOhm+l.seriesOhm())
-	return fuse.Covers(far, t.Size.AreaMM2, t.ConductorC, t.AmpacityA)
+	far := protect.FaultCurrent.Value(l.sourceV, l.sourceOhm, t.LoopOhm+l.jointsOhm+protect.Resistance.Value(fuse.RatingA))
+	return fuse.Covers(l.nearFault, far, l.fault(t))
+}
+
+// fault is the leg's cable as a fault finds it.
+func (l *leg) fault(t cable.Trial) cable.Fault {
+	return l.loop.Insulation.Faulted(t.Size, l.bay, math.Min(t.ConductorC, cable.ShortLimitC-1))
 }
 
 // fit puts a fuse in: the pinned one, the one the window allows, or, where there
@@ -222,25 +219,47 @@ func (l *leg) covers(fuse protect.Fuse, t cable.Trial) protect.Cover {
 // does to the cable.
 func (l *leg) fit() {
 	need := l.need(l.trial.AmpacityA)
-	l.fuse, l.noFuse = protect.Choose(need, l.families)
+	families := l.device.Families
+	l.fuse, l.noFuse = protect.Choose(need, families)
 	if l.noFuse != nil {
 		need.CableA = math.Inf(1)
-		carries, err := protect.Choose(need, l.families)
+		carries, err := protect.Choose(need, families)
 		if err != nil {
-			last := l.families[len(l.families)-1]
+			last := families[len(families)-1]
 			carries = protect.Fuse{Family: last, RatingA: last.Ratings[len(last.Ratings)-1]}
 		}
 		l.fuse = carries
 	}
 	if l.fusePin != nil {
-		l.fuse, _ = protect.Find(*l.fusePin, l.nearFault, l.families)
+		l.fuse = l.pinned(*l.fusePin, families)
 	}
-	l.cover = l.covers(l.fuse, l.trial)
+	l.cover, l.faulted = l.covers(l.fuse, l.trial), l.fault(l.trial)
+}
+
+// pinned is the fuse of a pinned rating, of the usual fuses where the pinned kind of
+// device does not come in it.
+func (l *leg) pinned(ratingA float64, families []protect.Family) protect.Fuse {
+	if fuse, ok := protect.Find(ratingA, l.nearFault, families); ok {
+		return fuse
+	}
+	fuse, ok := protect.Find(ratingA, l.nearFault, protect.Power)
+	if !ok {
+		fuse, _ = protect.Find(ratingA, l.nearFault, protect.All)
+	}
+	return fuse
+}
+
+// device is what protects the runs: fuses, unless a breaker is pinned.
+func (d *design) device() protect.Device {
+	if pin := d.doc.Pins.Device; pin != nil {
+		return protect.DeviceByID(*pin)
+	}
+	return protect.Devices[0]
 }
 
 // sizeTrigger sizes the thin wire that tells a charger that the engine runs.
 func (d *design) sizeTrigger() {
 	d.trigger = leg{id: "t1", fuseID: "f3", amps: triggerA, lengthM: d.facts.TriggerM, bay: cable.Ambient(triggerBayC),
-		families: protect.Small, sourceV: d.facts.RegulatedV.Value, sourceOhm: d.startOhm(), budgetV: 1}
+		device: protect.Device{Families: protect.Small}, sourceV: d.facts.RegulatedV.Value, sourceOhm: d.startOhm(), budgetV: 1}
 	d.trigger.choose([]cable.Size{cable.Square(triggerMM2)}, d.facts.Insulation, 12*d.facts.N)
 }

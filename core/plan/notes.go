@@ -2,6 +2,7 @@ package plan
 
 import (
 	"fmt"
+	"slices"
 	"sort"
 	"strings"
 
@@ -144,7 +145,7 @@ func (d *design) noteCharger(n *noted) {
 		n.add("charger.acceptance", "coupling", caution, with(out, accepts.Text), nil, unpin("Let the plan choose", "pins.chargerA"))
 	}
 	for _, s := range d.states {
-		if s.err == nil || s.sags {
+		if s.err == nil || s.sags || s.kind != charging {
 			continue
 		}
 		n.add("charger.starved", "coupling", stop, with(s.label, s.err.Error()), nil, d.starvedCures()...)
@@ -179,16 +180,22 @@ func (d *design) starvedCures() []Cure {
 }
 
 func (d *design) noteRelay(n *noted) {
-	f, sys := d.facts, d.facts.N
+	f, cutIn, cutOut := d.facts, d.relay.Sensing.CutInV*d.facts.N, d.relay.Sensing.CutOutV*d.facts.N
 	for _, s := range d.states {
+		if s.kind != charging {
+			continue
+		}
 		switch {
 		case !s.joined:
-			n.add("relay.open", "coupling", stop, with(s.label, working.Text(s.startV, "V", 1), working.Text(coupling.CutInV*sys, "V", 1)), nil, d.otherCoupling()...)
-		case s.sags && s.inV < coupling.CutOutV*sys:
-			n.add("relay.idle", "coupling", remark, with(working.Text(s.inV, "V", 1), working.Text(coupling.CutOutV*sys, "V", 1)), nil)
-		case s.inV < coupling.CutOutV*sys:
-			n.add("relay.chatter", "coupling", caution, with(s.label, working.Text(s.inV, "V", 2), working.Text(coupling.CutOutV*sys, "V", 1)), nil, d.otherCoupling()...)
+			n.add("relay.open", "coupling", stop, with(s.label, working.Text(s.busV, "V", 1), working.Text(cutIn, "V", 1)), nil, d.otherCoupling()...)
+		case s.sags && s.sensedV < cutOut:
+			n.add("relay.idle", "coupling", remark, with(working.Text(s.sensedV, "V", 1), working.Text(cutOut, "V", 1)), nil)
+		case s.sensedV < cutOut:
+			n.add("relay.chatter", "coupling", caution, with(s.label, working.Text(s.sensedV, "V", 2), working.Text(cutOut, "V", 1)), nil, d.otherCoupling()...)
 		}
+	}
+	if parked := d.stateBy("parked"); parked.joined {
+		n.add("relay.night", "coupling", stop, with(f.Chemistry.Label, working.Text(parked.sensedV, "V", 1), working.Text(cutOut, "V", 1)), nil, d.otherCoupling()...)
 	}
 	if accepts := d.figures["accepts"]; d.aux.amps > accepts.Unrounded*(1+settledWithin) {
 		n.add("relay.surge", "aux", stop, with(working.Text(d.aux.amps, "A", 0), accepts.Text), nil, d.otherCoupling()...)
@@ -221,7 +228,8 @@ func (d *design) noteLeg(n *noted, l *leg, wire, fuse, sizePath, fusePath string
 
 func (d *design) noteFuse(n *noted, l *leg, wire, fuse, sizePath, fusePath string) {
 	t, rating := l.trial, working.Plain(l.fuse.RatingA, "A", 1)
-	carries := protect.Carries(l.fuse.RatingA, l.bay.AmbientC)
+	amps := func(a float64) string { return working.Text(a, "A", 0) }
+	carries := l.fuse.Carries(l.bay.AmbientC)
 	var cures []Cure
 	if l.fusePin != nil && l.autoFuse.RatingA > 0 {
 		cures = append(cures, unpin("Fit "+working.Plain(l.autoFuse.RatingA, "A", 1), fusePath))
@@ -230,13 +238,21 @@ func (d *design) noteFuse(n *noted, l *leg, wire, fuse, sizePath, fusePath strin
 		cures = append(cures, unpin("Fit "+l.auto.Label, sizePath))
 	}
 	if l.fusePin == nil && l.noFuse != nil {
-		n.add("fuse.none", l.fuseID, stop, with(fuse), with(l.noFuse.Error()), cures...)
+		n.add("fuse.none", l.fuseID, stop, with(fuse, t.Size.Label), with(l.noFuse.Error(), l.auto.Copper()), cures...)
 		return
 	}
 	if l.fuse.RatingA > t.AmpacityA {
 		n.add("fuse.over", l.fuseID, stop, with(fuse, rating, wire, working.Text(t.AmpacityA, "A", 0)), nil, cures...)
 	} else if !l.cover.Saves {
-		n.add("fuse.slow", l.fuseID, stop, with(fuse, seconds(l.cover.OpensMaxS), wire, seconds(l.cover.BearsS)), nil, cures...)
+		n.add("fuse.slow", l.fuseID, stop, with(fuse, seconds(l.cover.Far.OpensMaxS), wire, seconds(l.cover.Far.BearsS)), nil, cures...)
+	} else if o := l.cover.Overload; !o.Saves() {
+		n.add("fuse.overload", l.fuseID, caution, with(fuse, amps(o.Amps), seconds(o.OpensMaxS), wire, seconds(o.BearsS)), nil, cures...)
+	}
+	if l.fuse.Family.Resets == protect.Itself {
+		n.add("fuse.resets", l.fuseID, stop, with(fuse), nil, unpin("Fit a fuse", "pins.device"))
+	}
+	if ok := slices.ContainsFunc(l.device.Families, func(f protect.Family) bool { return f.ID == l.fuse.Family.ID }); !ok {
+		n.add("fuse.kind", l.fuseID, caution, with(fuse, rating, l.device.Label), nil, cures...)
 	}
 	if l.nearFault > l.fuse.Family.BreaksA {
 		n.add("fuse.breaks", l.fuseID, stop, with(fuse, kilo(l.fuse.Family.BreaksA), kilo(l.nearFault)), nil, cures...)

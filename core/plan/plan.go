@@ -29,6 +29,8 @@ type Plan struct {
 	Columns   []Column                  `json:"columns" doc:"The parts of the run, from the alternator to the aux battery"`
 	Covers    []Cover                   `json:"covers" doc:"What each fuse protects"`
 	Returns   []Segment                 `json:"returns" doc:"The way back, from the start battery to the aux battery"`
+	Joints    []Joint                   `json:"joints" doc:"The run's crimped and bolted ends, between its columns"`
+	Curves    []Curve                   `json:"curves" doc:"Time against current of each fuse and its cable"`
 	States    []State                   `json:"states" doc:"Volts along the run; the worst state is marked"`
 	Marks     []Mark                    `json:"marks" doc:"Limits on the grade line"`
 	Notes     []Note                    `json:"notes" doc:"Numbered in this order, worst first"`
@@ -110,6 +112,7 @@ type Segment struct {
 	Kind   string  `json:"kind" enum:"earth,chassis,cable"`
 	Text   string  `json:"text"`
 	MilliO float64 `json:"milliohm"`
+	Loses  string  `json:"loses,omitempty" doc:"At the worst, with its joints"`
 	From   string  `json:"from" doc:"Column it starts under"`
 	To     string  `json:"to" doc:"Column it ends under"`
 	Figure string  `json:"figure,omitempty"`
@@ -120,6 +123,7 @@ type Segment struct {
 type State struct {
 	ID     string  `json:"id"`
 	Label  string  `json:"label"`
+	Kind   string  `json:"kind" enum:"charging,resting,cranking,fault" doc:"The runs are sized for the charging ones"`
 	Worst  bool    `json:"worst"`
 	Sags   bool    `json:"sags,omitempty" doc:"The start battery makes up what the alternator lacks; it cannot last"`
 	InA    float64 `json:"inA" doc:"Drawn from the start side"`
@@ -131,11 +135,46 @@ type State struct {
 	Points []Volts `json:"points"`
 }
 
-// Volts is the volts at one column in a state.
+// Volts is the volts at one column in a state, and what it carries and loses there.
 type Volts struct {
-	Column string  `json:"column"`
-	InV    float64 `json:"inV"`
-	OutV   float64 `json:"outV"`
+	Column  string  `json:"column"`
+	InV     float64 `json:"inV"`
+	OutV    float64 `json:"outV"`
+	Carries string  `json:"carries"`
+	Loses   string  `json:"loses"`
+}
+
+// Joint is a crimped and bolted end between two columns.
+type Joint struct {
+	ID    string `json:"id"`
+	After string `json:"after" doc:"The column that it follows"`
+	Text  string `json:"text" doc:"What it loses at the worst"`
+	Says  string `json:"says"`
+}
+
+// Curve is the picture of time against current of a fuse and its cable.
+type Curve struct {
+	Fuse   string       `json:"fuse" doc:"Column of the fuse"`
+	Label  string       `json:"label"`
+	Cable  string       `json:"cable"`
+	Points []CurvePoint `json:"points" doc:"From the fuse's rating to the greatest fault"`
+	Marks  []CurveMark  `json:"marks" doc:"Currents that matter, in rising order"`
+	Says   []string     `json:"says" doc:"The picture in words"`
+}
+
+// CurvePoint is the fuse's band and the cable's limit at one current. Times are in
+// seconds; zero means never.
+type CurvePoint struct {
+	Amps  float64 `json:"amps"`
+	MinS  float64 `json:"minS" doc:"Opens at the earliest; 0 where it never does"`
+	MaxS  float64 `json:"maxS" doc:"Opens at the latest; 0 where it need not"`
+	Bears float64 `json:"bearsS" doc:"The cable bears it for so long; 0 for ever"`
+}
+
+// CurveMark is a current on the picture.
+type CurveMark struct {
+	Amps float64 `json:"amps"`
+	Text string  `json:"text"`
 }
 
 // Mark is a limit on the grade line: a band from Low to High at a column.

@@ -96,7 +96,7 @@ func TestThinTrailerLineStarves(t *testing.T) {
 	thick := decide(t, fmt.Sprintf(trailer, "2 AWG"))
 	cruise := state(t, thick, "cruise")
 	assert.Empty(t, cruise.Fails)
-	assert.InDelta(t, 12.6, cruise.InV, 0.25, "about 12.8 V at 99 A, less fuse and warm copper")
+	assert.InDelta(t, 12.5, cruise.InV, 0.25, "about 12.8 V at 99 A, less fuse, plug, joints and warm copper")
 	assert.InDelta(t, 101, cruise.InA, 4)
 }
 
@@ -157,17 +157,29 @@ func TestTrailerReturnsByCable(t *testing.T) {
 	assert.Contains(t, noteIDs(pinned), "return.hitch")
 }
 
-// What is drawn arrives: the volts fall without a gap from column to column, and
-// only a coupling raises them.
+// What is drawn arrives: while it charges the volts fall from column to column, between
+// two columns by no more than their joint loses, and only a coupling raises them.
 func TestGradeLineIsContinuous(t *testing.T) {
-	for _, doc := range []string{`{}`, `{"pins":{"coupling":"vsr"}}`, `{"vehicle":{"kind":"tow-camper"}}`, `{"vehicle":{"systemVolts":24}}`} {
+	for _, doc := range []string{`{}`, `{"pins":{"coupling":"vsr"}}`, `{"vehicle":{"kind":"tow-camper"}}`, `{"vehicle":{"kind":"tow-camper"},"pins":{"coupling":"vsr"}}`, `{"vehicle":{"systemVolts":24}}`} {
 		p := decide(t, doc)
+		jointed := map[string]bool{}
+		for _, j := range p.Joints {
+			jointed[j.After] = true
+		}
 		for _, s := range p.States {
 			require.Len(t, s.Points, len(p.Columns))
 			for i, at := range s.Points {
 				assert.Equal(t, p.Columns[i].ID, at.Column)
+				if s.Kind != "charging" {
+					continue
+				}
 				if i > 0 {
-					assert.InDelta(t, s.Points[i-1].OutV, at.InV, 0.0011, "%s at %s", s.ID, at.Column)
+					lost := s.Points[i-1].OutV - at.InV
+					most := 0.0011
+					if jointed[s.Points[i-1].Column] {
+						most += 0.0003 * math.Max(s.InA, s.OutA)
+					}
+					assert.True(t, lost >= -0.0011 && lost <= most, "%s at %s: %g", s.ID, at.Column, lost)
 				}
 				if at.Column != "coupling" {
 					assert.LessOrEqual(t, at.OutV, at.InV+0.0011, "%s at %s", s.ID, at.Column)
@@ -324,7 +336,7 @@ func TestDemoJobs(t *testing.T) {
 	}
 	assert.GreaterOrEqual(t, len(kinds), 5)
 	assert.Len(t, couplings, 2)
-	assert.Equal(t, map[string]int{"demo/5-clay-studio.json": 3}, stops)
+	assert.Equal(t, map[string]int{"demo/5-clay-studio.json": 4}, stops)
 }
 
 // Nothing that a document may say makes a plan that cannot be written: no panic,

@@ -100,20 +100,22 @@ func (d *design) auxOhm() float64 { return d.facts.Chemistry.Ohm(d.facts.AuxAh.V
 // startOhm is the start battery's resistance, taken as flooded lead.
 func (d *design) startOhm() float64 { return battery.Flooded.Ohm(d.facts.StartAh.Value, d.facts.N) }
 
+// machineA is what the alternator gives at a speed, hot.
+func (d *design) machineA(rpm float64) float64 {
+	return alternator.HotFactor * d.facts.Label.Output(rpm)
+}
+
 // idleA is what the alternator has for charging at idle, hot, lamps on.
 func (d *design) idleA() float64 {
-	f := d.facts
-	return d.keep("idle", alternator.Headroom.MustWork(
-		working.From(alternator.HotFactor, working.Practice, "80–90 %"),
-		working.Is(f.Label.Output(alternator.IdleRPM*alternator.Ratio), "label by ISO 8854 at 750 engine rpm × 2.75"),
-		f.LoadA.Input())).Unrounded
+	return d.headroom("idle", idleRPM, "label by ISO 8854 at 750 engine rpm × 2.75")
 }
 
 // cruiseA is the same at cruise.
-func (d *design) cruiseA() float64 {
-	return d.keep("cruise", alternator.Headroom.MustWork(
-		working.From(alternator.HotFactor, working.Practice, "80–90 %"),
-		d.facts.LabelA.Input(), d.facts.LoadA.Input())).Unrounded
+func (d *design) cruiseA() float64 { return d.headroom("cruise", cruiseRPM, "alternator label") }
+
+func (d *design) headroom(key string, rpm float64, why string) float64 {
+	return d.keep(key, alternator.Headroom.MustWork(working.From(alternator.HotFactor, working.Practice, "80–90 %"),
+		working.Is(d.facts.Label.Output(rpm), why), d.facts.LoadA.Input())).Unrounded
 }
 
 // conductorArea is the copper that may be trusted of a size, for figures.

@@ -42,11 +42,11 @@ func (d *design) recordCoupling() {
 			working.From(d.charger.EfficiencyLow, working.Part, "device card, at worst"),
 			working.From(lowestInputV*d.facts.N, working.Practice, "sized at")).Decided("what the start run is sized for"))
 		d.keep("most", coupling.MostPower.MustWork(
-			working.Is(worst.startV, "start battery, "+worst.label), working.Is(d.start.totalOhm(), "start run, out and back")))
+			working.Is(worst.busV, "start battery, "+worst.label), working.Is(d.start.totalOhm(), "start run, out and back")))
 		return
 	}
 	d.keep("joined", coupling.Joined.MustWork(
-		working.Is(d.cruiseState().startV, "start battery at cruise"),
+		working.Is(d.cruiseState().busV, "start battery at cruise"),
 		working.From(d.auxEmptyV(), working.Memory, "aux battery at half charge"),
 		working.Is(d.start.totalOhm()+d.aux.totalOhm(), "both runs and the return"),
 		working.Is(d.auxOhm(), "aux battery")).In(d.cruiseState().label))
@@ -72,20 +72,11 @@ func (d *design) recordLeg(l *leg) {
 		working.Is(l.shownBudget(), "allowed")))
 	d.keep(key("rule"), area.Decided("the trade's rule, cold copper: for comparison"))
 
-	free := working.Input{Value: t.FreeAirA, Origin: working.Standard, Why: string(t.Table)}
-	d.keep(key("ampacity"), cable.Ampacity.MustWork(free,
-		working.From(l.bay.Factor(insulation), working.Standard, l.bay.Label+", "+insulation.Label+" insulation")))
-	heating := d.keep(key("heating"), cable.Heating.MustWork(working.Is(l.amps, "worst continuous current"), free,
-		working.From(insulation.LimitC, working.Standard, "insulation"), working.From(cable.Alpha, working.Standard, "IEC 60028")))
-	if t.Burns {
-		d.keep(key("warmth"), working.Given(working.Symbol{Name: "conductor temperature, at least", Unit: "°C", Digits: 0},
-			insulation.LimitC, working.Computed, "hotter than its insulation bears"))
-	} else {
-		d.keep(key("warmth"), cable.Warmth.MustWork(working.From(l.bay.AmbientC, working.Standard, l.bay.Label),
-			working.Of(heating), working.From(cable.Alpha, working.Standard, "IEC 60028")))
+	for name, fig := range thermalFigures(t, insulation, l.bay, l.amps) {
+		d.keep(key(name), fig)
 	}
 	ohm := d.keep(key("copper"), cable.Resistance.MustWork(
-		working.From(cable.OhmPerM(t.Size.AreaMM2), working.Standard, "IEC 60228 class 5, "+t.Size.Label), length,
+		working.From(t.Size.OhmPerM(), working.Standard, "IEC 60228 class 5, "+t.Size.Label), length,
 		working.From(cable.Alpha, working.Standard, "IEC 60028"), working.Is(t.ConductorC, "conductor temperature")))
 	loop := d.keep(key("loop"), loopOhm.MustWork(working.Of(ohm), working.From(l.steelOhm, working.Practice, "chassis and earth joints")))
 	drop := d.keep(key("drop"), cable.Drop.MustWork(working.Is(l.amps, "worst continuous current"), working.Of(loop)))
@@ -105,21 +96,26 @@ var loopOhm = working.Declare("R_l = R + R_s", "series resistances add",
 func (d *design) recordFuse(l *leg) {
 	key := func(name string) string { return l.fuseID + "." + name }
 	d.keep(key("least"), protect.Least.MustWork(working.Is(l.amps, "worst continuous current"),
-		working.From(protect.HeatFactor(l.bay.AmbientC), working.Practice, l.bay.Label)).Decided("the lowest that carries the load warm"))
+		working.From(l.fuse.Family.HeatFactor(l.bay.AmbientC), working.Practice, l.bay.Label)).Decided("the lowest that carries the load warm"))
 	d.keep(key("most"), working.Given(working.Symbol{Name: "highest fuse rating", Unit: "A", Digits: 0},
 		l.trial.AmpacityA, working.Computed, "what "+l.trial.Size.Label+" carries where it lies"))
-	fault := d.keep(key("fault"), protect.Fault.MustWork(working.Is(l.sourceV, "source"),
+	fault := d.keep(key("fault"), protect.FaultCurrent.MustWork(working.Is(l.sourceV, "source"),
 		working.From(l.sourceOhm, working.Memory, "battery"), working.Is(l.totalOhm(), "fuse, joints, cable and return")))
 	k := d.keep(key("k"), cable.ShortConstant.MustWork(working.From(cable.ShortLimitC, working.Standard, "IEC 60949"),
 		working.Is(min(l.trial.ConductorC, cable.ShortLimitC-1), "conductor temperature")))
 	d.keep(key("bears"), cable.BearsFor.MustWork(working.Of(k), conductorArea(l.trial.Size), working.Of(fault)))
 	d.keep(key("near"), working.Given(working.Symbol{Name: "fault current at the battery", Unit: "A", Digits: 0},
 		l.nearFault, working.Memory, "battery voltage over its own resistance and two joints"))
-	if l.cover.OpensMaxS < math.Inf(1) {
-		d.keep(key("opens"), working.Given(working.Symbol{Name: "opens at the latest after", Unit: "s", Digits: 2},
-			l.cover.OpensMaxS, working.Memory, fmt.Sprintf("ISO 8820 band of %s at %s times its rating",
-				l.fuse.Family.Label, working.Text(l.cover.FaultA/l.fuse.RatingA, "", 1))))
+	band := func(a float64) string {
+		return fmt.Sprintf("ISO 8820 band of %s at %s times its rating", l.fuse.Family.Label, working.Text(a/l.fuse.RatingA, "", 2))
 	}
+	if far := l.cover.Far; far.OpensMaxS < math.Inf(1) {
+		d.keep(key("opens"), working.Given(working.Symbol{Name: "opens at the latest after", Unit: "s", Digits: 2},
+			far.OpensMaxS, working.Memory, band(far.Amps)))
+	}
+	over := l.cover.Overload
+	d.keep(key("overload"), working.Given(working.Symbol{Name: "overload it may hold", Unit: "A", Digits: 0}, over.Amps, working.Memory,
+		fmt.Sprintf("%s: up to %s; %s bears it %s", band(over.Amps), seconds(over.OpensMaxS), l.trial.Size.Label, bearing(over.BearsS))))
 }
 
 var steelOhm = working.Declare("R_s = 2·R_e + r·l", "common practice, no source: steel at eight times copper's resistivity, 700 mm² of it",
@@ -138,11 +134,11 @@ func (d *design) recordReturn() {
 		length += d.facts.AuxM.Value
 	}
 	d.keep("return.cable", cable.Resistance.MustWork(
-		working.From(cable.OhmPerM(l.trial.Size.AreaMM2), working.Standard, "IEC 60228 class 5, "+l.trial.Size.Label),
+		working.From(l.trial.Size.OhmPerM(), working.Standard, "IEC 60228 class 5, "+l.trial.Size.Label),
 		working.Is(length, "as the feed"), working.From(cable.Alpha, working.Standard, "IEC 60028"),
 		working.Is(l.trial.ConductorC, "conductor temperature")).Named("return by cable, copper alone"))
 	d.keep("return.lead", cable.Resistance.MustWork(
-		working.From(cable.OhmPerM(l.trial.Size.AreaMM2), working.Standard, "IEC 60228 class 5, "+l.trial.Size.Label),
+		working.From(l.trial.Size.OhmPerM(), working.Standard, "IEC 60228 class 5, "+l.trial.Size.Label),
 		working.Is(d.back.cableM, "return cable"), working.From(cable.Alpha, working.Standard, "IEC 60028"),
 		working.Is(l.trial.ConductorC, "conductor temperature")).Named("return lead"))
 }

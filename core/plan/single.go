@@ -67,7 +67,7 @@ func SizeSingle(in SingleInput) (Single, error) {
 		}
 		trial, decided = chosen, string(test)
 	}
-	out := Single{Size: trial.Size.Label, CopperMM2: working.Round(trial.Size.AreaMM2, 2), DecidedBy: decided,
+	out := Single{Size: trial.Size.Label, CopperMM2: working.Round(trial.Size.CopperMM2(), 2), DecidedBy: decided,
 		DropV: working.Round(trial.DropV, 3), DropPercent: working.Round(100*trial.DropV/in.ReferenceV, 2),
 		ConductorC: working.Round(trial.ConductorC, 0), AmpacityA: working.Round(trial.AmpacityA, 0),
 		LoopM: working.Round(2*in.OneWayM, 2), Warnings: []string{}}
@@ -84,28 +84,28 @@ func SizeSingle(in SingleInput) (Single, error) {
 		out.Fuse = "none fits"
 		out.Warnings = append(out.Warnings, err.Error())
 	}
-	out.work(in, loop, trial, allowedV)
+	out.work(in, loop, trial, allowedV, families)
 	return out, nil
 }
 
 // work keeps the working of the run.
-func (out *Single) work(in SingleInput, loop cable.Loop, t cable.Trial, allowedV float64) {
+func (out *Single) work(in SingleInput, loop cable.Loop, t cable.Trial, allowedV float64, families []protect.Family) {
 	given := func(v float64, why string) working.Input { return working.From(v, working.Surveyed, why) }
 	alpha := working.From(cable.Alpha, working.Standard, "IEC 60028")
 	amps := given(in.Amps, "given")
 	rule := cable.RuleArea.MustWork(given(2*in.OneWayM, "out and back"), amps,
 		working.From(cable.Kappa, working.Standard, "IEC 60028"), given(allowedV, "allowed")).Decided("for comparison")
 	out.RuleAreaMM2 = rule.Value
-	free := working.Input{Value: t.FreeAirA, Origin: working.Standard, Why: string(t.Table)}
-	ampacity := cable.Ampacity.MustWork(free, working.From(in.Bay.Factor(in.Insulation), working.Standard, in.Bay.Label))
-	copper := cable.Resistance.MustWork(working.From(cable.OhmPerM(t.Size.AreaMM2), working.Standard, "IEC 60228 class 5"),
+	copper := cable.Resistance.MustWork(working.From(t.Size.OhmPerM(), working.Standard, "IEC 60228 class 5"),
 		working.Is(loop.CableM, "cable"), alpha, working.Is(t.ConductorC, "conductor temperature"))
 	whole := loopOhm.MustWork(working.Of(copper), working.From(loop.OtherOhm, working.Practice, "chassis and earth joints"))
-	out.Working = []working.Figure{rule, ampacity}
-	if !t.Burns {
-		heating := cable.Heating.MustWork(amps, free, working.From(in.Insulation.LimitC, working.Standard, "insulation"), alpha)
-		out.Working = append(out.Working, heating, cable.Warmth.MustWork(working.From(in.Bay.AmbientC, working.Standard, in.Bay.Label), working.Of(heating), alpha))
+	out.Working = []working.Figure{rule}
+	thermal := thermalFigures(t, in.Insulation, in.Bay, in.Amps)
+	for _, name := range []string{"ampacity", "balance", "heating", "warmth"} {
+		if fig, ok := thermal[name]; ok {
+			out.Working = append(out.Working, fig)
+		}
 	}
 	out.Working = append(out.Working, copper, whole, cable.Drop.MustWork(amps, working.Of(whole)),
-		protect.Least.MustWork(amps, working.From(protect.HeatFactor(in.Bay.AmbientC), working.Practice, in.Bay.Label)))
+		protect.Least.MustWork(amps, working.From(families[0].HeatFactor(in.Bay.AmbientC), working.Practice, in.Bay.Label)))
 }

@@ -4,172 +4,292 @@ import (
 	"errors"
 	"fmt"
 
+	"epitrope/core/alternator"
+	"epitrope/core/battery"
 	"epitrope/core/coupling"
 	"epitrope/core/network"
 	"epitrope/core/working"
 )
 
-// state is the run solved in one state of the vehicle.
+// stateKind says what a state is looked at for.
+type stateKind string
+
+const (
+	charging stateKind = "charging" // the engine runs; the runs are sized for these
+	resting  stateKind = "resting"  // the engine does not run
+	cranking stateKind = "cranking" // for seconds
+	faulted  stateKind = "fault"    // until a fuse opens
+)
+
+// state is one state of the vehicle, and the run solved in it.
 type state struct {
 	id, label string
-	early     bool    // early in bulk: the aux battery is still low
-	low       bool    // a charger at its worst efficiency
-	setV      float64 // what the alternator is regulated to
-	alternV   float64
-	startV    float64
-	inA, outA float64
-	inV, outV float64 // at the coupling's terminals
-	auxV      float64
-	joined    bool // a relay is closed
-	sags      bool // the start battery makes up what the alternator lacks at idle
-	says      string
-	err       error
+	kind      stateKind
+	rpm       float64 // of the alternator
+
+	setV, machineA  float64 // what the alternator is regulated to, and can give; 0: it stands
+	loadA, houseA   float64 // what the vehicle takes, and what is used off the aux battery
+	startV          float64 // the start battery's own voltage
+	startOhm        float64
+	starterOhm      float64 // 0: it does not crank
+	auxOwnV         float64 // the aux battery's own voltage
+	acceptsA        float64 // what it accepts at most; 0: no limit
+	worstEfficiency bool
+	stopped         bool   // the charger rests
+	joined          bool   // a relay is closed
+	short           string // node with a dead short to minus
+
+	circuit      *network.Circuit
+	solved       network.Solution
+	busV         float64 // at the start battery
+	machineGives float64
+	inA, outA    float64
+	inV, outV    float64 // at the coupling's terminals
+	sensedV      float64 // what a relay measures
+	auxV         float64
+	sags         bool // the start battery makes up what the alternator lacks at idle
+	says         string
+	err          error
 }
 
-// Voltages at the start battery, at 12 V. Source: common practice, no source:
-// hot alternators regulate a little lower; a variable one shows sustained spells
-// under about 13.2 V; a start battery that makes up a shortfall falls from its
-// surface charge at 12.7 V.
+// Voltages at the start battery, at 12 V. Source: common practice, no source: a start
+// battery that makes up a shortfall falls from its surface charge at 12.7 V.
 const (
-	hotDropV = 0.2
-	easedV   = 12.9
 	surfaceV = 12.7
 	// limitedBy is how far below its regulation an alternator is at its limit.
 	limitedBy = 0.1
 )
 
-// solve works the run out in every state and finds the worst: the one that draws
-// most at the lowest voltage, or leaves the aux battery without charge. A state in
-// which the start battery is being emptied cannot last: it is noted, not sized for.
-func (d *design) solve() {
+// asleepA is what a parked vehicle takes. flatSOC is a start battery that no longer
+// cranks, and an aux battery that a relay closes on at its worst. Source: common
+// practice, no source: 20–50 mA; nearly empty.
+const (
+	asleepA = 0.03
+	flatSOC = 0.1
+)
+
+// hotC is the air round an alternator that gives its hot output. Source: from memory.
+const (
+	cruiseRPM = 6000.0
+	idleRPM   = alternator.IdleRPM * alternator.Ratio
+)
+
+// chargingStates are those that the runs are sized for.
+func (d *design) chargingStates() []state {
 	n, v := d.facts.N, d.facts.RegulatedV.Value
-	d.states = []state{
-		{id: "cruise", label: "cruise", setV: v},
-		{id: "early", label: "cruise, early in bulk", setV: v, early: true},
-		{id: "idle", label: "idle, hot, lamps on", setV: v - hotDropV*n, low: true},
+	run := state{kind: charging, rpm: cruiseRPM, setV: v, machineA: d.machineA(cruiseRPM), loadA: d.facts.LoadA.Value,
+		startV: surfaceV * n, startOhm: d.startOhm(), auxOwnV: d.auxEmptyV()}
+	if d.facts.Chemistry.Lead && d.kind == coupling.VSR {
+		run.acceptsA = d.figures["accepts"].Unrounded
+	}
+	if d.kind == coupling.DCDC {
+		// At the end of bulk the battery stands just so high that the full current
+		// still flows at the profile's voltage.
+		run.auxOwnV = d.profile.AbsorptionHigh - d.charger.OutputA*(d.aux.totalOhm()+d.auxOhm())
+	}
+	with := func(id, label string, change func(*state)) state {
+		s := run
+		s.id, s.label = id, label
+		change(&s)
+		s.joined = d.kind == coupling.VSR && s.setV >= d.relay.Sensing.CutInV*n
+		return s
+	}
+	list := []state{
+		with("cruise", "cruise", func(*state) {}),
+		with("early", "cruise, early in bulk", func(s *state) { s.auxOwnV = min(s.auxOwnV, d.auxEmptyV()) }),
+		with("idle", "idle, hot, lamps on", func(s *state) {
+			s.rpm, s.machineA, s.setV, s.worstEfficiency = idleRPM, d.machineA(idleRPM), v-alternator.HotDropV*n, true
+		}),
 	}
 	if d.facts.Varies() {
-		d.states = append(d.states, state{id: "eased", label: "regulation eased off", setV: easedV * n, low: true})
+		list = append(list, with("eased", "regulation eased off", func(s *state) { s.setV, s.worstEfficiency = alternator.EasedV*n, true }))
 	}
+	return list
+}
+
+// otherStates are those that no run is sized for, but that decide whether it is safe
+// and whether the engine starts.
+func (d *design) otherStates() []state {
+	n := d.facts.N
+	rest := state{kind: resting, startV: battery.Flooded.RestV(1) * n, startOhm: d.startOhm(), loadA: asleepA, stopped: true,
+		auxOwnV: d.facts.Chemistry.RestV(1) * n, houseA: d.facts.DailyAh.Value / 24}
+	rest.joined = d.kind == coupling.VSR && d.staysClosed(rest)
+	with := func(id, label string, kind stateKind, change func(*state)) state {
+		s := rest
+		s.id, s.label, s.kind = id, label, kind
+		change(&s)
+		return s
+	}
+	parked := "parked"
+	if rest.joined {
+		parked = "parked, relay still closed"
+	}
+	crank := battery.StarterOhm.Value(battery.Flooded.RestV(1)*n, d.facts.CrankA.Value, d.startOhm())
+	starter := max(crank, 0.001)
+	list := []state{
+		with("parked", parked, resting, func(*state) {}),
+		with("crank", "cranking", cranking, func(s *state) { s.starterOhm, s.houseA = starter, 0 }),
+	}
+	if d.kind == coupling.VSR {
+		flat := func(s *state) {
+			s.joined, s.houseA = true, 0
+			s.startV, s.startOhm = battery.Flooded.RestV(flatSOC)*n, battery.Flooded.OhmAt(d.facts.StartAh.Value, n, flatSOC, warmC)
+		}
+		list = append(list,
+			with("precharge", "start battery flat, joined", resting, flat),
+			with("joined", "cranking through the join", cranking, func(s *state) { flat(s); s.starterOhm = starter }),
+			with("inrush", "relay closes on a flat aux battery", faulted, func(s *state) {
+				s.joined, s.houseA, s.loadA = true, 0, d.facts.LoadA.Value
+				s.setV, s.machineA, s.rpm = d.facts.RegulatedV.Value, d.machineA(cruiseRPM), cruiseRPM
+				s.startV, s.auxOwnV = surfaceV*n, d.facts.Chemistry.RestV(flatSOC)*n
+			}))
+	}
+	return append(list,
+		with("short-c1", "short at the end of C1", faulted, func(s *state) {
+			s.joined, s.houseA, s.short, s.startV = false, 0, "coupling.30", d.start.sourceV
+		}),
+		with("short-c2", "short at the end of C2", faulted, func(s *state) { s.joined, s.houseA, s.short = false, 0, d.out().Node() }))
+}
+
+// warmC is the temperature of a start battery that is no warmer than the garage.
+const warmC = 20.0
+
+// staysClosed says whether a relay that was closed stays so at rest.
+func (d *design) staysClosed(s state) bool {
+	s.joined = true
+	d.settle(&s)
+	return s.err == nil && s.sensedV >= d.relay.Sensing.CutOutV*d.facts.N
+}
+
+// solve works the run out in every state that it is sized for and finds the worst: the
+// one that draws most at the lowest voltage, or leaves the aux battery without charge.
+// A state in which the start battery is being emptied cannot last: it is noted, not
+// sized for.
+func (d *design) solve() {
+	d.states = d.chargingStates()
 	d.worst = 0
 	for i := range d.states {
 		s := &d.states[i]
-		d.settle(s, d.availableA(*s))
-		s.alternV = s.startV + s.inA*leadOhm
-		if !s.sags && d.worse(*s, d.states[d.worst]) {
+		d.settle(s)
+		if !s.sags && worse(*s, d.states[d.worst]) {
 			d.worst = i
 		}
 	}
 }
 
-func (d *design) worse(a, b state) bool {
+// solveOthers adds the other states, solved.
+func (d *design) solveOthers() {
+	for _, s := range d.otherStates() {
+		d.settle(&s)
+		d.states = append(d.states, s)
+	}
+}
+
+func worse(a, b state) bool {
 	if (a.err != nil) != (b.err != nil) {
 		return a.err != nil
 	}
-	if a.joined != b.joined {
-		return b.joined // no charge at all is worst
+	aNone, bNone := a.outA <= 0, b.outA <= 0
+	if aNone != bNone {
+		return aNone // no charge at all is worst
 	}
 	return a.inA > b.inA
 }
 
 // settle solves the circuit in a state and reads the volts and amps from it. Where
 // the alternator has less than is asked, the start battery makes up the rest.
-func (d *design) settle(s *state, availableA float64) {
-	n := d.facts.N
-	s.joined = d.kind == coupling.DCDC || s.setV >= coupling.CutInV*n
-	c, charger := d.circuit(*s, availableA)
-	solved, err := network.Solve(c)
+func (d *design) settle(s *state) {
+	s.circuit = d.circuit(s)
+	solved, err := network.Solve(s.circuit)
 	if err != nil {
-		s.err = err
 		var at *network.Error
+		s.err = err
 		if errors.As(err, &at) {
 			s.err = fmt.Errorf("the %s %s", at.Element, at.Why)
 		}
-		s.startV, s.inV, s.auxV, s.outV = s.setV, s.setV, d.auxEmptyV(), d.auxEmptyV()
+		s.busV, s.inV, s.auxV, s.outV = s.setV, s.setV, s.auxOwnV, s.auxOwnV
 		return
 	}
-	s.startV = solved.At("start.30")
+	s.solved = solved
+	s.busV = solved.At("start.30")
 	s.auxV = solved.Across("aux.30", "aux.31")
-	s.sags = s.id == "idle" && s.startV < surfaceV*n
-	if charger != nil {
-		d.readCharger(s, solved, *charger)
+	if s.setV > 0 {
+		s.machineGives = solved.Through("lead")
+	}
+	s.sags = s.id == "idle" && s.busV < surfaceV*d.facts.N
+	if d.kind == coupling.DCDC {
+		d.readCharger(s)
 	} else {
-		d.readRelay(s, solved)
+		d.readRelay(s)
+	}
+	if s.kind != charging {
+		s.says = d.saysOf(s)
 	}
 }
 
-func (d *design) readCharger(s *state, solved network.Solution, charger network.Converter) {
-	s.inA, s.outA = solved.Flow(charger)
-	s.inV, s.outV = solved.Across("coupling.30", "coupling.31"), solved.Across("coupling.out", "coupling.31")
+func (d *design) readCharger(s *state) {
+	s.inV, s.outV = s.solved.Across("coupling.30", "coupling.31"), s.solved.Across("coupling.out", "coupling.31")
+	s.inA, s.outA = s.solved.Through("c1"), s.solved.Through("c2")
+	if s.stopped {
+		return
+	}
 	if cutOut := d.charger.CutOutV * d.facts.N; s.inV < cutOut {
 		s.err = fmt.Errorf("the charger stops below %s and would see %s", working.Text(cutOut, "V", 1), working.Text(s.inV, "V", 2))
 	}
 	s.says = fmt.Sprintf("%s in, %s out", working.Text(s.inA, "A", 0), working.Text(s.outA, "A", 0))
 }
 
-func (d *design) readRelay(s *state, solved network.Solution) {
+func (d *design) readRelay(s *state) {
+	s.sensedV = s.solved.Across("coupling.30", "coupling.31")
+	s.inV, s.outV = s.solved.At("coupling.30"), s.auxV
 	if !s.joined {
-		s.inV, s.outV = s.startV, s.auxV
-		s.says = fmt.Sprintf("relay open: it closes at %s", working.Text(coupling.CutInV*d.facts.N, "V", 1))
+		s.says = fmt.Sprintf("relay open: it closes at %s", working.Text(d.relay.Sensing.CutInV*d.facts.N, "V", 1))
 		return
 	}
-	s.inV = solved.At("coupling.87")
-	s.outV = s.inV
-	amps := (solved.At("coupling.30") - s.inV) / d.relay.ContactOhm
-	s.inA, s.outA = amps, amps
+	s.outV = s.solved.At("coupling.87")
+	s.inA, s.outA = s.solved.Through("relay"), s.solved.Through("relay")
 	by := "the circuit"
 	switch {
-	case d.facts.Chemistry.Lead && amps > d.figures["accepts"].Unrounded*(1-settledWithin):
+	case s.acceptsA > 0 && s.outA > s.acceptsA*(1-settledWithin):
 		by = "the battery"
-	case s.startV < s.setV-limitedBy*d.facts.N:
+	case s.busV < s.setV-limitedBy*d.facts.N:
 		by = "the alternator"
 	}
-	s.says = fmt.Sprintf("%s, limited by %s", working.Text(amps, "A", 0), by)
+	s.says = fmt.Sprintf("%s, limited by %s", working.Text(s.outA, "A", 0), by)
+}
+
+// saysOf is a state without charging in a few words: volts and amps that matter in it.
+func (d *design) saysOf(s *state) string {
+	volts := func(v float64) string { return working.Text(v, "V", 1) }
+	amps := func(a float64) string { return working.Text(a, "A", 0) }
+	switch {
+	case s.short != "":
+		return fmt.Sprintf("%.1f kA until the fuse opens", max(s.solved.Through("short"), 0)/1000)
+	case s.starterOhm > 0 && s.joined:
+		return fmt.Sprintf("starter %s at %s, of it %s from the aux battery", amps(s.solved.Through("starter")), volts(s.busV), amps(-s.outA))
+	case s.starterOhm > 0:
+		return fmt.Sprintf("starter %s at %s", amps(s.solved.Through("starter")), volts(s.busV))
+	case s.id == "inrush":
+		return fmt.Sprintf("%s for a moment", amps(s.outA))
+	case s.id == "precharge":
+		return fmt.Sprintf("%s from the aux battery to the start battery", amps(-s.outA))
+	case s.joined:
+		return fmt.Sprintf("both batteries share the load: %s", volts(s.busV))
+	}
+	return fmt.Sprintf("start battery %s, aux battery %s, apart", volts(s.busV), volts(s.auxV))
 }
 
 // shownStates rounds the states at the core's edge.
 func (d *design) shownStates() []State {
 	out := make([]State, len(d.states))
 	for i, s := range d.states {
-		out[i] = State{ID: s.id, Label: s.label, Worst: i == d.worst, Sags: s.sags, Says: s.says, Points: d.points(s),
+		out[i] = State{ID: s.id, Label: s.label, Kind: string(s.kind), Worst: i == d.worst, Sags: s.sags, Says: s.says, Points: d.points(s),
 			InA: working.Round(s.inA, 1), OutA: working.Round(s.outA, 1), InV: working.Round(s.inV, 2), AuxV: working.Round(s.auxV, 2)}
 		if s.err != nil {
 			out[i].Fails = s.err.Error()
 		}
 	}
 	return out
-}
-
-// points are the volts across both conductors at every column.
-func (d *design) points(s state) []Volts {
-	startFuse := s.inA * d.start.fusedOhm()
-	auxFuse := s.outA * d.aux.fusedOhm()
-	plug := d.plugOhm()
-	line := []Volts{
-		at("alternator", s.alternV, s.alternV),
-		at("lead", s.alternV, s.startV),
-		at("start", s.startV, s.startV),
-		at("f1", s.startV, s.startV-startFuse),
-	}
-	if d.kind == coupling.DCDC {
-		line = append(line, at("c1", s.startV-startFuse, s.inV+s.inA*plug))
-		if plug > 0 {
-			line = append(line, at("x1", s.inV+s.inA*plug, s.inV))
-		}
-		line = append(line, at("coupling", s.inV, s.outV), at("c2", s.outV, s.auxV+auxFuse))
-	} else {
-		relayV := s.inA * d.relay.ContactOhm
-		line = append(line, at("c1", s.startV-startFuse, s.inV+relayV), at("coupling", s.inV+relayV, s.outV),
-			at("c2", s.outV, s.auxV+auxFuse+s.outA*plug))
-		if plug > 0 {
-			line = append(line, at("x1", s.auxV+auxFuse+s.outA*plug, s.auxV+auxFuse))
-		}
-	}
-	return append(line, at("f2", s.auxV+auxFuse, s.auxV), at("aux", s.auxV, s.auxV))
-}
-
-func at(column string, in, out float64) Volts {
-	return Volts{column, working.Round(in, 3), working.Round(out, 3)}
 }
 
 // backUseHours is the driving that puts a day's use back at the current that
@@ -184,7 +304,7 @@ func (d *design) backUseHours() (fig working.Figure, ok bool) {
 		working.From(d.facts.Chemistry.Efficiency, working.Memory, d.facts.Chemistry.Label)), true
 }
 
-func (d *design) cruiseState() state { return d.states[0] }
+func (d *design) cruiseState() state { return d.stateBy("cruise") }
 
 var backUse = working.Declare("h = Q / (I·η)", "conservation of charge; bulk only, lead takes hours more for its last fifth",
 	working.Symbol{Letter: "h", Name: "driving that puts a day's use back", Unit: "h", Digits: 1},

@@ -28,7 +28,11 @@ var words = map[string][2]string{
 	"fuse.under":         {"%s carries %s for hours; warm, %s bears %s.", "It opens on a hot day, far from home."},
 	"fuse.slow":          {"%s opens after up to %s on a short at the far end; %s bears it for %s.", "The cable would be past its limit before the fuse opens."},
 	"fuse.breaks":        {"%s can break %s; a short at the battery drives about %s.", "A fuse that cannot break its fault burns on as an arc."},
-	"fuse.none":          {"%s: no fuse fits.", "%s. A thicker cable opens the window."},
+	"fuse.none":          {"%s: no fuse fits %s.", "%s. A thicker cable opens the window: %s does."},
+	"fuse.overload":      {"%s may hold %s for up to %s; %s bears that for %s.", "An overload, not a short: it heats the cable slowly past what its insulation bears."},
+	"fuse.resets":        {"%s resets itself: it closes on the fault again and again.", "A battery's fault is switched on again each time, until something burns. A fuse, or a breaker reset by hand."},
+	"fuse.kind":          {"%s at %s does not come as a %s.", "Take a rating that it comes in, or another kind."},
+	"relay.night":        {"Parked, %s holds the relay at %s, above its cut-out of %s: it stays closed.", "House and vehicle live on one bank all night, until it is nearly empty, and nothing is isolated when people think it is."},
 	"return.hitch":       {"The return may not cross the tow coupling through the steel.", "If its contact fails, the current finds the thin lighting earth and melts it."},
 	"use.large":          {"A day uses %s and the battery has %s to use.", "It is flat before the next drive."},
 }

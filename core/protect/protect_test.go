@@ -7,6 +7,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"epitrope/core/cable"
 	"epitrope/core/protect"
 )
 
@@ -76,10 +77,11 @@ func TestFindPrefersWhatBreaks(t *testing.T) {
 
 // About 10 % lost at 65 °C is inside the 80 %; beyond it counts.
 func TestHeatAtTheFuse(t *testing.T) {
-	assert.InDelta(t, 48, protect.Carries(60, 50), 1e-9, "60 A bears 48 for hours")
-	assert.Less(t, protect.Carries(60, 90), 48.0)
-	cool := protect.Need{ContinuousA: 48, AmbientC: 40}.Lowest()
-	hot := protect.Need{ContinuousA: 48, AmbientC: 90}.Lowest()
+	sixty := protect.Fuse{Family: protect.Strip30, RatingA: 60}
+	assert.InDelta(t, 48, sixty.Carries(50), 1e-9, "60 A bears 48 for hours")
+	assert.Less(t, sixty.Carries(90), 48.0)
+	cool := protect.Need{ContinuousA: 48, AmbientC: 40}.Lowest(protect.Strip30)
+	hot := protect.Need{ContinuousA: 48, AmbientC: 90}.Lowest(protect.Strip30)
 	assert.InDelta(t, 60, cool, 1e-9)
 	assert.Greater(t, hot, cool)
 }
@@ -93,7 +95,8 @@ func TestOpeningBands(t *testing.T) {
 	}{
 		{protect.Blade, 1.35, 0.75, 600}, {protect.Blade, 2, 0.15, 5}, {protect.Blade, 3.5, 0.04, 0.5}, {protect.Blade, 6, 0.02, 0.1},
 		{protect.Strip30, 2, 1, 15}, {protect.Strip30, 6, 0.1, 1}, {protect.Strip51, 1.35, 120, 1800},
-		{protect.Bolt, 3.5, 0.2, 5}, {protect.Ceramic, 20, 0.01, 0.1},
+		{protect.Bolt, 3.5, 0.2, 5}, {protect.Ceramic, 6, 0.01, 0.1},
+		{protect.Strip30, 60, 0.001, 0.01}, // a constant I²t beyond 6 times
 	}
 	for _, c := range cases {
 		min, max := c.family.Opens(c.multiple)
@@ -124,16 +127,63 @@ func TestOpeningIsMonotonic(t *testing.T) {
 	}
 }
 
+// A 100 A breaker that carries 99 A in a hot bay will trip: it bears far less for
+// hours. Source: common practice, no source.
+func TestBreakersLoseMoreToHeat(t *testing.T) {
+	hundred := protect.Fuse{Family: protect.Breaker, RatingA: 100}
+	assert.InDelta(t, 80, hundred.Carries(30), 1e-9)
+	assert.InDelta(t, 72, hundred.Carries(60), 1e-9)
+	got, err := protect.Choose(protect.Need{ContinuousA: 60, CableA: 100, AmbientC: 60}, []protect.Family{protect.Breaker})
+	require.NoError(t, err)
+	assert.Equal(t, "100 A breaker, reset by hand", got.Label())
+	assert.Equal(t, protect.Itself, protect.DeviceByID("auto-breaker").Families[0].Resets)
+	assert.Equal(t, "fuse", protect.DeviceByID("none such").ID)
+}
+
+func faulted(area float64) cable.Fault {
+	return cable.Class85.Faulted(cable.Square(area), cable.EngineBay(), 70)
+}
+
 func TestCover(t *testing.T) {
 	fuse := protect.Fuse{Family: protect.Strip30, RatingA: 60}
-	good := fuse.Covers(800, 16, 50, 82)
+	good := fuse.Covers(1600, 800, faulted(16))
 	assert.True(t, good.Saves && good.Breaks)
-	assert.Equal(t, 1.0, good.OpensMaxS)
+	assert.InDelta(t, 360.0/800*360/800, good.Far.OpensMaxS, 1e-9)
+	assert.Less(t, good.Near.OpensMaxS, good.Far.OpensMaxS)
 	// A long thin cable: the fault is too small to open the fuse in time.
-	thin := fuse.Covers(90, 2.5, 50, 30)
+	thin := fuse.Covers(1600, 90, faulted(4))
 	assert.False(t, thin.Saves)
+	assert.True(t, thin.Near.Saves(), "near the fuse it would")
 	// Below the cable's own limit nothing needs to open.
-	below := fuse.Covers(50, 16, 50, 82)
-	assert.True(t, math.IsInf(below.BearsS, 1) && below.Saves)
-	assert.False(t, fuse.Covers(2500, 35, 50, 150).Breaks)
+	below := fuse.At(50, faulted(16))
+	assert.True(t, math.IsInf(below.BearsS, 1) && below.Saves())
+	assert.False(t, fuse.Covers(2500, 900, faulted(35)).Breaks)
+}
+
+// A fuse within its cable's ampacity saves it from every short along it.
+func TestCoverHoldsAlongTheRun(t *testing.T) {
+	for _, area := range []float64{6, 10, 16, 25, 35, 50, 70} {
+		carries := cable.Class85.Carries(cable.Square(area), cable.EngineBay()).Amps
+		for _, f := range []protect.Family{protect.Strip30, protect.Strip51, protect.Bolt} {
+			for _, rating := range f.Ratings {
+				if rating <= carries {
+					assert.True(t, protect.Fuse{Family: f, RatingA: rating}.Covers(1700, 6*rating, faulted(area)).Saves, "%g A %s on %g mm²", rating, f.ID, area)
+				}
+			}
+		}
+	}
+}
+
+// Fuses discriminate where the one nearer the fault is slowest still faster than the
+// other at its fastest.
+func TestInSeries(t *testing.T) {
+	blade := protect.Fuse{Family: protect.Blade, RatingA: 5}
+	strip := protect.Fuse{Family: protect.Strip51, RatingA: 200}
+	assert.True(t, protect.InSeries(strip, blade, 300).Selective)
+	same := protect.Fuse{Family: protect.Strip30, RatingA: 60}
+	got := protect.InSeries(same, same, 900)
+	assert.False(t, got.Selective)
+	assert.Greater(t, got.FromA, 60.0)
+	// Physics: what discriminates up to a current does so up to a lower one.
+	assert.True(t, protect.InSeries(strip, blade, 100).Selective)
 }

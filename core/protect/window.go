@@ -14,26 +14,9 @@ var Least = working.Declare("I_F = 1.25·I / f_T",
 	working.Symbol{Letter: "I", Name: "continuous current", Unit: "A", Digits: 1},
 	working.Symbol{Letter: "f_T", Name: "factor for heat at the fuse", Unit: "", Digits: 3})
 
-// The 80 % loading already covers a warm place up to coolC; hotter ones cost
-// perK of the rating for each kelvin beyond. Fuses lose about 10 % at 65 °C.
-// Source: common practice, no source.
-const (
-	coolC = 65.0
-	perK  = 0.0025
-)
-
-// HeatFactor returns what share of its 80 % a fuse keeps at ambientC (−40 to
-// 120 °C): 1 up to 65 °C, 0.25 % less for each kelvin beyond.
-func HeatFactor(ambientC float64) float64 {
-	if ambientC <= coolC {
-		return 1
-	}
-	return 1 - perK*(ambientC-coolC)
-}
-
-// Carries returns the current, in A, that a fuse bears for hours at ambientC.
-func Carries(ratingA, ambientC float64) float64 {
-	return ratingA * 0.8 * HeatFactor(ambientC)
+// Carries returns the current, in A, that it bears for hours at ambientC.
+func (f Fuse) Carries(ambientC float64) float64 {
+	return f.RatingA * 0.8 * f.Family.HeatFactor(ambientC)
 }
 
 // tolerance forgives the last bits of a division: 12 A × 1.25 fits a 15 A fuse.
@@ -59,8 +42,8 @@ type Need struct {
 	FaultA      float64 // the greatest current it may have to break; 0 where unknown
 }
 
-// Lowest is the bottom of the window, in A.
-func (n Need) Lowest() float64 { return Least.Value(n.ContinuousA, HeatFactor(n.AmbientC)) }
+// Lowest is the bottom of the window for a family, in A.
+func (n Need) Lowest(f Family) float64 { return Least.Value(n.ContinuousA, f.HeatFactor(n.AmbientC)) }
 
 // Highest is the top of the window, in A: what the cable bears, or less where
 // the device says so.
@@ -83,9 +66,10 @@ func (e *NoFuse) Error() string { return e.Why }
 // first of families that has one and can break the fault. It returns *NoFuse
 // where the window is empty, no rating lies in it, or none can break the fault.
 func Choose(need Need, families []Family) (Fuse, error) {
-	low, high := need.Lowest(), need.Highest()
+	high := need.Highest()
 	fits := false
 	for _, family := range families {
+		low := need.Lowest(family)
 		for _, rating := range family.Ratings {
 			if rating < low-tolerance || rating > high+tolerance {
 				continue
@@ -101,7 +85,7 @@ func Choose(need Need, families []Family) (Fuse, error) {
 		return Fuse{}, &NoFuse{need, fmt.Sprintf("no fuse can break %.1f kA", need.FaultA/1000)}
 	}
 	return Fuse{}, &NoFuse{need, fmt.Sprintf("no rating lies between %s and %s",
-		working.Plain(low, "A", 1), working.Plain(high, "A", 1))}
+		working.Plain(need.Lowest(families[0]), "A", 1), working.Plain(high, "A", 1))}
 }
 
 // Find returns the fuse of a given rating from the first of families that has

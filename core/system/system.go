@@ -6,7 +6,12 @@
 // 30 battery positive, 31 ground, 86 and 85 coil, 87 make, B+ alternator output.
 package system
 
-import "epitrope/core/job"
+import (
+	"slices"
+
+	"epitrope/core/job"
+	"epitrope/core/network"
+)
 
 // ComponentKind is a kind of component.
 type ComponentKind string
@@ -61,7 +66,14 @@ type Wire struct {
 	CopperMM2 float64  `json:"copperMM2,omitempty"`
 	LengthM   float64  `json:"lengthM"`
 	Existing  bool     `json:"existing,omitempty"`
+
+	Ohm   float64 `json:"-"` // conductor, as warm as it runs
+	Joint Joints  `json:"-"`
 }
+
+// Joints are the resistances of a wire's two ends, lug and bolt, in Ω; zero where
+// the wire is not cut there.
+type Joints struct{ From, To float64 }
 
 // System is the whole installation.
 type System struct {
@@ -74,6 +86,61 @@ func (s *System) Add(c Component) { s.Components = append(s.Components, c) }
 
 // Join puts a wire in.
 func (s *System) Join(w Wire) { s.Wires = append(s.Wires, w) }
+
+// Node is a terminal's name in a circuit: component and terminal, "start.30".
+// Minus of the start battery, and the earth point it is bonded to, are ground.
+func (t Terminal) Node() string {
+	switch {
+	case t == (Terminal{"start", "31"}), t.Component == StartEarth:
+		return "0"
+	case t.Terminal == "":
+		return t.Component
+	}
+	return t.Component + "." + t.Terminal
+}
+
+// StartEarth is the earth point of the start battery.
+const StartEarth = "e1"
+
+// Ends are the names of the nodes between a wire's conductor and its joints.
+func (w Wire) Ends() (from, to string) {
+	from, to = w.From.Node(), w.To.Node()
+	if w.Joint.From > 0 {
+		from = w.ID + ".from"
+	}
+	if w.Joint.To > 0 {
+		to = w.ID + ".to"
+	}
+	return from, to
+}
+
+// Lay puts every wire of the given roles into a circuit: its conductor as a
+// resistance named as the wire, and its joints named by wire and end.
+func (s *System) Lay(c *network.Circuit, roles ...Role) {
+	for _, w := range s.Wires {
+		if !slices.Contains(roles, w.Role) || w.Ohm <= 0 {
+			continue
+		}
+		from, to := w.Ends()
+		if w.Joint.From > 0 {
+			c.Add(network.Resistance{Name: w.ID + " joint from", A: c.Node(w.From.Node()), B: c.Node(from), Ohm: w.Joint.From})
+		}
+		c.Add(network.Resistance{Name: w.ID, A: c.Node(from), B: c.Node(to), Ohm: w.Ohm})
+		if w.Joint.To > 0 {
+			c.Add(network.Resistance{Name: w.ID + " joint to", A: c.Node(to), B: c.Node(w.To.Node()), Ohm: w.Joint.To})
+		}
+	}
+}
+
+// Wire finds a wire; ok is false where there is none such.
+func (s *System) Wire(id string) (w Wire, ok bool) {
+	for _, w := range s.Wires {
+		if w.ID == id {
+			return w, true
+		}
+	}
+	return Wire{}, false
+}
 
 // Component finds a component; ok is false where there is none such.
 func (s *System) Component(id string) (c Component, ok bool) {

@@ -33,7 +33,14 @@ func Random(r *rand.Rand, n int) *network.Circuit {
 		c.Add(network.CurrentLoad{Name: fmt.Sprintf("lamp%d", i), A: node(), Amps: 5 * r.Float64()},
 			network.PowerLoad{Name: fmt.Sprintf("fridge%d", i), A: node(), Watts: 40 * r.Float64()})
 	}
-	c.Add(network.Alternator{Name: "alternator", Plus: node(), Volts: 13.8 + r.Float64(), MaxA: 20 + 150*r.Float64()})
+	at := node()
+	machine := network.Alternator{Name: "alternator", Plus: at, Volts: 13.8 + r.Float64(), MaxA: 20 + 150*r.Float64()}
+	if r.IntN(2) == 0 {
+		// Its lead, with the voltage held at the far end.
+		machine.Plus, machine.Sense = c.Node("machine"), at
+		c.Add(network.Resistance{Name: "lead", A: machine.Plus, B: at, Ohm: ohm()})
+	}
+	c.Add(machine)
 	if r.IntN(2) == 0 {
 		out := c.Node("house")
 		c.Add(network.Converter{Name: "charger", InPlus: node(), OutPlus: out, OutV: 14.4, MaxOutA: 5 + 20*r.Float64(), Efficiency: 0.88},

@@ -163,8 +163,10 @@ export interface components {
         Bays: {
             /** Format: double */
             auxC?: number;
+            auxLay?: string;
             /** Format: double */
             startC?: number;
+            startLay?: string;
         };
         Cable: {
             /** Format: double */
@@ -258,6 +260,42 @@ export interface components {
             path?: string;
             /** @description What to set it to; empty takes the pin out */
             value?: string;
+        };
+        Curve: {
+            cable: string;
+            /** @description Column of the fuse */
+            fuse: string;
+            label: string;
+            /** @description Currents that matter, in rising order */
+            marks: components["schemas"]["CurveMark"][];
+            /** @description From the fuse's rating to the greatest fault */
+            points: components["schemas"]["CurvePoint"][];
+            /** @description The picture in words */
+            says: string[];
+        };
+        CurveMark: {
+            /** Format: double */
+            amps: number;
+            text: string;
+        };
+        CurvePoint: {
+            /** Format: double */
+            amps: number;
+            /**
+             * Format: double
+             * @description The cable bears it for so long; 0 for ever
+             */
+            bearsS: number;
+            /**
+             * Format: double
+             * @description Opens at the latest; 0 where it need not
+             */
+            maxS: number;
+            /**
+             * Format: double
+             * @description Opens at the earliest; 0 where it never does
+             */
+            minS: number;
         };
         Document: {
             alternator?: components["schemas"]["Alternator"];
@@ -374,6 +412,14 @@ export interface components {
             number: number;
             plan: components["schemas"]["Plan"];
         };
+        Joint: {
+            /** @description The column that it follows */
+            after: string;
+            id: string;
+            says: string;
+            /** @description What it loses at the worst */
+            text: string;
+        };
         Limits: {
             /** Format: double */
             batteryDrop?: number;
@@ -437,6 +483,7 @@ export interface components {
             /** Format: double */
             chargerA?: number;
             coupling?: string;
+            device?: string;
             return?: string;
             /** Format: double */
             startFuseA?: number;
@@ -455,6 +502,8 @@ export interface components {
             coupling: "vsr" | "dcdc";
             /** @description What each fuse protects */
             covers: components["schemas"]["Cover"][];
+            /** @description Time against current of each fuse and its cable */
+            curves: components["schemas"]["Curve"][];
             facts: components["schemas"]["Fact"][];
             figures: {
                 [key: string]: components["schemas"]["Figure"];
@@ -462,6 +511,8 @@ export interface components {
             format: string;
             /** @description Digest of the document it was decided from */
             job: string;
+            /** @description The run's crimped and bolted ends, between its columns */
+            joints: components["schemas"]["Joint"][];
             /** @description Limits on the grade line */
             marks: components["schemas"]["Mark"][];
             methods: components["schemas"]["Candidate"][];
@@ -574,6 +625,8 @@ export interface components {
             id: string;
             /** @enum {string} */
             kind: "earth" | "chassis" | "cable";
+            /** @description At the worst, with its joints */
+            loses?: string;
             /** Format: double */
             milliohm: number;
             text: string;
@@ -583,6 +636,8 @@ export interface components {
         StartBattery: {
             /** Format: double */
             capacityAh?: number;
+            /** Format: double */
+            crankA?: number;
         };
         State: {
             /**
@@ -603,6 +658,11 @@ export interface components {
              * @description At the coupling's input
              */
             inV: number;
+            /**
+             * @description The runs are sized for the charging ones
+             * @enum {string}
+             */
+            kind: "charging" | "resting" | "cranking" | "fault";
             label: string;
             /**
              * Format: double
@@ -650,9 +710,11 @@ export interface components {
             places: components["schemas"]["PlaceChoice"][];
         };
         Volts: {
+            carries: string;
             column: string;
             /** Format: double */
             inV: number;
+            loses: string;
             /** Format: double */
             outV: number;
         };

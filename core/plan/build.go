@@ -1,0 +1,161 @@
+package plan
+
+import (
+	"epitrope/core/cable"
+	"epitrope/core/coupling"
+	"epitrope/core/job"
+	"epitrope/core/system"
+	"epitrope/core/working"
+)
+
+// build makes the system: every component, and every wire from terminal to
+// terminal with what it resists.
+func (d *design) build() {
+	d.system = system.System{}
+	d.components(d.facts.Body, d.facts.Place.At)
+	d.feedWires()
+	d.returnWires()
+	d.thinWires()
+}
+
+// couplingAt is where the coupling sits: where the measured routes meet; without
+// both of them, a charger beside the battery it charges,
+// a relay at the start battery whose voltage it senses.
+func (d *design) couplingAt() job.Point {
+	b, place := d.facts.Body, d.facts.Place.At
+	if d.doc.Routes.StartM != nil && d.doc.Routes.AuxM != nil {
+		share := d.facts.StartM.Value / (d.facts.StartM.Value + d.facts.AuxM.Value)
+		return job.Point{X: b.Start.X + share*(place.X-b.Start.X), Y: b.Start.Y + share*(place.Y-b.Start.Y)}
+	}
+	if d.kind == coupling.VSR {
+		return job.Point{X: b.Start.X + 0.25, Y: b.Start.Y}
+	}
+	if place.X-b.Start.X < 1.2 {
+		return job.Point{X: (b.Start.X + place.X) / 2, Y: place.Y}
+	}
+	return job.Point{X: place.X - 0.6, Y: place.Y}
+}
+
+// hitchAt is the tow coupling's socket.
+func (d *design) hitchAt() job.Point { return job.Point{X: 5.2, Y: 0.6} }
+
+func (d *design) components(b job.Body, place job.Point) {
+	s := &d.system
+	s.Add(system.Component{ID: "alternator", Kind: system.Alternator, Name: "Alternator", Rating: d.facts.Label.String(), Existing: true, At: b.Alternator})
+	s.Add(system.Component{ID: "start", Kind: system.Battery, Name: "Start battery", Rating: working.Plain(d.facts.StartAh.Value, "Ah", 0), Existing: true, At: b.Start})
+	s.Add(system.Component{ID: "f1", Kind: system.Fuse, Name: "F1", Rating: d.start.fuse.Label(), At: b.Start})
+	kind, rating := system.Charger, d.charger.Label
+	if d.kind == coupling.VSR {
+		kind, rating = system.Relay, d.relay.Label
+	}
+	s.Add(system.Component{ID: "coupling", Kind: kind, Name: d.couplingName(), Rating: rating, At: d.couplingAt()})
+	if d.facts.Place.Trailer {
+		s.Add(system.Component{ID: "x1", Kind: system.Plug, Name: "X1", Rating: "trailer plug and socket", At: d.hitchAt()})
+	}
+	s.Add(system.Component{ID: "f2", Kind: system.Fuse, Name: "F2", Rating: d.aux.fuse.Label(), At: place})
+	s.Add(system.Component{ID: "aux", Kind: system.Battery, Name: "Aux battery", Rating: d.auxRating(), At: place})
+	s.Add(system.Component{ID: "e1", Kind: system.Earth, Name: "E1", Rating: "start battery's earth, chassis side of any sensor", Existing: true, At: b.Start})
+	if !d.back.byCable {
+		earthAt := d.couplingAt()
+		if d.kind == coupling.VSR {
+			earthAt = place
+		}
+		s.Add(system.Component{ID: "e2", Kind: system.Earth, Name: "E2", Rating: "earth point, bare metal", At: earthAt})
+	}
+	if d.kind == coupling.DCDC {
+		s.Add(system.Component{ID: "feed", Kind: system.FeedPoint, Name: "Feed point", Rating: "live only while the engine runs", Existing: true, At: job.Point{X: 1.6, Y: 1.1}})
+		s.Add(system.Component{ID: "f3", Kind: system.Fuse, Name: "F3", Rating: d.trigger.fuse.Label(), At: job.Point{X: 1.6, Y: 1.1}})
+	}
+}
+
+func (d *design) couplingName() string {
+	if d.kind == coupling.VSR {
+		return "Relay"
+	}
+	return "DC-DC"
+}
+
+func (d *design) auxRating() string {
+	return d.facts.Chemistry.Label + " " + working.Plain(d.facts.AuxAh.Value, "Ah", 0)
+}
+
+func term(component, terminal string) system.Terminal {
+	return system.Terminal{Component: component, Terminal: terminal}
+}
+
+// lugs are a power wire's two ends, crimped and bolted.
+var lugs = system.Joints{From: jointOhm, To: jointOhm}
+
+// wire joins two terminals by a leg's cable, as warm as it runs.
+func (d *design) wire(id, run string, role system.Role, from, to system.Terminal, l *leg, lengthM float64, joints system.Joints) {
+	size := l.trial.Size
+	d.system.Join(system.Wire{ID: id, Run: run, Role: role, From: from, To: to, LengthM: working.Round(lengthM, 2),
+		Size: size.Label, CopperMM2: working.Round(size.CopperMM2(), 2), Joint: joints,
+		Ohm: cable.Resistance.Value(size.OhmPerM(), lengthM, cable.Alpha, l.trial.ConductorC)})
+}
+
+// out is the coupling's terminal on the aux side.
+func (d *design) out() system.Terminal {
+	if d.kind == coupling.DCDC {
+		return term("coupling", "out")
+	}
+	return term("coupling", "87")
+}
+
+func (d *design) feedWires() {
+	d.system.Join(system.Wire{ID: "lead", Run: "lead", Role: system.Feed, From: term("alternator", "B+"), To: term("start", "30"), LengthM: 1, Ohm: leadOhm, Existing: true})
+	d.wire("c1a", "c1", system.Feed, term("start", "30"), term("f1", "in"), &d.start, d.start.bare(), lugs)
+	d.through("c1", &d.start, term("f1", "out"), term("coupling", "30"), d.start.lengthM.Value-d.start.bare(), d.kind == coupling.DCDC)
+	d.through("c2", &d.aux, d.out(), term("f2", "in"), d.aux.lengthM.Value-d.aux.bare(), d.kind == coupling.VSR)
+	d.wire("c2c", "c2", system.Feed, term("f2", "out"), term("aux", "30"), &d.aux, d.aux.bare(), lugs)
+}
+
+// through joins two terminals, by way of the trailer plug where the run crosses it. The
+// plug's own contacts are the plug's.
+func (d *design) through(run string, l *leg, from, to system.Terminal, lengthM float64, crosses bool) {
+	if !crosses || !d.facts.Place.Trailer {
+		d.wire(run, run, system.Feed, from, to, l, lengthM, lugs)
+		return
+	}
+	hitch := d.hitchAt().X / d.facts.Place.At.X
+	d.wire(run, run, system.Feed, from, term("x1", "+"), l, lengthM*hitch, system.Joints{From: jointOhm})
+	d.wire(run+"t", run, system.Feed, term("x1", "+t"), to, l, lengthM*(1-hitch), system.Joints{To: jointOhm})
+}
+
+func (d *design) returnWires() {
+	l := d.returnLeg()
+	minus := term("aux", "31")
+	if d.kind == coupling.DCDC {
+		d.wire("n2", "c2", system.Return, minus, term("coupling", "31"), &d.aux, d.aux.returnM, lugs)
+		minus = term("coupling", "31")
+	}
+	e1 := term(system.StartEarth, "")
+	switch {
+	case !d.back.byCable:
+		d.wire("n1", l.id, system.Return, minus, term("e2", ""), l, d.back.cableM, lugs)
+		d.system.Join(system.Wire{ID: "chassis", Run: "return", Role: system.Chassis, From: term("e2", ""), To: e1, LengthM: working.Round(d.back.chassisM, 2),
+			Ohm: chassisOhmPer * d.back.chassisM, Joint: system.Joints{From: earthOhm, To: earthOhm}, Existing: true})
+	case d.facts.Place.Trailer:
+		hitch := d.hitchAt().X / d.facts.Place.At.X
+		d.wire("n1t", l.id, system.Return, minus, term("x1", "-t"), l, d.back.cableM*(1-hitch), system.Joints{From: jointOhm})
+		d.wire("n1", l.id, system.Return, term("x1", "-"), e1, l, d.back.cableM*hitch, system.Joints{To: jointOhm + earthOhm})
+	default:
+		d.wire("n1", l.id, system.Return, minus, e1, l, d.back.cableM, system.Joints{From: jointOhm, To: jointOhm + earthOhm})
+	}
+}
+
+// sensingEarthM is a relay's own earth lead: short, as it sets what it measures.
+const sensingEarthM = 0.5
+
+// thinWires are what tells a coupling what to do: a charger's trigger, a relay's own
+// earth.
+func (d *design) thinWires() {
+	t := d.trigger
+	if d.kind == coupling.VSR {
+		t.trial.Size = cable.Square(triggerMM2)
+		d.wire("g1", "g1", system.Signal, term("coupling", "31"), term(system.StartEarth, ""), &t, sensingEarthM, lugs)
+		return
+	}
+	d.wire("t1", "t1", system.Signal, term("feed", "15"), term("f3", "in"), &t, bareM, system.Joints{})
+	d.wire("t1b", "t1", system.Signal, term("f3", "out"), term("coupling", "15"), &t, t.lengthM.Value, system.Joints{})
+}

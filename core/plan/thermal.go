@@ -1,0 +1,98 @@
+package plan
+
+import (
+	"epitrope/core/alternator"
+	"epitrope/core/cable"
+	"epitrope/core/coupling"
+	"epitrope/core/working"
+)
+
+// thermalFigures is the working of what a cable may carry where it lies and how warm
+// it gets: "ampacity" by the tables, "balance" where the heat balance decides instead,
+// "heating" and "warmth".
+func thermalFigures(t cable.Trial, n cable.Insulation, b cable.Bay, amps float64) map[string]working.Figure {
+	alpha := working.From(cable.Alpha, working.Standard, "IEC 60028")
+	limit := working.From(n.LimitC, working.Standard, "insulation")
+	place := working.From(b.AmbientC, working.Standard, b.Label)
+	count := working.Is(float64(t.Size.Count), "as pinned")
+	thermal := n.Thermal(t.Size, b)
+	ohmPerM := working.From(thermal.OhmPerM, working.Standard, "IEC 60228 class 5, one cable")
+
+	where := b.Label
+	if b.AmbientC > cable.EngineC {
+		where = "as at 50 °C, the hottest that the tables know"
+	}
+	out := map[string]working.Figure{
+		"ampacity": cable.Ampacity.MustWork(count, working.Input{Value: t.Carried.FreeAirA, Origin: working.Standard, Why: string(t.Carried.Table)},
+			working.From(t.Carried.PlaceFactor, working.Standard, where+", "+n.Label+" insulation"),
+			working.From(t.Carried.GroupFactor, working.Standard, b.Laying.Describe())),
+	}
+	if t.Carried.Balance {
+		out["balance"] = cable.ByBalance.MustWork(count, working.Is(thermal.Gives(n.LimitC), "IEC 60287, Churchill and Chu: "+b.Laying.Describe()),
+			limit, place, ohmPerM, alpha).Decided("lower than the tables, so it holds")
+	}
+	if t.Burns {
+		out["warmth"] = working.Given(working.Symbol{Name: "conductor temperature, at least", Unit: "°C", Digits: 0},
+			n.LimitC, working.Computed, "hotter than its insulation bears")
+		return out
+	}
+	heating := cable.Heating.MustWork(working.Is(amps, "worst continuous current"), count, ohmPerM,
+		working.Is(thermal.Gives(t.ConductorC), "at this temperature, "+b.Laying.Describe()))
+	out["heating"] = heating
+	out["warmth"] = cable.Warmth.MustWork(place, working.Of(heating), alpha)
+	if by := out["warmth"].Unrounded; by > n.LimitC {
+		out["warmth"] = working.Given(working.Symbol{Name: "conductor temperature", Unit: "°C", Digits: 0}, n.LimitC, working.Standard,
+			"the tables allow the current, so its limit; the heat balance alone says "+working.Text(by, "°C", 0))
+	}
+	return out
+}
+
+// windingCell is how hot the alternator gets in the state that heats it most, against
+// what its windings bear.
+func (d *design) windingCell() Cell {
+	hottest, at := 0.0, state{}
+	for _, s := range d.states {
+		if s.kind != charging || s.solved.Volts == nil {
+			continue
+		}
+		if c := d.windingC(s); c > hottest {
+			hottest, at = c, s
+		}
+	}
+	if at.id == "" {
+		return none()
+	}
+	d.keep("winding", alternator.Winding.MustWork(
+		working.From(d.facts.StartBay.AmbientC, working.Practice, "air of the engine space"),
+		working.Is(at.machineGives, "from the circuit, "+at.label), working.Is(d.machineV(at), "at its terminal"),
+		d.facts.LabelA.Input(), working.Is(alternator.Slowness(at.rpm), "less cooling at low speed")).In(at.label))
+	level := Good
+	if hottest > alternator.HottestC {
+		level = Caution
+	}
+	return Cell{Text: working.Text(hottest, "°C", 0), Figure: "winding", Level: level}
+}
+
+func (d *design) windingC(s state) float64 {
+	return d.facts.Label.WindingC(s.machineGives, d.machineV(s), s.rpm, d.facts.StartBay.AmbientC)
+}
+
+// machineV is the voltage at the machine, at 12 V.
+func (d *design) machineV(s state) float64 { return s.solved.At("alternator.B+") / d.facts.N }
+
+// caseCell is how warm the charger's case gets in the worst state.
+func (d *design) caseCell() Cell {
+	worst := d.worstState()
+	if worst.err != nil || worst.solved.Volts == nil {
+		return none()
+	}
+	fig := d.keep("case", coupling.CaseC.MustWork(
+		working.From(d.facts.AuxBay.AmbientC, working.Practice, d.facts.AuxBay.Label),
+		working.From(d.charger.CaseKPerW, working.Part, "device card"),
+		working.Is(max(0, worst.inA*worst.inV-worst.outA*worst.outV), "lost in it, "+worst.label)).In(worst.label))
+	level := Good
+	if d.facts.AuxBay.AmbientC > d.charger.MaxAmbientC {
+		level = Caution
+	}
+	return Cell{Text: fig.Text, Figure: "case", Level: level}
+}
