@@ -60,20 +60,18 @@ func (d *design) circuit(s *state) *network.Circuit {
 		d.relayIn(c, s)
 	}
 	if s.short != "" {
-		c.Add(network.Resistance{Name: "short", A: c.Node(s.short), B: c.Node(d.minusAt(s.short)), Ohm: shortOhm})
+		c.Add(network.Resistance{Name: "short", A: c.Node(s.short), B: c.Node(d.minusAtCoupling()), Ohm: shortOhm})
 	}
 	return c
 }
 
-// minusAt is the node that a short at a feed node finds.
-func (d *design) minusAt(node string) string {
+// minusAtCoupling is the node that a short at the coupling finds: its own minus, or,
+// at a relay, the vehicle's steel.
+func (d *design) minusAtCoupling() string {
 	if d.kind == coupling.DCDC {
 		return "coupling.31"
 	}
-	if node == "coupling.30" {
-		return "0"
-	}
-	return "aux.31"
+	return "0"
 }
 
 func (d *design) sources(c *network.Circuit, s *state) {

@@ -66,15 +66,13 @@ func none() Cell { return Cell{Text: "–", Level: Good} }
 
 func (d *design) worstState() state { return d.states[d.worst] }
 
-// worstSolved is the worst state that has a solution; the zero state where none has.
-func (d *design) worstSolved() state {
+// hardest is the state that drives most current for long; the zero state where none
+// has a solution.
+func (d *design) hardest() state {
 	at := state{}
-	for i, s := range d.states {
-		if s.kind == charging && s.solved.Volts != nil && !s.sags && (at.id == "" || i == d.worst || worse(s, at)) {
+	for _, s := range d.states {
+		if s.kind == charging && s.solved.Volts != nil && !s.sags && s.inA+s.outA >= at.inA+at.outA {
 			at = s
-		}
-		if i == d.worst && s.solved.Volts != nil {
-			return s
 		}
 	}
 	return at
@@ -349,10 +347,14 @@ func seconds(s float64) string {
 		return "no end"
 	case s < 1:
 		return working.Text(s, "s", 2)
-	case s < 100:
+	case s < 20:
 		return working.Text(s, "s", 1)
+	case s < 120:
+		return working.Text(s, "s", 0)
+	case s < 2*3600:
+		return working.Text(s/60, "min", 0)
 	}
-	return working.Text(s/60, "min", 0)
+	return working.Text(s/3600, "h", 0)
 }
 
 // segments are the pieces of the way back, from the front to the back.

@@ -36,7 +36,8 @@ type leg struct {
 	lengthM    job.Num // one way
 	returnM    float64 // return cable of the same size in this leg
 	steelOhm   float64 // chassis and earth joints of the return: counted in the drop
-	jointsOhm  float64 // lugs, holder, relay contact and plug: shown at those parts
+	jointsOhm  float64 // lugs, fuse holder and plug: shown at those parts
+	contactOhm float64 // a relay's contact at the end of the leg
 	budgetV    float64
 	bay        cable.Bay
 	sourceV    float64 // of the battery that feeds a fault
@@ -83,7 +84,7 @@ func (d *design) layOut() {
 	plugs := d.plugOhm()
 	if d.kind == coupling.VSR {
 		// The return of the whole run is the aux battery's own.
-		d.start.jointsOhm += d.relay.ContactOhm
+		d.start.contactOhm = d.relay.ContactOhm
 		d.aux.jointsOhm += plugs
 		d.aux.steelOhm = steel
 		d.aux.returnM = d.back.cableM
@@ -150,7 +151,14 @@ func (l *leg) cableM() float64 { return l.lengthM.Value + l.returnM }
 func (l *leg) fuseOhm() float64 { return protect.Resistance.Value(l.fuse.RatingA) }
 
 // totalOhm is the whole leg as sized: cable and return, joints, fuse, relay, plug.
-func (l *leg) totalOhm() float64 { return l.trial.LoopOhm + l.jointsOhm + l.fuseOhm() }
+func (l *leg) totalOhm() float64 {
+	return l.trial.LoopOhm + l.jointsOhm + l.fuseOhm() + l.contactOhm
+}
+
+// faultOhm is what a short at the leg's end meets on its way.
+func (l *leg) faultOhm(fuse protect.Fuse, t cable.Trial) float64 {
+	return t.LoopOhm + l.jointsOhm + protect.Resistance.Value(fuse.RatingA)
+}
 
 // bare is the stretch before the fuse: it is part of the route.
 func (l *leg) bare() float64 { return math.Min(bareM, l.lengthM.Value/3) }
@@ -205,7 +213,7 @@ func (l *leg) saved(t cable.Trial) bool {
 // covers judges a fuse against shorts all along the leg, and against the overloads
 // that it may hold for long.
 func (l *leg) covers(fuse protect.Fuse, t cable.Trial) protect.Cover {
-	far := protect.FaultCurrent.Value(l.sourceV, l.sourceOhm, t.LoopOhm+l.jointsOhm+protect.Resistance.Value(fuse.RatingA))
+	far := protect.FaultCurrent.Value(l.sourceV, l.sourceOhm, l.faultOhm(fuse, t))
 	return fuse.Covers(l.nearFault, far, l.fault(t))
 }
 

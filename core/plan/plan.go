@@ -13,7 +13,7 @@ import (
 // Format and Version name the plan's format.
 const (
 	Format  = "epitrope-plan"
-	Version = 1
+	Version = 2 // 2: joints, curves, states besides charging
 )
 
 // Plan is the decision on a job.
@@ -125,6 +125,7 @@ type State struct {
 	Label  string  `json:"label"`
 	Kind   string  `json:"kind" enum:"charging,resting,cranking,fault" doc:"The runs are sized for the charging ones"`
 	Worst  bool    `json:"worst"`
+	Apart  bool    `json:"apart,omitempty" doc:"The coupling lets nothing through"`
 	Sags   bool    `json:"sags,omitempty" doc:"The start battery makes up what the alternator lacks; it cannot last"`
 	InA    float64 `json:"inA" doc:"Drawn from the start side"`
 	OutA   float64 `json:"outA" doc:"Into the aux battery"`

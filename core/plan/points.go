@@ -2,6 +2,7 @@ package plan
 
 import (
 	"fmt"
+	"math"
 
 	"epitrope/core/coupling"
 	"epitrope/core/system"
@@ -83,7 +84,7 @@ func (d *design) points(s state) []Volts {
 		p := Volts{Column: r.column, InV: working.Round(in, 3), OutV: working.Round(to, 3), Carries: "–", Loses: "–"}
 		if r.carries != "" {
 			p.Carries = working.Text(amps, "A", 0)
-			if r.column != "coupling" {
+			if r.column != "coupling" && math.Abs(amps) >= 0.5 {
 				p.Loses = fmt.Sprintf("%s, %s", working.Text(in-to, "V", 2), working.Text((in-to)*amps, "W", 0))
 			}
 		}
@@ -123,7 +124,7 @@ func (s *state) across(plus, minus string) float64 {
 // lost in each at the worst.
 func (d *design) joints() []Joint {
 	list := []Joint{}
-	worst := d.worstSolved()
+	worst := d.hardest()
 	add := func(wire, end, after, name string) {
 		w, ok := d.system.Wire(wire)
 		ohm := w.Joint.From
@@ -135,7 +136,7 @@ func (d *design) joints() []Joint {
 		}
 		amps := worst.solved.Through(wire)
 		list = append(list, Joint{ID: wire + "." + end, After: after, Text: working.Text(amps*ohm*1000, "mV", 0),
-			Says: fmt.Sprintf("%s, %s: %s, %s at the worst", name, working.Text(ohm*1000, "mΩ", 1), working.Text(amps*ohm*1000, "mV", 0), working.Text(amps*amps*ohm, "W", 1))})
+			Says: fmt.Sprintf("%s, %s: %s, %s", name, working.Text(ohm*1000, "mΩ", 1), working.Text(amps*ohm*1000, "mV", 0), working.Text(amps*amps*ohm, "W", 1))})
 	}
 	last := func(id string) string {
 		if _, ok := d.system.Wire(id + "t"); ok {
@@ -161,7 +162,7 @@ func (d *design) joints() []Joint {
 // returnLoss is what a wire of the return loses in its conductor and joints at the
 // worst, as shown; "" where it is not there.
 func (d *design) returnLoss(ids ...string) string {
-	worst, volts := d.worstSolved(), 0.0
+	worst, volts := d.hardest(), 0.0
 	for _, id := range ids {
 		if w, ok := d.system.Wire(id); ok && w.Role != system.Signal {
 			volts += worst.solved.Through(id) * (w.Ohm + w.Joint.From + w.Joint.To)

@@ -100,7 +100,7 @@ func (d *design) recordFuse(l *leg) {
 	d.keep(key("most"), working.Given(working.Symbol{Name: "highest fuse rating", Unit: "A", Digits: 0},
 		l.trial.AmpacityA, working.Computed, "what "+l.trial.Size.Label+" carries where it lies"))
 	fault := d.keep(key("fault"), protect.FaultCurrent.MustWork(working.Is(l.sourceV, "source"),
-		working.From(l.sourceOhm, working.Memory, "battery"), working.Is(l.totalOhm(), "fuse, joints, cable and return")))
+		working.From(l.sourceOhm, working.Memory, "battery"), working.Is(l.faultOhm(l.fuse, l.trial), "fuse, joints, cable and return")))
 	k := d.keep(key("k"), cable.ShortConstant.MustWork(working.From(cable.ShortLimitC, working.Standard, "IEC 60949"),
 		working.Is(min(l.trial.ConductorC, cable.ShortLimitC-1), "conductor temperature")))
 	d.keep(key("bears"), cable.BearsFor.MustWork(working.Of(k), conductorArea(l.trial.Size), working.Of(fault)))

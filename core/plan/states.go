@@ -3,6 +3,8 @@ package plan
 import (
 	"errors"
 	"fmt"
+	"math"
+	"strings"
 
 	"epitrope/core/alternator"
 	"epitrope/core/battery"
@@ -266,7 +268,7 @@ func (d *design) saysOf(s *state) string {
 	case s.short != "":
 		return fmt.Sprintf("%.1f kA until the fuse opens", max(s.solved.Through("short"), 0)/1000)
 	case s.starterOhm > 0 && s.joined:
-		return fmt.Sprintf("starter %s at %s, of it %s from the aux battery", amps(s.solved.Through("starter")), volts(s.busV), amps(-s.outA))
+		return fmt.Sprintf("starter %s at %s, of it %s from the aux battery; %s", amps(s.solved.Through("starter")), volts(s.busV), amps(-s.outA), d.fusesAt(-s.outA))
 	case s.starterOhm > 0:
 		return fmt.Sprintf("starter %s at %s", amps(s.solved.Through("starter")), volts(s.busV))
 	case s.id == "inrush":
@@ -279,17 +281,38 @@ func (d *design) saysOf(s *state) string {
 	return fmt.Sprintf("start battery %s, aux battery %s, apart", volts(s.busV), volts(s.auxV))
 }
 
+// fusesAt says which fuse of the run may open at a current, and how soon.
+func (d *design) fusesAt(amps float64) string {
+	says, soonest := "both fuses hold", math.Inf(1)
+	for _, l := range []*leg{&d.start, &d.aux} {
+		at := l.fuse.At(amps, l.faulted)
+		if at.OpensMinS < soonest && !math.IsInf(at.OpensMaxS, 1) {
+			soonest = at.OpensMinS
+			says = fmt.Sprintf("%s opens after %s to %s", strings.ToUpper(l.fuseID), seconds(at.OpensMinS), seconds(at.OpensMaxS))
+		}
+	}
+	return says
+}
+
 // shownStates rounds the states at the core's edge.
 func (d *design) shownStates() []State {
 	out := make([]State, len(d.states))
 	for i, s := range d.states {
-		out[i] = State{ID: s.id, Label: s.label, Kind: string(s.kind), Worst: i == d.worst, Sags: s.sags, Says: s.says, Points: d.points(s),
+		out[i] = State{ID: s.id, Label: s.label, Kind: string(s.kind), Worst: i == d.worst, Sags: s.sags, Apart: d.apart(s), Says: s.says, Points: d.points(s),
 			InA: working.Round(s.inA, 1), OutA: working.Round(s.outA, 1), InV: working.Round(s.inV, 2), AuxV: working.Round(s.auxV, 2)}
 		if s.err != nil {
 			out[i].Fails = s.err.Error()
 		}
 	}
 	return out
+}
+
+// apart says whether the coupling lets nothing through.
+func (d *design) apart(s state) bool {
+	if d.kind == coupling.DCDC {
+		return s.stopped
+	}
+	return !s.joined
 }
 
 // backUseHours is the driving that puts a day's use back at the current that

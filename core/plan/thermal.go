@@ -1,6 +1,8 @@
 package plan
 
 import (
+	"fmt"
+
 	"epitrope/core/alternator"
 	"epitrope/core/cable"
 	"epitrope/core/coupling"
@@ -70,7 +72,7 @@ func (d *design) windingCell() Cell {
 	if hottest > alternator.HottestC {
 		level = Caution
 	}
-	return Cell{Text: working.Text(hottest, "°C", 0), Figure: "winding", Level: level}
+	return Cell{Text: fmt.Sprintf("%s of %s", working.Text(hottest, "", 0), working.Text(alternator.HottestC, "°C", 0)), Figure: "winding", Level: level}
 }
 
 func (d *design) windingC(s state) float64 {

@@ -4,7 +4,7 @@ test("six answers give a plan, found again after a reload and in the list", asyn
   await page.goto(url());
   await page.getByRole("button", { name: "New job" }).click();
   const question = page.getByRole("region", { name: "Questions" });
-  await expect(question).toContainText("17 of 17 still open");
+  await expect(question).toContainText("20 of 20 still open");
   await expect(cell(page, "alternator.part")).toHaveText("120 A");
 
   await question.getByLabel("Vehicle", { exact: true }).selectOption("dual-cab ute with canopy");
@@ -21,10 +21,10 @@ test("six answers give a plan, found again after a reload and in the list", asyn
   await question.getByLabel("Daily use").press("Enter");
   await question.getByLabel("Hours driven a day").fill("1h30");
   await question.getByLabel("Hours driven a day").press("Enter");
-  await expect(question).toContainText("11 of 17 still open");
+  await expect(question).toContainText("14 of 20 still open");
   await expect(question).toContainText("How is the alternator regulated?");
   await expect(cell(page, "coupling.part")).toHaveText("25 A out");
-  await expect(page.getByRole("complementary", { name: "Title block" })).toContainText("6 of 17 answers");
+  await expect(page.getByRole("complementary", { name: "Title block" })).toContainText("6 of 20 answers");
 
   await page.getByLabel("Title", { exact: true }).fill("Lighthouse keeper");
   await saved(page);

@@ -296,9 +296,9 @@ func (a *api) revision(ctx context.Context, in *revisionPath) (*body[IssuedWhole
 	if err != nil {
 		return nil, answer(err)
 	}
-	out := IssuedWhole{Number: r.Number, IssuedAt: r.IssuedAt.UTC(), Document: r.Doc()}
-	if err := json.Unmarshal(r.Plan, &out.Plan); err != nil {
+	issued, err := plan.Read(r.Plan)
+	if err != nil {
 		return nil, err
 	}
-	return &body[IssuedWhole]{out}, nil
+	return &body[IssuedWhole]{IssuedWhole{Number: r.Number, IssuedAt: r.IssuedAt.UTC(), Document: r.Doc(), Plan: issued}}, nil
 }

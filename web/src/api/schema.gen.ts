@@ -640,6 +640,8 @@ export interface components {
             crankA?: number;
         };
         State: {
+            /** @description The coupling lets nothing through */
+            apart?: boolean;
             /**
              * Format: double
              * @description At the aux battery

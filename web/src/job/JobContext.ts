@@ -12,6 +12,9 @@ export interface OpenJob {
   readOnly: boolean;
   picked: string | null;
   pick: (column: string | null) => void;
+  /** The state that the section shows; null shows all in which it charges. */
+  shown: string | null;
+  show: (state: string | null) => void;
   asked: string | null;
   ask: (question: string | null) => void;
 }

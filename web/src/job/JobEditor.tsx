@@ -41,6 +41,7 @@ export function JobEditor({ opened, newest, deleted, kept, vocabulary, sheet }: 
   const saving = useSaving(id, base, opened.draft.savedAt, state, dispatch);
   const [picked, pick] = useState<string | null>(null);
   const [asked, ask] = useState<string | null>(null);
+  const [shown, show] = useState<string | null>(null);
   const [keys, setKeys] = useState(false);
   const navigate = useNavigate();
   const queries = useQueryClient();
@@ -57,11 +58,11 @@ export function JobEditor({ opened, newest, deleted, kept, vocabulary, sheet }: 
   }, [state.doc.title]);
 
   const go = (to: Sheet) => navigate({ to: to === "section" ? "/jobs/$id" : "/jobs/$id/record", params: { id } });
-  useKeys({ plan, picked, pick, ask, dispatch, go, showKeys: () => setKeys(true) });
+  useKeys({ plan, picked, pick, shown, show, ask, dispatch, go, showKeys: () => setKeys(true) });
 
   const job = useMemo<OpenJob | null>(
-    () => plan && { plan, state, dispatch, vocabulary, readOnly: false, picked, pick, asked, ask },
-    [plan, state, vocabulary, picked, asked],
+    () => plan && { plan, state, dispatch, vocabulary, readOnly: false, picked, pick, shown, show, asked, ask },
+    [plan, state, vocabulary, picked, shown, asked],
   );
   const number = String(newest?.number ?? opened.number).padStart(4, "0");
   const revision = newest?.revision ?? opened.revision;

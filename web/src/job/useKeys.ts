@@ -9,6 +9,8 @@ interface Doing {
   plan: Plan | null;
   picked: string | null;
   pick: (column: string | null) => void;
+  shown: string | null;
+  show: (state: string | null) => void;
   ask: (question: string | null) => void;
   dispatch: Dispatch<Action>;
   go: (to: Sheet) => void;
@@ -16,7 +18,7 @@ interface Doing {
 }
 
 /** useKeys are the single-key shortcuts, as listed under "?". */
-export function useKeys({ plan, picked, pick, ask, dispatch, go, showKeys }: Doing): void {
+export function useKeys({ plan, picked, pick, shown, show, ask, dispatch, go, showKeys }: Doing): void {
   const move = (by: number) => {
     if (!plan) return;
     const at = plan.columns.findIndex((c) => c.id === picked);
@@ -31,6 +33,10 @@ export function useKeys({ plan, picked, pick, ask, dispatch, go, showKeys }: Doi
     const at = plan.notes.findIndex((n) => n.column === picked);
     pick(plan.notes[(at + 1) % plan.notes.length]?.column ?? null);
   };
+  const state = () => {
+    const ids = [null, ...(plan?.states ?? []).map((s) => s.id)];
+    show(ids[(ids.indexOf(shown) + 1) % ids.length] ?? null);
+  };
   const question = () => {
     const open = plan?.questions.find((q) => !q.settled);
     ask(open?.id ?? null);
@@ -43,6 +49,7 @@ export function useKeys({ plan, picked, pick, ask, dispatch, go, showKeys }: Doi
     ["ArrowLeft", () => move(-1)],
     ["Escape", () => pick(null)],
     ["N", note],
+    ["S", state],
     ["Q", question],
     ["Z", () => dispatch({ type: "undo" })],
     ["shift+Z", () => dispatch({ type: "redo" })],

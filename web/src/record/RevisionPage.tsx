@@ -19,13 +19,14 @@ export function RevisionPage({ id, number }: { id: string; number: number }) {
   });
   const vocabulary = useQuery({ queryKey: ["vocabulary"], queryFn: () => take(api.GET("/api/vocabulary")), staleTime: Infinity });
   const [picked, pick] = useState<string | null>(null);
+  const [shown, show] = useState<string | null>(null);
   const job = useMemo<OpenJob | null>(() => {
     if (!revision.data || !vocabulary.data) return null;
     return {
       plan: revision.data.plan, state: start(revision.data.document), dispatch: () => undefined, vocabulary: vocabulary.data,
-      readOnly: true, picked, pick, asked: null, ask: () => undefined,
+      readOnly: true, picked, pick, shown, show, asked: null, ask: () => undefined,
     };
-  }, [revision.data, vocabulary.data, picked]);
+  }, [revision.data, vocabulary.data, picked, shown]);
   return (
     <div className="page">
       <header className="bar">

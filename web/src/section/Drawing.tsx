@@ -2,16 +2,16 @@ import type { Column } from "../api/client";
 import { useJob } from "../job/JobContext";
 import { layOut, line, middle, rounded, vehicleScale, type Box, type Span, type XY } from "./geometry";
 
-const height = 214;
+const height = 196;
 /** ground is where the vehicle stands on the sheet, in px. */
-const ground = 176;
+const ground = 160;
 
 /** Drawing is the run on the vehicle's side view, with leaders to the columns. */
 export function Drawing({ width, spans }: { width: number; spans: Map<string, Span> }) {
   const { plan, picked, pick } = useJob();
-  const box = { x: 130, y: 12, w: width - 260, h: ground - 12 };
+  const box = { x: 240, y: 12, w: width - 340, h: ground - 12 };
   const scale = vehicleScale(plan.vehicle, box);
-  const within = { left: Math.max(scale.x(0) - 4, 124), right: scale.x(plan.vehicle.lengthM) - 6 };
+  const within = { left: Math.max(scale.x(0) - 4, 234), right: scale.x(plan.vehicle.lengthM) - 6 };
   const l = layOut(plan, scale, within);
   const lit = (id: string) => (picked === id ? "lit" : "");
   return (

@@ -1,13 +1,14 @@
 import type { Schemas } from "../api/client";
 import { useJob } from "../job/JobContext";
-import { broken, gradeLine, gradeScale, line, solved, type Span, type XY } from "./geometry";
+import { broken, drawn, gradeLine, gradeScale, line, type Grade, type Span, type XY } from "./geometry";
 
 const height = 148;
 
 /** GradeLine is the volts falling along the run: a band from the best state to the worst. */
 export function GradeLine({ width, spans, gutter }: { width: number; spans: Map<string, Span>; gutter: number }) {
-  const { plan } = useJob();
-  const states = solved(plan);
+  const { plan, shown } = useJob();
+  const states = drawn(plan, shown);
+  const alone = states.length === 1 && shown !== null;
   const volts = [...states.flatMap((s) => s.points.flatMap((p) => [p.inV, p.outV])), ...plan.marks.flatMap((m) => [m.low, m.high])];
   const grade = gradeScale(volts, 12, height - 10);
   const lines = states.map((s) => ({ state: s, points: gradeLine(s, spans, grade) }));
@@ -41,7 +42,7 @@ export function GradeLine({ width, spans, gutter }: { width: number; spans: Map<
         return (
           <g key={m.text} className="limit">
             <line x1={span.left} x2={span.right + 6} y1={grade.y(m.low)} y2={grade.y(m.low)} />
-            <text x={span.right + 8} y={grade.y(m.low) + 4}>
+            <text x={span.right + 8} y={beside(plan.marks, m, grade) + 4}>
               {m.text}
             </text>
           </g>
@@ -49,8 +50,12 @@ export function GradeLine({ width, spans, gutter }: { width: number; spans: Map<
       })}
       {lines.length > 1 && <path className="band" d={band(lines.map((l) => l.points))} />}
       {lines.map(({ state, points }) => (
-        <path key={state.id} className={`volts ${state === best?.state ? "best" : ""} ${state.worst ? "worst" : ""}`} d={broken(points, plan.coupling === "vsr" && state.inA === 0 ? coupling : null)} />
+        <path key={state.id} className={`volts ${state === best?.state ? "best" : ""} ${state.worst ? "worst" : ""}`} d={broken(points, state.apart ? coupling : null)} />
       ))}
+      {plan.joints.map((j) => {
+        const at = (worst ?? best)?.points.findLast((p) => Math.abs(p.x - (spans.get(j.after) as Span).right) < 1);
+        return at && <circle key={j.id} className="jointMark" cx={at.x} cy={at.y} r={2.6} />;
+      })}
       {best && (
         <text className="stateName" x={gutter + 6} y={(best.points[0] as XY).y - 6}>
           {best.state.label}
@@ -67,12 +72,12 @@ export function GradeLine({ width, spans, gutter }: { width: number; spans: Map<
           early in bulk: {early.state.auxV.toFixed(1)} V, {early.state.outA.toFixed(0)} A
         </text>
       )}
-      {worst && (
+      {worst && !alone && (
         <text className="worstSays" x={coupling.left - 6} y={low(worst.points, coupling.left) + 17} textAnchor="end">
           {worst.state.inV.toFixed(2)} V, {worst.state.says}{worst === best ? "" : ": the worst"}
         </text>
       )}
-      {plan.states.filter((s) => s.fails).slice(0, 1).map((s) => (
+      {plan.states.filter((s) => s.fails && s.kind === "charging").slice(0, 1).map((s) => (
         <text key={s.id} className="fails" x={gutter + 6} y={height - 14}>
           {s.label}: {s.fails}
         </text>
@@ -84,6 +89,12 @@ export function GradeLine({ width, spans, gutter }: { width: number; spans: Map<
 interface Drawn {
   state: Schemas["State"];
   points: XY[];
+}
+
+/** beside is where a limit's name stands: beside it, but never on the name of the limit above. */
+function beside(marks: Schemas["Mark"][], mark: Schemas["Mark"], grade: Grade): number {
+  const above = marks.filter((m) => m.kind === "limit" && m.column === mark.column && m.low > mark.low).map((m) => grade.y(m.low) + 13);
+  return Math.max(grade.y(mark.low), ...above);
 }
 
 /** below names lines under their left ends, in order, so that no names overlap; lines that start alike are named once. */

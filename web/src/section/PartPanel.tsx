@@ -6,6 +6,7 @@ import { fieldOf, useJob } from "../job/JobContext";
 import { Working } from "../ui/Working";
 import { severityWord } from "../ui/words";
 import { Cures } from "./Notes";
+import { TimeCurrent } from "./TimeCurrent";
 
 /** PartPanel is a part opened in place: what decided it, pin, questions and working. */
 export function PartPanel({ column }: { column: Column }) {
@@ -54,6 +55,9 @@ export function PartPanel({ column }: { column: Column }) {
         </div>
       )}
       {column.id === "coupling" && <Methods />}
+      {plan.curves.filter((c) => c.fuse === column.id).map((c) => (
+        <TimeCurrent key={c.fuse} curve={c} />
+      ))}
       {figures.length > 0 && (
         <>
           <h3>Working</h3>

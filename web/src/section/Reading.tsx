@@ -16,12 +16,13 @@ export function Reading() {
           </li>
         ))}
       </ol>
-      <p>Return: {plan.returns.map((r) => r.text).join("; ")}</p>
+      <p>Joints: {plan.joints.map((j) => j.says).join("; ")}</p>
+      <p>Return: {plan.returns.map((r) => (r.loses ? `${r.text}, loses ${r.loses}` : r.text)).join("; ")}</p>
       <ul>
         {plan.states.map((s) => (
           <li key={s.id}>
             {s.label}
-            {s.worst ? ", the worst" : ""}: {s.says} {s.inV} V at the coupling, {s.auxV} V at the aux battery. {s.fails}
+            {s.worst ? ", the worst" : ""}: {s.says}; {s.inV} V at the coupling, {s.auxV} V at the aux battery. {s.fails}
           </li>
         ))}
       </ul>

@@ -1,13 +1,13 @@
 import type { Column, Schemas } from "../api/client";
 import { useJob } from "../job/JobContext";
-import type { Span } from "./geometry";
+import { shownState, type Span } from "./geometry";
 
 type RowKey = "part" | "carries" | "loses" | "heat";
-const rows: { key: RowKey; name: string }[] = [
-  { key: "part", name: "Part" },
-  { key: "carries", name: "Carries of limit" },
-  { key: "loses", name: "Loses" },
-  { key: "heat", name: "Gets to" },
+const rows: { key: RowKey; name: string; alone: string }[] = [
+  { key: "part", name: "Part", alone: "Part" },
+  { key: "carries", name: "Carries of limit", alone: "Carries" },
+  { key: "loses", name: "Loses", alone: "Loses" },
+  { key: "heat", name: "Gets to", alone: "Gets to at most" },
 ];
 
 const mark: Record<string, string> = { good: "", caution: " ▲", bad: " ■" };
@@ -15,19 +15,30 @@ export const levelWord: Record<string, string> = { good: "", caution: "caution",
 
 /** Rows are the figures under the grade line, a column to a part. */
 export function Rows({ spans, gutter }: { spans: Map<string, Span>; gutter: number }) {
-  const { plan } = useJob();
+  const { plan, shown } = useJob();
+  const state = shownState(plan, shown);
   return (
     <div className="rows" aria-hidden>
       {rows.map((r) => (
         <div key={r.key} className="rowLine">
           <span className="rowName" style={{ width: gutter - 12 }}>
-            {r.name}
+            {state ? r.alone : r.name}
           </span>
           {plan.columns.map((c) => (
-            <CellAt key={c.id} column={c} row={r.key} span={spans.get(c.id) as Span} />
+            <CellAt key={c.id} column={c} row={r.key} span={spans.get(c.id) as Span} state={state} />
           ))}
         </div>
       ))}
+      <div className="rowLine">
+        <span className="rowName" style={{ width: gutter - 12 }}>
+          Joints lose
+        </span>
+        {plan.joints.map((j) => (
+          <span key={j.id} className="cell joint" data-joint={j.id} style={{ left: (spans.get(j.after) as Span).right - 40, width: 80 }} title={j.says}>
+            {j.text}
+          </span>
+        ))}
+      </div>
       {(["front", "back"] as const).map((side) => (
         <div key={side} className="rowLine covers">
           <span className="rowName" style={{ width: gutter - 12 }}>
@@ -48,8 +59,15 @@ export function Rows({ spans, gutter }: { spans: Map<string, Span>; gutter: numb
   );
 }
 
-function CellAt({ column, row, span }: { column: Column; row: RowKey; span: Span }) {
-  const cell = column[row];
+/** cellOf is a figure of a part: of its worst, or of the one state that is shown. */
+export function cellOf(column: Column, row: RowKey, state: Schemas["State"] | undefined): Schemas["Cell"] {
+  const there = state?.points.find((p) => p.column === column.id);
+  if (!there || (row !== "carries" && row !== "loses")) return column[row];
+  return { text: there[row], level: "good" };
+}
+
+function CellAt({ column, row, span, state }: { column: Column; row: RowKey; span: Span; state: Schemas["State"] | undefined }) {
+  const cell = cellOf(column, row, state);
   return (
     <span className={`cell ${row} ${cell.text === "–" ? "none" : cell.level} ${cell.assumed ? "taken" : ""}`} data-cell={`${column.id}.${row}`} style={{ left: span.left, width: span.right - span.left }} title={`${column.name}: ${cell.text}${cell.assumed ? ", assumed" : ""} ${levelWord[cell.level]}`}>
       <span>{cell.text}</span>

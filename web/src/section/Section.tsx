@@ -7,6 +7,7 @@ import { GradeLine } from "./GradeLine";
 import { PartPanel } from "./PartPanel";
 import { Reading } from "./Reading";
 import { Rows } from "./Rows";
+import { StateChoice } from "./StateChoice";
 import { Upright } from "./Upright";
 
 /** gutter is the room for the rows' names, in px. */
@@ -38,6 +39,7 @@ function Wide() {
       {width > 0 && (
         <>
           {lifted && <div className={`lifted ${span ? "" : "weak"}`} style={{ left: lifted.left - 2, width: lifted.right - lifted.left + 4 }} aria-hidden />}
+          <StateChoice />
           <Drawing width={width} spans={spans} />
           <div className="heads" role="group" aria-label="Parts">
             {plan.columns.map((c) => {

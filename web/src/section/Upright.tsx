@@ -5,14 +5,17 @@ import { Cures, Flag, Notes } from "./Notes";
 import { PartPanel } from "./PartPanel";
 import { rounded, vehicleScale } from "./geometry";
 import { Reading } from "./Reading";
-import { levelWord } from "./Rows";
+import { cellOf, levelWord } from "./Rows";
 import { severityWord } from "../ui/words";
+import { shownState } from "./geometry";
+import { StateChoice } from "./StateChoice";
 
 /** Upright is the section on a phone: the run goes down the page, a part to a row. */
 export function Upright() {
-  const { plan, picked, pick } = useJob();
-  const worst = plan.states.find((s) => s.worst);
-  const voltsAt = (id: string) => worst?.points.find((p) => p.column === id);
+  const { plan, picked, pick, shown } = useJob();
+  const alone = shownState(plan, shown);
+  const there = alone ?? plan.states.find((s) => s.worst);
+  const voltsAt = (id: string) => there?.points.find((p) => p.column === id);
   const weakest = plan.notes[0];
   const failing = plan.states.find((s) => s.fails);
   return (
@@ -24,15 +27,12 @@ export function Upright() {
         </div>
       )}
       <Silhouette />
-      <p className="uprightState">
-        <b>{worst?.label}</b>, the worst: {worst?.says}
-        {failing && (
-          <>
-            <br />
-            <b>{failing.label}</b>: {failing.fails}
-          </>
-        )}
-      </p>
+      <StateChoice />
+      {failing && !alone && (
+        <p className="uprightState">
+          <b>{failing.label}</b>: {failing.fails}
+        </p>
+      )}
       <ol className="run">
         {plan.columns.map((c) => {
           const v = voltsAt(c.id);
@@ -49,17 +49,24 @@ export function Upright() {
                 </span>
                 <span className="uprightVolts">{v ? `${v.outV.toFixed(2)} V` : ""}</span>
                 <span className="uprightFigures">
-                  {(["carries", "loses", "heat"] as const).map(
-                    (row) =>
-                      c[row].text !== "–" && (
-                        <span key={row} className={c[row].level}>
-                          {row === "heat" ? "gets to" : row} {c[row].text} {levelWord[c[row].level]}
+                  {(["carries", "loses", "heat"] as const).map((row) => {
+                    const cell = cellOf(c, row, alone);
+                    return (
+                      cell.text !== "–" && (
+                        <span key={row} className={cell.level}>
+                          {row === "heat" ? "gets to" : row} {cell.text} {levelWord[cell.level]}
                         </span>
-                      ),
-                  )}
+                      )
+                    );
+                  })}
                 </span>
               </button>
               {open && <PartPanel column={c} />}
+              {plan.joints.filter((j) => j.after === c.id).map((j) => (
+                <p key={j.id} className="uprightJoint">
+                  {j.says}
+                </p>
+              ))}
             </li>
           );
         })}

@@ -251,7 +251,14 @@ export function gradeLine(state: Schemas["State"], spans: Map<string, Span>, gra
   });
 }
 
-/** solved are the states that have volts to draw. */
-export function solved(plan: Plan): Schemas["State"][] {
-  return plan.states.filter((s) => !(s.fails && s.inA === 0));
+/** shownState is the state that is shown alone; undefined shows all in which it charges. */
+export function shownState(plan: Plan, shown: string | null): Schemas["State"] | undefined {
+  return plan.states.find((s) => s.id === shown);
+}
+
+/** drawn are the states whose volts are drawn: one alone, or all in which it charges. */
+export function drawn(plan: Plan, shown: string | null): Schemas["State"][] {
+  const alone = shownState(plan, shown);
+  const states = alone ? [alone] : plan.states.filter((s) => s.kind === "charging");
+  return states.filter((s) => s.points.length > 0);
 }

@@ -7,6 +7,7 @@ const keys: [string, string][] = [
   ["Esc", "close the part"],
   ["Q", "answer the next question"],
   ["N", "go to the next note's part"],
+  ["S", "show the next state"],
   ["Z", "undo; with Shift, redo"],
   ["/", "find or do"],
   ["?", "this list"],

@@ -1,0 +1,33 @@
+package parts_test
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+
+	"epitrope/core/parts"
+)
+
+// Every card of the book says what a plan asks of it.
+func TestStock(t *testing.T) {
+	b := parts.Stock()
+	last := 0.0
+	for _, c := range b.Chargers {
+		assert.Greater(t, c.OutputA, last, "smallest first")
+		last = c.OutputA
+		assert.True(t, c.Efficiency >= 0.87 && c.Efficiency <= 0.92 && c.EfficiencyLow <= c.Efficiency, c.Label)
+		assert.True(t, c.CutOutV > 10 && c.CutOutV < 12.5, c.Label)
+		assert.True(t, c.StandbyA > 0 && c.CaseKPerW > 0 && c.MaxAmbientC >= 40, c.Label)
+		found, ok := b.Charger(c.OutputA)
+		assert.True(t, ok && found.ID == c.ID)
+	}
+	_, ok := b.Charger(33)
+	assert.False(t, ok)
+}
+
+func TestRelayIsTheSmallestThatCarries(t *testing.T) {
+	b := parts.Stock()
+	for amps, want := range map[float64]float64{10: 60, 60: 60, 61: 100, 150: 200, 900: 200} {
+		assert.Equal(t, want, b.Relay(amps).ContinuousA, "%g A", amps)
+	}
+}

@@ -1,0 +1,31 @@
+package plan
+
+import (
+	"encoding/json"
+	"fmt"
+)
+
+// Read reads a plan that was stored, of this version or an earlier one: what an
+// earlier version did not hold stays empty, and nothing of it is computed again. It
+// refuses a newer one.
+func Read(data []byte) (Plan, error) {
+	var p Plan
+	if err := json.Unmarshal(data, &p); err != nil {
+		return Plan{}, fmt.Errorf("not a plan: %w", err)
+	}
+	if p.Format != Format || p.Version < 1 || p.Version > Version {
+		return Plan{}, fmt.Errorf("format %q, version %d is not a plan that can be read; allowed are versions 1 to %d", p.Format, p.Version, Version)
+	}
+	if p.Version < 2 {
+		p.Joints, p.Curves = []Joint{}, []Curve{}
+		for i := range p.States {
+			s := &p.States[i]
+			s.Kind = string(charging)
+			s.Apart = p.Coupling == "vsr" && s.InA == 0
+			for k := range s.Points {
+				s.Points[k].Carries, s.Points[k].Loses = "–", "–"
+			}
+		}
+	}
+	return p, nil
+}

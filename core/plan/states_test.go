@@ -1,0 +1,218 @@
+package plan_test
+
+import (
+	"io/fs"
+	"math"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"epitrope/core/battery"
+	"epitrope/core/job"
+	"epitrope/core/network"
+	"epitrope/core/parts"
+	"epitrope/core/plan"
+	"epitrope/testdata"
+)
+
+func circuit(t testing.TB, text, at string) network.Solution {
+	t.Helper()
+	doc, problems := job.Decode([]byte(text))
+	require.Empty(t, problems)
+	_, solved, err := plan.Circuit(doc, parts.Stock(), at)
+	require.NoError(t, err)
+	return solved
+}
+
+const (
+	relayLead    = `{"alternator":{"label":"90/180 A","regulation":"fixed","knownBy":"test","volts":14.4},"aux":{"chemistry":"agm","capacityAh":100,"place":"seat"},"pins":{"coupling":"vsr"}}`
+	relayLithium = `{"alternator":{"label":"90/180 A","regulation":"fixed","knownBy":"test","volts":14.4},"aux":{"chemistry":"lifepo4","capacityAh":100,"place":"seat"},"pins":{"coupling":"vsr"}}`
+)
+
+// The wiring that is solved is the wiring that was sized: a dead short at the end of a
+// run, solved as a circuit, draws what the fuse was judged by, U/ΣR.
+func TestShortsAreWhatFusesAreJudgedBy(t *testing.T) {
+	for _, doc := range []string{`{}`, relayLead, `{"vehicle":{"kind":"tow-camper"}}`, `{"vehicle":{"systemVolts":24}}`, `{"pins":{"return":"cable","startSize":"2 x 10 mm2"}}`} {
+		p := decide(t, doc)
+		for at, key := range map[string]string{"short-c1": "f1.fault", "short-c2": "f2.fault"} {
+			amps := circuit(t, doc, at).Through("short")
+			assert.InEpsilon(t, p.Figures[key].Unrounded, amps, 0.02, "%s %s", doc, at)
+		}
+	}
+}
+
+// 400 A from a full 80 Ah battery of 7.5 mΩ: 12.7 − 3.0 V at the posts.
+func TestCrankingPullsTheStartBatteryDown(t *testing.T) {
+	s := circuit(t, `{"startBattery":{"capacityAh":80,"crankA":400}}`, "crank")
+	assert.InDelta(t, 12.7-400*battery.Flooded.Ohm(80, 1), s.At("start.30"), 0.01)
+	assert.InDelta(t, 400, s.Through("starter"), 1)
+}
+
+// Truths 8 and 14: lead lets the relay drop out at rest; LiFePO4 rests above its
+// cut-out, so that it stays closed all night and shares in the cranking.
+func TestWhatIsJoinedAtRest(t *testing.T) {
+	lead, lithium := decide(t, relayLead), decide(t, relayLithium)
+	assert.True(t, state(t, lead, "parked").Apart)
+	assert.False(t, state(t, lithium, "parked").Apart)
+	assert.Contains(t, noteIDs(lithium), "relay.night")
+	assert.NotContains(t, noteIDs(lead), "relay.night")
+	assert.InDelta(t, 0, circuit(t, relayLead, "crank").Through("c2"), 0.01, "isolated")
+	assert.Less(t, circuit(t, relayLithium, "crank").Through("c2"), -20.0, "the house bank cranks too")
+	charger := decide(t, `{}`)
+	assert.True(t, state(t, charger, "parked").Apart)
+	assert.InDelta(t, 0, circuit(t, `{}`, "parked").Through("c2"), 0.01, "0 A between the batteries")
+}
+
+// Through the join: what the aux battery gives follows from the two batteries, the
+// starter and the cable between, all in one equation for the voltage at the posts.
+func TestCrankingThroughTheJoin(t *testing.T) {
+	s := circuit(t, relayLead, "joined")
+	flat, crank := battery.Flooded.RestV(0.1), 400.0
+	startOhm := battery.Flooded.OhmAt(80, 1, 0.1, 20)
+	starter := battery.Flooded.RestV(1)/crank - battery.Flooded.Ohm(80, 1)
+	aux := battery.AGM.RestV(1)
+	loop := (s.Across("aux.30", "aux.31")-s.At("start.30"))/-s.Through("relay") + battery.AGM.Ohm(100, 1)
+	bus := (flat/startOhm + aux/loop) / (1/startOhm + 1/loop + 1/starter)
+	assert.InDelta(t, bus, s.At("start.30"), 0.03)
+	assert.InDelta(t, (aux-bus)/loop, -s.Through("relay"), 2)
+	says := state(t, decide(t, relayLead), "joined").Says
+	assert.Contains(t, says, "opens after", "the cranking current is more than the fuse")
+}
+
+// A relay that closes on a flat battery: the inrush is the difference over the loop,
+// and more than what is accepted later.
+func TestInrush(t *testing.T) {
+	p := decide(t, relayLead)
+	rush, steady := state(t, p, "inrush"), state(t, p, "cruise")
+	assert.Greater(t, rush.OutA, 1.5*steady.OutA)
+	s := circuit(t, relayLead, "inrush")
+	loop := (s.At("start.30") - s.Across("aux.30", "aux.31")) / s.Through("relay")
+	assert.InEpsilon(t, (s.At("start.30")-battery.AGM.RestV(0.1))/(loop+battery.AGM.Ohm(100, 1)), s.Through("relay"), 0.01)
+}
+
+// Every demo job is solved in every state that it has, and each of these is named.
+func TestEveryStateIsSolved(t *testing.T) {
+	names, err := fs.Glob(testdata.Demo, "demo/*.json")
+	require.NoError(t, err)
+	for _, name := range names {
+		data, err := fs.ReadFile(testdata.Demo, name)
+		require.NoError(t, err)
+		p := decide(t, string(data))
+		ids := map[string]bool{}
+		for _, s := range p.States {
+			ids[s.ID] = true
+			assert.NotEmpty(t, s.Says+s.Fails, "%s %s", name, s.ID)
+			assert.Len(t, s.Points, len(p.Columns), "%s %s", name, s.ID)
+		}
+		for _, id := range []string{"cruise", "early", "idle", "parked", "crank", "short-c1", "short-c2"} {
+			assert.True(t, ids[id], "%s %s", name, id)
+		}
+	}
+	_, _, err = plan.Circuit(job.New(), parts.Stock(), "flying")
+	require.ErrorContains(t, err, "allowed are cruise, early")
+}
+
+// A joint of 0.3 mΩ at 54 A: 16 mV and 0.9 W (common practice, no source: 0.1–0.5 mΩ).
+func TestJointsHaveTheirOwnDrops(t *testing.T) {
+	p := decide(t, `{"alternator":{"label":"90/180 A"},"pins":{"chargerA":40}}`)
+	require.Len(t, p.Joints, 6)
+	assert.Equal(t, "16 mV", p.Joints[0].Text)
+	assert.Contains(t, p.Joints[0].Says, "0.9 W")
+	assert.Equal(t, []string{"start", "f1", "c1", "coupling", "c2", "f2"}, []string{p.Joints[0].After, p.Joints[1].After, p.Joints[2].After, p.Joints[3].After, p.Joints[4].After, p.Joints[5].After})
+}
+
+// Full current at idle heats a machine more than on the road: little cooling.
+func TestAlternatorRunsHotAtIdle(t *testing.T) {
+	p := decide(t, relayLithium)
+	assert.Equal(t, "idle, hot, lamps on", p.Figures["winding"].State)
+	assert.Contains(t, column(t, p, "alternator").Heat.Text, "of 170 °C")
+}
+
+// The picture of time against current: the band narrows no fault away, the cable
+// bears less of more, and the words say what the points say.
+func TestCurves(t *testing.T) {
+	for _, doc := range []string{`{}`, relayLead, `{"pins":{"device":"breaker"}}`} {
+		p := decide(t, doc)
+		require.Len(t, p.Curves, 2)
+		for _, c := range p.Curves {
+			last := plan.CurvePoint{MinS: math.Inf(1), MaxS: math.Inf(1), Bears: math.Inf(1)}
+			for _, at := range c.Points {
+				at = plan.CurvePoint{Amps: at.Amps, MinS: forever(at.MinS), MaxS: forever(at.MaxS), Bears: forever(at.Bears)}
+				assert.GreaterOrEqual(t, at.MaxS, at.MinS)
+				assert.Greater(t, at.Amps, last.Amps)
+				assert.True(t, at.MinS <= last.MinS && at.MaxS <= last.MaxS && at.Bears <= last.Bears, "%s at %g A", c.Label, at.Amps)
+				last = at
+			}
+			assert.Len(t, c.Marks, 5)
+			for i := range c.Marks[1:] {
+				assert.LessOrEqual(t, c.Marks[i].Amps, c.Marks[i+1].Amps)
+			}
+			require.GreaterOrEqual(t, len(c.Says), 3)
+			assert.Contains(t, c.Says[1], "Short at the far end")
+		}
+	}
+}
+
+func forever(s float64) float64 {
+	if s == 0 {
+		return math.Inf(1)
+	}
+	return s
+}
+
+// F1 and F2 carry the same current into a short at the aux battery: the plan says
+// whether one of them surely opens first. A charger between them passes none.
+func TestFusesInSeries(t *testing.T) {
+	f2 := func(p plan.Plan) string { return p.Curves[1].Says[len(p.Curves[1].Says)-1] }
+	assert.Contains(t, f2(decide(t, relayLead)), "F1 and F2 alike")
+	apart := relayLead[:len(relayLead)-2] + `,"startFuseA":200,"startSize":"95 mm2","auxFuseA":40}}`
+	assert.Contains(t, f2(decide(t, apart)), "F2")
+	assert.NotContains(t, f2(decide(t, `{}`)), "F1 and F2")
+}
+
+// A breaker instead of a fuse, reset by hand or by itself.
+func TestBreakers(t *testing.T) {
+	p := decide(t, `{"pins":{"device":"breaker"}}`)
+	assert.Contains(t, column(t, p, "f1").Part.Text, "breaker")
+	assert.NotContains(t, noteIDs(p), "fuse.resets")
+	assert.Contains(t, noteIDs(decide(t, `{"pins":{"device":"auto-breaker"}}`)), "fuse.resets")
+	assert.Contains(t, noteIDs(decide(t, `{"pins":{"device":"breaker","startFuseA":125}}`)), "fuse.kind")
+	assert.NotContains(t, noteIDs(decide(t, `{"pins":{"device":"breaker","startFuseA":120}}`)), "fuse.kind")
+}
+
+// Two cables in parallel carry the same as one of twice the copper, less what they
+// take from each other, and lose as much.
+func TestParallelCables(t *testing.T) {
+	two := column(t, decide(t, `{"pins":{"chargerA":30,"startSize":"2 x 16 mm2"}}`), "c1")
+	one := column(t, decide(t, `{"pins":{"chargerA":30,"startSize":"16 mm2"}}`), "c1")
+	assert.Contains(t, two.Part.Text, "2 × 16 mm²")
+	assert.Equal(t, "2 × 16 mm²", two.Choice.Now)
+	assert.Contains(t, one.Carries.Text, "of 82 A")
+	assert.Contains(t, two.Carries.Text, "of 131 A", "2 × 82 × 0.80 for two that touch")
+}
+
+// A run in a hot place is judged by the heat balance, and says so.
+func TestHotBayIsJudgedByTheBalance(t *testing.T) {
+	p := decide(t, `{"bays":{"startC":75}}`)
+	require.Contains(t, p.Figures, "c1.balance")
+	assert.NotContains(t, decide(t, `{"bays":{"startC":50}}`).Figures, "c1.balance")
+	loom := decide(t, `{"bays":{"startLay":"loom"},"pins":{"startSize":"25 mm2"}}`)
+	open := decide(t, `{"pins":{"startSize":"25 mm2"}}`)
+	assert.NotEqual(t, column(t, open, "c1").Carries.Text, column(t, loom, "c1").Carries.Text)
+}
+
+// A plan as it was stored before joints and curves were in it is read as it is.
+func TestReadAnEarlierPlan(t *testing.T) {
+	old := `{"format":"epitrope-plan","version":1,"coupling":"vsr","states":[{"id":"cruise","inA":0,"points":[{"column":"c1","inV":14.2,"outV":14.1}]}]}`
+	p, err := plan.Read([]byte(old))
+	require.NoError(t, err)
+	assert.Equal(t, []plan.Joint{}, p.Joints)
+	assert.Equal(t, "charging", p.States[0].Kind)
+	assert.True(t, p.States[0].Apart)
+	assert.Equal(t, "–", p.States[0].Points[0].Carries)
+	for _, bad := range []string{`{"format":"epitrope-plan","version":99}`, `{"format":"other","version":1}`, `{`} {
+		_, err := plan.Read([]byte(bad))
+		assert.Error(t, err, bad)
+	}
+}

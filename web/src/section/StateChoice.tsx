@@ -1,0 +1,25 @@
+import { NativeSelect } from "@mantine/core";
+
+import { useJob } from "../job/JobContext";
+import { shownState } from "./geometry";
+
+/** StateChoice picks the state of the vehicle that the section shows, and says what happens in it. */
+export function StateChoice() {
+  const { plan, shown, show } = useJob();
+  const state = shownState(plan, shown);
+  const worst = plan.states.find((s) => s.worst);
+  const says = state ? state.fails || state.says : worst && `${worst.label}, the worst: ${worst.fails || worst.says}`;
+  return (
+    <div className="stateChoice" data-state={state?.id ?? "charging"}>
+      <NativeSelect label="State" size="xs" value={state?.id ?? ""} onChange={(e) => show(e.currentTarget.value || null)}>
+        <option value="">all while it charges</option>
+        {plan.states.map((s) => (
+          <option key={s.id} value={s.id}>
+            {s.label}
+          </option>
+        ))}
+      </NativeSelect>
+      <p className={state?.fails ? "bad" : ""}>{says}</p>
+    </div>
+  );
+}

@@ -1,0 +1,55 @@
+import type { Schemas } from "../api/client";
+import { across, bandPath, limitPath, picture, powers } from "./timeCurrent";
+
+const box = { width: 364, height: 232, left: 46, right: 8, top: 8, bottom: 30 };
+
+/** TimeCurrent is how long a fuse lets a current flow, and how long its cable bears it. */
+export function TimeCurrent({ curve }: { curve: Schemas["Curve"] }) {
+  const { x, y } = picture(curve, box);
+  const floor = box.height - box.bottom;
+  return (
+    <figure className="timeCurrent">
+      <figcaption>
+        How long a current may flow: <b className="band">{curve.label}</b> opens within the band, <b className="limit">{curve.cable}</b> bears it up to the dashed line.
+      </figcaption>
+      <svg viewBox={`0 0 ${box.width} ${box.height}`} width={box.width} height={box.height} aria-hidden focusable="false">
+        {powers(y.domain()).map((t) => (
+          <g key={t} className="tick">
+            <line x1={box.left} x2={box.width - box.right} y1={y(t)} y2={y(t)} />
+            <text x={box.left - 5} y={y(t) + 4} textAnchor="end">
+              {duration(t)}
+            </text>
+          </g>
+        ))}
+        {across(x).map((a) => (
+          <g key={a} className="tick">
+            <line x1={x(a)} x2={x(a)} y1={box.top} y2={floor} />
+            <text x={x(a)} y={floor + 14} textAnchor="middle">
+              {a >= 1000 ? `${a / 1000}k` : a}
+            </text>
+          </g>
+        ))}
+        <text x={box.width - box.right} y={floor + 27} textAnchor="end" className="unit">
+          A
+        </text>
+        <path className="bandArea" d={bandPath(curve, x, y)} />
+        <path className="cableLimit" d={limitPath(curve, x, y)} />
+        {curve.marks.map((m) => (
+          <g key={m.text} className="currentMark">
+            <line x1={x(m.amps)} x2={x(m.amps)} y1={box.top} y2={floor} />
+            <text transform={`translate(${x(m.amps) - 3} ${floor - 4}) rotate(-90)`}>{m.text}</text>
+          </g>
+        ))}
+      </svg>
+      <ul>
+        {curve.says.map((s) => (
+          <li key={s}>{s}</li>
+        ))}
+      </ul>
+    </figure>
+  );
+}
+
+function duration(s: number): string {
+  return s >= 3600 ? `${Math.round(s / 3600)} h` : s >= 60 ? `${Math.round(s / 60)} min` : `${s} s`;
+}
