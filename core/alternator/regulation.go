@@ -26,19 +26,19 @@ const (
 // machines regulate a little lower; temperature-compensated ones by 10 mV/K (from
 // memory) about a warm engine space.
 const (
-	EasedV      = 12.9
-	LiftV       = 15.0
-	HotDropV    = 0.2
-	perKelvin   = -0.010
-	warmSpaceC  = 50.0
-	lowestV     = 13.2
-	highestV    = 15.2
-	startFullAt = 0.80 // charge of the start battery above which a variable one eases off
+	EasedV     = 12.9
+	LiftV      = 15.0
+	HotDropV   = 0.2
+	perKelvin  = -0.010
+	warmSpaceC = 50.0
+	lowestV    = 13.2
+	highestV   = 15.2
+	StartFull  = 0.80 // charge of the start battery above which a variable one eases off
 )
 
 // Eases says whether a variable regulation has eased off at a start battery's state
 // of charge, 0 to 1. Source: common practice, no source.
-func Eases(startSOC float64) bool { return startSOC >= startFullAt }
+func Eases(startSOC float64) bool { return startSOC >= StartFull }
 
 // SetV returns what a machine is regulated to, in V at 12 V, where warmV is what it
 // holds warm at cruise: a fixed one just that; a compensated one less in heat and

@@ -211,3 +211,9 @@ func (t Thermal) Amps(limitC float64) float64 {
 	}
 	return ByBalance.Value(t.count, t.Gives(limitC), limitC, t.AmbientC, t.OhmPerM, Alpha)
 }
+
+// HeatCapacity is the heat that a metre of one cable takes up for each kelvin, in J/(K·m).
+func (t Thermal) HeatCapacity() float64 { return t.copper + t.sheath }
+
+// Count is how many cables lie in parallel.
+func (t Thermal) Count() float64 { return t.count }

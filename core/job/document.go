@@ -38,6 +38,7 @@ type Document struct {
 	Bays         Bays         `json:"bays,omitzero"`
 	Cable        Cable        `json:"cable,omitzero"`
 	Limits       Limits       `json:"limits,omitzero"`
+	Day          Day          `json:"day,omitzero"`
 	Pins         Pins         `json:"pins,omitzero"`
 }
 
@@ -101,6 +102,19 @@ type Cable struct {
 type Limits struct {
 	ChargerDrop *float64 `json:"chargerDrop,omitempty"`
 	BatteryDrop *float64 `json:"batteryDrop,omitempty"`
+}
+
+// Day is how the installation is tried out: what the vehicle does, and in what.
+type Day struct {
+	Pattern  *string  `json:"pattern,omitempty"`
+	Own      string   `json:"own,omitempty"`
+	Days     *float64 `json:"days,omitempty"`
+	OutsideC *float64 `json:"outsideC,omitempty"`
+	SolarW   *float64 `json:"solarW,omitempty"`
+	SunHours *float64 `json:"sunHours,omitempty"`
+	StartSOC *float64 `json:"startSOC,omitempty"`
+	AuxSOC   *float64 `json:"auxSOC,omitempty"`
+	Trigger  *string  `json:"trigger,omitempty"`
 }
 
 // Pins are the choices that the designer took out of the plan's hands.

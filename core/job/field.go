@@ -12,6 +12,7 @@ import (
 	"epitrope/core/battery"
 	"epitrope/core/cable"
 	"epitrope/core/coupling"
+	"epitrope/core/day"
 	"epitrope/core/parts"
 	"epitrope/core/protect"
 	"epitrope/core/unit"
@@ -29,6 +30,7 @@ const (
 	CableKey Kind = "cable"  // a cable's name
 	LabelKey Kind = "label"  // an alternator's label
 	Text     Kind = "text"   // free words
+	Driving  Kind = "driving"
 )
 
 // Option is one answer to a choice.
@@ -43,7 +45,7 @@ type Option struct {
 type Field struct {
 	Path      string   `json:"path"`
 	Label     string   `json:"label"`
-	Kind      Kind     `json:"kind" enum:"choice,level,number,cable,label,text"`
+	Kind      Kind     `json:"kind" enum:"choice,level,number,cable,label,text,driving"`
 	Unit      string   `json:"unit,omitempty"`
 	Min       float64  `json:"min,omitempty"`
 	Max       float64  `json:"max,omitempty"`
@@ -85,6 +87,17 @@ func layings() []Option {
 	}
 	return o
 }
+
+func patterns() []Option {
+	var o []Option
+	for _, r := range day.ReadyPatterns {
+		o = append(o, Option{r.ID, r.Label})
+	}
+	return append(o, Option{OwnPattern, "written out"})
+}
+
+// OwnPattern is the choice of a pattern of driving that is written out.
+const OwnPattern = "own"
 
 func devices() []Option {
 	var o []Option
@@ -149,6 +162,17 @@ var Fields = []Field{
 	{Path: "limits.chargerDrop", Label: "Drop allowed into a charger", Kind: Number, Unit: "%", Min: 0.5, Max: 10, Digits: 1, dim: share, Part: "c1"},
 	{Path: "limits.batteryDrop", Label: "Drop allowed to a battery", Kind: Number, Unit: "%", Min: 0.5, Max: 10, Digits: 1, dim: share, Part: "c2"},
 
+	{Path: "day.pattern", Label: "How it is driven", Kind: Choice, Choices: patterns(), Part: "day"},
+	{Path: "day.own", Label: "Driving, written out", Kind: Driving, Max: 60000, Part: "day", Example: "park 8 h, crank 2 s, town 20 min, highway 1h30 @ 2600, park 14 h"},
+	{Path: "day.days", Label: "Days", Kind: Number, Unit: "days", Min: 1, Max: 28, dim: plain(unit.Days), Part: "day"},
+	{Path: "day.outsideC", Label: "Outside", Kind: Number, Unit: "°C", Min: -30, Max: 50, dim: warmth, Part: "day"},
+	{Path: "day.solarW", Label: "Solar panels on the aux battery", Kind: Number, Unit: "W", Max: 3000, dim: plain(unit.Power), Part: "day"},
+	{Path: "day.sunHours", Label: "Hours of full sun a day", Kind: Number, Unit: "h", Max: 10, Digits: 1, dim: plain(unit.Hours), Part: "day"},
+	{Path: "day.startSOC", Label: "Start battery to begin with", Kind: Number, Unit: "%", Min: 5, Max: 100, dim: share, Part: "day"},
+	{Path: "day.auxSOC", Label: "Aux battery to begin with", Kind: Number, Unit: "%", Max: 100, dim: share, Part: "day"},
+	{Path: "day.trigger", Label: "The coupling is told to run", Kind: Choice, Part: "day", Choices: []Option{
+		{"running", "while the engine runs"}, {"ignition", "with the ignition"}, {"switch", "by a switch, forgotten on"}}},
+
 	{Path: "pins.coupling", Label: "Coupling", Kind: Choice, Pin: true, Part: "coupling", Choices: []Option{
 		{string(coupling.DCDC), coupling.DCDC.Label()}, {string(coupling.VSR), coupling.VSR.Label()}}},
 	{Path: "pins.chargerA", Label: "Charger output", Kind: Level, Unit: "A", Pin: true, Part: "coupling",
@@ -192,6 +216,8 @@ func (f Field) Allowed(n float64) string {
 		return "a cable size such as " + f.Example
 	case LabelKey:
 		return fmt.Sprintf("a label such as 180 A or 90/180 A, %d to %d A", alternator.MinRatedA, alternator.MaxRatedA)
+	case Driving:
+		return fmt.Sprintf("what it does and for how long, up to %.0f days, such as %s", day.MaxDays, f.Example)
 	case Text:
 		return fmt.Sprintf("text of up to %.0f characters", f.Max)
 	}
@@ -212,6 +238,8 @@ func (f Field) Read(value any, n float64) (any, error) {
 	switch f.Kind {
 	case Text:
 		return f.readText(value)
+	case Driving:
+		return f.readDriving(value)
 	case Choice:
 		return f.readChoice(value)
 	case Level:
@@ -241,6 +269,15 @@ func (f Field) readText(value any) (any, error) {
 		return nil, fmt.Errorf("has %d characters", count)
 	}
 	return text, nil
+}
+
+func (f Field) readDriving(value any) (any, error) {
+	text, err := f.readText(value)
+	if err != nil || text == "" {
+		return text, err
+	}
+	_, err = day.ParsePattern(text.(string))
+	return text, err
 }
 
 func (f Field) readChoice(value any) (any, error) {

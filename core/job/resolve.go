@@ -7,6 +7,7 @@ import (
 	"epitrope/core/battery"
 	"epitrope/core/cable"
 	"epitrope/core/coupling"
+	"epitrope/core/day"
 	"epitrope/core/working"
 )
 
@@ -59,6 +60,7 @@ type Facts struct {
 	AuxM        Num
 	EarthM      Num
 	TriggerM    Num
+	Day         DayFacts
 	List        []Fact
 }
 
@@ -128,6 +130,7 @@ func (d Document) Resolve(k coupling.Kind) Facts {
 	f.electrical(r, d)
 	f.use(r, d)
 	f.routes(r, d, k)
+	f.day(r, d)
 	f.List = r.list
 	return f
 }
@@ -184,6 +187,49 @@ func (f *Facts) routes(r *resolver, d Document, k coupling.Kind) {
 
 	f.StartBay = bay(r, "bays.startC", d.Bays.StartC, true).Laid(laying(r, "bays.startLay", d.Bays.StartLay, f.Place.Trailer))
 	f.AuxBay = bay(r, "bays.auxC", d.Bays.AuxC, f.Place.Hot).Laid(laying(r, "bays.auxLay", d.Bays.AuxLay, false))
+}
+
+// DayFacts is how the installation is tried out.
+type DayFacts struct {
+	Pattern  string
+	Own      string
+	Trigger  string
+	Days     Num
+	OutsideC Num
+	SolarW   Num
+	SunHours Num
+	StartSOC Num
+	AuxSOC   Num
+}
+
+func (f *Facts) day(r *resolver, d Document) {
+	f.Day = DayFacts{
+		Pattern:  r.text("day.pattern", d.Day.Pattern, day.ReadyPatterns[0].ID, "a common day"),
+		Own:      d.Day.Own,
+		Trigger:  r.text("day.trigger", d.Day.Trigger, "running", "as the plan asks for"),
+		Days:     r.num("day.days", d.Day.Days, 7, "a week shows whether it holds"),
+		OutsideC: r.num("day.outsideC", d.Day.OutsideC, 20, "a mild day"),
+		SolarW:   r.num("day.solarW", d.Day.SolarW, 0, "none unless it is named"),
+		SunHours: r.num("day.sunHours", d.Day.SunHours, 4, "a fair day (common practice, no source)"),
+		StartSOC: r.num("day.startSOC", d.Day.StartSOC, 90, "a healthy battery in use"),
+		AuxSOC:   r.num("day.auxSOC", d.Day.AuxSOC, 50, "half, so that there is charging to do"),
+	}
+}
+
+// Driving is what the vehicle does through the days of the trial, its hours driven
+// multiplied by a factor.
+func (f Facts) Driving(hoursFactor float64) day.Pattern {
+	days := f.Day.Days.Value
+	if f.Day.Pattern == OwnPattern && f.Day.Own != "" {
+		if p, err := day.ParsePattern(f.Day.Own); err == nil { // a document holds only patterns that read
+			return p.Repeat(days)
+		}
+	}
+	ready, err := day.ReadyByID(f.Day.Pattern)
+	if err != nil {
+		ready = day.ReadyPatterns[0]
+	}
+	return ready.Days(int(days), hoursFactor*f.DrivenHours.Value)
 }
 
 // laying is how a cable lies; where its return runs along with it, side by side.

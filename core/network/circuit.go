@@ -9,6 +9,7 @@ import (
 // Circuit is nodes by name and the elements between them.
 type Circuit struct {
 	names    []string
+	kept     []Node
 	Elements []Element
 }
 
@@ -22,6 +23,14 @@ func (c *Circuit) Node(name string) Node {
 	}
 	c.names = append(c.names, name)
 	return Node(len(c.names) - 1)
+}
+
+// Keep makes the nodes of these names ones that Solver.Point can read, whatever meets
+// there.
+func (c *Circuit) Keep(names ...string) {
+	for _, name := range names {
+		c.kept = append(c.kept, c.Node(name))
+	}
 }
 
 // Names lists the nodes' names, Ground first.
@@ -80,6 +89,8 @@ func sensible(e Element) error {
 	}
 	switch e := e.(type) {
 	case Resistance:
+		return positive(e.Ohm)
+	case Switch:
 		return positive(e.Ohm)
 	case Battery:
 		if err := finite(e.Volts, e.ChargeOhm, e.MaxChargeA); err != nil {

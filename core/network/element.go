@@ -59,6 +59,14 @@ type Resistance struct {
 	Ohm  float64 // positive
 }
 
+// Switch is a contact that opens and closes: a relay's, a fuse's element.
+type Switch struct {
+	Name   string
+	A, B   Node
+	Ohm    float64 // when closed; positive
+	Closed bool
+}
+
 // Battery is a voltage behind a resistance. Charging it may meet another
 // resistance, and more than MaxChargeA it does not accept.
 type Battery struct {
@@ -131,6 +139,9 @@ type PowerLoad struct {
 func (r Resistance) ElementName() string { return r.Name }
 
 // ElementName is the element's name.
+func (w Switch) ElementName() string { return w.Name }
+
+// ElementName is the element's name.
 func (b Battery) ElementName() string { return b.Name }
 
 // ElementName is the element's name.
@@ -149,6 +160,7 @@ func (l CurrentLoad) ElementName() string { return l.Name }
 func (l PowerLoad) ElementName() string { return l.Name }
 
 func (r Resistance) nodes() []Node  { return []Node{r.A, r.B} }
+func (w Switch) nodes() []Node      { return []Node{w.A, w.B} }
 func (b Battery) nodes() []Node     { return []Node{b.Plus, b.Minus} }
 func (a Alternator) nodes() []Node  { return []Node{a.Plus, a.Minus, a.sense()} }
 func (c Converter) nodes() []Node   { return []Node{c.InPlus, c.OutPlus, c.Minus} }
@@ -158,6 +170,19 @@ func (l PowerLoad) nodes() []Node   { return []Node{l.A, l.B} }
 
 func (r Resistance) stamp(e *equations, _ []float64, _ mode) { e.conductance(r.A, r.B, 1/r.Ohm) }
 
+func (w Switch) stamp(e *equations, _ []float64, _ mode) { e.conductance(w.A, w.B, w.conductance()) }
+
+func (w Switch) conductance() float64 {
+	if w.Closed {
+		return 1 / w.Ohm
+	}
+	return leak
+}
+
+// Current is what flows from A to B, in A.
+func (w Switch) Current(v []float64) float64 { return (v[w.A] - v[w.B]) * w.conductance() }
+
+func (Switch) next(_ []float64, in mode) mode      { return in }
 func (Resistance) next(_ []float64, in mode) mode  { return in }
 func (CurrentLoad) next(_ []float64, in mode) mode { return in }
 func (PowerLoad) next(_ []float64, in mode) mode   { return in }

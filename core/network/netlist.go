@@ -71,6 +71,10 @@ func (r Resistance) spice(name func(Node) string) string {
 	return fmt.Sprintf("r_%s %s %s %.9g\n", SpiceName(r.Name), name(r.A), name(r.B), r.Ohm)
 }
 
+func (w Switch) spice(name func(Node) string) string {
+	return fmt.Sprintf("r_%s %s %s %.9g\n", SpiceName(w.Name), name(w.A), name(w.B), 1/w.conductance())
+}
+
 func (b Battery) spice(name func(Node) string) string {
 	v := across(name, b.Plus, b.Minus)
 	amps := fmt.Sprintf("(%.9g-%s)/%.9g", b.Volts, v, b.Ohm)

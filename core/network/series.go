@@ -37,7 +37,7 @@ func reduce(whole *Circuit) *compact {
 	}
 	joins := func(n int) bool { // two resistances and nothing else
 		t := touching[n]
-		if n == 0 || len(t) != 2 {
+		if n == 0 || len(t) != 2 || slices.Contains(whole.kept, Node(n)) {
 			return false
 		}
 		for _, i := range t {
@@ -143,6 +143,11 @@ func (c *compact) expand(whole *Circuit, v, out []float64) {
 func (r Resistance) moved(to []Node) Element {
 	r.A, r.B = to[r.A], to[r.B]
 	return &r
+}
+
+func (w Switch) moved(to []Node) Element {
+	w.A, w.B = to[w.A], to[w.B]
+	return &w
 }
 
 func (b Battery) moved(to []Node) Element {

@@ -428,15 +428,22 @@ func (s Solution) modeOf(name string) mode {
 	return regulating
 }
 
-// Through is what flows through a resistance by its name, from A to B, in A; zero
-// where there is none such, or no solution.
+// Through is what flows through a resistance or a switch by its name, from A to B, in
+// A; zero where there is none such, or no solution.
 func (s Solution) Through(name string) float64 {
 	if s.circuit == nil {
 		return 0
 	}
 	for _, e := range s.circuit.Elements {
-		if r, ok := e.(Resistance); ok && r.Name == name {
-			return r.Current(s.Volts)
+		switch e := e.(type) {
+		case Resistance:
+			if e.Name == name {
+				return e.Current(s.Volts)
+			}
+		case Switch:
+			if e.Name == name {
+				return e.Current(s.Volts)
+			}
 		}
 	}
 	return 0

@@ -121,7 +121,7 @@ func (d *design) triggerWire(c *network.Circuit, s *state) {
 
 func (d *design) chargerIn(c *network.Circuit, s *state) {
 	if s.stopped {
-		c.Add(network.CurrentLoad{Name: "charger at rest", A: c.Node("coupling.30"), B: c.Node("coupling.31"), Amps: d.charger.StandbyA})
+		c.Add(network.Resistance{Name: "charger at rest", A: c.Node("coupling.30"), B: c.Node("coupling.31"), Ohm: 12 * d.facts.N / d.charger.StandbyA})
 		return
 	}
 	c.Add(d.chargerAt(c, s))
@@ -145,7 +145,7 @@ func (d *design) relayIn(c *network.Circuit, s *state) {
 	if s.joined {
 		amps = d.relay.Sensing.CoilA
 	}
-	c.Add(network.CurrentLoad{Name: "coil", A: c.Node("coupling.30"), B: c.Node("coupling.31"), Amps: amps})
+	c.Add(network.Resistance{Name: "coil", A: c.Node("coupling.30"), B: c.Node("coupling.31"), Ohm: 12 * d.facts.N / amps})
 }
 
 // relaySensesA is what an open relay takes to watch the voltage. Source: common

@@ -21,7 +21,7 @@ func (d *design) curves() []Curve {
 func (d *design) curve(l *leg, fuse, wire string) Curve {
 	out := Curve{Fuse: l.fuseID, Label: fuse + " " + l.fuse.Label(), Cable: wire + " " + l.trial.Size.Label}
 	for _, o := range l.fuse.Curve(l.nearFault, curvePoints, l.faulted) {
-		out.Points = append(out.Points, CurvePoint{Amps: working.Round(o.Amps, 1), MinS: time(o.OpensMinS), MaxS: time(o.OpensMaxS), Bears: time(o.BearsS)})
+		out.Points = append(out.Points, CurvePoint{Amps: working.Round(o.Amps, 1), MinS: finite(o.OpensMinS), MaxS: finite(o.OpensMaxS), Bears: finite(o.BearsS)})
 	}
 	amps := func(a float64) string { return working.Text(a, "A", 0) }
 	out.Marks = []CurveMark{
@@ -58,9 +58,9 @@ func (d *design) series() *string {
 	return &text
 }
 
-// time is a duration in s as a document holds it: 0 where there is no end to it, and
+// finite is a duration in s as a document holds it: 0 where there is no end to it, and
 // no more figures than mean something.
-func time(s float64) float64 {
+func finite(s float64) float64 {
 	if math.IsInf(s, 0) {
 		return 0
 	}

@@ -40,6 +40,10 @@ var (
 		units: map[string]scale{"h": {1, 0}, "hr": {1, 0}, "hrs": {1, 0}, "hour": {1, 0}, "hours": {1, 0},
 			"min": {1.0 / 60, 0}, "mins": {1.0 / 60, 0}, "minutes": {1.0 / 60, 0}},
 		smaller: map[string]string{"h": "min", "hr": "min"}}
+	Days = Dimension{Name: "number of days", Base: "days", Example: "7 days",
+		units: map[string]scale{"d": {1, 0}, "day": {1, 0}, "days": {1, 0}, "week": {7, 0}, "weeks": {7, 0}}}
+	Power = Dimension{Name: "power", Base: "W", Example: "200 W, 1.2 kW",
+		units: map[string]scale{"w": {1, 0}, "kw": {1000, 0}}}
 	Area = Dimension{Name: "area", Base: "mm²", Example: "16 mm²",
 		units: map[string]scale{"mm²": {1, 0}}}
 )

@@ -297,12 +297,30 @@ export interface components {
              */
             minS: number;
         };
+        Day: {
+            /** Format: double */
+            auxSOC?: number;
+            /** Format: double */
+            days?: number;
+            /** Format: double */
+            outsideC?: number;
+            own?: string;
+            pattern?: string;
+            /** Format: double */
+            solarW?: number;
+            /** Format: double */
+            startSOC?: number;
+            /** Format: double */
+            sunHours?: number;
+            trigger?: string;
+        };
         Document: {
             alternator?: components["schemas"]["Alternator"];
             aux?: components["schemas"]["Aux"];
             bays?: components["schemas"]["Bays"];
             cable?: components["schemas"]["Cable"];
             customer?: string;
+            day?: components["schemas"]["Day"];
             format: string;
             limits?: components["schemas"]["Limits"];
             pins?: components["schemas"]["Pins"];
@@ -337,7 +355,7 @@ export interface components {
             digits?: number;
             example?: string;
             /** @enum {string} */
-            kind: "choice" | "level" | "number" | "cable" | "label" | "text";
+            kind: "choice" | "level" | "number" | "cable" | "label" | "text" | "driving";
             label: string;
             /** Format: double */
             max?: number;

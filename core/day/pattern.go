@@ -1,0 +1,210 @@
+package day
+
+import (
+	"fmt"
+	"math"
+	"strconv"
+	"strings"
+
+	"epitrope/core/alternator"
+	"epitrope/core/unit"
+)
+
+// Kind is what the vehicle does.
+type Kind string
+
+// The kinds of segment.
+const (
+	Park    Kind = "park"     // everything off
+	Lamps   Kind = "lamps"    // parked, headlights on
+	Key     Kind = "key"      // ignition on, engine off
+	Joined  Kind = "joined"   // parked, batteries joined by hand
+	Crank   Kind = "crank"    // the starter turns
+	Assist  Kind = "assist"   // … with the batteries joined by hand
+	Idle    Kind = "idle"     // the engine runs, the vehicle stands
+	Town    Kind = "town"     // stop and go
+	Highway Kind = "highway"  // steady
+	LiftOff Kind = "lift-off" // the vehicle drives the engine
+)
+
+var kinds = []Kind{Park, Lamps, Key, Joined, Crank, Assist, Idle, Town, Highway, LiftOff}
+
+// Engine speeds in rpm where a segment says none. Source: common practice, no source.
+const (
+	townRPM    = 1900
+	highwayRPM = 2400
+	liftRPM    = 1800
+)
+
+// runs says whether the engine runs.
+func (k Kind) runs() bool { return k == Idle || k == Town || k == Highway || k == LiftOff }
+
+// live says whether the ignition is on.
+func (k Kind) live() bool { return k.runs() || k == Crank || k == Assist || k == Key }
+
+// held says whether the batteries are joined by hand.
+func (k Kind) held() bool { return k == Joined || k == Assist }
+
+// cranks says whether the starter turns.
+func (k Kind) cranks() bool { return k == Crank || k == Assist }
+
+// Segment is a stretch of time in which the vehicle does one thing.
+type Segment struct {
+	Kind    Kind
+	Seconds float64
+	RPM     float64 // of the engine; 0 takes the usual of its kind
+}
+
+// rpm is the engine's speed.
+func (s Segment) rpm() float64 {
+	switch {
+	case !s.Kind.runs():
+		return 0
+	case s.RPM > 0:
+		return s.RPM
+	case s.Kind == Town:
+		return townRPM
+	case s.Kind == Highway:
+		return highwayRPM
+	case s.Kind == LiftOff:
+		return liftRPM
+	}
+	return alternator.IdleRPM
+}
+
+// Pattern is what a vehicle does in a day, from six in the morning.
+type Pattern []Segment
+
+// Seconds is how long a pattern lasts.
+func (p Pattern) Seconds() float64 {
+	sum := 0.0
+	for _, s := range p {
+		sum += s.Seconds
+	}
+	return sum
+}
+
+// Starts says whether the engine ever runs.
+func (p Pattern) Starts() bool {
+	for _, s := range p {
+		if s.Kind.runs() {
+			return true
+		}
+	}
+	return false
+}
+
+// The limits of a pattern that is written down.
+const (
+	MaxSegments = 5000
+	MaxDays     = 31.0
+	maxRPM      = 8000.0
+)
+
+// PatternError is text that is no pattern.
+type PatternError struct {
+	Text string
+	Why  string
+}
+
+func (e *PatternError) Error() string { return fmt.Sprintf("%q: %s", e.Text, e.Why) }
+
+const patternHint = "write what it does and for how long, such as “park 8 h, crank 2 s, idle 3 min, highway 1h30 @ 2600, park 14 h”"
+
+// ParsePattern reads what a vehicle does, a comma, semicolon or line to a segment: its
+// kind, how long, and, where it matters, "@" and the engine's rpm.
+func ParsePattern(text string) (Pattern, error) {
+	var p Pattern
+	for _, part := range strings.FieldsFunc(text, func(r rune) bool { return r == ',' || r == ';' || r == '\n' || r == '\r' }) {
+		part = strings.TrimSpace(part)
+		if part == "" {
+			continue
+		}
+		if len(p) == MaxSegments {
+			return nil, &PatternError{clip(part), fmt.Sprintf("too many segments; allowed are %d", MaxSegments)}
+		}
+		s, err := parseSegment(part)
+		if err != nil {
+			return nil, err
+		}
+		p = append(p, s)
+	}
+	if len(p) == 0 {
+		return nil, &PatternError{clip(text), "it is empty; " + patternHint}
+	}
+	if days := p.Seconds() / daySeconds; days > MaxDays {
+		return nil, &PatternError{clip(text), fmt.Sprintf("it lasts %.0f days; allowed are up to %.0f", days, MaxDays)}
+	}
+	return p, nil
+}
+
+func parseSegment(text string) (Segment, error) {
+	refuse := func(why string) (Segment, error) { return Segment{}, &PatternError{clip(text), why} }
+	name, rest, _ := strings.Cut(strings.ToLower(text), " ")
+	s := Segment{Kind: Kind(name)}
+	known := false
+	for _, k := range kinds {
+		known = known || k == s.Kind
+	}
+	if !known {
+		return refuse(fmt.Sprintf("%q is not known; allowed are %v; %s", name, kinds, patternHint))
+	}
+	long, speed, withSpeed := strings.Cut(rest, "@")
+	var err error
+	if s.Seconds, err = parseSeconds(long); err != nil || s.Seconds <= 0 {
+		return refuse("how long? write 90 s, 20 min or 1h30")
+	}
+	if withSpeed {
+		s.RPM, err = strconv.ParseFloat(strings.TrimSpace(strings.TrimSuffix(strings.TrimSpace(speed), "rpm")), 64)
+		if err != nil || !(s.RPM >= 300 && s.RPM <= maxRPM) {
+			return refuse(fmt.Sprintf("the engine's speed after @ is 300 to %.0f rpm", maxRPM))
+		}
+		if !s.Kind.runs() {
+			return refuse("the engine does not run, so it has no speed")
+		}
+	}
+	return s, nil
+}
+
+// parseSeconds reads seconds ("90 s") or anything that is hours ("20 min", "1h30").
+func parseSeconds(text string) (float64, error) {
+	text = strings.TrimSpace(text)
+	if number, ok := strings.CutSuffix(text, "s"); ok && !strings.HasSuffix(text, "hrs") && !strings.HasSuffix(text, "hours") && !strings.HasSuffix(text, "mins") && !strings.HasSuffix(text, "minutes") {
+		v, err := strconv.ParseFloat(strings.TrimSpace(number), 64)
+		if err != nil || math.IsNaN(v) || math.IsInf(v, 0) {
+			return 0, fmt.Errorf("%q is not a time", text)
+		}
+		return v, nil
+	}
+	hours, err := unit.Hours.Parse(text)
+	return hours * 3600, err
+}
+
+// String writes the pattern so that ParsePattern reads it.
+func (p Pattern) String() string {
+	parts := make([]string, len(p))
+	for i, s := range p {
+		parts[i] = fmt.Sprintf("%s %s", s.Kind, lasting(s.Seconds))
+		if s.RPM > 0 {
+			parts[i] += fmt.Sprintf(" @ %.0f", s.RPM)
+		}
+	}
+	return strings.Join(parts, ", ")
+}
+
+func lasting(s float64) string {
+	switch {
+	case s >= 3600 && math.Mod(s, 360) == 0:
+		return strconv.FormatFloat(s/3600, 'f', -1, 64) + " h"
+	case s >= 60 && math.Mod(s, 6) == 0:
+		return strconv.FormatFloat(s/60, 'f', -1, 64) + " min"
+	}
+	return strconv.FormatFloat(s, 'f', -1, 64) + " s"
+}
+
+func clip(s string) string {
+	if len(s) <= 60 {
+		return s
+	}
+	return strings.ToValidUTF8(s[:60], "") + "…"
+}

@@ -1,0 +1,149 @@
+// Package day runs an installation through time: hours to weeks of driving, idling and
+// parking.
+//
+// A Rig is a circuit and what of it changes; a Schedule is what happens to the vehicle.
+// Slow states (charge, polarisation, surface charge, temperatures, the heating of
+// fuses) are stepped over solved circuits; between two steps everything else follows
+// from the circuit. Relays, charger stages, fuses, cut-outs and management systems
+// switch at events, found to 10 ms. Voltages inside are the system's; cards and
+// chemistries speak of 12 V.
+package day
+
+import (
+	"epitrope/core/alternator"
+	"epitrope/core/battery"
+	"epitrope/core/cable"
+	"epitrope/core/coupling"
+	"epitrope/core/network"
+	"epitrope/core/protect"
+)
+
+// Rig is an installation that can be run. Elements and nodes are named as in its
+// circuit; an empty name is a part that it does not have.
+type Rig struct {
+	N       float64 // system voltage / 12 V
+	Circuit *network.Circuit
+	Nodes   Nodes
+
+	Machine Machine
+	Start   Bank
+	Aux     Bank
+	Vehicle string // load of the vehicle
+	House   string // load on the aux battery
+	Starter string // switch of the starter
+	Join    *Join
+	Charger *Charger
+	Solar   *Solar
+	Fuses   []Fuse
+	Wires   []Wire
+
+	VehicleA, LampsA float64 // what the vehicle takes while driven, and with its lamps on
+	HouseA           float64 // average of what is used off the aux battery
+	EngineSpaceK     float64 // how far a warm engine heats its space above outside
+}
+
+// Nodes are the places whose voltages are watched.
+type Nodes struct {
+	Machine, Bus         string // alternator, start battery plus
+	SensePlus, SenseZero string // what a relay measures, and a charger's input
+	Out                  string // coupling, aux side
+	AuxPlus, AuxZero     string
+}
+
+// Machine is the alternator.
+type Machine struct {
+	Element    string
+	Label      alternator.Label
+	Regulation alternator.Regulation
+	WarmV      float64 // at 12 V, warm at cruise
+}
+
+// Bank is a battery.
+type Bank struct {
+	Element     string
+	Chemistry   battery.Chemistry
+	CapacityAh  float64
+	FullV       float64 // at 12 V: held there for long, it is full
+	SOC         float64 // at the start of the run, 0 to 1
+	EngineSpace bool    // where it sits
+}
+
+// Control is what closes a join.
+type Control string
+
+// The controls of a join.
+const (
+	BySensing  Control = "sensing"  // a voltage-sensing relay
+	ByIgnition Control = "ignition" // a contactor
+	Always     Control = "always"   // left joined
+	Never      Control = "never"    // only by hand
+)
+
+// Join is the contact that joins the two batteries.
+type Join struct {
+	Switch  string
+	Coil    string // resistance of its coil
+	By      Control
+	Sensing coupling.Sensing
+	HoldA   float64 // what its coil takes when closed
+	WatchA  float64 // and when open
+}
+
+// Trigger is what a charger takes for a running engine.
+type Trigger string
+
+// The triggers of a charger.
+const (
+	Running  Trigger = "running"  // live only while the engine runs
+	Ignition Trigger = "ignition" // live with the key
+	Switched Trigger = "switched" // a switch, left on
+)
+
+// Charger is a DC-DC charger.
+type Charger struct {
+	Element    string
+	Standby    string // resistance of its input at rest
+	OutputA    float64
+	StandbyA   float64
+	Stages     coupling.Stages
+	Curve      coupling.Curve
+	CutOutV    float64 // at 12 V: stops below
+	RestartV   float64 // … and starts again above
+	RestartS   float64 // after so long
+	DelayS     float64 // from trigger to charge
+	FullC      float64 // gives all its output up to here
+	CaseKPerW  float64
+	PlaceOverK float64 // how much warmer than outside its place gets
+	By         Trigger
+}
+
+// Solar is panels with their own regulator on the aux battery.
+type Solar struct {
+	Element string
+	Watts   float64
+	Volts   float64 // at 12 V, that it holds
+	Hours   float64 // of full sun a day
+}
+
+// Fuse is a fuse that can open.
+type Fuse struct {
+	ID     string
+	Switch string
+	Fuse   protect.Fuse
+}
+
+// Conductor is a resistance of the circuit that is copper, with what it is at 20 °C.
+type Conductor struct {
+	Element string
+	Ohm20   float64
+}
+
+// Wire is a cable that gets warm: its conductors in the circuit.
+type Wire struct {
+	ID       string
+	Elements []Conductor
+	Thermal  cable.Thermal
+	LimitC   float64
+	JointOhm float64 // its worst joint
+	PlaceK   float64 // how much warmer than outside its place gets, engine warm
+}

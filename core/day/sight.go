@@ -1,0 +1,213 @@
+package day
+
+import (
+	"math"
+
+	"epitrope/core/alternator"
+	"epitrope/core/cable"
+	"epitrope/core/network"
+)
+
+// sight is what the circuit shows at a moment: everything that follows from the slow
+// states and what is switched.
+type sight struct {
+	busV, machineV, sensedV, outV, auxV float64
+	machineA, startGivesA, auxGivesA    float64
+	chargerInA, chargerOutA             float64
+	joinA, solarA, starterA             float64
+	chargerLossW                        float64
+	starved                             bool // the charger cannot be fed
+	start, aux                          cell
+	wireA                               [maxWires]float64
+	fuseA                               [maxFuses]float64
+	power                               Energy // of each moment, in W
+}
+
+// handles are the elements and nodes of the circuit that a run changes and reads.
+type handles struct {
+	machine         *network.Alternator
+	start, aux      *network.Battery
+	vehicle, house  *network.CurrentLoad
+	starter, join   *network.Switch
+	coil, standby   *network.Wire
+	charger         *network.Converter
+	solar           *network.Alternator
+	fuses           [maxFuses]*network.Switch
+	wires           [maxWires][]warmWire
+	bus, machineAt  network.Point
+	senseP, senseZ  network.Point
+	out, auxP, auxZ network.Point
+}
+
+// warmWire is a conductor whose resistance follows its temperature.
+type warmWire struct {
+	wire  *network.Wire
+	ohm20 float64
+}
+
+func (r *runner) grip() {
+	s, rig := r.solver, r.rig
+	h := &r.h
+	h.machine = s.Alternator(rig.Machine.Element)
+	h.start, h.aux = s.Battery(rig.Start.Element), s.Battery(rig.Aux.Element)
+	h.vehicle, h.house = s.CurrentLoad(rig.Vehicle), s.CurrentLoad(rig.House)
+	h.starter = s.Switch(rig.Starter)
+	if j := rig.Join; j != nil {
+		h.join = s.Switch(j.Switch)
+		if j.Coil != "" {
+			h.coil = s.Wire(j.Coil)
+		}
+	}
+	if c := rig.Charger; c != nil {
+		h.charger, h.standby = s.Converter(c.Element), s.Wire(c.Standby)
+	}
+	if rig.Solar != nil {
+		h.solar = s.Alternator(rig.Solar.Element)
+	}
+	for i, f := range rig.Fuses {
+		h.fuses[i] = s.Switch(f.Switch)
+	}
+	for i, w := range rig.Wires {
+		for _, c := range w.Elements {
+			h.wires[i] = append(h.wires[i], warmWire{s.Wire(c.Element), c.Ohm20})
+		}
+	}
+	n := rig.Nodes
+	h.bus, h.machineAt = s.Point(n.Bus), s.Point(n.Machine)
+	h.senseP, h.senseZ = s.Point(n.SensePlus), s.Point(n.SenseZero)
+	h.out, h.auxP, h.auxZ = s.Point(n.Out), s.Point(n.AuxPlus), s.Point(n.AuxZero)
+}
+
+// set puts the slow states and what is switched into the circuit.
+func (r *runner) set(x *slow, s *sight) {
+	rig, n, h, now := r.rig, r.rig.N, &r.h, &r.now
+	s.start = rig.Start.cellAt(n, x[startQ], x[startOver], r.startC(x), false)
+	s.aux = rig.Aux.cellAt(n, x[auxQ], x[auxOver], r.auxC(x), r.on.blocked)
+	h.start.Volts, h.start.Ohm = s.start.own+x[startOver], s.start.ohm
+	h.aux.Volts, h.aux.Ohm, h.aux.ChargeOhm = s.aux.own+x[auxOver], s.aux.ohm, s.aux.ohm
+	if r.on.blocked { // it still gives
+		h.aux.Ohm = rig.Aux.Chemistry.OhmAt(rig.Aux.CapacityAh, n, s.aux.soc, r.auxC(x))
+	}
+
+	h.machine.MaxA, h.machine.Volts = 0, n*rig.Machine.WarmV
+	if now.running {
+		moment := alternator.Pulling
+		switch {
+		case now.kind == LiftOff:
+			moment = alternator.LiftOff
+		case r.on.recharge:
+			moment = alternator.Charging
+		}
+		h.machine.Volts = n * (rig.Machine.Regulation.SetV(rig.Machine.WarmV, x[space], moment) + r.cond.RegulationV)
+		h.machine.MaxA = math.Max(0, rig.Machine.Label.HotOutput(now.rpm*alternator.Ratio, x[space]))
+	}
+	h.vehicle.Amps = now.vehicleA
+	h.house.Amps = now.houseA
+	if r.on.houseOff {
+		h.house.Amps = 0
+	}
+	h.starter.Closed = now.kind.cranks() && !r.on.stalled
+	r.setCoupling()
+	if solar := rig.Solar; solar != nil {
+		h.solar.Volts = n * solar.Volts
+		h.solar.MaxA = 0
+		if now.sun > 0 && !r.on.blocked {
+			h.solar.MaxA = now.sun * solar.Watts / (n * solar.Volts)
+		}
+	}
+	for i := range rig.Fuses {
+		h.fuses[i].Closed = !r.on.opened[i]
+	}
+	for i := range rig.Wires {
+		warm := 1 + cable.Alpha*(x[wire0+i]-20)
+		for _, w := range h.wires[i] {
+			w.wire.Set(w.ohm20 * warm)
+		}
+	}
+}
+
+func (r *runner) setCoupling() {
+	n, h := r.rig.N, &r.h
+	if j := r.rig.Join; j != nil {
+		h.join.Closed = r.on.joined
+		if h.coil != nil {
+			amps := j.WatchA
+			if r.on.joined {
+				amps = j.HoldA
+			}
+			h.coil.Set(12 * n / amps)
+		}
+	}
+	c := r.rig.Charger
+	if c == nil {
+		return
+	}
+	volts := c.Stages.SetV(r.on.stage)
+	if !r.on.charging || volts == 0 {
+		h.charger.MaxOutA, h.charger.CutOutV = blockedA, 0
+		h.charger.OutV = n * c.Stages.AbsorptionV
+		h.standby.Set(12 * n / c.StandbyA)
+		return
+	}
+	h.standby.Set(12 * n / blockedA) // what it takes is in its efficiency
+	h.charger.OutV = n * volts
+	h.charger.CutOutV = n * c.CutOutV
+	h.charger.MaxOutA = math.Max(blockedA, c.OutputA*r.derate())
+	h.charger.Efficiency = r.efficiency
+}
+
+// see solves the circuit at the slow states and reads it.
+func (r *runner) see(x *slow, s *sight) error {
+	*s = sight{}
+	r.set(x, s)
+	r.looks++
+	if err := r.solver.Solve(); err != nil {
+		return err
+	}
+	h, v := &r.h, r.solver
+	s.busV, s.machineV, s.outV = v.At(h.bus), v.At(h.machineAt), v.At(h.out)-v.At(h.senseZ)
+	s.sensedV, s.auxV = v.At(h.senseP)-v.At(h.senseZ), v.At(h.auxP)-v.At(h.auxZ)
+	s.startGivesA, s.auxGivesA, s.machineA = v.Gives(h.start), v.Gives(h.aux), v.Gives(h.machine)
+	if r.rig.Join != nil {
+		s.outV = v.At(h.out)
+		s.joinA = v.Gives(h.join)
+	}
+	if h.charger != nil {
+		s.chargerInA, s.chargerOutA = v.Flow(h.charger)
+		s.starved = r.on.charging && v.Stopped(h.charger)
+		s.chargerLossW = s.chargerInA*s.sensedV - s.chargerOutA*s.outV
+	}
+	if h.solar != nil {
+		s.solarA = v.Gives(h.solar)
+	}
+	s.starterA = v.Gives(h.starter)
+	for i := range r.rig.Fuses {
+		s.fuseA[i] = v.Gives(h.fuses[i])
+	}
+	for i := range r.rig.Wires {
+		s.wireA[i] = h.wires[i][0].wire.Current(v)
+	}
+	r.account(x, s)
+	return nil
+}
+
+// probeV is by how much a battery's voltage is moved to see how its current follows.
+const probeV = 0.01
+
+// probe sees how the current of each battery follows its own voltage, in A/V, so that a
+// step can take that into account; and leaves the circuit as it was.
+func (r *runner) probe() error {
+	for i, b := range []*network.Battery{r.h.start, r.h.aux} {
+		x, s := r.x, sight{}
+		x[startOver+i] += probeV
+		before := r.s.startGivesA
+		if i == 1 {
+			before = r.s.auxGivesA
+		}
+		if err := r.see(&x, &s); err != nil {
+			return err
+		}
+		r.follow[i] = math.Max(0, (r.solver.Gives(b)-before)/probeV)
+	}
+	return r.see(&r.x, &r.s)
+}

@@ -1,0 +1,305 @@
+package day
+
+import (
+	"fmt"
+	"math"
+
+	"epitrope/core/coupling"
+	"epitrope/core/working"
+)
+
+// on is what is switched, and since when.
+type on struct {
+	joined   bool
+	charging bool // the charger runs
+	stage    coupling.Stage
+	opened   [maxFuses]bool
+	blocked  bool // the management system takes no charge
+	houseOff bool // the aux battery is empty: what it feeds is off
+	stalled  bool // the engine did not start
+	recharge bool // a variable regulation recharges the start battery
+	full     bool // the aux battery was full since it was last drawn down
+
+	joinAt    float64 // when a relay acts on what it senses; never is +Inf
+	chargeAt  float64 // when a charger begins
+	restartAt float64 // when a starved charger looks again
+	stageAt   float64 // when a stage begins that wants something held for a while
+	stageFrom float64 // when the stage began
+}
+
+var never = math.Inf(1)
+
+// Thresholds that make an event. Source: a start battery below half may not start in
+// the cold, common practice, no source; engine electronics reset below about 8 V, from
+// memory; a management system lets go when next to nothing is left and takes hold again
+// a little above, from memory.
+const (
+	startRiskSOC = 0.5
+	noStartV     = 8.0
+	emptySOC     = 0.0
+	backSOC      = 0.05
+	fullSOC      = 0.98
+	coldC        = 0.0
+	wakeSOC      = 0.02 // how far a variable regulation lets the charge fall again
+)
+
+// wishes is what wants to be switched: when one changes within a step, the moment is
+// looked for.
+type wishes struct {
+	relay, stage, starved, restart, block, empty, back, full, risk, recharge, eased bool
+	fuses                                                                           [maxFuses]bool
+}
+
+// wish reads the wishes from the slow states and what is seen.
+func (r *runner) wish(x *slow, s *sight) wishes {
+	n, rig := r.rig.N, r.rig
+	w := wishes{risk: s.start.soc < startRiskSOC, empty: s.aux.soc <= emptySOC, back: s.aux.soc >= backSOC, full: s.aux.soc >= fullSOC}
+	w.block = !rig.Aux.Chemistry.Lead && r.auxC(x) < coldC
+	w.recharge = s.start.soc < r.easesAt-wakeSOC
+	w.eased = s.start.soc >= r.easesAt
+	if j := rig.Join; j != nil && j.By == BySensing {
+		wants, _ := j.Sensing.Wants(r.on.joined, s.sensedV/n, s.outV/n)
+		w.relay = wants != r.on.joined
+	}
+	if c := rig.Charger; c != nil {
+		w.starved = r.on.charging && (s.starved || s.sensedV < n*c.CutOutV)
+		w.restart = s.sensedV >= n*c.RestartV
+		if r.on.charging && !s.starved {
+			next, _ := c.Stages.Next(r.on.stage, s.outV/n, s.chargerOutA/c.OutputA, r.t-r.on.stageFrom)
+			w.stage = next != r.on.stage
+		}
+	}
+	for i := range rig.Fuses {
+		w.fuses[i] = x[fuse0+i] >= 1
+	}
+	return w
+}
+
+// due is the next moment at which something was set to happen.
+func (r *runner) due() float64 {
+	at := math.Min(math.Min(r.on.joinAt, r.on.chargeAt), r.on.stageAt)
+	if r.on.restartAt > r.t { // after that it waits for its voltage
+		at = math.Min(at, r.on.restartAt)
+	}
+	if r.on.charging && r.on.stage == coupling.Absorption {
+		at = math.Min(at, r.on.stageFrom+r.rig.Charger.Stages.AbsorptionS)
+	}
+	return at
+}
+
+// atOnce is how often things may switch at one moment before the run gives up.
+const atOnce = 30
+
+// switchAll lets everything that wants to switch do so, and looks again after each,
+// until nothing more wants to. It says whether anything did.
+func (r *runner) switchAll() (switched bool, err error) {
+	for range atOnce {
+		w := r.wish(&r.x, &r.s)
+		if !r.switchOne(w) {
+			r.w = w
+			return switched, nil
+		}
+		switched = true
+		if err := r.see(&r.x, &r.s); err != nil {
+			return true, r.stopped(err)
+		}
+		r.record()
+	}
+	return true, &Stopped{AtS: r.t, Element: "the installation", Why: "keeps switching to and fro at one moment"}
+}
+
+func (r *runner) happened(id, part, text string) {
+	r.result.Events = append(r.result.Events, Event{AtS: r.t, ID: id, Part: part, Text: text})
+}
+
+// switchOne does the first thing that is wanted; false where there is nothing.
+func (r *runner) switchOne(w wishes) bool {
+	return r.switchFuses(w) || r.switchJoin(w) || r.switchCharger(w) || r.switchStage(w) || r.switchBatteries(w)
+}
+
+func (r *runner) switchFuses(w wishes) bool {
+	for i, f := range r.rig.Fuses {
+		if w.fuses[i] && !r.on.opened[i] {
+			r.on.opened[i] = true
+			r.happened("fuse.opens", f.ID, fmt.Sprintf("%s opens at %s", f.Fuse.Label(), working.Text(math.Abs(r.s.fuseA[i]), "A", 0)))
+			return true
+		}
+	}
+	return false
+}
+
+func (r *runner) switchJoin(w wishes) bool {
+	j := r.rig.Join
+	if j == nil {
+		return false
+	}
+	want := r.on.joined
+	switch {
+	case r.now.kind.held():
+		want = true
+	case j.By == Always:
+		want = true
+	case j.By == ByIgnition:
+		want = r.now.kind.live()
+	case j.By == Never:
+		want = false
+	case w.relay:
+		_, after := j.Sensing.Wants(r.on.joined, r.s.sensedV/r.rig.N, r.s.outV/r.rig.N)
+		if r.on.joinAt == never {
+			r.on.joinAt = r.t + after
+		}
+		if r.t >= r.on.joinAt-located {
+			want = !r.on.joined
+		}
+	default:
+		r.on.joinAt = never
+	}
+	if want == r.on.joined {
+		return false
+	}
+	r.on.joined, r.on.joinAt = want, never
+	volts := working.Text(r.s.sensedV, "V", 1)
+	switch {
+	case r.now.kind.held():
+		r.happened("join.closes", "coupling", "joined by hand: start battery "+working.Text(r.s.busV, "V", 1)+", aux battery "+working.Text(r.s.auxV, "V", 1))
+	case want:
+		r.happened("join.closes", "coupling", "the batteries are joined, at "+volts)
+		r.tally(&r.result.Verdict.Closings, r.t-r.openedAt < chatterS && r.now.running)
+	default:
+		r.openedAt = r.t
+		r.happened("join.opens", "coupling", "the batteries are parted, at "+volts)
+	}
+	return true
+}
+
+// chatterS is how soon a relay that closes again counts as chattering. Source: common
+// practice, no source.
+const chatterS = 120.0
+
+func (r *runner) tally(count *int, chatter bool) {
+	*count++
+	if chatter {
+		r.result.Verdict.Chatter++
+	}
+}
+
+// triggered says whether a charger is told to run.
+func (r *runner) triggered(c *Charger) bool {
+	switch c.By {
+	case Switched:
+		return true
+	case Ignition:
+		return r.now.kind.live() && !r.on.stalled
+	}
+	return r.now.running
+}
+
+func (r *runner) switchCharger(w wishes) bool {
+	c := r.rig.Charger
+	if c == nil {
+		return false
+	}
+	if !r.triggered(c) {
+		r.on.chargeAt, r.on.restartAt = never, never
+		if r.on.charging {
+			r.on.charging, r.on.stage, r.on.stageAt = false, coupling.Resting, never
+			r.happened("charger.off", "coupling", "the charger rests")
+			return true
+		}
+		return false
+	}
+	if r.on.charging {
+		if !w.starved {
+			return false
+		}
+		r.on.charging, r.on.stage, r.on.stageAt = false, coupling.Resting, never
+		r.on.restartAt = r.t + c.RestartS
+		r.result.Verdict.Starved++
+		r.happened("charger.starved", "coupling", "the charger stops: "+working.Text(r.s.sensedV, "V", 1)+" at its input")
+		return true
+	}
+	if r.on.restartAt < never {
+		if r.t < r.on.restartAt-located || !w.restart {
+			return false
+		}
+	} else if r.on.chargeAt == never {
+		r.on.chargeAt = r.t + c.DelayS
+	}
+	if r.on.restartAt == never && r.t < r.on.chargeAt-located {
+		return false
+	}
+	r.on.charging, r.on.chargeAt, r.on.restartAt = true, never, never
+	r.begin(coupling.Bulk)
+	r.happened("charger.on", "coupling", "the charger begins: bulk")
+	return true
+}
+
+func (r *runner) begin(stage coupling.Stage) {
+	r.on.stage, r.on.stageFrom, r.on.stageAt = stage, r.t, never
+	r.efficiency = r.efficiencyAt(&r.s)
+}
+
+func (r *runner) switchStage(w wishes) bool {
+	c := r.rig.Charger
+	if c == nil || !r.on.charging {
+		return false
+	}
+	if !w.stage {
+		r.on.stageAt = never
+		return false
+	}
+	next, after := c.Stages.Next(r.on.stage, r.s.outV/r.rig.N, r.s.chargerOutA/c.OutputA, r.t-r.on.stageFrom)
+	if after > 0 {
+		if r.on.stageAt == never {
+			r.on.stageAt = r.t + after
+		}
+		if r.t < r.on.stageAt-located {
+			return false
+		}
+	}
+	r.begin(next)
+	r.happened("charger."+next.String(), "coupling", fmt.Sprintf("the charger goes to %s, at %s", next, working.Text(r.s.outV, "V", 2)))
+	return true
+}
+
+// switchBatteries is what batteries and their management do; some of it is only noted.
+func (r *runner) switchBatteries(w wishes) bool {
+	v := &r.result.Verdict
+	switch {
+	case w.block != r.on.blocked:
+		r.on.blocked = w.block
+		if w.block {
+			r.happened("bms.cold", "aux", "the management system takes no charge: the cells are below 0 °C")
+		} else {
+			r.happened("bms.warm", "aux", "the management system takes charge again")
+		}
+		return true
+	case w.empty && !r.on.houseOff:
+		r.on.houseOff = true
+		v.Empty++
+		r.happened("aux.empty", "aux", "the aux battery is empty: what it feeds goes off")
+		return true
+	case w.back && r.on.houseOff:
+		r.on.houseOff = false
+		r.happened("aux.back", "aux", "what the aux battery feeds is on again")
+		return true
+	case w.recharge && !r.on.recharge:
+		r.on.recharge = true
+		return true
+	case w.eased && r.on.recharge:
+		r.on.recharge = false
+		return true
+	}
+	if w.full && !r.on.full {
+		r.happened("aux.full", "aux", "the aux battery is full")
+		if v.FullAtS < 0 {
+			v.FullAtS = r.t
+		}
+	}
+	r.on.full = w.full
+	if w.risk && v.RiskAtS < 0 {
+		v.RiskAtS = r.t
+		r.happened("start.risk", "start", "the start battery is below half: it may not start in the cold")
+	}
+	return false
+}

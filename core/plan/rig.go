@@ -1,0 +1,199 @@
+package plan
+
+import (
+	"math"
+	"slices"
+
+	"epitrope/core/alternator"
+	"epitrope/core/battery"
+	"epitrope/core/cable"
+	"epitrope/core/coupling"
+	"epitrope/core/day"
+	"epitrope/core/job"
+	"epitrope/core/network"
+	"epitrope/core/parts"
+	"epitrope/core/system"
+)
+
+// What the day needs besides. Source: common practice, no source: a vehicle takes about
+// half by day of what it takes with lamps and blower on; an engine space gets 45 K
+// warmer than outside, a cabin 5; a charger starts half a minute after its trigger,
+// stops below its cut-out and looks again after ten seconds, above 12.5 V; solar
+// regulators hold what the battery wants.
+const (
+	byDay        = 0.5
+	engineSpaceK = 45.0
+	cabinK       = 5.0
+	chargeDelayS = 30.0
+	restartV     = 12.5
+	restartS     = 10.0
+)
+
+// Variation is by how much an installation differs from its plan: factors and what is
+// added. The zero value is not a variation: use Nominal.
+type Variation struct {
+	Length      float64 // factor on every length
+	House       float64 // factor on what is used
+	Hours       float64 // factor on the hours driven
+	OutsideK    float64 // added to the temperature outside
+	RegulationV float64 // added to the alternator's voltage, at 12 V
+	Joint       func() float64
+}
+
+// Nominal is the plan as it is.
+var Nominal = Variation{Length: 1, House: 1, Hours: 1}
+
+// Day is a job's installation, ready to be run through days.
+type Day struct{ design *design }
+
+// NewDay plans a job for running.
+func NewDay(doc job.Document, book parts.Book) *Day {
+	return &Day{design: newDesign(doc, book)}
+}
+
+// Facts are the job's answers and defaults.
+func (d *Day) Facts() job.Facts { return d.design.facts }
+
+// Columns are the columns of the section, as a plan has them.
+func (d *Day) Columns() []Column { return d.design.columns() }
+
+// Rig builds what is run, varied.
+func (d *Day) Rig(v Variation) *day.Rig {
+	p := d.design
+	f, n := p.facts, p.facts.N
+	sys := p.varied(v)
+	c := network.New()
+	rig := &day.Rig{N: n, Circuit: c, Vehicle: "vehicle", House: "house", Starter: "starter",
+		Nodes:   day.Nodes{Machine: "alternator.B+", Bus: "start.30", SensePlus: "coupling.30", SenseZero: "coupling.31", Out: p.out().Node(), AuxPlus: "aux.30", AuxZero: "aux.31"},
+		Machine: day.Machine{Element: "alternator", Label: f.Label, Regulation: p.regulation(), WarmV: f.RegulatedV.Value / n},
+		Start: day.Bank{Element: "start battery", Chemistry: battery.Flooded, CapacityAh: f.StartAh.Value, FullV: startFullV,
+			SOC: f.Day.StartSOC.Value / 100, EngineSpace: true},
+		Aux: day.Bank{Element: "aux battery", Chemistry: f.Chemistry, CapacityAh: f.AuxAh.Value, FullV: p.profile.AbsorptionLow / n,
+			SOC: f.Day.AuxSOC.Value / 100, EngineSpace: f.Place.Hot},
+		VehicleA: f.LoadA.Value * byDay, LampsA: f.LoadA.Value, HouseA: v.House * f.DailyAh.Value / 24, EngineSpaceK: engineSpaceK}
+
+	bus := c.Node("start.30")
+	c.Add(network.Alternator{Name: "alternator", Plus: c.Node("alternator.B+"), Sense: bus, Volts: f.RegulatedV.Value},
+		network.Battery{Name: "start battery", Plus: bus, Volts: 12 * n, Ohm: p.startOhm()},
+		network.CurrentLoad{Name: "vehicle", A: bus},
+		network.Switch{Name: "starter", A: bus, Ohm: p.starterOhm()},
+		network.Battery{Name: "aux battery", Plus: c.Node("aux.30"), Minus: c.Node("aux.31"), Volts: 12 * n, Ohm: p.auxOhm()},
+		network.CurrentLoad{Name: "house", A: c.Node("aux.30"), B: c.Node("aux.31")})
+	roles := []system.Role{system.Feed, system.Return, system.Chassis}
+	if p.kind == coupling.VSR {
+		roles = append(roles, system.Signal)
+	}
+	sys.Lay(c, roles...)
+	p.plug(c)
+	for id, l := range map[string]*leg{"f1": &p.start, "f2": &p.aux} {
+		rig.Fuses = append(rig.Fuses, day.Fuse{ID: id, Switch: id, Fuse: l.fuse})
+	}
+	slices.SortFunc(rig.Fuses, func(a, b day.Fuse) int { return int(a.ID[1]) - int(b.ID[1]) })
+	for _, fuse := range rig.Fuses {
+		l := &p.start
+		if fuse.ID == "f2" {
+			l = &p.aux
+		}
+		c.Add(network.Switch{Name: fuse.ID, A: c.Node(fuse.ID + ".in"), B: c.Node(fuse.ID + ".out"), Ohm: l.fuseOhm(), Closed: true})
+	}
+	p.couple(rig, c)
+	if f.Day.SolarW.Value > 0 {
+		c.Add(network.Alternator{Name: "solar", Plus: c.Node("aux.30"), Minus: c.Node("aux.31"), Volts: p.profile.AbsorptionHigh})
+		rig.Solar = &day.Solar{Element: "solar", Watts: f.Day.SolarW.Value, Volts: p.profile.AbsorptionHigh / n, Hours: f.Day.SunHours.Value}
+	}
+	rig.Wires = p.warmWires(&sys)
+	return rig
+}
+
+// startFullV is what a start battery is fully charged at, at 12 V. Source: from memory.
+const startFullV = 14.4
+
+// regulation is how the alternator is taken to be regulated: not known is variable.
+func (d *design) regulation() alternator.Regulation {
+	if d.facts.Varies() {
+		return alternator.Variable
+	}
+	return alternator.Regulation(d.facts.Regulation)
+}
+
+func (d *design) starterOhm() float64 {
+	return math.Max(0.001, battery.StarterOhm.Value(battery.Flooded.RestV(1)*d.facts.N, d.facts.CrankA.Value, d.startOhm()))
+}
+
+// varied is the system with its lengths and joints varied; joints as planned where the
+// variation draws none.
+func (d *design) varied(v Variation) system.System {
+	sys := system.System{Components: d.system.Components, Wires: slices.Clone(d.system.Wires)}
+	for i := range sys.Wires {
+		w := &sys.Wires[i]
+		w.Ohm *= v.Length
+		if v.Joint == nil {
+			continue
+		}
+		if w.Joint.From > 0 {
+			w.Joint.From = v.Joint()
+		}
+		if w.Joint.To > 0 {
+			w.Joint.To = v.Joint()
+		}
+	}
+	return sys
+}
+
+// couple puts the coupling in.
+func (d *design) couple(rig *day.Rig, c *network.Circuit) {
+	n := d.facts.N
+	if d.kind == coupling.VSR {
+		c.Add(network.Switch{Name: "relay", A: c.Node("coupling.30"), B: c.Node("coupling.87"), Ohm: d.relay.ContactOhm},
+			network.Resistance{Name: "coil", A: c.Node("coupling.30"), B: c.Node("coupling.31"), Ohm: 12 * n / relaySensesA})
+		rig.Join = &day.Join{Switch: "relay", Coil: "coil", By: day.BySensing, Sensing: d.relay.Sensing, HoldA: d.relay.Sensing.CoilA, WatchA: relaySensesA}
+		if d.facts.Day.Trigger == "switch" {
+			rig.Join.By = day.Always
+		}
+		return
+	}
+	charger := d.chargerAt(c, &state{})
+	c.Add(charger, network.Resistance{Name: "charger at rest", A: c.Node("coupling.30"), B: c.Node("coupling.31"), Ohm: 12 * n / d.charger.StandbyA})
+	float := d.profile.FloatHigh
+	if d.profile.FloatLow > 0 {
+		float = (d.profile.FloatLow + d.profile.FloatHigh) / 2
+	}
+	rig.Charger = &day.Charger{Element: "charger", Standby: "charger at rest", OutputA: d.charger.OutputA, StandbyA: d.charger.StandbyA,
+		Stages: coupling.UsualStages(d.profile.AbsorptionHigh/n, float, d.facts.Chemistry.Lead), Curve: coupling.UsualCurve,
+		CutOutV: d.charger.CutOutV, RestartV: restartV, RestartS: restartS, DelayS: chargeDelayS,
+		FullC: d.charger.MaxAmbientC, CaseKPerW: d.charger.CaseKPerW, PlaceOverK: placeK(d.facts.AuxBay), By: day.Running}
+	switch d.facts.Day.Trigger {
+	case "switch":
+		rig.Charger.By = day.Switched
+	case "ignition":
+		rig.Charger.By = day.Ignition
+	}
+}
+
+// placeK is how much warmer than outside a place gets with the engine warm.
+func placeK(b cable.Bay) float64 {
+	return math.Max(0, math.Min(engineSpaceK, b.AmbientC-cable.CabinC+cabinK))
+}
+
+// warmWires are the cables that get warm in a run.
+func (d *design) warmWires(sys *system.System) []day.Wire {
+	var list []day.Wire
+	add := func(id string, l *leg, wires ...string) {
+		w := day.Wire{ID: id, Thermal: d.facts.Insulation.Thermal(l.trial.Size, l.bay), LimitC: d.facts.Insulation.LimitC, PlaceK: placeK(l.bay)}
+		for _, name := range wires {
+			wire, ok := sys.Wire(name)
+			if !ok || wire.Ohm <= 0 {
+				continue
+			}
+			w.Elements = append(w.Elements, day.Conductor{Element: name, Ohm20: wire.Ohm / (1 + cable.Alpha*(l.trial.ConductorC-20))})
+			w.JointOhm = math.Max(w.JointOhm, math.Max(wire.Joint.From, wire.Joint.To))
+		}
+		if len(w.Elements) > 0 {
+			list = append(list, w)
+		}
+	}
+	add("c1", &d.start, "c1", "c1t", "c1a")
+	add("c2", &d.aux, "c2", "c2t", "c2c", "n2")
+	add("n1", d.returnLeg(), "n1", "n1t")
+	return list
+}
