@@ -98,8 +98,8 @@ func (a Alternator) sense() Node {
 	return a.Sense
 }
 
-// regulationOhm is how stiffly an alternator or a charger holds its voltage.
-const regulationOhm = 0.0001
+// RegulationOhm is how stiffly an alternator or a charger holds its voltage.
+const RegulationOhm = 0.0001
 
 // Converter is a DC-DC charger: it holds OutV up to MaxOutA and draws at its input
 // the power that this takes, at most MaxInA. Below CutOutV at its input it stops.
@@ -250,20 +250,20 @@ func held(set, most, volts float64, in mode) (amps, slope float64) {
 	case idle:
 		return math.Min(0, most), -leak
 	}
-	return (set - volts) / regulationOhm, -1 / regulationOhm
+	return (set - volts) / RegulationOhm, -1 / RegulationOhm
 }
 
 // nextHeld is the mode that a held voltage should be in. From a limit it goes back
 // to regulating, never straight to the other limit.
 func nextHeld(set, most, volts float64, in mode) mode {
-	amps := (set - volts) / regulationOhm
+	amps := (set - volts) / RegulationOhm
 	least := math.Min(0, most)
 	switch {
-	case in == regulating && amps > most+edge/regulationOhm:
+	case in == regulating && amps > most+edge/RegulationOhm:
 		return saturated
-	case in == regulating && amps < least-edge/regulationOhm:
+	case in == regulating && amps < least-edge/RegulationOhm:
 		return idle
-	case in == saturated && amps < most-edge/regulationOhm, in == idle && amps > least+edge/regulationOhm:
+	case in == saturated && amps < most-edge/RegulationOhm, in == idle && amps > least+edge/RegulationOhm:
 		return regulating
 	}
 	return in
@@ -271,7 +271,7 @@ func nextHeld(set, most, volts float64, in mode) mode {
 
 // Current is what the alternator gives at voltages v, in A.
 func (a Alternator) Current(v []float64) float64 {
-	amps := (a.Volts - v[a.sense()] + v[a.Minus]) / regulationOhm
+	amps := (a.Volts - v[a.sense()] + v[a.Minus]) / RegulationOhm
 	return math.Max(math.Min(0, a.MaxA), math.Min(amps, a.MaxA))
 }
 

@@ -2,6 +2,7 @@ package network
 
 import (
 	"fmt"
+	"slices"
 	"strings"
 )
 
@@ -20,9 +21,7 @@ func (c *Circuit) Netlist(title string, guess []float64) (string, error) {
 	var b strings.Builder
 	fmt.Fprintf(&b, "* %s\n", strings.Map(printable, title))
 	name := func(n Node) string { return SpiceName(c.names[n]) }
-	for _, e := range c.Elements {
-		b.WriteString(e.spice(name))
-	}
+	b.WriteString(c.Lines())
 	for n := range c.names[1:] {
 		volts := 13.0
 		if n+1 < len(guess) {
@@ -36,6 +35,18 @@ func (c *Circuit) Netlist(title string, guess []float64) (string, error) {
 	}
 	b.WriteString("quit\n.endc\n.end\n")
 	return b.String(), nil
+}
+
+// Lines writes the circuit's elements as lines of a netlist, but for those named.
+func (c *Circuit) Lines(but ...string) string {
+	var b strings.Builder
+	name := func(n Node) string { return SpiceName(c.names[n]) }
+	for _, e := range c.Elements {
+		if !slices.Contains(but, e.ElementName()) {
+			b.WriteString(e.spice(name))
+		}
+	}
+	return b.String()
 }
 
 func printable(r rune) rune {
@@ -89,7 +100,7 @@ func (b Battery) spice(name func(Node) string) string {
 
 // spiceHeld is a held voltage as an expression: see held.
 func spiceHeld(set, most float64, volts string) string {
-	return fmt.Sprintf("max(%.9g, min(%.9g, (%.9g-%s)/%.9g))", min(0, most), most, set, volts, regulationOhm)
+	return fmt.Sprintf("max(%.9g, min(%.9g, (%.9g-%s)/%.9g))", min(0, most), most, set, volts, RegulationOhm)
 }
 
 func (a Alternator) spice(name func(Node) string) string {
