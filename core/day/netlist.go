@@ -20,7 +20,7 @@ const ramp = 1e-3
 // Netlist writes a rig and what happens to it as a SPICE netlist through time: batteries
 // with their charge and overvoltage, a steadily regulated alternator, a relay with
 // hysteresis and without its delays, cables as the circuit has them, batteries at the
-// temperature outside. step is the
+// temperature outside, the relay's coil as when it is open. step is the
 // longest that the simulator may take, in s. It returns *NoNetlistError for what it
 // cannot say: a charger's stages, other regulations, solar panels, a join by hand. Run,
 // it prints time and the volts of the start battery, at what the relay senses, behind

@@ -22,6 +22,7 @@ func relayVan(t testing.TB, document string) *day.Rig {
 	doc, problems := job.Decode([]byte(document))
 	require.Empty(t, problems)
 	rig := plan.NewDay(doc, parts.Stock()).Rig(plan.Nominal)
+	rig.Join.HoldA = rig.Join.WatchA // the netlist's coil does not know that it pulls
 	rig.Wires, rig.Start.EngineSpace, rig.Aux.EngineSpace = nil, false, false
 	// Without its delay a relay must not be dragged down by the first rush.
 	rig.Join.Sensing.CloseS, rig.Join.Sensing.OpenS, rig.Join.Sensing.CutOutV = 0, 0, 12.5
