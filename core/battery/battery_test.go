@@ -127,3 +127,10 @@ func TestProfiles(t *testing.T) {
 	assert.Less(t, profile.For(battery.Gel).AbsorptionHigh, 14.4)
 	assert.Equal(t, 14.8, profile.For(battery.Calcium).AbsorptionLow, "undercharged by 14.2 V alternators")
 }
+
+// The figure that is shown and the one that a day steps with are one.
+func TestResistanceIsItsFormula(t *testing.T) {
+	for _, c := range battery.Chemistries {
+		assert.InDelta(t, battery.Internal.Value(2, c.Ohm(1, 1)*1000, 80), c.Ohm(80, 2), 1e-12, c.ID)
+	}
+}

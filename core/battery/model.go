@@ -58,7 +58,7 @@ var Internal = working.Declare("R_b = n·ρ / (1000·C)", "from memory; falls as
 // Ohm returns the internal resistance, in Ω, of capacityAh at a system of
 // n × 12 V, full and at 25 °C.
 func (c Chemistry) Ohm(capacityAh, n float64) float64 {
-	return Internal.Value(n, c.mOhmAh, capacityAh)
+	return n * c.mOhmAh / (1000 * capacityAh) // Internal, as it is asked for at every step of a day
 }
 
 // OhmAt is Ohm at a state of charge from 0 to 1 and a temperature from −40 to

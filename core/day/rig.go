@@ -127,9 +127,9 @@ type Solar struct {
 
 // Fuse is a fuse that can open.
 type Fuse struct {
-	ID     string
-	Switch string
-	Fuse   protect.Fuse
+	ID      string
+	Element string // its resistance
+	Fuse    protect.Fuse
 }
 
 // Conductor is a resistance of the circuit that is copper, with what it is at 20 °C.

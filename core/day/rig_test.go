@@ -63,7 +63,7 @@ func (m made) rig(t testing.TB) *day.Rig {
 		network.Battery{Name: "start", Plus: at("bus"), Volts: 12.6, Ohm: 0.0075},
 		network.CurrentLoad{Name: "vehicle", A: at("bus")},
 		network.Switch{Name: "starter", A: at("bus"), Ohm: 0.024},
-		network.Switch{Name: "f1", A: at("bus"), B: at("f1.out"), Ohm: 0.001, Closed: true},
+		network.Resistance{Name: "f1", A: at("bus"), B: at("f1.out"), Ohm: 0.001},
 		network.Resistance{Name: "before", A: at("f1.out"), B: at("in"), Ohm: m.beforeOhm},
 		network.Resistance{Name: "after", A: at("out"), B: at("aux"), Ohm: m.afterOhm},
 		network.Battery{Name: "auxbattery", Plus: at("aux"), Minus: at("auxzero"), Volts: 12.3, Ohm: 0.004},
@@ -82,7 +82,7 @@ func (m made) rig(t testing.TB) *day.Rig {
 		rig.Solar = &day.Solar{Element: "solar", Watts: m.solarW, Volts: 14.4, Hours: 5}
 	}
 	if m.fuseA > 0 {
-		rig.Fuses = []day.Fuse{{ID: "f1", Switch: "f1", Fuse: protect.Fuse{Family: protect.Strip30, RatingA: m.fuseA}}}
+		rig.Fuses = []day.Fuse{{ID: "f1", Element: "f1", Fuse: protect.Fuse{Family: protect.Strip30, RatingA: m.fuseA}}}
 	}
 	rig.Wires = []day.Wire{{ID: "c1", Elements: []day.Conductor{{Element: "before", Ohm20: m.beforeOhm}}, Thermal: cable.Class85.Thermal(size, cable.Cabin()), LimitC: 85, JointOhm: 0.0003, PlaceK: 20}}
 	return rig

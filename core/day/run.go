@@ -58,7 +58,7 @@ type Result struct {
 // How finely a run steps. located is how closely an event is found, in s.
 const (
 	located   = 0.005
-	firstS    = 0.05
+	firstS    = 0.25
 	longestS  = 900.0
 	shortestS = 1e-4
 	mostSteps = 3_000_000
@@ -106,6 +106,7 @@ type runner struct {
 	gives      [maxWires]float64 // heat that cables give off, W/(m·K)
 	givenAt    [maxWires]float64 // the temperature that holds for
 	efficiency float64
+	fuseOhm    [maxFuses]float64
 	openedAt   float64
 	looks      int
 	result     Result
@@ -351,7 +352,7 @@ func (r *runner) advance(h float64) (taken, next float64, err error) {
 		}
 		h = math.Max(shortestS, h*math.Max(0.2, 0.85/math.Sqrt(to.wrong)))
 	}
-	next = h * math.Min(3, 0.85/math.Sqrt(math.Max(to.wrong, 0.02)))
+	next = h * math.Min(4, 0.85/math.Sqrt(math.Max(to.wrong, 0.02)))
 	if r.wish(&to.x, &to.s) != r.w {
 		if h, err = r.locate(&begin, h, &to); err != nil {
 			return 0, 0, err

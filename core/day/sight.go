@@ -32,12 +32,15 @@ type handles struct {
 	coil, standby   *network.Wire
 	charger         *network.Converter
 	solar           *network.Alternator
-	fuses           [maxFuses]*network.Switch
+	fuses           [maxFuses]*network.Wire
 	wires           [maxWires][]warmWire
 	bus, machineAt  network.Point
 	senseP, senseZ  network.Point
 	out, auxP, auxZ network.Point
 }
+
+// openOhm is a fuse that opened. It is large enough that nothing counts that passes.
+const openOhm = 1e7
 
 // warmWire is a conductor whose resistance follows its temperature.
 type warmWire struct {
@@ -65,7 +68,8 @@ func (r *runner) grip() {
 		h.solar = s.Alternator(rig.Solar.Element)
 	}
 	for i, f := range rig.Fuses {
-		h.fuses[i] = s.Switch(f.Switch)
+		h.fuses[i] = s.Wire(f.Element)
+		r.fuseOhm[i] = h.fuses[i].Ohm()
 	}
 	for i, w := range rig.Wires {
 		for _, c := range w.Elements {
@@ -116,7 +120,11 @@ func (r *runner) set(x *slow, s *sight) {
 		}
 	}
 	for i := range rig.Fuses {
-		h.fuses[i].Closed = !r.on.opened[i]
+		ohm := r.fuseOhm[i]
+		if r.on.opened[i] {
+			ohm = openOhm
+		}
+		h.fuses[i].Set(ohm)
 	}
 	for i := range rig.Wires {
 		warm := 1 + cable.Alpha*(x[wire0+i]-20)
@@ -182,7 +190,7 @@ func (r *runner) see(x *slow, s *sight) error {
 	}
 	s.starterA = v.Gives(h.starter)
 	for i := range r.rig.Fuses {
-		s.fuseA[i] = v.Gives(h.fuses[i])
+		s.fuseA[i] = h.fuses[i].Current(v)
 	}
 	for i := range r.rig.Wires {
 		s.wireA[i] = h.wires[i][0].wire.Current(v)

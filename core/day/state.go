@@ -89,13 +89,18 @@ func (r *runner) moveBank(b *Bank, c *cell, x *slow, m *moving, q, over int, giv
 		lost = turned // full: what goes in is lost as gas and heat; empty: nothing is left
 	}
 	m.rate[q], m.pull[q] = -(gives+lost)/(b.CapacityAh*hour), 0
+	// About to give, it is taken as giving: at the bend between the two a step would
+	// otherwise swing to and fro.
 	ohm := c.giveOhm
-	if x[over] >= 0 {
+	if x[over] > bendV {
 		ohm = c.takeOhm
 	}
 	m.pull[over] = (1/ohm + siemens) / c.farad
-	m.rate[over] = (-gives + siemens*x[over]) / c.farad
+	m.rate[over] = (-gives-turned)/c.farad + m.pull[over]*x[over]
 }
+
+// bendV is an overvoltage that makes no difference.
+const bendV = 0.005
 
 func (r *runner) startC(x *slow) float64 { return r.bankC(x, &r.rig.Start) }
 func (r *runner) auxC(x *slow) float64   { return r.bankC(x, &r.rig.Aux) }
@@ -121,9 +126,9 @@ func (r *runner) wirePlaceC(x *slow, w *Wire) float64 {
 func scale(i int) float64 {
 	switch {
 	case i == startQ || i == auxQ:
-		return 2e-5
+		return 6e-5
 	case i <= auxOver:
-		return 0.003
+		return 0.01
 	case i >= fuse0:
 		return 0.01
 	}

@@ -52,21 +52,21 @@ type wishes struct {
 
 // wish reads the wishes from the slow states and what is seen.
 func (r *runner) wish(x *slow, s *sight) wishes {
-	n, rig := r.rig.N, r.rig
-	w := wishes{risk: s.start.soc < startRiskSOC, empty: s.aux.soc <= emptySOC, back: s.aux.soc >= backSOC, full: s.aux.soc >= fullSOC}
+	n, rig, on := r.rig.N, r.rig, &r.on
+	w := wishes{risk: s.start.soc < startRiskSOC, full: s.aux.soc >= fullSOC}
+	w.empty, w.back = !on.houseOff && s.aux.soc <= emptySOC, on.houseOff && s.aux.soc >= backSOC
 	w.block = !rig.Aux.Chemistry.Lead && r.auxC(x) < coldC
-	w.recharge = s.start.soc < r.easesAt-wakeSOC
-	w.eased = s.start.soc >= r.easesAt
+	w.recharge, w.eased = !on.recharge && s.start.soc < r.easesAt-wakeSOC, on.recharge && s.start.soc >= r.easesAt
 	if j := rig.Join; j != nil && j.By == BySensing {
-		wants, _ := j.Sensing.Wants(r.on.joined, s.sensedV/n, s.outV/n)
-		w.relay = wants != r.on.joined
+		wants, _ := j.Sensing.Wants(on.joined, s.sensedV/n, s.outV/n)
+		w.relay = wants != on.joined
 	}
 	if c := rig.Charger; c != nil {
-		w.starved = r.on.charging && (s.starved || s.sensedV < n*c.CutOutV)
-		w.restart = s.sensedV >= n*c.RestartV
-		if r.on.charging && !s.starved {
-			next, _ := c.Stages.Next(r.on.stage, s.outV/n, s.chargerOutA/c.OutputA, r.t-r.on.stageFrom)
-			w.stage = next != r.on.stage
+		w.starved = on.charging && (s.starved || s.sensedV < n*c.CutOutV)
+		w.restart = on.restartAt < never && s.sensedV >= n*c.RestartV
+		if on.charging && !s.starved {
+			next, _ := c.Stages.Next(on.stage, s.outV/n, s.chargerOutA/c.OutputA, r.t-on.stageFrom)
+			w.stage = next != on.stage
 		}
 	}
 	for i := range rig.Fuses {
@@ -274,19 +274,19 @@ func (r *runner) switchBatteries(w wishes) bool {
 			r.happened("bms.warm", "aux", "the management system takes charge again")
 		}
 		return true
-	case w.empty && !r.on.houseOff:
+	case w.empty:
 		r.on.houseOff = true
 		v.Empty++
 		r.happened("aux.empty", "aux", "the aux battery is empty: what it feeds goes off")
 		return true
-	case w.back && r.on.houseOff:
+	case w.back:
 		r.on.houseOff = false
 		r.happened("aux.back", "aux", "what the aux battery feeds is on again")
 		return true
-	case w.recharge && !r.on.recharge:
+	case w.recharge:
 		r.on.recharge = true
 		return true
-	case w.eased && r.on.recharge:
+	case w.eased:
 		r.on.recharge = false
 		return true
 	}

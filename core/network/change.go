@@ -1,6 +1,9 @@
 package network
 
-import "fmt"
+import (
+	"fmt"
+	"slices"
+)
 
 // Handles to the elements of a circuit that is solved again and again while their
 // values change. An element is found once by its name; what it points to takes part in
@@ -39,7 +42,7 @@ func (s *Solver) Switch(name string) *Switch { return handle[Switch](s, name) }
 // Wire is a resistance whose value changes, in a chain or not.
 type Wire struct {
 	sum *Resistance // it, or the chain that it is in
-	ohm float64
+	ohm *float64    // its own
 }
 
 // Wire is the resistance of a name. It panics where the circuit has none such.
@@ -50,28 +53,28 @@ func (s *Solver) Wire(name string) *Wire {
 			continue
 		}
 		if at := s.compact.place[i]; at >= 0 {
-			return &Wire{s.circuit.Elements[at].(*Resistance), r.Ohm}
+			alone := s.circuit.Elements[at].(*Resistance)
+			return &Wire{alone, &alone.Ohm}
 		}
 		for _, run := range s.compact.chains {
-			for _, link := range run.links {
-				if link == i {
-					return &Wire{s.circuit.Elements[run.element].(*Resistance), r.Ohm}
-				}
+			if at := slices.Index(run.links, i); at >= 0 {
+				return &Wire{s.circuit.Elements[run.element].(*Resistance), &run.ohms[at]}
 			}
 		}
 	}
 	panic(fmt.Sprintf("network: %q is not a resistance of the circuit", name))
 }
 
-// Set changes its resistance, in Ω; positive. The voltages inside its chain keep the
-// shares of the circuit as it was given.
+// Set changes its resistance, in Ω; positive.
 func (w *Wire) Set(ohm float64) {
-	w.sum.Ohm += ohm - w.ohm
-	w.ohm = ohm
+	if w.ohm != &w.sum.Ohm {
+		w.sum.Ohm += ohm - *w.ohm
+	}
+	*w.ohm = ohm
 }
 
 // Ohm is its resistance.
-func (w *Wire) Ohm() float64 { return w.ohm }
+func (w *Wire) Ohm() float64 { return *w.ohm }
 
 // Current is what flows through it, from the chain's first end to its last, in A.
 func (w *Wire) Current(s *Solver) float64 { return w.sum.Current(s.v) }

@@ -50,7 +50,7 @@ func (c Converter) next(v []float64, in mode) mode {
 }
 
 func (c Converter) stamp(e *equations, v []float64, in mode) {
-	if e.off[c.Name] {
+	if len(e.off) > 0 && e.off[c.Name] {
 		return
 	}
 	inV, outV := c.terminals(v)

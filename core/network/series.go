@@ -23,7 +23,8 @@ type chain struct {
 	from    Node
 	to      Node // of the whole circuit
 	nodes   []Node
-	links   []int // the resistances, by place in the whole circuit
+	links   []int     // the resistances, by place in the whole circuit
+	ohms    []float64 // what they are now
 }
 
 // reduce takes the inner nodes out of a circuit.
@@ -104,6 +105,7 @@ func (c *compact) follow(whole *Circuit, touching [][]int, first int, done []boo
 	for {
 		done[at] = true
 		run.links = append(run.links, at)
+		run.ohms = append(run.ohms, whole.Elements[at].(Resistance).Ohm)
 		ohm += whole.Elements[at].(Resistance).Ohm
 		from = other(at, from)
 		if c.node[from] != inner {
@@ -123,7 +125,7 @@ func distinct(nodes []Node) []Node {
 }
 
 // expand writes the voltages of the whole circuit from those found here.
-func (c *compact) expand(whole *Circuit, v, out []float64) {
+func (c *compact) expand(v, out []float64) {
 	for n, at := range c.node {
 		if at != inner {
 			out[n] = v[at]
@@ -134,7 +136,7 @@ func (c *compact) expand(whole *Circuit, v, out []float64) {
 		amps := (out[run.from] - out[run.to]) / r.Ohm
 		volts := out[run.from]
 		for i, n := range run.nodes {
-			volts -= amps * whole.Elements[run.links[i]].(Resistance).Ohm
+			volts -= amps * run.ohms[i]
 			out[n] = volts
 		}
 	}

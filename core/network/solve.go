@@ -78,6 +78,9 @@ type Solver struct {
 	eq      equations
 	v, next []float64
 	modes   []mode // by element
+	bends   bool   // some element draws constant power, so that one step is not enough
+	limits  []int  // elements other than batteries that have modes
+	banks   []int  // batteries
 	warm    bool   // v and modes are a solution with every converter running
 }
 
@@ -91,17 +94,33 @@ func NewSolver(c *Circuit) (*Solver, error) {
 		return nil, err
 	}
 	small := reduce(c)
+	bends := slices.ContainsFunc(c.Elements, func(e Element) bool {
+		switch e.(type) {
+		case Converter, PowerLoad:
+			return true
+		}
+		return false
+	})
 	n := len(small.circuit.names)
-	return &Solver{whole: c, compact: small, circuit: small.circuit, volts: make([]float64, len(c.names)),
+	s := &Solver{whole: c, compact: small, bends: bends, circuit: small.circuit, volts: make([]float64, len(c.names)),
 		v: make([]float64, n), next: make([]float64, n), modes: make([]mode, len(small.circuit.Elements)),
-		eq: equations{n: n, g: make([]float64, (n-1)*(n-1)), i: make([]float64, n-1), off: map[string]bool{}}}, nil
+		eq: equations{n: n, g: make([]float64, (n-1)*(n-1)), i: make([]float64, n-1), off: map[string]bool{}}}
+	for i, e := range small.circuit.Elements {
+		switch e.(type) {
+		case *Battery:
+			s.banks = append(s.banks, i)
+		case *Alternator, *Converter, *Diode:
+			s.limits = append(s.limits, i)
+		}
+	}
+	return s, nil
 }
 
-// Newton's method stops when no voltage moves by more than settled volts, and
-// gives up after rounds. Modes are tried at most changes times; after the first few
+// Newton's method stops when no voltage moves by more than settled volts, as its next
+// move would be about the square of that, and gives up after rounds. Modes are tried at most changes times; after the first few
 // only one element changes at a time, so that they cannot chase each other.
 const (
-	settled  = 1e-9
+	settled  = 1e-6
 	rounds   = 50
 	changes  = 400
 	together = 12
@@ -223,8 +242,13 @@ func (s *Solver) settle(warm bool) error {
 // for: all of them, or one alone. It says whether any moved.
 func (s *Solver) move(alone, batteries bool) bool {
 	moved := false
-	for i, e := range s.circuit.Elements {
-		if _, ok := e.(*Battery); ok != batteries || s.stopped(e) {
+	list := s.limits
+	if batteries {
+		list = s.banks
+	}
+	for _, i := range list {
+		e := s.circuit.Elements[i]
+		if s.stopped(e) {
 			continue
 		}
 		if to := e.next(s.v, s.modes[i]); to != s.modes[i] {
@@ -237,7 +261,10 @@ func (s *Solver) move(alone, batteries bool) bool {
 	return moved
 }
 
-func (s *Solver) stopped(e Element) bool { return s.eq.off[e.ElementName()] }
+// stopped says whether a converter has stopped.
+func (s *Solver) stopped(e Element) bool {
+	return len(s.eq.off) > 0 && s.eq.off[e.ElementName()]
+}
 
 // collapsed refuses a rest in which a constant power sees next to no voltage: it
 // was not followed that far.
@@ -277,7 +304,7 @@ func (s *Solver) newton() error {
 			return noRest{}
 		}
 		s.v, s.next = s.next, s.v
-		if moved < settled && !s.eq.bare {
+		if (moved < settled || !s.bends) && !s.eq.bare {
 			return nil
 		}
 		s.eq.bare = false
@@ -383,7 +410,7 @@ func (s *Solver) most(without string, plus, minus Node) float64 {
 // Volts are the voltages of the last solution, by node of the whole circuit. They hold
 // until the next one.
 func (s *Solver) Volts() []float64 {
-	s.compact.expand(s.whole, s.v, s.volts)
+	s.compact.expand(s.v, s.volts)
 	return s.volts
 }
 

@@ -54,8 +54,30 @@ func NewDay(doc job.Document, book parts.Book) *Day {
 // Facts are the job's answers and defaults.
 func (d *Day) Facts() job.Facts { return d.design.facts }
 
-// Columns are the columns of the section, as a plan has them.
-func (d *Day) Columns() []Column { return d.design.columns() }
+// Grade returns the section's columns, and how to read the volts into and out of each,
+// in turn, from the voltages of a rig's circuit by node.
+func (d *Day) Grade(rig *day.Rig) (columns []string, read func(volts []float64) []float64) {
+	reaches := d.design.reaches()
+	nodes := make([][4]network.Node, len(reaches))
+	floor := func(name string) string {
+		if name == "" {
+			return "0"
+		}
+		return name
+	}
+	c := rig.Circuit
+	for i, r := range reaches {
+		columns = append(columns, r.column)
+		nodes[i] = [4]network.Node{c.Node(r.inPlus), c.Node(floor(r.inMinus)), c.Node(r.outPlus), c.Node(floor(r.outMinus))}
+	}
+	return columns, func(volts []float64) []float64 {
+		out := make([]float64, 0, 2*len(nodes))
+		for _, n := range nodes {
+			out = append(out, volts[n[0]]-volts[n[1]], volts[n[2]]-volts[n[3]])
+		}
+		return out
+	}
+}
 
 // Rig builds what is run, varied.
 func (d *Day) Rig(v Variation) *day.Rig {
@@ -85,16 +107,9 @@ func (d *Day) Rig(v Variation) *day.Rig {
 	}
 	sys.Lay(c, roles...)
 	p.plug(c)
-	for id, l := range map[string]*leg{"f1": &p.start, "f2": &p.aux} {
-		rig.Fuses = append(rig.Fuses, day.Fuse{ID: id, Switch: id, Fuse: l.fuse})
-	}
-	slices.SortFunc(rig.Fuses, func(a, b day.Fuse) int { return int(a.ID[1]) - int(b.ID[1]) })
-	for _, fuse := range rig.Fuses {
-		l := &p.start
-		if fuse.ID == "f2" {
-			l = &p.aux
-		}
-		c.Add(network.Switch{Name: fuse.ID, A: c.Node(fuse.ID + ".in"), B: c.Node(fuse.ID + ".out"), Ohm: l.fuseOhm(), Closed: true})
+	for _, l := range []*leg{&p.start, &p.aux} {
+		p.fuse(c, l.fuseID, l)
+		rig.Fuses = append(rig.Fuses, day.Fuse{ID: l.fuseID, Element: l.fuseID, Fuse: l.fuse})
 	}
 	p.couple(rig, c)
 	if f.Day.SolarW.Value > 0 {

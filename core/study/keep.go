@@ -1,0 +1,126 @@
+package study
+
+import (
+	"math"
+
+	"epitrope/core/day"
+	"epitrope/core/plan"
+	"epitrope/core/working"
+)
+
+// keeper keeps the moments of a run that are worth showing: in every stretch of it the
+// first, and those at which a voltage or a current is highest or lowest; and the last
+// of all.
+type keeper struct {
+	rig     *day.Rig
+	columns []string
+	read    func(volts []float64) []float64
+	width   float64 // of a stretch, in s
+	stretch int
+	kept    []moment
+	ends    [extremes]moment // of the stretch under way
+	last    day.Frame
+	any     bool
+}
+
+type moment struct {
+	frame day.Frame
+	grade []float64
+}
+
+// extremes of a stretch: the first, highest and lowest of bus voltage and aux current.
+const extremes = 5
+
+func newKeeper(d *plan.Day, rig *day.Rig, seconds float64) *keeper {
+	columns, read := d.Grade(rig)
+	return &keeper{rig: rig, columns: columns, read: read, width: math.Max(1, seconds/(shownMoments/4))}
+}
+
+// take keeps a frame as the extremes named, with the volts along the run at it.
+func (k *keeper) take(f day.Frame, which ...int) {
+	m := moment{frame: f, grade: k.read(f.Volts())}
+	m.frame.Volts = nil
+	for _, i := range which {
+		k.ends[i] = m
+	}
+}
+
+func (k *keeper) frame(f day.Frame) {
+	k.last = f
+	k.last.Volts = nil
+	if at := int(f.T / k.width); !k.any || at != k.stretch {
+		k.close()
+		k.stretch, k.any = at, true
+		k.take(f, 0, 1, 2, 3, 4)
+		return
+	}
+	for i, more := range []bool{
+		1: f.BusV > k.ends[1].frame.BusV, 2: f.BusV < k.ends[2].frame.BusV,
+		3: f.AuxA > k.ends[3].frame.AuxA, 4: f.AuxA < k.ends[4].frame.AuxA,
+	} {
+		if more {
+			k.take(f, i)
+		}
+	}
+}
+
+// close takes the stretch under way into what is kept, in the order of time.
+func (k *keeper) close() {
+	if !k.any {
+		return
+	}
+	last := math.Inf(-1)
+	for range extremes {
+		best := -1
+		for i, m := range k.ends {
+			if m.frame.T > last && (best < 0 || m.frame.T < k.ends[best].frame.T) {
+				best = i
+			}
+		}
+		if best < 0 {
+			return
+		}
+		last = k.ends[best].frame.T
+		k.kept = append(k.kept, k.ends[best])
+	}
+}
+
+// series is what was kept, rounded to what it is worth.
+func (k *keeper) series() Series {
+	k.close()
+	k.any = false
+	if n := len(k.kept); n > 0 && k.last.T > k.kept[n-1].frame.T {
+		k.kept = append(k.kept, moment{k.last, k.kept[n-1].grade})
+	}
+	s := Series{T: []float64{}, Kind: []string{}, Stage: []string{}, Grade: [][]float64{}}
+	lists := []struct {
+		to     *[]float64
+		of     func(day.Frame) float64
+		digits int
+	}{
+		{&s.BusV, func(f day.Frame) float64 { return f.BusV }, 3}, {&s.InV, func(f day.Frame) float64 { return f.InV }, 3},
+		{&s.OutV, func(f day.Frame) float64 { return f.OutV }, 3}, {&s.AuxV, func(f day.Frame) float64 { return f.AuxV }, 3},
+		{&s.MachineA, func(f day.Frame) float64 { return f.MachineA }, 1}, {&s.StartA, func(f day.Frame) float64 { return f.StartA }, 1},
+		{&s.AuxA, func(f day.Frame) float64 { return f.AuxA }, 1}, {&s.CoupleA, func(f day.Frame) float64 { return f.CoupleA }, 1},
+		{&s.SolarA, func(f day.Frame) float64 { return f.SolarA }, 1}, {&s.StartSOC, func(f day.Frame) float64 { return 100 * f.StartSOC }, 1},
+		{&s.AuxSOC, func(f day.Frame) float64 { return 100 * f.AuxSOC }, 1}, {&s.WindingC, func(f day.Frame) float64 { return f.WindingC }, 0},
+		{&s.CaseC, func(f day.Frame) float64 { return f.CaseC }, 0}, {&s.CableC, func(f day.Frame) float64 { return f.CableC }, 0},
+	}
+	for _, l := range lists {
+		*l.to = make([]float64, 0, len(k.kept))
+	}
+	for _, m := range k.kept {
+		s.T = append(s.T, working.Round(m.frame.T, 2))
+		s.Kind = append(s.Kind, string(m.frame.Kind))
+		s.Stage = append(s.Stage, stageOf(k.rig, m.frame))
+		for _, l := range lists {
+			*l.to = append(*l.to, finite(l.of(m.frame), l.digits))
+		}
+		grade := make([]float64, len(m.grade))
+		for i, v := range m.grade {
+			grade[i] = finite(v, 2)
+		}
+		s.Grade = append(s.Grade, grade)
+	}
+	return s
+}

@@ -1,0 +1,36 @@
+package study
+
+import (
+	"runtime"
+	"sync"
+	"sync/atomic"
+)
+
+// Progress is told how many runs of how many are done, from any of the workers, and
+// says whether to go on. nil goes on.
+type Progress func(done, of int) (goOn bool)
+
+// many does count pieces of work on all processors, each by its number, and returns
+// false where it was told to stop. work is told how to ask whether to stop within a
+// piece.
+func many(count int, progress Progress, work func(i int, halt func() bool)) (whole bool) {
+	var next, done atomic.Int64
+	var stop atomic.Bool
+	var wait sync.WaitGroup
+	for range min(runtime.GOMAXPROCS(0), count) {
+		wait.Go(func() {
+			for !stop.Load() {
+				i := int(next.Add(1)) - 1
+				if i >= count {
+					return
+				}
+				work(i, stop.Load)
+				if n := done.Add(1); progress != nil && !progress(int(n), count) {
+					stop.Store(true)
+				}
+			}
+		})
+	}
+	wait.Wait()
+	return !stop.Load()
+}
