@@ -15,6 +15,7 @@ const usage = `epitrope plans alternator-fed charging of auxiliary batteries.
   epitrope cable --amps 12 --one-way 2.3m --drop 2%   size one run
   epitrope plan FILE                                  plan a job ("-" reads standard input)
   epitrope netlist FILE --at STATE                    its circuit as a SPICE netlist
+  epitrope simulate FILE [--days 7] [--csv]           run it through days of driving and parking
   epitrope schema job|plan                            the published JSON Schema
   epitrope serve                                      the web application
   epitrope seed                                       put the demo jobs into an empty database
@@ -27,13 +28,14 @@ All take --json where they print figures. "epitrope COMMAND --help" lists flags.
 type command func(args []string, in io.Reader, out io.Writer) error
 
 var commands = map[string]command{
-	"cable":   runCable,
-	"plan":    runPlan,
-	"netlist": runNetlist,
-	"schema":  runSchema,
-	"serve":   runServe,
-	"seed":    runSeed,
-	"openapi": runOpenAPI,
+	"cable":    runCable,
+	"plan":     runPlan,
+	"netlist":  runNetlist,
+	"simulate": runSimulate,
+	"schema":   runSchema,
+	"serve":    runServe,
+	"seed":     runSeed,
+	"openapi":  runOpenAPI,
 }
 
 func main() { os.Exit(run(os.Args[1:], os.Stdin, os.Stdout, os.Stderr)) }

@@ -78,8 +78,8 @@ func (t Tolerances) draw(run int) plan.Variation {
 	return v
 }
 
-// check names what is out of range.
-func (t Tolerances) check() job.Problems {
+// Check names what is out of range.
+func (t Tolerances) Check() job.Problems {
 	var p job.Problems
 	within := func(field string, v, low, high float64) {
 		if math.IsNaN(v) || v < low || v > high {
@@ -100,7 +100,7 @@ func (t Tolerances) check() job.Problems {
 // SpreadOver runs a design some hundred times, each as it may really turn out. Not every
 // run need be done where it is stopped: what was done counts.
 func SpreadOver(doc job.Document, t Tolerances, book parts.Book, progress Progress) (Spread, job.Problems) {
-	if problems := t.check(); len(problems) > 0 {
+	if problems := t.Check(); len(problems) > 0 {
 		return Spread{}, problems
 	}
 	d := plan.NewDay(doc, book)

@@ -140,7 +140,7 @@ func TestSweepRefusesWhatItCannot(t *testing.T) {
 
 // Told to stop, a sweep and a spread keep what was done.
 func TestStoppedHalfWay(t *testing.T) {
-	stop := func(done, of int) bool { return done < 4 }
+	stop := func(done, _ int) bool { return done < 4 }
 	got, problems := study.SweepOver(days(t, "1"), study.SweepRequest{Across: study.Axis{Path: "use.drivenHours"}, Up: study.Axis{Path: "use.dailyAh"}}, parts.Stock(), stop)
 	require.Empty(t, problems)
 	assert.False(t, got.Whole)

@@ -136,18 +136,32 @@ func current(doc job.Document, book parts.Book) map[string]string {
 	return now
 }
 
+// axes fills both axes of a sweep in.
+func axes(doc job.Document, ask SweepRequest, book parts.Book) (s Sweep, across, up []string, problems job.Problems) {
+	now := current(doc, book)
+	var wrong job.Problems
+	s.Across, across, problems = axis("across", ask.Across, doc, now)
+	s.Up, up, wrong = axis("up", ask.Up, doc, now)
+	problems = append(problems, wrong...)
+	if ask.Across.Path == ask.Up.Path {
+		problems = append(problems, job.Problem{Field: "up", Value: ask.Up.Path, Wrong: "is swept already", Allowed: "another field"})
+	}
+	return s, across, up, problems
+}
+
+// CheckSweep names what of a sweep cannot be done.
+func CheckSweep(doc job.Document, ask SweepRequest, book parts.Book) job.Problems {
+	_, _, _, problems := axes(doc, ask, book)
+	return problems
+}
+
 // SweepOver runs a design for every pair of values of two fields.
 func SweepOver(doc job.Document, ask SweepRequest, book parts.Book, progress Progress) (Sweep, job.Problems) {
-	now := current(doc, book)
-	across, acrossValues, problems := axis("across", ask.Across, doc, now)
-	up, upValues, wrong := axis("up", ask.Up, doc, now)
-	if problems = append(problems, wrong...); len(problems) > 0 {
+	s, acrossValues, upValues, problems := axes(doc, ask, book)
+	if len(problems) > 0 {
 		return Sweep{}, problems
 	}
-	if ask.Across.Path == ask.Up.Path {
-		return Sweep{}, job.Problems{{Field: "up", Value: ask.Up.Path, Wrong: "is swept already", Allowed: "another field"}}
-	}
-	s := Sweep{Across: across, Up: up, Cells: make([]SweepCell, len(acrossValues)*len(upValues)), Aims: len(Aims)}
+	s.Cells, s.Aims = make([]SweepCell, len(acrossValues)*len(upValues)), len(Aims)
 	s.Whole = many(len(s.Cells), progress, func(i int, halt func() bool) {
 		changed, wrong := job.With(doc, map[string]any{ask.Across.Path: acrossValues[i%len(acrossValues)], ask.Up.Path: upValues[i/len(acrossValues)]})
 		if len(wrong) > 0 {

@@ -4,6 +4,23 @@
  */
 
 export interface paths {
+    "/api/compare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Run up to four designs through the same days */
+        post: operations["compare"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs": {
         parameters: {
             query?: never;
@@ -109,6 +126,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/tasks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A job's newest tasks */
+        get: operations["listTasks"];
+        put?: never;
+        /** Begin a sweep or a spread in the background */
+        post: operations["addTask"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plan": {
         parameters: {
             query?: never;
@@ -120,6 +155,58 @@ export interface paths {
         put?: never;
         /** Plan a document without storing it */
         post: operations["plan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tasks/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How far a task is, and what it came to */
+        get: operations["openTask"];
+        put?: never;
+        post?: never;
+        /** Ask a task to stop; what was done is kept */
+        delete: operations["stopTask"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/track": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Read a GPX track, or a table of time and speed or rpm, as a pattern of driving */
+        post: operations["readTrack"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/trial": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Run a document through its days */
+        post: operations["try"];
         delete?: never;
         options?: never;
         head?: never;
@@ -154,11 +241,43 @@ export interface components {
             /** Format: double */
             volts?: number;
         };
+        Asking: {
+            /** @description A job document; its schema is at /api/schema/job. Quantities may be text with a unit, such as "12 ft 6". */
+            document: {
+                [key: string]: unknown;
+            };
+            /** @enum {string} */
+            kind: "sweep" | "spread";
+            spread?: components["schemas"]["Tolerances"];
+            sweep?: components["schemas"]["SweepRequest"];
+        };
         Aux: {
             /** Format: double */
             capacityAh?: number;
             chemistry?: string;
             place?: string;
+        };
+        Axis: {
+            path: string;
+            /** @description As typed; empty takes the usual ones of the field */
+            values?: string[];
+        };
+        Band: {
+            /**
+             * Format: double
+             * @description One run in ten was higher
+             */
+            high: number;
+            id: string;
+            label: string;
+            /**
+             * Format: double
+             * @description One run in ten was lower
+             */
+            low: number;
+            /** Format: double */
+            mid: number;
+            unit: string;
         };
         Bays: {
             /** Format: double */
@@ -192,6 +311,16 @@ export interface components {
             figure?: string;
             /** @enum {string} */
             level: "good" | "caution" | "bad";
+            text: string;
+        };
+        Chance: {
+            id: string;
+            label: string;
+            /** Format: int64 */
+            met: number;
+            /** Format: int64 */
+            of: number;
+            /** @description About how often, no finer than the runs allow */
             text: string;
         };
         Change: {
@@ -229,6 +358,25 @@ export interface components {
             loses: components["schemas"]["Cell"];
             name: string;
             part: components["schemas"]["Cell"];
+        };
+        CompareRequest: {
+            /** @description A job document; its schema is at /api/schema/job. Quantities may be text with a unit, such as "12 ft 6". */
+            document: {
+                [key: string]: unknown;
+            };
+            variants: components["schemas"]["Variant"][];
+        };
+        Compared: {
+            aims: components["schemas"]["Met"][];
+            auxA: number[];
+            auxSOC: number[];
+            busV: number[];
+            label: string;
+            outcome: components["schemas"]["Outcome"];
+            startSOC: number[];
+            stopped?: string;
+            t: number[];
+            verdicts: components["schemas"]["Verdict"][];
         };
         Component: {
             at: components["schemas"]["Point"];
@@ -340,6 +488,17 @@ export interface components {
             /** Format: int64 */
             version: number;
         };
+        Event: {
+            id: string;
+            /** @description Column of the section */
+            part: string;
+            /**
+             * Format: double
+             * @description Seconds from the beginning
+             */
+            t: number;
+            text: string;
+        };
         Fact: {
             label: string;
             /** @enum {string} */
@@ -393,6 +552,21 @@ export interface components {
              * @description Rounded to its stated precision
              */
             value: number;
+        };
+        FuseMargin: {
+            fuse: string;
+            /**
+             * Format: double
+             * @description How far it was heated on the way to opening
+             */
+            heatedPercent: number;
+            /**
+             * Format: double
+             * @description Carried over ten minutes, at most
+             */
+            heldA: number;
+            /** Format: double */
+            mostA: number;
         };
         Input: {
             letter: string;
@@ -470,6 +644,11 @@ export interface components {
             low: number;
             text: string;
         };
+        Met: {
+            id: string;
+            label: string;
+            met: boolean;
+        };
         Note: {
             column: string;
             cures: components["schemas"]["Cure"][];
@@ -493,6 +672,82 @@ export interface components {
         Option: {
             label: string;
             value: string;
+        };
+        Outcome: {
+            /**
+             * Format: double
+             * @description Charge of the aux battery at the end, in %
+             */
+            auxEnd: number;
+            /**
+             * Format: double
+             * @description Charged in all
+             */
+            auxInAh: number;
+            /**
+             * Format: double
+             * @description … at its lowest
+             */
+            auxLeast: number;
+            /**
+             * Format: double
+             * @description Hottest conductor
+             */
+            cableC: number;
+            /**
+             * Format: int64
+             * @description Times that the relay closed again within two minutes
+             */
+            chatter: number;
+            /**
+             * Format: double
+             * @description Lowest voltage while cranking; 0 where it never cranked
+             */
+            crankV: number;
+            /**
+             * Format: int64
+             * @description Times that the aux battery was empty
+             */
+            empty: number;
+            /** Format: int64 */
+            failedStarts: number;
+            /**
+             * Format: double
+             * @description First full after so many hours; −1 never
+             */
+            fullH: number;
+            /** Format: int64 */
+            fusesOpened: number;
+            /**
+             * Format: double
+             * @description Hottest joint
+             */
+            jointC: number;
+            /**
+             * Format: double
+             * @description Hours with the alternator at its limit
+             */
+            limitedH: number;
+            /**
+             * Format: double
+             * @description Start battery below half after so many hours; −1 never
+             */
+            riskH: number;
+            /**
+             * Format: double
+             * @description Charge of the start battery at its lowest, in %
+             */
+            startLeast: number;
+            /**
+             * Format: int64
+             * @description Times that the charger stopped for want of voltage
+             */
+            starved: number;
+            /**
+             * Format: double
+             * @description Hottest alternator windings
+             */
+            windingC: number;
         };
         Pins: {
             /** Format: double */
@@ -651,6 +906,60 @@ export interface components {
             /** @description Column it ends under */
             to: string;
         };
+        Series: {
+            auxA: number[];
+            /** @description % */
+            auxSOC: number[];
+            auxV: number[];
+            /** @description At the start battery */
+            busV: number[];
+            cableC: number[];
+            caseC: number[];
+            coupleA: number[];
+            /** @description Volts in and out of every column, in turn */
+            grade: number[][];
+            /** @description At the coupling's input */
+            inV: number[];
+            /** @description What the vehicle does */
+            kind: string[];
+            machineA: number[];
+            /** @description At the coupling's output */
+            outV: number[];
+            solarA: number[];
+            /** @description Of the charger, or whether a relay is open or closed */
+            stage: string[];
+            startA: number[];
+            /** @description % */
+            startSOC: number[];
+            /** @description Seconds from the beginning */
+            t: number[];
+            windingC: number[];
+        };
+        Share: {
+            /** @enum {string} */
+            kind: "source" | "use" | "loss" | "stored";
+            label: string;
+            /** Format: double */
+            wh: number;
+        };
+        Spread: {
+            bands: components["schemas"]["Band"][];
+            chances: components["schemas"]["Chance"][];
+            /** @description From the beginning */
+            hours: number[];
+            /**
+             * Format: int64
+             * @description Runs that were done
+             */
+            runs: number;
+            socHigh: number[];
+            /** @description Charge of the aux battery: one run in ten was lower, in % */
+            socLow: number[];
+            socMid: number[];
+            tolerances: components["schemas"]["Tolerances"];
+            /** @description False where it was stopped before its end */
+            whole: boolean;
+        };
         StartBattery: {
             /** Format: double */
             capacityAh?: number;
@@ -696,9 +1005,72 @@ export interface components {
             says: string;
             worst: boolean;
         };
+        Sweep: {
+            across: components["schemas"]["SweepAxis"];
+            /**
+             * Format: int64
+             * @description How many aims there are
+             */
+            aims: number;
+            cells: components["schemas"]["SweepCell"][];
+            up: components["schemas"]["SweepAxis"];
+            /** @description False where it was stopped before its end */
+            whole: boolean;
+        };
+        SweepAxis: {
+            label: string;
+            /**
+             * Format: int64
+             * @description Which of them the design has; −1 none
+             */
+            now: number;
+            path: string;
+            /** @description As shown */
+            values: string[];
+        };
+        SweepCell: {
+            /** @description It meets as many aims as any */
+            best: boolean;
+            done: boolean;
+            outcome: components["schemas"]["Outcome"];
+            /**
+             * Format: int64
+             * @description How many aims it meets
+             */
+            score: number;
+            /** @description The first aim that it does not meet; empty where it meets all */
+            unmet: string;
+        };
+        SweepRequest: {
+            across: components["schemas"]["Axis"];
+            up: components["schemas"]["Axis"];
+        };
         System: {
             components: components["schemas"]["Component"][];
             wires: components["schemas"]["Wire"][];
+        };
+        Task: {
+            /** Format: date-time */
+            askedAt: string;
+            /**
+             * Format: int64
+             * @description How often it was begun
+             */
+            attempt: number;
+            /** Format: int64 */
+            done: number;
+            id: string;
+            /** @enum {string} */
+            kind: "sweep" | "spread";
+            /** Format: int64 */
+            of: number;
+            /** @description Why it failed */
+            problem?: string;
+            spread?: components["schemas"]["Spread"];
+            /** @enum {string} */
+            state: "waiting" | "running" | "done" | "stopped" | "failed";
+            /** @description What there is of it, once it ended */
+            sweep?: components["schemas"]["Sweep"];
         };
         Terminal: {
             component: string;
@@ -712,11 +1084,95 @@ export interface components {
             level: "good" | "caution" | "bad";
             text: string;
         };
+        Tolerances: {
+            /**
+             * Format: double
+             * @description Of the hours driven, either way
+             */
+            hoursPercent: number;
+            /** Format: double */
+            jointHighMilliohm: number;
+            /** Format: double */
+            jointLowMilliohm: number;
+            /**
+             * Format: double
+             * @description Of every length, either way
+             */
+            lengthPercent: number;
+            /**
+             * Format: double
+             * @description Of what is used, either way
+             */
+            loadsPercent: number;
+            /**
+             * Format: double
+             * @description Of the temperature outside, either way
+             */
+            outsideK: number;
+            /**
+             * Format: double
+             * @description Of the alternator's voltage at 12 V, either way
+             */
+            regulationV: number;
+            /** Format: int64 */
+            runs: number;
+            /**
+             * Format: int64
+             * @description The same seed draws the same
+             */
+            seed: number;
+        };
+        Tracked: {
+            /** @description For the field day.own */
+            driving: string;
+            /** Format: double */
+            hours: number;
+            /** @description What was left out or taken some way */
+            says: string[];
+        };
+        Trial: {
+            aims: components["schemas"]["Met"][];
+            /** @description Of the section, as volts stand in the series */
+            columns: string[];
+            /** Format: double */
+            days: number;
+            /** @description What the vehicle does, in words */
+            driving: string;
+            /** @description Where energy came from and went */
+            energy: components["schemas"]["Share"][];
+            events: components["schemas"]["Event"][];
+            /** @description What the run counts on, in words */
+            formula: string;
+            fuses: components["schemas"]["FuseMargin"][];
+            outcome: components["schemas"]["Outcome"];
+            series: components["schemas"]["Series"];
+            /**
+             * Format: double
+             * @description Hour of the clock at which it begins
+             */
+            startHour: number;
+            /** @description Why the run ended early, and when */
+            stopped?: string;
+            /** @description What the run says, worst first */
+            verdicts: components["schemas"]["Verdict"][];
+        };
+        Tried: {
+            /** @description What could not be used of the document */
+            problems: components["schemas"]["Problem"][];
+            trial: components["schemas"]["Trial"];
+        };
         Use: {
             /** Format: double */
             dailyAh?: number;
             /** Format: double */
             drivenHours?: number;
+        };
+        Variant: {
+            /** @description By path: text with any unit, or a number in the field's unit; null takes the answer out */
+            changes: {
+                [key: string]: unknown;
+            };
+            label: string;
         };
         Vehicle: {
             kind?: string;
@@ -724,6 +1180,19 @@ export interface components {
             loadA?: number;
             /** Format: double */
             systemVolts?: number;
+        };
+        Verdict: {
+            /**
+             * Format: double
+             * @description When, in seconds; −1 where it has no moment
+             */
+            atS: number;
+            id: string;
+            label: string;
+            /** @enum {string} */
+            level: "good" | "caution" | "bad";
+            part?: string;
+            text: string;
         };
         Vocabulary: {
             fields: components["schemas"]["Field"][];
@@ -768,6 +1237,57 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    compare: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CompareRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Compared"][];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
     listJobs: {
         parameters: {
             query?: never;
@@ -1342,6 +1862,135 @@ export interface operations {
             };
         };
     };
+    listTasks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Task"][];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    addTask: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Asking"];
+            };
+        };
+        responses: {
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Task"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Gone */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
     plan: {
         parameters: {
             query?: never;
@@ -1364,6 +2013,224 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Planned"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    openTask: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Task"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    stopTask: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    readTrack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Tracked"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    try: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    [key: string]: unknown;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Tried"];
                 };
             };
             /** @description Request Entity Too Large */

@@ -1,0 +1,197 @@
+package server
+
+import (
+	"context"
+	"encoding/json"
+	"errors"
+	"net/http"
+	"time"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"epitrope/core/job"
+	"epitrope/core/study"
+	"epitrope/internal/store"
+	"epitrope/internal/track"
+)
+
+// Tried is a design run through its days.
+type Tried struct {
+	Problems []job.Problem `json:"problems" doc:"What could not be used of the document"`
+	Trial    study.Trial   `json:"trial"`
+}
+
+// Tracked is a track as a pattern of driving.
+type Tracked struct {
+	Driving string   `json:"driving" doc:"For the field day.own"`
+	Hours   float64  `json:"hours"`
+	Says    []string `json:"says" doc:"What was left out or taken some way"`
+}
+
+// Asking is a task to be done in the background: a sweep or a spread.
+type Asking struct {
+	Kind     string              `json:"kind" enum:"sweep,spread"`
+	Document Input               `json:"document"`
+	Sweep    *study.SweepRequest `json:"sweep,omitempty"`
+	Spread   *study.Tolerances   `json:"spread,omitempty"`
+}
+
+// Task is long work in the background.
+type Task struct {
+	ID      string        `json:"id"`
+	Kind    string        `json:"kind" enum:"sweep,spread"`
+	State   string        `json:"state" enum:"waiting,running,done,stopped,failed"`
+	Done    int           `json:"done"`
+	Of      int           `json:"of"`
+	AskedAt time.Time     `json:"askedAt"`
+	Problem string        `json:"problem,omitempty" doc:"Why it failed"`
+	Attempt int           `json:"attempt" doc:"How often it was begun"`
+	Sweep   *study.Sweep  `json:"sweep,omitempty" doc:"What there is of it, once it ended"`
+	Spread  *study.Spread `json:"spread,omitempty"`
+}
+
+type taskPath struct {
+	ID string `path:"id" format:"uuid"`
+}
+
+// maxTrack is the largest track that is read: a fortnight at one point a second.
+const maxTrack = 96 << 20
+
+func (a *api) registerDays(h huma.API) {
+	post := func(op huma.Operation) huma.Operation {
+		op.MaxBodyBytes = maxBody
+		op.Method = http.MethodPost
+		return op
+	}
+	huma.Register(h, post(huma.Operation{OperationID: "try", Path: "/api/trial", Summary: "Run a document through its days", Errors: []int{413, 422}}), a.try)
+	huma.Register(h, post(huma.Operation{OperationID: "compare", Path: "/api/compare", Summary: "Run up to four designs through the same days", Errors: []int{413, 422}}), a.compare)
+	huma.Register(h, huma.Operation{OperationID: "readTrack", Method: http.MethodPost, Path: "/api/track", MaxBodyBytes: maxTrack, BodyReadTimeout: time.Minute, Summary: "Read a GPX track, or a table of time and speed or rpm, as a pattern of driving", Errors: []int{413, 422}}, a.readTrack)
+	huma.Register(h, post(huma.Operation{OperationID: "addTask", Path: "/api/jobs/{id}/tasks", Summary: "Begin a sweep or a spread in the background", DefaultStatus: http.StatusAccepted, Errors: []int{404, 410, 413, 422, 503}}), a.addTask)
+	huma.Register(h, huma.Operation{OperationID: "listTasks", Method: http.MethodGet, Path: "/api/jobs/{id}/tasks", Summary: "A job's newest tasks", Errors: []int{503}}, a.listTasks)
+	huma.Register(h, huma.Operation{OperationID: "openTask", Method: http.MethodGet, Path: "/api/tasks/{id}", Summary: "How far a task is, and what it came to", Errors: []int{404, 503}}, a.openTask)
+	huma.Register(h, huma.Operation{OperationID: "stopTask", Method: http.MethodDelete, Path: "/api/tasks/{id}", Summary: "Ask a task to stop; what was done is kept", Errors: []int{404, 503}}, a.stopTask)
+}
+
+func (a *api) try(ctx context.Context, in *struct{ Body Input }) (*body[Tried], error) {
+	doc, problems := job.Decode(in.Body)
+	if problems == nil {
+		problems = job.Problems{}
+	}
+	t := study.Try(doc, a.book, func() bool { return ctx.Err() != nil })
+	return &body[Tried]{Tried{problems, t}}, nil
+}
+
+func (a *api) compare(_ context.Context, in *struct {
+	Body struct {
+		Document Input           `json:"document"`
+		Variants []study.Variant `json:"variants" minItems:"1" maxItems:"4"`
+	}
+}) (*body[[]study.Compared], error) {
+	doc, problems := job.Decode(in.Body.Document)
+	if len(problems) > 0 {
+		return nil, inputProblem(problems)
+	}
+	got, problems := study.Compare(doc, in.Body.Variants, a.book)
+	if len(problems) > 0 {
+		return nil, inputProblem(problems)
+	}
+	return &body[[]study.Compared]{got}, nil
+}
+
+func (a *api) readTrack(_ context.Context, in *struct {
+	RawBody []byte `contentType:"application/octet-stream"`
+}) (*body[Tracked], error) {
+	got, err := track.File(in.RawBody)
+	if err != nil {
+		return nil, inputProblem(job.Problems{{Field: "track", Wrong: err.Error(), Allowed: "GPX with time, or a table with time and speed or rpm"}})
+	}
+	says := got.Says
+	if says == nil {
+		says = []string{}
+	}
+	return &body[Tracked]{Tracked{Driving: got.Pattern.String(), Hours: got.Pattern.Seconds() / 3600, Says: says}}, nil
+}
+
+func (a *api) addTask(ctx context.Context, in *struct {
+	JobPath
+	Body Asking
+}) (*body[Task], error) {
+	doc, problems := job.Decode(in.Body.Document)
+	if len(problems) > 0 {
+		return nil, inputProblem(problems)
+	}
+	var ask any
+	switch {
+	case in.Body.Kind == "sweep" && in.Body.Sweep != nil:
+		ask = in.Body.Sweep
+		problems = study.CheckSweep(doc, *in.Body.Sweep, a.book)
+	case in.Body.Kind == "spread" && in.Body.Spread != nil:
+		ask = in.Body.Spread
+		problems = in.Body.Spread.Check()
+	default:
+		problems = job.Problems{{Field: in.Body.Kind, Wrong: "is missing", Allowed: "what the task asks for, under its kind"}}
+	}
+	if len(problems) > 0 {
+		return nil, inputProblem(problems)
+	}
+	raw, err := json.Marshal(ask)
+	if err != nil {
+		return nil, err
+	}
+	t, err := a.store.AddTask(ctx, in.ID, in.Body.Kind, raw, doc)
+	if err != nil {
+		return nil, answer(err)
+	}
+	shown, err := showTask(t)
+	return &body[Task]{shown}, err
+}
+
+func (a *api) listTasks(ctx context.Context, in *JobPath) (*body[[]Task], error) {
+	list, err := a.store.Tasks(ctx, in.ID)
+	if err != nil {
+		return nil, answer(err)
+	}
+	out := []Task{}
+	for _, t := range list {
+		shown, err := showTask(t)
+		if err != nil {
+			return nil, err
+		}
+		out = append(out, shown)
+	}
+	return &body[[]Task]{out}, nil
+}
+
+func (a *api) openTask(ctx context.Context, in *taskPath) (*body[Task], error) {
+	t, err := a.store.Task(ctx, in.ID)
+	if err != nil {
+		return nil, answerTask(err)
+	}
+	shown, err := showTask(t)
+	return &body[Task]{shown}, err
+}
+
+func (a *api) stopTask(ctx context.Context, in *taskPath) (*struct{}, error) {
+	if err := a.store.StopTask(ctx, in.ID); err != nil {
+		return nil, answerTask(err)
+	}
+	return nil, nil
+}
+
+func answerTask(err error) error {
+	if errors.Is(err, store.ErrNoTask) {
+		return problem(http.StatusNotFound, "about:blank", err.Error())
+	}
+	return answer(err)
+}
+
+func showTask(t store.Task) (Task, error) {
+	out := Task{ID: t.ID, Kind: t.Kind, State: t.State, Done: t.Done, Of: t.Total, AskedAt: t.AskedAt.UTC(), Problem: t.Problem, Attempt: t.Attempt}
+	if t.Result == nil {
+		return out, nil
+	}
+	if t.Kind == "sweep" {
+		return out, json.Unmarshal(t.Result, &out.Sweep)
+	}
+	return out, json.Unmarshal(t.Result, &out.Spread)
+}

@@ -1,0 +1,85 @@
+package server_test
+
+import (
+	"context"
+	"io"
+	"net/http"
+	"strings"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"epitrope/core/parts"
+	"epitrope/core/study"
+	"epitrope/internal/dbtest"
+	"epitrope/internal/server"
+	"epitrope/internal/worker"
+)
+
+func TestATrialAndAComparison(t *testing.T) {
+	h := serve(t, dbtest.Store(t))
+	var tried server.Tried
+	require.Equal(t, 200, call(t, "POST", h.URL+"/api/trial", `{"day":{"days":"2 days","outsideC":"40F"}}`, &tried).StatusCode)
+	assert.Empty(t, tried.Problems)
+	assert.Equal(t, 2.0, tried.Trial.Days)
+	assert.NotEmpty(t, tried.Trial.Series.T)
+	require.Equal(t, 200, call(t, "POST", h.URL+"/api/trial", `{"day":{"days":99}}`, &tried).StatusCode)
+	require.Len(t, tried.Problems, 1, "what cannot be used is named, and the rest is run")
+
+	var compared []study.Compared
+	require.Equal(t, 200, call(t, "POST", h.URL+"/api/compare", `{"document":{"day":{"days":1}},"variants":[{"label":"A","changes":{}},{"label":"B","changes":{"pins.chargerA":"10 A"}}]}`, &compared).StatusCode)
+	require.Len(t, compared, 2)
+	var refused server.Refusal
+	require.Equal(t, 422, call(t, "POST", h.URL+"/api/compare", `{"document":{},"variants":[{"label":"A","changes":{"pins.chargerA":"11 A"}}]}`, &refused).StatusCode)
+	require.Len(t, refused.Problems, 1)
+	assert.Equal(t, "A: pins.chargerA", refused.Problems[0].Field)
+}
+
+func TestATrackIsRead(t *testing.T) {
+	h := serve(t, dbtest.Store(t))
+	send := func(text string) *http.Response {
+		res, err := http.Post(h.URL+"/api/track", "application/octet-stream", strings.NewReader(text))
+		require.NoError(t, err)
+		return res
+	}
+	res := send("time,speed\n0,0\n60,100\n660,100\n")
+	body, _ := io.ReadAll(res.Body)
+	assert.Equal(t, 200, res.StatusCode, string(body))
+	res = send("time,speed\n0,0\n60,-3\n")
+	body, _ = io.ReadAll(res.Body)
+	assert.Equal(t, 422, res.StatusCode)
+	assert.Contains(t, string(body), "line 3: speed")
+}
+
+func TestTasksOverTheAPI(t *testing.T) {
+	s := dbtest.Store(t)
+	ctx, stop := context.WithCancel(context.Background())
+	gone := make(chan struct{})
+	go func() { worker.Run(ctx, s, parts.Stock()); close(gone) }()
+	defer func() { stop(); <-gone }()
+	h := serve(t, s)
+	var opened server.Opened
+	require.Equal(t, 201, call(t, "POST", h.URL+"/api/jobs", `{"title":"Van"}`, &opened).StatusCode)
+	at := h.URL + "/api/jobs/" + opened.ID + "/tasks"
+
+	var refused server.Refusal
+	require.Equal(t, 422, call(t, "POST", at, `{"kind":"sweep","document":{},"sweep":{"across":{"path":"title"},"up":{"path":"use.dailyAh"}}}`, &refused).StatusCode)
+	assert.Equal(t, "across", refused.Problems[0].Field)
+	require.Equal(t, 422, call(t, "POST", at, `{"kind":"spread","document":{}}`, &refused).StatusCode)
+
+	var task server.Task
+	require.Equal(t, 202, call(t, "POST", at, `{"kind":"sweep","document":{"day":{"days":1}},"sweep":{"across":{"path":"use.drivenHours","values":["1","2"]},"up":{"path":"use.dailyAh","values":["20","30","40"]}}}`, &task).StatusCode)
+	require.Eventually(t, func() bool {
+		call(t, "GET", h.URL+"/api/tasks/"+task.ID, "", &task)
+		return task.State == "done"
+	}, 60*time.Second, 50*time.Millisecond)
+	require.NotNil(t, task.Sweep)
+	assert.Len(t, task.Sweep.Cells, 6)
+	var list []server.Task
+	require.Equal(t, 200, call(t, "GET", at, "", &list).StatusCode)
+	assert.Len(t, list, 1)
+	assert.Equal(t, 204, call(t, "DELETE", h.URL+"/api/tasks/"+task.ID, "", nil).StatusCode)
+	assert.Equal(t, 404, call(t, "GET", h.URL+"/api/tasks/00000000-0000-0000-0000-000000000000", "", &refused).StatusCode)
+}

@@ -1,0 +1,149 @@
+// Package worker does the long work that waits in the store, one task at a time on all
+// processors. It may be stopped at any moment: what it had begun is begun again by
+// whoever runs next.
+package worker
+
+import (
+	"context"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"log/slog"
+	"sync/atomic"
+	"time"
+
+	"epitrope/core/job"
+	"epitrope/core/parts"
+	"epitrope/core/study"
+	"epitrope/internal/store"
+)
+
+// How often the store is asked for work, and told how far it is.
+const (
+	lookEvery = 300 * time.Millisecond
+	tellEvery = 400 * time.Millisecond
+)
+
+// Run works until ctx ends.
+func Run(ctx context.Context, s *store.Store, book parts.Book) {
+	look := time.NewTicker(lookEvery)
+	defer look.Stop()
+	for {
+		t, ok, err := s.ClaimTask(ctx)
+		switch {
+		case ctx.Err() != nil:
+			return
+		case err != nil:
+			slog.Warn("no task could be claimed", "error", err)
+		case ok:
+			do(ctx, s, book, t)
+			continue // there may be more
+		}
+		select {
+		case <-ctx.Done():
+			return
+		case <-look.C:
+		}
+	}
+}
+
+// asked is a task that its work can ask whether to go on.
+type asked struct {
+	done, total         atomic.Int64
+	stop, lost, closing atomic.Bool
+}
+
+func (a *asked) progress(done, of int) bool {
+	a.total.Store(int64(of))
+	for {
+		seen := a.done.Load()
+		if int64(done) <= seen || a.done.CompareAndSwap(seen, int64(done)) {
+			break
+		}
+	}
+	return !a.stop.Load() && !a.lost.Load() && !a.closing.Load()
+}
+
+// do does one task, and keeps the store informed meanwhile.
+func do(ctx context.Context, s *store.Store, book parts.Book, t store.Task) {
+	var a asked
+	told := make(chan struct{})
+	finished := make(chan struct{})
+	go func() {
+		defer close(told)
+		tell(ctx, s, t, &a, finished)
+	}()
+	result, err := work(t, book, a.progress)
+	close(finished)
+	<-told
+
+	// The store is told how it ended even while the server is closing.
+	ending, cancel := context.WithTimeout(context.WithoutCancel(ctx), 5*time.Second)
+	defer cancel()
+	switch {
+	case a.lost.Load():
+		return
+	case err != nil:
+		err = s.EndTask(ending, t, store.TaskFailed, nil, err.Error())
+	case a.stop.Load():
+		err = s.EndTask(ending, t, store.TaskStopped, result, "")
+	case a.closing.Load():
+		err = s.ReleaseTask(ending, t)
+	default:
+		err = s.EndTask(ending, t, store.TaskDone, result, "")
+	}
+	if err != nil {
+		slog.Error("a task's end could not be stored", "task", t.ID, "error", err)
+	}
+}
+
+func tell(ctx context.Context, s *store.Store, t store.Task, a *asked, finished <-chan struct{}) {
+	every := time.NewTicker(tellEvery)
+	defer every.Stop()
+	for {
+		select {
+		case <-finished:
+			return
+		case <-ctx.Done():
+			a.closing.Store(true)
+			return
+		case <-every.C:
+			stop, lost, err := s.Heard(ctx, t, int(a.done.Load()), int(a.total.Load()))
+			if err != nil {
+				continue // the database is away: the work goes on
+			}
+			if stop {
+				a.stop.Store(true)
+			}
+			if lost {
+				a.lost.Store(true)
+			}
+		}
+	}
+}
+
+// work does what a task asks for.
+func work(t store.Task, book parts.Book, progress study.Progress) (json.RawMessage, error) {
+	var result any
+	var problems job.Problems
+	switch t.Kind {
+	case "sweep":
+		var ask study.SweepRequest
+		if err := json.Unmarshal(t.Ask, &ask); err != nil {
+			return nil, err
+		}
+		result, problems = study.SweepOver(t.Doc(), ask, book, progress)
+	case "spread":
+		var ask study.Tolerances
+		if err := json.Unmarshal(t.Ask, &ask); err != nil {
+			return nil, err
+		}
+		result, problems = study.SpreadOver(t.Doc(), ask, book, progress)
+	default:
+		return nil, fmt.Errorf("%q is not known", t.Kind)
+	}
+	if len(problems) > 0 {
+		return nil, errors.New(problems.Error())
+	}
+	return json.Marshal(result)
+}
