@@ -45,7 +45,7 @@ func runSimulate(args []string, in io.Reader, out io.Writer) error {
 	case *asCSV:
 		return printRun(out, doc, *every)
 	}
-	t := study.Try(doc, parts.Stock(), nil)
+	t := study.Try(doc, parts.Stock(), study.Window{}, nil)
 	if *asJSON {
 		return printJSON(out, t)
 	}

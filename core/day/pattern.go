@@ -36,11 +36,11 @@ const (
 	liftRPM    = 1800
 )
 
-// runs says whether the engine runs.
-func (k Kind) runs() bool { return k == Idle || k == Town || k == Highway || k == LiftOff }
+// Runs says whether the engine runs.
+func (k Kind) Runs() bool { return k == Idle || k == Town || k == Highway || k == LiftOff }
 
 // live says whether the ignition is on.
-func (k Kind) live() bool { return k.runs() || k == Crank || k == Assist || k == Key }
+func (k Kind) live() bool { return k.Runs() || k == Crank || k == Assist || k == Key }
 
 // held says whether the batteries are joined by hand.
 func (k Kind) held() bool { return k == Joined || k == Assist }
@@ -58,7 +58,7 @@ type Segment struct {
 // rpm is the engine's speed.
 func (s Segment) rpm() float64 {
 	switch {
-	case !s.Kind.runs():
+	case !s.Kind.Runs():
 		return 0
 	case s.RPM > 0:
 		return s.RPM
@@ -87,7 +87,7 @@ func (p Pattern) Seconds() float64 {
 // Starts says whether the engine ever runs.
 func (p Pattern) Starts() bool {
 	for _, s := range p {
-		if s.Kind.runs() {
+		if s.Kind.Runs() {
 			return true
 		}
 	}
@@ -159,7 +159,7 @@ func parseSegment(text string) (Segment, error) {
 		if err != nil || !(s.RPM >= 300 && s.RPM <= maxRPM) {
 			return refuse(fmt.Sprintf("the engine's speed after @ is 300 to %.0f rpm", maxRPM))
 		}
-		if !s.Kind.runs() {
+		if !s.Kind.Runs() {
 			return refuse("the engine does not run, so it has no speed")
 		}
 	}

@@ -186,7 +186,7 @@ func (r *runner) during(s Segment, end float64) now {
 	} else {
 		r.on.stalled = false
 	}
-	n := now{kind: s.Kind, running: s.Kind.runs(), rpm: s.rpm(), until: end}
+	n := now{kind: s.Kind, running: s.Kind.Runs(), rpm: s.rpm(), until: end}
 	clock := math.Mod(r.t/hour+firstHour, 24)
 	switch {
 	case n.running:

@@ -55,8 +55,8 @@ func NewDay(doc job.Document, book parts.Book) *Day {
 func (d *Day) Facts() job.Facts { return d.design.facts }
 
 // Grade returns the section's columns, and how to read the volts into and out of each,
-// in turn, from the voltages of a rig's circuit by node.
-func (d *Day) Grade(rig *day.Rig) (columns []string, read func(volts []float64) []float64) {
+// in turn, from the voltages of a rig's circuit by node; they are added to out.
+func (d *Day) Grade(rig *day.Rig) (columns []string, read func(volts, out []float64) []float64) {
 	reaches := d.design.reaches()
 	nodes := make([][4]network.Node, len(reaches))
 	floor := func(name string) string {
@@ -70,8 +70,7 @@ func (d *Day) Grade(rig *day.Rig) (columns []string, read func(volts []float64) 
 		columns = append(columns, r.column)
 		nodes[i] = [4]network.Node{c.Node(r.inPlus), c.Node(floor(r.inMinus)), c.Node(r.outPlus), c.Node(floor(r.outMinus))}
 	}
-	return columns, func(volts []float64) []float64 {
-		out := make([]float64, 0, 2*len(nodes))
+	return columns, func(volts, out []float64) []float64 {
 		for _, n := range nodes {
 			out = append(out, volts[n[0]]-volts[n[1]], volts[n[2]]-volts[n[3]])
 		}

@@ -46,7 +46,7 @@ func Compare(doc job.Document, variants []Variant, book parts.Book) ([]Compared,
 	}
 	out := make([]Compared, len(variants))
 	many(len(variants), nil, func(i int, halt func() bool) {
-		t := Try(docs[i], book, halt)
+		t := Try(docs[i], book, Window{}, halt)
 		out[i] = Compared{Label: variants[i].Label, Outcome: t.Outcome, Aims: t.Aims, Verdicts: t.Verdicts, Stopped: t.Stopped,
 			T: t.Series.T, AuxSOC: t.Series.AuxSOC, StartSOC: t.Series.StartSOC, AuxA: t.Series.AuxA, BusV: t.Series.BusV}
 	})

@@ -2,24 +2,30 @@ package study
 
 import (
 	"math"
+	"slices"
 
 	"epitrope/core/day"
 	"epitrope/core/plan"
 	"epitrope/core/working"
 )
 
-// keeper keeps the moments of a run that are worth showing: in every stretch of it the
-// first, and those at which a voltage or a current is highest or lowest; and the last
-// of all.
+// Window is a stretch of a run that is looked at closely, in s; the zero value is all
+// of it.
+type Window struct{ FromS, ToS float64 }
+
+// keeper keeps the moments of a window that are worth showing: in every stretch of it the
+// first, those at which a voltage or a current is highest or lowest, and the last before
+// the engine starts or stops; and the first and last of all.
 type keeper struct {
 	rig     *day.Rig
 	columns []string
-	read    func(volts []float64) []float64
+	read    func(volts, out []float64) []float64
+	window  Window
 	width   float64 // of a stretch, in s
 	stretch int
 	kept    []moment
 	ends    [extremes]moment // of the stretch under way
-	last    day.Frame
+	last    moment           // the newest frame; its grade is overwritten by the next
 	any     bool
 }
 
@@ -28,30 +34,44 @@ type moment struct {
 	grade []float64
 }
 
+func (m moment) copied() moment {
+	m.grade = slices.Clone(m.grade)
+	return m
+}
+
 // extremes of a stretch: the first, highest and lowest of bus voltage and aux current.
 const extremes = 5
 
-func newKeeper(d *plan.Day, rig *day.Rig, seconds float64) *keeper {
+func newKeeper(d *plan.Day, rig *day.Rig, seconds float64, w Window) *keeper {
 	columns, read := d.Grade(rig)
-	return &keeper{rig: rig, columns: columns, read: read, width: math.Max(1, seconds/(shownMoments/4))}
-}
-
-// take keeps a frame as the extremes named, with the volts along the run at it.
-func (k *keeper) take(f day.Frame, which ...int) {
-	m := moment{frame: f, grade: k.read(f.Volts())}
-	m.frame.Volts = nil
-	for _, i := range which {
-		k.ends[i] = m
+	if w.ToS <= w.FromS {
+		w = Window{0, seconds}
 	}
+	return &keeper{rig: rig, columns: columns, read: read, window: w, width: math.Max(1, (w.ToS-w.FromS)/(shownMoments/4))}
 }
 
 func (k *keeper) frame(f day.Frame) {
-	k.last = f
-	k.last.Volts = nil
-	if at := int(f.T / k.width); !k.any || at != k.stretch {
+	before, had := k.last, k.last.grade != nil
+	if f.T > k.window.ToS && before.frame.T > k.window.ToS {
+		return
+	}
+	inside := f.T >= k.window.FromS
+	turns := had && f.Kind.Runs() != before.frame.Kind.Runs()
+	if had && inside && (turns || before.frame.T < k.window.FromS) {
+		k.push(before.copied())
+	}
+	k.last = moment{frame: f, grade: k.read(f.Volts(), before.grade[:0])}
+	k.last.frame.Volts = nil
+	if !inside {
+		return
+	}
+	if at := int((f.T - k.window.FromS) / k.width); !k.any || at != k.stretch || turns {
 		k.close()
 		k.stretch, k.any = at, true
-		k.take(f, 0, 1, 2, 3, 4)
+		first := k.last.copied()
+		for i := range k.ends {
+			k.ends[i] = first
+		}
 		return
 	}
 	for i, more := range []bool{
@@ -59,8 +79,17 @@ func (k *keeper) frame(f day.Frame) {
 		3: f.AuxA > k.ends[3].frame.AuxA, 4: f.AuxA < k.ends[4].frame.AuxA,
 	} {
 		if more {
-			k.take(f, i)
+			k.ends[i] = k.last.copied()
 		}
+	}
+}
+
+// push keeps a moment that is later than those of the stretch under way, which it ends.
+func (k *keeper) push(m moment) {
+	k.close()
+	k.any = false
+	if n := len(k.kept); n == 0 || m.frame.T >= k.kept[n-1].frame.T {
+		k.kept = append(k.kept, m)
 	}
 }
 
@@ -89,8 +118,8 @@ func (k *keeper) close() {
 func (k *keeper) series() Series {
 	k.close()
 	k.any = false
-	if n := len(k.kept); n > 0 && k.last.T > k.kept[n-1].frame.T {
-		k.kept = append(k.kept, moment{k.last, k.kept[n-1].grade})
+	if n := len(k.kept); n > 0 && k.last.frame.T > k.kept[n-1].frame.T {
+		k.kept = append(k.kept, k.last.copied())
 	}
 	s := Series{T: []float64{}, Kind: []string{}, Stage: []string{}, Grade: [][]float64{}}
 	lists := []struct {
@@ -102,7 +131,7 @@ func (k *keeper) series() Series {
 		{&s.OutV, func(f day.Frame) float64 { return f.OutV }, 3}, {&s.AuxV, func(f day.Frame) float64 { return f.AuxV }, 3},
 		{&s.MachineA, func(f day.Frame) float64 { return f.MachineA }, 1}, {&s.StartA, func(f day.Frame) float64 { return f.StartA }, 1},
 		{&s.AuxA, func(f day.Frame) float64 { return f.AuxA }, 1}, {&s.CoupleA, func(f day.Frame) float64 { return f.CoupleA }, 1},
-		{&s.SolarA, func(f day.Frame) float64 { return f.SolarA }, 1}, {&s.StartSOC, func(f day.Frame) float64 { return 100 * f.StartSOC }, 1},
+		{&s.InA, func(f day.Frame) float64 { return f.InA }, 1}, {&s.SolarA, func(f day.Frame) float64 { return f.SolarA }, 1}, {&s.StartSOC, func(f day.Frame) float64 { return 100 * f.StartSOC }, 1},
 		{&s.AuxSOC, func(f day.Frame) float64 { return 100 * f.AuxSOC }, 1}, {&s.WindingC, func(f day.Frame) float64 { return f.WindingC }, 0},
 		{&s.CaseC, func(f day.Frame) float64 { return f.CaseC }, 0}, {&s.CableC, func(f day.Frame) float64 { return f.CableC }, 0},
 	}

@@ -75,11 +75,11 @@ type Aim struct {
 // Aims lists them, what matters most first.
 var Aims = []Aim{
 	{"starts", "the engine always starts, its battery never below half", func(o Outcome) bool { return o.FailedStarts == 0 && o.RiskH < 0 }},
-	{"never-empty", "the aux battery is never empty", func(o Outcome) bool { return o.Empty == 0 }},
+	{"never-empty", "the aux battery always has charge left", func(o Outcome) bool { return o.Empty == 0 }},
 	{"holds", "the aux battery ends no lower than it began", func(o Outcome) bool { return o.AuxEnd >= o.begin-1 }},
 	{"full", "the aux battery is full at least once", func(o Outcome) bool { return o.FullH >= 0 }},
 	{"steady", "relay and charger run without dropping out", func(o Outcome) bool { return o.Chatter == 0 && o.Starved == 0 }},
-	{"fuses", "no fuse opens", func(o Outcome) bool { return o.FusesOpened == 0 }},
+	{"fuses", "every fuse holds", func(o Outcome) bool { return o.FusesOpened == 0 }},
 }
 
 // Met is how an outcome stands against an aim.

@@ -37,7 +37,7 @@ func TestEveryDemoJobIsTried(t *testing.T) {
 	for _, name := range names {
 		data, err := fs.ReadFile(testdata.Demo, name)
 		require.NoError(t, err)
-		got := study.Try(document(t, string(data)), parts.Stock(), nil)
+		got := study.Try(document(t, string(data)), parts.Stock(), study.Window{}, nil)
 		assert.Empty(t, got.Stopped, name)
 		s := got.Series
 		require.Greater(t, len(s.T), 300, name)
@@ -45,7 +45,7 @@ func TestEveryDemoJobIsTried(t *testing.T) {
 		for i, at := range s.T[1:] {
 			require.GreaterOrEqual(t, at, s.T[i], "%s: time runs forward", name)
 		}
-		for _, l := range [][]float64{s.BusV, s.InV, s.OutV, s.AuxV, s.MachineA, s.StartA, s.AuxA, s.CoupleA, s.StartSOC, s.AuxSOC, s.WindingC, s.CaseC, s.CableC} {
+		for _, l := range [][]float64{s.BusV, s.InV, s.OutV, s.AuxV, s.MachineA, s.StartA, s.AuxA, s.InA, s.CoupleA, s.StartSOC, s.AuxSOC, s.WindingC, s.CaseC, s.CableC} {
 			require.Len(t, l, len(s.T), name)
 		}
 		require.Len(t, s.Grade, len(s.T))
@@ -68,12 +68,29 @@ func TestEveryDemoJobIsTried(t *testing.T) {
 
 // The moments shown keep the peaks: the lowest voltage while cranking is among them.
 func TestPeaksAreShown(t *testing.T) {
-	got := study.Try(days(t, "7"), parts.Stock(), nil)
+	got := study.Try(days(t, "7"), parts.Stock(), study.Window{}, nil)
 	low := math.Inf(1)
 	for _, v := range got.Series.BusV {
 		low = math.Min(low, v)
 	}
 	assert.InDelta(t, got.Outcome.CrankV, low, 0.02)
+}
+
+// A window shows more of less: it covers its days, the verdict stays that of the run.
+func TestAWindowLooksCloser(t *testing.T) {
+	all := study.Try(days(t, "7"), parts.Stock(), study.Window{}, nil)
+	one := study.Try(days(t, "7"), parts.Stock(), study.Window{FromS: 86400, ToS: 2 * 86400}, nil)
+	assert.Equal(t, all.Outcome, one.Outcome)
+	assert.Equal(t, all.Events, one.Events)
+	n := len(one.Series.T)
+	assert.True(t, one.Series.T[0] <= 86400 && one.Series.T[n-1] >= 2*86400-1, "%g to %g", one.Series.T[0], one.Series.T[n-1])
+	inside := 0
+	for _, at := range all.Series.T {
+		if at >= 86400 && at <= 2*86400 {
+			inside++
+		}
+	}
+	assert.Greater(t, n, inside*3/2)
 }
 
 // A better charger or a longer drive never leaves less in the battery.
@@ -211,7 +228,7 @@ func BenchmarkWeek(b *testing.B) {
 		b.Run(strings.TrimSuffix(strings.TrimPrefix(name, "demo/"), ".json"), func(b *testing.B) {
 			b.ReportAllocs()
 			for b.Loop() {
-				study.Try(doc, parts.Stock(), nil)
+				study.Try(doc, parts.Stock(), study.Window{}, nil)
 			}
 		})
 	}

@@ -42,7 +42,7 @@ func Table(doc job.Document, book parts.Book, every float64, row func([]float64)
 
 func values(f day.Frame) []float64 {
 	runs, joined := 0.0, 0.0
-	if f.Kind == day.Idle || f.Kind == day.Town || f.Kind == day.Highway || f.Kind == day.LiftOff {
+	if f.Kind.Runs() {
 		runs = 1
 	}
 	if f.Joined || f.Stage > 0 {

@@ -41,7 +41,8 @@ type Series struct {
 	MachineA []float64   `json:"machineA"`
 	StartA   []float64   `json:"startA"`
 	AuxA     []float64   `json:"auxA"`
-	CoupleA  []float64   `json:"coupleA"`
+	InA      []float64   `json:"inA" doc:"Drawn by the coupling on the start side"`
+	CoupleA  []float64   `json:"coupleA" doc:"Given by the coupling to the aux side"`
 	SolarA   []float64   `json:"solarA"`
 	StartSOC []float64   `json:"startSOC" doc:"%"`
 	AuxSOC   []float64   `json:"auxSOC" doc:"%"`
@@ -88,14 +89,14 @@ type FuseMargin struct {
 // shownMoments is about how many moments a trial shows: enough for a wide screen.
 const shownMoments = 1400
 
-// Try runs a design through its days and keeps what is worth looking at. halt is asked
-// now and then whether to stop; nil never stops.
-func Try(doc job.Document, book parts.Book, halt func() bool) Trial {
+// Try runs a design through its days and keeps what is worth looking at of a window.
+// halt is asked now and then whether to stop; nil never stops.
+func Try(doc job.Document, book parts.Book, w Window, halt func() bool) Trial {
 	d := plan.NewDay(doc, book)
 	f := d.Facts()
 	rig := d.Rig(plan.Nominal)
 	driving := f.Driving(1)
-	keep := newKeeper(d, rig, driving.Seconds())
+	keep := newKeeper(d, rig, driving.Seconds(), w)
 	got, err := day.Run(rig, driving, day.Conditions{OutsideC: f.Day.OutsideC.Value}, day.Options{Watch: keep.frame, Halt: halt})
 	t := Trial{Days: working.Round(driving.Seconds()/86400, 2), Driving: said(f), Series: keep.series(), Events: []Event{}, Columns: keep.columns, StartedAt: 6,
 		Formula: "Charge, overvoltage and heat are stepped over the solved circuit; batteries by their chemistry from memory, loads spread over the day with a third in the evening."}

@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math"
 	"sort"
+	"strings"
 
 	"epitrope/core/alternator"
 	"epitrope/core/day"
@@ -36,7 +37,7 @@ func verdicts(f job.Facts, rig *day.Rig, r day.Result) []Verdict {
 		} else if m.HeldA > 0.8*m.RatingA {
 			level, text = plan.Caution, text+": more than 80 % for long"
 		}
-		add("fuse."+m.ID, "Fuse "+m.ID, text, level, m.ID, first(r, "fuse.opens"))
+		add("fuse."+m.ID, "Fuse "+strings.ToUpper(m.ID), text, level, m.ID, first(r, "fuse.opens"))
 	}
 	if v.LimitedS > 0.25*v.RunningS && v.RunningS > 0 {
 		add("limited", "Alternator", fmt.Sprintf("at its limit for %s of %s running", spell(v.LimitedS), spell(v.RunningS)), plan.Caution, "alternator", -1)

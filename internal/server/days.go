@@ -72,12 +72,16 @@ func (a *api) registerDays(h huma.API) {
 	huma.Register(h, huma.Operation{OperationID: "stopTask", Method: http.MethodDelete, Path: "/api/tasks/{id}", Summary: "Ask a task to stop; what was done is kept", Errors: []int{404, 503}}, a.stopTask)
 }
 
-func (a *api) try(ctx context.Context, in *struct{ Body Input }) (*body[Tried], error) {
+func (a *api) try(ctx context.Context, in *struct {
+	From float64 `query:"from" minimum:"0" doc:"Where the window that is looked at closely begins, in s"`
+	To   float64 `query:"to" minimum:"0" doc:"… and ends; 0 looks at the whole run"`
+	Body Input
+}) (*body[Tried], error) {
 	doc, problems := job.Decode(in.Body)
 	if problems == nil {
 		problems = job.Problems{}
 	}
-	t := study.Try(doc, a.book, func() bool { return ctx.Err() != nil })
+	t := study.Try(doc, a.book, study.Window{FromS: in.From, ToS: in.To}, func() bool { return ctx.Err() != nil })
 	return &body[Tried]{Tried{problems, t}}, nil
 }
 

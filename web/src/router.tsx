@@ -15,6 +15,14 @@ const job = createRoute({
     return <JobPage key={id} id={id} sheet="section" />;
   },
 });
+const day = createRoute({
+  getParentRoute: () => root,
+  path: "/jobs/$id/day",
+  component: function Day() {
+    const { id } = day.useParams();
+    return <JobPage key={id} id={id} sheet="day" />;
+  },
+});
 const record = createRoute({
   getParentRoute: () => root,
   path: "/jobs/$id/record",
@@ -32,7 +40,7 @@ const revision = createRoute({
   },
 });
 
-export const router = createRouter({ routeTree: root.addChildren([list, job, record, revision]) });
+export const router = createRouter({ routeTree: root.addChildren([list, job, day, record, revision]) });
 
 declare module "@tanstack/react-router" {
   interface Register {

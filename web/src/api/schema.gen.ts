@@ -915,9 +915,12 @@ export interface components {
             busV: number[];
             cableC: number[];
             caseC: number[];
+            /** @description Given by the coupling to the aux side */
             coupleA: number[];
             /** @description Volts in and out of every column, in turn */
             grade: number[][];
+            /** @description Drawn by the coupling on the start side */
+            inA: number[];
             /** @description At the coupling's input */
             inV: number[];
             /** @description What the vehicle does */
@@ -2211,7 +2214,12 @@ export interface operations {
     };
     try: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Where the window that is looked at closely begins, in s */
+                from?: number;
+                /** @description … and ends; 0 looks at the whole run */
+                to?: number;
+            };
             header?: never;
             path?: never;
             cookie?: never;

@@ -4,6 +4,7 @@ import { Link, useNavigate } from "@tanstack/react-router";
 import { useEffect, useMemo, useReducer, useState } from "react";
 
 import { api, take, type Schemas, type Vocabulary } from "../api/client";
+import { DaySheet } from "../day/DaySheet";
 import { Record } from "../record/Record";
 import { Notes } from "../section/Notes";
 import { QuestionLine } from "../section/QuestionLine";
@@ -21,7 +22,10 @@ import { useKeys } from "./useKeys";
 import { usePlan } from "./usePlan";
 import { useSaving } from "./useSaving";
 
-export type Sheet = "section" | "record";
+export type Sheet = "section" | "day" | "record";
+
+/** Where each sheet is. */
+const places = { section: "/jobs/$id", day: "/jobs/$id/day", record: "/jobs/$id/record" } as const;
 
 interface Props {
   opened: Schemas["Opened"];
@@ -57,8 +61,8 @@ export function JobEditor({ opened, newest, deleted, kept, vocabulary, sheet }: 
     document.title = `${state.doc.title || "Untitled job"}, Epitrope`;
   }, [state.doc.title]);
 
-  const go = (to: Sheet) => navigate({ to: to === "section" ? "/jobs/$id" : "/jobs/$id/record", params: { id } });
-  useKeys({ plan, picked, pick, shown, show, ask, dispatch, go, showKeys: () => setKeys(true) });
+  const go = (to: Sheet) => navigate({ to: places[to], params: { id } });
+  useKeys({ sheet, plan, picked, pick, shown, show, ask, dispatch, go, showKeys: () => setKeys(true) });
 
   const job = useMemo<OpenJob | null>(
     () => plan && { plan, state, dispatch, vocabulary, readOnly: false, picked, pick, shown, show, asked, ask },
@@ -126,7 +130,14 @@ export function JobEditor({ opened, newest, deleted, kept, vocabulary, sheet }: 
       <Keys opened={keys} onClose={() => setKeys(false)} />
       {job ? (
         <JobContext.Provider value={job}>
-          {sheet === "section" ? (
+          {sheet === "day" ? (
+            <main className="sheet">
+              <h1 className="hidden">{state.doc.title || "Untitled job"}: day</h1>
+              <DaySheet id={id} jobNumber={number} />
+              <span className="gap" />
+              <SheetTabs id={id} />
+            </main>
+          ) : sheet === "section" ? (
             <main className="sheet">
               <h1 className="hidden">{state.doc.title || "Untitled job"}: section</h1>
               <QuestionLine />
@@ -162,6 +173,9 @@ function SheetTabs({ id }: { id: string }) {
     <nav className="sheets" aria-label="Sheets">
       <Link to="/jobs/$id" params={{ id }} activeOptions={{ exact: true }}>
         1 Section
+      </Link>
+      <Link to="/jobs/$id/day" params={{ id }}>
+        3 Day
       </Link>
       <Link to="/jobs/$id/record" params={{ id }}>
         9 Record

@@ -33,6 +33,7 @@ export function Palette({ go, dispatch, pick, ask, plan, doc, number, showKeys }
   const things: SpotlightActionData[] = [
     { id: "export", label: "Export the job as a file", onClick: () => exportFile(doc, number) },
     { id: "section", label: "Sheet 1: section", onClick: () => go("section") },
+    { id: "day", label: "Sheet 3: day", onClick: () => go("day") },
     { id: "record", label: "Sheet 9: record", onClick: () => go("record") },
     { id: "undo", label: "Undo", onClick: () => dispatch({ type: "undo" }) },
     { id: "redo", label: "Redo", onClick: () => dispatch({ type: "redo" }) },

@@ -6,6 +6,7 @@ import type { Action } from "./history";
 import type { Sheet } from "./JobEditor";
 
 interface Doing {
+  sheet: Sheet;
   plan: Plan | null;
   picked: string | null;
   pick: (column: string | null) => void;
@@ -18,9 +19,9 @@ interface Doing {
 }
 
 /** useKeys are the single-key shortcuts, as listed under "?". */
-export function useKeys({ plan, picked, pick, shown, show, ask, dispatch, go, showKeys }: Doing): void {
+export function useKeys({ sheet, plan, picked, pick, shown, show, ask, dispatch, go, showKeys }: Doing): void {
   const move = (by: number) => {
-    if (!plan) return;
+    if (!plan || sheet !== "section") return;
     const at = plan.columns.findIndex((c) => c.id === picked);
     const next = plan.columns[at < 0 ? (by > 0 ? 0 : plan.columns.length - 1) : at + by];
     if (next) {
@@ -44,6 +45,7 @@ export function useKeys({ plan, picked, pick, shown, show, ask, dispatch, go, sh
   };
   useHotkeys([
     ["1", () => go("section")],
+    ["3", () => go("day")],
     ["9", () => go("record")],
     ["ArrowRight", () => move(1)],
     ["ArrowLeft", () => move(-1)],

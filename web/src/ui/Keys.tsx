@@ -2,12 +2,15 @@ import { Modal } from "@mantine/core";
 
 const keys: [string, string][] = [
   ["1", "section"],
+  ["3", "day"],
   ["9", "record"],
   ["← →", "pick the part before or after"],
   ["Esc", "close the part"],
   ["Q", "answer the next question"],
   ["N", "go to the next note's part"],
   ["S", "show the next state"],
+  ["Space", "on the day: play, stop"],
+  ["← →", "on the day: move; with Shift, event by event"],
   ["Z", "undo; with Shift, redo"],
   ["/", "find or do"],
   ["?", "this list"],

@@ -1,0 +1,147 @@
+import { Alert, Button, Loader, Tabs } from "@mantine/core";
+import { useElementSize, useMediaQuery } from "@mantine/hooks";
+import { useCallback, useMemo, useState } from "react";
+
+import { useJob } from "../job/JobContext";
+import { Chances } from "./Chances";
+import { Compare } from "./Compare";
+import { Curves } from "./Curves";
+import { csvOf } from "./csv";
+import { doing, number } from "./curves";
+import { Moment } from "./Moment";
+import { Scrubber } from "./Scrubber";
+import { Setup } from "./Setup";
+import { SweepMap } from "./SweepMap";
+import { clock, indexAt, type Window } from "./time";
+import { useTrial, type Trial } from "./useTrial";
+import { Events, Verdicts } from "./Verdicts";
+
+/** DaySheet is sheet 3: the installation through days of driving and parking. */
+export function DaySheet({ id, jobNumber }: { id: string; jobNumber: string }) {
+  const { state } = useJob();
+  const [window, setWindow] = useState<Window | null>(null);
+  const { trial, running, failed, again } = useTrial(state.doc, window);
+  if (!trial) {
+    return failed ? (
+      <Alert color="ink" className="banner" title="The run could not be had">
+        {failed.message} <Button size="compact-sm" onClick={again}>Try again</Button>
+      </Alert>
+    ) : (
+      <p className="dayWait">
+        <Loader size="sm" color="ink" aria-label="Running" /> Running through the days …
+      </p>
+    );
+  }
+  return <Run key={trial.days} trial={trial} running={running} failed={failed} id={id} file={`day-${jobNumber}.csv`} zoomed={window} zoom={setWindow} />;
+}
+
+interface RunProps {
+  trial: Trial;
+  running: boolean;
+  failed: Error | null;
+  id: string;
+  file: string;
+  /** The stretch that is looked at closely; null is all of it. */
+  zoomed: Window | null;
+  zoom: (w: Window | null) => void;
+}
+
+function Run({ trial, running, failed, id, file, zoomed, zoom }: RunProps) {
+  const { plan } = useJob();
+  const end = trial.days * 86400;
+  const window = useMemo(() => zoomed ?? { from: 0, to: end }, [zoomed, end]);
+  const [at, setAt] = useState(() => opening(trial));
+  const { ref, width } = useElementSize();
+  const narrow = useMediaQuery("(max-width: 760px)", false, { getInitialValueInEffect: false });
+  const index = indexAt(trial.series.t, at);
+  const move = useCallback((t: number) => setAt(t), []);
+  const show = (w: Window) => {
+    zoom(w.to - w.from < end ? w : null);
+    setAt((now) => Math.min(w.to, Math.max(w.from, now)));
+  };
+  const goTo = (t: number) => {
+    if (t < window.from || t > window.to) zoom(null);
+    setAt(t);
+  };
+  const s = trial.series;
+  const value = (list: number[], digits: number) => number(list[index] ?? 0, digits);
+  const coupling = plan.coupling === "vsr" ? `relay ${s.stage[index]}` : `charger ${s.stage[index] === "resting" ? "resting" : `in ${s.stage[index]}`}`;
+  const says = `${doing(s.kind[index] ?? "")}: aux battery ${value(s.auxSOC, 0)} %, ${value(s.auxA, 0)} A at ${value(s.auxV, 1)} V; start battery ${value(s.busV, 1)} V; ${coupling}`;
+  return (
+    <div className={`day ${running ? "running" : ""}`} data-running={running}>
+      <div className="dayHead">
+        <span>
+          <b>{trial.days} days</b>, {trial.driving}
+        </span>
+        <span className="soft" role="status">
+          {failed ? "The server does not answer; this is the last run." : running ? "running …" : ""}
+        </span>
+        <span className="gap" />
+        <Button size="compact-sm" variant="default" onClick={() => csvOf(trial, file)}>
+          CSV
+        </Button>
+      </div>
+      <div className="dayMain">
+        <div className="dayLeft" ref={ref}>
+          {width > 0 && (
+            <>
+              <Scrubber end={end} window={window} onWindow={show} at={at} onMove={move} events={trial.events} says={says} />
+              {!narrow && <Moment trial={trial} index={index} width={width} />}
+              <p className="saysNow" data-says>
+                <b>{clock(at)}</b> {says}
+              </p>
+              <Curves series={s} events={trial.events} window={window} width={width} at={at} index={index} onMove={move} />
+            </>
+          )}
+        </div>
+        <DayTabs trial={trial} at={at} goTo={goTo} id={id} />
+      </div>
+    </div>
+  );
+}
+
+/** opening is where the cursor begins: at what is wrong, or well into the first charge. */
+function opening(trial: Trial): number {
+  const wrong = trial.verdicts.find((v) => v.level !== "good" && v.atS >= 0);
+  const charges = trial.events.find((e) => e.id === "charger.on" || e.id === "join.closes");
+  return wrong?.atS ?? Math.min(trial.days * 86400, (charges?.t ?? 0) + 1200);
+}
+
+function DayTabs({ trial, at, goTo, id }: { trial: Trial; at: number; goTo: (t: number) => void; id: string }) {
+  // The tab stays when the job changes and the run is drawn anew.
+  const [tab, setTab] = useState<string | null>(() => sessionStorage.getItem("dayTab") ?? "verdict");
+  const pick = (t: string | null) => {
+    setTab(t);
+    if (t) sessionStorage.setItem("dayTab", t);
+  };
+  return (
+    <Tabs value={tab} onChange={pick} className="dayTabs" keepMounted={false} color="ink">
+      <Tabs.List>
+        <Tabs.Tab value="verdict">Verdict</Tabs.Tab>
+        <Tabs.Tab value="setup">Driving</Tabs.Tab>
+        <Tabs.Tab value="events">Events</Tabs.Tab>
+        <Tabs.Tab value="compare">Compare</Tabs.Tab>
+        <Tabs.Tab value="map">Map</Tabs.Tab>
+        <Tabs.Tab value="chance">Chance</Tabs.Tab>
+      </Tabs.List>
+      <Tabs.Panel value="verdict">
+        <Verdicts trial={trial} onMove={goTo} />
+      </Tabs.Panel>
+      <Tabs.Panel value="setup">
+        <Setup />
+      </Tabs.Panel>
+      <Tabs.Panel value="events">
+        <Events trial={trial} at={at} onMove={goTo} />
+      </Tabs.Panel>
+      <Tabs.Panel value="compare">
+        <Compare id={id} />
+      </Tabs.Panel>
+      <Tabs.Panel value="map">
+        <SweepMap id={id} />
+      </Tabs.Panel>
+      <Tabs.Panel value="chance">
+        <Chances id={id} />
+      </Tabs.Panel>
+    </Tabs>
+  );
+}

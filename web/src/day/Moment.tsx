@@ -1,0 +1,116 @@
+import type { Column } from "../api/client";
+import { useJob } from "../job/JobContext";
+import { columnSpans, gradeScale, line, middle, type Span, type XY } from "../section/geometry";
+import type { Trial } from "./useTrial";
+
+const gutter = 62;
+const runHeight = 50;
+const gradeHeight = 92;
+
+/** Moment is the run and its grade line at the cursor: what flows where, and the volts it leaves. */
+export function Moment({ trial, index, width }: { trial: Trial; index: number; width: number }) {
+  const { plan } = useJob();
+  const s = trial.series;
+  const columns = plan.columns.filter((c) => trial.columns.includes(c.id));
+  const spans = columnSpans(columns, gutter, Math.max(width - 14, 300));
+  const volts = s.grade[index] ?? [];
+  const at = (id: string): [number, number] => {
+    const i = trial.columns.indexOf(id);
+    return [volts[2 * i] ?? 0, volts[2 * i + 1] ?? 0];
+  };
+  const all = s.grade.flatMap((g) => g).filter((v) => v > 0.5);
+  const scale = gradeScale([Math.max(Math.min(...all), 8 * (plan.marks[0]?.low ?? 14) > 160 ? 16 : 8), Math.max(...all)], 6, gradeHeight - 6);
+  const stage = s.stage[index] as string;
+  const apart = stage === "open" || stage === "resting";
+  const points = (list: Column[]): XY[] =>
+    list.flatMap((c) => {
+      const span = spans.get(c.id) as Span;
+      const [a, b] = at(c.id);
+      return [{ x: span.left, y: scale.y(a) }, { x: span.right, y: scale.y(b) }];
+    });
+  const split = columns.findIndex((c) => c.id === "coupling");
+  const before = columns.slice(0, split);
+  const after = columns.slice(split + 1);
+  const paths = apart ? [points(before), points(after)] : [points(columns)];
+  const flows = { machine: s.machineA[index] as number, into: s.inA[index] as number, couple: s.coupleA[index] as number, aux: s.auxA[index] as number, start: s.startA[index] as number };
+  return (
+    <div className="moment" data-moment={index} aria-hidden>
+      <svg width={width} height={runHeight + gradeHeight} focusable="false">
+        <RunLine columns={columns} spans={spans} flows={flows} stage={stage} apart={apart} />
+        {scale.ticks.map((v) => (
+          <g key={v} className="tick">
+            <line x1={gutter} x2={width - 14} y1={runHeight + scale.y(v)} y2={runHeight + scale.y(v)} />
+            <text x={gutter - 8} y={runHeight + scale.y(v) + 4} textAnchor="end">
+              {v} V
+            </text>
+          </g>
+        ))}
+        <g transform={`translate(0 ${runHeight})`}>
+          {paths.map((p, i) => (
+            <path key={i} className="volts best" d={line(p)} />
+          ))}
+        </g>
+        {columns.filter((c) => ["alternator", "battery", "charger", "relay"].includes(c.kind)).map((c) => {
+          const span = spans.get(c.id) as Span;
+          const [, out] = at(c.id);
+          return (
+            <text key={c.id} className="momentVolts" x={middle(span)} y={runHeight + Math.max(scale.y(out) - 6, 11)} textAnchor="middle">
+              {out.toFixed(2)} V
+            </text>
+          );
+        })}
+      </svg>
+    </div>
+  );
+}
+
+interface Flows {
+  machine: number;
+  into: number;
+  couple: number;
+  aux: number;
+  start: number;
+}
+
+/** RunLine is the run as one line, as thick as what flows in it. */
+function RunLine({ columns, spans, flows, stage, apart }: { stage: string; columns: Column[]; spans: Map<string, Span>; flows: Flows; apart: boolean }) {
+  const y = 32;
+  const thick = (amps: number) => Math.max(1, Math.min(9, Math.sqrt(Math.abs(amps))));
+  const edge = (id: string, side: "left" | "right") => (spans.get(id) as Span)[side];
+  const mid = (id: string) => middle(spans.get(id) as Span);
+  const flow = (from: number, to: number, amps: number) => <line key={from} className={Math.abs(amps) < 0.5 ? "still" : ""} x1={from} x2={to} y1={y} y2={y} style={{ strokeWidth: thick(amps) }} />;
+  const sides = { front: apart ? 0 : flows.into, back: apart ? 0 : flows.couple };
+  return (
+    <g className="runLine">
+      {flow(mid("alternator"), mid("start"), flows.machine)}
+      {flow(mid("start"), edge("coupling", "left") + 12, sides.front)}
+      {flow(edge("coupling", "right") - 12, mid("aux"), sides.back)}
+      {columns.filter((c) => ["alternator", "battery", "charger", "relay", "fuse"].includes(c.kind)).map((c) => (
+        <g key={c.id} className="stop">
+          {c.kind === "alternator" ? <circle cx={mid(c.id)} cy={y} r={8} /> : <rect x={mid(c.id) - (c.kind === "fuse" ? 8 : 13)} y={y - (c.kind === "fuse" ? 4 : 8)} width={c.kind === "fuse" ? 16 : 26} height={c.kind === "fuse" ? 8 : 16} />}
+          <text x={mid(c.id)} y={13} textAnchor="middle">
+            {c.name}
+            {c.id === "coupling" && apart ? `, ${stage}` : ""}
+          </text>
+        </g>
+      ))}
+      <Amps x={(mid("alternator") + mid("start")) / 2} amps={flows.machine} />
+      {!apart && <Amps x={(mid("start") + mid("coupling")) / 2} amps={flows.into} />}
+      {!apart && <Amps x={(mid("coupling") + mid("aux")) / 2} amps={flows.couple} />}
+      <Amps x={mid("start")} amps={flows.start} to="into" />
+      <Amps x={mid("aux")} amps={flows.aux} to="into" />
+    </g>
+  );
+}
+
+function Amps({ x, amps, to }: { x: number; amps: number; to?: string }) {
+  const value = Math.abs(amps).toFixed(0);
+  if (value === "0") return null;
+  const arrow = to ? (amps > 0 ? "in " : "out ") : amps > 0 ? "→ " : "← ";
+  return (
+    <text className="amps" x={x} y={49} textAnchor="middle">
+      {arrow}
+      {value} A
+    </text>
+  );
+}

@@ -1,0 +1,88 @@
+import { Button, Textarea } from "@mantine/core";
+import { useRef, useState } from "react";
+
+import { api, Refused, take } from "../api/client";
+import { valueAt } from "../job/document";
+import { FieldInput } from "../job/FieldInput";
+import { fieldOf, useJob } from "../job/JobContext";
+
+const asked = ["day.pattern", "use.drivenHours", "use.dailyAh", "day.days", "day.outsideC", "day.auxSOC", "day.startSOC", "day.solarW", "day.sunHours", "day.trigger"];
+
+/** Setup is what the vehicle does in the trial, and in what. */
+export function Setup() {
+  const job = useJob();
+  const own = valueAt(job.state.doc, "day.pattern") === "own";
+  return (
+    <div className="setup">
+      {asked.flatMap((path) => fieldOf(job, path) ?? []).map((f) => (
+        <FieldInput key={f.path} field={f} />
+      ))}
+      {own && <Own />}
+      <TrackFile />
+    </div>
+  );
+}
+
+/** Own is a pattern of driving, written out. */
+function Own() {
+  const { state, dispatch, readOnly } = useJob();
+  const wrong = state.refused["day.own"];
+  const text = state.typing["day.own"] ?? String(valueAt(state.doc, "day.own") ?? "");
+  const error = wrong && wrong.text === state.typing["day.own"] ? `${wrong.problem.wrong}. Allowed: ${wrong.problem.allowed}.` : undefined;
+  return (
+    <Textarea
+      className="ownPattern"
+      label="Driving, written out"
+      description="park, lamps, key, crank, idle, town, highway, lift-off, joined, assist: each with how long, and @ engine rpm"
+      placeholder="park 8 h, crank 2 s, town 20 min, highway 1h30 @ 2600, park 14 h"
+      autosize
+      minRows={3}
+      maxRows={8}
+      readOnly={readOnly}
+      value={text}
+      error={error}
+      onChange={(e) => dispatch({ type: "type", path: "day.own", text: e.currentTarget.value })}
+      onBlur={() => dispatch({ type: "leave", path: "day.own" })}
+    />
+  );
+}
+
+/** TrackFile takes a GPX track or a table of time and speed as the pattern of driving. */
+function TrackFile() {
+  const { dispatch, readOnly } = useJob();
+  const input = useRef<HTMLInputElement>(null);
+  const [told, setTold] = useState<{ text: string; bad: boolean } | null>(null);
+  if (readOnly) return null;
+  const read = async (file: File) => {
+    try {
+      const got = await take(api.POST("/api/track", { body: file as unknown as string, bodySerializer: (b: unknown) => b as BodyInit, headers: { "Content-Type": "application/octet-stream" } }));
+      dispatch({ type: "set", path: "day.own", value: got.driving });
+      dispatch({ type: "set", path: "day.pattern", value: "own" });
+      setTold({ text: [`${file.name}: ${got.hours.toFixed(1)} h.`, ...got.says].join(" "), bad: false });
+    } catch (error) {
+      setTold({ text: error instanceof Refused ? error.refusal.detail : "The server does not answer; try again.", bad: true });
+    }
+  };
+  return (
+    <div className="trackFile">
+      <Button size="compact-sm" variant="default" onClick={() => input.current?.click()}>
+        Drive by a track
+      </Button>
+      <input
+        ref={input}
+        type="file"
+        hidden
+        accept=".gpx,.csv,.txt"
+        aria-label="Track file"
+        onChange={(e) => {
+          const file = e.currentTarget.files?.[0];
+          if (file) void read(file);
+          e.currentTarget.value = "";
+        }}
+      />
+      <p className={told?.bad ? "bad" : "soft"} role="status">
+        {told?.text ?? "GPX with time, or a table of time and speed or rpm."}
+      </p>
+    </div>
+  );
+}
