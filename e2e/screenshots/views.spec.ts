@@ -29,6 +29,50 @@ test("the section", async ({ page }) => {
   await shoot(page, "part-opened");
 });
 
+test("a fuse and its cable", async ({ page }) => {
+  await open(page, "Mobile vet");
+  await part(page, "f1").click();
+  await expect(page.locator(".timeCurrent")).toBeVisible();
+  await shoot(page, "fuse");
+});
+
+test("cranking through a join", async ({ page }) => {
+  await open(page, "Clay studio");
+  await page.getByLabel("State").selectOption({ label: "cranking through the join" });
+  await shoot(page, "state");
+});
+
+async function openDay(page: Page, title: string): Promise<void> {
+  await open(page, title);
+  await page.keyboard.press("3");
+  await expect(page.locator("[data-curves]")).toBeVisible();
+  await expect(page.locator("[data-running=false]")).toBeVisible();
+}
+
+test("a day", async ({ page }) => {
+  await openDay(page, "Mobile vet");
+  await page.getByLabel("Shown").selectOption({ label: "day 2" });
+  await expect(page.locator("[data-running=false]")).toBeVisible();
+  await page.getByRole("slider", { name: "Moment" }).fill("95400");
+  await shoot(page, "day");
+});
+
+test("how sure a day is", async ({ page }) => {
+  await openDay(page, "Mobile vet");
+  await page.getByRole("tab", { name: "Chance" }).click();
+  await page.getByRole("button", { name: "Run 300 times" }).click();
+  await expect(page.locator(".chances")).toBeVisible({ timeout: 100_000 });
+  await page.locator(".chances").scrollIntoViewIfNeeded();
+  await page.locator(".dayTabs").evaluate((e) => e.scrollTo(0, 330));
+  await shoot(page, "day-chance");
+});
+
+test("a day on a phone", async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await openDay(page, "Touring sound recordist");
+  await shoot(page, "day-phone");
+});
+
 test("a section that is wrong", async ({ page }) => {
   await open(page, "Clay studio");
   await shoot(page, "section-wrong");

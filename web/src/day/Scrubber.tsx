@@ -76,7 +76,7 @@ export function Scrubber({ end, window, onWindow, at, onMove, events, says }: Pr
         ▸
       </Button>
       <input type="range" aria-label="Moment" min={window.from} max={window.to} step={Math.max(1, Math.round(small))} value={at} aria-valuetext={`${clock(at)}: ${says}`} onChange={(e) => onMove(Number(e.currentTarget.value))} />
-      <output data-clock>{clock(at)}</output>
+      <output data-clock data-at={at.toFixed(2)}>{clock(at)}</output>
       <NativeSelect size="xs" aria-label="Shown" value={String(Math.max(0, chosen))} data={list.map((w, i) => ({ value: String(i), label: w.label }))} onChange={(e) => onWindow((list[Number(e.currentTarget.value)] ?? list[0])?.window ?? window)} />
     </div>
   );
