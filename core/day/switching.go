@@ -163,13 +163,24 @@ func (r *runner) switchJoin(w wishes) bool {
 	case r.now.kind.held():
 		r.happened("join.closes", "coupling", "joined by hand: start battery "+working.Text(r.s.busV, "V", 1)+", aux battery "+working.Text(r.s.auxV, "V", 1))
 	case want:
-		r.happened("join.closes", "coupling", "the batteries are joined, at "+volts)
+		r.happened("join.closes", "coupling", "the batteries are joined, at "+volts+r.because(j, j.Sensing.CutInV, "above", j.Sensing.CloseS))
 		r.tally(&r.result.Verdict.Closings, r.t-r.openedAt < chatterS && r.now.running)
 	default:
 		r.openedAt = r.t
-		r.happened("join.opens", "coupling", "the batteries are parted, at "+volts)
+		r.happened("join.opens", "coupling", "the batteries are parted, at "+volts+r.because(j, j.Sensing.CutOutV, "below", j.Sensing.OpenS))
 	}
 	return true
+}
+
+// because says why a relay acted.
+func (r *runner) because(j *Join, volts float64, side string, after float64) string {
+	switch j.By {
+	case BySensing:
+		return fmt.Sprintf(": %s %s for %s", side, working.Text(volts*r.rig.N, "V", 1), working.Text(after, "s", 0))
+	case ByIgnition:
+		return ": the ignition"
+	}
+	return ""
 }
 
 // chatterS is how soon a relay that closes again counts as chattering. Source: common
@@ -203,7 +214,7 @@ func (r *runner) switchCharger(w wishes) bool {
 		r.on.chargeAt, r.on.restartAt = never, never
 		if r.on.charging {
 			r.on.charging, r.on.stage, r.on.stageAt = false, coupling.Resting, never
-			r.happened("charger.off", "coupling", "the charger rests")
+			r.happened("charger.off", "coupling", "the charger rests: its trigger is dead")
 			return true
 		}
 		return false
@@ -215,7 +226,7 @@ func (r *runner) switchCharger(w wishes) bool {
 		r.on.charging, r.on.stage, r.on.stageAt = false, coupling.Resting, never
 		r.on.restartAt = r.t + c.RestartS
 		r.result.Verdict.Starved++
-		r.happened("charger.starved", "coupling", "the charger stops: "+working.Text(r.s.sensedV, "V", 1)+" at its input")
+		r.happened("charger.starved", "coupling", "the charger stops: its input is below "+working.Text(c.CutOutV*r.rig.N, "V", 1))
 		return true
 	}
 	if r.on.restartAt < never {

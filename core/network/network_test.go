@@ -277,11 +277,42 @@ func BenchmarkSolveForty(b *testing.B) {
 	}
 }
 
+// A solution when values have moved, as from step to step of a day.
+func BenchmarkSolveFortyChanging(b *testing.B) {
+	s, err := network.NewSolver(forty())
+	require.NoError(b, err)
+	aux, i := s.Battery("aux"), 0
+	b.ReportAllocs()
+	for b.Loop() {
+		i++
+		aux.Volts = 13.2 + 0.001*float64(i%100)
+		if err := s.Solve(); err != nil {
+			b.Fatal(err)
+		}
+	}
+}
+
+// And from nothing.
+func BenchmarkSolveFortyFresh(b *testing.B) {
+	c := forty()
+	for b.Loop() {
+		if _, err := network.Solve(c); err != nil {
+			b.Fatal(err)
+		}
+	}
+}
+
 // The loop that runs a day does not allocate.
 func TestSolvingAgainDoesNotAllocate(t *testing.T) {
 	s, err := network.NewSolver(forty())
 	require.NoError(t, err)
-	assert.Zero(t, testing.AllocsPerRun(20, func() { _ = s.Solve() }))
+	aux, cable := s.Battery("aux"), s.Wire("cable7")
+	assert.Zero(t, testing.AllocsPerRun(20, func() {
+		aux.Volts += 0.001
+		cable.Set(cable.Ohm() * 1.001)
+		_ = s.Solve()
+		_ = s.Heat()
+	}))
 }
 
 func FuzzSolve(f *testing.F) {

@@ -15,7 +15,7 @@ type Window struct{ FromS, ToS float64 }
 
 // keeper keeps the moments of a window that are worth showing: in every stretch of it the
 // first, those at which a voltage or a current is highest or lowest, and the last before
-// the engine starts or stops; and the first and last of all.
+// the engine or the coupling starts or stops; and the first and last of all.
 type keeper struct {
 	rig     *day.Rig
 	columns []string
@@ -56,7 +56,7 @@ func (k *keeper) frame(f day.Frame) {
 		return
 	}
 	inside := f.T >= k.window.FromS
-	turns := had && f.Kind.Runs() != before.frame.Kind.Runs()
+	turns := had && (f.Kind.Runs() != before.frame.Kind.Runs() || f.Joined != before.frame.Joined || f.Stage != before.frame.Stage)
 	if had && inside && (turns || before.frame.T < k.window.FromS) {
 		k.push(before.copied())
 	}

@@ -46,6 +46,9 @@ func Random(r *rand.Rand, n int) *network.Circuit {
 		c.Add(network.Converter{Name: "charger", InPlus: node(), OutPlus: out, OutV: 14.4, MaxOutA: 5 + 20*r.Float64(), Efficiency: 0.88},
 			network.Battery{Name: "house", Plus: out, Volts: 12.8 + r.Float64(), Ohm: ohm()})
 	}
+	if r.IntN(2) == 0 {
+		c.Add(network.Switch{Name: "contact", A: node(), B: node(), Ohm: ohm(), Closed: r.IntN(2) == 0})
+	}
 	if r.IntN(3) == 0 {
 		c.Add(network.Diode{Name: "diode", A: node(), K: node(), ForwardV: 0.4, Ohm: 0.002 + ohm()})
 	}

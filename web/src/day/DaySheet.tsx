@@ -1,5 +1,5 @@
 import { Alert, Button, Loader, Tabs } from "@mantine/core";
-import { useElementSize, useMediaQuery } from "@mantine/hooks";
+import { useElementSize } from "@mantine/hooks";
 import { useCallback, useMemo, useState } from "react";
 
 import { useJob } from "../job/JobContext";
@@ -52,7 +52,6 @@ function Run({ trial, running, failed, id, file, zoomed, zoom }: RunProps) {
   const window = useMemo(() => zoomed ?? { from: 0, to: end }, [zoomed, end]);
   const [at, setAt] = useState(() => opening(trial));
   const { ref, width } = useElementSize();
-  const narrow = useMediaQuery("(max-width: 760px)", false, { getInitialValueInEffect: false });
   const index = indexAt(trial.series.t, at);
   const move = useCallback((t: number) => setAt(t), []);
   const show = (w: Window) => {
@@ -63,6 +62,8 @@ function Run({ trial, running, failed, id, file, zoomed, zoom }: RunProps) {
     if (t < window.from || t > window.to) zoom(null);
     setAt(t);
   };
+  // What just happened, and at which part.
+  const here = trial.events.findLast((e) => Math.abs(e.t - at) < 1.5);
   const s = trial.series;
   const value = (list: number[], digits: number) => number(list[index] ?? 0, digits);
   const coupling = plan.coupling === "vsr" ? `relay ${s.stage[index]}` : `charger ${s.stage[index] === "resting" ? "resting" : `in ${s.stage[index]}`}`;
@@ -86,9 +87,10 @@ function Run({ trial, running, failed, id, file, zoomed, zoom }: RunProps) {
           {width > 0 && (
             <>
               <Scrubber end={end} window={window} onWindow={show} at={at} onMove={move} events={trial.events} says={says} />
-              {!narrow && <Moment trial={trial} index={index} width={width} />}
+              <Moment trial={trial} index={index} width={width} lit={here?.part} />
               <p className="saysNow" data-says>
-                <b>{clock(at)}</b> {says}
+                <b>{clock(at)}</b> {here && <b className="event">{here.text}; </b>}
+                {says}
               </p>
               <Curves series={s} events={trial.events} window={window} width={width} at={at} index={index} onMove={move} />
             </>

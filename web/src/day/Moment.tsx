@@ -8,10 +8,11 @@ const runHeight = 50;
 const gradeHeight = 92;
 
 /** Moment is the run and its grade line at the cursor: what flows where, and the volts it leaves. */
-export function Moment({ trial, index, width }: { trial: Trial; index: number; width: number }) {
+export function Moment({ trial, index, width, lit }: { trial: Trial; index: number; width: number; lit: string | undefined }) {
   const { plan } = useJob();
   const s = trial.series;
-  const columns = plan.columns.filter((c) => trial.columns.includes(c.id));
+  const narrow = width < 620;
+  const columns = plan.columns.filter((c) => trial.columns.includes(c.id) && !(narrow && ["lead", "fuse", "plug"].includes(c.kind)));
   const spans = columnSpans(columns, gutter, Math.max(width - 14, 300));
   const volts = s.grade[index] ?? [];
   const at = (id: string): [number, number] => {
@@ -36,7 +37,7 @@ export function Moment({ trial, index, width }: { trial: Trial; index: number; w
   return (
     <div className="moment" data-moment={index} aria-hidden>
       <svg width={width} height={runHeight + gradeHeight} focusable="false">
-        <RunLine columns={columns} spans={spans} flows={flows} stage={stage} apart={apart} />
+        <RunLine columns={columns} spans={spans} flows={flows} stage={stage} apart={apart} lit={lit} narrow={narrow} />
         {scale.ticks.map((v) => (
           <g key={v} className="tick">
             <line x1={gutter} x2={width - 14} y1={runHeight + scale.y(v)} y2={runHeight + scale.y(v)} />
@@ -50,7 +51,7 @@ export function Moment({ trial, index, width }: { trial: Trial; index: number; w
             <path key={i} className="volts best" d={line(p)} />
           ))}
         </g>
-        {columns.filter((c) => ["alternator", "battery", "charger", "relay"].includes(c.kind)).map((c) => {
+        {columns.filter((c) => ["alternator", "battery", "charger", "relay"].includes(c.kind) && !(narrow && c.kind === "alternator")).map((c) => {
           const span = spans.get(c.id) as Span;
           const [, out] = at(c.id);
           return (
@@ -73,7 +74,7 @@ interface Flows {
 }
 
 /** RunLine is the run as one line, as thick as what flows in it. */
-function RunLine({ columns, spans, flows, stage, apart }: { stage: string; columns: Column[]; spans: Map<string, Span>; flows: Flows; apart: boolean }) {
+function RunLine({ columns, spans, flows, stage, apart, lit, narrow }: { narrow: boolean; lit: string | undefined; stage: string; columns: Column[]; spans: Map<string, Span>; flows: Flows; apart: boolean }) {
   const y = 32;
   const thick = (amps: number) => Math.max(1, Math.min(9, Math.sqrt(Math.abs(amps))));
   const edge = (id: string, side: "left" | "right") => (spans.get(id) as Span)[side];
@@ -86,10 +87,15 @@ function RunLine({ columns, spans, flows, stage, apart }: { stage: string; colum
       {flow(mid("start"), edge("coupling", "left") + 12, sides.front)}
       {flow(edge("coupling", "right") - 12, mid("aux"), sides.back)}
       {columns.filter((c) => ["alternator", "battery", "charger", "relay", "fuse"].includes(c.kind)).map((c) => (
-        <g key={c.id} className="stop">
+        <g key={c.id} className={`stop ${lit === c.id ? "lit" : ""}`}>
           {c.kind === "alternator" ? <circle cx={mid(c.id)} cy={y} r={8} /> : <rect x={mid(c.id) - (c.kind === "fuse" ? 8 : 13)} y={y - (c.kind === "fuse" ? 4 : 8)} width={c.kind === "fuse" ? 16 : 26} height={c.kind === "fuse" ? 8 : 16} />}
+          {c.kind === "alternator" && (
+            <text className="letter" x={mid(c.id)} y={y + 4} textAnchor="middle">
+              G
+            </text>
+          )}
           <text x={mid(c.id)} y={13} textAnchor="middle">
-            {c.name}
+            {!narrow ? c.name : c.kind === "alternator" ? "" : c.name.replace(" battery", "")}
             {c.id === "coupling" && apart ? `, ${stage}` : ""}
           </text>
         </g>
