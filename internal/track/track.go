@@ -8,6 +8,7 @@ import (
 	"math"
 
 	"epitrope/core/day"
+	"epitrope/internal/table"
 )
 
 // Sample is a moment of a track. What was not recorded is NaN.
@@ -25,23 +26,7 @@ type Read struct {
 }
 
 // Error is a track that cannot be read, and where.
-type Error struct {
-	Line  int
-	Field string
-	Value string
-	Wrong string
-}
-
-func (e *Error) Error() string {
-	where := ""
-	if e.Line > 0 {
-		where = fmt.Sprintf("line %d: ", e.Line)
-	}
-	if e.Value != "" {
-		return fmt.Sprintf("%s%s %q %s", where, e.Field, e.Value, e.Wrong)
-	}
-	return fmt.Sprintf("%s%s %s", where, e.Field, e.Wrong)
-}
+type Error = table.Error
 
 // ErrEmpty is a file without a track.
 var ErrEmpty = errors.New("no track in it: a time and a speed, or a position, at two moments at least")
@@ -100,9 +85,9 @@ func inOrder(samples []Sample) (clean []Sample, dropped int, err error) {
 	for _, s := range samples {
 		switch {
 		case s.Kmh < 0 || s.Kmh > fastestKmh:
-			return nil, 0, &Error{s.Line, "speed", fmt.Sprintf("%g km/h", s.Kmh), fmt.Sprintf("is not a vehicle's; allowed are 0 to %.0f km/h", fastestKmh)}
+			return nil, 0, table.Wrong(s.Line, "speed", fmt.Sprintf("%g km/h", s.Kmh), fmt.Sprintf("is not a vehicle's; allowed are 0 to %.0f km/h", fastestKmh))
 		case s.RPM < 0 || s.RPM > 8000:
-			return nil, 0, &Error{s.Line, "rpm", fmt.Sprintf("%g", s.RPM), "is not an engine's; allowed are 0 to 8000 rpm"}
+			return nil, 0, table.Wrong(s.Line, "rpm", fmt.Sprintf("%g", s.RPM), "is not an engine's; allowed are 0 to 8000 rpm")
 		}
 		if len(clean) > 0 && s.At <= clean[len(clean)-1].At {
 			dropped++
