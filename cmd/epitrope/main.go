@@ -16,6 +16,8 @@ const usage = `epitrope plans alternator-fed charging of auxiliary batteries.
   epitrope plan FILE                                  plan a job ("-" reads standard input)
   epitrope netlist FILE --at STATE                    its circuit as a SPICE netlist
   epitrope simulate FILE [--days 7] [--csv]           run it through days of driving and parking
+  epitrope classify FILE                              how an alternator is regulated, from a log
+  epitrope log KIND                                   a simulated log, for trying that
   epitrope schema job|plan                            the published JSON Schema
   epitrope serve                                      the web application
   epitrope seed                                       put the demo jobs into an empty database
@@ -32,6 +34,8 @@ var commands = map[string]command{
 	"plan":     runPlan,
 	"netlist":  runNetlist,
 	"simulate": runSimulate,
+	"classify": runClassify,
+	"log":      runLog,
 	"schema":   runSchema,
 	"serve":    runServe,
 	"seed":     runSeed,

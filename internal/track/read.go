@@ -41,7 +41,7 @@ func gpx(data []byte) ([]Sample, error) {
 		}
 		line, _ := dec.InputPos()
 		if err != nil {
-			return nil, table.Wrong(line, "file", "", "is not GPX: " + err.Error())
+			return nil, table.Wrong(line, "file", "", "is not GPX: "+err.Error())
 		}
 		start, ok := token.(xml.StartElement)
 		if !ok || start.Name.Local != "trkpt" {
@@ -49,7 +49,7 @@ func gpx(data []byte) ([]Sample, error) {
 		}
 		var p point
 		if err := dec.DecodeElement(&p, &start); err != nil {
-			return nil, table.Wrong(line, "track point", "", "cannot be read: " + err.Error())
+			return nil, table.Wrong(line, "track point", "", "cannot be read: "+err.Error())
 		}
 		if p.Time == "" {
 			return nil, table.Wrong(line, "track point", "", "has no time; record the track with time")

@@ -1,0 +1,82 @@
+package main
+
+import (
+	"flag"
+	"fmt"
+	"io"
+	"os"
+
+	"epitrope/core/alternator"
+	"epitrope/internal/instrument"
+)
+
+// runClassify judges a logged recording of the start battery's voltage.
+func runClassify(args []string, in io.Reader, out io.Writer) error {
+	set := flag.NewFlagSet("epitrope classify FILE", flag.ContinueOnError)
+	asJSON := set.Bool("json", false, "print JSON")
+	rest, err := parseFlags(set, args, out)
+	if err != nil {
+		return err
+	}
+	if len(rest) != 1 {
+		return badInput("give one FILE, or - for standard input")
+	}
+	data, err := readAll(rest[0], in)
+	if err != nil {
+		return err
+	}
+	readings, err := instrument.Log(data)
+	if err != nil {
+		return badInput("%s: %v", rest[0], err)
+	}
+	j, err := alternator.Classify(readings)
+	if err != nil {
+		return badInput("%s: %v", rest[0], err)
+	}
+	if *asJSON {
+		return printJSON(out, j)
+	}
+	fmt.Fprintf(out, "%s (%s): %s\n\n", j.Class, j.Sure, j.Why)
+	for _, f := range j.Findings {
+		fmt.Fprintf(out, "%6.0f to %6.0f s  %s\n", f.FromS, f.ToS, f.Text)
+	}
+	for _, t := range j.Taken {
+		fmt.Fprintln(out, "taken: "+t)
+	}
+	for _, m := range j.Missing {
+		fmt.Fprintln(out, "record: "+m)
+	}
+	return nil
+}
+
+func readAll(name string, in io.Reader) ([]byte, error) {
+	if name == "-" {
+		return io.ReadAll(in)
+	}
+	data, err := os.ReadFile(name)
+	if err != nil {
+		return nil, badInput("%v", err)
+	}
+	return data, nil
+}
+
+// runLog prints a simulated recording.
+func runLog(args []string, _ io.Reader, out io.Writer) error {
+	set := flag.NewFlagSet("epitrope log KIND", flag.ContinueOnError)
+	rest, err := parseFlags(set, args, out)
+	if err != nil {
+		return err
+	}
+	if len(rest) != 1 {
+		for _, s := range instrument.Simulations {
+			fmt.Fprintf(out, "%-18s %s\n", s.ID, s.Says)
+		}
+		return badInput("give one KIND of these")
+	}
+	s, err := instrument.SimulationByID(rest[0])
+	if err != nil {
+		return badInput("%v", err)
+	}
+	_, err = io.WriteString(out, s.Write())
+	return err
+}
