@@ -49,6 +49,15 @@ type Judgement struct {
 	LowV     float64   `json:"lowV" doc:"One reading in fifty was lower"`
 	HighV    float64   `json:"highV" doc:"One reading in fifty was higher"`
 	System   float64   `json:"system" doc:"12 or 24 V"`
+	Curve    []Seen    `json:"curve" doc:"What was judged, at 12 V, drawn together to at most 360 stretches of time"`
+}
+
+// Seen is a stretch of a recording.
+type Seen struct {
+	AtS  float64 `json:"atS"`
+	Low  float64 `json:"low"`
+	High float64 `json:"high"`
+	RPM  float64 `json:"rpm,omitempty" doc:"The highest in it; left out where not recorded"`
 }
 
 // What a test looks for, at 12 V. Source: common practice, no source: fixed settles
@@ -76,6 +85,7 @@ const (
 	gapS       = 30.0
 	finestS    = 0.05 // between readings
 	leastCount = 20
+	stretches  = 360
 )
 
 // RecordingError is a recording that cannot be judged.
@@ -89,11 +99,12 @@ func (e *RecordingError) Error() string { return e.Why }
 //
 // Source: common practice, no source (the thresholds above).
 func Classify(readings []Reading) (Judgement, error) {
-	j := Judgement{Findings: []Finding{}, Missing: []string{}, Taken: []string{}, System: 12}
+	j := Judgement{Findings: []Finding{}, Missing: []string{}, Taken: []string{}, System: 12, Curve: []Seen{}}
 	r, err := j.clean(readings)
 	if err != nil {
 		return j, err
 	}
+	j.Curve = curve(r)
 	runs, known := j.running(r)
 	if len(runs) < leastCount {
 		return j.dead(r, known), nil
@@ -177,6 +188,27 @@ func despike(r []Reading) []Reading {
 		}
 		slices.Sort(window[:])
 		out[i].V = window[2]
+	}
+	return out
+}
+
+// curve draws readings together, to be drawn.
+func curve(r []Reading) []Seen {
+	from := r[0].At
+	step := (r[len(r)-1].At - from) / stretches
+	var out []Seen
+	last := -1
+	for _, x := range r {
+		at := min(int((x.At-from)/step), stretches-1)
+		if at != last {
+			out = append(out, Seen{AtS: working.Round(x.At, 1), Low: math.Inf(1), High: math.Inf(-1)})
+			last = at
+		}
+		s := &out[len(out)-1]
+		s.Low, s.High = min(s.Low, working.Round(x.V, 2)), max(s.High, working.Round(x.V, 2))
+		if x.RPM > s.RPM {
+			s.RPM = math.Round(x.RPM)
+		}
 	}
 	return out
 }
@@ -366,6 +398,20 @@ func fall(runs []Reading) (change, about float64) {
 	return slope * (runs[len(runs)-1].At - t0), left[int(0.95*(n-1))]
 }
 
+func minutes(s float64) string {
+	if s < 90 {
+		return fmt.Sprintf("%.0f s", s)
+	}
+	return fmt.Sprintf("%.0f min", s/60)
+}
+
+func times(jumps int) string {
+	if jumps == 1 {
+		return fmt.Sprintf("a jump of %.1f V or more", jumpV)
+	}
+	return fmt.Sprintf("%d jumps of %.1f V or more", jumps, jumpV)
+}
+
 func (j *Judgement) decide(runs []Reading, low spell, jumps int, known bool) {
 	spread := j.HighV - j.LowV
 	change, about := fall(runs)
@@ -376,16 +422,16 @@ func (j *Judgement) decide(runs []Reading, low spell, jumps int, known bool) {
 	case known && j.HighV < deadV:
 		set(ClassNotCharging, "clear", fmt.Sprintf("With the engine running it never rises above %.1f V: the alternator does not charge.", j.HighV))
 	case low.all > 0 && jumps > 0:
-		set(ClassVariable, "clear", fmt.Sprintf("Spells under %.1f V of %.0f s in all, and jumps of %.1f V and more: %d.", spellV, low.all, jumpV, jumps))
+		set(ClassVariable, "clear", fmt.Sprintf("%s under %.1f V in all, and %s.", minutes(low.all), spellV, times(jumps)))
 	case jumps > 0 && j.HighV > fixedHighV:
-		set(ClassVariable, "likely", fmt.Sprintf("Jumps of %.1f V and more, up to %.1f V: %d.", jumpV, j.HighV, jumps))
+		set(ClassVariable, "likely", fmt.Sprintf("%s, up to %.1f V.", times(jumps), j.HighV))
 	case low.all > 0 && low.idle == low.all:
 		set(ClassUnclear, "open", fmt.Sprintf("It is under %.1f V at idle alone, and up to %.1f V otherwise. A loaded idle pulls a fixed one low too.", spellV, j.HighV))
 		j.Missing = append(j.Missing, "the same with lamps, blower and heaters off")
 	case low.all > 0 && j.HighV > fixedLowV:
-		set(ClassVariable, "likely", fmt.Sprintf("Spells under %.1f V of %.0f s in all, and %.1f V at other times.", spellV, low.all, j.HighV))
+		set(ClassVariable, "likely", fmt.Sprintf("%s under %.1f V in all, and %.1f V at other times.", minutes(low.all), spellV, j.HighV))
 	case low.all > 0:
-		set(ClassUnclear, "open", fmt.Sprintf("It stays under %.1f V for %.0f s and never comes above %.1f V: variable, loaded, or not charging well.", spellV, low.all, j.HighV))
+		set(ClassUnclear, "open", fmt.Sprintf("It stays under %.1f V for %s and never comes above %.1f V: variable, loaded, or not charging well.", spellV, minutes(low.all), j.HighV))
 		j.Missing = append(j.Missing, "the same with lamps and blower off, and a charged start battery")
 	case change < -slowFallV && about < fixedV && spread < 0.9:
 		j.Findings = append(j.Findings, Finding{runs[0].At, end, fmt.Sprintf("a slow fall of %.2f V as it warms", -change)})

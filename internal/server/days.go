@@ -9,8 +9,10 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"epitrope/core/alternator"
 	"epitrope/core/job"
 	"epitrope/core/study"
+	"epitrope/internal/instrument"
 	"epitrope/internal/store"
 	"epitrope/internal/track"
 )
@@ -26,6 +28,12 @@ type Tracked struct {
 	Driving string   `json:"driving" doc:"For the field day.own"`
 	Hours   float64  `json:"hours"`
 	Says    []string `json:"says" doc:"What was left out or taken some way"`
+}
+
+// Tested is what a logged recording says of an alternator.
+type Tested struct {
+	Judgement alternator.Judgement  `json:"judgement"`
+	Proves    alternator.Regulation `json:"proves" enum:"fixed,compensated,variable,unknown" doc:"For the field alternator.regulation; unknown where it proves none"`
 }
 
 // Asking is a task to be done in the background: a sweep or a spread.
@@ -66,6 +74,7 @@ func (a *api) registerDays(h huma.API) {
 	huma.Register(h, post(huma.Operation{OperationID: "try", Path: "/api/trial", Summary: "Run a document through its days", Errors: []int{413, 422}}), a.try)
 	huma.Register(h, post(huma.Operation{OperationID: "compare", Path: "/api/compare", Summary: "Run up to four designs through the same days", Errors: []int{413, 422}}), a.compare)
 	huma.Register(h, huma.Operation{OperationID: "readTrack", Method: http.MethodPost, Path: "/api/track", MaxBodyBytes: maxTrack, BodyReadTimeout: time.Minute, Summary: "Read a GPX track, or a table of time and speed or rpm, as a pattern of driving", Errors: []int{413, 422}}, a.readTrack)
+	huma.Register(h, huma.Operation{OperationID: "testRegulation", Method: http.MethodPost, Path: "/api/regulation", MaxBodyBytes: maxTrack, BodyReadTimeout: time.Minute, Summary: "Judge a logged recording of the start battery: how its alternator is regulated", Errors: []int{413, 422}}, a.testRegulation)
 	huma.Register(h, post(huma.Operation{OperationID: "addTask", Path: "/api/jobs/{id}/tasks", Summary: "Begin a sweep or a spread in the background", DefaultStatus: http.StatusAccepted, Errors: []int{404, 410, 413, 422, 503}}), a.addTask)
 	huma.Register(h, huma.Operation{OperationID: "listTasks", Method: http.MethodGet, Path: "/api/jobs/{id}/tasks", Summary: "A job's newest tasks", Errors: []int{503}}, a.listTasks)
 	huma.Register(h, huma.Operation{OperationID: "openTask", Method: http.MethodGet, Path: "/api/tasks/{id}", Summary: "How far a task is, and what it came to", Errors: []int{404, 503}}, a.openTask)
@@ -114,6 +123,20 @@ func (a *api) readTrack(_ context.Context, in *struct {
 		says = []string{}
 	}
 	return &body[Tracked]{Tracked{Driving: got.Pattern.String(), Hours: got.Pattern.Seconds() / 3600, Says: says}}, nil
+}
+
+func (a *api) testRegulation(_ context.Context, in *struct {
+	RawBody []byte `contentType:"application/octet-stream"`
+}) (*body[Tested], error) {
+	readings, err := instrument.Log(in.RawBody)
+	var j alternator.Judgement
+	if err == nil {
+		j, err = alternator.Classify(readings)
+	}
+	if err != nil {
+		return nil, inputProblem(job.Problems{{Field: "log", Wrong: err.Error(), Allowed: "a table with a line of heads: time and volts, and rpm or speed where there are"}})
+	}
+	return &body[Tested]{Tested{Judgement: j, Proves: j.Proves()}}, nil
 }
 
 func (a *api) addTask(ctx context.Context, in *struct {

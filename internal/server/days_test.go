@@ -1,6 +1,7 @@
 package server_test
 
 import (
+	"encoding/json"
 	"context"
 	"io"
 	"net/http"
@@ -13,7 +14,9 @@ import (
 
 	"epitrope/core/parts"
 	"epitrope/core/study"
+	"epitrope/core/alternator"
 	"epitrope/internal/dbtest"
+	"epitrope/internal/instrument"
 	"epitrope/internal/server"
 	"epitrope/internal/worker"
 )
@@ -51,6 +54,36 @@ func TestATrackIsRead(t *testing.T) {
 	body, _ = io.ReadAll(res.Body)
 	assert.Equal(t, 422, res.StatusCode)
 	assert.Contains(t, string(body), "line 3: speed")
+}
+
+func TestALoggedTestIsJudged(t *testing.T) {
+	h := serve(t, dbtest.Store(t))
+	post := func(text string, into any) int {
+		res, err := http.Post(h.URL+"/api/regulation", "application/octet-stream", strings.NewReader(text))
+		require.NoError(t, err)
+		defer func() { _ = res.Body.Close() }()
+		require.NoError(t, json.NewDecoder(res.Body).Decode(into))
+		return res.StatusCode
+	}
+	for id, proves := range map[string]alternator.Regulation{"variable": alternator.Variable, "fixed": alternator.Fixed, "short": alternator.Unknown} {
+		s, err := instrument.SimulationByID(id)
+		require.NoError(t, err)
+		var got server.Tested
+		require.Equal(t, 200, post(s.Write(), &got), id)
+		assert.Equal(t, proves, got.Proves, id)
+		assert.LessOrEqual(t, len(got.Judgement.Curve), 360, id)
+		assert.Greater(t, len(got.Judgement.Curve), 100, id)
+		for _, x := range got.Judgement.Curve {
+			assert.LessOrEqual(t, x.Low, x.High, id)
+		}
+	}
+	var refused server.Refusal
+	require.Equal(t, 422, post("time,volts\n0,12.6\n1,twelve\n", &refused))
+	require.Len(t, refused.Problems, 1)
+	assert.Equal(t, "log", refused.Problems[0].Field)
+	assert.Contains(t, refused.Problems[0].Wrong, "line 3")
+	require.Equal(t, 422, post("time,volts\n0,12.6\n1,12.6\n", &refused))
+	assert.Contains(t, refused.Problems[0].Wrong, "2 readings with time and volts are too few")
 }
 
 func TestTasksOverTheAPI(t *testing.T) {

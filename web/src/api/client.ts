@@ -29,6 +29,17 @@ export class Refused extends Error {
   }
 }
 
+/** asFile is a file as the body of a request, as it is. */
+export function asFile(file: File) {
+  return { body: file as unknown as string, bodySerializer: (b: unknown) => b as BodyInit, headers: { "Content-Type": "application/octet-stream" } };
+}
+
+/** whyNot says why an answer was not given, for people. */
+export function whyNot(error: unknown): string {
+  if (!(error instanceof Refused)) return "The server does not answer; try again.";
+  return error.refusal.problems?.[0]?.wrong ?? error.refusal.detail;
+}
+
 interface Answer<T> {
   data?: T;
   error?: unknown;

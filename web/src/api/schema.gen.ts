@@ -161,6 +161,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/regulation": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Judge a logged recording of the start battery: how its alternator is regulated */
+        post: operations["testRegulation"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/tasks/{id}": {
         parameters: {
             query?: never;
@@ -553,6 +570,13 @@ export interface components {
              */
             value: number;
         };
+        Finding: {
+            /** Format: double */
+            fromS: number;
+            text: string;
+            /** Format: double */
+            toS: number;
+        };
         FuseMargin: {
             fuse: string;
             /**
@@ -611,6 +635,44 @@ export interface components {
             says: string;
             /** @description What it loses at the worst */
             text: string;
+        };
+        Judgement: {
+            /** @enum {string} */
+            class: "fixed" | "compensated" | "variable" | "not charging" | "not seen to vary" | "cannot tell";
+            /** @description What was judged, at 12 V, drawn together to at most 360 stretches of time */
+            curve: components["schemas"]["Seen"][];
+            /** @description The evidence, in the order of time */
+            findings: components["schemas"]["Finding"][];
+            /**
+             * Format: double
+             * @description One reading in fifty was higher
+             */
+            highV: number;
+            /**
+             * Format: double
+             * @description One reading in fifty was lower
+             */
+            lowV: number;
+            /**
+             * Format: double
+             * @description While it charges, at 12 V
+             */
+            medianV: number;
+            /** @description What to record, for the test to prove it */
+            missing: string[];
+            /**
+             * @description How sure: nothing else explains it; it fits best; more is needed
+             * @enum {string}
+             */
+            sure: "clear" | "likely" | "open";
+            /**
+             * Format: double
+             * @description 12 or 24 V
+             */
+            system: number;
+            /** @description What was done to the recording before it was judged */
+            taken: string[];
+            why: string;
         };
         Limits: {
             /** Format: double */
@@ -891,6 +953,19 @@ export interface components {
             outlines: components["schemas"]["Point"][][];
             wheels: components["schemas"]["Wheel"][];
         };
+        Seen: {
+            /** Format: double */
+            atS: number;
+            /** Format: double */
+            high: number;
+            /** Format: double */
+            low: number;
+            /**
+             * Format: double
+             * @description The highest in it; left out where not recorded
+             */
+            rpm?: number;
+        };
         Segment: {
             figure?: string;
             /** @description Column it starts under */
@@ -1079,6 +1154,14 @@ export interface components {
             component: string;
             /** @description DIN 72552 */
             terminal?: string;
+        };
+        Tested: {
+            judgement: components["schemas"]["Judgement"];
+            /**
+             * @description For the field alternator.regulation; unknown where it proves none
+             * @enum {string}
+             */
+            proves: "fixed" | "compensated" | "variable" | "unknown";
         };
         Tile: {
             figure?: string;
@@ -2016,6 +2099,57 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Planned"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    testRegulation: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Tested"];
                 };
             };
             /** @description Request Entity Too Large */

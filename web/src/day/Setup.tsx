@@ -1,10 +1,11 @@
-import { Button, Textarea } from "@mantine/core";
-import { useRef, useState } from "react";
+import { Textarea } from "@mantine/core";
+import { useState } from "react";
 
-import { api, Refused, take } from "../api/client";
+import { api, asFile, take, whyNot } from "../api/client";
 import { valueAt } from "../job/document";
 import { FieldInput } from "../job/FieldInput";
 import { fieldOf, useJob } from "../job/JobContext";
+import { FileDrop } from "../ui/FileDrop";
 
 const asked = ["day.pattern", "use.drivenHours", "use.dailyAh", "day.days", "day.outsideC", "day.auxSOC", "day.startSOC", "day.solarW", "day.sunHours", "day.trigger"];
 
@@ -50,39 +51,22 @@ function Own() {
 /** TrackFile takes a GPX track or a table of time and speed as the pattern of driving. */
 function TrackFile() {
   const { dispatch, readOnly } = useJob();
-  const input = useRef<HTMLInputElement>(null);
   const [told, setTold] = useState<{ text: string; bad: boolean } | null>(null);
   if (readOnly) return null;
   const read = async (file: File) => {
     try {
-      const got = await take(api.POST("/api/track", { body: file as unknown as string, bodySerializer: (b: unknown) => b as BodyInit, headers: { "Content-Type": "application/octet-stream" } }));
-      dispatch({ type: "set", path: "day.own", value: got.driving });
-      dispatch({ type: "set", path: "day.pattern", value: "own" });
+      const got = await take(api.POST("/api/track", asFile(file)));
+      dispatch({ type: "setAll", values: { "day.own": got.driving, "day.pattern": "own" } });
       setTold({ text: [`${file.name}: ${got.hours.toFixed(1)} h.`, ...got.says].join(" "), bad: false });
     } catch (error) {
-      setTold({ text: error instanceof Refused ? error.refusal.detail : "The server does not answer; try again.", bad: true });
+      setTold({ text: whyNot(error), bad: true });
     }
   };
   return (
-    <div className="trackFile">
-      <Button size="compact-sm" variant="default" onClick={() => input.current?.click()}>
-        Drive by a track
-      </Button>
-      <input
-        ref={input}
-        type="file"
-        hidden
-        accept=".gpx,.csv,.txt"
-        aria-label="Track file"
-        onChange={(e) => {
-          const file = e.currentTarget.files?.[0];
-          if (file) void read(file);
-          e.currentTarget.value = "";
-        }}
-      />
+    <FileDrop label="Drive by a track" name="Track file" accept=".gpx,.csv,.txt" onFile={(file) => void read(file)}>
       <p className={told?.bad ? "bad" : "soft"} role="status">
         {told?.text ?? "GPX with time, or a table of time and speed or rpm."}
       </p>
-    </div>
+    </FileDrop>
   );
 }

@@ -13,6 +13,17 @@ function typed(state: Edited, path: string, text: string, value: number): Edited
   return reduce(typing, { type: "read", doc: withValue(typing.doc, path, value), sent, problems: [] });
 }
 
+describe("answering several fields", () => {
+  it("is one step back, and what was being typed in them is gone", () => {
+    const typing = reduce(start(empty), { type: "type", path: "day.own", text: "park 8" });
+    const s = reduce(typing, { type: "setAll", values: { "day.own": "park 8 h", "day.pattern": "own" } });
+    expect(valueAt(s.doc, "day.own")).toBe("park 8 h");
+    expect(valueAt(s.doc, "day.pattern")).toBe("own");
+    expect(s.typing).toEqual({});
+    expect(run(s, { type: "undo" }).doc).toEqual(empty);
+  });
+});
+
 describe("typing", () => {
   it("gathers keystrokes of one visit to a field into one step back", () => {
     let s = start(empty);

@@ -23,6 +23,7 @@ export interface Edited {
 
 export type Action =
   | { type: "set"; path: string; value: Value }
+  | { type: "setAll"; values: Record<string, Value> }
   | { type: "type"; path: string; text: string }
   | { type: "leave"; path: string }
   | { type: "read"; doc: Doc; sent: Record<string, string>; problems: Problem[] }
@@ -65,10 +66,10 @@ function step(state: Edited, doc: Doc, gathering: string | null): Edited {
 
 export function reduce(state: Edited, action: Action): Edited {
   switch (action.type) {
-    case "set": {
-      const typing = without(state.typing, action.path);
-      return step({ ...state, typing, taken: without(state.taken, action.path), refused: without(state.refused, action.path) }, withValue(state.doc, action.path, action.value), null);
-    }
+    case "set":
+      return setAll(state, { [action.path]: action.value });
+    case "setAll":
+      return setAll(state, action.values);
     case "type":
       return { ...state, typing: { ...state.typing, [action.path]: action.text }, left: without(state.left, action.path) };
     case "leave": {
@@ -97,6 +98,18 @@ export function reduce(state: Edited, action: Action): Edited {
       return { ...state, doc, past: [...state.past, state.doc], future, typing: {}, taken: {}, refused: {}, gathering: null };
     }
   }
+}
+
+/** setAll answers fields, as one step back; what was being typed in them is gone. */
+function setAll(state: Edited, values: Record<string, Value>): Edited {
+  let { doc, typing, taken, refused } = state;
+  for (const [path, value] of Object.entries(values)) {
+    doc = withValue(doc, path, value);
+    typing = without(typing, path);
+    taken = without(taken, path);
+    refused = without(refused, path);
+  }
+  return step({ ...state, typing, taken, refused }, doc, null);
 }
 
 /** read takes the server's reading of what was sent: a document, or what is wrong. */

@@ -5,6 +5,7 @@ import { FieldInput } from "../job/FieldInput";
 import { fieldOf, useJob } from "../job/JobContext";
 import { Working } from "../ui/Working";
 import { severityWord } from "../ui/words";
+import { LoggedTest } from "./LoggedTest";
 import { Cures } from "./Notes";
 import { TimeCurrent } from "./TimeCurrent";
 
@@ -55,6 +56,7 @@ export function PartPanel({ column }: { column: Column }) {
         </div>
       )}
       {column.id === "coupling" && <Methods />}
+      {column.id === "alternator" && <LoggedTest />}
       {plan.curves.filter((c) => c.fuse === column.id).map((c) => (
         <TimeCurrent key={c.fuse} curve={c} />
       ))}
