@@ -1,8 +1,8 @@
 package server_test
 
 import (
-	"encoding/json"
 	"context"
+	"encoding/json"
 	"io"
 	"net/http"
 	"strings"
@@ -12,9 +12,9 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"epitrope/core/alternator"
 	"epitrope/core/parts"
 	"epitrope/core/study"
-	"epitrope/core/alternator"
 	"epitrope/internal/dbtest"
 	"epitrope/internal/instrument"
 	"epitrope/internal/server"
