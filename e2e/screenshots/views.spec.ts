@@ -36,6 +36,15 @@ test("a fuse and its cable", async ({ page }) => {
   await shoot(page, "fuse");
 });
 
+test("a logged test", async ({ page }) => {
+  await open(page, "Mobile vet");
+  await part(page, "alternator").first().click();
+  await page.getByLabel("Recording of the start battery").setInputFiles(join(folder, "../../testdata/logs/variable.csv"));
+  await expect(page.locator(".judged")).toBeVisible();
+  await page.locator(".panel").evaluate((e) => (e.scrollTop = (e.querySelector(".fileDrop") as HTMLElement).offsetTop - 8));
+  await shoot(page, "regulation");
+});
+
 test("cranking through a join", async ({ page }) => {
   await open(page, "Clay studio");
   await page.getByLabel("State").selectOption({ label: "cranking through the join" });

@@ -8,7 +8,7 @@ import { clock, firstHour, type Window } from "./time";
 
 /** Room beside the curves for the scale and for the values at the cursor, in px. */
 const left = 56;
-const right = 118;
+const right = 126;
 const strip = 22;
 
 interface Props {

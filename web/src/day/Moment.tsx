@@ -6,6 +6,8 @@ import type { Trial } from "./useTrial";
 const gutter = 62;
 const runHeight = 50;
 const gradeHeight = 92;
+/** Nearer than this, in px, the alternator's amps would lie on the start battery's; the curves show them too. */
+const labelRoom = 90;
 
 /** Moment is the run and its grade line at the cursor: what flows where, and the volts it leaves. */
 export function Moment({ trial, index, width, lit }: { trial: Trial; index: number; width: number; lit: string | undefined }) {
@@ -100,7 +102,7 @@ function RunLine({ columns, spans, flows, stage, apart, lit, narrow }: { narrow:
           </text>
         </g>
       ))}
-      <Amps x={(mid("alternator") + mid("start")) / 2} amps={flows.machine} />
+      {mid("start") - mid("alternator") >= labelRoom && <Amps x={(mid("alternator") + mid("start")) / 2} amps={flows.machine} />}
       {!apart && <Amps x={(mid("start") + mid("coupling")) / 2} amps={flows.into} />}
       {!apart && <Amps x={(mid("coupling") + mid("aux")) / 2} amps={flows.couple} />}
       <Amps x={mid("start")} amps={flows.start} to="into" />

@@ -64,15 +64,7 @@ function Judged({ read, answers, take }: { read: Read; answers: Record<string, V
         <b>{kind[judgement.class]}</b>, {sure[judgement.sure]}. {judgement.why}
       </p>
       <Recording judgement={judgement} />
-      <ol className="findings">
-        {judgement.findings.map((f, i) => (
-          <li key={i}>
-            <b>{i + 1}</b> {minutes(f.fromS)}: {f.text}
-          </li>
-        ))}
-      </ol>
       {judgement.missing.length > 0 && <p>To be surer, record {judgement.missing.join("; ")}.</p>}
-      <p className="soft">{[read.name, ...judgement.taken].join(". ")}.</p>
       {answers ? (
         <Button size="compact-sm" onClick={() => take(answers)}>
           Take as tested: {kind[judgement.class].toLowerCase()}
@@ -80,6 +72,14 @@ function Judged({ read, answers, take }: { read: Read; answers: Record<string, V
       ) : (
         <p>It proves no kind of regulation, so the job stays as it was.</p>
       )}
+      <ol className="findings">
+        {judgement.findings.map((f, i) => (
+          <li key={i}>
+            <b>{i + 1}</b> {minutes(f.fromS)}: {f.text}
+          </li>
+        ))}
+      </ol>
+      <p className="soft">{[read.name, ...judgement.taken].join(". ")}.</p>
     </div>
   );
 }
@@ -89,6 +89,7 @@ function Recording({ judgement }: { judgement: Judgement }) {
   const { curve } = judgement;
   const from = curve[0]?.atS ?? 0;
   const x = scaleLinear([from, curve.at(-1)?.atS ?? 1], [box.left, box.width - box.right]);
+  const minute = scaleLinear(x.domain().map((s) => s / 60), x.range());
   const y = scaleLinear([Math.min(12, ...curve.map((s) => s.low)), Math.max(15.2, ...curve.map((s) => s.high))], [box.height - box.bottom, box.top]);
   const path = area<Schemas["Seen"]>()
     .x((s) => x(s.atS))
@@ -111,9 +112,9 @@ function Recording({ judgement }: { judgement: Judgement }) {
       <text x={4} y={10} className="unit">
         V{judgement.system === 24 ? ", halved" : ""}
       </text>
-      {x.ticks(6).map((t) => (
-        <text key={t} x={x(t)} y={floor + 14} textAnchor="middle">
-          {Math.round(t / 60)}
+      {minute.ticks(6).map((t) => (
+        <text key={t} x={minute(t)} y={floor + 14} textAnchor="middle">
+          {t}
         </text>
       ))}
       <text x={box.width - box.right} y={floor + 26} textAnchor="end" className="unit">
