@@ -82,8 +82,8 @@ func withDriving(doc job.Document, days, driving string) (job.Document, error) {
 
 func printTimeNetlist(out io.Writer, doc job.Document) error {
 	d := plan.NewDay(doc, parts.Stock())
-	f := d.Facts()
-	netlist, err := day.Netlist(d.Rig(plan.Nominal), f.Driving(1), day.Conditions{OutsideC: f.Day.OutsideC.Value}, 1)
+	driving, conditions := d.Varied(plan.Nominal)
+	netlist, err := day.Netlist(d.Rig(plan.Nominal), driving, conditions, 1)
 	if err != nil {
 		return badInput("--netlist: %v", err)
 	}

@@ -217,6 +217,27 @@ func TestManagementInTheCold(t *testing.T) {
 	assert.Greater(t, warm.Verdict.AuxEnd, 0.9)
 }
 
+// A segment's own air, load and sun count for that segment: the management opens in its
+// cold alone, its load is what is used, and without sun panels give nothing.
+func TestASegmentOfItsOwn(t *testing.T) {
+	m := usual()
+	m.charger, m.aux, m.fullV = charger(30, false), battery.LiFePO4, 14.2
+	got, frames := run(t, m.rig(t), "crank 2 s, highway 2 h air -8 C, highway 2 h, park 4 h load 10 A")
+	cold := events(got, "bms.cold")
+	require.Len(t, cold, 1)
+	assert.Less(t, cold[0].AtS, 2*3600.0)
+	assert.InDelta(t, 0.5, frameAt(frames, 2*3600).AuxSOC, 1e-3)
+	assert.Greater(t, frameAt(frames, 4*3600).AuxSOC, 0.9)
+	used := (frameAt(frames, 4*3600+2).AuxSOC - frameAt(frames, 8*3600+2).AuxSOC) * m.rig(t).Aux.CapacityAh
+	assert.InDelta(t, 40, used, 1.5, "Ah in four hours at 10 A")
+
+	solar := withSolar(relay(coupling.UsualTwoWay))
+	bright, _ := run(t, solar.rig(t), "park 6 h sun 90 %")
+	dark, _ := run(t, solar.rig(t), "park 6 h sun 0 %")
+	assert.Zero(t, dark.Energy.Solar)
+	assert.Greater(t, bright.Energy.Solar, 100.0)
+}
+
 // What a flat battery feeds goes off, and is on again once it was charged.
 func TestEmptyAndBack(t *testing.T) {
 	m := usual()

@@ -3,6 +3,7 @@ package day
 import (
 	"fmt"
 	"math"
+	"slices"
 	"strings"
 
 	"epitrope/core/alternator"
@@ -33,6 +34,8 @@ func Netlist(rig *Rig, pattern Pattern, cond Conditions, step float64) (string, 
 		return "", &NoNetlistError{"only a steady regulation is written"}
 	case rig.Solar != nil:
 		return "", &NoNetlistError{"solar panels follow the sun"}
+	case slices.ContainsFunc(pattern, func(s Segment) bool { return s.Own.AirC != nil }):
+		return "", &NoNetlistError{"batteries are written at one temperature, and a segment has its own"}
 	}
 	w := &writer{rig: rig, cond: cond}
 	skip := []string{rig.Machine.Element, rig.Start.Element, rig.Aux.Element, rig.Vehicle, rig.House, rig.Starter}

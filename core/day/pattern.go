@@ -3,6 +3,7 @@ package day
 import (
 	"fmt"
 	"math"
+	"slices"
 	"strconv"
 	"strings"
 
@@ -53,6 +54,14 @@ type Segment struct {
 	Kind    Kind
 	Seconds float64
 	RPM     float64 // of the engine; 0 takes the usual of its kind
+	Own     Own
+}
+
+// Own is what holds in a segment alone; nil takes what holds in the whole run.
+type Own struct {
+	AirC  *float64 // outside
+	LoadA *float64 // used off the aux battery
+	Sun   *float64 // on the panels, 0 to 1 of full sun
 }
 
 // rpm is the engine's speed.
@@ -99,6 +108,9 @@ const (
 	MaxSegments = 5000
 	MaxDays     = 31.0
 	maxRPM      = 8000.0
+	coldestC    = -40.0
+	hottestC    = 60.0
+	mostLoadA   = 400.0
 )
 
 // PatternError is text that is no pattern.
@@ -112,7 +124,9 @@ func (e *PatternError) Error() string { return fmt.Sprintf("%q: %s", e.Text, e.W
 const patternHint = "write what it does and for how long, such as “park 8 h, crank 2 s, idle 3 min, highway 1h30 @ 2600, park 14 h”"
 
 // ParsePattern reads what a vehicle does, a comma, semicolon or line to a segment: its
-// kind, how long, and, where it matters, "@" and the engine's rpm.
+// kind, how long, and, where it matters, "@" and the engine's rpm, "air" and the
+// temperature outside, "load" and the amps used off the aux battery, "sun" and the share
+// of full sun: "park 6 h air 38 °C load 5 A sun 80 %".
 func ParsePattern(text string) (Pattern, error) {
 	var p Pattern
 	for _, part := range strings.FieldsFunc(text, func(r rune) bool { return r == ',' || r == ';' || r == '\n' || r == '\r' }) {
@@ -149,13 +163,15 @@ func parseSegment(text string) (Segment, error) {
 	if !known {
 		return refuse(fmt.Sprintf("%q is not known; allowed are %v; %s", name, kinds, patternHint))
 	}
-	long, speed, withSpeed := strings.Cut(rest, "@")
-	var err error
-	if s.Seconds, err = parseSeconds(long); err != nil || s.Seconds <= 0 {
+	said, err := phrases(rest)
+	if err != nil {
+		return refuse(err.Error())
+	}
+	if s.Seconds, err = parseSeconds(said[""]); err != nil || s.Seconds <= 0 {
 		return refuse("how long? write 90 s, 20 min or 1h30")
 	}
-	if withSpeed {
-		s.RPM, err = strconv.ParseFloat(strings.TrimSpace(strings.TrimSuffix(strings.TrimSpace(speed), "rpm")), 64)
+	if speed, ok := said["@"]; ok {
+		s.RPM, err = strconv.ParseFloat(strings.TrimSpace(strings.TrimSuffix(speed, "rpm")), 64)
 		if err != nil || !(s.RPM >= 300 && s.RPM <= maxRPM) {
 			return refuse(fmt.Sprintf("the engine's speed after @ is 300 to %.0f rpm", maxRPM))
 		}
@@ -163,7 +179,48 @@ func parseSegment(text string) (Segment, error) {
 			return refuse("the engine does not run, so it has no speed")
 		}
 	}
+	for _, own := range []struct {
+		word      string
+		into      **float64
+		dim       unit.Dimension
+		low, high float64
+		per       float64
+	}{
+		{"air", &s.Own.AirC, unit.Temperature, coldestC, hottestC, 1},
+		{"load", &s.Own.LoadA, unit.Current, 0, mostLoadA, 1},
+		{"sun", &s.Own.Sun, unit.Percent, 0, 100, 100},
+	} {
+		text, ok := said[own.word]
+		if !ok {
+			continue
+		}
+		v, err := own.dim.Parse(text)
+		if err != nil || !(v >= own.low && v <= own.high) {
+			return refuse(fmt.Sprintf("after %s stands %g to %g %s", own.word, own.low, own.high, own.dim.Base))
+		}
+		v /= own.per
+		*own.into = &v
+	}
 	return s, nil
+}
+
+// phrases cuts what is said of a segment at its words; how long it is stands under "".
+func phrases(text string) (map[string]string, error) {
+	said := map[string]string{}
+	word := ""
+	for _, token := range strings.Fields(strings.ReplaceAll(text, "@", " @ ")) {
+		switch token {
+		case "@", "air", "load", "sun":
+			if _, twice := said[token]; twice {
+				return nil, fmt.Errorf("%s stands twice", token)
+			}
+			word = token
+			said[word] = ""
+		default:
+			said[word] = strings.TrimSpace(said[word] + " " + token)
+		}
+	}
+	return said, nil
 }
 
 // parseSeconds reads seconds ("90 s") or anything that is hours ("20 min", "1h30").
@@ -188,18 +245,47 @@ func (p Pattern) String() string {
 		if s.RPM > 0 {
 			parts[i] += fmt.Sprintf(" @ %.0f", s.RPM)
 		}
+		if v := s.Own.AirC; v != nil {
+			parts[i] += " air " + plain(*v) + " °C"
+		}
+		if v := s.Own.LoadA; v != nil {
+			parts[i] += " load " + plain(*v) + " A"
+		}
+		if v := s.Own.Sun; v != nil {
+			parts[i] += " sun " + plain(*v*100) + " %"
+		}
 	}
 	return strings.Join(parts, ", ")
 }
 
+// Varied is the pattern with what its segments say of their own changed: degrees added to
+// their air, their loads times a factor.
+func (p Pattern) Varied(airK, loads float64) Pattern {
+	out := slices.Clone(p)
+	for i := range out {
+		own := &out[i].Own
+		if own.AirC != nil {
+			v := *own.AirC + airK
+			own.AirC = &v
+		}
+		if own.LoadA != nil {
+			v := *own.LoadA * loads
+			own.LoadA = &v
+		}
+	}
+	return out
+}
+
+func plain(v float64) string { return strconv.FormatFloat(v, 'f', -1, 64) }
+
 func lasting(s float64) string {
 	switch {
 	case s >= 3600 && math.Mod(s, 360) == 0:
-		return strconv.FormatFloat(s/3600, 'f', -1, 64) + " h"
+		return plain(s/3600) + " h"
 	case s >= 60 && math.Mod(s, 6) == 0:
-		return strconv.FormatFloat(s/60, 'f', -1, 64) + " min"
+		return plain(s/60) + " min"
 	}
-	return strconv.FormatFloat(s, 'f', -1, 64) + " s"
+	return plain(s) + " s"
 }
 
 func clip(s string) string {

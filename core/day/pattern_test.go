@@ -19,6 +19,23 @@ func TestPatternsAreReadAndWritten(t *testing.T) {
 	assert.False(t, pattern(t, "park 1 h, lamps 5 min").Starts())
 }
 
+func TestASegmentHasItsOwnAirLoadAndSun(t *testing.T) {
+	p := pattern(t, "park 6 h air 100F load 500mA sun 80 %, highway 1h30 @ 2600 air -8 °C, Town 20 min SUN 0%")
+	assert.InDelta(t, 37.78, *p[0].Own.AirC, 0.01)
+	assert.Equal(t, 0.5, *p[0].Own.LoadA)
+	assert.Equal(t, 0.8, *p[0].Own.Sun)
+	assert.Equal(t, 2600.0, p[1].RPM)
+	assert.Equal(t, -8.0, *p[1].Own.AirC)
+	assert.Nil(t, p[1].Own.LoadA)
+	assert.Zero(t, *p[2].Own.Sun)
+	assert.Equal(t, p, pattern(t, p.String()))
+	varied := p.Varied(10, 1.2)
+	assert.Equal(t, 2.0, *varied[1].Own.AirC)
+	assert.Equal(t, 0.6, *varied[0].Own.LoadA)
+	assert.Nil(t, varied[2].Own.LoadA)
+	assert.Equal(t, -8.0, *p[1].Own.AirC, "the pattern itself stays")
+}
+
 func TestBrokenPatternsAreNamed(t *testing.T) {
 	for text, says := range map[string]string{
 		"":                                "it is empty",
@@ -31,6 +48,10 @@ func TestBrokenPatternsAreNamed(t *testing.T) {
 		"idle 1 h @ 99999":                "300 to 8000 rpm",
 		"idle 1 h @ fast":                 "300 to 8000 rpm",
 		"park 1 h @ 2000":                 "has no speed",
+		"park 1 h air 99 °C":              "after air stands -40 to 60 °C",
+		"park 1 h load -2 A":              "after load stands 0 to 400 A",
+		"park 1 h sun":                    "after sun stands 0 to 100 %",
+		"park 1 h air 5 C air 6 C":        "air stands twice",
 		"park 800 h":                      "it lasts 33 days; allowed are up to 31",
 		strings.Repeat("idle 1 s,", 5001): "allowed are 5000",
 	} {
@@ -76,7 +97,7 @@ func TestRepeat(t *testing.T) {
 }
 
 func FuzzParsePattern(f *testing.F) {
-	for _, s := range []string{"park 8 h, crank 2 s", "idle 1h30 @ 2600", "lift-off 1e9 s", "park 1,5 h", "@", "town 3 min @", "park 1 h park 1 h"} {
+	for _, s := range []string{"park 8 h, crank 2 s", "idle 1h30 @ 2600", "lift-off 1e9 s", "park 1,5 h", "@", "town 3 min @", "park 1 h park 1 h", "park 6 h air 38C load 5 A sun 80 %"} {
 		f.Add(s)
 	}
 	f.Fuzz(func(t *testing.T, text string) {

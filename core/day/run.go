@@ -12,7 +12,7 @@ import (
 
 // Conditions are what surrounds a run.
 type Conditions struct {
-	OutsideC    float64
+	OutsideC    float64 // where a segment says no other
 	RegulationV float64 // by which the alternator's voltage is off, at 12 V
 }
 
@@ -82,6 +82,7 @@ type now struct {
 	vehicleA float64
 	houseA   float64
 	sun      float64
+	airC     float64 // outside
 	until    float64
 }
 
@@ -147,11 +148,12 @@ func newRunner(rig *Rig, pattern Pattern, cond Conditions, opt Options) (*runner
 	r.on = on{joinAt: never, chargeAt: never, restartAt: never, stageAt: never}
 	r.x[startQ], r.x[auxQ] = rig.Start.SOC, rig.Aux.SOC
 	r.on.full = rig.Aux.SOC >= fullSOC
+	air := or(pattern[0].Own.AirC, cond.OutsideC)
 	for _, i := range []int{winding, space, chargerCase} {
-		r.x[i] = cond.OutsideC
+		r.x[i] = air
 	}
 	for i := range rig.Wires {
-		r.x[wire0+i] = cond.OutsideC
+		r.x[wire0+i] = air
 		r.givenAt[i] = -never
 	}
 	r.result.Verdict = newVerdict(rig)
@@ -182,11 +184,11 @@ func (r *runner) run() error {
 // something.
 func (r *runner) during(s Segment, end float64) now {
 	if r.on.stalled && s.Kind.live() {
-		s = Segment{Kind: Park, Seconds: s.Seconds}
+		s = Segment{Kind: Park, Seconds: s.Seconds, Own: s.Own}
 	} else {
 		r.on.stalled = false
 	}
-	n := now{kind: s.Kind, running: s.Kind.Runs(), rpm: s.rpm(), until: end}
+	n := now{kind: s.Kind, running: s.Kind.Runs(), rpm: s.rpm(), airC: or(s.Own.AirC, r.cond.OutsideC), until: end}
 	clock := math.Mod(r.t/hour+firstHour, 24)
 	switch {
 	case n.running:
@@ -201,14 +203,23 @@ func (r *runner) during(s Segment, end float64) now {
 	default:
 		n.vehicleA = asleepA
 	}
-	n.houseA = r.rig.HouseA * houseShare(clock)
+	n.houseA = or(s.Own.LoadA, r.rig.HouseA*houseShare(clock))
 	n.until = math.Min(end, r.t+hour*houseUntil(clock))
 	if solar := r.rig.Solar; solar != nil {
 		var until float64
 		n.sun, until = sun(clock, solar.Hours)
+		n.sun = or(s.Own.Sun, n.sun)
 		n.until = math.Min(n.until, r.t+hour*until)
 	}
 	return n
+}
+
+// or is what is said, or what holds otherwise.
+func or(said *float64, otherwise float64) float64 {
+	if said != nil {
+		return *said
+	}
+	return otherwise
 }
 
 // The use of a day: a third of it in four hours of the evening. Source: assumed.
@@ -396,7 +407,7 @@ func (r *runner) locate(begin *moving, h float64, to *trial) (float64, error) {
 // card's limit is for the place; the case runs hotter by what it loses.
 func (r *runner) derate() float64 {
 	c := r.rig.Charger
-	return coupling.Derate(r.cond.OutsideC+c.PlaceOverK, c.FullC)
+	return coupling.Derate(r.now.airC+c.PlaceOverK, c.FullC)
 }
 
 func (r *runner) efficiencyAt(s *sight) float64 {

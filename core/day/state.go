@@ -53,13 +53,13 @@ func (r *runner) move(x *slow, s *sight, m *moving) {
 
 	hot := rig.Machine.Label.WindingC(s.machineA, s.machineV/n, r.now.rpm*alternator.Ratio, x[space])
 	m.rate[winding], m.pull[winding] = hot/windingS, 1/windingS
-	air, over := r.cond.OutsideC, spaceDownS
+	air, over := r.now.airC, spaceDownS
 	if r.now.running {
 		air, over = air+rig.EngineSpaceK, spaceUpS
 	}
 	m.rate[space], m.pull[space] = air/over, 1/over
 	if c := rig.Charger; c != nil {
-		to := r.cond.OutsideC + c.PlaceOverK + c.CaseKPerW*s.chargerLossW
+		to := r.now.airC + c.PlaceOverK + c.CaseKPerW*s.chargerLossW
 		m.rate[chargerCase], m.pull[chargerCase] = to/caseS, 1/caseS
 	}
 	for i := range rig.Wires {
@@ -110,16 +110,16 @@ func (r *runner) bankC(x *slow, b *Bank) float64 {
 	if b.EngineSpace {
 		return x[space]
 	}
-	return r.cond.OutsideC
+	return r.now.airC
 }
 
 // wirePlaceC is the air round a cable: warmer than outside as the engine space is.
 func (r *runner) wirePlaceC(x *slow, w *Wire) float64 {
 	share := 0.0
 	if r.rig.EngineSpaceK > 0 {
-		share = (x[space] - r.cond.OutsideC) / r.rig.EngineSpaceK
+		share = (x[space] - r.now.airC) / r.rig.EngineSpaceK
 	}
-	return r.cond.OutsideC + share*w.PlaceK
+	return r.now.airC + share*w.PlaceK
 }
 
 // scale is by how much a state may be wrong in a step, at a tolerance of 1.

@@ -54,6 +54,12 @@ func NewDay(doc job.Document, book parts.Book) *Day {
 // Facts are the job's answers and defaults.
 func (d *Day) Facts() job.Facts { return d.design.facts }
 
+// Varied is a job's driving, and what surrounds it, as they may turn out.
+func (d *Day) Varied(v Variation) (day.Pattern, day.Conditions) {
+	f := d.Facts()
+	return f.Driving(v.Hours).Varied(v.OutsideK, v.House), day.Conditions{OutsideC: f.Day.OutsideC.Value + v.OutsideK, RegulationV: v.RegulationV}
+}
+
 // Grade returns the section's columns, and how to read the volts into and out of each,
 // in turn, from the voltages of a rig's circuit by node; they are added to out.
 func (d *Day) Grade(rig *day.Rig) (columns []string, read func(volts, out []float64) []float64) {

@@ -111,8 +111,8 @@ func (o Outcome) score() int {
 
 // once runs a planned job, varied.
 func once(d *plan.Day, v plan.Variation, halt func() bool) (Outcome, error) {
-	f := d.Facts()
 	rig := d.Rig(v)
-	got, err := day.Run(rig, f.Driving(v.Hours), day.Conditions{OutsideC: f.Day.OutsideC.Value + v.OutsideK, RegulationV: v.RegulationV}, day.Options{Halt: halt})
+	driving, conditions := d.Varied(v)
+	got, err := day.Run(rig, driving, conditions, day.Options{Halt: halt})
 	return outcome(rig, got), err
 }

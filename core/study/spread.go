@@ -117,7 +117,8 @@ func SpreadOver(doc job.Document, t Tolerances, book parts.Book, progress Progre
 				soc = append(soc, 100*fr.AuxSOC)
 			}
 		}
-		got, err := day.Run(rig, f.Driving(v.Hours), day.Conditions{OutsideC: f.Day.OutsideC.Value + v.OutsideK, RegulationV: v.RegulationV}, day.Options{Halt: halt, Watch: watch})
+		driving, conditions := d.Varied(v)
+		got, err := day.Run(rig, driving, conditions, day.Options{Halt: halt, Watch: watch})
 		if err != nil {
 			return
 		}

@@ -15,7 +15,6 @@ var TableHead = []string{"time s", "start battery V", "coupling in V", "coupling
 // proportion between the moments stepped to.
 func Table(doc job.Document, book parts.Book, every float64, row func([]float64)) error {
 	d := plan.NewDay(doc, book)
-	f := d.Facts()
 	var last []float64
 	next := 0.0
 	watch := func(fr day.Frame) {
@@ -36,7 +35,8 @@ func Table(doc job.Document, book parts.Book, every float64, row func([]float64)
 		}
 		last = values(fr)
 	}
-	_, err := day.Run(d.Rig(plan.Nominal), f.Driving(1), day.Conditions{OutsideC: f.Day.OutsideC.Value}, day.Options{Watch: watch})
+	driving, conditions := d.Varied(plan.Nominal)
+	_, err := day.Run(d.Rig(plan.Nominal), driving, conditions, day.Options{Watch: watch})
 	return err
 }
 

@@ -95,9 +95,9 @@ func Try(doc job.Document, book parts.Book, w Window, halt func() bool) Trial {
 	d := plan.NewDay(doc, book)
 	f := d.Facts()
 	rig := d.Rig(plan.Nominal)
-	driving := f.Driving(1)
+	driving, conditions := d.Varied(plan.Nominal)
 	keep := newKeeper(d, rig, driving.Seconds(), w)
-	got, err := day.Run(rig, driving, day.Conditions{OutsideC: f.Day.OutsideC.Value}, day.Options{Watch: keep.frame, Halt: halt})
+	got, err := day.Run(rig, driving, conditions, day.Options{Watch: keep.frame, Halt: halt})
 	t := Trial{Days: working.Round(driving.Seconds()/86400, 2), Driving: said(f), Series: keep.series(), Events: []Event{}, Columns: keep.columns, StartedAt: 6,
 		Formula: "Charge, overvoltage and heat are stepped over the solved circuit; batteries by their chemistry from memory, loads spread over the day with a third in the evening."}
 	t.Outcome = outcome(rig, got)
