@@ -12,23 +12,23 @@ import "math"
 // advised when it is lifted to its absorption voltage; LiFePO4 takes what the circuit
 // drives until it is nearly full; giving, it polarises by about its resistance.
 const (
-	faradPerAh   = 12.0
-	polarShare   = 0.8   // of its resistance, when it gives
-	takesShare   = 2.0   // of the advised current that lead takes
-	floatShare   = 0.002 // of its capacity that full lead still takes
-	topShare     = 0.02  // of its charge over which LiFePO4 stops taking current
-	topRate      = 2.0   // of its capacity that LiFePO4 takes below that
-	topLeast     = 1e-3  // of its capacity, when it is full
-	leastLiftV   = 0.1
-	blockedA     = 1e-6 // what is taken when charging is blocked
-	blockedFarad = 1e-3 // share of the capacity that is left then: nothing is stored
+	faradPerAh = 12.0
+	polarShare = 0.8   // of its resistance, when it gives
+	takesShare = 2.0   // of the advised current that lead takes
+	floatShare = 0.002 // of its capacity that full lead still takes
+	topShare   = 0.02  // of its charge over which LiFePO4 stops taking current
+	topRate    = 2.0   // of its capacity that LiFePO4 takes below that
+	topLeast   = 1e-3  // of its capacity, when it is full
+	leastLiftV = 0.1
+	blockedA   = 1e-6 // what is taken when charging is blocked
 )
 
 // cell is a bank at a moment, at the system's voltage.
 type cell struct {
 	soc     float64 // turned into chemistry, 0 to 1
 	own     float64 // at rest
-	ohm     float64 // at once
+	ohm     float64 // at once, when it gives
+	inOhm   float64 // … when it takes
 	takeOhm float64 // overvoltage over the current that turns into charge
 	giveOhm float64
 	farad   float64
@@ -46,8 +46,9 @@ func (b *Bank) cellAt(n, charge, over, tempC float64, blocked bool) cell {
 	lift := math.Max(n*b.FullV-c.own, leastLiftV)
 	c.giveOhm = polarShare * c.ohm
 	c.takeOhm = math.Max(c.giveOhm, lift/takes-c.ohm)
-	if blocked {
-		c.ohm, c.takeOhm = lift/blockedA, lift/blockedA
+	c.inOhm = c.ohm
+	if blocked { // it still gives
+		c.inOhm, c.takeOhm = lift/blockedA, lift/blockedA
 	}
 	return c
 }

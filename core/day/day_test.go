@@ -206,12 +206,17 @@ func TestEmergencyJoinAndPreCharge(t *testing.T) {
 // Trade (§5): LiFePO4 is not charged below 0 °C: its management takes no charge.
 func TestManagementInTheCold(t *testing.T) {
 	m := usual()
-	m.charger, m.aux, m.fullV = charger(30, false), battery.LiFePO4, 14.2
+	m.charger, m.aux, m.fullV, m.houseA = charger(30, false), battery.LiFePO4, 14.2, 3
 	rig := m.rig(t)
 	got, err := day.Run(rig, pattern(t, "park 5 min, crank 2 s, highway 2 h"), day.Conditions{OutsideC: -8}, day.Options{})
 	require.NoError(t, err)
 	assert.NotEmpty(t, events(got, "bms.cold"))
 	assert.InDelta(t, 0.5, got.Verdict.AuxMost, 1e-3)
+	// The charger feeds the loads meanwhile: it is not starved, and the battery rests.
+	assert.Empty(t, events(got, "charger.starved"))
+	assert.InDelta(t, got.Verdict.AuxMost-3*0.8*5/60/rig.Aux.CapacityAh, got.Verdict.AuxEnd, 5e-4)
+	e := got.Energy
+	assert.InDelta(t, 0, e.AuxIn, 0.01*e.House, "next to nothing is lost in a battery that rests")
 	warm, err := day.Run(m.rig(t), pattern(t, "park 5 min, crank 2 s, highway 2 h"), day.Conditions{OutsideC: 8}, day.Options{})
 	require.NoError(t, err)
 	assert.Greater(t, warm.Verdict.AuxEnd, 0.9)
@@ -227,7 +232,8 @@ func TestASegmentOfItsOwn(t *testing.T) {
 	require.Len(t, cold, 1)
 	assert.Less(t, cold[0].AtS, 2*3600.0)
 	assert.InDelta(t, 0.5, frameAt(frames, 2*3600).AuxSOC, 1e-3)
-	assert.Greater(t, frameAt(frames, 4*3600).AuxSOC, 0.9)
+	// Its voltage held, the charger went on to float meanwhile; from there it takes longer.
+	assert.Greater(t, frameAt(frames, 4*3600).AuxSOC, 0.7)
 	used := (frameAt(frames, 4*3600+2).AuxSOC - frameAt(frames, 8*3600+2).AuxSOC) * m.rig(t).Aux.CapacityAh
 	assert.InDelta(t, 40, used, 1.5, "Ah in four hours at 10 A")
 

@@ -29,7 +29,7 @@ func TestPolarisationIsAnRC(t *testing.T) {
 	_, frames := run(t, m.rig(t), "park 1 min")
 	ohm := battery.AGM.OhmAt(1000, 1, 0.99, 20)
 	amps, over := 50*0.8, 0.8*ohm
-	for _, at := range []float64{1, 3, 6, 12, 30} {
+	for _, at := range []float64{2, 4, 8, 16, 32} {
 		f := nearest(frames, at)
 		rest := battery.AGM.RestAt(f.AuxSOC, 20)
 		want := amps * over * (1 - math.Exp(-f.T/(over*12*1000)))

@@ -62,7 +62,11 @@ func (r *runner) account(x *slow, s *sight) {
 // its overvoltage into charge, and where more goes in than comes out again.
 func inside(b *Bank, c *cell, over, gives float64) float64 {
 	turned := c.turns(over)
-	lost := gives*gives*c.ohm + over*turned
+	ohm := c.ohm
+	if gives < 0 {
+		ohm = c.inOhm
+	}
+	lost := gives*gives*ohm + over*turned
 	if turned > 0 {
 		share := 1 - b.Chemistry.Efficiency
 		if c.soc >= 1 {

@@ -58,7 +58,7 @@ type Result struct {
 // How finely a run steps. located is how closely an event is found, in s.
 const (
 	located   = 0.005
-	firstS    = 0.25
+	firstS    = 2.0
 	longestS  = 900.0
 	shortestS = 1e-4
 	mostSteps = 3_000_000

@@ -88,10 +88,7 @@ func (r *runner) set(x *slow, s *sight) {
 	s.start = rig.Start.cellAt(n, x[startQ], x[startOver], r.startC(x), false)
 	s.aux = rig.Aux.cellAt(n, x[auxQ], x[auxOver], r.auxC(x), r.on.blocked)
 	h.start.Volts, h.start.Ohm = s.start.own+x[startOver], s.start.ohm
-	h.aux.Volts, h.aux.Ohm, h.aux.ChargeOhm = s.aux.own+x[auxOver], s.aux.ohm, s.aux.ohm
-	if r.on.blocked { // it still gives
-		h.aux.Ohm = rig.Aux.Chemistry.OhmAt(rig.Aux.CapacityAh, n, s.aux.soc, r.auxC(x))
-	}
+	h.aux.Volts, h.aux.Ohm, h.aux.ChargeOhm = s.aux.own+x[auxOver], s.aux.ohm, s.aux.inOhm
 
 	h.machine.MaxA, h.machine.Volts = 0, n*rig.Machine.WarmV
 	if now.running {

@@ -99,6 +99,25 @@ func TestConverterAtItsInputLimit(t *testing.T) {
 	assert.Less(t, out, 40.0)
 }
 
+// A battery that takes next to nothing leaves a converter its load alone: it holds its
+// voltage and is not taken for one that cannot be fed.
+func TestConverterWithABatteryThatTakesNothing(t *testing.T) {
+	for _, takesOhm := range []float64{1, 1e3, 1.2e6} {
+		c := network.New()
+		in, out := c.Node("in"), c.Node("out")
+		converter := network.Converter{Name: "charger", InPlus: in, OutPlus: out, OutV: 14.2, MaxOutA: 40, Efficiency: 0.9, CutOutV: 11.8}
+		c.Add(network.Battery{Name: "start", Plus: c.Node("bus"), Volts: 12.9, Ohm: 0.006},
+			network.Resistance{Name: "line", A: c.Node("bus"), B: in, Ohm: 0.02}, converter,
+			network.Battery{Name: "aux", Plus: out, Volts: 13.15, Ohm: 0.003, ChargeOhm: takesOhm},
+			network.CurrentLoad{Name: "house", A: out, Amps: 2})
+		s := solve(t, c)
+		require.Empty(t, s.Off["charger"], "%g Ω", takesOhm)
+		assert.InDelta(t, 14.2, s.At("out"), 1e-3, "%g Ω", takesOhm)
+		_, given := s.Flow(converter)
+		assert.InDelta(t, 2+(14.2-13.15)/takesOhm, given, 0.01, "%g Ω", takesOhm)
+	}
+}
+
 func TestConverterStopsAtItsCutOut(t *testing.T) {
 	for _, ohm := range []float64{0.03, 0.2} { // sags below 12 V; cannot be fed at all
 		var conv network.Converter

@@ -165,16 +165,19 @@ func (s *Solver) Solve() error {
 }
 
 // cold finds the modes from nothing: first with converters at their full current;
-// where the line cannot carry that, with what they give by their voltage.
+// where the line cannot carry that, with what they give by their voltage; at last with
+// batteries that take, as one that takes next to nothing leaves a converter little to do.
 func (s *Solver) cold() error {
-	s.first(saturated)
-	err := s.settle(false)
-	if err == nil {
-		return nil
-	}
-	s.first(regulating)
-	if s.settle(false) == nil {
-		return nil
+	var err error
+	for _, begin := range []struct{ converters, batteries mode }{{saturated, regulating}, {regulating, regulating}, {regulating, idle}} {
+		s.first(begin.converters, begin.batteries)
+		failed := s.settle(false)
+		if failed == nil {
+			return nil
+		}
+		if err == nil {
+			err = failed
+		}
 	}
 	return err
 }
@@ -200,12 +203,15 @@ func (s *Solver) worstFed(restless bool) string {
 	return name
 }
 
-// first puts every element in its first mode, and converters in one of theirs.
-func (s *Solver) first(converters mode) {
+// first puts every element in its first mode, converters and batteries in one of theirs.
+func (s *Solver) first(converters, batteries mode) {
 	clear(s.modes)
 	for i, e := range s.circuit.Elements {
-		if _, ok := e.(*Converter); ok {
+		switch e.(type) {
+		case *Converter:
 			s.modes[i] = converters
+		case *Battery:
+			s.modes[i] = batteries
 		}
 	}
 }

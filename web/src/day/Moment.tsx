@@ -1,6 +1,9 @@
+import { useMemo } from "react";
+
 import type { Column } from "../api/client";
 import { useJob } from "../job/JobContext";
 import { columnSpans, gradeScale, line, middle, type Span, type XY } from "../section/geometry";
+import { voltsReach } from "./curves";
 import type { Trial } from "./useTrial";
 
 const gutter = 62;
@@ -21,8 +24,8 @@ export function Moment({ trial, index, width, lit }: { trial: Trial; index: numb
     const i = trial.columns.indexOf(id);
     return [volts[2 * i] ?? 0, volts[2 * i + 1] ?? 0];
   };
-  const all = s.grade.flatMap((g) => g).filter((v) => v > 0.5);
-  const scale = gradeScale([Math.max(Math.min(...all), 8 * (plan.marks[0]?.low ?? 14) > 160 ? 16 : 8), Math.max(...all)], 6, gradeHeight - 6);
+  const reach = useMemo(() => voltsReach(s.grade), [s.grade]);
+  const scale = gradeScale([Math.max(reach.low, 8 * (plan.marks[0]?.low ?? 14) > 160 ? 16 : 8), reach.high], 6, gradeHeight - 6);
   const stage = s.stage[index] as string;
   const apart = stage === "open" || stage === "resting";
   const points = (list: Column[]): XY[] =>

@@ -1,7 +1,7 @@
 import { scaleLinear } from "d3-scale";
 import { expect, test } from "vitest";
 
-import { charts, cut, number, pathOf, scaleOf, shownCurves, stretches, type Chart, type Series } from "./curves";
+import { charts, cut, number, pathOf, scaleOf, shownCurves, stretches, voltsReach, type Chart, type Series } from "./curves";
 import { clock, indexAt, windows } from "./time";
 
 const t = [0, 100, 200, 300, 400];
@@ -10,6 +10,12 @@ const series = {
   auxV: [13, 13, 14, 14, 13], busV: [12.5, 9, 14.2, 14.2, 12.8], inV: [12.5, 9, 14, 14, 12.8],
   caseC: [0, 0, 0, 0, 0], solarA: [0, 0, 0, 0, 0], windingC: [20, 30, 60, 80, 70], cableC: [20, 20, 30, 35, 30],
 } as unknown as Series;
+
+test("the reach of a long run's voltages leaves dead parts out", () => {
+  const long = Array.from({ length: 200_000 }, (_, i) => [12 + (i % 100) / 50, 0]);
+  expect(voltsReach(long)).toEqual({ low: 12, high: 13.98 });
+  expect(voltsReach([[0, 0]])).toEqual({ low: 0, high: 16 });
+});
 
 test("a moment is found by halving, and said as a day and an hour", () => {
   expect([-5, 0, 99, 100, 250, 9999].map((at) => indexAt(t, at))).toEqual([0, 0, 0, 1, 2, 4]);

@@ -136,3 +136,17 @@ export function doing(kind: string): string {
   if (kind === "park") return "parked";
   return kind;
 }
+
+/** voltsReach is the lowest and the highest of a run's voltages, but for parts that are dead. */
+export function voltsReach(grade: readonly (readonly number[] | null)[]): { low: number; high: number } {
+  let low = Infinity;
+  let high = -Infinity;
+  for (const volts of grade) {
+    for (const v of volts ?? []) {
+      if (v <= 0.5) continue;
+      if (v < low) low = v;
+      if (v > high) high = v;
+    }
+  }
+  return high >= low ? { low, high } : { low: 0, high: 16 }; // all dead: any scale will do
+}
