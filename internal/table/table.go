@@ -82,7 +82,7 @@ func Read(data []byte, columns []Column, most int) (rows []Row, have []bool, err
 		if err != nil {
 			return nil, have, &Error{line, "line", "", "cannot be read: " + err.Error()}
 		}
-		row, err := rowOf(cells, columns, at, factor, line, r.Comma)
+		row, err := rowOf(cells, columns, at, factor, line)
 		if err != nil {
 			return nil, have, err
 		}
@@ -90,7 +90,7 @@ func Read(data []byte, columns []Column, most int) (rows []Row, have []bool, err
 	}
 }
 
-func rowOf(cells []string, columns []Column, at []int, factor []float64, line int, comma rune) (Row, error) {
+func rowOf(cells []string, columns []Column, at []int, factor []float64, line int) (Row, error) {
 	row := Row{Line: line, Values: make([]float64, len(columns))}
 	for i, c := range columns {
 		row.Values[i] = math.NaN()
@@ -106,7 +106,7 @@ func rowOf(cells []string, columns []Column, at []int, factor []float64, line in
 		if c.Time {
 			v, err = When(text)
 		} else {
-			v, err = number(text, comma)
+			v, err = number(text)
 		}
 		if err != nil {
 			wrong := "is not a number"
@@ -157,8 +157,9 @@ func named(head string, c Column) bool {
 	return false
 }
 
-func number(text string, comma rune) (float64, error) {
-	if comma != ',' {
+// number reads a number with a decimal point or a decimal comma; one with both is neither.
+func number(text string) (float64, error) {
+	if !strings.Contains(text, ".") {
 		text = strings.Replace(text, ",", ".", 1)
 	}
 	v, err := strconv.ParseFloat(text, 64)

@@ -29,13 +29,22 @@ export class Refused extends Error {
   }
 }
 
-/** asFile is a file as the body of a request, as it is. */
+/** EmptyFile is a file with nothing in it. */
+export class EmptyFile extends Error {
+  constructor() {
+    super("The file is empty.");
+  }
+}
+
+/** asFile is a file as the body of a request, as it is; it throws EmptyFile. */
 export function asFile(file: File) {
+  if (file.size === 0) throw new EmptyFile();
   return { body: file as unknown as string, bodySerializer: (b: unknown) => b as BodyInit, headers: { "Content-Type": "application/octet-stream" } };
 }
 
 /** whyNot says why an answer was not given, for people. */
 export function whyNot(error: unknown): string {
+  if (error instanceof EmptyFile) return error.message;
   if (!(error instanceof Refused)) return "The server does not answer; try again.";
   return error.refusal.problems?.[0]?.wrong ?? error.refusal.detail;
 }
