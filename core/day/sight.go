@@ -200,19 +200,23 @@ func (r *runner) see(x *slow, s *sight) error {
 const probeV = 0.01
 
 // probe sees how the current of each battery follows its own voltage, in A/V, so that a
-// step can take that into account; and leaves the circuit as it was.
+// step can take that into account; and leaves the circuit as it was. A voltage that is
+// held follows on one side only, so the steeper side counts.
 func (r *runner) probe() error {
 	for i, b := range []*network.Battery{r.h.start, r.h.aux} {
-		x, s := r.x, sight{}
-		x[startOver+i] += probeV
 		before := r.s.startGivesA
 		if i == 1 {
 			before = r.s.auxGivesA
 		}
-		if err := r.see(&x, &s); err != nil {
-			return err
+		r.follow[i] = 0
+		for _, by := range []float64{-probeV, probeV} {
+			x, s := r.x, sight{}
+			x[startOver+i] += by
+			if err := r.see(&x, &s); err != nil {
+				return err
+			}
+			r.follow[i] = math.Max(r.follow[i], (r.solver.Gives(b)-before)/by)
 		}
-		r.follow[i] = math.Max(0, (r.solver.Gives(b)-before)/probeV)
 	}
 	return r.see(&r.x, &r.s)
 }
