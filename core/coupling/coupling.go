@@ -1,25 +1,8 @@
-// Package coupling knows what stands between the two batteries: the
-// voltage-sensing relay and the DC-DC charger.
+// Package coupling knows what stands between the two batteries: contactors, relays,
+// chargers, selectors, and what they are made of.
 package coupling
 
 import "epitrope/core/working"
-
-// Kind is a way of coupling.
-type Kind string
-
-// The couplings that are judged.
-const (
-	VSR  Kind = "vsr"
-	DCDC Kind = "dcdc"
-)
-
-// Label is the kind in words.
-func (k Kind) Label() string {
-	if k == VSR {
-		return "voltage-sensing relay"
-	}
-	return "DC-DC charger"
-}
 
 // Relay thresholds, V at 12 V. Source: cut-in 13.3 / cut-out 12.8 seen, common
 // practice, no source.

@@ -98,7 +98,7 @@ type Selector string
 // The positions of a selector.
 const (
 	Off           Selector = "off"
-	WithIgnition  Selector = "with ignition"
+	WithIgnition  Selector = "ignition"
 	JoinedForGood Selector = "always"
 )
 

@@ -35,7 +35,7 @@ func (e *Energy) add(of *Energy, times float64) {
 // account fills in the powers of a moment.
 func (r *runner) account(x *slow, s *sight) {
 	p, h := &s.power, &r.h
-	p.Machine = s.machineA * s.machineV
+	p.Machine = s.machineA*s.machineV + s.secondA*s.secondV
 	p.Solar = s.solarA * s.auxV
 	p.Start = s.startGivesA * s.busV
 	p.Aux = s.auxGivesA * s.auxV

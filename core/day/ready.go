@@ -22,18 +22,26 @@ type Ready struct {
 	Says  string
 	day   func(hours float64) Pattern
 	// parked is how many days it stands after each day driven.
-	parked int
+	parked float64
+	// idling is how much longer the engine runs at the end of a day's drive, in h.
+	idling float64
 }
+
+// Parked is the pattern with so many days between drives, on average.
+func (r Ready) Parked(days float64) Ready { r.parked = days; return r }
+
+// Idling is the pattern with so many of its hours at idle, at the end of the day.
+func (r Ready) Idling(hours float64) Ready { r.idling = hours; return r }
 
 // ReadyPatterns lists the patterns, the usual one first. They are assumed: nobody
 // drives like that, and most drive like something close to it.
 var ReadyPatterns = []Ready{
-	{"two-trips", "there and back", "half in town, half on the highway, morning and evening", twoTrips, 0},
-	{"short-trips", "short trips", "many starts, town, a little idling", shortTrips, 0},
-	{"deliveries", "stop and go all day", "town and idling, the engine off at most stops", deliveries, 0},
-	{"long-haul", "one long drive", "highway, then parked", longHaul, 0},
-	{"weekend", "drive, then two days parked", "highway to a place, two days there, and on", longHaul, 2},
-	{"idling", "idling for power", "a short drive, then the engine idles", idling, 0},
+	{ID: "two-trips", Label: "there and back", Says: "half in town, half on the highway, morning and evening", day: twoTrips},
+	{ID: "short-trips", Label: "short trips", Says: "many starts, town, a little idling", day: shortTrips},
+	{ID: "deliveries", Label: "stop and go all day", Says: "town and idling, the engine off at most stops", day: deliveries},
+	{ID: "long-haul", Label: "one long drive", Says: "highway, then parked", day: longHaul},
+	{ID: "weekend", Label: "drive, then two days parked", Says: "highway to a place, two days there, and on", day: longHaul, parked: 2},
+	{ID: "idling", Label: "idling for power", Says: "a short drive, then the engine idles", day: idling},
 }
 
 // ReadyByID finds a pattern. The error names those there are.
@@ -52,13 +60,18 @@ func ReadyByID(id string) (Ready, error) {
 // most 20.
 func (r Ready) Days(count int, hours float64) Pattern {
 	hours = math.Min(hours, 20)
+	idle := math.Min(r.idling, hours)
 	var p Pattern
 	for d := range count {
-		if d%(r.parked+1) != 0 {
+		cycle := r.parked + 1
+		if d > 0 && math.Floor(float64(d)/cycle) == math.Floor(float64(d-1)/cycle) {
 			p = append(p, Segment{Kind: Park, Seconds: daySeconds})
 			continue
 		}
-		day := r.day(hours)
+		day := r.day(hours - idle)
+		if idle > 0 {
+			day = append(day, Segment{Kind: Idle, Seconds: idle * hour})
+		}
 		p = append(append(p, day...), Segment{Kind: Park, Seconds: daySeconds - day.Seconds()})
 	}
 	return p

@@ -34,6 +34,7 @@ type Rig struct {
 	Join    *Join
 	Charger *Charger
 	Solar   *Solar
+	Second  *SecondMachine
 	Fuses   []Fuse
 	Wires   []Wire
 
@@ -58,6 +59,16 @@ type Machine struct {
 	WarmV      float64 // at 12 V, warm at cruise
 }
 
+// SecondMachine is an alternator of the aux battery's own. Its regulator holds a voltage
+// and limits what it gives.
+type SecondMachine struct {
+	Element string
+	Node    string // its terminal
+	Label   alternator.Label
+	Volts   float64 // at 12 V
+	MostA   float64
+}
+
 // Bank is a battery.
 type Bank struct {
 	Element     string
@@ -77,6 +88,7 @@ const (
 	ByIgnition Control = "ignition" // a contactor
 	Always     Control = "always"   // left joined
 	Never      Control = "never"    // only by hand
+	ByBypass   Control = "bypass"   // a high-current stage beside a charger
 )
 
 // Join is the contact that joins the two batteries.
@@ -87,6 +99,9 @@ type Join struct {
 	Sensing coupling.Sensing
 	HoldA   float64 // what its coil takes when closed
 	WatchA  float64 // and when open
+	Rest    string  // resistance of a rest contact, open while it is closed, that feeds the charger
+	Bypass  coupling.HighCurrent
+	Trigger Trigger // of a bypass
 }
 
 // Trigger is what a charger takes for a running engine.
@@ -97,6 +112,9 @@ const (
 	Running  Trigger = "running"  // live only while the engine runs
 	Ignition Trigger = "ignition" // live with the key
 	Switched Trigger = "switched" // a switch, left on
+
+	Accessory Trigger = "accessory" // live with the key, but not while cranking
+	Dead      Trigger = "dead"      // never
 )
 
 // Charger is a DC-DC charger.

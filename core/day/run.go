@@ -135,6 +135,9 @@ func newRunner(rig *Rig, pattern Pattern, cond Conditions, opt Options) (*runner
 		return nil, fmt.Errorf("a rig has at most %d cables and %d fuses", maxWires, maxFuses)
 	}
 	n := rig.Nodes
+	if m := rig.Second; m != nil {
+		rig.Circuit.Keep(m.Node)
+	}
 	rig.Circuit.Keep(n.Machine, n.Bus, n.SensePlus, n.SenseZero, n.Out, n.AuxPlus, n.AuxZero)
 	solver, err := network.NewSolver(rig.Circuit)
 	if err != nil {

@@ -15,6 +15,7 @@ type sight struct {
 	machineA, startGivesA, auxGivesA    float64
 	chargerInA, chargerOutA             float64
 	joinA, solarA, starterA             float64
+	secondA, secondV                    float64
 	chargerLossW                        float64
 	starved                             bool // the charger cannot be fed
 	start, aux                          cell
@@ -30,6 +31,10 @@ type handles struct {
 	vehicle, house  *network.CurrentLoad
 	starter, join   *network.Switch
 	coil, standby   *network.Wire
+	rest            *network.Wire
+	restOhm         float64
+	second          *network.Alternator
+	secondAt        network.Point
 	charger         *network.Converter
 	solar           *network.Alternator
 	fuses           [maxFuses]*network.Wire
@@ -60,12 +65,19 @@ func (r *runner) grip() {
 		if j.Coil != "" {
 			h.coil = s.Wire(j.Coil)
 		}
+		if j.Rest != "" {
+			h.rest = s.Wire(j.Rest)
+			h.restOhm = h.rest.Ohm()
+		}
 	}
 	if c := rig.Charger; c != nil {
 		h.charger, h.standby = s.Converter(c.Element), s.Wire(c.Standby)
 	}
 	if rig.Solar != nil {
 		h.solar = s.Alternator(rig.Solar.Element)
+	}
+	if m := rig.Second; m != nil {
+		h.second, h.secondAt = s.Alternator(m.Element), s.Point(m.Node)
 	}
 	for i, f := range rig.Fuses {
 		h.fuses[i] = s.Wire(f.Element)
@@ -102,6 +114,12 @@ func (r *runner) set(x *slow, s *sight) {
 		h.machine.Volts = n * (rig.Machine.Regulation.SetV(rig.Machine.WarmV, x[space], moment) + r.cond.RegulationV)
 		h.machine.MaxA = math.Max(0, rig.Machine.Label.HotOutput(now.rpm*alternator.Ratio, x[space]))
 	}
+	if m := rig.Second; m != nil {
+		h.second.Volts, h.second.MaxA = n*m.Volts, 0
+		if now.running && !r.on.blocked {
+			h.second.MaxA = math.Max(0, math.Min(m.MostA, m.Label.HotOutput(now.rpm*alternator.Ratio, x[space])))
+		}
+	}
 	h.vehicle.Amps = now.vehicleA
 	h.house.Amps = now.houseA
 	if r.on.houseOff {
@@ -135,6 +153,12 @@ func (r *runner) setCoupling() {
 	n, h := r.rig.N, &r.h
 	if j := r.rig.Join; j != nil {
 		h.join.Closed = r.on.joined
+		if h.rest != nil {
+			h.rest.Set(h.restOhm)
+			if r.on.joined {
+				h.rest.Set(openOhm)
+			}
+		}
 		if h.coil != nil {
 			amps := j.WatchA
 			if r.on.joined {
@@ -174,8 +198,13 @@ func (r *runner) see(x *slow, s *sight) error {
 	s.sensedV, s.auxV = v.At(h.senseP)-v.At(h.senseZ), v.At(h.auxP)-v.At(h.auxZ)
 	s.startGivesA, s.auxGivesA, s.machineA = v.Gives(h.start), v.Gives(h.aux), v.Gives(h.machine)
 	if r.rig.Join != nil {
-		s.outV = v.At(h.out)
+		if h.charger == nil {
+			s.outV = v.At(h.out)
+		}
 		s.joinA = v.Gives(h.join)
+	}
+	if h.second != nil {
+		s.secondA, s.secondV, s.outV = v.Gives(h.second), v.At(h.secondAt), v.At(h.out)
 	}
 	if h.charger != nil {
 		s.chargerInA, s.chargerOutA = v.Flow(h.charger)

@@ -61,6 +61,9 @@ func (r *runner) wish(x *slow, s *sight) wishes {
 		wants, _ := j.Sensing.Wants(on.joined, s.sensedV/n, s.outV/n)
 		w.relay = wants != on.joined
 	}
+	if j := rig.Join; j != nil && j.By == ByBypass {
+		w.relay = r.bypassed(j, s) != on.joined
+	}
 	if c := rig.Charger; c != nil {
 		w.starved = on.charging && (s.starved || s.sensedV < n*c.CutOutV)
 		w.restart = on.restartAt < never && s.sensedV >= n*c.RestartV
@@ -80,6 +83,9 @@ func (r *runner) due() float64 {
 	at := math.Min(math.Min(r.on.joinAt, r.on.chargeAt), r.on.stageAt)
 	if r.on.restartAt > r.t { // after that it waits for its voltage
 		at = math.Min(at, r.on.restartAt)
+	}
+	if j := r.rig.Join; j != nil && j.By == ByBypass && !r.on.joined && r.openedAt+bypassAgainS > r.t {
+		at = math.Min(at, r.openedAt+bypassAgainS)
 	}
 	if r.on.charging && r.on.stage == coupling.Absorption {
 		at = math.Min(at, r.on.stageFrom+r.rig.Charger.Stages.AbsorptionS)
@@ -143,6 +149,8 @@ func (r *runner) switchJoin(w wishes) bool {
 		want = r.now.kind.live()
 	case j.By == Never:
 		want = false
+	case j.By == ByBypass:
+		want = r.bypassed(j, &r.s)
 	case w.relay:
 		_, after := j.Sensing.Wants(r.on.joined, r.s.sensedV/r.rig.N, r.s.outV/r.rig.N)
 		if r.on.joinAt == never {
@@ -179,6 +187,8 @@ func (r *runner) because(j *Join, volts float64, side string, after float64) str
 		return fmt.Sprintf(": %s %s for %s", side, working.Text(volts*r.rig.N, "V", 1), working.Text(after, "s", 0))
 	case ByIgnition:
 		return ": the ignition"
+	case ByBypass:
+		return fmt.Sprintf(": high-current stage, between %s and %s", working.Text(j.Bypass.JoinV*r.rig.N, "V", 1), working.Text(j.Bypass.LeaveV*r.rig.N, "V", 1))
 	}
 	return ""
 }
@@ -194,23 +204,42 @@ func (r *runner) tally(count *int, chatter bool) {
 	}
 }
 
-// triggered says whether a charger is told to run.
-func (r *runner) triggered(c *Charger) bool {
-	switch c.By {
+// triggered says whether a signal is live.
+func (r *runner) triggered(by Trigger) bool {
+	switch by {
 	case Switched:
 		return true
 	case Ignition:
 		return r.now.kind.live() && !r.on.stalled
+	case Accessory:
+		return r.now.kind.live() && !r.now.kind.cranks() && !r.on.stalled
+	case Dead:
+		return false
 	}
 	return r.now.running
 }
+
+// bypassed says whether a high-current stage joins the batteries. Once joined it stays so
+// until its aux side is high enough, or its start side falls below a relay's cut-out.
+func (r *runner) bypassed(j *Join, s *sight) bool {
+	startV, auxV := s.sensedV/r.rig.N, s.outV/r.rig.N
+	if r.on.joined {
+		return r.triggered(j.Trigger) && startV >= coupling.CutOutV && auxV < j.Bypass.LeaveV
+	}
+	return j.Bypass.Joins(r.triggered(j.Trigger), startV, auxV) && r.t-r.openedAt >= bypassAgainS
+}
+
+// bypassAgainS is how long a high-current stage waits before it joins again. Source: from
+// memory.
+const bypassAgainS = 60.0
 
 func (r *runner) switchCharger(w wishes) bool {
 	c := r.rig.Charger
 	if c == nil {
 		return false
 	}
-	if !r.triggered(c) {
+	cutOff := r.rig.Join != nil && r.rig.Join.Rest != "" && r.on.joined
+	if !r.triggered(c.By) || cutOff {
 		r.on.chargeAt, r.on.restartAt = never, never
 		if r.on.charging {
 			r.on.charging, r.on.stage, r.on.stageAt = false, coupling.Resting, never

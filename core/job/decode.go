@@ -136,43 +136,38 @@ func (r *reader) walk(prefix string, raw map[string]any) {
 		if prefix == "" && (key == "format" || key == "version") || value == nil {
 			continue
 		}
-		if f, ok := byPath[path]; ok {
-			r.field(f, value)
+		if f, ok := FieldAt(path); ok {
+			r.field(f, path, value)
 			continue
 		}
 		nested, isObject := value.(map[string]any)
 		switch {
+		case isSection(path) && isObject && lists[path] && len(nested) > MostRows:
+			r.problem(path, len(nested), "has too many rows", fmt.Sprintf("up to %d rows", MostRows))
 		case isSection(path) && isObject:
 			r.walk(path+".", nested)
 		case isSection(path):
 			r.problem(path, value, "is not an object", "an object of fields")
+		case lists[strings.TrimSuffix(prefix, ".")]:
+			r.problem(path, key, "cannot name a row", fmt.Sprintf("up to %d small letters and digits; under known, the path of an answer with / for its points", mostKey))
 		default:
 			r.problem(path, value, "is not a field of a job", "fields of the published schema")
 		}
 	}
 }
 
-func isSection(path string) bool {
-	for _, f := range Fields {
-		if strings.HasPrefix(f.Path, path+".") {
-			return true
-		}
-	}
-	return false
-}
-
-func (r *reader) field(f Field, value any) {
+func (r *reader) field(f Field, path string, value any) {
 	clean, err := f.Read(value, r.n)
 	if err != nil {
 		wrong := err.Error()
 		if strings.Contains(wrong, " is not a") && strings.HasPrefix(wrong, `"`) {
 			_, wrong, _ = strings.Cut(wrong, `" `) // the value is named by the problem
 		}
-		r.problem(f.Path, value, wrong, f.Allowed(r.n))
+		r.problem(path, value, wrong, f.Allowed(r.n))
 		return
 	}
 	at := r.clean
-	keys := strings.Split(f.Path, ".")
+	keys := strings.Split(path, ".")
 	for _, key := range keys[:len(keys)-1] {
 		next, ok := at[key].(map[string]any)
 		if !ok {

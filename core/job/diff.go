@@ -2,7 +2,10 @@ package job
 
 import (
 	"encoding/json"
+	"fmt"
+	"maps"
 	"sort"
+	"strings"
 )
 
 // Change is one field that differs between two documents.
@@ -17,13 +20,16 @@ type Change struct {
 func Diff(from, to Document) []Change {
 	before, after := from.leaves(), to.leaves()
 	changes := []Change{}
-	for _, f := range Fields {
-		was, had := before[f.Path]
-		is, has := after[f.Path]
-		if was == is {
+	paths := maps.Clone(before)
+	maps.Copy(paths, after)
+	for path := range paths {
+		f, ok := FieldAt(path)
+		was, had := before[path]
+		is, has := after[path]
+		if !ok || was == is {
 			continue
 		}
-		c := Change{Path: f.Path, Label: f.Label}
+		c := Change{Path: path, Label: labelAt(path, f)}
 		if had {
 			c.From = f.Show(was)
 		}
@@ -34,6 +40,21 @@ func Diff(from, to Document) []Change {
 	}
 	sort.Slice(changes, func(i, j int) bool { return changes[i].Path < changes[j].Path })
 	return changes
+}
+
+// labelAt is what a field is called, with the row that it is in.
+func labelAt(path string, f Field) string {
+	list, rest, _ := strings.Cut(path, ".")
+	if !lists[list] {
+		return f.Label
+	}
+	key, _, inRow := strings.Cut(rest, ".")
+	if !inRow { // how an answer is known
+		about := strings.ReplaceAll(key, "/", ".")
+		of, _ := FieldAt(about)
+		return labelAt(about, of) + ": " + f.Label
+	}
+	return fmt.Sprintf("%s (%s %s)", f.Label, list, key)
 }
 
 // leaves are the answered fields by path.

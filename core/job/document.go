@@ -40,6 +40,16 @@ type Document struct {
 	Limits       Limits       `json:"limits,omitzero"`
 	Day          Day          `json:"day,omitzero"`
 	Pins         Pins         `json:"pins,omitzero"`
+	Fit          Fit          `json:"fit,omitzero"`
+	Placing      Placing      `json:"placing,omitzero"`
+	Wants        Wants        `json:"wants,omitzero"`
+	Schools      Schools      `json:"schools,omitzero"`
+	Have         Have         `json:"have,omitzero"`
+
+	Loads map[string]Load      `json:"loads,omitempty" doc:"Rows by name"`
+	Gear  map[string]Gear      `json:"gear,omitempty" doc:"What was there before: devices, by name of the row"`
+	Found map[string]FoundWire `json:"found,omitempty" doc:"… and wires"`
+	Known map[string]string    `json:"known,omitempty" doc:"How an answer is known, by its path with / for its points"`
 }
 
 // Vehicle is what is driven.
@@ -47,6 +57,16 @@ type Vehicle struct {
 	Kind        *string  `json:"kind,omitempty"`
 	SystemVolts *float64 `json:"systemVolts,omitempty"`
 	LoadA       *float64 `json:"loadA,omitempty"`
+	Year        *float64 `json:"year,omitempty"`
+	Engine      *string  `json:"engine,omitempty"`
+	StopStart   *string  `json:"stopStart,omitempty"`
+	Euro56      *string  `json:"euro56,omitempty"`
+	Frame       *string  `json:"frame,omitempty"`
+	Bonded      *string  `json:"bonded,omitempty"`
+	Sensor      *string  `json:"sensor,omitempty"`
+	Stud        *string  `json:"stud,omitempty"`
+	Winch       *string  `json:"winch,omitempty"`
+	SecondRoom  *string  `json:"secondRoom,omitempty"`
 }
 
 // Alternator is the machine and how it is regulated.
@@ -55,12 +75,17 @@ type Alternator struct {
 	Regulation *string  `json:"regulation,omitempty"`
 	KnownBy    *string  `json:"knownBy,omitempty"`
 	Volts      *float64 `json:"volts,omitempty"`
+	Count      *float64 `json:"count,omitempty"`
 }
 
 // StartBattery is the battery that cranks.
 type StartBattery struct {
 	CapacityAh *float64 `json:"capacityAh,omitempty"`
 	CrankA     *float64 `json:"crankA,omitempty"`
+	Chemistry  *string  `json:"chemistry,omitempty"`
+	Place      *string  `json:"place,omitempty"`
+	AgeYears   *float64 `json:"ageYears,omitempty"`
+	RestV      *float64 `json:"restV,omitempty"`
 }
 
 // Aux is the auxiliary battery.
@@ -68,12 +93,20 @@ type Aux struct {
 	Chemistry  *string  `json:"chemistry,omitempty"`
 	CapacityAh *float64 `json:"capacityAh,omitempty"`
 	Place      *string  `json:"place,omitempty"`
+	Count      *float64 `json:"count,omitempty"`
+	Same       *string  `json:"same,omitempty"`
+	Feed       *string  `json:"feed,omitempty"`
+	LinkM      *float64 `json:"linkM,omitempty"`
+	RestV      *float64 `json:"restV,omitempty"`
 }
 
 // Use is how the vehicle is lived in.
 type Use struct {
 	DailyAh     *float64 `json:"dailyAh,omitempty"`
 	DrivenHours *float64 `json:"drivenHours,omitempty"`
+	IdleHours   *float64 `json:"idleHours,omitempty"`
+	ParkedDays  *float64 `json:"parkedDays,omitempty"`
+	MainsAh     *float64 `json:"mainsAh,omitempty"`
 }
 
 // Routes are measured lengths, one way, along the real route with slack.
@@ -121,12 +154,74 @@ type Day struct {
 type Pins struct {
 	Coupling   *string  `json:"coupling,omitempty"`
 	ChargerA   *float64 `json:"chargerA,omitempty"`
+	ContactA   *float64 `json:"contactA,omitempty"`
+	PlugA      *float64 `json:"plugA,omitempty"`
+	SecondA    *float64 `json:"secondA,omitempty"`
+	Selector   *string  `json:"selector,omitempty"`
 	StartSize  *string  `json:"startSize,omitempty"`
 	AuxSize    *string  `json:"auxSize,omitempty"`
 	StartFuseA *float64 `json:"startFuseA,omitempty"`
 	AuxFuseA   *float64 `json:"auxFuseA,omitempty"`
 	Device     *string  `json:"device,omitempty"`
 	Return     *string  `json:"return,omitempty"`
+}
+
+// Fit is whether the battery goes where it is meant to, in mm.
+type Fit struct {
+	LengthMM        *float64 `json:"lengthMM,omitempty"`
+	WidthMM         *float64 `json:"widthMM,omitempty"`
+	HeightMM        *float64 `json:"heightMM,omitempty"`
+	RecessLengthMM  *float64 `json:"recessLengthMM,omitempty"`
+	RecessWidthMM   *float64 `json:"recessWidthMM,omitempty"`
+	RecessHeightMM  *float64 `json:"recessHeightMM,omitempty"`
+	OpeningLengthMM *float64 `json:"openingLengthMM,omitempty"`
+	OpeningWidthMM  *float64 `json:"openingWidthMM,omitempty"`
+	AboveMM         *float64 `json:"aboveMM,omitempty"`
+}
+
+// Placing is the place of the coupling.
+type Placing struct {
+	Terminals *string  `json:"terminals,omitempty"`
+	Exhaust   *string  `json:"exhaust,omitempty"`
+	Spray     *string  `json:"spray,omitempty"`
+	Gas       *string  `json:"gas,omitempty"`
+	Moving    *string  `json:"moving,omitempty"`
+	Visible   *string  `json:"visible,omitempty"`
+	Access    *string  `json:"access,omitempty"`
+	LengthMM  *float64 `json:"lengthMM,omitempty"`
+	WidthMM   *float64 `json:"widthMM,omitempty"`
+	HeightMM  *float64 `json:"heightMM,omitempty"`
+	Vented    *string  `json:"vented,omitempty"`
+}
+
+// Wants is what the customer asks for besides charging.
+type Wants struct {
+	EmergencyStart *string `json:"emergencyStart,omitempty"`
+	Budget         *string `json:"budget,omitempty"`
+	Idling         *string `json:"idling,omitempty"`
+}
+
+// Schools are choices that the trade makes one way or the other.
+type Schools struct {
+	DelayMin    *float64 `json:"delayMin,omitempty"`
+	InSeries    *string  `json:"inSeries,omitempty"`
+	Fuse        *string  `json:"fuse,omitempty"`
+	Termination *string  `json:"termination,omitempty"`
+	Takeoff     *string  `json:"takeoff,omitempty"`
+	Negative    *string  `json:"negative,omitempty"`
+	Emergency   *string  `json:"emergency,omitempty"`
+	Supply      *string  `json:"supply,omitempty"`
+}
+
+// Have is the coupling that was there, and what is in the van for a bypass.
+type Have struct {
+	Coupling  *string  `json:"coupling,omitempty"`
+	CouplingA *float64 `json:"couplingA,omitempty"`
+	FuseA     *float64 `json:"fuseA,omitempty"`
+	Fuses     *float64 `json:"fuses,omitempty"`
+	Size      *string  `json:"size,omitempty"`
+	Metres    *float64 `json:"metres,omitempty"`
+	RelayA    *float64 `json:"relayA,omitempty"`
 }
 
 // New is an empty document of this version.

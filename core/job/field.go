@@ -4,6 +4,7 @@ import (
 	"encoding/json"
 	"fmt"
 	"math"
+	"slices"
 	"strconv"
 	"strings"
 	"unicode/utf8"
@@ -99,6 +100,14 @@ func patterns() []Option {
 // OwnPattern is the choice of a pattern of driving that is written out.
 const OwnPattern = "own"
 
+func couplings() []Option {
+	var o []Option
+	for _, k := range coupling.Kinds() {
+		o = append(o, Option{string(k), k.Label()})
+	}
+	return o
+}
+
 func devices() []Option {
 	var o []Option
 	for _, d := range protect.Devices {
@@ -115,9 +124,13 @@ func amps(ratings []float64) []Option {
 	return o
 }
 
-// Fields lists every field once. Limits are what is physically sensible for a
+// Fields lists every field once: the run's, then the survey's, then those of the rows of
+// lists, whose row stands as * in the path.
+var Fields = slices.Concat(runFields, surveyFields, useFields, schoolFields, rowFields)
+
+// runFields are what the run is planned from. Limits are what is physically sensible for a
 // vehicle; beyond them a typing error is likelier than a job.
-var Fields = []Field{
+var runFields = []Field{
 	{Path: "title", Label: "Title", Kind: Text, Max: 120},
 	{Path: "customer", Label: "Customer", Kind: Text, Max: 120},
 	{Path: "remarks", Label: "Remarks", Kind: Text, Max: 4000},
@@ -171,36 +184,23 @@ var Fields = []Field{
 	{Path: "day.startSOC", Label: "Start battery to begin with", Kind: Number, Unit: "%", Min: 5, Max: 100, dim: share, Part: "day"},
 	{Path: "day.auxSOC", Label: "Aux battery to begin with", Kind: Number, Unit: "%", Max: 100, dim: share, Part: "day"},
 	{Path: "day.trigger", Label: "The coupling is told to run", Kind: Choice, Part: "day", Choices: []Option{
-		{"running", "while the engine runs"}, {"ignition", "with the ignition"}, {"switch", "by a switch, forgotten on"}}},
+		{"running", "while the engine runs"}, {"ignition", "with the ignition"}, {"accessory", "with the accessory position"},
+		{"switch", "by a switch, forgotten on"}, {"dead", "never: its signal is dead"}}},
 
-	{Path: "pins.coupling", Label: "Coupling", Kind: Choice, Pin: true, Part: "coupling", Choices: []Option{
-		{string(coupling.DCDC), coupling.DCDC.Label()}, {string(coupling.VSR), coupling.VSR.Label()}}},
+	{Path: "pins.coupling", Label: "Coupling", Kind: Choice, Pin: true, Part: "coupling", Choices: couplings()},
 	{Path: "pins.chargerA", Label: "Charger output", Kind: Level, Unit: "A", Pin: true, Part: "coupling",
 		Choices: amps(parts.ChargerRatings)},
+	{Path: "pins.contactA", Label: "Contact that joins", Kind: Level, Unit: "A", Pin: true, Part: "coupling", Choices: amps(parts.ContactRatings())},
+	{Path: "pins.plugA", Label: "Trailer plug", Kind: Level, Unit: "A", Pin: true, Part: "x1", Choices: amps(parts.PlugRatings())},
+	{Path: "pins.secondA", Label: "Second alternator", Kind: Level, Unit: "A", Pin: true, Part: "alternator", Choices: amps(parts.MachineRatings)},
+	{Path: "pins.selector", Label: "Selector stands at", Kind: Choice, Pin: true, Part: "coupling", Choices: []Option{
+		{string(coupling.WithIgnition), "joined with ignition"}, {string(coupling.JoinedForGood), "joined always"}, {string(coupling.Off), "off"}}},
 	{Path: "pins.startSize", Label: "Start run cable", Kind: CableKey, Pin: true, Example: "16 mm², 6 AWG, 8 mm auto", Part: "c1"},
 	{Path: "pins.auxSize", Label: "Aux run cable", Kind: CableKey, Pin: true, Example: "16 mm², 6 AWG, 8 mm auto", Part: "c2"},
 	{Path: "pins.startFuseA", Label: "Fuse at the start battery", Kind: Level, Unit: "A", Pin: true, Part: "f1", Choices: amps(protect.PowerRatings())},
 	{Path: "pins.auxFuseA", Label: "Fuse at the aux battery", Kind: Level, Unit: "A", Pin: true, Part: "f2", Choices: amps(protect.PowerRatings())},
 	{Path: "pins.device", Label: "Protected by", Kind: Choice, Pin: true, Part: "f1", Choices: devices()},
-	{Path: "pins.return", Label: "Return", Kind: Choice, Pin: true, Part: "return", Choices: []Option{{"chassis", "chassis"}, {"cable", "cable"}}},
-}
-
-// byPath finds a field by its path.
-var byPath = func() map[string]Field {
-	m := make(map[string]Field, len(Fields))
-	for _, f := range Fields {
-		if f.Choices == nil {
-			f.Choices = []Option{}
-		}
-		m[f.Path] = f
-	}
-	return m
-}()
-
-// FieldAt returns the field of a path; ok is false where there is none.
-func FieldAt(path string) (f Field, ok bool) {
-	f, ok = byPath[path]
-	return f, ok
+	{Path: "pins.return", Label: "Return", Kind: Choice, Pin: true, Part: "return", Choices: []Option{{"chassis", "chassis"}, {"cable", "cable"}, {"both", "both"}}},
 }
 
 // Allowed says in words what the field takes, in a system of n × 12 V.

@@ -23,8 +23,15 @@ func TestFieldsAreTheDocument(t *testing.T) {
 		for i := range s.NumField() {
 			f := s.Field(i)
 			name, _, _ := strings.Cut(f.Tag.Get("json"), ",")
-			if f.Type.Kind() == reflect.Struct {
-				walk(prefix+name+".", f.Type)
+			switch of := f.Type; {
+			case of.Kind() == reflect.Struct:
+				walk(prefix+name+".", of)
+				continue
+			case of.Kind() == reflect.Map && of.Elem().Kind() == reflect.Struct:
+				walk(prefix+name+".*.", of.Elem())
+				continue
+			case of.Kind() == reflect.Map:
+				inDocument[prefix+name+".*"] = of.Elem().Kind()
 				continue
 			}
 			kind := f.Type.Kind()
@@ -84,6 +91,13 @@ func TestDecodeNamesWhatItRefuses(t *testing.T) {
 		{`{"pins":{"startSize":"8 mm"}}`, "pins.startSize", "outside diameter"},
 		{`{"pins":{"startFuseA":61}}`, "pins.startFuseA", "is not one of them"},
 		{`{"title":"` + strings.Repeat("é", 121) + `"}`, "title", "has 121 characters"},
+		{`{"loads":{"k1":{"watts":-1}}}`, "loads.k1.watts", "out of range"},
+		{`{"loads":{"k1":{"flavour":1}}}`, "loads.k1.flavour", "is not a field of a job"},
+		{`{"loads":{"K 1":{"watts":1}}}`, "loads.K 1", "cannot name a row"},
+		{`{"loads":{"k1":3}}`, "loads.k1", "is not an object"},
+		{`{"found":{"k1":{"size":"8 mm"}}}`, "found.k1.size", "outside diameter"},
+		{`{"known":{"routes/startM":"guessed"}}`, "known.routes/startM", "is not known"},
+		{`{"known":{"routes/nowhere":"book"}}`, "known.routes/nowhere", "cannot name a row"},
 		{`{"bogus":1}`, "bogus", "is not a field of a job"},
 		{`{"version":2}`, "version", "newer than this build reads"},
 		{`{"version":0}`, "version", "is not a version"},

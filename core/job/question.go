@@ -1,9 +1,6 @@
 package job
 
-import (
-	"epitrope/core/coupling"
-	"epitrope/core/working"
-)
+import "epitrope/core/working"
 
 // Question is what is asked above the section, in working order.
 type Question struct {
@@ -49,7 +46,7 @@ func (f Facts) Questions() []Question {
 		if q.ID == "known" && f.Regulation != "fixed" && f.Regulation != "compensated" {
 			continue // nothing turns on how an unsteady one is known
 		}
-		if q.ID == "trigger-route" && f.Coupling != coupling.DCDC {
+		if q.ID == "trigger-route" && !f.Coupling.Signal() {
 			continue
 		}
 		q.Settled = true

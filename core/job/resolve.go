@@ -2,6 +2,7 @@ package job
 
 import (
 	"math"
+	"strings"
 
 	"epitrope/core/alternator"
 	"epitrope/core/battery"
@@ -18,6 +19,7 @@ type Fact struct {
 	Text   string         `json:"text"`
 	Origin working.Origin `json:"origin" enum:"surveyed,assumed,pinned"`
 	Why    string         `json:"why,omitempty" doc:"The reason of an assumed value"`
+	Known  string         `json:"known,omitempty" enum:"measured,book,told,assumed" doc:"How an answer is known, where that was said"`
 }
 
 // Num is a quantity with where it came from.
@@ -61,6 +63,12 @@ type Facts struct {
 	EarthM      Num
 	TriggerM    Num
 	Day         DayFacts
+	Survey      Survey
+	Schools     SchoolFacts
+	Need        NeedFacts
+	Gear        []Row[Gear]
+	Found       []Row[FoundWire]
+	Have        Have
 	List        []Fact
 }
 
@@ -72,13 +80,21 @@ func (f Facts) Varies() bool {
 }
 
 // resolver fills what was not answered and remembers both.
-type resolver struct{ list []Fact }
+type resolver struct {
+	list  []Fact
+	known map[string]string
+}
 
 func (r *resolver) note(path string, value any, answered bool, why string) working.Origin {
 	f := byPath[path]
 	fact := Fact{Path: path, Label: f.Label, Text: f.Show(value), Origin: working.Surveyed}
-	if !answered {
+	switch how := r.known[strings.ReplaceAll(path, ".", "/")]; {
+	case !answered:
 		fact.Origin, fact.Why = working.Assumed, why
+	case how == "assumed":
+		fact.Origin, fact.Why, fact.Known = working.Assumed, "entered as assumed", how
+	default:
+		fact.Known = how
 	}
 	r.list = append(r.list, fact)
 	return fact.Origin
@@ -124,13 +140,15 @@ const (
 
 // Resolve fills the document. The coupling matters for where the lengths lie.
 func (d Document) Resolve(k coupling.Kind) Facts {
-	r := &resolver{}
-	f := Facts{Coupling: k}
+	r := &resolver{known: d.Known}
+	f := Facts{Coupling: k, Gear: Rows(d.Gear), Found: Rows(d.Found), Have: d.Have}
 	f.vehicle(r, d)
 	f.electrical(r, d)
+	f.day(r, d)
 	f.use(r, d)
 	f.routes(r, d, k)
-	f.day(r, d)
+	f.survey(r, d)
+	f.schools(r, d)
 	f.List = r.list
 	return f
 }
@@ -153,6 +171,10 @@ func (f *Facts) electrical(r *resolver, d Document) {
 	if d.Alternator.Label == nil {
 		f.LabelA.Origin, f.LabelA.Why = working.Assumed, "a middling machine"
 	}
+	if count := d.Alternator.Count; count != nil && *count > 1 {
+		f.Label.LowA, f.Label.RatedA = f.Label.LowA**count, f.Label.RatedA**count
+		f.LabelA = Num{f.Label.RatedA, f.LabelA.Origin, "two machines of that label"}
+	}
 	f.Regulation = r.text("alternator.regulation", d.Alternator.Regulation, "unknown", "not known is taken as variable")
 	f.KnownBy = r.text("alternator.knownBy", d.Alternator.KnownBy, "guess", "not tested")
 	f.RegulatedV = r.num("alternator.volts", d.Alternator.Volts, defaultVolts*f.N, "healthy charging is 14.0–14.7 V (common practice, no source)")
@@ -164,7 +186,7 @@ func (f *Facts) electrical(r *resolver, d Document) {
 }
 
 func (f *Facts) use(r *resolver, d Document) {
-	f.DailyAh = r.num("use.dailyAh", d.Use.DailyAh, defaultDailyAh, "a fridge, lamps and a few small things")
+	f.needs(r, d)
 	f.DrivenHours = r.num("use.drivenHours", d.Use.DrivenHours, defaultHours, "a common day")
 	f.CableSystem = cable.System(r.text("cable.system", d.Cable.System, string(cable.Metric), "copper area says what it is"))
 	insulation := r.num("cable.insulation", d.Cable.Insulation, defaultInsulate, "usual for vehicle cable")
@@ -176,7 +198,7 @@ func (f *Facts) use(r *resolver, d Document) {
 func (f *Facts) routes(r *resolver, d Document, k coupling.Kind) {
 	whole := Route(f.Body.Start, f.Place.At)
 	start, aux, end := whole, besideM, f.Place.At
-	if k == coupling.VSR {
+	if k.AtStart() || k == coupling.DCDC && f.Place.Trailer {
 		start, aux, end = sensingM, whole, f.Body.Start
 	}
 	const guessed = "from the drawing, with 10 % slack; measure it with a string"
@@ -219,17 +241,20 @@ func (f *Facts) day(r *resolver, d Document) {
 // Driving is what the vehicle does through the days of the trial, its hours driven
 // multiplied by a factor.
 func (f Facts) Driving(hoursFactor float64) day.Pattern {
-	days := f.Day.Days.Value
+	count := f.Day.Days.Value
 	if f.Day.Pattern == OwnPattern && f.Day.Own != "" {
 		if p, err := day.ParsePattern(f.Day.Own); err == nil { // a document holds only patterns that read
-			return p.Repeat(days)
+			return p.Repeat(count)
 		}
 	}
 	ready, err := day.ReadyByID(f.Day.Pattern)
 	if err != nil {
 		ready = day.ReadyPatterns[0]
 	}
-	return ready.Days(int(days), hoursFactor*f.DrivenHours.Value)
+	if p := f.Need.ParkedDays; p.Origin != working.Assumed {
+		ready = ready.Parked(p.Value)
+	}
+	return ready.Idling(f.Need.IdleHours.Value).Days(int(count), hoursFactor*f.DrivenHours.Value)
 }
 
 // laying is how a cable lies; where its return runs along with it, side by side.

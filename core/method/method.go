@@ -1,26 +1,52 @@
 // Package method chooses the coupling, by rules with reasons. Each rule is a fact
-// about this job: hard rules rule out, cautions warn, merits rank. The words of
-// every rule stand in words.go under its id.
+// about this job: hard rules rule out, cautions warn, merits rank. The rules stand in
+// rules.go, their words in words.go under their ids.
 package method
 
 import (
 	"fmt"
+	"slices"
 
 	"epitrope/core/battery"
 	"epitrope/core/coupling"
 	"epitrope/core/working"
 )
 
-// Case is what the rules look at.
+// Case is what the rules look at. Voltages are at 12 V, currents at the system's.
 type Case struct {
-	Varies     bool // regulation is variable, or has to be taken so
-	Known      bool // … and is known to be
+	Varies  bool // regulation is variable, or has to be taken so
+	Known   bool // … and is known to be
+	Suspect bool // taken as steady without a test, on a vehicle that speaks against it
+
 	Chemistry  battery.Chemistry
 	RouteM     float64 // start battery to aux battery
+	SensingM   float64 // start battery to a relay, where it was measured
 	Trailer    bool
 	Hot        bool    // the aux battery sits in an engine space
-	RegulatedV float64 // at 12 V
-	WantedV    float64 // lowest absorption voltage of the aux battery, at 12 V
+	RegulatedV float64 // what the alternator charges at
+	WantedV    float64 // lowest absorption voltage of the aux battery
+	MostV      float64 // highest
+
+	HalfA     float64 // half of the alternators' label
+	IdleA     float64 // what they have left at idle, hot, lamps on
+	NeedA     float64 // charging that holds the balance
+	WithinA   float64 // the largest charger that half the label feeds
+	ChargerA  float64 // the charger that would be taken
+	ChargerIn float64 // … and what it draws at worst
+	LargestA  float64 // the largest charger there is
+	AcceptsA  float64 // what the bank accepts at most
+	RestA     float64 // what the best rest contact bears
+	CrankA    float64 // what the starter takes
+
+	Emergency   bool // starting from the aux battery is wanted
+	FactoryFeed bool // … and the factory's ignition feed hangs on such a coil
+	Solar       bool
+	Winch       bool
+	LowBudget   bool
+	Idling      bool // charging at idle matters
+	Year        float64
+	Alternators float64
+	Room        string // for a second alternator: yes, no, or not answered
 }
 
 // Effect is what a rule does to a candidate.
@@ -33,51 +59,16 @@ const (
 	Favours  Effect = "favours"
 )
 
-// rule is one reason for or against a coupling.
+// rule is one reason for or against couplings. Its weight is how much it counts in the
+// ranking: one of a rule that rules out counts for nothing.
 type rule struct {
-	id      string
-	subject coupling.Kind
-	effect  Effect
-	mark    working.Origin
-	holds   func(Case) bool
-	args    func(Case) []any
-}
-
-// farM is the route beyond which a run counts as long. Source: common practice,
-// no source.
-const farM = 4.0
-
-func always(Case) bool       { return true }
-func varies(c Case) bool     { return c.Varies }
-func lithium(c Case) bool    { return !c.Chemistry.Lead }
-func far(c Case) bool        { return c.RouteM > farM }
-func hot(c Case) bool        { return c.Hot }
-func short(c Case) bool      { return c.RegulatedV < c.WantedV }
-func plainLead(c Case) bool  { return !c.Varies && c.Chemistry.Lead }
-func trailer(c Case) bool    { return c.Trailer }
-func route(c Case) []any     { return []any{c.RouteM} }
-func chemistry(c Case) []any { return []any{c.Chemistry.Label} }
-func regulation(c Case) []any {
-	if c.Known {
-		return []any{"variable"}
-	}
-	return []any{"not proven steady, so taken as variable"}
-}
-func voltages(c Case) []any { return []any{c.RegulatedV, c.Chemistry.Label, c.WantedV} }
-
-var rules = []rule{
-	{"dcdc.variable", coupling.DCDC, Favours, working.Practice, varies, regulation},
-	{"dcdc.staged", coupling.DCDC, Favours, working.Practice, always, chemistry},
-	{"dcdc.far", coupling.DCDC, Favours, working.Practice, far, route},
-	{"dcdc.trigger", coupling.DCDC, Warns, working.Practice, always, nil},
-	{"dcdc.hot", coupling.DCDC, Warns, working.Practice, hot, nil},
-	{"vsr.variable", coupling.VSR, RulesOut, working.Practice, varies, regulation},
-	{"vsr.lithium", coupling.VSR, RulesOut, working.Practice, lithium, nil},
-	{"vsr.trailer", coupling.VSR, Warns, working.Practice, trailer, nil},
-	{"vsr.far", coupling.VSR, Warns, working.Practice, far, route},
-	{"vsr.short", coupling.VSR, Warns, working.Memory, short, voltages},
-	{"vsr.lead", coupling.VSR, Favours, working.Practice, plainLead, nil},
-	{"vsr.cheap", coupling.VSR, Favours, working.Practice, always, nil},
+	id       string
+	subjects []coupling.Kind
+	effect   Effect
+	weight   int
+	mark     working.Origin
+	holds    func(Case) bool
+	args     func(Case) []any
 }
 
 // Reason is a rule that holds for this job.
@@ -86,26 +77,29 @@ type Reason struct {
 	Effect Effect         `json:"effect" enum:"rules out,warns,favours"`
 	Text   string         `json:"text"`
 	Unless string         `json:"unless,omitempty" doc:"What would have to change for it to be allowed"`
-	Mark   working.Origin `json:"mark" enum:"standard,practice,memory"`
+	Mark   working.Origin `json:"mark" enum:"standard,practice,physics,memory"`
+	Weight int            `json:"weight"`
 }
 
 // Candidate is a coupling as judged for this job.
 type Candidate struct {
-	Kind     coupling.Kind `json:"kind" enum:"vsr,dcdc"`
+	Kind     coupling.Kind `json:"kind" enum:"dcdc,trailer,changeover,highcurrent,vsr,contactor,selector,second"`
 	Label    string        `json:"label"`
 	RuledOut bool          `json:"ruledOut"`
-	Merit    int           `json:"merit" doc:"Reasons for, less warnings"`
+	Merit    int           `json:"merit" doc:"Weight of the reasons for, less that of the warnings"`
 	Chosen   bool          `json:"chosen"`
 	Reasons  []Reason      `json:"reasons"`
 }
 
-// Judge weighs the couplings for a case and marks the one to fit. Where merits
-// are equal the DC-DC charger comes first: it is the one that never harms.
+// Judge weighs every coupling for a case and marks the one to fit: of those that are not
+// ruled out the one of most merit, and where merits are equal the first of
+// coupling.Kinds. A charger is never ruled out, so there always is one.
 func Judge(c Case) []Candidate {
-	candidates := []Candidate{weigh(coupling.DCDC, c), weigh(coupling.VSR, c)}
+	var candidates []Candidate
 	best := 0
-	for i, k := range candidates {
-		if !k.RuledOut && k.Merit > candidates[best].Merit {
+	for i, k := range coupling.Kinds() {
+		candidates = append(candidates, weigh(k, c))
+		if now := candidates[i]; !now.RuledOut && now.Merit > candidates[best].Merit {
 			best = i
 		}
 	}
@@ -116,7 +110,7 @@ func Judge(c Case) []Candidate {
 func weigh(k coupling.Kind, c Case) Candidate {
 	out := Candidate{Kind: k, Label: k.Label(), Reasons: []Reason{}}
 	for _, r := range rules {
-		if r.subject != k || !r.holds(c) {
+		if !slices.Contains(r.subjects, k) || !r.holds(c) {
 			continue
 		}
 		out.Reasons = append(out.Reasons, r.say(c))
@@ -124,9 +118,9 @@ func weigh(k coupling.Kind, c Case) Candidate {
 		case RulesOut:
 			out.RuledOut = true
 		case Warns:
-			out.Merit--
+			out.Merit -= r.weight
 		case Favours:
-			out.Merit++
+			out.Merit += r.weight
 		}
 	}
 	return out
@@ -137,5 +131,22 @@ func (r rule) say(c Case) Reason {
 	if r.args != nil {
 		text = fmt.Sprintf(text, r.args(c)...)
 	}
-	return Reason{ID: r.id, Effect: r.effect, Text: text, Unless: unless[r.id], Mark: r.mark}
+	return Reason{ID: r.id, Effect: r.effect, Text: text, Unless: unless[r.id], Mark: r.mark, Weight: r.weight}
+}
+
+// Rule is a rule as listed: what it is about and where it comes from.
+type Rule struct {
+	ID       string
+	Subjects []coupling.Kind
+	Effect   Effect
+	Mark     working.Origin
+}
+
+// Rules lists them all.
+func Rules() []Rule {
+	list := make([]Rule, len(rules))
+	for i, r := range rules {
+		list[i] = Rule{r.id, r.subjects, r.effect, r.mark}
+	}
+	return list
 }

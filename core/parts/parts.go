@@ -4,6 +4,8 @@ package parts
 
 import (
 	"fmt"
+	"math"
+	"slices"
 
 	"epitrope/core/coupling"
 )
@@ -22,19 +24,41 @@ type Charger struct {
 	MaxFuseA      float64 // largest fuse its sheet allows at the input; 0 where it says nothing
 }
 
-// Relay is the card of a voltage-sensing relay.
-type Relay struct {
+// Contact is the card of something that closes between the batteries: a voltage-sensing
+// relay, a contactor, a selector, an isolator, a bypass.
+type Contact struct {
 	ID          string
 	Label       string
 	ContinuousA float64
 	ContactOhm  float64
-	Sensing     coupling.Sensing // at 12 V
+	CoilA       float64          // what its coil takes when closed, at 12 V; 0 where it has none
+	Sensing     coupling.Sensing // of a relay that senses, at 12 V
+	CrankA      float64          // what it bears for the seconds of a start
+}
+
+// Changeover is the card of a relay with a rest contact: its headline is the make contact.
+type Changeover struct {
+	ID, Label  string
+	Relay      coupling.Changeover
+	ContactOhm float64
+	CrankA     float64
+}
+
+// Plug is the card of a trailer plug and socket: what one of its contacts bears, the
+// largest cable that goes in, and what a contact resists.
+type Plug struct {
+	ID, Label string
+	RatingA   float64
+	MostMM2   float64
+	Ohm       float64
 }
 
 // Book is the parts a plan chooses from, smallest first.
 type Book struct {
-	Chargers []Charger
-	Relays   []Relay
+	Chargers    []Charger
+	Contacts    map[coupling.Kind][]Contact
+	Changeovers []Changeover
+	Plugs       []Plug
 }
 
 // Efficiency where a card does not say, and the worst of what is seen.
@@ -77,13 +101,75 @@ func Stock() Book {
 			StandbyA: standbyA, CaseKPerW: caseKPerW,
 		})
 	}
-	for _, a := range []float64{60, 100, 140, 200} {
-		b.Relays = append(b.Relays, Relay{
-			ID: fmt.Sprintf("vsr-%g", a), Label: fmt.Sprintf("voltage-sensing relay, %g A", a),
-			ContinuousA: a, ContactOhm: contactOhm, Sensing: coupling.Usual,
-		})
+	b.Contacts = map[coupling.Kind][]Contact{}
+	for kind, ratings := range contactRatings {
+		for _, a := range ratings {
+			c := Contact{ID: fmt.Sprintf("%s-%g", kind, a), Label: fmt.Sprintf("%s, %g A", contactNames[kind], a),
+				ContinuousA: a, ContactOhm: contactOhm, CrankA: crankShare * a}
+			switch kind {
+			case coupling.VSR:
+				c.Sensing, c.CoilA = coupling.Usual, coupling.Usual.CoilA
+			case coupling.SwitchedContactor, coupling.ManualSelector, coupling.DCDCHighCurrent:
+				c.CoilA = coupling.ContinuousDuty.HoldA
+			}
+			b.Contacts[kind] = append(b.Contacts[kind], c)
+		}
+	}
+	b.Changeovers = []Changeover{
+		{"changeover-40", "plug-in changeover relay, 40/30 A", coupling.PlugIn, contactOhm, crankShare * 40},
+		{"changeover-70", "plug-in changeover relay, 70/50 A", coupling.Changeover{MakeA: 70, BreakA: 50, CoilA: 0.2}, contactOhm, crankShare * 70},
+		{"changeover-100", "stud changeover relay, 100/80 A", coupling.Changeover{MakeA: 100, BreakA: 80, CoilA: 0.6}, contactOhm, crankShare * 100},
+	}
+	b.Plugs = []Plug{
+		{"plug-50", "50 A plug", 50, 16, 0.0005},
+		{"plug-120", "120 A plug", 120, 35, 0.0003},
+		{"plug-175", "175 A plug", 175, 53.5, 0.0002},
+		{"plug-350", "350 A plug", 350, 107, 0.0002},
 	}
 	return b
+}
+
+// Contacts as they are commonly sold. Source: common practice, no source (60, 100 A and
+// more of a sensing relay); from memory (the others). A bypass stage is up to 300 A.
+var (
+	contactRatings = map[coupling.Kind][]float64{
+		coupling.VSR: {60, 100, 140, 200}, coupling.SwitchedContactor: {100, 200, 300}, coupling.ManualSelector: {200, 350},
+		coupling.SecondAlternator: {100, 200, 300}, coupling.DCDCHighCurrent: {coupling.UsualHighCurrent.ContactA},
+	}
+	contactNames = map[coupling.Kind]string{
+		coupling.VSR: "voltage-sensing relay", coupling.SwitchedContactor: "continuous-duty contactor", coupling.ManualSelector: "selector with contactor",
+		coupling.SecondAlternator: "isolator", coupling.DCDCHighCurrent: "bypass stage",
+	}
+)
+
+// crankShare is what a contact bears for the seconds of a start, over its continuous
+// rating. Source: from memory.
+const crankShare = 3.0
+
+// MachineRatings are second alternators as commonly sold, in A at 6,000 rpm. Source: from
+// memory.
+var MachineRatings = []float64{70, 90, 120, 150, 180, 220, 270}
+
+// ContactRatings are all ratings of contacts, in rising order.
+func ContactRatings() []float64 {
+	var all []float64
+	for _, ratings := range contactRatings {
+		all = append(all, ratings...)
+	}
+	slices.Sort(all)
+	return slices.Compact(all)
+}
+
+// PlugRatings are the ratings of trailer plugs. Source: from memory; 50 and 120 A common
+// practice, no source.
+func PlugRatings() []float64 { return []float64{50, 120, 175, 350} }
+
+// ContactFactor is what share of its continuous rating a contact or a plug bears at a
+// place of ambientC: all of it up to 40 °C, then half a percent less for each kelvin.
+//
+// Source: from memory; the card wins.
+func ContactFactor(ambientC float64) float64 {
+	return math.Max(0.2, math.Min(1, 1-0.005*(ambientC-40)))
 }
 
 // Charger finds the card of a given output.
@@ -96,12 +182,38 @@ func (b Book) Charger(outputA float64) (Charger, bool) {
 	return Charger{}, false
 }
 
-// Relay returns the smallest relay that carries amps, or the largest there is.
-func (b Book) Relay(amps float64) Relay {
-	for _, r := range b.Relays {
-		if r.ContinuousA >= amps {
-			return r
+// Contact returns the smallest contact of a kind that bears amps, or the largest there
+// is; the zero card where the kind has none.
+func (b Book) Contact(k coupling.Kind, amps float64) Contact {
+	cards := b.Contacts[k]
+	for _, c := range cards {
+		if c.ContinuousA >= amps {
+			return c
 		}
 	}
-	return b.Relays[len(b.Relays)-1]
+	if len(cards) == 0 {
+		return Contact{}
+	}
+	return cards[len(cards)-1]
+}
+
+// Changeover returns the smallest changeover relay whose rest contact bears amps, or the
+// largest there is.
+func (b Book) Changeover(amps float64) Changeover {
+	for _, c := range b.Changeovers {
+		if c.Relay.BreakA >= amps {
+			return c
+		}
+	}
+	return b.Changeovers[len(b.Changeovers)-1]
+}
+
+// Plug returns the smallest trailer plug that bears amps, or the largest there is.
+func (b Book) Plug(amps float64) Plug {
+	for _, p := range b.Plugs {
+		if p.RatingA >= amps {
+			return p
+		}
+	}
+	return b.Plugs[len(b.Plugs)-1]
 }

@@ -5,6 +5,7 @@ import (
 
 	"github.com/stretchr/testify/assert"
 
+	"epitrope/core/coupling"
 	"epitrope/core/parts"
 )
 
@@ -28,6 +29,18 @@ func TestStock(t *testing.T) {
 func TestRelayIsTheSmallestThatCarries(t *testing.T) {
 	b := parts.Stock()
 	for amps, want := range map[float64]float64{10: 60, 60: 60, 61: 100, 150: 200, 900: 200} {
-		assert.Equal(t, want, b.Relay(amps).ContinuousA, "%g A", amps)
+		assert.Equal(t, want, b.Contact(coupling.VSR, amps).ContinuousA, "%g A", amps)
 	}
+}
+
+// A relay's headline rating is not that of its rest contact; a plug and a contact bear
+// less in the heat.
+func TestContactsPlugsAndHeat(t *testing.T) {
+	b := parts.Stock()
+	assert.Equal(t, 100.0, b.Changeover(60).Relay.MakeA, "70 A of headline rests at 50")
+	assert.Equal(t, 120.0, b.Plug(99).RatingA, "80 A of charging draws up to 99 A")
+	assert.Zero(t, b.Contact(coupling.DCDC, 10).ContinuousA, "a charger alone has none")
+	assert.Equal(t, 1.0, parts.ContactFactor(40))
+	assert.InDelta(t, 0.8, parts.ContactFactor(80), 1e-9)
+	assert.IsIncreasing(t, parts.ContactRatings())
 }

@@ -27,13 +27,33 @@ func (d *design) couplingAt() job.Point {
 		share := d.facts.StartM.Value / (d.facts.StartM.Value + d.facts.AuxM.Value)
 		return job.Point{X: b.Start.X + share*(place.X-b.Start.X), Y: b.Start.Y + share*(place.Y-b.Start.Y)}
 	}
-	if d.kind == coupling.VSR {
+	if d.atStart() {
 		return job.Point{X: b.Start.X + 0.25, Y: b.Start.Y}
 	}
 	if place.X-b.Start.X < 1.2 {
 		return job.Point{X: (b.Start.X + place.X) / 2, Y: place.Y}
 	}
 	return job.Point{X: place.X - 0.6, Y: place.Y}
+}
+
+// atStart says whether the coupling sits at the start battery, with the long run behind
+// it: what has no charger, and a charger that stays in the tow vehicle.
+func (d *design) atStart() bool {
+	return d.kind.AtStart() || d.kind == coupling.DCDC && d.facts.Place.Trailer
+}
+
+// crosses says whether a run goes over the trailer's plug.
+func (d *design) crosses(l *leg) bool {
+	return d.facts.Place.Trailer && (l.id == "c2") == d.atStart()
+}
+
+// source is the terminal that the run begins at: the start battery's plus, or a machine
+// of the run's own.
+func (d *design) source() system.Terminal {
+	if d.kind == coupling.SecondAlternator {
+		return term("second", "B+")
+	}
+	return term("start", "30")
 }
 
 // hitchAt is the tow coupling's socket.
@@ -44,35 +64,71 @@ func (d *design) components(b job.Body, place job.Point) {
 	s.Add(system.Component{ID: "alternator", Kind: system.Alternator, Name: "Alternator", Rating: d.facts.Label.String(), Existing: true, At: b.Alternator})
 	s.Add(system.Component{ID: "start", Kind: system.Battery, Name: "Start battery", Rating: working.Plain(d.facts.StartAh.Value, "Ah", 0), Existing: true, At: b.Start})
 	s.Add(system.Component{ID: "f1", Kind: system.Fuse, Name: "F1", Rating: d.start.fuse.Label(), At: b.Start})
-	kind, rating := system.Charger, d.charger.Label
-	if d.kind == coupling.VSR {
-		kind, rating = system.Relay, d.relay.Label
+	if d.kind == coupling.SecondAlternator {
+		s.Add(system.Component{ID: "second", Kind: system.Alternator, Name: "Second alternator", Rating: d.second.String(), At: b.Alternator})
 	}
-	s.Add(system.Component{ID: "coupling", Kind: kind, Name: d.couplingName(), Rating: rating, At: d.couplingAt()})
+	s.Add(system.Component{ID: "coupling", Kind: d.couplingKind(), Name: d.couplingName(), Rating: d.couplingRating(), At: d.couplingAt()})
 	if d.facts.Place.Trailer {
-		s.Add(system.Component{ID: "x1", Kind: system.Plug, Name: "X1", Rating: "trailer plug and socket", At: d.hitchAt()})
+		s.Add(system.Component{ID: "x1", Kind: system.Plug, Name: "X1", Rating: d.plugCard.Label, At: d.hitchAt()})
 	}
 	s.Add(system.Component{ID: "f2", Kind: system.Fuse, Name: "F2", Rating: d.aux.fuse.Label(), At: place})
 	s.Add(system.Component{ID: "aux", Kind: system.Battery, Name: "Aux battery", Rating: d.auxRating(), At: place})
 	s.Add(system.Component{ID: "e1", Kind: system.Earth, Name: "E1", Rating: "start battery's earth, chassis side of any sensor", Existing: true, At: b.Start})
-	if !d.back.byCable {
+	if d.back.byChassis {
 		earthAt := d.couplingAt()
-		if d.kind == coupling.VSR {
+		if !d.kind.Charger() {
 			earthAt = place
 		}
 		s.Add(system.Component{ID: "e2", Kind: system.Earth, Name: "E2", Rating: "earth point, bare metal", At: earthAt})
 	}
-	if d.kind == coupling.DCDC {
-		s.Add(system.Component{ID: "feed", Kind: system.FeedPoint, Name: "Feed point", Rating: "live only while the engine runs", Existing: true, At: job.Point{X: 1.6, Y: 1.1}})
+	if d.kind.Signal() {
+		s.Add(system.Component{ID: "feed", Kind: system.FeedPoint, Name: "Feed point", Rating: d.feedRating(), Existing: true, At: job.Point{X: 1.6, Y: 1.1}})
 		s.Add(system.Component{ID: "f3", Kind: system.Fuse, Name: "F3", Rating: d.trigger.fuse.Label(), At: job.Point{X: 1.6, Y: 1.1}})
 	}
 }
 
+// couplingNames are what the coupling is called on the run.
+var couplingNames = map[coupling.Kind]string{
+	coupling.VSR: "Relay", coupling.SwitchedContactor: "Contactor", coupling.ManualSelector: "Selector", coupling.SecondAlternator: "Isolator"}
+
 func (d *design) couplingName() string {
-	if d.kind == coupling.VSR {
-		return "Relay"
+	if name, ok := couplingNames[d.kind]; ok {
+		return name
 	}
 	return "DC-DC"
+}
+
+func (d *design) couplingKind() system.ComponentKind {
+	switch d.kind {
+	case coupling.VSR:
+		return system.Relay
+	case coupling.SwitchedContactor, coupling.ManualSelector:
+		return system.Contactor
+	case coupling.SecondAlternator:
+		return system.Isolator
+	}
+	return system.Charger
+}
+
+// couplingRating is what is fitted as the coupling.
+func (d *design) couplingRating() string {
+	switch {
+	case d.kind == coupling.DCDCChangeover:
+		return d.charger.Label + ", " + d.changeover.Label
+	case d.kind == coupling.DCDCHighCurrent:
+		return d.charger.Label + ", " + d.contact.Label
+	case d.kind.Charger():
+		return d.charger.Label
+	}
+	return d.contact.Label
+}
+
+// feedRating says what the feed point is.
+func (d *design) feedRating() string {
+	if d.kind.Coil() {
+		return "live with the ignition"
+	}
+	return "live only while the engine runs"
 }
 
 func (d *design) auxRating() string {
@@ -96,7 +152,7 @@ func (d *design) wire(id, run string, role system.Role, from, to system.Terminal
 
 // out is the coupling's terminal on the aux side.
 func (d *design) out() system.Terminal {
-	if d.kind == coupling.DCDC {
+	if d.kind.Charger() {
 		return term("coupling", "out")
 	}
 	return term("coupling", "87")
@@ -104,16 +160,16 @@ func (d *design) out() system.Terminal {
 
 func (d *design) feedWires() {
 	d.system.Join(system.Wire{ID: "lead", Run: "lead", Role: system.Feed, From: term("alternator", "B+"), To: term("start", "30"), LengthM: 1, Ohm: leadOhm, Existing: true})
-	d.wire("c1a", "c1", system.Feed, term("start", "30"), term("f1", "in"), &d.start, d.start.bare(), lugs)
-	d.through("c1", &d.start, term("f1", "out"), term("coupling", "30"), d.start.lengthM.Value-d.start.bare(), d.kind == coupling.DCDC)
-	d.through("c2", &d.aux, d.out(), term("f2", "in"), d.aux.lengthM.Value-d.aux.bare(), d.kind == coupling.VSR)
+	d.wire("c1a", "c1", system.Feed, d.source(), term("f1", "in"), &d.start, d.start.bare(), lugs)
+	d.through("c1", &d.start, term("f1", "out"), term("coupling", "30"), d.start.lengthM.Value-d.start.bare())
+	d.through("c2", &d.aux, d.out(), term("f2", "in"), d.aux.lengthM.Value-d.aux.bare())
 	d.wire("c2c", "c2", system.Feed, term("f2", "out"), term("aux", "30"), &d.aux, d.aux.bare(), lugs)
 }
 
 // through joins two terminals, by way of the trailer plug where the run crosses it. The
 // plug's own contacts are the plug's.
-func (d *design) through(run string, l *leg, from, to system.Terminal, lengthM float64, crosses bool) {
-	if !crosses || !d.facts.Place.Trailer {
+func (d *design) through(run string, l *leg, from, to system.Terminal, lengthM float64) {
+	if !d.crosses(l) {
 		d.wire(run, run, system.Feed, from, to, l, lengthM, lugs)
 		return
 	}
@@ -125,23 +181,39 @@ func (d *design) through(run string, l *leg, from, to system.Terminal, lengthM f
 func (d *design) returnWires() {
 	l := d.returnLeg()
 	minus := term("aux", "31")
-	if d.kind == coupling.DCDC {
-		d.wire("n2", "c2", system.Return, minus, term("coupling", "31"), &d.aux, d.aux.returnM, lugs)
+	if d.kind.Charger() {
+		d.auxReturn(minus, term("coupling", "31"))
 		minus = term("coupling", "31")
 	}
 	e1 := term(system.StartEarth, "")
 	switch {
-	case !d.back.byCable:
+	case d.back.byChassis && d.back.byCable:
+		d.wire("n3", l.id, system.Return, minus, e1, l, d.back.alongM, system.Joints{From: jointOhm, To: jointOhm + earthOhm})
+		fallthrough
+	case d.back.byChassis:
 		d.wire("n1", l.id, system.Return, minus, term("e2", ""), l, d.back.cableM, lugs)
 		d.system.Join(system.Wire{ID: "chassis", Run: "return", Role: system.Chassis, From: term("e2", ""), To: e1, LengthM: working.Round(d.back.chassisM, 2),
 			Ohm: chassisOhmPer * d.back.chassisM, Joint: system.Joints{From: earthOhm, To: earthOhm}, Existing: true})
-	case d.facts.Place.Trailer:
+	case d.crosses(l):
 		hitch := d.hitchAt().X / d.facts.Place.At.X
 		d.wire("n1t", l.id, system.Return, minus, term("x1", "-t"), l, d.back.cableM*(1-hitch), system.Joints{From: jointOhm})
 		d.wire("n1", l.id, system.Return, term("x1", "-"), e1, l, d.back.cableM*hitch, system.Joints{To: jointOhm + earthOhm})
 	default:
 		d.wire("n1", l.id, system.Return, minus, e1, l, d.back.cableM, system.Joints{From: jointOhm, To: jointOhm + earthOhm})
 	}
+}
+
+// auxReturn is the aux battery's minus to a charger, by way of the trailer plug where
+// the charger stays in the tow vehicle.
+func (d *design) auxReturn(from, to system.Terminal) {
+	l := &d.aux
+	if !d.crosses(l) {
+		d.wire("n2", "c2", system.Return, from, to, l, l.returnM, lugs)
+		return
+	}
+	hitch := d.hitchAt().X / d.facts.Place.At.X
+	d.wire("n2t", "c2", system.Return, from, term("x1", "-t"), l, l.returnM*(1-hitch), system.Joints{From: jointOhm})
+	d.wire("n2", "c2", system.Return, term("x1", "-"), to, l, l.returnM*hitch, system.Joints{To: jointOhm})
 }
 
 // sensingEarthM is a relay's own earth lead: short, as it sets what it measures.
@@ -151,11 +223,20 @@ const sensingEarthM = 0.5
 // earth.
 func (d *design) thinWires() {
 	t := d.trigger
-	if d.kind == coupling.VSR {
-		t.trial.Size = cable.Square(triggerMM2)
-		d.wire("g1", "g1", system.Signal, term("coupling", "31"), term(system.StartEarth, ""), &t, sensingEarthM, lugs)
+	if !d.kind.Signal() && d.kind != coupling.VSR {
 		return
 	}
+	if !d.kind.Charger() {
+		t.trial.Size = cable.Square(triggerMM2)
+		d.wire("g1", "g1", system.Signal, term("coupling", "31"), term(system.StartEarth, ""), &t, sensingEarthM, lugs)
+	}
+	if !d.kind.Signal() {
+		return
+	}
+	to := term("coupling", "15")
+	if d.kind.Coil() {
+		to = term("coupling", "86")
+	}
 	d.wire("t1", "t1", system.Signal, term("feed", "15"), term("f3", "in"), &t, bareM, system.Joints{})
-	d.wire("t1b", "t1", system.Signal, term("f3", "out"), term("coupling", "15"), &t, t.lengthM.Value, system.Joints{})
+	d.wire("t1b", "t1", system.Signal, term("f3", "out"), to, &t, t.lengthM.Value, system.Joints{})
 }

@@ -53,12 +53,13 @@ func (d *design) circuit(s *state) *network.Circuit {
 	d.fuse(c, "f1", &d.start)
 	d.fuse(c, "f2", &d.aux)
 	d.plug(c)
-	if d.kind == coupling.DCDC {
-		d.triggerWire(c, s)
-		d.chargerIn(c, s)
-	} else {
-		d.relayIn(c, s)
+	if d.kind.Signal() {
+		d.signalWire(c, s)
 	}
+	if d.kind.Charger() {
+		d.chargerIn(c, s)
+	}
+	d.contactIn(c, s)
 	if s.short != "" {
 		c.Add(network.Resistance{Name: "short", A: c.Node(s.short), B: c.Node(d.minusAtCoupling()), Ohm: shortOhm})
 	}
@@ -68,7 +69,7 @@ func (d *design) circuit(s *state) *network.Circuit {
 // minusAtCoupling is the node that a short at the coupling finds: its own minus, or,
 // at a relay, the vehicle's steel.
 func (d *design) minusAtCoupling() string {
-	if d.kind == coupling.DCDC {
+	if d.kind.Charger() {
 		return "coupling.31"
 	}
 	return "0"
@@ -82,6 +83,9 @@ func (d *design) sources(c *network.Circuit, s *state) {
 	c.Add(network.Battery{Name: "start battery", Plus: bus, Volts: s.startV, Ohm: s.startOhm, ChargeOhm: rechargeOhm * d.facts.N})
 	if s.loadA > 0 {
 		c.Add(network.CurrentLoad{Name: "vehicle", A: bus, Amps: s.loadA})
+	}
+	if d.kind == coupling.SecondAlternator && s.secondA > 0 {
+		c.Add(network.Alternator{Name: "second alternator", Plus: c.Node("second.B+"), Sense: c.Node("second.B+"), Volts: d.secondV(), MaxA: s.secondA})
 	}
 	if s.starterOhm > 0 {
 		c.Add(network.Resistance{Name: "starter", A: bus, Ohm: s.starterOhm})
@@ -103,33 +107,53 @@ func (d *design) plug(c *network.Circuit) {
 	if !d.facts.Place.Trailer {
 		return
 	}
-	c.Add(network.Resistance{Name: "x1 plus", A: c.Node("x1.+"), B: c.Node("x1.+t"), Ohm: plugOhm})
-	if d.back.byCable {
-		c.Add(network.Resistance{Name: "x1 minus", A: c.Node("x1.-t"), B: c.Node("x1.-"), Ohm: plugOhm})
+	c.Add(network.Resistance{Name: "x1 plus", A: c.Node("x1.+"), B: c.Node("x1.+t"), Ohm: d.plugCard.Ohm})
+	_, one := d.system.Wire("n1t")
+	_, two := d.system.Wire("n2t")
+	if one || two {
+		c.Add(network.Resistance{Name: "x1 minus", A: c.Node("x1.-t"), B: c.Node("x1.-"), Ohm: d.plugCard.Ohm})
 	}
 }
 
-// triggerWire is the thin wire that tells a charger that the engine runs, and what its
-// input takes.
-func (d *design) triggerWire(c *network.Circuit, s *state) {
-	if s.setV > 0 {
+// signalWire is the thin wire that tells a charger that the engine runs, or works a coil,
+// and what its input takes.
+func (d *design) signalWire(c *network.Circuit, s *state) {
+	if s.setV > 0 || s.feedLive {
 		c.Add(network.Resistance{Name: "loom", A: c.Node("start.30"), B: c.Node("feed.15"), Ohm: loomOhm})
 	}
-	c.Add(network.Resistance{Name: "f3", A: c.Node("f3.in"), B: c.Node("f3.out"), Ohm: protect.Resistance.Value(d.trigger.fuse.RatingA)},
-		network.Resistance{Name: "trigger input", A: c.Node("coupling.15"), B: c.Node("coupling.31"), Ohm: 12 * d.facts.N / triggerA})
+	c.Add(network.Resistance{Name: "f3", A: c.Node("f3.in"), B: c.Node("f3.out"), Ohm: protect.Resistance.Value(d.trigger.fuse.RatingA)})
+	if d.kind.Coil() {
+		c.Add(network.Resistance{Name: "coil", A: c.Node("coupling.86"), B: c.Node("coupling.31"), Ohm: 12 * d.facts.N / d.contact.CoilA})
+		return
+	}
+	c.Add(network.Resistance{Name: "trigger input", A: c.Node("coupling.15"), B: c.Node("coupling.31"), Ohm: 12 * d.facts.N / triggerA})
 }
 
 func (d *design) chargerIn(c *network.Circuit, s *state) {
+	if d.kind == coupling.DCDCChangeover && !s.joined {
+		c.Add(network.Resistance{Name: "rest contact", A: c.Node("coupling.30"), B: c.Node("coupling.87a"), Ohm: d.changeover.ContactOhm})
+	}
+	if d.kind == coupling.DCDCChangeover && s.joined {
+		return // its input hangs on the open rest contact
+	}
 	if s.stopped {
-		c.Add(network.Resistance{Name: "charger at rest", A: c.Node("coupling.30"), B: c.Node("coupling.31"), Ohm: 12 * d.facts.N / d.charger.StandbyA})
+		c.Add(network.Resistance{Name: "charger at rest", A: c.Node(d.chargerIn30()), B: c.Node("coupling.31"), Ohm: 12 * d.facts.N / d.charger.StandbyA})
 		return
 	}
 	c.Add(d.chargerAt(c, s))
 }
 
+// chargerIn30 is the node of a charger's input: behind the rest contact of a changeover.
+func (d *design) chargerIn30() string {
+	if d.kind == coupling.DCDCChangeover {
+		return "coupling.87a"
+	}
+	return "coupling.30"
+}
+
 // chargerAt is the charger as a converter between the circuit's nodes.
 func (d *design) chargerAt(c *network.Circuit, s *state) network.Converter {
-	charger := network.Converter{Name: "charger", InPlus: c.Node("coupling.30"), OutPlus: c.Node("coupling.out"), Minus: c.Node("coupling.31"),
+	charger := network.Converter{Name: "charger", InPlus: c.Node(d.chargerIn30()), OutPlus: c.Node("coupling.out"), Minus: c.Node("coupling.31"),
 		OutV: d.profile.AbsorptionHigh + taperV, MaxOutA: d.charger.OutputA, Efficiency: d.charger.Efficiency}
 	if s.worstEfficiency {
 		charger.Efficiency = d.charger.EfficiencyLow
@@ -137,13 +161,21 @@ func (d *design) chargerAt(c *network.Circuit, s *state) network.Converter {
 	return charger
 }
 
-func (d *design) relayIn(c *network.Circuit, s *state) {
+// contactIn is what joins the batteries, where it is closed, and a sensing relay's coil.
+func (d *design) contactIn(c *network.Circuit, s *state) {
 	if s.joined {
-		c.Add(network.Resistance{Name: "relay", A: c.Node("coupling.30"), B: c.Node("coupling.87"), Ohm: d.relay.ContactOhm})
+		ohm := d.contact.ContactOhm
+		if d.kind == coupling.DCDCChangeover {
+			ohm = d.changeover.ContactOhm
+		}
+		c.Add(network.Resistance{Name: "contact", A: c.Node("coupling.30"), B: c.Node(d.out().Node()), Ohm: ohm})
+	}
+	if d.kind != coupling.VSR {
+		return
 	}
 	amps := relaySensesA
 	if s.joined {
-		amps = d.relay.Sensing.CoilA
+		amps = d.contact.Sensing.CoilA
 	}
 	c.Add(network.Resistance{Name: "coil", A: c.Node("coupling.30"), B: c.Node("coupling.31"), Ohm: 12 * d.facts.N / amps})
 }

@@ -8,6 +8,7 @@ import (
 	"epitrope/core/cable"
 	"epitrope/core/coupling"
 	"epitrope/core/job"
+	"epitrope/core/parts"
 	"epitrope/core/protect"
 	"epitrope/core/working"
 )
@@ -15,15 +16,19 @@ import (
 // columns are the parts of the run with their rows.
 func (d *design) columns() []Column {
 	b, place := d.facts.Body, d.facts.Place.At
-	list := []Column{d.alternatorColumn(b), d.leadColumn(b), d.startColumn(b),
-		d.fuseColumn(&d.start, "F1", toward(b.Start, d.couplingAt(), 0.3)), d.cableColumn(&d.start, "C1", between(b.Start, d.couplingAt()))}
-	plug := d.plugColumn()
-	if d.facts.Place.Trailer && d.kind == coupling.DCDC {
-		list = append(list, plug)
+	list := []Column{d.alternatorColumn(b)}
+	if d.kind == coupling.SecondAlternator {
+		list = []Column{d.secondColumn(b)}
+	} else {
+		list = append(list, d.leadColumn(b), d.startColumn(b))
+	}
+	list = append(list, d.fuseColumn(&d.start, "F1", toward(b.Start, d.couplingAt(), 0.3)), d.cableColumn(&d.start, "C1", between(b.Start, d.couplingAt())))
+	if d.crosses(&d.start) {
+		list = append(list, d.plugColumn(&d.start))
 	}
 	list = append(list, d.couplingColumn(), d.cableColumn(&d.aux, "C2", between(d.couplingAt(), place)))
-	if d.facts.Place.Trailer && d.kind == coupling.VSR {
-		list = append(list, plug)
+	if d.crosses(&d.aux) {
+		list = append(list, d.plugColumn(&d.aux))
 	}
 	list = append(list, d.fuseColumn(&d.aux, "F2", toward(place, d.couplingAt(), 0.3)), d.auxColumn(place))
 	d.markAssumed(list)
@@ -92,9 +97,21 @@ func (d *design) alternatorColumn(b job.Body) Column {
 		Fields:  []string{"alternator.label", "alternator.regulation", "alternator.knownBy", "alternator.volts", "vehicle.loadA"}}
 }
 
+// secondColumn is a machine of the run's own.
+func (d *design) secondColumn(b job.Body) Column {
+	now := working.Plain(d.second.RatedA, "A", 0)
+	return Column{ID: "alternator", Kind: "alternator", Name: "Alternator 2", At: b.Alternator,
+		Part:    Cell{Text: now, Level: Good},
+		Carries: Cell{Text: fmt.Sprintf("%s of %s idle", working.Text(d.startAsksA(), "", 0), working.Text(d.secondA(idleRPM), "A", 0)), Level: Good},
+		Loses:   none(), Heat: none(), Figures: d.keys("need", "accepts"),
+		Fields: []string{"vehicle.secondRoom"},
+		Choice: &Choice{Path: "pins.secondA", Label: "Second alternator", Auto: now, Now: now, Pinned: d.doc.Pins.SecondA != nil,
+			DecidedBy: "the smallest of which half, for hours, puts back what is used"}}
+}
+
 // startAsksA is what charging asks of the alternator at idle.
 func (d *design) startAsksA() float64 {
-	if d.kind == coupling.VSR {
+	if !d.kind.Charger() {
 		return d.cruiseState().inA
 	}
 	return d.idleState().inA
@@ -179,7 +196,7 @@ func (d *design) cableColumn(l *leg, name string, at job.Point) Column {
 		path = "pins.auxSize"
 		fields = []string{"routes.auxM", "bays.auxC", "bays.auxLay", "limits.batteryDrop"}
 	}
-	if d.kind == coupling.DCDC == (l.id == "c1") {
+	if l == d.returnLeg() {
 		fields = append(fields, "pins.return", "routes.earthM")
 	}
 	warmth := working.Text(t.ConductorC, "°C", 0)
@@ -215,29 +232,42 @@ func (l *leg) decidedBy() string {
 	return why
 }
 
-func (d *design) plugColumn() Column {
-	l := d.returnLeg()
-	lost := l.amps * d.plugOhm()
+func (d *design) plugColumn(l *leg) Column {
+	lost := l.amps * 2 * d.plugCard.Ohm
+	bears := parts.ContactFactor(l.bay.AmbientC) * d.plugCard.RatingA
+	level, now := Good, working.Plain(d.plugCard.RatingA, "A", 0)
+	if l.amps > bears {
+		level = Bad
+	}
 	return Column{ID: "x1", Kind: "plug", Name: "X1", At: d.hitchAt(),
-		Part: Cell{Text: "two contacts", Level: Good}, Carries: Cell{Text: working.Text(l.amps, "A", 0), Level: Good},
+		Part: Cell{Text: now, Level: Good}, Carries: Cell{Text: fmt.Sprintf("%s of %s", working.Text(l.amps, "", 0), working.Text(bears, "A", 0)), Level: level},
+		Choice: &Choice{Path: "pins.plugA", Label: "Plug", Auto: working.Plain(d.book.Plug(l.amps).RatingA, "A", 0), Now: now,
+			Pinned: d.doc.Pins.PlugA != nil, DecidedBy: "the smallest whose contacts bear the worst current"},
 		Loses: Cell{Text: fmt.Sprintf("%s, %s", working.Text(lost, "V", 2), working.Text(lost*l.amps, "W", 0)), Level: Good},
 		Heat:  none(), Figures: []string{}, Fields: []string{}}
 }
 
 func (d *design) couplingColumn() Column {
 	c := Column{ID: "coupling", Name: d.couplingName(), At: d.couplingAt(), Heat: none()}
-	if d.kind == coupling.VSR {
-		lost := d.start.amps * d.relay.ContactOhm
+	if !d.kind.Charger() {
+		lost := d.start.amps * d.contact.ContactOhm
 		c.Kind = "relay"
-		c.Part = Cell{Text: working.Plain(d.relay.ContinuousA, "A", 0), Level: Good}
+		bears := parts.ContactFactor(d.start.bay.AmbientC) * d.contact.ContinuousA
+		c.Part = Cell{Text: working.Plain(d.contact.ContinuousA, "A", 0), Level: Good}
 		level := Good
-		if d.start.amps > d.relay.ContinuousA {
+		if d.start.amps > bears {
 			level = Bad
 		}
-		c.Carries = Cell{Text: fmt.Sprintf("%s of %s", working.Text(d.start.amps, "", 0), working.Text(d.relay.ContinuousA, "A", 0)), Figure: "joined", Level: level}
+		c.Carries = Cell{Text: fmt.Sprintf("%s of %s", working.Text(d.start.amps, "", 0), working.Text(bears, "A", 0)), Figure: "joined", Level: level}
 		c.Loses = Cell{Text: fmt.Sprintf("%s, %s", working.Text(lost, "V", 2), working.Text(lost*d.start.amps, "W", 0)), Level: Good}
 		c.Figures = d.keys("joined", "accepts", "half")
-		c.Fields = []string{}
+		c.Fields = []string{"pins.contactA"}
+		if d.kind.Signal() {
+			c.Fields = append(c.Fields, "routes.triggerM")
+		}
+		if d.kind == coupling.ManualSelector {
+			c.Fields = append(c.Fields, "pins.selector")
+		}
 		c.Choice = d.couplingChoice()
 		return c
 	}
@@ -252,6 +282,9 @@ func (d *design) couplingColumn() Column {
 	}
 	c.Figures = d.keys("need", "allowed", "accepts", "input", "most", "case", "t1.drop", "f3.least")
 	c.Fields = []string{"pins.coupling", "routes.triggerM"}
+	if d.kind == coupling.DCDCChangeover || d.kind == coupling.DCDCHighCurrent {
+		c.Fields = append(c.Fields, "pins.contactA")
+	}
 	decided := fmt.Sprintf("need %s, alternator allows %s, battery accepts %s: the smallest that meets the need within the limits",
 		working.Text(d.needA, "A", 0), working.Text(d.limitA, "A", 0), d.figures["accepts"].Text)
 	c.Choice = &Choice{Path: "pins.chargerA", Label: "Charger output", Auto: working.Plain(d.autoChargerA, "A", 0),
@@ -362,13 +395,17 @@ func (d *design) segments() []Segment {
 	milli := func(ohm float64) float64 { return working.Round(ohm*1000, 2) }
 	l := d.returnLeg()
 	end := "coupling"
-	if d.kind == coupling.VSR {
+	if !d.kind.Charger() {
 		end = "aux"
 	}
-	out := []Segment{{ID: "e1", Kind: "earth", Text: "E1 " + working.Text(earthOhm*1000, "mΩ", 1), MilliO: milli(earthOhm), From: "start", To: "f1"}}
+	begin := "start"
+	if d.kind == coupling.SecondAlternator {
+		begin = "alternator"
+	}
+	out := []Segment{{ID: "e1", Kind: "earth", Text: "E1 " + working.Text(earthOhm*1000, "mΩ", 1), MilliO: milli(earthOhm), From: begin, To: "f1"}}
 	lost := d.returnLoss("n1", "n1t", "chassis")
 	lead := d.figures["return.lead"].Unrounded
-	if d.back.byCable {
+	if d.back.byCable && !d.back.byChassis {
 		out = append(out, Segment{ID: "n1", Kind: "cable", Text: fmt.Sprintf("N1 %s, %s, %s", l.trial.Size.Label, working.Text(d.back.cableM, "m", 1), working.Text(lead*1000, "mΩ", 1)),
 			MilliO: milli(lead), Loses: lost, From: "c1", To: end, Figure: "return.lead"})
 	} else {
@@ -377,8 +414,12 @@ func (d *design) segments() []Segment {
 			Segment{ID: "chassis", Kind: "chassis", Text: "chassis " + working.Text(steel*1000, "mΩ", 1), MilliO: milli(steel), Loses: lost, From: "c1", To: end, Figure: "return.chassis"},
 			Segment{ID: "n1", Kind: "cable", Text: fmt.Sprintf("E2 %s, N1 %s", working.Text(earthOhm*1000, "mΩ", 1), working.Text(d.back.cableM, "m", 1)),
 				MilliO: milli(earthOhm + lead), From: end, To: end, Figure: "return.lead"})
+		if d.back.byCable {
+			beside := earthOhm + cable.Resistance.Value(l.trial.Size.OhmPerM(), d.back.alongM, cable.Alpha, l.trial.ConductorC)
+			out = append(out, Segment{ID: "n3", Kind: "cable", Text: fmt.Sprintf("N3 beside it %s, %s", l.trial.Size.Label, working.Text(d.back.alongM, "m", 1)), MilliO: milli(beside), Loses: d.returnLoss("n3"), From: "c1", To: end})
+		}
 	}
-	if d.kind == coupling.DCDC {
+	if d.kind.Charger() {
 		out = append(out, Segment{ID: "n2", Kind: "cable", Text: fmt.Sprintf("N2 %s, %s", d.aux.trial.Size.Label, working.Text(d.aux.returnM, "m", 1)), From: "c2", To: "aux",
 			MilliO: milli(cable.Resistance.Value(d.aux.trial.Size.OhmPerM(), d.aux.returnM, cable.Alpha, d.aux.trial.ConductorC)), Loses: d.returnLoss("n2"), Figure: "c2.copper"})
 	}
@@ -390,11 +431,14 @@ func (d *design) marks() []Mark {
 	n := d.facts.N
 	wanted := Mark{Column: "aux", Kind: "wanted", Low: working.Round(d.profile.AbsorptionLow, 2), High: working.Round(d.profile.AbsorptionHigh, 2)}
 	wanted.Text = fmt.Sprintf("end of bulk %s–%s", working.Text(wanted.Low, "", 1), working.Text(wanted.High, "V", 1))
-	if d.kind == coupling.DCDC {
+	if d.kind.Charger() {
 		v := d.charger.CutOutV * n
 		return []Mark{wanted, {Column: "coupling", Kind: "limit", Low: v, High: v, Text: "stops at " + working.Text(v, "V", 1)}}
 	}
-	in, out := d.relay.Sensing.CutInV*n, d.relay.Sensing.CutOutV*n
+	if d.kind != coupling.VSR {
+		return []Mark{wanted}
+	}
+	in, out := d.contact.Sensing.CutInV*n, d.contact.Sensing.CutOutV*n
 	return []Mark{wanted, {Column: "coupling", Kind: "limit", Low: in, High: in, Text: "closes at " + working.Text(in, "V", 1)},
 		{Column: "coupling", Kind: "limit", Low: out, High: out, Text: "opens at " + working.Text(out, "V", 1)}}
 }

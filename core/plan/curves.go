@@ -5,7 +5,6 @@ import (
 	"math"
 	"slices"
 
-	"epitrope/core/coupling"
 	"epitrope/core/protect"
 	"epitrope/core/working"
 )
@@ -46,7 +45,7 @@ func (d *design) curve(l *leg, fuse, wire string) Curve {
 // series says how two fuses in series share a fault; nil where they do not carry the
 // same one. A charger between them lets none through.
 func (d *design) series() *string {
-	if d.kind == coupling.DCDC {
+	if d.kind.Charger() {
 		return nil
 	}
 	most := d.start.sourceV / (d.start.sourceOhm + d.start.totalOhm() + d.aux.totalOhm())

@@ -3,6 +3,7 @@ package plan
 import (
 	"math"
 
+	"epitrope/core/alternator"
 	"epitrope/core/coupling"
 	"epitrope/core/job"
 	"epitrope/core/method"
@@ -22,9 +23,13 @@ type design struct {
 	profile profile.Profile // at the system's voltage
 
 	charger      parts.Charger
-	relay        parts.Relay
-	needA        float64 // charging that holds the balance
-	limitA       float64 // charger output that half the label allows
+	contact      parts.Contact
+	changeover   parts.Changeover
+	plugCard     parts.Plug
+	second       alternator.Label // the machine of a run of its own
+	cycleAh      float64          // to put back on a drive
+	needA        float64          // charging that holds the balance
+	limitA       float64          // charger output that half the label allows
 	autoChargerA float64
 
 	start, aux leg // the two stretches of the run
@@ -59,18 +64,11 @@ func (d *design) choose() {
 	d.facts = d.doc.Resolve(coupling.DCDC) // lengths do not matter yet
 	n := d.facts.N
 	d.profile = profile.For(d.facts.Chemistry)
-	d.methods = method.Judge(method.Case{
-		Varies:     d.facts.Varies(),
-		Known:      d.facts.Regulation == "variable",
-		Chemistry:  d.facts.Chemistry,
-		RouteM:     job.Route(d.facts.Body.Start, d.facts.Place.At),
-		Trailer:    d.facts.Place.Trailer,
-		Hot:        d.facts.Place.Hot,
-		RegulatedV: d.facts.RegulatedV.Value / n,
-		WantedV:    d.profile.AbsorptionLow,
-	})
 	d.profile.AbsorptionLow *= n
 	d.profile.AbsorptionHigh *= n
+	d.kind = coupling.DCDC
+	d.rateNeed()
+	d.methods = method.Judge(d.methodCase())
 	for _, m := range d.methods {
 		if m.Chosen {
 			d.kind = m.Kind
@@ -80,6 +78,49 @@ func (d *design) choose() {
 		d.kind = coupling.Kind(*pin)
 	}
 	d.facts = d.doc.Resolve(d.kind)
+}
+
+// methodCase is the job as the rules of choosing look at it.
+func (d *design) methodCase() method.Case {
+	f, n, v := d.facts, d.facts.N, d.facts.Survey
+	charger := d.pickCharger(min(d.limitA, d.figures["accepts"].Unrounded))
+	c := method.Case{
+		Varies: f.Varies(), Known: f.Regulation == "variable", Suspect: f.Suspect(), Chemistry: f.Chemistry,
+		RouteM: d.routeM(), Trailer: f.Place.Trailer, Hot: f.Place.Hot,
+		RegulatedV: f.RegulatedV.Value / n, WantedV: d.profile.AbsorptionLow / n, MostV: d.profile.AbsorptionHigh / n,
+		HalfA: d.figures["half"].Unrounded, IdleA: d.idleA(), NeedA: d.needA, WithinA: d.withinA(),
+		ChargerA: charger, ChargerIn: d.inputA(charger), LargestA: d.book.Chargers[len(d.book.Chargers)-1].OutputA,
+		AcceptsA: d.figures["accepts"].Unrounded, RestA: d.book.Changeovers[len(d.book.Changeovers)-1].Relay.BreakA, CrankA: f.CrankA.Value,
+		Emergency: v.EmergencyStart == job.Yes, FactoryFeed: f.FactoryFeed(), Solar: f.Day.SolarW.Value > 0, Winch: v.Winch == job.Yes,
+		LowBudget: v.Budget == "low", Idling: v.Idling == job.Yes, Alternators: v.Alternators.Value, Room: string(v.SecondRoom)}
+	if v.Year != nil {
+		c.Year = *v.Year
+	}
+	if d.doc.Routes.StartM != nil && d.doc.Pins.Coupling != nil {
+		c.SensingM = *d.doc.Routes.StartM
+	}
+	return c
+}
+
+// routeM is the way from the start battery to the aux battery: as measured, where both
+// of its stretches were, or from the drawing.
+func (d *design) routeM() float64 {
+	if r := d.doc.Routes; r.StartM != nil && r.AuxM != nil {
+		return *r.StartM + *r.AuxM
+	}
+	return job.Route(d.facts.Body.Start, d.facts.Place.At)
+}
+
+// withinA is the largest charger that half the alternators' label feeds; 0 where it feeds
+// none.
+func (d *design) withinA() float64 {
+	best := 0.0
+	for _, c := range d.book.Chargers {
+		if c.OutputA <= d.limitA {
+			best = c.OutputA
+		}
+	}
+	return best
 }
 
 // size finds cables and fuses. What the coupling draws depends on what the cable
@@ -108,12 +149,12 @@ func (d *design) redraw() bool {
 			inA, outA = max(inA, s.inA), max(outA, s.outA)
 		}
 	}
-	if d.kind == coupling.DCDC || inA == 0 {
+	if d.kind.Charger() && !d.kind.Joins() || inA == 0 {
 		inA, outA = max(inA, d.start.amps), max(outA, d.aux.amps)
 	}
 	changed := math.Abs(inA-d.start.amps) > settledWithin*inA || math.Abs(outA-d.aux.amps) > settledWithin*outA
 	d.start.amps, d.aux.amps = inA, outA
-	d.relay = d.book.Relay(fuseShare * inA)
+	d.fitContacts()
 	return changed
 }
 

@@ -7,6 +7,7 @@ import (
 	"epitrope/core/cable"
 	"epitrope/core/coupling"
 	"epitrope/core/job"
+	"epitrope/core/parts"
 	"epitrope/core/protect"
 )
 
@@ -18,7 +19,6 @@ const (
 	fuseJoints    = 4 // the post, both sides of the fuse, the coupling
 	jointOhm      = 0.0003
 	earthOhm      = 0.0004
-	plugOhm       = 0.0005
 	chassisOhmPer = 8 / (cable.Kappa * 700)
 	leadOhm       = 0.001
 	bareM         = 0.15 // from a battery's post to its fuse
@@ -63,66 +63,96 @@ type leg struct {
 
 // way is the return of the start side.
 type way struct {
-	byCable    bool
+	byCable    bool // all the way
+	byChassis  bool // by the steel; both may be
 	pinned     bool
 	chassisM   float64
-	chassisOhm float64 // steel and its two earth joints
+	chassisOhm float64 // steel and its two earth joints; the cable beside it counted
 	cableM     float64 // return cable that is part of the start loop
+	alongM     float64 // cable beside the steel
 }
 
 // layOut says which cable, contact and steel is in series in which leg.
 func (d *design) layOut() {
 	f, p := d.facts, d.doc.Pins
+	d.plugCard = d.plugOf(max(d.start.amps, d.aux.amps))
 	d.start = leg{id: "c1", fuseID: "f1", amps: d.start.amps, lengthM: f.StartM, bay: f.StartBay,
-		sourceV: f.RegulatedV.Value, sourceOhm: d.startOhm(), device: d.device(), sizePin: p.StartSize, fusePin: p.StartFuseA}
+		sourceV: f.RegulatedV.Value, sourceOhm: d.sourceOhm(), device: d.device(), sizePin: p.StartSize, fusePin: p.StartFuseA}
 	d.aux = leg{id: "c2", fuseID: "f2", amps: d.aux.amps, lengthM: f.AuxM, bay: f.AuxBay,
 		sourceV: f.Chemistry.RestV(1) * f.N, sourceOhm: d.auxOhm(), device: d.device(), sizePin: p.AuxSize, fusePin: p.AuxFuseA}
 	d.back = d.wayBack()
 
 	d.start.jointsOhm, d.aux.jointsOhm = fuseJoints*jointOhm, fuseJoints*jointOhm
 	steel := 2*jointOhm + d.back.chassisOhm
-	plugs := d.plugOhm()
-	if d.kind == coupling.VSR {
+	for _, l := range []*leg{&d.start, &d.aux} {
+		if d.crosses(l) {
+			l.jointsOhm += 2 * d.plugCard.Ohm
+		}
+	}
+	if !d.kind.Charger() {
 		// The return of the whole run is the aux battery's own.
-		d.start.contactOhm = d.relay.ContactOhm
-		d.aux.jointsOhm += plugs
+		d.start.contactOhm = d.contact.ContactOhm
 		d.aux.steelOhm = steel
 		d.aux.returnM = d.back.cableM
 		return
 	}
-	d.start.jointsOhm += plugs
+	if d.kind == coupling.DCDCChangeover {
+		d.start.contactOhm = d.changeover.ContactOhm
+	}
 	d.start.steelOhm = steel
 	d.start.returnM = d.back.cableM
 	d.aux.steelOhm = 2 * jointOhm
 	d.aux.returnM = f.AuxM.Value // aux minus to the common negative at the charger
 }
 
-// plugOhm is the trailer plug, both contacts; zero where there is none.
-func (d *design) plugOhm() float64 {
-	if d.facts.Place.Trailer {
-		return 2 * plugOhm
+// plugOf is the trailer plug for a current: the pinned one, or the smallest that bears it.
+func (d *design) plugOf(amps float64) parts.Plug {
+	if pin := d.doc.Pins.PlugA; pin != nil {
+		amps = *pin
 	}
-	return 0
+	return d.book.Plug(amps)
+}
+
+// sourceOhm is the resistance behind the run's beginning: the start battery's, or, of a
+// machine of its own, what limits its short-circuit current to about one and a half times
+// its label (from memory).
+func (d *design) sourceOhm() float64 {
+	if d.kind == coupling.SecondAlternator {
+		return d.facts.RegulatedV.Value / (1.5 * d.second.RatedA)
+	}
+	return d.startOhm()
 }
 
 // wayBack decides between chassis and cable: a return must not cross a tow
 // coupling through the steel.
 func (d *design) wayBack() way {
 	f := d.facts
-	w := way{byCable: f.Place.Trailer, chassisM: math.Abs(f.Place.At.X - f.Body.Start.X)}
-	if pin := d.doc.Pins.Return; pin != nil {
-		w.byCable, w.pinned = *pin == "cable", true
+	w := way{byCable: d.crosses(d.returnLeg()) || d.noSteel(), chassisM: math.Abs(f.Place.At.X - f.Body.Start.X)}
+	if d.kind == coupling.DCDC && f.Place.Trailer {
+		w.chassisM = math.Abs(d.couplingAt().X - f.Body.Start.X)
 	}
-	if w.byCable {
+	if pin := d.doc.Pins.Return; pin != nil {
+		w.byCable, w.pinned = *pin != "chassis", true
+		w.byChassis = *pin != "cable"
+	} else {
+		w.byChassis = !w.byCable
+	}
+	w.alongM = f.StartM.Value
+	if !d.kind.Charger() {
+		w.alongM += f.AuxM.Value
+	}
+	if !w.byChassis {
 		w.chassisOhm = earthOhm // onto the chassis side of the start battery
-		w.cableM = f.StartM.Value
-		if d.kind == coupling.VSR {
-			w.cableM += f.AuxM.Value
-		}
+		w.cableM = w.alongM
 		return w
 	}
 	w.chassisOhm = 2*earthOhm + chassisOhmPer*w.chassisM
 	w.cableM = f.EarthM.Value
+	if w.byCable {
+		// The cable beside the steel takes its share: both ways count as one.
+		beside := earthOhm + w.alongM*besideOhmPer
+		w.chassisOhm = w.chassisOhm * beside / (w.chassisOhm + beside)
+	}
 	return w
 }
 
@@ -130,7 +160,7 @@ func (d *design) wayBack() way {
 func (d *design) sizeLegs() {
 	volts := 12 * d.facts.N
 	charger, batt := d.facts.ChargerDrop.Value/100*volts, d.facts.BatteryDrop.Value/100*volts
-	if d.kind == coupling.DCDC {
+	if d.kind.Charger() {
 		d.start.budgetV, d.aux.budgetV = charger, batt
 	} else {
 		// One limit for the whole run: the steel's share comes off first, the
@@ -144,6 +174,16 @@ func (d *design) sizeLegs() {
 	d.start.choose(shelf, d.facts.Insulation, volts)
 	d.aux.choose(shelf, d.facts.Insulation, volts)
 }
+
+// noSteel says whether the frame is no return: aluminium and composite are not (common
+// practice, no source).
+func (d *design) noSteel() bool {
+	return d.facts.Survey.Frame == "aluminium" || d.facts.Survey.Frame == "composite"
+}
+
+// besideOhmPer is a return cable beside the steel while its size is not settled: 16 mm²
+// of class 5, warm. Source: IEC 60228.
+const besideOhmPer = 0.00121 * 1.2
 
 func (l *leg) cableM() float64 { return l.lengthM.Value + l.returnM }
 

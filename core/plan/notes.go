@@ -51,14 +51,17 @@ func (d *design) notes() []Note {
 	d.noteSources(&n)
 	d.notePlace(&n)
 	d.noteMethod(&n)
-	if d.kind == coupling.DCDC {
+	if d.kind.Charger() {
 		d.noteCharger(&n)
 	} else {
+		d.noteContact(&n)
+	}
+	if d.kind == coupling.VSR {
 		d.noteRelay(&n)
 	}
 	d.noteLeg(&n, &d.start, "C1", "F1", "pins.startSize", "pins.startFuseA")
 	d.noteLeg(&n, &d.aux, "C2", "F2", "pins.auxSize", "pins.auxFuseA")
-	if d.facts.Place.Trailer && !d.back.byCable {
+	if d.crosses(d.returnLeg()) && d.back.byChassis {
 		n.add("return.hitch", d.returnLeg().id, stop, nil, nil, unpin("Return by cable", "pins.return"))
 	}
 	sort.SliceStable(n, func(i, j int) bool { return rank[n[i].Severity] < rank[n[j].Severity] })
@@ -89,7 +92,7 @@ func (d *design) noteSources(n *noted) {
 // there is one smaller than the one now.
 func (d *design) chargerWithin(amps float64) []Cure {
 	best := 0.0
-	if d.kind == coupling.DCDC {
+	if d.kind.Charger() && !d.kind.Joins() {
 		for _, c := range d.book.Chargers {
 			if d.inputA(c.OutputA) <= amps && c.OutputA < d.charger.OutputA {
 				best = c.OutputA
@@ -180,7 +183,7 @@ func (d *design) starvedCures() []Cure {
 }
 
 func (d *design) noteRelay(n *noted) {
-	f, cutIn, cutOut := d.facts, d.relay.Sensing.CutInV*d.facts.N, d.relay.Sensing.CutOutV*d.facts.N
+	f, cutIn, cutOut := d.facts, d.contact.Sensing.CutInV*d.facts.N, d.contact.Sensing.CutOutV*d.facts.N
 	for _, s := range d.states {
 		if s.kind != charging {
 			continue
@@ -196,6 +199,14 @@ func (d *design) noteRelay(n *noted) {
 	}
 	if parked := d.stateBy("parked"); parked.joined {
 		n.add("relay.night", "coupling", stop, with(f.Chemistry.Label, working.Text(parked.sensedV, "V", 1), working.Text(cutOut, "V", 1)), nil, d.otherCoupling()...)
+	}
+}
+
+// noteContact is what a plain contact between the batteries does to them.
+func (d *design) noteContact(n *noted) {
+	f := d.facts
+	if d.kind == coupling.SecondAlternator {
+		return
 	}
 	if accepts := d.figures["accepts"]; d.aux.amps > accepts.Unrounded*(1+settledWithin) {
 		n.add("relay.surge", "aux", stop, with(working.Text(d.aux.amps, "A", 0), accepts.Text), nil, d.otherCoupling()...)

@@ -38,24 +38,29 @@ func (d *design) reaches() []reach {
 		return to
 	}
 	mid := "0"
-	if d.kind == coupling.DCDC {
+	if d.kind.Charger() {
 		mid = "coupling.31"
 	}
-	trailer := d.facts.Place.Trailer
+	first, second := d.crosses(&d.start), d.crosses(&d.aux)
 	list := []reach{
 		{column: "alternator", inPlus: "alternator.B+", outPlus: "alternator.B+"},
 		{column: "lead", inPlus: "alternator.B+", outPlus: "start.30", carries: "lead"},
 		{column: "start", inPlus: "start.30", outPlus: "start.30"},
-		{column: "f1", inPlus: c1aFrom, outPlus: "f1.out", carries: "f1"},
-		{column: "c1", inPlus: c1From, outPlus: last("c1"), outMinus: mid, carries: "c1", plugBefore: trailer && d.kind == coupling.DCDC},
 	}
-	if trailer && d.kind == coupling.DCDC {
+	if d.kind == coupling.SecondAlternator {
+		list = []reach{{column: "alternator", inPlus: "second.B+", outPlus: "second.B+"}}
+	}
+	list = append(list, []reach{
+		{column: "f1", inPlus: c1aFrom, outPlus: "f1.out", carries: "f1"},
+		{column: "c1", inPlus: c1From, outPlus: last("c1"), outMinus: mid, carries: "c1", plugBefore: first},
+	}...)
+	if first {
 		list = append(list, reach{column: "x1", inPlus: last("c1"), inMinus: mid, outPlus: last("c1"), outMinus: mid, carries: "x1 plus", plugIn: true})
 	}
 	list = append(list,
 		reach{column: "coupling", inPlus: "coupling.30", inMinus: mid, outPlus: d.out().Node(), outMinus: mid, carries: "c1"},
-		reach{column: "c2", inPlus: c2From, inMinus: mid, outPlus: last("c2"), outMinus: "aux.31", carries: "c2", plugBefore: trailer && d.kind == coupling.VSR})
-	if trailer && d.kind == coupling.VSR {
+		reach{column: "c2", inPlus: c2From, inMinus: mid, outPlus: last("c2"), outMinus: "aux.31", carries: "c2", plugBefore: second})
+	if second {
 		list = append(list, reach{column: "x1", inPlus: last("c2"), inMinus: "aux.31", outPlus: last("c2"), outMinus: "aux.31", carries: "x1 plus", plugIn: true})
 	}
 	return append(list,
@@ -71,7 +76,7 @@ func (d *design) points(s state) []Volts {
 	}
 	reaches := d.reaches()
 	out := make([]Volts, len(reaches))
-	plug := s.solved.Through("x1 plus")*plugOhm + s.solved.Through("x1 minus")*plugOhm
+	plug := (s.solved.Through("x1 plus") + s.solved.Through("x1 minus")) * d.plugCard.Ohm
 	for i, r := range reaches {
 		in, to := s.across(r.inPlus, r.inMinus), s.across(r.outPlus, r.outMinus)
 		if r.plugBefore {
@@ -99,7 +104,7 @@ func (d *design) points(s state) []Volts {
 // couplingAtState is what the coupling carries and loses in a state, as shown.
 func (d *design) couplingAtState(s state, in, out float64) (carries, loses string) {
 	lost := s.inA*in - s.outA*out
-	if d.kind == coupling.VSR {
+	if !d.kind.Charger() {
 		carries = working.Text(s.outA, "A", 0)
 		if !s.joined {
 			carries = "open"
@@ -145,12 +150,16 @@ func (d *design) joints() []Joint {
 		return id
 	}
 	before := func(id string) string { // the column before the coupling or F2
-		if d.facts.Place.Trailer && (id == "c1") == (d.kind == coupling.DCDC) {
+		if d.facts.Place.Trailer && (id == "c2") == d.atStart() {
 			return "x1"
 		}
 		return id
 	}
-	add("c1a", "from", "start", "lug on the start battery")
+	if d.kind == coupling.SecondAlternator {
+		add("c1a", "from", "alternator", "lug on the second alternator")
+	} else {
+		add("c1a", "from", "start", "lug on the start battery")
+	}
 	add("c1", "from", "f1", "lug behind F1")
 	add(last("c1"), "to", before("c1"), "lug on the coupling")
 	add("c2", "from", "coupling", "lug on the coupling, aux side")

@@ -5,19 +5,14 @@ import (
 	"epitrope/core/battery"
 	"epitrope/core/cable"
 	"epitrope/core/coupling"
+	"epitrope/core/need"
+	"epitrope/core/parts"
 	"epitrope/core/working"
 )
 
 // lowestInputV is the input voltage, at 12 V, that a charger's current is sized
 // at. Source: common practice, no source; the trade's check figures use it.
 const lowestInputV = 12.5
-
-// Need is the charging current that puts back a day's use in a day's driving.
-var Need = working.Declare("I_n = Q / (h·η)", "conservation of charge; charge efficiency from memory",
-	working.Symbol{Letter: "I_n", Name: "charging current needed", Unit: "A", Digits: 1},
-	working.Symbol{Letter: "Q", Name: "used in a day", Unit: "Ah", Digits: 0},
-	working.Symbol{Letter: "h", Name: "driven in a day", Unit: "h", Digits: 2},
-	working.Symbol{Letter: "η", Name: "charge efficiency", Unit: "", Digits: 2})
 
 // Allowed is the largest output whose input stays within the alternator's share.
 var Allowed = working.Declare("I_a = I_max·η·U_in / U_out", "physics: conservation of energy",
@@ -33,23 +28,34 @@ var Accepts = working.Declare("I_b = c·C", "from memory; the battery's own shee
 	working.Symbol{Letter: "c", Name: "charge rate", Unit: "/h", Digits: 2},
 	working.Symbol{Letter: "C", Name: "capacity", Unit: "Ah", Digits: 0})
 
-// rate decides what the coupling gives and draws at its worst.
-func (d *design) rate() {
+// rateNeed works out what is needed, and what alternator and battery allow.
+func (d *design) rateNeed() {
 	f := d.facts
-	d.needA = d.keep("need", Need.MustWork(f.DailyAh.Input(), f.DrivenHours.Input(),
+	sun := d.keep("sun", need.SunAh.MustWork(working.From(need.SunShare, working.Memory, "lying flat, warm, not quite clean"),
+		f.Day.SolarW.Input(), f.Day.SunHours.Input(), f.SystemV.Input()))
+	cycle := d.keep("cycle", need.CycleAh.MustWork(f.DailyAh.Input(), working.Of(sun), f.Need.MainsAh.Input(), f.Need.ParkedDays.Input()))
+	d.cycleAh = max(0, cycle.Unrounded)
+	cycle.Unrounded = d.cycleAh
+	d.needA = d.keep("need", need.Current.MustWork(working.Of(cycle), f.DrivenHours.Input(),
 		working.From(f.Chemistry.Efficiency, working.Memory, f.Chemistry.Label))).Unrounded
 	half := d.keep("half", alternator.HalfLabel.MustWork(f.LabelA.Input()))
-	accepts := d.keep("accepts", Accepts.MustWork(
+	d.keep("accepts", Accepts.MustWork(
 		working.From(f.Chemistry.ChargeHigh, working.Memory, f.Chemistry.Label), f.AuxAh.Input()))
-	if d.kind == coupling.VSR {
-		d.rateRelay(accepts.Unrounded)
-		return
-	}
 	worstCard := d.book.Chargers[0]
 	d.limitA = d.keep("allowed", Allowed.MustWork(working.Of(half),
 		working.From(worstCard.EfficiencyLow, working.Part, "device card"),
 		working.From(lowestInputV*f.N, working.Practice, "sized at"),
 		working.From(d.profile.AbsorptionHigh, working.Memory, f.Chemistry.Label+" profile"))).Unrounded
+	d.second = d.secondMachine()
+}
+
+// rate decides what the coupling gives and draws at its worst.
+func (d *design) rate() {
+	accepts := d.figures["accepts"]
+	if !d.kind.Charger() {
+		d.rateContact(accepts.Unrounded)
+		return
+	}
 	d.autoChargerA = d.pickCharger(min(d.limitA, accepts.Unrounded))
 	wanted := d.autoChargerA
 	if pin := d.doc.Pins.ChargerA; pin != nil {
@@ -58,6 +64,53 @@ func (d *design) rate() {
 	d.charger, _ = d.book.Charger(wanted) // pins are ratings of the book
 	d.start.amps = d.inputA(d.charger.OutputA)
 	d.aux.amps = d.charger.OutputA
+	if d.kind == coupling.DCDCHighCurrent {
+		d.start.amps += min(accepts.Unrounded, d.facts.LabelA.Value)
+		d.aux.amps += min(accepts.Unrounded, d.facts.LabelA.Value)
+	}
+	d.fitContacts()
+}
+
+// fitContacts takes the contacts that bear what the run carries, or what is pinned.
+func (d *design) fitContacts() {
+	amps := fuseShare * d.start.amps
+	if pin := d.doc.Pins.ContactA; pin != nil {
+		amps = *pin
+	}
+	d.contact = d.book.Contact(d.kind, amps)
+	d.changeover = d.book.Changeover(d.start.amps)
+	if pin := d.doc.Pins.ContactA; pin != nil && d.kind == coupling.DCDCChangeover {
+		d.changeover = d.book.Changeover(0)
+		for _, c := range d.book.Changeovers {
+			if c.Relay.MakeA <= *pin {
+				d.changeover = c
+			}
+		}
+	}
+	d.plugCard = d.plugOf(max(d.start.amps, d.aux.amps))
+}
+
+// secondMachine is the machine of a run of its own: the pinned one, or the smallest of
+// which half puts back what is needed.
+func (d *design) secondMachine() alternator.Label {
+	rated := parts.MachineRatings[len(parts.MachineRatings)-1]
+	for _, a := range parts.MachineRatings {
+		if a/2 >= d.needA {
+			rated = a
+			break
+		}
+	}
+	if pin := d.doc.Pins.SecondA; pin != nil {
+		rated = *pin
+	}
+	label, _ := alternator.ParseLabel(working.Plain(rated, "A", 0)) // a rating always reads
+	return label
+}
+
+// secondA is what the second machine gives at a speed, hot: its regulator is set to half
+// of its label, as charging goes on for hours. Source: common practice, no source.
+func (d *design) secondA(rpm float64) float64 {
+	return min(alternator.HotFactor*d.second.Output(rpm), d.second.RatedA/2)
 }
 
 // pickCharger is the smallest charger that meets the need within the limit;
@@ -82,12 +135,15 @@ func (d *design) inputA(outputA float64) float64 {
 	return coupling.InputCurrent.Value(outputA, d.profile.AbsorptionHigh, card.EfficiencyLow, lowestInputV*d.facts.N)
 }
 
-// rateRelay starts from what the battery takes: lead limits itself, LiFePO4 takes
+// rateContact starts from what the battery takes: lead limits itself, LiFePO4 takes
 // what the circuit drives, up to the alternator's whole output.
-func (d *design) rateRelay(acceptsA float64) {
+func (d *design) rateContact(acceptsA float64) {
 	amps := min(acceptsA, d.facts.LabelA.Value)
+	if d.kind == coupling.SecondAlternator {
+		amps = min(acceptsA, d.second.RatedA/2)
+	}
 	d.start.amps, d.aux.amps = amps, amps
-	d.relay = d.book.Relay(fuseShare * amps)
+	d.fitContacts()
 }
 
 // auxEmptyV is the aux battery's own voltage when there is charging to do: at

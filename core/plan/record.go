@@ -36,7 +36,10 @@ var autonomy = working.Declare("t = Q_u / Q", "conservation of charge",
 
 func (d *design) recordCoupling() {
 	worst := d.states[d.worst]
-	if d.kind == coupling.DCDC {
+	if d.kind == coupling.SecondAlternator {
+		return
+	}
+	if d.kind.Charger() {
 		d.keep("input", coupling.InputCurrent.MustWork(
 			d.chargerInput(), working.From(d.profile.AbsorptionHigh, working.Memory, d.facts.Chemistry.Label+" profile"),
 			working.From(d.charger.EfficiencyLow, working.Part, "device card, at worst"),
@@ -130,7 +133,7 @@ func (d *design) recordReturn() {
 	d.keep("return.chassis", steelOhm.MustWork(working.From(earthOhm, working.Practice, "a clean joint"),
 		working.From(chassisOhmPer, working.Practice, "chassis"), working.Is(d.back.chassisM, "on the drawing")))
 	length := d.facts.StartM.Value
-	if d.kind == coupling.VSR {
+	if !d.kind.Charger() {
 		length += d.facts.AuxM.Value
 	}
 	d.keep("return.cable", cable.Resistance.MustWork(
@@ -145,7 +148,7 @@ func (d *design) recordReturn() {
 
 // returnLeg is the leg that the return's resistance counts in.
 func (d *design) returnLeg() *leg {
-	if d.kind == coupling.VSR {
+	if !d.kind.Charger() {
 		return &d.aux
 	}
 	return &d.start

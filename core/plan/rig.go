@@ -91,13 +91,13 @@ func (d *Day) Rig(v Variation) *day.Rig {
 	sys := p.varied(v)
 	c := network.New()
 	rig := &day.Rig{N: n, Circuit: c, Vehicle: "vehicle", House: "house", Starter: "starter",
-		Nodes:   day.Nodes{Machine: "alternator.B+", Bus: "start.30", SensePlus: "coupling.30", SenseZero: "coupling.31", Out: p.out().Node(), AuxPlus: "aux.30", AuxZero: "aux.31"},
+		Nodes:   day.Nodes{Machine: "alternator.B+", Bus: "start.30", SensePlus: p.chargerIn30(), SenseZero: p.senseZero(), Out: p.out().Node(), AuxPlus: "aux.30", AuxZero: "aux.31"},
 		Machine: day.Machine{Element: "alternator", Label: f.Label, Regulation: p.regulation(), WarmV: f.RegulatedV.Value / n},
 		Start: day.Bank{Element: "start battery", Chemistry: battery.Flooded, CapacityAh: f.StartAh.Value, FullV: startFullV,
 			SOC: f.Day.StartSOC.Value / 100, EngineSpace: true},
 		Aux: day.Bank{Element: "aux battery", Chemistry: f.Chemistry, CapacityAh: f.AuxAh.Value, FullV: p.profile.AbsorptionLow / n,
 			SOC: f.Day.AuxSOC.Value / 100, EngineSpace: f.Place.Hot},
-		VehicleA: f.LoadA.Value * byDay, LampsA: f.LoadA.Value, HouseA: v.House * f.DailyAh.Value / 24, EngineSpaceK: engineSpaceK}
+		VehicleA: f.LoadA.Value * byDay, LampsA: f.LoadA.Value, HouseA: v.House * max(0, f.DailyAh.Value-f.Need.MainsAh.Value) / 24, EngineSpaceK: engineSpaceK}
 
 	bus := c.Node("start.30")
 	c.Add(network.Alternator{Name: "alternator", Plus: c.Node("alternator.B+"), Sense: bus, Volts: f.RegulatedV.Value},
@@ -160,34 +160,88 @@ func (d *design) varied(v Variation) system.System {
 	return sys
 }
 
+// senseZero is what a coupling's voltage is measured against: its own minus, where it
+// has one.
+func (d *design) senseZero() string {
+	if d.kind.Charger() || d.kind == coupling.VSR {
+		return "coupling.31"
+	}
+	return "0"
+}
+
 // couple puts the coupling in.
 func (d *design) couple(rig *day.Rig, c *network.Circuit) {
 	n := d.facts.N
-	if d.kind == coupling.VSR {
-		c.Add(network.Switch{Name: "relay", A: c.Node("coupling.30"), B: c.Node("coupling.87"), Ohm: d.relay.ContactOhm},
-			network.Resistance{Name: "coil", A: c.Node("coupling.30"), B: c.Node("coupling.31"), Ohm: 12 * n / relaySensesA})
-		rig.Join = &day.Join{Switch: "relay", Coil: "coil", By: day.BySensing, Sensing: d.relay.Sensing, HoldA: d.relay.Sensing.CoilA, WatchA: relaySensesA}
-		if d.facts.Day.Trigger == "switch" {
-			rig.Join.By = day.Always
-		}
+	if d.kind == coupling.SecondAlternator {
+		c.Add(network.Alternator{Name: "second alternator", Plus: c.Node("second.B+"), Sense: c.Node("second.B+"), Volts: d.secondV()},
+			network.Resistance{Name: "contact", A: c.Node("coupling.30"), B: c.Node("coupling.87"), Ohm: d.contact.ContactOhm})
+		rig.Second = &day.SecondMachine{Element: "second alternator", Node: "second.B+", Label: d.second, Volts: d.secondV() / n, MostA: d.second.RatedA / 2}
+		return
+	}
+	d.join(rig, c)
+	if !d.kind.Charger() {
 		return
 	}
 	charger := d.chargerAt(c, &state{})
-	c.Add(charger, network.Resistance{Name: "charger at rest", A: c.Node("coupling.30"), B: c.Node("coupling.31"), Ohm: 12 * n / d.charger.StandbyA})
+	c.Add(charger, network.Resistance{Name: "charger at rest", A: c.Node(d.chargerIn30()), B: c.Node("coupling.31"), Ohm: 12 * n / d.charger.StandbyA})
 	float := d.profile.FloatHigh
 	if d.profile.FloatLow > 0 {
 		float = (d.profile.FloatLow + d.profile.FloatHigh) / 2
 	}
 	rig.Charger = &day.Charger{Element: "charger", Standby: "charger at rest", OutputA: d.charger.OutputA, StandbyA: d.charger.StandbyA,
 		Stages: coupling.UsualStages(d.profile.AbsorptionHigh/n, float, d.facts.Chemistry.Lead), Curve: coupling.UsualCurve,
-		CutOutV: d.charger.CutOutV, RestartV: restartV, RestartS: restartS, DelayS: chargeDelayS,
+		CutOutV: d.charger.CutOutV, RestartV: restartV, RestartS: restartS, DelayS: chargeDelayS + 60*d.facts.Schools.DelayMin.Value,
 		FullC: d.charger.MaxAmbientC, CaseKPerW: d.charger.CaseKPerW, PlaceOverK: placeK(d.facts.AuxBay), By: day.Running}
-	switch d.facts.Day.Trigger {
-	case "switch":
-		rig.Charger.By = day.Switched
-	case "ignition":
-		rig.Charger.By = day.Ignition
+	rig.Charger.By = triggers[d.facts.Day.Trigger]
+}
+
+// triggers are what tells a charger to run, by the answer.
+var triggers = map[string]day.Trigger{"running": day.Running, "ignition": day.Ignition, "accessory": day.Accessory, "switch": day.Switched, "dead": day.Dead}
+
+// join puts in what joins the batteries, and what works it.
+func (d *design) join(rig *day.Rig, c *network.Circuit) {
+	n := d.facts.N
+	ohm := d.contact.ContactOhm
+	if d.kind == coupling.DCDCChangeover {
+		ohm = d.changeover.ContactOhm
 	}
+	if d.kind == coupling.DCDC || d.kind == coupling.TrailerCharger {
+		return
+	}
+	c.Add(network.Switch{Name: "contact", A: c.Node("coupling.30"), B: c.Node(d.out().Node()), Ohm: ohm})
+	rig.Join = &day.Join{Switch: "contact"}
+	j := rig.Join
+	switch d.kind {
+	case coupling.VSR:
+		c.Add(network.Resistance{Name: "coil", A: c.Node("coupling.30"), B: c.Node("coupling.31"), Ohm: 12 * n / relaySensesA})
+		j.Coil, j.By, j.Sensing, j.HoldA, j.WatchA = "coil", day.BySensing, d.contact.Sensing, d.contact.Sensing.CoilA, relaySensesA
+		if d.facts.Day.Trigger == "switch" {
+			j.By = day.Always
+		}
+	case coupling.DCDCChangeover:
+		c.Add(network.Resistance{Name: "rest contact", A: c.Node("coupling.30"), B: c.Node("coupling.87a"), Ohm: ohm})
+		j.By, j.Rest = day.Never, "rest contact"
+	case coupling.DCDCHighCurrent:
+		h := coupling.UsualHighCurrent
+		j.By, j.Bypass, j.Trigger = day.ByBypass, h, triggers[d.facts.Day.Trigger]
+	default: // a coil worked by the ignition
+		c.Add(network.Resistance{Name: "coil", A: c.Node("coupling.30"), Ohm: 12 * n / relaySensesA})
+		j.Coil, j.HoldA, j.WatchA, j.By = "coil", d.contact.CoilA, coilOffA, d.ignitionJoin()
+	}
+}
+
+// coilOffA stands for a coil without current.
+const coilOffA = 1e-6
+
+// ignitionJoin is what works a contactor or a selector.
+func (d *design) ignitionJoin() day.Control {
+	switch {
+	case d.kind == coupling.ManualSelector && d.facts.Schools.Selector == coupling.JoinedForGood, d.facts.Day.Trigger == "switch":
+		return day.Always
+	case d.kind == coupling.ManualSelector && d.facts.Schools.Selector == coupling.Off, d.facts.Day.Trigger == "dead":
+		return day.Never
+	}
+	return day.ByIgnition
 }
 
 // placeK is how much warmer than outside a place gets with the engine warm.

@@ -37,9 +37,12 @@ type state struct {
 	auxOwnV         float64 // the aux battery's own voltage
 	acceptsA        float64 // what it accepts at most; 0: no limit
 	worstEfficiency bool
-	stopped         bool   // the charger rests
-	joined          bool   // a relay is closed
-	short           string // node with a dead short to minus
+	stopped         bool    // the charger rests
+	joined          bool    // a contact joins the batteries
+	feedLive        bool    // the feed point is live with the engine off
+	secondA         float64 // what a machine of the run's own gives at most
+	sunA            float64 // what panels give at most
+	short           string  // node with a dead short to minus
 
 	circuit      *network.Circuit
 	solved       network.Solution
@@ -81,10 +84,11 @@ func (d *design) chargingStates() []state {
 	n, v := d.facts.N, d.facts.RegulatedV.Value
 	run := state{kind: charging, rpm: cruiseRPM, setV: v, machineA: d.machineA(cruiseRPM), loadA: d.facts.LoadA.Value,
 		startV: surfaceV * n, startOhm: d.startOhm(), auxOwnV: d.auxEmptyV()}
-	if d.facts.Chemistry.Lead && d.kind == coupling.VSR {
+	if d.facts.Chemistry.Lead && (!d.kind.Charger() || d.kind.Joins()) {
 		run.acceptsA = d.figures["accepts"].Unrounded
 	}
-	if d.kind == coupling.DCDC {
+	run.secondA = d.secondA(cruiseRPM)
+	if d.kind.Charger() {
 		// At the end of bulk the battery stands just so high that the full current
 		// still flows at the profile's voltage.
 		run.auxOwnV = d.profile.AbsorptionHigh - d.charger.OutputA*(d.aux.totalOhm()+d.auxOhm())
@@ -93,13 +97,14 @@ func (d *design) chargingStates() []state {
 		s := run
 		s.id, s.label = id, label
 		change(&s)
-		s.joined = d.kind == coupling.VSR && s.setV >= d.relay.Sensing.CutInV*n
+		s.joined = d.joinsAt(&s)
 		return s
 	}
 	list := []state{
 		with("cruise", "cruise", func(*state) {}),
 		with("early", "cruise, early in bulk", func(s *state) { s.auxOwnV = min(s.auxOwnV, d.auxEmptyV()) }),
 		with("idle", "idle, hot, lamps on", func(s *state) {
+			s.secondA = d.secondA(idleRPM)
 			s.rpm, s.machineA, s.setV, s.worstEfficiency = idleRPM, d.machineA(idleRPM), v-alternator.HotDropV*n, true
 		}),
 	}
@@ -109,13 +114,46 @@ func (d *design) chargingStates() []state {
 	return list
 }
 
+// joinsAt says whether the coupling's contact is closed while the engine runs.
+func (d *design) joinsAt(s *state) bool {
+	n := d.facts.N
+	switch d.kind {
+	case coupling.VSR:
+		return s.setV >= d.contact.Sensing.CutInV*n
+	case coupling.SwitchedContactor, coupling.SecondAlternator:
+		return true
+	case coupling.ManualSelector:
+		return d.facts.Schools.Selector != coupling.Off
+	case coupling.DCDCHighCurrent:
+		// At the end of bulk the charger alone finishes the charge.
+		return coupling.UsualHighCurrent.Joins(true, s.setV/n, s.auxOwnV/n) && s.id != "cruise"
+	}
+	return false
+}
+
+// joinedAtRest says whether it is closed with the key out.
+func (d *design) joinedAtRest(s state) bool {
+	switch d.kind {
+	case coupling.VSR:
+		return d.staysClosed(s)
+	case coupling.ManualSelector:
+		return d.facts.Schools.Selector == coupling.JoinedForGood
+	case coupling.SecondAlternator:
+		return true
+	}
+	return false
+}
+
+// secondV is what the regulator of a machine of the run's own holds.
+func (d *design) secondV() float64 { return d.profile.AbsorptionHigh }
+
 // otherStates are those that no run is sized for, but that decide whether it is safe
 // and whether the engine starts.
 func (d *design) otherStates() []state {
 	n := d.facts.N
 	rest := state{kind: resting, startV: battery.Flooded.RestV(1) * n, startOhm: d.startOhm(), loadA: asleepA, stopped: true,
 		auxOwnV: d.facts.Chemistry.RestV(1) * n, houseA: d.facts.DailyAh.Value / 24}
-	rest.joined = d.kind == coupling.VSR && d.staysClosed(rest)
+	rest.joined = d.joinedAtRest(rest)
 	with := func(id, label string, kind stateKind, change func(*state)) state {
 		s := rest
 		s.id, s.label, s.kind = id, label, kind
@@ -123,16 +161,19 @@ func (d *design) otherStates() []state {
 		return s
 	}
 	parked := "parked"
-	if rest.joined {
-		parked = "parked, relay still closed"
+	if rest.joined && d.kind != coupling.SecondAlternator {
+		parked = "parked, still joined"
 	}
 	crank := battery.StarterOhm.Value(battery.Flooded.RestV(1)*n, d.facts.CrankA.Value, d.startOhm())
 	starter := max(crank, 0.001)
 	list := []state{
 		with("parked", parked, resting, func(*state) {}),
-		with("crank", "cranking", cranking, func(s *state) { s.starterOhm, s.houseA = starter, 0 }),
+		with("crank", "cranking", cranking, func(s *state) {
+			s.starterOhm, s.houseA = starter, 0
+			s.joined = s.joined || d.kind.Coil() && d.facts.Schools.Selector != coupling.Off
+		}),
 	}
-	if d.kind == coupling.VSR {
+	if d.kind.Joins() && d.kind != coupling.DCDCHighCurrent || d.kind == coupling.DCDCChangeover {
 		flat := func(s *state) {
 			s.joined, s.houseA = true, 0
 			s.startV, s.startOhm = battery.Flooded.RestV(flatSOC)*n, battery.Flooded.OhmAt(d.facts.StartAh.Value, n, flatSOC, warmC)
@@ -140,7 +181,7 @@ func (d *design) otherStates() []state {
 		list = append(list,
 			with("precharge", "start battery flat, joined", resting, flat),
 			with("joined", "cranking through the join", cranking, func(s *state) { flat(s); s.starterOhm = starter }),
-			with("inrush", "relay closes on a flat aux battery", faulted, func(s *state) {
+			with("inrush", "joined on a flat aux battery", faulted, func(s *state) {
 				s.joined, s.houseA, s.loadA = true, 0, d.facts.LoadA.Value
 				s.setV, s.machineA, s.rpm = d.facts.RegulatedV.Value, d.machineA(cruiseRPM), cruiseRPM
 				s.startV, s.auxOwnV = surfaceV*n, d.facts.Chemistry.RestV(flatSOC)*n
@@ -149,6 +190,7 @@ func (d *design) otherStates() []state {
 	return append(list,
 		with("short-c1", "short at the end of C1", faulted, func(s *state) {
 			s.joined, s.houseA, s.short, s.startV = false, 0, "coupling.30", d.start.sourceV
+			s.secondA = d.start.sourceV / d.sourceOhm()
 		}),
 		with("short-c2", "short at the end of C2", faulted, func(s *state) { s.joined, s.houseA, s.short = false, 0, d.out().Node() }))
 }
@@ -160,7 +202,7 @@ const warmC = 20.0
 func (d *design) staysClosed(s state) bool {
 	s.joined = true
 	d.settle(&s)
-	return s.err == nil && s.sensedV >= d.relay.Sensing.CutOutV*d.facts.N
+	return s.err == nil && s.sensedV >= d.contact.Sensing.CutOutV*d.facts.N
 }
 
 // solve works the run out in every state that it is sized for and finds the worst: the
@@ -213,16 +255,16 @@ func (d *design) settle(s *state) {
 		return
 	}
 	s.solved = solved
-	s.busV = solved.At("start.30")
+	s.busV = solved.At(d.source().Node())
 	s.auxV = solved.Across("aux.30", "aux.31")
 	if s.setV > 0 {
 		s.machineGives = solved.Through("lead")
 	}
-	s.sags = s.id == "idle" && s.busV < surfaceV*d.facts.N
-	if d.kind == coupling.DCDC {
+	s.sags = s.id == "idle" && solved.At("start.30") < surfaceV*d.facts.N
+	if d.kind.Charger() {
 		d.readCharger(s)
 	} else {
-		d.readRelay(s)
+		d.readContact(s)
 	}
 	if s.kind != charging {
 		s.says = d.saysOf(s)
@@ -232,29 +274,38 @@ func (d *design) settle(s *state) {
 func (d *design) readCharger(s *state) {
 	s.inV, s.outV = s.solved.Across("coupling.30", "coupling.31"), s.solved.Across("coupling.out", "coupling.31")
 	s.inA, s.outA = s.solved.Through("c1"), s.solved.Through("c2")
-	if s.stopped {
+	if s.stopped || d.kind == coupling.DCDCChangeover && s.joined {
 		return
 	}
 	if cutOut := d.charger.CutOutV * d.facts.N; s.inV < cutOut {
 		s.err = fmt.Errorf("the charger stops below %s and would see %s", working.Text(cutOut, "V", 1), working.Text(s.inV, "V", 2))
 	}
 	s.says = fmt.Sprintf("%s in, %s out", working.Text(s.inA, "A", 0), working.Text(s.outA, "A", 0))
+	if s.joined {
+		s.says += fmt.Sprintf(", of it %s through the bypass", working.Text(s.solved.Through("contact"), "A", 0))
+	}
 }
 
-func (d *design) readRelay(s *state) {
-	s.sensedV = s.solved.Across("coupling.30", "coupling.31")
+func (d *design) readContact(s *state) {
 	s.inV, s.outV = s.solved.At("coupling.30"), s.auxV
+	s.sensedV = s.inV
+	if d.kind == coupling.VSR {
+		s.sensedV = s.solved.Across("coupling.30", "coupling.31")
+	}
 	if !s.joined {
-		s.says = fmt.Sprintf("relay open: it closes at %s", working.Text(d.relay.Sensing.CutInV*d.facts.N, "V", 1))
+		s.says = "open"
+		if d.kind == coupling.VSR {
+			s.says = fmt.Sprintf("relay open: it closes at %s", working.Text(d.contact.Sensing.CutInV*d.facts.N, "V", 1))
+		}
 		return
 	}
 	s.outV = s.solved.At("coupling.87")
-	s.inA, s.outA = s.solved.Through("relay"), s.solved.Through("relay")
+	s.inA, s.outA = s.solved.Through("contact"), s.solved.Through("contact")
 	by := "the circuit"
 	switch {
 	case s.acceptsA > 0 && s.outA > s.acceptsA*(1-settledWithin):
 		by = "the battery"
-	case s.busV < s.setV-limitedBy*d.facts.N:
+	case s.busV < s.setV-limitedBy*d.facts.N, d.kind == coupling.SecondAlternator && s.outA > s.secondA*(1-settledWithin):
 		by = "the alternator"
 	}
 	s.says = fmt.Sprintf("%s, limited by %s", working.Text(s.outA, "A", 0), by)
@@ -267,15 +318,15 @@ func (d *design) saysOf(s *state) string {
 	switch {
 	case s.short != "":
 		return fmt.Sprintf("%.1f kA until the fuse opens", max(s.solved.Through("short"), 0)/1000)
-	case s.starterOhm > 0 && s.joined:
+	case s.starterOhm > 0 && s.joined && d.kind != coupling.SecondAlternator:
 		return fmt.Sprintf("starter %s at %s, of it %s from the aux battery; %s", amps(s.solved.Through("starter")), volts(s.busV), amps(-s.outA), d.fusesAt(-s.outA))
 	case s.starterOhm > 0:
-		return fmt.Sprintf("starter %s at %s", amps(s.solved.Through("starter")), volts(s.busV))
+		return fmt.Sprintf("starter %s at %s", amps(s.solved.Through("starter")), volts(s.solved.At("start.30")))
 	case s.id == "inrush":
 		return fmt.Sprintf("%s for a moment", amps(s.outA))
 	case s.id == "precharge":
 		return fmt.Sprintf("%s from the aux battery to the start battery", amps(-s.outA))
-	case s.joined:
+	case s.joined && d.kind != coupling.SecondAlternator:
 		return fmt.Sprintf("both batteries share the load: %s", volts(s.busV))
 	}
 	return fmt.Sprintf("start battery %s, aux battery %s, apart", volts(s.busV), volts(s.auxV))
@@ -309,7 +360,7 @@ func (d *design) shownStates() []State {
 
 // apart says whether the coupling lets nothing through.
 func (d *design) apart(s state) bool {
-	if d.kind == coupling.DCDC {
+	if d.kind.Charger() && !s.joined {
 		return s.stopped
 	}
 	return !s.joined
@@ -319,7 +370,7 @@ func (d *design) apart(s state) bool {
 // flows at cruise; ok is false where none flows.
 func (d *design) backUseHours() (fig working.Figure, ok bool) {
 	amps := d.cruiseState().outA
-	unsure := d.facts.Varies() && d.kind == coupling.VSR
+	unsure := d.facts.Varies() && !d.kind.Charger() && d.kind != coupling.SecondAlternator
 	if amps <= 0 || unsure || d.cruiseState().err != nil {
 		return working.Figure{}, false
 	}

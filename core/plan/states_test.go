@@ -72,10 +72,10 @@ func TestCrankingThroughTheJoin(t *testing.T) {
 	startOhm := battery.Flooded.OhmAt(80, 1, 0.1, 20)
 	starter := battery.Flooded.RestV(1)/crank - battery.Flooded.Ohm(80, 1)
 	aux := battery.AGM.RestV(1)
-	loop := (s.Across("aux.30", "aux.31")-s.At("start.30"))/-s.Through("relay") + battery.AGM.Ohm(100, 1)
+	loop := (s.Across("aux.30", "aux.31")-s.At("start.30"))/-s.Through("contact") + battery.AGM.Ohm(100, 1)
 	bus := (flat/startOhm + aux/loop) / (1/startOhm + 1/loop + 1/starter)
 	assert.InDelta(t, bus, s.At("start.30"), 0.03)
-	assert.InDelta(t, (aux-bus)/loop, -s.Through("relay"), 2)
+	assert.InDelta(t, (aux-bus)/loop, -s.Through("contact"), 2)
 	says := state(t, decide(t, relayLead), "joined").Says
 	assert.Contains(t, says, "opens after", "the cranking current is more than the fuse")
 }
@@ -87,8 +87,8 @@ func TestInrush(t *testing.T) {
 	rush, steady := state(t, p, "inrush"), state(t, p, "cruise")
 	assert.Greater(t, rush.OutA, 1.5*steady.OutA)
 	s := circuit(t, relayLead, "inrush")
-	loop := (s.At("start.30") - s.Across("aux.30", "aux.31")) / s.Through("relay")
-	assert.InEpsilon(t, (s.At("start.30")-battery.AGM.RestV(0.1))/(loop+battery.AGM.Ohm(100, 1)), s.Through("relay"), 0.01)
+	loop := (s.At("start.30") - s.Across("aux.30", "aux.31")) / s.Through("contact")
+	assert.InEpsilon(t, (s.At("start.30")-battery.AGM.RestV(0.1))/(loop+battery.AGM.Ohm(100, 1)), s.Through("contact"), 0.01)
 }
 
 // Every demo job is solved in every state that it has, and each of these is named.

@@ -4,7 +4,6 @@ import (
 	"fmt"
 	"strings"
 
-	"epitrope/core/coupling"
 	"epitrope/core/working"
 )
 
@@ -50,13 +49,11 @@ func duration(hours float64) string {
 // summary is the plan in one sentence.
 func (d *design) summary() string {
 	what := d.kind.Label()
-	if d.kind == coupling.DCDC {
-		what = d.charger.Label
+	if d.kind.Charger() {
+		what = strings.ReplaceAll(d.kind.Label(), "charger", "charger, "+working.Plain(d.charger.OutputA, "A", 0)+",")
+		what = strings.TrimSuffix(what, ",")
 	}
-	back := "the chassis"
-	if d.back.byCable {
-		back = "cable"
-	}
+	back := map[[2]bool]string{{true, false}: "the chassis", {false, true}: "cable", {true, true}: "chassis and cable"}[[2]bool{d.back.byChassis, d.back.byCable}]
 	amps := func(l *leg) string { return working.Plain(l.fuse.RatingA, "A", 1) }
 	return fmt.Sprintf("%s%s. Start run %s, fuse %s; aux run %s, fuse %s; return by %s. %s at the aux battery at cruise.",
 		strings.ToUpper(what[:1]), what[1:], d.start.trial.Size.Label, amps(&d.start), d.aux.trial.Size.Label, amps(&d.aux), back,

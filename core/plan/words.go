@@ -16,7 +16,7 @@ var words = map[string][2]string{
 	"charger.far":        {"The charger is %s of cable from the battery it charges.", "It makes up what is lost before it, not after it. Lengths that were measured for a relay have to be measured again."},
 	"charger.hot":        {"The charger sits where it gets about %s; its card allows %s at full output.", "Chargers give less in heat, or stop."},
 	"relay.open":         {"In the state “%s” the start battery has %s and the relay, which closes at %s, stays open: no charge at all.", "A voltage-sensing relay knows nothing but voltage."},
-	"relay.surge":        {"The aux battery takes %s through the relay; %s is what it accepts.", "Nothing limits the current but the circuit: the alternator may overheat."},
+	"relay.surge":        {"The aux battery takes %s through the contact; %s is what it accepts.", "Nothing limits the current but the circuit: the alternator may overheat."},
 	"relay.chatter":      {"In the state “%s” the relay senses %s, below its cut-out of %s: it opens, recovers, closes again.", "Thin cable before the relay drags down what it senses. Thicker cable or a better earth on that side."},
 	"relay.idle":         {"At idle the relay senses %s, below its cut-out of %s: it opens until the engine turns faster.", "The alternator has too little at idle, not the cable."},
 	"relay.undercharge":  {"The aux battery never sees more than %s; %s wants %s.", "It is charged, but never quite full, and ages sooner."},

@@ -168,6 +168,8 @@ func stageOf(rig *day.Rig, f day.Frame) string {
 	switch {
 	case rig.Charger != nil:
 		return f.Stage.String()
+	case rig.Second != nil:
+		return "closed"
 	case f.Joined:
 		return "closed"
 	}

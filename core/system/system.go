@@ -26,12 +26,14 @@ const (
 	Plug       ComponentKind = "plug"
 	Earth      ComponentKind = "earth"
 	FeedPoint  ComponentKind = "feed-point"
+	Contactor  ComponentKind = "contactor"
+	Isolator   ComponentKind = "isolator"
 )
 
 // Component is one thing that is fitted, or was there before.
 type Component struct {
 	ID       string        `json:"id"`
-	Kind     ComponentKind `json:"kind" enum:"alternator,battery,fuse,charger,relay,plug,earth,feed-point"`
+	Kind     ComponentKind `json:"kind" enum:"alternator,battery,fuse,charger,relay,contactor,isolator,plug,earth,feed-point"`
 	Name     string        `json:"name"`
 	Rating   string        `json:"rating,omitempty"`
 	Existing bool          `json:"existing,omitempty" doc:"There before the work"`

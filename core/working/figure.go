@@ -25,6 +25,7 @@ const (
 	Practice Origin = "practice" // common practice, no source
 	Memory   Origin = "memory"   // a standard or handbook, quoted from memory
 	Computed Origin = "computed" // another figure
+	Physics  Origin = "physics"  // follows from a formula
 )
 
 // Source is where a formula or a table comes from, in words: a standard's

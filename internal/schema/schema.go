@@ -33,7 +33,25 @@ func Job() map[string]any {
 		}
 		properties(at)[keys[len(keys)-1]] = field(f)
 	}
+	rows(root)
 	return root
+}
+
+// rows turns what stands for any row of a list into what the schema says of all of them.
+func rows(o map[string]any) {
+	inner, ok := o["properties"].(map[string]any)
+	if !ok {
+		return
+	}
+	if row, ok := inner["*"]; ok {
+		delete(inner, "*")
+		o["additionalProperties"], o["maxProperties"] = row, job.MostRows
+	}
+	for _, one := range inner {
+		if nested, ok := one.(map[string]any); ok {
+			rows(nested)
+		}
+	}
 }
 
 func object() map[string]any {

@@ -252,6 +252,8 @@ export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         Alternator: {
+            /** Format: double */
+            count?: number;
             knownBy?: string;
             label?: string;
             regulation?: string;
@@ -272,7 +274,15 @@ export interface components {
             /** Format: double */
             capacityAh?: number;
             chemistry?: string;
+            /** Format: double */
+            count?: number;
+            feed?: string;
+            /** Format: double */
+            linkM?: number;
             place?: string;
+            /** Format: double */
+            restV?: number;
+            same?: string;
         };
         Axis: {
             path: string;
@@ -312,11 +322,11 @@ export interface components {
         Candidate: {
             chosen: boolean;
             /** @enum {string} */
-            kind: "vsr" | "dcdc";
+            kind: "dcdc" | "trailer" | "changeover" | "highcurrent" | "vsr" | "contactor" | "selector" | "second";
             label: string;
             /**
              * Format: int64
-             * @description Reasons for, less warnings
+             * @description Weight of the reasons for, less that of the warnings
              */
             merit: number;
             reasons: components["schemas"]["Reason"][];
@@ -401,7 +411,7 @@ export interface components {
             existing?: boolean;
             id: string;
             /** @enum {string} */
-            kind: "alternator" | "battery" | "fuse" | "charger" | "relay" | "plug" | "earth" | "feed-point";
+            kind: "alternator" | "battery" | "fuse" | "charger" | "relay" | "contactor" | "isolator" | "plug" | "earth" | "feed-point";
             name: string;
             rating?: string;
         };
@@ -486,17 +496,38 @@ export interface components {
             cable?: components["schemas"]["Cable"];
             customer?: string;
             day?: components["schemas"]["Day"];
+            fit?: components["schemas"]["Fit"];
             format: string;
+            /** @description … and wires */
+            found?: {
+                [key: string]: components["schemas"]["FoundWire"];
+            };
+            /** @description What was there before: devices, by name of the row */
+            gear?: {
+                [key: string]: components["schemas"]["Gear"];
+            };
+            have?: components["schemas"]["Have"];
+            /** @description How an answer is known, by its path with / for its points */
+            known?: {
+                [key: string]: string;
+            };
             limits?: components["schemas"]["Limits"];
+            /** @description Rows by name */
+            loads?: {
+                [key: string]: components["schemas"]["Load"];
+            };
             pins?: components["schemas"]["Pins"];
+            placing?: components["schemas"]["Placing"];
             remarks?: string;
             routes?: components["schemas"]["Routes"];
+            schools?: components["schemas"]["Schools"];
             startBattery?: components["schemas"]["StartBattery"];
             title?: string;
             use?: components["schemas"]["Use"];
             vehicle?: components["schemas"]["Vehicle"];
             /** Format: int64 */
             version: number;
+            wants?: components["schemas"]["Wants"];
         };
         Draft: {
             document: components["schemas"]["Document"];
@@ -517,6 +548,11 @@ export interface components {
             text: string;
         };
         Fact: {
+            /**
+             * @description How an answer is known, where that was said
+             * @enum {string}
+             */
+            known?: "measured" | "book" | "told" | "assumed";
             label: string;
             /** @enum {string} */
             origin: "surveyed" | "assumed" | "pinned";
@@ -577,6 +613,48 @@ export interface components {
             /** Format: double */
             toS: number;
         };
+        Fit: {
+            /** Format: double */
+            aboveMM?: number;
+            /** Format: double */
+            heightMM?: number;
+            /** Format: double */
+            lengthMM?: number;
+            /** Format: double */
+            openingLengthMM?: number;
+            /** Format: double */
+            openingWidthMM?: number;
+            /** Format: double */
+            recessHeightMM?: number;
+            /** Format: double */
+            recessLengthMM?: number;
+            /** Format: double */
+            recessWidthMM?: number;
+            /** Format: double */
+            widthMM?: number;
+        };
+        FoundWire: {
+            /** Format: double */
+            amps?: number;
+            colour?: string;
+            /** Format: double */
+            dropV?: number;
+            endA?: string;
+            endB?: string;
+            /** Format: double */
+            fuseA?: number;
+            /** Format: double */
+            fuseBA?: number;
+            /** Format: double */
+            fuseMM?: number;
+            /** Format: double */
+            lengthM?: number;
+            remark?: string;
+            role?: string;
+            size?: string;
+            sources?: string;
+            state?: string;
+        };
         FuseMargin: {
             fuse: string;
             /**
@@ -591,6 +669,29 @@ export interface components {
             heldA: number;
             /** Format: double */
             mostA: number;
+        };
+        Gear: {
+            factoryFeed?: string;
+            fault?: string;
+            kind?: string;
+            name?: string;
+            /** Format: double */
+            ratingA?: number;
+            works?: string;
+        };
+        Have: {
+            coupling?: string;
+            /** Format: double */
+            couplingA?: number;
+            /** Format: double */
+            fuseA?: number;
+            /** Format: double */
+            fuses?: number;
+            /** Format: double */
+            metres?: number;
+            /** Format: double */
+            relayA?: number;
+            size?: string;
         };
         Input: {
             letter: string;
@@ -695,6 +796,22 @@ export interface components {
             vehicle: string;
             /** @description The worst note of its plan; empty where there is none */
             weakest: string;
+        };
+        Load: {
+            /** Format: double */
+            amps?: number;
+            /** Format: double */
+            count?: number;
+            /** Format: double */
+            duty?: number;
+            /** Format: double */
+            hours?: number;
+            kind?: string;
+            name?: string;
+            /** Format: double */
+            standbyA?: number;
+            /** Format: double */
+            watts?: number;
         };
         Mark: {
             column: string;
@@ -817,9 +934,16 @@ export interface components {
             auxSize?: string;
             /** Format: double */
             chargerA?: number;
+            /** Format: double */
+            contactA?: number;
             coupling?: string;
             device?: string;
+            /** Format: double */
+            plugA?: number;
             return?: string;
+            /** Format: double */
+            secondA?: number;
+            selector?: string;
             /** Format: double */
             startFuseA?: number;
             startSize?: string;
@@ -829,12 +953,28 @@ export interface components {
             label: string;
             value: string;
         };
+        Placing: {
+            access?: string;
+            exhaust?: string;
+            gas?: string;
+            /** Format: double */
+            heightMM?: number;
+            /** Format: double */
+            lengthMM?: number;
+            moving?: string;
+            spray?: string;
+            terminals?: string;
+            vented?: string;
+            visible?: string;
+            /** Format: double */
+            widthMM?: number;
+        };
         Plan: {
             cautions: string[];
             /** @description The parts of the run, from the alternator to the aux battery */
             columns: components["schemas"]["Column"][];
             /** @enum {string} */
-            coupling: "vsr" | "dcdc";
+            coupling: "dcdc" | "trailer" | "changeover" | "highcurrent" | "vsr" | "contactor" | "selector" | "second";
             /** @description What each fuse protects */
             covers: components["schemas"]["Cover"][];
             /** @description Time against current of each fuse and its cable */
@@ -903,10 +1043,12 @@ export interface components {
             effect: "rules out" | "warns" | "favours";
             id: string;
             /** @enum {string} */
-            mark: "standard" | "practice" | "memory";
+            mark: "standard" | "practice" | "physics" | "memory";
             text: string;
             /** @description What would have to change for it to be allowed */
             unless?: string;
+            /** Format: int64 */
+            weight: number;
         };
         Refusal: {
             /** @description What changed meanwhile, for a stale write */
@@ -952,6 +1094,17 @@ export interface components {
             lengthM: number;
             outlines: components["schemas"]["Point"][][];
             wheels: components["schemas"]["Wheel"][];
+        };
+        Schools: {
+            /** Format: double */
+            delayMin?: number;
+            emergency?: string;
+            fuse?: string;
+            inSeries?: string;
+            negative?: string;
+            supply?: string;
+            takeoff?: string;
+            termination?: string;
         };
         Seen: {
             /** Format: double */
@@ -1040,9 +1193,15 @@ export interface components {
         };
         StartBattery: {
             /** Format: double */
+            ageYears?: number;
+            /** Format: double */
             capacityAh?: number;
+            chemistry?: string;
             /** Format: double */
             crankA?: number;
+            place?: string;
+            /** Format: double */
+            restV?: number;
         };
         State: {
             /** @description The coupling lets nothing through */
@@ -1252,6 +1411,12 @@ export interface components {
             dailyAh?: number;
             /** Format: double */
             drivenHours?: number;
+            /** Format: double */
+            idleHours?: number;
+            /** Format: double */
+            mainsAh?: number;
+            /** Format: double */
+            parkedDays?: number;
         };
         Variant: {
             /** @description By path: text with any unit, or a number in the field's unit; null takes the answer out */
@@ -1261,11 +1426,22 @@ export interface components {
             label: string;
         };
         Vehicle: {
+            bonded?: string;
+            engine?: string;
+            euro56?: string;
+            frame?: string;
             kind?: string;
             /** Format: double */
             loadA?: number;
+            secondRoom?: string;
+            sensor?: string;
+            stopStart?: string;
+            stud?: string;
             /** Format: double */
             systemVolts?: number;
+            winch?: string;
+            /** Format: double */
+            year?: number;
         };
         Verdict: {
             /**
@@ -1292,6 +1468,11 @@ export interface components {
             loses: string;
             /** Format: double */
             outV: number;
+        };
+        Wants: {
+            budget?: string;
+            emergencyStart?: string;
+            idling?: string;
         };
         Wheel: {
             /** Format: double */

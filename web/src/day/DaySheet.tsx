@@ -66,7 +66,7 @@ function Run({ trial, running, failed, id, file, zoomed, zoom }: RunProps) {
   const here = trial.events.findLast((e) => Math.abs(e.t - at) < 1.5);
   const s = trial.series;
   const value = (list: number[], digits: number) => number(list[index] ?? 0, digits);
-  const coupling = plan.coupling === "vsr" ? `relay ${s.stage[index]}` : `charger ${s.stage[index] === "resting" ? "resting" : `in ${s.stage[index]}`}`;
+  const coupling = plan.columns.some((c) => c.id === "coupling" && c.kind === "relay") ? `contact ${s.stage[index]}` : `charger ${s.stage[index] === "resting" ? "resting" : `in ${s.stage[index]}`}`;
   const says = `${doing(s.kind[index] ?? "")}: aux battery ${value(s.auxSOC, 0)} %, ${value(s.auxA, 0)} A at ${value(s.auxV, 1)} V; start battery ${value(s.busV, 1)} V; ${coupling}`;
   return (
     <div className={`day ${running ? "running" : ""}`} data-running={running}>

@@ -84,12 +84,14 @@ function RunLine({ columns, spans, flows, stage, apart, lit, narrow }: { narrow:
   const thick = (amps: number) => Math.max(1, Math.min(9, Math.sqrt(Math.abs(amps))));
   const edge = (id: string, side: "left" | "right") => (spans.get(id) as Span)[side];
   const mid = (id: string) => middle(spans.get(id) as Span);
+  // A machine of the run's own feeds it without the start battery.
+  const begin = spans.has("start") ? "start" : "alternator";
   const flow = (from: number, to: number, amps: number) => <line key={from} className={Math.abs(amps) < 0.5 ? "still" : ""} x1={from} x2={to} y1={y} y2={y} style={{ strokeWidth: thick(amps) }} />;
   const sides = { front: apart ? 0 : flows.into, back: apart ? 0 : flows.couple };
   return (
     <g className="runLine">
-      {flow(mid("alternator"), mid("start"), flows.machine)}
-      {flow(mid("start"), edge("coupling", "left") + 12, sides.front)}
+      {begin === "start" && flow(mid("alternator"), mid("start"), flows.machine)}
+      {flow(mid(begin), edge("coupling", "left") + 12, sides.front)}
       {flow(edge("coupling", "right") - 12, mid("aux"), sides.back)}
       {columns.filter((c) => ["alternator", "battery", "charger", "relay", "fuse"].includes(c.kind)).map((c) => (
         <g key={c.id} className={`stop ${lit === c.id ? "lit" : ""}`}>
@@ -105,10 +107,10 @@ function RunLine({ columns, spans, flows, stage, apart, lit, narrow }: { narrow:
           </text>
         </g>
       ))}
-      {mid("start") - mid("alternator") >= labelRoom && <Amps x={(mid("alternator") + mid("start")) / 2} amps={flows.machine} />}
-      {!apart && <Amps x={(mid("start") + mid("coupling")) / 2} amps={flows.into} />}
+      {begin === "start" && mid("start") - mid("alternator") >= labelRoom && <Amps x={(mid("alternator") + mid("start")) / 2} amps={flows.machine} />}
+      {!apart && <Amps x={(mid(begin) + mid("coupling")) / 2} amps={flows.into} />}
       {!apart && <Amps x={(mid("coupling") + mid("aux")) / 2} amps={flows.couple} />}
-      <Amps x={mid("start")} amps={flows.start} to="into" />
+      {begin === "start" && <Amps x={mid("start")} amps={flows.start} to="into" />}
       <Amps x={mid("aux")} amps={flows.aux} to="into" />
     </g>
   );

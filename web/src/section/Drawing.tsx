@@ -63,7 +63,7 @@ export function Drawing({ width, spans }: { width: number; spans: Map<string, Sp
         </g>
       )}
       <g className="feed">
-        <path d={line(l.lead)} className={lit("lead")} />
+        {l.lead.length > 0 && <path d={line(l.lead)} className={lit("lead")} />}
         {[...l.feeds].map(([id, points]) => (
           <path key={id} d={line(points)} className={lit(id)} onClick={() => pick(id)} />
         ))}

@@ -135,24 +135,28 @@ export function layOut(plan: Plan, scale: Scale, within: Span): Layout {
   const plug = parts.get("x1");
   const before = (next: Box, from: Box) => joint(from, next, floor);
 
-  const lead = joint(get("alternator"), get("start"), floor);
+  // A machine of the run's own feeds it without the start battery.
+  const source = parts.has("start") ? "start" : "alternator";
+  const lead = source === "start" ? joint(get("alternator"), get("start"), floor) : [];
   const feeds = new Map<string, XY[]>();
   const [c1, c2] = [[get("f1"), get("coupling")], [get("coupling"), get("f2")]] as [[Box, Box], [Box, Box]];
-  const dcdc = plan.coupling === "dcdc";
-  feeds.set("c1", plug && dcdc ? through(c1[0], plug, c1[1], floor) : before(c1[1], c1[0]));
-  feeds.set("c2", plug && !dcdc ? through(c2[0], plug, c2[1], floor) : before(c2[1], c2[0]));
-  feeds.set("f1", joint(get("start"), get("f1"), floor));
+  const charges = plan.columns.some((c) => c.id === "coupling" && c.kind === "charger");
+  const order = plan.columns.map((c) => c.id);
+  const plugFirst = order.indexOf("x1") < order.indexOf("coupling");
+  feeds.set("c1", plug && plugFirst ? through(c1[0], plug, c1[1], floor) : before(c1[1], c1[0]));
+  feeds.set("c2", plug && !plugFirst ? through(c2[0], plug, c2[1], floor) : before(c2[1], c2[0]));
+  feeds.set("f1", joint(get(source), get("f1"), floor));
   feeds.set("f2", joint(get("f2"), get("aux"), floor));
 
   const foot = (b: Box, at: number): XY => ({ x: b.x + b.w * at, y: b.y + b.h });
-  const start = foot(get("start"), 0.82);
+  const start = foot(get(source), 0.82);
   const aux = foot(get("aux"), 0.82);
   const mid = foot(get("coupling"), 0.5);
   const chassis = plan.returns.some((r) => r.kind === "chassis");
   const returns: Layout["returns"] = [];
   const earths = [{ id: "E1", at: { x: start.x, y: steel } }];
-  const back = dcdc ? mid : aux;
-  if (dcdc) returns.push({ kind: "cable", id: "n2", label: "N2", points: [aux, { x: aux.x, y: floor + 6 }, { x: mid.x, y: floor + 6 }, mid] });
+  const back = charges ? mid : aux;
+  if (charges) returns.push({ kind: "cable", id: "n2", label: "N2", points: [aux, { x: aux.x, y: floor + 6 }, { x: mid.x, y: floor + 6 }, mid] });
   returns.push({ kind: "cable", id: "e1", label: "", points: [start, { x: start.x, y: steel }] });
   if (chassis) {
     earths.push({ id: "E2", at: { x: back.x, y: steel } });
@@ -174,7 +178,7 @@ export function layOut(plan: Plan, scale: Scale, within: Span): Layout {
 
   const hooks = new Map<string, XY>();
   for (const [id, box] of parts) hooks.set(id, { x: box.x + box.w / 2, y: box.y + box.h });
-  hooks.set("lead", halfway(lead));
+  if (lead.length > 0) hooks.set("lead", halfway(lead));
   for (const id of ["c1", "c2"]) hooks.set(id, halfway(feeds.get(id) as XY[]));
   return { parts, feeds, lead, returns, earths, trigger, feedPoint, hooks };
 }

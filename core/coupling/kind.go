@@ -1,0 +1,73 @@
+package coupling
+
+import "slices"
+
+// Kind is a way of coupling the two batteries: the methods of the trade.
+type Kind string
+
+// The couplings that are judged.
+const (
+	DCDC              Kind = "dcdc"        // a charger beside the battery it charges
+	TrailerCharger    Kind = "trailer"     // … behind the tow coupling
+	DCDCChangeover    Kind = "changeover"  // a charger fed over the rest contact of an emergency-start relay
+	DCDCHighCurrent   Kind = "highcurrent" // a charger beside a bypass stage
+	VSR               Kind = "vsr"
+	SwitchedContactor Kind = "contactor"
+	ManualSelector    Kind = "selector"
+	SecondAlternator  Kind = "second" // a machine of its own, apart from the vehicle's
+)
+
+// kinds in the order in which one is taken where merits are equal: chargers first, as
+// they never harm, and the simpler before the more elaborate.
+var kinds = []struct {
+	kind  Kind
+	label string
+}{
+	{DCDC, "DC-DC charger"},
+	{TrailerCharger, "charger in the trailer"},
+	{DCDCChangeover, "DC-DC charger with changeover"},
+	{DCDCHighCurrent, "DC-DC charger with high-current stage"},
+	{VSR, "voltage-sensing relay"},
+	{SwitchedContactor, "switched contactor"},
+	{ManualSelector, "manual selector"},
+	{SecondAlternator, "second alternator"},
+}
+
+// Kinds lists them in that order.
+func Kinds() []Kind {
+	list := make([]Kind, len(kinds))
+	for i, k := range kinds {
+		list[i] = k.kind
+	}
+	return list
+}
+
+// Label is the kind in words.
+func (k Kind) Label() string {
+	for _, one := range kinds {
+		if one.kind == k {
+			return one.label
+		}
+	}
+	return string(k)
+}
+
+// Charger says whether a DC-DC charger stands between the batteries.
+func (k Kind) Charger() bool {
+	return slices.Contains([]Kind{DCDC, TrailerCharger, DCDCChangeover, DCDCHighCurrent}, k)
+}
+
+// Joins says whether a contact joins the batteries in daily use.
+func (k Kind) Joins() bool {
+	return slices.Contains([]Kind{VSR, SwitchedContactor, ManualSelector, DCDCHighCurrent}, k)
+}
+
+// Coil says whether its contact has a coil that an ignition feed works.
+func (k Kind) Coil() bool { return k == SwitchedContactor || k == ManualSelector }
+
+// Signal says whether it needs a wire that tells it that the engine runs, or the
+// ignition is on.
+func (k Kind) Signal() bool { return k.Charger() || k.Coil() }
+
+// AtStart says whether it sits at the start battery, with the long run behind it.
+func (k Kind) AtStart() bool { return !k.Charger() }

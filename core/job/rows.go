@@ -1,0 +1,123 @@
+package job
+
+import (
+	"cmp"
+	"maps"
+	"slices"
+
+	"epitrope/core/need"
+)
+
+// MostRows is how many rows a list may have.
+const MostRows = 80
+
+func appliances() []Option {
+	o := []Option{}
+	for _, a := range need.Appliances {
+		o = append(o, Option{a.ID, a.Label})
+	}
+	return o
+}
+
+// rowFields are the fields of the rows of lists.
+var rowFields = []Field{
+	{Path: "loads.*.kind", Label: "Load", Kind: Choice, Choices: appliances()},
+	{Path: "loads.*.name", Label: "Called", Kind: Text, Max: 60},
+	{Path: "loads.*.count", Label: "How many", Kind: Number, Min: 1, Max: 50, dim: count},
+	{Path: "loads.*.watts", Label: "Power each", Kind: Number, Unit: "W", Max: 5000, Digits: 1, dim: power},
+	{Path: "loads.*.amps", Label: "Current each", Kind: Number, Unit: "A", Max: 400, Digits: 2, dim: current},
+	{Path: "loads.*.hours", Label: "Hours a day", Kind: Number, Unit: "h", Max: 24, Digits: 2, dim: hours},
+	{Path: "loads.*.duty", Label: "Of these it runs", Kind: Number, Unit: "%", Min: 1, Max: 100, dim: share},
+	{Path: "loads.*.standbyA", Label: "Standby each", Kind: Number, Unit: "A", Max: 20, Digits: 3, dim: current},
+
+	{Path: "gear.*.kind", Label: "What", Kind: Choice, Choices: []Option{{"relay", "voltage-sensing relay"}, {"charger", "DC-DC charger"}, {"contactor", "contactor"},
+		{"changeover", "changeover relay"}, {"selector", "selector"}, {"solar", "solar regulator"}, {"isolator", "isolator"}, {"monitor", "monitor or shunt"},
+		{"inverter", "inverter"}, {"battery", "battery"}, {"fusebox", "fuse box"}, {"other", "something else"}}},
+	{Path: "gear.*.name", Label: "Called", Kind: Text, Max: 60},
+	{Path: "gear.*.ratingA", Label: "Rated", Kind: Number, Unit: "A", Max: 1000, Digits: 1, dim: current},
+	{Path: "gear.*.works", Label: "State", Kind: Choice, Choices: []Option{{"works", "works"}, {"dead", "dead"}, {"doubtful", "half dead"}, {"unknown", "not tried"}}},
+	{Path: "gear.*.fault", Label: "Fault", Kind: Text, Max: 200},
+	{Path: "gear.*.factoryFeed", Label: "Coil fed from the factory's ignition", Kind: Choice, Choices: yesNo},
+
+	{Path: "found.*.role", Label: "Wire is", Kind: Choice, Choices: []Option{{"start", "start run"}, {"aux", "aux run"}, {"return", "return"}, {"trigger", "signal"},
+		{"load", "feed to a load"}, {"unknown", "not known"}}},
+	{Path: "found.*.endA", Label: "End A", Kind: Text, Max: 60},
+	{Path: "found.*.endB", Label: "End B", Kind: Text, Max: 60},
+	{Path: "found.*.colour", Label: "Colour", Kind: Text, Max: 30},
+	{Path: "found.*.size", Label: "Cable", Kind: CableKey, Example: "16 mm², 6 AWG, 8 mm auto"},
+	{Path: "found.*.lengthM", Label: "Length", Kind: Number, Unit: "m", Min: 0.05, Max: 40, Digits: 2, dim: length},
+	{Path: "found.*.fuseA", Label: "Fuse at A", Kind: Number, Unit: "A", Max: 600, Digits: 1, dim: current},
+	{Path: "found.*.fuseMM", Label: "Fuse from A by", Kind: Number, Unit: "mm", Max: 5000, dim: millimetres},
+	{Path: "found.*.fuseBA", Label: "Fuse at B", Kind: Number, Unit: "A", Max: 600, Digits: 1, dim: current},
+	{Path: "found.*.amps", Label: "Carries", Kind: Number, Unit: "A", Max: 600, Digits: 1, dim: current},
+	{Path: "found.*.dropV", Label: "Loses, measured", Kind: Number, Unit: "V", Max: 15, Digits: 2, dim: tension},
+	{Path: "found.*.state", Label: "State", Kind: Choice, Choices: []Option{{"good", "good"}, {"corroded", "corroded"}, {"loose", "loose"}, {"chafed", "chafed"},
+		{"taped", "taped off"}, {"cut", "cut"}}},
+	{Path: "found.*.sources", Label: "Live from", Kind: Choice, Choices: []Option{{"a", "end A"}, {"b", "end B"}, {"both", "both ends"}, {"none", "neither"}}},
+	{Path: "found.*.remark", Label: "Remark", Kind: Text, Max: 200},
+
+	{Path: "have.coupling", Label: "Found coupling", Kind: Choice, Choices: append(couplings(), Option{"none", "none"}), Part: "coupling"},
+	{Path: "have.couplingA", Label: "Found coupling is rated", Kind: Number, Unit: "A", Min: 1, Max: 600, dim: current, Part: "coupling"},
+	{Path: "have.fuseA", Label: "In the van: fuse", Kind: Number, Unit: "A", Min: 1, Max: 600, Digits: 1, dim: current},
+	{Path: "have.size", Label: "In the van: cable", Kind: CableKey, Example: "16 mm², 6 AWG, 8 mm auto"},
+	{Path: "have.metres", Label: "In the van: metres of it", Kind: Number, Unit: "m", Min: 0.2, Max: 100, Digits: 1, dim: length},
+	{Path: "have.fuses", Label: "In the van: how many such fuses", Kind: Number, Min: 0, Max: 20, dim: count},
+	{Path: "have.relayA", Label: "In the van: relay", Kind: Number, Unit: "A", Min: 1, Max: 600, dim: current},
+
+	{Path: "known.*", Label: "Known by", Kind: Choice, Choices: []Option{{"measured", "measured"}, {"book", "vehicle book"}, {"told", "told"}, {"assumed", "assumed"}}},
+}
+
+// Load is a row of the loads.
+type Load struct {
+	Kind     *string  `json:"kind,omitempty"`
+	Name     string   `json:"name,omitempty"`
+	Count    *float64 `json:"count,omitempty"`
+	Watts    *float64 `json:"watts,omitempty"`
+	Amps     *float64 `json:"amps,omitempty"`
+	Hours    *float64 `json:"hours,omitempty"`
+	Duty     *float64 `json:"duty,omitempty"`
+	StandbyA *float64 `json:"standbyA,omitempty"`
+}
+
+// Gear is a row of what was there before: a device.
+type Gear struct {
+	Kind        *string  `json:"kind,omitempty"`
+	Name        string   `json:"name,omitempty"`
+	RatingA     *float64 `json:"ratingA,omitempty"`
+	Works       *string  `json:"works,omitempty"`
+	Fault       string   `json:"fault,omitempty"`
+	FactoryFeed *string  `json:"factoryFeed,omitempty"`
+}
+
+// FoundWire is a row of what was there before: a wire.
+type FoundWire struct {
+	Role    *string  `json:"role,omitempty"`
+	EndA    string   `json:"endA,omitempty"`
+	EndB    string   `json:"endB,omitempty"`
+	Colour  string   `json:"colour,omitempty"`
+	Size    *string  `json:"size,omitempty"`
+	LengthM *float64 `json:"lengthM,omitempty"`
+	FuseA   *float64 `json:"fuseA,omitempty"`
+	FuseMM  *float64 `json:"fuseMM,omitempty"`
+	FuseBA  *float64 `json:"fuseBA,omitempty"`
+	Amps    *float64 `json:"amps,omitempty"`
+	DropV   *float64 `json:"dropV,omitempty"`
+	State   *string  `json:"state,omitempty"`
+	Sources *string  `json:"sources,omitempty"`
+	Remark  string   `json:"remark,omitempty"`
+}
+
+// Row is a row of a list with its name.
+type Row[T any] struct {
+	Key string
+	Of  T
+}
+
+// Rows are a list's rows by their names, which are given in the order of time.
+func Rows[T any](list map[string]T) []Row[T] {
+	rows := make([]Row[T], 0, len(list))
+	for _, key := range slices.SortedFunc(maps.Keys(list), cmp.Compare) {
+		rows = append(rows, Row[T]{key, list[key]})
+	}
+	return rows
+}

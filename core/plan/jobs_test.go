@@ -1,0 +1,77 @@
+package plan_test
+
+import (
+	"bytes"
+	"encoding/csv"
+	"io/fs"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"epitrope/core/coupling"
+	"epitrope/core/job"
+	"epitrope/core/method"
+	"epitrope/core/parts"
+	"epitrope/core/plan"
+	"epitrope/testdata"
+)
+
+// complete returns the jobs of testdata by name.
+func complete(t testing.TB) map[string]job.Document {
+	t.Helper()
+	names, err := fs.Glob(testdata.Jobs, "jobs/*.json")
+	require.NoError(t, err)
+	docs := map[string]job.Document{}
+	for _, name := range names {
+		data, err := fs.ReadFile(testdata.Jobs, name)
+		require.NoError(t, err)
+		doc, problems := job.Decode(data)
+		require.Empty(t, problems, name)
+		docs[name[len("jobs/"):len(name)-len(".json")]] = doc
+	}
+	return docs
+}
+
+// Complete jobs of all kinds of vehicle and all couplings, with what the rules of the
+// trade say of every coupling; the table was written from the trade, not from the code.
+func TestVerdictsOnCompleteJobs(t *testing.T) {
+	docs := complete(t)
+	require.GreaterOrEqual(t, len(docs), 30)
+	data, err := fs.ReadFile(testdata.Jobs, "jobs/verdicts.csv")
+	require.NoError(t, err)
+	rows, err := csv.NewReader(bytes.NewReader(data)).ReadAll()
+	require.NoError(t, err)
+	head := rows[0]
+	vehicles, fitted := map[string]bool{}, map[string]bool{}
+	effects := map[byte]method.Effect{'+': method.Favours, '~': method.Warns, '-': method.RulesOut}
+	for _, row := range rows[1:] {
+		doc, ok := docs[row[0]]
+		require.True(t, ok, row[0])
+		delete(docs, row[0])
+		vehicles[*doc.Vehicle.Kind] = true
+		p := plan.Decide(doc, parts.Stock())
+		for _, m := range p.Methods {
+			if m.Chosen {
+				assert.Equal(t, row[1], string(m.Kind), row[0])
+				fitted[string(m.Kind)] = true
+			}
+			for i, kind := range head {
+				if kind != string(m.Kind) || i < 2 {
+					continue
+				}
+				found := method.Effect("")
+				for _, r := range m.Reasons {
+					if r.ID == row[i][1:] {
+						found = r.Effect
+					}
+				}
+				assert.Equal(t, effects[row[i][0]], found, "%s: %s of %s", row[0], row[i], kind)
+				assert.Equal(t, row[i][0] == '-', m.RuledOut, "%s: %s", row[0], kind)
+			}
+		}
+	}
+	assert.Empty(t, docs, "jobs without a verdict")
+	assert.Len(t, vehicles, len(job.Bodies), "all kinds of vehicle")
+	assert.Len(t, fitted, len(coupling.Kinds()), "every coupling is the best of some job")
+}
