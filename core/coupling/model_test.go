@@ -105,3 +105,17 @@ func TestHighCurrentStage(t *testing.T) {
 	assert.False(t, h.Joins(true, 13.9, 14.1), "the charger ends the charge")
 	assert.False(t, h.Joins(true, 12.9, 12.5))
 }
+
+// A charger in a box settles where what it loses and what the heat lets it give agree.
+func TestInBox(t *testing.T) {
+	share, c := coupling.InBox(30, 50, 0.2, 50)
+	assert.InDelta(t, 1, share, 1e-9, "40 °C is cool enough")
+	assert.InDelta(t, 40, c, 1e-9)
+	share, c = coupling.InBox(40, 60, 1, 50)
+	assert.InDelta(t, coupling.Derate(c, 50), share, 1e-9)
+	assert.InDelta(t, 40+60*share, c, 1e-6)
+	assert.InDelta(t, 40.0/90, share, 1e-6, "s = 1 − (40 + 60·s − 50)/30")
+	share, _ = coupling.InBox(90, 60, 1, 50)
+	assert.Less(t, share, 1e-6)
+	assert.InDelta(t, 0.22, coupling.BoxAreaM2(200, 100, 300), 1e-12)
+}

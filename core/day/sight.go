@@ -47,6 +47,10 @@ type handles struct {
 // openOhm is a fuse that opened. It is large enough that nothing counts that passes.
 const openOhm = 1e7
 
+// partedOhm is an open rest contact with a resting charger behind it, which the circuit
+// still has to feed with next to nothing.
+const partedOhm = 1e5
+
 // warmWire is a conductor whose resistance follows its temperature.
 type warmWire struct {
 	wire  *network.Wire
@@ -156,7 +160,7 @@ func (r *runner) setCoupling() {
 		if h.rest != nil {
 			h.rest.Set(h.restOhm)
 			if r.on.joined {
-				h.rest.Set(openOhm)
+				h.rest.Set(partedOhm)
 			}
 		}
 		if h.coil != nil {
@@ -176,6 +180,9 @@ func (r *runner) setCoupling() {
 		h.charger.MaxOutA, h.charger.CutOutV = blockedA, 0
 		h.charger.OutV = n * c.Stages.AbsorptionV
 		h.standby.Set(12 * n / c.StandbyA)
+		if h.rest != nil && r.on.joined {
+			h.standby.Set(12 * n / blockedA) // it hangs on the open rest contact
+		}
 		return
 	}
 	h.standby.Set(12 * n / blockedA) // what it takes is in its efficiency

@@ -461,8 +461,9 @@ func (s Solution) modeOf(name string) mode {
 	return regulating
 }
 
-// Through is what flows through a resistance or a switch by its name, from A to B, in
-// A; zero where there is none such, or no solution.
+// Through is what flows through a resistance or a switch by its name, from A to B
+// or what a battery gives, in A; zero where there is none such, or no
+// solution.
 func (s Solution) Through(name string) float64 {
 	if s.circuit == nil {
 		return 0
@@ -474,6 +475,10 @@ func (s Solution) Through(name string) float64 {
 				return e.Current(s.Volts)
 			}
 		case Switch:
+			if e.Name == name {
+				return e.Current(s.Volts)
+			}
+		case Battery:
 			if e.Name == name {
 				return e.Current(s.Volts)
 			}

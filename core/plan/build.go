@@ -67,7 +67,8 @@ func (d *design) components(b job.Body, place job.Point) {
 	if d.kind == coupling.SecondAlternator {
 		s.Add(system.Component{ID: "second", Kind: system.Alternator, Name: "Second alternator", Rating: d.second.String(), At: b.Alternator})
 	}
-	s.Add(system.Component{ID: "coupling", Kind: d.couplingKind(), Name: d.couplingName(), Rating: d.couplingRating(), At: d.couplingAt()})
+	s.Add(system.Component{ID: "coupling", Kind: d.couplingKind(), Name: d.couplingName(), Rating: d.couplingRating(), At: d.couplingAt(),
+		Joins: d.kind == coupling.DCDCChangeover || d.kind == coupling.DCDCHighCurrent})
 	if d.facts.Place.Trailer {
 		s.Add(system.Component{ID: "x1", Kind: system.Plug, Name: "X1", Rating: d.plugCard.Label, At: d.hitchAt()})
 	}

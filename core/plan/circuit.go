@@ -22,6 +22,7 @@ const (
 	taperV      = 0.05
 	shortOhm    = 1e-6
 	loomOhm     = 0.05
+	blockedOhm  = 1e6 // a machine's rectifier, blocking
 )
 
 // Circuit returns the installation of a job in a state of the vehicle as an electrical
@@ -84,6 +85,9 @@ func (d *design) sources(c *network.Circuit, s *state) {
 	if s.loadA > 0 {
 		c.Add(network.CurrentLoad{Name: "vehicle", A: bus, Amps: s.loadA})
 	}
+	if d.kind == coupling.SecondAlternator {
+		c.Add(network.Resistance{Name: "second alternator at rest", A: c.Node("second.B+"), Ohm: blockedOhm})
+	}
 	if d.kind == coupling.SecondAlternator && s.secondA > 0 {
 		c.Add(network.Alternator{Name: "second alternator", Plus: c.Node("second.B+"), Sense: c.Node("second.B+"), Volts: d.secondV(), MaxA: s.secondA})
 	}
@@ -91,6 +95,9 @@ func (d *design) sources(c *network.Circuit, s *state) {
 		c.Add(network.Resistance{Name: "starter", A: bus, Ohm: s.starterOhm})
 	}
 	c.Add(network.Battery{Name: "aux battery", Plus: c.Node("aux.30"), Minus: c.Node("aux.31"), Volts: s.auxOwnV, Ohm: d.auxOhm(), MaxChargeA: s.acceptsA})
+	if s.sunA > 0 {
+		c.Add(network.Alternator{Name: "solar", Plus: c.Node("aux.30"), Minus: c.Node("aux.31"), Volts: d.profile.AbsorptionHigh, MaxA: s.sunA})
+	}
 	if s.houseA > 0 {
 		c.Add(network.CurrentLoad{Name: "house", A: c.Node("aux.30"), B: c.Node("aux.31"), Amps: s.houseA})
 	}

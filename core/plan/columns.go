@@ -258,7 +258,10 @@ func (d *design) couplingColumn() Column {
 		if d.start.amps > bears {
 			level = Bad
 		}
-		c.Carries = Cell{Text: fmt.Sprintf("%s of %s", working.Text(d.start.amps, "", 0), working.Text(bears, "A", 0)), Figure: "joined", Level: level}
+		c.Carries = Cell{Text: fmt.Sprintf("%s of %s", working.Text(d.start.amps, "", 0), working.Text(bears, "A", 0)), Level: level}
+		if _, ok := d.figures["joined"]; ok {
+			c.Carries.Figure = "joined"
+		}
 		c.Loses = Cell{Text: fmt.Sprintf("%s, %s", working.Text(lost, "V", 2), working.Text(lost*d.start.amps, "W", 0)), Level: Good}
 		c.Figures = d.keys("joined", "accepts", "half")
 		c.Fields = []string{"pins.contactA"}

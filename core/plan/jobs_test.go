@@ -3,6 +3,7 @@ package plan_test
 import (
 	"bytes"
 	"encoding/csv"
+	"encoding/json"
 	"io/fs"
 	"testing"
 
@@ -74,4 +75,39 @@ func TestVerdictsOnCompleteJobs(t *testing.T) {
 	assert.Empty(t, docs, "jobs without a verdict")
 	assert.Len(t, vehicles, len(job.Bodies), "all kinds of vehicle")
 	assert.Len(t, fitted, len(coupling.Kinds()), "every coupling is the best of some job")
+}
+
+// Whatever coupling is pinned on whatever job, there is a plan that can be written: wires
+// join parts that are there, states while charging have a solution or say why not, and
+// the columns carry what the circuit says.
+func TestEveryCouplingOnEveryJob(t *testing.T) {
+	for name, doc := range complete(t) {
+		for _, k := range coupling.Kinds() {
+			id := name + " " + string(k)
+			pin := string(k)
+			doc.Pins.Coupling = &pin
+			p := plan.Decide(doc, parts.Stock())
+			_, err := json.Marshal(p)
+			require.NoError(t, err, id)
+			ids, touched := map[string]bool{}, map[string]bool{}
+			for _, c := range p.System.Components {
+				assert.False(t, ids[c.ID], "%s: %s stands twice", id, c.ID)
+				ids[c.ID] = true
+			}
+			for _, w := range p.System.Wires {
+				assert.True(t, ids[w.From.Component] && ids[w.To.Component], "%s: %s from %s to %s", id, w.ID, w.From.Component, w.To.Component)
+				touched[w.From.Component], touched[w.To.Component] = true, true
+			}
+			for c := range ids {
+				assert.True(t, touched[c], "%s: %s is joined to nothing", id, c)
+			}
+			for _, s := range p.States {
+				if s.Fails != "" {
+					assert.NotContains(t, s.Fails, "singular", "%s in %s", id, s.ID)
+					continue
+				}
+				require.Len(t, s.Points, len(p.Columns), "%s in %s", id, s.ID)
+			}
+		}
+	}
 }

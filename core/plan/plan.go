@@ -13,7 +13,7 @@ import (
 // Format and Version name the plan's format.
 const (
 	Format  = "epitrope-plan"
-	Version = 2 // 2: joints, curves, states besides charging
+	Version = 3 // 2: joints, curves, states besides charging; 3: chain, bank, checks, needs
 )
 
 // Plan is the decision on a job.
@@ -34,6 +34,10 @@ type Plan struct {
 	States    []State                   `json:"states" doc:"Volts along the run; the worst state is marked"`
 	Marks     []Mark                    `json:"marks" doc:"Limits on the grade line"`
 	Notes     []Note                    `json:"notes" doc:"Numbered in this order, worst first"`
+	Chain     []Link                    `json:"chain" doc:"What carries the run's current in series, from the front to the back"`
+	Bank      []BankShare               `json:"bank" doc:"What each battery of a parallel bank carries; empty for one battery"`
+	Checks    []Check                   `json:"checks" doc:"What is looked at on the vehicle, held against this design"`
+	Needs     Needs                     `json:"needs"`
 	Questions []job.Question            `json:"questions"`
 	Facts     []job.Fact                `json:"facts"`
 	Title     []Tile                    `json:"title" doc:"What the title block says"`

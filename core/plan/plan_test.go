@@ -14,6 +14,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"epitrope/core/cable"
+	"epitrope/core/coupling"
 	"epitrope/core/job"
 	"epitrope/core/parts"
 	"epitrope/core/plan"
@@ -297,8 +298,8 @@ func TestDecideIsDeterministic(t *testing.T) {
 
 // Every key that a plan refers to has its figure, and every figure its working.
 func TestFiguresAreThere(t *testing.T) {
-	for _, doc := range []string{`{}`, `{"pins":{"coupling":"vsr"}}`} {
-		p := decide(t, doc)
+	for _, k := range coupling.Kinds() {
+		p := decide(t, fmt.Sprintf(`{"pins":{"coupling":%q}}`, k))
 		for _, c := range p.Columns {
 			for _, key := range append(c.Figures, c.Carries.Figure, c.Loses.Figure, c.Heat.Figure) {
 				if key == "" {

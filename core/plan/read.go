@@ -27,5 +27,9 @@ func Read(data []byte) (Plan, error) {
 			}
 		}
 	}
+	if p.Version < 3 {
+		p.Chain, p.Bank, p.Checks = []Link{}, []BankShare{}, []Check{}
+		p.Needs = Needs{Loads: []NeedLoad{}, Figures: []string{}, Level: Good}
+	}
 	return p, nil
 }

@@ -50,6 +50,18 @@ func (f Family) HeatFactor(ambientC float64) float64 {
 	return 1 - f.heat.perK*max(0, ambientC-f.heat.coolC)
 }
 
+// Holds returns what share of its rating one of the family carries for hours at ambientC
+// (−40 to 120 °C) before it may open: a fuse loses about 10 % from 25 to 65 °C, a breaker
+// as HeatFactor.
+//
+// Source: common practice, no source.
+func (f Family) Holds(ambientC float64) float64 {
+	if f.Resets != Never {
+		return f.HeatFactor(ambientC)
+	}
+	return 1 - f.heat.perK*max(0, ambientC-25)
+}
+
 // band is the least and the greatest opening time, in seconds, at a multiple of
 // the rating.
 type band struct{ multiple, min, max float64 }

@@ -38,6 +38,7 @@ type Component struct {
 	Rating   string        `json:"rating,omitempty"`
 	Existing bool          `json:"existing,omitempty" doc:"There before the work"`
 	At       job.Point     `json:"at"`
+	Joins    bool          `json:"joins,omitempty" doc:"A charger beside a contact that can join the batteries"`
 }
 
 // Role is what a wire is for.

@@ -1,0 +1,57 @@
+package plan
+
+// checkWords are the sentences of the checks, by id; those that end in .good and .open
+// are of the same check as it was answered well, or not yet.
+var checkWords = map[string]string{
+	"place.exhaust":        "It sits near exhaust, turbo or radiator: 60–90 °C, where a relay senses wrong and a charger gives nothing.",
+	"place.exhaust.good":   "Away from exhaust, turbo and radiator.",
+	"place.exhaust.open":   "Look: is it away from exhaust, turbo and radiator?",
+	"place.spray":          "It is in reach of spray: terminals corrode, a contact that corrodes burns.",
+	"place.spray.good":     "Out of reach of spray and wading.",
+	"place.spray.open":     "Look: can spray or wading reach it?",
+	"place.gas":            "It sits in the gas of a vented battery: a contact's spark lights it.",
+	"place.gas.good":       "Away from the gas of vented batteries.",
+	"place.gas.open":       "Look: is a vented battery beside it?",
+	"place.moving":         "Something that moves can touch it: strut, door, seat or belt.",
+	"place.moving.good":    "Clear of struts, doors, seats and belts.",
+	"place.moving.open":    "Look: is it clear of bonnet struts, doors, seats and belts through their whole travel?",
+	"place.visible":        "Its lamp cannot be seen: nobody will know that it stopped.",
+	"place.visible.good":   "Its lamp can be seen.",
+	"place.visible.open":   "Look: can its lamp be seen without taking anything off?",
+	"place.access":         "It cannot be reached for service.",
+	"place.access.good":    "It can be reached for service.",
+	"place.access.open":    "Look: can it be reached without taking furniture out?",
+	"place.heat":           "It gets %.0f °C at its place; up to %.0f °C it does all it can.",
+	"place.terminals":      "Its terminals point down: water runs to them, and nuts work loose onto them.",
+	"place.terminals.good": "Its terminals point up or lie level.",
+	"place.terminals.open": "Look: which way do its terminals point?",
+	"place.sensing":        "It senses %.1f m of cable from the start battery; within %.0f m it sees a true voltage.",
+	"place.socket":         "With the engine off and the plug pulled the socket is still live: a cover that closes by itself, keyed housings, and the feed switched by the ignition where it can be.",
+	"place.socket.good":    "With the engine off the socket is dead.",
+	"place.box":            "In the %s box the air gets to %.0f °C, and the charger settles at %.0f of %.0f A.",
+
+	"fit.open":   "%d of %d measures are missing: battery, recess up to its lid or seat, opening, and what is free above it. A dummy of cardboard settles the rest.",
+	"fit.not":    "The battery does not go in: %s.",
+	"fit.tilted": "The battery goes in tilted by %.0f°; %.0f mm are left over its terminals.",
+	"fit.goes":   "The battery goes in upright; %.0f mm are left over its terminals.",
+
+	"bank.shares":    "The hardest worked battery carries %.0f %% of the current, and %.0f %% would be even, fed %s.",
+	"bank.mixed":     "Batteries of different type or age in parallel: the weaker one drags the other down.",
+	"bank.same.open": "Ask: are they of the same type and age?",
+
+	"join.open":   "Before they are joined, measure both batteries at rest.",
+	"join.ruined": "One battery stands at %.1f V: under %.0f V they are not joined. Isolate it and charge it alone; one that jumps from 3 to 12 V in minutes has lost its capacity.",
+	"join.flows":  "Joined as they stand, %.1f V apart, %.0f A begin to flow from the %s to the %s battery (the smaller fuse is %.0f A); ten seconds move %.2f Ah.",
+	"join.large":  "Joined as they stand, %.1f V apart, %.0f A would flow from the %s to the %s battery, far over the %.0f A fuse, and ten seconds would move %.2f Ah: charge the lower one alone first.",
+
+	"answers.use":       "Daily use says %.0f Ah and the loads come to %.0f Ah: one of them is wrong.",
+	"answers.idle":      "%.1f h at idle of %.1f h driven cannot be.",
+	"answers.suspect":   "Steady regulation is taken from a label on a vehicle that stops and starts by itself, is built to Euro 5 or 6, or is from 2008 on: record it before the first cable is cut.",
+	"answers.sensor":    "The negative goes on the battery's post, and there is a sensor on it: the vehicle will miscount all that the aux battery takes.",
+	"answers.frame":     "The frame is %s: it is no return. The current needs a cable all the way.",
+	"answers.bonded":    "The tray, canopy or body is not bonded to the chassis, and the return goes by it: a bonding lead, or a cable all the way.",
+	"answers.startflat": "The start battery rests at %.2f V, about %.0f %% full: charge it before anything is tested.",
+	"answers.startold":  "The start battery is %.0f years old: test it before it takes the blame for the new installation, or the other way round.",
+	"answers.ruined":    "The aux battery rests at %.1f V: ruined, not flat.",
+	"answers.load":      "The vehicle takes %.0f A with lamps and blower on, and the alternator gives %.0f A at idle, hot: the start battery makes up the rest before anything is charged.",
+}

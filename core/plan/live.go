@@ -1,0 +1,180 @@
+package plan
+
+import (
+	"slices"
+	"strings"
+
+	"epitrope/core/coupling"
+	"epitrope/core/system"
+)
+
+// LiveRow is what stays live when one thing is off.
+type LiveRow struct {
+	Off  string     `json:"off" doc:"What is opened, in words"`
+	Live []LiveWire `json:"live"`
+	Dead []string   `json:"dead" doc:"Wires that are dead then"`
+}
+
+// LiveWire is a wire that is live, and from where.
+type LiveWire struct {
+	Wire string   `json:"wire"`
+	From []string `json:"from"`
+}
+
+// WorkRow is what to open so that a place is dead: every source that reaches it.
+type WorkRow struct {
+	Place string   `json:"place"`
+	Open  []string `json:"open" doc:"All of these; empty where it cannot be made dead by them"`
+	From  []string `json:"from" doc:"The sources that reach it otherwise"`
+}
+
+// origin is a source of the live map, gone with what takes it away.
+type origin struct {
+	name     string
+	at       system.Terminal
+	removed  string // the opener that takes it away; "" none does
+	ofEngine bool   // while the engine runs
+}
+
+func (d *design) origins() []origin {
+	list := []origin{
+		{"start battery", term("start", "30"), "start-minus", false},
+		{"aux battery", term("aux", "30"), "aux-minus", false},
+	}
+	if d.kind == coupling.SecondAlternator {
+		list = append(list, origin{"second alternator", term("second", "B+"), "engine", true})
+	}
+	if d.facts.Day.SolarW.Value > 0 {
+		list = append(list, origin{"solar", term("aux", "30"), "solar", false})
+	}
+	if d.kind.Signal() {
+		list = append(list, origin{"feed point", term("feed", "15"), "engine", true})
+	}
+	return list
+}
+
+// opener is something that can be opened.
+type opener struct{ id, label string }
+
+func (d *design) openers() []opener {
+	list := []opener{{"f1", "F1 taken out"}, {"f2", "F2 taken out"}}
+	if d.kind.Signal() {
+		list = append(list, opener{"f3", "F3 taken out"})
+	}
+	if d.facts.Place.Trailer {
+		list = append(list, opener{"x1", "X1 unplugged"})
+	}
+	name := d.couplingName()
+	list = append(list, opener{"coupling", name + " taken out or open"})
+	list = append(list, opener{"start-minus", "start battery's negative off"}, opener{"aux-minus", "aux battery's negative off"})
+	if d.facts.Day.SolarW.Value > 0 {
+		list = append(list, opener{"solar", "solar isolated"})
+	}
+	return append(list, opener{"engine", "engine off, key out"})
+}
+
+// liveWires lists the wires that are live with some things open, with their sources.
+func (d *design) liveWires(open ...string) map[string][]string {
+	live := map[string][]string{}
+	for _, o := range d.origins() {
+		if slices.Contains(open, o.removed) {
+			continue
+		}
+		for _, wire := range d.system.Live(o.at, open...) {
+			live[wire] = append(live[wire], o.name)
+		}
+	}
+	return live
+}
+
+// feeds are the wires of the live map in the order of the run.
+func (d *design) feeds() []string {
+	list := []string{}
+	for _, w := range d.system.Wires {
+		if w.Role == system.Feed && !w.Existing || w.Role == system.Signal && w.ID != "g1" {
+			list = append(list, w.ID)
+		}
+	}
+	return list
+}
+
+// wireName is a wire as people know it.
+func wireName(id string) string {
+	switch id {
+	case "c1a":
+		return "C1 before F1"
+	case "c2c":
+		return "C2 past F2"
+	case "t1":
+		return "T1 before F3"
+	case "t1b":
+		return "T1"
+	}
+	if name, trailer := strings.CutSuffix(strings.ToUpper(id), "T"); trailer {
+		return name + " in the trailer"
+	}
+	return strings.ToUpper(id)
+}
+
+func (d *design) liveRows() []LiveRow {
+	rows := []LiveRow{}
+	for _, o := range d.openers() {
+		row := LiveRow{Off: o.label, Live: []LiveWire{}, Dead: []string{}}
+		live := d.liveWires(o.id)
+		for _, w := range d.feeds() {
+			if from, ok := live[w]; ok {
+				row.Live = append(row.Live, LiveWire{wireName(w), from})
+			} else {
+				row.Dead = append(row.Dead, wireName(w))
+			}
+		}
+		rows = append(rows, row)
+	}
+	return rows
+}
+
+// workRows find, for every wire, the fewest things to open so that it is dead: fuses
+// before batteries.
+func (d *design) workRows() []WorkRow {
+	openers := d.openers()
+	rows := []WorkRow{}
+	for _, w := range d.feeds() {
+		row := WorkRow{Place: wireName(w), Open: []string{}, From: d.liveWires()[w]}
+		if row.From == nil {
+			row.From = []string{}
+		}
+		for count := 1; count <= 3 && len(row.Open) == 0; count++ {
+			choose(len(openers), count, func(pick []int) bool {
+				ids, labels := []string{}, []string{}
+				for _, i := range pick {
+					ids, labels = append(ids, openers[i].id), append(labels, openers[i].label)
+				}
+				if _, live := d.liveWires(ids...)[w]; !live {
+					row.Open = labels
+				}
+				return len(row.Open) > 0
+			})
+		}
+		rows = append(rows, row)
+	}
+	return rows
+}
+
+// choose goes through the ways to pick count of n in order, until found says so.
+func choose(n, count int, found func([]int) bool) {
+	pick := make([]int, count)
+	var from func(at, next int) bool
+	from = func(at, next int) bool {
+		if at == count {
+			return found(pick)
+		}
+		for i := next; i < n; i++ {
+			pick[at] = i
+			if from(at+1, i+1) {
+				return true
+			}
+		}
+		return false
+	}
+	from(0, 0)
+}
