@@ -106,12 +106,14 @@ func (s Stages) SetV(now Stage) float64 {
 type HighCurrent struct {
 	ContactA float64 // bypass contact, continuous
 	JoinV    float64 // start side at least, at 12 V
+	DropV    float64 // … to stay joined
 	LeaveV   float64 // aux battery at most
 }
 
 // UsualHighCurrent is such a stage. Source: from memory: up to 300 A, joined from
-// 13.6 V at the start side until the aux battery stands at 14.0 V.
-var UsualHighCurrent = HighCurrent{ContactA: 300, JoinV: 13.6, LeaveV: 14.0}
+// 13.6 V at the start side until that falls below 13.2 V or the aux battery stands at
+// 14.0 V.
+var UsualHighCurrent = HighCurrent{ContactA: 300, JoinV: 13.6, DropV: 13.2, LeaveV: 14.0}
 
 // Joins says whether the bypass is closed while the ignition feed is live.
 func (h HighCurrent) Joins(ignition bool, startV, auxV float64) bool {

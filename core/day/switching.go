@@ -19,6 +19,7 @@ type on struct {
 	stalled  bool // the engine did not start
 	recharge bool // a variable regulation recharges the start battery
 	full     bool // the aux battery was full since it was last drawn down
+	handed   bool // a high-current stage left the end of the charge to the charger
 
 	joinAt    float64 // when a relay acts on what it senses; never is +Inf
 	chargeAt  float64 // when a charger begins
@@ -84,9 +85,6 @@ func (r *runner) due() float64 {
 	if r.on.restartAt > r.t { // after that it waits for its voltage
 		at = math.Min(at, r.on.restartAt)
 	}
-	if j := r.rig.Join; j != nil && j.By == ByBypass && !r.on.joined && r.openedAt+bypassAgainS > r.t {
-		at = math.Min(at, r.openedAt+bypassAgainS)
-	}
 	if r.on.charging && r.on.stage == coupling.Absorption {
 		at = math.Min(at, r.on.stageFrom+r.rig.Charger.Stages.AbsorptionS)
 	}
@@ -150,7 +148,7 @@ func (r *runner) switchJoin(w wishes) bool {
 	case j.By == Never:
 		want = false
 	case j.By == ByBypass:
-		want = r.bypassed(j, &r.s)
+		want = r.bypassHolds(j)
 	case w.relay:
 		_, after := j.Sensing.Wants(r.on.joined, r.s.sensedV/r.rig.N, r.s.outV/r.rig.N)
 		if r.on.joinAt == never {
@@ -224,26 +222,52 @@ func (r *runner) triggered(by Trigger) bool {
 func (r *runner) bypassed(j *Join, s *sight) bool {
 	startV, auxV := s.sensedV/r.rig.N, s.outV/r.rig.N
 	if r.on.joined {
-		return r.triggered(j.Trigger) && startV >= coupling.CutOutV && auxV < j.Bypass.LeaveV
+		return r.triggered(j.Trigger) && startV >= j.Bypass.DropV && auxV < j.Bypass.LeaveV
 	}
-	return j.Bypass.Joins(r.triggered(j.Trigger), startV, auxV) && r.t-r.openedAt >= bypassAgainS
+	return !r.on.handed && j.Bypass.Joins(r.triggered(j.Trigger), startV, auxV)
 }
 
-// bypassAgainS is how long a high-current stage waits before it joins again. Source: from
-// memory.
-const bypassAgainS = 60.0
+// bypassHolds is bypassed once that has held for a while; with its signal dead it parts at
+// once.
+func (r *runner) bypassHolds(j *Join) bool {
+	auxV := r.s.outV / r.rig.N
+	if !r.triggered(j.Trigger) {
+		r.on.handed = false // the next drive begins anew
+	}
+	wants := r.bypassed(j, &r.s)
+	switch {
+	case wants == r.on.joined:
+		r.on.joinAt = never
+		return wants
+	case r.on.joinAt == never:
+		r.on.joinAt = r.t + bypassS
+	}
+	if r.triggered(j.Trigger) && r.t < r.on.joinAt-located {
+		return r.on.joined
+	}
+	r.on.handed = r.on.joined && auxV >= j.Bypass.LeaveV
+	return wants
+}
+
+// bypassS is how long a high-current stage looks before it acts. Source: from memory.
+const bypassS = 5.0
 
 func (r *runner) switchCharger(w wishes) bool {
 	c := r.rig.Charger
 	if c == nil {
 		return false
 	}
-	cutOff := r.rig.Join != nil && r.rig.Join.Rest != "" && r.on.joined
+	j := r.rig.Join
+	cutOff := j != nil && (j.Rest != "" || j.By == ByBypass) && r.on.joined // its input is open, or it is bypassed
 	if !r.triggered(c.By) || cutOff {
 		r.on.chargeAt, r.on.restartAt = never, never
 		if r.on.charging {
 			r.on.charging, r.on.stage, r.on.stageAt = false, coupling.Resting, never
-			r.happened("charger.off", "coupling", "the charger rests: its trigger is dead")
+			why := "its trigger is dead"
+			if cutOff {
+				why = "the batteries are joined past it"
+			}
+			r.happened("charger.off", "coupling", "the charger rests: "+why)
 			return true
 		}
 		return false

@@ -154,6 +154,7 @@ type Day struct {
 type Pins struct {
 	Coupling   *string  `json:"coupling,omitempty"`
 	ChargerA   *float64 `json:"chargerA,omitempty"`
+	Chargers   *float64 `json:"chargerCount,omitempty"`
 	ContactA   *float64 `json:"contactA,omitempty"`
 	PlugA      *float64 `json:"plugA,omitempty"`
 	SecondA    *float64 `json:"secondA,omitempty"`
@@ -196,9 +197,10 @@ type Placing struct {
 
 // Wants is what the customer asks for besides charging.
 type Wants struct {
-	EmergencyStart *string `json:"emergencyStart,omitempty"`
-	Budget         *string `json:"budget,omitempty"`
-	Idling         *string `json:"idling,omitempty"`
+	EmergencyStart *string  `json:"emergencyStart,omitempty"`
+	Budget         *string  `json:"budget,omitempty"`
+	Idling         *string  `json:"idling,omitempty"`
+	FeedA          *float64 `json:"feedA,omitempty"`
 }
 
 // Schools are choices that the trade makes one way or the other.

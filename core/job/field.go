@@ -190,6 +190,7 @@ var runFields = []Field{
 	{Path: "pins.coupling", Label: "Coupling", Kind: Choice, Pin: true, Part: "coupling", Choices: couplings()},
 	{Path: "pins.chargerA", Label: "Charger output", Kind: Level, Unit: "A", Pin: true, Part: "coupling",
 		Choices: amps(parts.ChargerRatings)},
+	{Path: "pins.chargerCount", Label: "Chargers side by side", Kind: Level, Pin: true, Part: "coupling", Choices: []Option{{"1", "1"}, {"2", "2"}}},
 	{Path: "pins.contactA", Label: "Contact that joins", Kind: Level, Unit: "A", Pin: true, Part: "coupling", Choices: amps(parts.ContactRatings())},
 	{Path: "pins.plugA", Label: "Trailer plug", Kind: Level, Unit: "A", Pin: true, Part: "x1", Choices: amps(parts.PlugRatings())},
 	{Path: "pins.secondA", Label: "Second alternator", Kind: Level, Unit: "A", Pin: true, Part: "alternator", Choices: amps(parts.MachineRatings)},

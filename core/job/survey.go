@@ -81,6 +81,7 @@ var surveyFields = []Field{
 	ask("placing.vented", "The box is vented", "coupling"),
 	ask("wants.emergencyStart", "Emergency start from the aux battery", "coupling"),
 	{Path: "wants.budget", Label: "Budget", Kind: Choice, Part: "coupling", Choices: []Option{{"low", "as low as can be"}, {"usual", "usual"}}},
+	{Path: "wants.feedA", Label: "Feed beside the charger: fridge, lamps", Kind: Number, Unit: "A", Max: 60, Digits: 1, dim: current, Part: "coupling"},
 	ask("wants.idling", "Charging at idle matters", "coupling"),
 }
 

@@ -34,6 +34,7 @@ type Survey struct {
 	Fit                            Fit
 	Placing                        PlacingFacts
 	EmergencyStart, Budget, Idling Tri
+	FeedA                          Num
 }
 
 // PlacingFacts is the place of the coupling as it was answered.
@@ -87,6 +88,7 @@ func (f *Facts) survey(r *resolver, d Document) {
 		Visible: r.tri("placing.visible", p.Visible), Access: r.tri("placing.access", p.Access), Vented: r.tri("placing.vented", p.Vented),
 		LengthMM: r.some("placing.lengthMM", p.LengthMM), WidthMM: r.some("placing.widthMM", p.WidthMM), HeightMM: r.some("placing.heightMM", p.HeightMM)}
 	s.EmergencyStart, s.Budget = r.tri("wants.emergencyStart", d.Wants.EmergencyStart), r.tri("wants.budget", d.Wants.Budget)
+	s.FeedA = r.num("wants.feedA", d.Wants.FeedA, 0, "none unless it is named")
 	s.Idling = r.tri("wants.idling", d.Wants.Idling)
 	f.Survey = s
 }

@@ -24,6 +24,16 @@ type Charger struct {
 	MaxFuseA      float64 // largest fuse its sheet allows at the input; 0 where it says nothing
 }
 
+// Times is the card of so many chargers side by side.
+func (c Charger) Times(count float64) Charger {
+	c.Label = fmt.Sprintf("%g × %s", count, c.Label)
+	c.OutputA *= count
+	c.StandbyA *= count
+	c.CaseKPerW /= count
+	c.MaxFuseA = 0
+	return c
+}
+
 // Contact is the card of something that closes between the batteries: a voltage-sensing
 // relay, a contactor, a selector, an isolator, a bypass.
 type Contact struct {

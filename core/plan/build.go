@@ -161,7 +161,11 @@ func (d *design) out() system.Terminal {
 
 func (d *design) feedWires() {
 	d.system.Join(system.Wire{ID: "lead", Run: "lead", Role: system.Feed, From: term("alternator", "B+"), To: term("start", "30"), LengthM: 1, Ohm: leadOhm, Existing: true})
-	d.wire("c1a", "c1", system.Feed, d.source(), term("f1", "in"), &d.start, d.start.bare(), lugs)
+	first := lugs
+	if d.facts.Schools.Takeoff == "stud" {
+		first.From += leadOhm
+	}
+	d.wire("c1a", "c1", system.Feed, d.source(), term("f1", "in"), &d.start, d.start.bare(), first)
 	d.through("c1", &d.start, term("f1", "out"), term("coupling", "30"), d.start.lengthM.Value-d.start.bare())
 	d.through("c2", &d.aux, d.out(), term("f2", "in"), d.aux.lengthM.Value-d.aux.bare())
 	d.wire("c2c", "c2", system.Feed, term("f2", "out"), term("aux", "30"), &d.aux, d.aux.bare(), lugs)

@@ -143,11 +143,14 @@ func (d *design) chargerIn(c *network.Circuit, s *state) {
 	if d.kind == coupling.DCDCChangeover && s.joined {
 		return // its input hangs on the open rest contact
 	}
-	if s.stopped {
+	if s.stopped || s.joined { // it cannot charge across a closed bypass
 		c.Add(network.Resistance{Name: "charger at rest", A: c.Node(d.chargerIn30()), B: c.Node("coupling.31"), Ohm: 12 * d.facts.N / d.charger.StandbyA})
 		return
 	}
 	c.Add(d.chargerAt(c, s))
+	if feed := d.facts.Survey.FeedA.Value; feed > 0 && s.setV > 0 {
+		c.Add(network.CurrentLoad{Name: "feed", A: c.Node("coupling.30"), B: c.Node("coupling.31"), Amps: feed})
+	}
 }
 
 // chargerIn30 is the node of a charger's input: behind the rest contact of a changeover.

@@ -145,17 +145,37 @@ func (d *design) size() {
 func (d *design) redraw() bool {
 	inA, outA := 0.0, 0.0
 	for _, s := range d.states {
-		if !s.sags && s.kind == charging {
+		if !s.sags && s.kind == charging && s.joined && d.kind == coupling.DCDCHighCurrent {
+			// Both stages at once: what the bypass carries, and the charger beside it.
+			inA, outA = max(inA, s.inA+d.inputA(d.charger.OutputA)), max(outA, s.outA+d.charger.OutputA)
+		} else if !s.sags && s.kind == charging {
 			inA, outA = max(inA, s.inA), max(outA, s.outA)
 		}
 	}
 	if d.kind.Charger() && !d.kind.Joins() || inA == 0 {
 		inA, outA = max(inA, d.start.amps), max(outA, d.aux.amps)
 	}
-	changed := math.Abs(inA-d.start.amps) > settledWithin*inA || math.Abs(outA-d.aux.amps) > settledWithin*outA
+	passA := 0.0
+	if d.kind.Coil() && d.facts.Schools.Selector != coupling.Off {
+		passA = d.crankShare()
+	}
+	passed := math.Abs(passA-d.start.passA) <= 0.02*passA
+	d.start.passA, d.aux.passA = passA, passA
+	changed := !passed || math.Abs(inA-d.start.amps) > settledWithin*inA || math.Abs(outA-d.aux.amps) > settledWithin*outA
 	d.start.amps, d.aux.amps = inA, outA
 	d.fitContacts()
 	return changed
+}
+
+// crankShare is what goes through the join while the engine is cranked.
+func (d *design) crankShare() float64 {
+	for _, s := range d.otherStates() {
+		if s.id == "crank" {
+			d.settle(&s)
+			return math.Abs(s.solved.Through("contact"))
+		}
+	}
+	return 0
 }
 
 // settledWithin is the share by which a current may move in a round for the sizes to stay.

@@ -43,6 +43,8 @@ type leg struct {
 	sourceV    float64 // of the battery that feeds a fault
 	sourceOhm  float64
 	device     protect.Device
+	school     string  // how its fuse is chosen
+	passA      float64 // what its fuse has to let through while the engine is cranked
 	sizePin    *string
 	fusePin    *float64
 
@@ -75,6 +77,10 @@ type way struct {
 // layOut says which cable, contact and steel is in series in which leg.
 func (d *design) layOut() {
 	f, p := d.facts, d.doc.Pins
+	studOhm := 0.0
+	if f.Schools.Takeoff == "stud" {
+		studOhm = leadOhm // the vehicle's own lead from the post to its stud
+	}
 	d.plugCard = d.plugOf(max(d.start.amps, d.aux.amps))
 	d.start = leg{id: "c1", fuseID: "f1", amps: d.start.amps, lengthM: f.StartM, bay: f.StartBay,
 		sourceV: f.RegulatedV.Value, sourceOhm: d.sourceOhm(), device: d.device(), sizePin: p.StartSize, fusePin: p.StartFuseA}
@@ -84,7 +90,9 @@ func (d *design) layOut() {
 
 	d.start.jointsOhm, d.aux.jointsOhm = fuseJoints*jointOhm, fuseJoints*jointOhm
 	steel := 2*jointOhm + d.back.chassisOhm
+	d.start.jointsOhm += studOhm
 	for _, l := range []*leg{&d.start, &d.aux} {
+		l.school = f.Schools.Fuse
 		if d.crosses(l) {
 			l.jointsOhm += 2 * d.plugCard.Ohm
 		}
@@ -241,8 +249,12 @@ func (l *leg) pick(shelf []cable.Size, volts float64) (cable.Trial, cable.Test) 
 }
 
 func (l *leg) need(ampacity float64) protect.Need {
-	return protect.Need{ContinuousA: l.amps, AmbientC: l.bay.AmbientC, CableA: ampacity, FaultA: l.nearFault}
+	return protect.Need{ContinuousA: l.amps, AmbientC: l.bay.AmbientC, CableA: ampacity, FaultA: l.nearFault, PassA: l.passA, PassS: crankPassS}
 }
+
+// crankPassS is how long a fuse has to bear the current of a start that shares the aux
+// battery. Source: common practice, no source.
+const crankPassS = 3.0
 
 // saved says whether some fuse carries the load and saves this cable.
 func (l *leg) saved(t cable.Trial) bool {
@@ -278,10 +290,31 @@ func (l *leg) fit() {
 		}
 		l.fuse = carries
 	}
+	l.fuse = l.bySchool(l.fuse, families)
 	if l.fusePin != nil {
 		l.fuse = l.pinned(*l.fusePin, families)
 	}
 	l.cover, l.faulted = l.covers(l.fuse, l.trial), l.fault(l.trial)
+}
+
+// bySchool is the fuse that another way of choosing takes; the plan's own where that finds
+// none.
+func (l *leg) bySchool(own protect.Fuse, families []protect.Family) protect.Fuse {
+	best, found := own, false
+	for _, f := range families {
+		for _, a := range f.Ratings {
+			if f.BreaksA < l.nearFault {
+				continue
+			}
+			switch {
+			case l.school == "1.2" && a >= 1.2*l.amps && (!found || a < best.RatingA),
+				l.school == "cable" && a <= l.trial.AmpacityA && a > best.RatingA,
+				l.school == "below" && a < own.RatingA && (!found || a > best.RatingA):
+				best, found = protect.Fuse{Family: f, RatingA: a}, true
+			}
+		}
+	}
+	return best
 }
 
 // pinned is the fuse of a pinned rating, of the usual fuses where the pinned kind of

@@ -63,6 +63,11 @@ func (d *design) rate() {
 	}
 	d.charger, _ = d.book.Charger(wanted) // pins are ratings of the book
 	d.start.amps = d.inputA(d.charger.OutputA)
+	if count := d.doc.Pins.Chargers; count != nil && *count > 1 {
+		d.charger = d.charger.Times(*count)
+		d.start.amps *= *count
+	}
+	d.start.amps += d.facts.Survey.FeedA.Value
 	d.aux.amps = d.charger.OutputA
 	if d.kind == coupling.DCDCHighCurrent {
 		d.start.amps += min(accepts.Unrounded, d.facts.LabelA.Value)

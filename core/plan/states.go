@@ -274,16 +274,17 @@ func (d *design) settle(s *state) {
 func (d *design) readCharger(s *state) {
 	s.inV, s.outV = s.solved.Across("coupling.30", "coupling.31"), s.solved.Across("coupling.out", "coupling.31")
 	s.inA, s.outA = s.solved.Through("c1"), s.solved.Through("c2")
-	if s.stopped || d.kind == coupling.DCDCChangeover && s.joined {
+	if s.joined && d.kind == coupling.DCDCHighCurrent {
+		s.says = fmt.Sprintf("%s through the bypass, limited by %s", working.Text(s.outA, "A", 0), d.limitedBy(s))
+		return
+	}
+	if s.stopped || s.joined {
 		return
 	}
 	if cutOut := d.charger.CutOutV * d.facts.N; s.inV < cutOut {
 		s.err = fmt.Errorf("the charger stops below %s and would see %s", working.Text(cutOut, "V", 1), working.Text(s.inV, "V", 2))
 	}
 	s.says = fmt.Sprintf("%s in, %s out", working.Text(s.inA, "A", 0), working.Text(s.outA, "A", 0))
-	if s.joined {
-		s.says += fmt.Sprintf(", of it %s through the bypass", working.Text(s.solved.Through("contact"), "A", 0))
-	}
 }
 
 func (d *design) readContact(s *state) {
@@ -301,6 +302,11 @@ func (d *design) readContact(s *state) {
 	}
 	s.outV = s.solved.At("coupling.87")
 	s.inA, s.outA = s.solved.Through("contact"), s.solved.Through("contact")
+	s.says = fmt.Sprintf("%s, limited by %s", working.Text(s.outA, "A", 0), d.limitedBy(s))
+}
+
+// limitedBy is what limits the current through a contact.
+func (d *design) limitedBy(s *state) string {
 	by := "the circuit"
 	switch {
 	case s.acceptsA > 0 && s.outA > s.acceptsA*(1-settledWithin):
@@ -308,7 +314,7 @@ func (d *design) readContact(s *state) {
 	case s.busV < s.setV-limitedBy*d.facts.N, d.kind == coupling.SecondAlternator && s.outA > s.secondA*(1-settledWithin):
 		by = "the alternator"
 	}
-	s.says = fmt.Sprintf("%s, limited by %s", working.Text(s.outA, "A", 0), by)
+	return by
 }
 
 // saysOf is a state without charging in a few words: volts and amps that matter in it.

@@ -40,6 +40,17 @@ type Need struct {
 	CableA      float64 // what the cable carries where it lies
 	DeviceMaxA  float64 // the device's own limit; 0 where it states none
 	FaultA      float64 // the greatest current it may have to break; 0 where unknown
+	PassA       float64 // a current that passes for PassS seconds without opening it: inrush, cranking
+	PassS       float64
+}
+
+// passes says whether a fuse lets the need's short current through.
+func (n Need) passes(f Fuse) bool {
+	if n.PassA <= 0 {
+		return true
+	}
+	soonest, _ := f.Family.Opens(n.PassA / f.RatingA)
+	return soonest > n.PassS
 }
 
 // Lowest is the bottom of the window for a family, in A.
@@ -71,7 +82,7 @@ func Choose(need Need, families []Family) (Fuse, error) {
 	for _, family := range families {
 		low := need.Lowest(family)
 		for _, rating := range family.Ratings {
-			if rating < low-tolerance || rating > high+tolerance {
+			if rating < low-tolerance || rating > high+tolerance || !need.passes(Fuse{family, rating}) {
 				continue
 			}
 			fits = true
@@ -83,6 +94,10 @@ func Choose(need Need, families []Family) (Fuse, error) {
 	}
 	if fits {
 		return Fuse{}, &NoFuse{need, fmt.Sprintf("no fuse can break %.1f kA", need.FaultA/1000)}
+	}
+	if need.PassA > 0 {
+		return Fuse{}, &NoFuse{need, fmt.Sprintf("no rating up to %s carries %s for hours and lets %s through for %s",
+			working.Plain(high, "A", 1), working.Plain(need.ContinuousA, "A", 1), working.Plain(need.PassA, "A", 0), working.Plain(need.PassS, "s", 0))}
 	}
 	return Fuse{}, &NoFuse{need, fmt.Sprintf("no rating lies between %s and %s",
 		working.Plain(need.Lowest(families[0]), "A", 1), working.Plain(high, "A", 1))}

@@ -1,0 +1,89 @@
+package plan
+
+import (
+	"epitrope/core/alternator"
+	"epitrope/core/coupling"
+	"epitrope/core/method"
+	"epitrope/core/working"
+)
+
+// Consequence is what a coupling would come to on a job, from its circuit.
+type Consequence struct {
+	Method  method.Candidate `json:"method"`
+	Fitted  bool             `json:"fitted" doc:"What the plan has, chosen or pinned"`
+	Cruise  Charges          `json:"cruise" doc:"Early in bulk"`
+	Idle    Charges          `json:"idle"`
+	LoadPct float64          `json:"loadPct" doc:"Of what the alternator can give at cruise, hot, in %"`
+	// Windings is the alternator's heat at its worst while charging, in °C.
+	Windings  float64 `json:"windings" doc:"Alternator windings at their hottest while charging, in °C; 0 where nothing is solved"`
+	Bears     float64 `json:"bears" doc:"What they bear"`
+	Bill      Bill    `json:"bill"`
+	Worst     string  `json:"worst" doc:"The worst note of the design; empty where there is none"`
+	Severity  string  `json:"severity" enum:"stop,caution,remark,none"`
+	Start     string  `json:"start" doc:"Start run: cable and fuse"`
+	Aux       string  `json:"aux" doc:"Aux run: cable and fuse"`
+	SignalIs  string  `json:"signalIs" doc:"What tells it that the engine runs; empty where nothing does"`
+	WeakestIs string  `json:"weakestIs" doc:"The weakest element of its chain"`
+}
+
+// Charges is what arrives at the aux battery in a state.
+type Charges struct {
+	Amps  float64 `json:"amps"`
+	Volts float64 `json:"volts"`
+	Says  string  `json:"says"`
+	Fails string  `json:"fails,omitempty"`
+}
+
+// Consequence returns what the design's coupling comes to.
+func (d *Day) Consequence(fitted bool) Consequence {
+	p := d.design
+	out := Consequence{Fitted: fitted, Cruise: charges(p.stateBy("early")), Idle: charges(p.idleState()), Bears: alternator.HottestC, Severity: "none",
+		Start: p.start.trial.Size.Copper() + ", " + working.Plain(p.start.fuse.RatingA, "A", 1),
+		Aux:   p.aux.trial.Size.Copper() + ", " + working.Plain(p.aux.fuse.RatingA, "A", 1)}
+	for _, m := range p.methods {
+		if m.Kind == p.kind {
+			out.Method = m
+		}
+	}
+	if has := p.machineA(cruiseRPM); has > 0 {
+		most := 0.0
+		for _, s := range p.states {
+			if s.kind == charging && !s.sags && s.rpm == cruiseRPM {
+				most = max(most, s.machineGives)
+			}
+		}
+		out.LoadPct = working.Round(100*most/has, 0)
+	}
+	for _, s := range p.states {
+		if s.kind == charging && s.solved.Volts != nil {
+			out.Windings = max(out.Windings, working.Round(p.windingC(s), 0))
+		}
+	}
+	out.Bill = p.bill()
+	if notes := p.notes(); len(notes) > 0 {
+		out.Worst, out.Severity = notes[0].Text, notes[0].Severity
+	}
+	if p.kind.Signal() {
+		out.SignalIs = p.feedRating()
+	}
+	for _, l := range p.chain() {
+		if l.Weakest {
+			out.WeakestIs = l.Name + ", " + working.Text(l.Share, "%", 0)
+		}
+	}
+	return out
+}
+
+func charges(s state) Charges {
+	c := Charges{Amps: working.Round(max(0, s.outA), 0), Volts: working.Round(s.auxV, 1), Says: s.says}
+	if s.err != nil {
+		c.Fails = s.err.Error()
+	}
+	return c
+}
+
+// Kind is the coupling of the design.
+func (d *Day) Kind() coupling.Kind { return d.design.kind }
+
+// CycleAh is what driving has to put back.
+func (d *Day) CycleAh() float64 { return d.design.cycleAh }

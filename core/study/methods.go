@@ -1,0 +1,170 @@
+package study
+
+import (
+	"fmt"
+	"math"
+
+	"epitrope/core/coupling"
+	"epitrope/core/day"
+	"epitrope/core/job"
+	"epitrope/core/parts"
+	"epitrope/core/plan"
+	"epitrope/core/working"
+)
+
+// Method is a coupling beside the others: the rules, what its circuit does, and what it
+// comes to through time.
+type Method struct {
+	plan.Consequence
+	To80H   float64 `json:"to80H" doc:"Driving from where the aux battery begins to 80 %, nothing used, in h; −1 never within two days' driving"`
+	FullH   float64 `json:"fullH" doc:"… until it is full"`
+	FromPct float64 `json:"fromPct" doc:"Where it begins, in %"`
+	Week    Outcome `json:"week"`
+	Aims    []Met   `json:"aims" doc:"The days as they are driven"`
+	Fails   Failing `json:"fails" doc:"What it does if its signal fails"`
+	Stopped string  `json:"stopped,omitempty" doc:"Why a run could not go on"`
+}
+
+// Failing is what a coupling does if its signal fails one way or the other.
+type Failing struct {
+	Dead      string  `json:"dead" doc:"The signal stays away"`
+	Live      string  `json:"live" doc:"It stays live, or the contact stays closed, with the key out"`
+	HalfAfter float64 `json:"halfAfter" doc:"Start battery half empty after so many hours parked then; −1 not within ten days"`
+}
+
+// Methods runs every coupling on a job. halt is asked now and then whether to stop.
+func Methods(doc job.Document, book parts.Book, halt func() bool) []Method {
+	fitted := plan.NewDay(doc, book).Kind()
+	kinds := coupling.Kinds()
+	out := make([]Method, len(kinds))
+	goOn := func(int, int) bool { return halt == nil || !halt() }
+	many(len(kinds), goOn, func(i int, halt func() bool) {
+		pin := string(kinds[i])
+		pinned := doc
+		pinned.Pins.Coupling = &pin
+		if kinds[i] != fitted {
+			pinned.Pins = only(pinned.Pins)
+		}
+		out[i] = tried(pinned, book, kinds[i] == fitted, halt)
+	})
+	return out
+}
+
+// only is what of the pins holds for another coupling: its return and kind of fuse, not
+// the sizes pinned for this one.
+func only(p job.Pins) job.Pins {
+	return job.Pins{Coupling: p.Coupling, Device: p.Device, Return: p.Return, PlugA: p.PlugA, SecondA: p.SecondA, Selector: p.Selector}
+}
+
+// How long a battery is charged to see when it is full, and how long it is left parked.
+const (
+	chargedH = 48.0
+	parkedH  = 240.0
+	// huntsAfter is how often a charger may begin anew before it is said to hunt.
+	huntsAfter = 50
+)
+
+func tried(doc job.Document, book parts.Book, fitted bool, halt func() bool) Method {
+	d := plan.NewDay(doc, book)
+	m := Method{Consequence: d.Consequence(fitted), To80H: -1, FullH: -1}
+	m.charge(d, doc, book, halt)
+	week, err := once(d, plan.Nominal, halt)
+	if err != nil {
+		m.Stopped = err.Error()
+	}
+	m.Week, m.Aims = week, week.Judge()
+	m.fail(d, doc, book, halt)
+	return m
+}
+
+// charge drives on, nothing used and no sun, until the aux battery is full.
+func (m *Method) charge(d *plan.Day, doc job.Document, book parts.Book, halt func() bool) {
+	dark := doc
+	none := 0.0
+	dark.Day.SolarW = &none
+	v := plan.Nominal
+	v.House = 0
+	rig := plan.NewDay(dark, book).Rig(v)
+	m.FromPct = percent(rig.Aux.SOC)
+	_, conditions := d.Varied(v)
+	drive := day.Pattern{{Kind: day.Crank, Seconds: 2}, {Kind: day.Highway, Seconds: 570}, {Kind: day.LiftOff, Seconds: 30}}
+	pattern := append(day.Pattern{drive[0]}, drive[1:].Repeat(chargedH/24)...)
+	full := false
+	watch := func(f day.Frame) {
+		if f.AuxSOC >= 0.80 && m.To80H < 0 {
+			m.To80H = working.Round(f.T/3600, 1)
+		}
+		if f.AuxSOC >= fullSOC && m.FullH < 0 {
+			m.FullH, full = working.Round(f.T/3600, 1), true
+		}
+	}
+	_, err := day.Run(rig, pattern, conditions, day.Options{Watch: watch, Halt: func() bool { return full || halt != nil && halt() }})
+	if err != nil && !full && m.Stopped == "" {
+		m.Stopped = err.Error()
+	}
+}
+
+// fullSOC is what counts as full.
+const fullSOC = 0.98
+
+// fail looks at what happens when the signal fails.
+func (m *Method) fail(d *plan.Day, doc job.Document, book parts.Book, halt func() bool) {
+	kind := d.Kind()
+	m.Fails.HalfAfter = -1
+	daily := d.Facts().DailyAh.Value
+	usable := d.Facts().AuxAh.Value * d.Facts().Chemistry.Usable
+	lasts := fmt.Sprintf("no charge: what the aux battery has lasts %s", working.Text(usable/math.Max(daily, 0.1), "days", 1))
+	switch {
+	case kind == coupling.SecondAlternator:
+		m.Fails.Dead, m.Fails.Live = "no signal needed", "nothing: it is apart from the start battery"
+		return
+	case kind == coupling.VSR:
+		m.Fails.Dead = "no signal needed; its own earth lost: " + lasts
+	default:
+		m.Fails.Dead = lasts
+	}
+	stuck := doc
+	trigger := "switch"
+	stuck.Day.Trigger = &trigger
+	always := string(coupling.JoinedForGood)
+	if kind == coupling.ManualSelector {
+		stuck.Pins.Selector = &always
+	}
+	s := plan.NewDay(stuck, book)
+	rig := s.Rig(plan.Nominal)
+	rig.Solar = nil
+	_, conditions := s.Varied(plan.Nominal)
+	below, runs, ran := false, 0, false
+	watch := func(f day.Frame) {
+		if is := f.Stage != coupling.Resting; is != ran {
+			ran = is
+			runs++
+		}
+		if f.StartSOC < 0.5 && !below {
+			below, m.Fails.HalfAfter = true, working.Round(f.T/3600, 1)
+		}
+	}
+	pattern := day.Pattern{{Kind: day.Park, Seconds: parkedH * 3600}}
+	_, err := day.Run(rig, pattern, conditions, day.Options{Watch: watch, Halt: func() bool { return below || runs > 2*huntsAfter || halt != nil && halt() }})
+	switch {
+	case runs > 2*huntsAfter:
+		m.Fails.Live = fmt.Sprintf("the charger begins and stops again, %d times and more: its cut-out keeps the start battery from going flat", huntsAfter)
+	case below:
+		m.Fails.Live = fmt.Sprintf("start battery half empty after %s parked", span(m.Fails.HalfAfter))
+	case err != nil:
+		m.Fails.Live = "could not be run: " + err.Error()
+	default:
+		m.Fails.Live = "start battery still above half after ten days"
+	}
+}
+
+// span is hours as people say them.
+func span(h float64) string {
+	switch {
+	case h < 2:
+		return working.Text(h*60, "min", 0)
+	case h < 72:
+		return working.Text(h, "h", 0)
+	}
+	return working.Text(h/24, "days", 1)
+}
