@@ -86,6 +86,7 @@ type Control string
 const (
 	BySensing  Control = "sensing"  // a voltage-sensing relay
 	ByIgnition Control = "ignition" // a contactor
+	ByRunning  Control = "running"  // a contactor on an engine-running signal
 	Always     Control = "always"   // left joined
 	Never      Control = "never"    // only by hand
 	ByBypass   Control = "bypass"   // a high-current stage beside a charger

@@ -143,6 +143,8 @@ func (r *runner) switchJoin(w wishes) bool {
 		want = true
 	case j.By == Always:
 		want = true
+	case j.By == ByRunning:
+		want = r.now.running
 	case j.By == ByIgnition:
 		want = r.now.kind.live()
 	case j.By == Never:
@@ -183,8 +185,8 @@ func (r *runner) because(j *Join, volts float64, side string, after float64) str
 	switch j.By {
 	case BySensing:
 		return fmt.Sprintf(": %s %s for %s", side, working.Text(volts*r.rig.N, "V", 1), working.Text(after, "s", 0))
-	case ByIgnition:
-		return ": the ignition"
+	case ByIgnition, ByRunning:
+		return ": its coil's feed"
 	case ByBypass:
 		return fmt.Sprintf(": high-current stage, between %s and %s", working.Text(j.Bypass.JoinV*r.rig.N, "V", 1), working.Text(j.Bypass.LeaveV*r.rig.N, "V", 1))
 	}

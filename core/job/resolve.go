@@ -225,10 +225,14 @@ type DayFacts struct {
 }
 
 func (f *Facts) day(r *resolver, d Document) {
+	trigger, why := "running", "as the plan asks for"
+	if f.Coupling.Coil() {
+		trigger, why = "ignition", "as such coils are usually fed"
+	}
 	f.Day = DayFacts{
 		Pattern:  r.text("day.pattern", d.Day.Pattern, day.ReadyPatterns[0].ID, "a common day"),
 		Own:      d.Day.Own,
-		Trigger:  r.text("day.trigger", d.Day.Trigger, "running", "as the plan asks for"),
+		Trigger:  r.text("day.trigger", d.Day.Trigger, trigger, why),
 		Days:     r.num("day.days", d.Day.Days, 7, "a week shows whether it holds"),
 		OutsideC: r.num("day.outsideC", d.Day.OutsideC, 20, "a mild day"),
 		SolarW:   r.num("day.solarW", d.Day.SolarW, 0, "none unless it is named"),

@@ -126,8 +126,13 @@ func (d *design) couplingRating() string {
 
 // feedRating says what the feed point is.
 func (d *design) feedRating() string {
-	if d.kind.Coil() {
+	switch d.facts.Day.Trigger {
+	case "ignition":
 		return "live with the ignition"
+	case "accessory":
+		return "live with the key at accessory"
+	case "switch":
+		return "by a switch"
 	}
 	return "live only while the engine runs"
 }

@@ -81,7 +81,11 @@ func (d *design) sources(c *network.Circuit, s *state) {
 	if s.setV > 0 {
 		c.Add(network.Alternator{Name: "alternator", Plus: c.Node("alternator.B+"), Sense: bus, Volts: s.setV, MaxA: s.machineA})
 	}
-	c.Add(network.Battery{Name: "start battery", Plus: bus, Volts: s.startV, Ohm: s.startOhm, ChargeOhm: rechargeOhm * d.facts.N})
+	start := network.Battery{Name: "start battery", Plus: bus, Volts: s.startV, Ohm: s.startOhm, ChargeOhm: rechargeOhm * d.facts.N}
+	if s.fresh {
+		start.ChargeOhm = s.startOhm
+	}
+	c.Add(start)
 	if s.loadA > 0 {
 		c.Add(network.CurrentLoad{Name: "vehicle", A: bus, Amps: s.loadA})
 	}

@@ -156,7 +156,7 @@ func (d *design) redraw() bool {
 		inA, outA = max(inA, d.start.amps), max(outA, d.aux.amps)
 	}
 	passA := 0.0
-	if d.kind.Coil() && d.facts.Schools.Selector != coupling.Off {
+	if d.joinedCranking() {
 		passA = d.crankShare()
 	}
 	passed := math.Abs(passA-d.start.passA) <= 0.02*passA

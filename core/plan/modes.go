@@ -129,9 +129,6 @@ func (d *design) signalled(position string, k keyState) bool {
 	case "ignition":
 		return k.key == "on" || k.key == "start"
 	}
-	if d.kind.Coil() { // a coil hangs on the ignition
-		return k.key == "on" || k.key == "start"
-	}
 	return k.engine == "running"
 }
 

@@ -240,6 +240,8 @@ func (d *design) ignitionJoin() day.Control {
 		return day.Always
 	case d.kind == coupling.ManualSelector && d.facts.Schools.Selector == coupling.Off, d.facts.Day.Trigger == "dead":
 		return day.Never
+	case d.facts.Day.Trigger == "running":
+		return day.ByRunning
 	}
 	return day.ByIgnition
 }

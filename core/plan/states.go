@@ -37,6 +37,7 @@ type state struct {
 	auxOwnV         float64 // the aux battery's own voltage
 	acceptsA        float64 // what it accepts at most; 0: no limit
 	worstEfficiency bool
+	fresh           bool    // a flat start battery takes what its resistance lets it, for the first seconds
 	stopped         bool    // the charger rests
 	joined          bool    // a contact joins the batteries
 	feedLive        bool    // the feed point is live with the engine off
@@ -131,6 +132,11 @@ func (d *design) joinsAt(s *state) bool {
 	return false
 }
 
+// joinedCranking says whether a coil joins the batteries while the engine is cranked.
+func (d *design) joinedCranking() bool {
+	return d.kind.Coil() && d.facts.Schools.Selector != coupling.Off && d.signalled(noSwitch, keyState{"start", "cranking"})
+}
+
 // joinedAtRest says whether it is closed with the key out.
 func (d *design) joinedAtRest(s state) bool {
 	switch d.kind {
@@ -170,12 +176,12 @@ func (d *design) otherStates() []state {
 		with("parked", parked, resting, func(*state) {}),
 		with("crank", "cranking", cranking, func(s *state) {
 			s.starterOhm, s.houseA = starter, 0
-			s.joined = s.joined || d.kind.Coil() && d.facts.Schools.Selector != coupling.Off
+			s.joined = s.joined || d.joinedCranking()
 		}),
 	}
 	if d.kind.Joins() && d.kind != coupling.DCDCHighCurrent || d.kind == coupling.DCDCChangeover {
 		flat := func(s *state) {
-			s.joined, s.houseA = true, 0
+			s.joined, s.houseA, s.fresh = true, 0, true
 			s.startV, s.startOhm = battery.Flooded.RestV(flatSOC)*n, battery.Flooded.OhmAt(d.facts.StartAh.Value, n, flatSOC, warmC)
 		}
 		list = append(list,
