@@ -1,0 +1,140 @@
+package plan_test
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"epitrope/core/job"
+	"epitrope/core/parts"
+	"epitrope/core/plan"
+)
+
+func found(t testing.TB, text string) plan.Found {
+	t.Helper()
+	doc, problems := job.Decode([]byte(text))
+	require.Empty(t, problems)
+	return plan.FoundOf(doc, parts.Stock())
+}
+
+func findings(f plan.Found) map[string]string {
+	ids := map[string]string{}
+	for _, w := range f.Wires {
+		for _, one := range w.Findings {
+			ids[one.ID] = one.Level
+		}
+	}
+	return ids
+}
+
+// Each finding with a wire that has it and one that just has not.
+func TestFindingsFire(t *testing.T) {
+	wire := func(rest string) string {
+		return `{"bays":{"startC":30},"found":{"w1":{"role":"start","endA":"start battery","endB":"relay","size":"16 mm2","lengthM":4,"fuseA":60,"fuseMM":150` + rest + `}}}`
+	}
+	cases := []struct{ id, level, fires, not string }{
+		{"found.untraced", "open", `{"found":{"w1":{"role":"start","endA":"start battery"}}}`, wire("")},
+		{"found.untraced", "open", `{"found":{"w1":{"role":"unknown","endA":"a","endB":"b"}}}`, wire("")},
+		{"found.size", "open", `{"found":{"w1":{"role":"start","fuseA":60}}}`, wire("")},
+		{"found.unfused", "bad", wire(`,"fuseA":0`), wire("")},
+		{"found.unfused", "bad", wire(`,"sources":"both"`), wire(`,"sources":"both","fuseBA":60`)},
+		{"found.far", "caution", wire(`,"fuseMM":201`), wire(`,"fuseMM":200`)},
+		{"found.over", "bad", wire(`,"fuseA":101`), wire(`,"fuseA":100`)},
+		{"found.slow", "bad", `{"found":{"w1":{"role":"start","endA":"a","endB":"b","size":"1.5 mm2","lengthM":14,"fuseA":17}}}`, wire("")},
+		{"found.burns", "bad", wire(`,"amps":101`), wire(`,"amps":100`)},
+		{"found.drop", "caution", wire(`,"amps":60,"lengthM":4`), wire(`,"amps":20,"lengthM":4`)},
+		{"found.joint", "caution", wire(`,"amps":20,"dropV":0.2`), wire(`,"amps":20,"dropV":0.15`)},
+		{"found.joint", "bad", wire(`,"amps":20,"dropV":0.4`), wire(`,"amps":20,"dropV":0.25`)},
+		{"found.corroded", "caution", wire(`,"state":"corroded"`), wire(`,"state":"good"`)},
+		{"found.loose", "bad", wire(`,"state":"loose"`), wire("")},
+		{"found.chafed", "bad", wire(`,"state":"chafed"`), wire("")},
+		{"found.taped", "caution", wire(`,"state":"taped"`), wire("")},
+		{"found.cut", "bad", wire(`,"state":"cut"`), wire("")},
+		{"found.good", "good", wire(""), wire(`,"state":"cut"`)},
+	}
+	for _, c := range cases {
+		assert.Equal(t, c.level, findings(found(t, c.fires))[c.id], "%s of %s", c.id, c.fires)
+		assert.NotEqual(t, c.level, findings(found(t, c.not))[c.id], "%s of %s", c.id, c.not)
+		for _, w := range found(t, c.fires).Wires {
+			for _, f := range w.Findings {
+				assert.NotContains(t, f.Text, "%!", f.ID)
+			}
+			assert.NotEmpty(t, w.Why)
+		}
+	}
+}
+
+// A relay on 8 mm auto cable with one fuse, as somebody left it under a vehicle whose
+// regulation turned out to vary.
+const left = `{"title":"as left","alternator":{"label":"90/180 A","regulation":"variable","knownBy":"test"},"aux":{"chemistry":"agm","capacityAh":100,"place":"rear"},
+	"routes":{"startM":6,"auxM":0.9},"use":{"dailyAh":40,"drivenHours":2},"have":{"coupling":"vsr","couplingA":60},
+	"gear":{"g1":{"kind":"relay","name":"old relay","ratingA":60,"works":"works"},"g2":{"kind":"fusebox","works":"dead"},"g3":{"kind":"charger","ratingA":30,"works":"works"}},
+	"found":{"w1":{"role":"start","endA":"start battery","endB":"relay","size":"8 mm auto","lengthM":0.6,"fuseA":60,"fuseMM":150},
+	         "w2":{"role":"aux","endA":"relay","endB":"aux battery","size":"8 mm auto","lengthM":6.2}}}`
+
+func TestRetrofit(t *testing.T) {
+	f := found(t, left)
+	assert.Empty(t, f.Missing)
+	require.NotNil(t, f.Before)
+	assert.NotEmpty(t, f.Before.Stops, "a relay on variable regulation never closes when it matters")
+	assert.Contains(t, f.After.Coupling, "charger")
+	assert.Less(t, f.Before.Cruise.Volts, f.After.Cruise.Volts+5)
+	assert.Equal(t, "bad", f.Wires[1].Level, "the aux battery's end is a source and has no fuse")
+	assert.Equal(t, "goes", f.Wires[0].Fate, "too short and too thin for a charger at the back")
+	fates := map[string]string{}
+	for _, g := range f.Gear {
+		fates[g.Key] = g.Fate
+	}
+	assert.Equal(t, map[string]string{"g1": "goes", "g2": "goes", "g3": "stays"}, fates)
+}
+
+// A thick cable that was found stays; one that just bears the design becomes its
+// bottleneck and says so.
+func TestWhatCanBeUsedAgain(t *testing.T) {
+	one := func(size string) plan.FoundWire {
+		return found(t, `{"pins":{"chargerA":30},"routes":{"startM":5,"auxM":0.9},"found":{"w1":{"role":"start","endA":"a","endB":"b","size":"`+size+`","lengthM":5.1,"fuseA":60,"fuseMM":100}}}`).Wires[0]
+	}
+	thick := one("35 mm2")
+	assert.Equal(t, "stays", thick.Fate)
+	require.NotNil(t, thick.Reuse)
+	assert.Equal(t, "pins.startSize", thick.Reuse.Path)
+	assert.Equal(t, "goes", one("6 mm2").Fate)
+}
+
+// "I have an 80 A fuse, 7 m of 16 mm² and this relay."
+func TestBypassFromWhatIsInTheVan(t *testing.T) {
+	const van = `{"alternator":{"label":"60/120 A","regulation":"fixed","knownBy":"test","volts":14.2},"aux":{"chemistry":"%s","capacityAh":100,"place":"rear"},"routes":{"startM":5.2,"auxM":0.9},
+		"have":{"fuseA":80,"size":"16 mm2","metres":%s,"fuses":%s,"relayA":100}}`
+	with := func(chemistry, metres, fuses string) *plan.Bypass {
+		return found(t, replace(van, chemistry, metres, fuses)).Bypass
+	}
+	good := with("agm", "7", "2")
+	require.NotNil(t, good)
+	assert.Equal(t, plan.Good, good.Level, "%v", good.Against)
+	assert.InDelta(t, 64, good.CarryA, 1, "80 % of the fuse")
+	assert.Contains(t, good.Tag, "TEMPORARY")
+	assert.Equal(t, plan.Bad, with("agm", "6", "2").Level, "6.1 m are needed")
+	assert.Equal(t, plan.Bad, with("agm", "7", "1").Level, "both ends are sources")
+	assert.Equal(t, plan.Bad, with("lifepo4", "7", "2").Level)
+	assert.Nil(t, found(t, `{"have":{"fuseA":80}}`).Bypass)
+}
+
+func replace(format string, values ...string) string {
+	for _, v := range values {
+		for i := 0; i+1 < len(format); i++ {
+			if format[i:i+2] == "%s" {
+				format = format[:i] + v + format[i+2:]
+				break
+			}
+		}
+	}
+	return format
+}
+
+// What is missing is named; nothing is guessed as a whole.
+func TestTooLittleIsKnown(t *testing.T) {
+	f := found(t, `{"found":{"w1":{"role":"start","endA":"a"}}}`)
+	assert.Nil(t, f.Before)
+	assert.Equal(t, []string{"the cable of the aux run", "the cable of the start run", "which coupling was found"}, f.Missing)
+}

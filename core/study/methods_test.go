@@ -1,0 +1,95 @@
+package study_test
+
+import (
+	"encoding/json"
+	"io/fs"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"epitrope/core/coupling"
+	"epitrope/core/job"
+	"epitrope/core/parts"
+	"epitrope/core/study"
+	"epitrope/testdata"
+)
+
+func methods(t testing.TB, text string) map[coupling.Kind]study.Method {
+	t.Helper()
+	list := study.Methods(document(t, text), parts.Stock(), nil)
+	require.Len(t, list, len(coupling.Kinds()))
+	byKind := map[coupling.Kind]study.Method{}
+	for _, m := range list {
+		byKind[m.Method.Kind] = m
+		assert.Empty(t, m.Stopped, m.Method.Kind)
+		assert.NotEmpty(t, m.Fails.Dead, m.Method.Kind)
+		assert.NotEmpty(t, m.Fails.Live, m.Method.Kind)
+	}
+	return byKind
+}
+
+// Trade, §7: on variable regulation a contact leaves the aux battery low and a charger
+// fills it.
+func TestVariableRegulationLeavesAContactShort(t *testing.T) {
+	m := methods(t, `{"aux":{"chemistry":"agm","capacityAh":100,"place":"rear"},"use":{"dailyAh":30,"drivenHours":2}}`)
+	assert.Greater(t, m[coupling.DCDC].FullH, 0.0)
+	assert.Greater(t, m[coupling.DCDC].Week.AuxEnd, m[coupling.VSR].Week.AuxEnd+20)
+	assert.Greater(t, m[coupling.VSR].FullH, 4*m[coupling.DCDC].FullH, "hours and hours")
+	assert.True(t, m[coupling.DCDC].Method.Chosen && m[coupling.DCDC].Fitted)
+	assert.True(t, m[coupling.VSR].Method.RuledOut)
+}
+
+// Trade, §7: a relay with lead near the start battery charges, costs a fraction, and its
+// contact left closed flattens the start battery; a second alternator costs several.
+func TestRelayWithLeadNear(t *testing.T) {
+	m := methods(t, `{"alternator":{"label":"60/120 A","regulation":"fixed","knownBy":"test","volts":14.4},"aux":{"chemistry":"agm","capacityAh":100,"place":"seat"},"use":{"dailyAh":30,"drivenHours":2}}`)
+	relay, charger := m[coupling.VSR], m[coupling.DCDC]
+	assert.True(t, relay.Method.Chosen)
+	assert.Greater(t, relay.FullH, relay.To80H)
+	assert.Greater(t, relay.Cruise.Amps, relay.Idle.Amps)
+	assert.Less(t, relay.Bill.Cost, 0.6*charger.Bill.Cost)
+	assert.Greater(t, m[coupling.SecondAlternator].Bill.Cost, 3*charger.Bill.Cost)
+	assert.Greater(t, relay.Fails.HalfAfter, 1.0)
+	assert.Less(t, m[coupling.SwitchedContactor].Fails.HalfAfter, 100.0)
+}
+
+// A big lithium bank: the bypass brings more at cruise than the charger alone.
+func TestHighCurrentStageBringsMore(t *testing.T) {
+	m := methods(t, `{"alternator":{"label":"300 A"},"aux":{"chemistry":"lifepo4","capacityAh":600,"place":"rear"},"use":{"dailyAh":250,"drivenHours":2}}`)
+	assert.Greater(t, m[coupling.DCDCHighCurrent].Cruise.Amps, m[coupling.DCDC].Cruise.Amps)
+	assert.Greater(t, m[coupling.DCDCHighCurrent].Bill.CopperKg, m[coupling.DCDC].Bill.CopperKg, "everything is sized for the sum")
+}
+
+// Every complete job in every coupling goes through its days and comes to finite numbers.
+func TestMethodsOnCompleteJobs(t *testing.T) {
+	if testing.Short() {
+		t.Skip("half a minute")
+	}
+	names, err := fs.Glob(testdata.Jobs, "jobs/*.json")
+	require.NoError(t, err)
+	for i, name := range names {
+		if i%6 != 0 { // the plans of all are tested in plan; these go through time
+			continue
+		}
+		data, err := fs.ReadFile(testdata.Jobs, name)
+		require.NoError(t, err)
+		doc, problems := job.Decode(data)
+		require.Empty(t, problems)
+		list := study.Methods(doc, parts.Stock(), nil)
+		_, err = json.Marshal(list)
+		require.NoError(t, err, name)
+		for _, m := range list {
+			assert.Empty(t, m.Stopped, "%s: %s", name, m.Method.Kind)
+		}
+	}
+}
+
+func TestRetrofitRunsBoth(t *testing.T) {
+	r := study.RetrofitOf(document(t, `{"alternator":{"label":"90/180 A","regulation":"variable","knownBy":"test"},"aux":{"chemistry":"agm","capacityAh":100,"place":"rear"},"use":{"dailyAh":30,"drivenHours":2},
+		"have":{"coupling":"vsr","couplingA":60},"found":{"w1":{"role":"start","size":"8 mm auto","lengthM":0.6,"fuseA":60},"w2":{"role":"aux","size":"8 mm auto","lengthM":6,"fuseBA":60}}}`), parts.Stock(), nil)
+	require.NotNil(t, r.BeforeWeek)
+	assert.Greater(t, r.AfterWeek.AuxEnd, r.BeforeWeek.AuxEnd)
+	assert.Len(t, r.BeforeAims, len(study.Aims))
+	assert.Nil(t, study.RetrofitOf(document(t, `{}`), parts.Stock(), nil).BeforeWeek)
+}
