@@ -16,6 +16,9 @@ const usage = `epitrope plans alternator-fed charging of auxiliary batteries.
   epitrope plan FILE                                  plan a job ("-" reads standard input)
   epitrope netlist FILE --at STATE                    its circuit as a SPICE netlist
   epitrope simulate FILE [--days 7] [--csv]           run it through days of driving and parking
+  epitrope methods FILE                               every coupling on it, with reasons and consequences
+  epitrope modes FILE                                 its mode table and live map
+  epitrope found FILE                                 what was there before, judged
   epitrope classify FILE                              how an alternator is regulated, from a log
   epitrope log KIND                                   a simulated log, for trying that
   epitrope schema job|plan                            the published JSON Schema
@@ -34,6 +37,9 @@ var commands = map[string]command{
 	"plan":     runPlan,
 	"netlist":  runNetlist,
 	"simulate": runSimulate,
+	"methods":  runMethods,
+	"modes":    runModes,
+	"found":    runFound,
 	"classify": runClassify,
 	"log":      runLog,
 	"schema":   runSchema,

@@ -119,3 +119,19 @@ func TestHelpAndSchema(t *testing.T) {
 	assert.Zero(t, code)
 	assert.Contains(t, out, "epitrope serve")
 }
+
+// Methods, modes and what was found are judged from a file too.
+func TestJudgingCommands(t *testing.T) {
+	const doc = `{"alternator":{"regulation":"fixed","knownBy":"test","volts":14.4},"aux":{"chemistry":"agm","place":"seat"},"day":{"days":1},"found":{"w1":{"role":"start","endA":"a","endB":"b","size":"16 mm2","lengthM":2}}}`
+	for command, says := range map[string]string{"methods": "voltage-sensing relay: best for this job", "modes": "to work on C1: F1 taken out; F2 taken out", "found": "No fuse at end A"} {
+		code, out, errs := epitrope(t, doc, command, "-")
+		require.Zero(t, code, errs)
+		assert.Contains(t, out, says, command)
+		code, out, _ = epitrope(t, doc, command, "--json", "-")
+		require.Zero(t, code)
+		assert.True(t, json.Valid([]byte(out)), command)
+		code, _, errs = epitrope(t, `{"use":{"dailyAh":-1}}`, command, "-")
+		assert.Equal(t, 2, code)
+		assert.Contains(t, errs, "use.dailyAh")
+	}
+}

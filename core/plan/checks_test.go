@@ -207,7 +207,7 @@ func rating(p plan.Plan, id string) float64 {
 // balance with nothing against it.
 func TestOptions(t *testing.T) {
 	doc, _ := job.Decode([]byte(`{"use":{"dailyAh":40,"drivenHours":2}}`))
-	list := plan.Options(doc, parts.Stock())
+	list := plan.Sizings(doc, parts.Stock())
 	last, advised := 0.0, 0
 	for _, o := range list {
 		if !strings.HasPrefix(o.Label, "two of") && !strings.Contains(o.Label, "high-current") {
@@ -227,7 +227,7 @@ func TestOptions(t *testing.T) {
 		assert.Empty(t, problems, o.Label)
 	}
 	assert.Equal(t, 1, advised)
-	assert.True(t, slices.ContainsFunc(list, func(o plan.Option) bool { return o.Now }))
+	assert.True(t, slices.ContainsFunc(list, func(o plan.Sizing) bool { return o.Now }))
 	boxed, _ := job.Decode([]byte(`{"bays":{"auxC":40},"placing":{"lengthMM":250,"widthMM":200,"heightMM":120}}`))
-	assert.True(t, slices.ContainsFunc(plan.Options(boxed, parts.Stock()), func(o plan.Option) bool { return o.GivesA < o.OutA }), "a closed box holds it back")
+	assert.True(t, slices.ContainsFunc(plan.Sizings(boxed, parts.Stock()), func(o plan.Sizing) bool { return o.GivesA < o.OutA }), "a closed box holds it back")
 }

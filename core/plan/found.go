@@ -18,35 +18,35 @@ import (
 // Found is what was there before, judged by the same rules as what is planned, and what
 // becomes of it.
 type Found struct {
-	Wires   []FoundWire `json:"wires"`
-	Gear    []FoundGear `json:"gear"`
-	Missing []string    `json:"missing" doc:"What has to be known before it can be judged as a whole"`
-	Before  *Sketch     `json:"before,omitempty" doc:"The installation as found; absent where too little is known"`
-	After   Sketch      `json:"after" doc:"The new design"`
-	Bypass  *Bypass     `json:"bypass,omitempty" doc:"From what is in the van; absent where nothing was named"`
+	Wires   []WireVerdict `json:"wires"`
+	Gear    []GearVerdict `json:"gear"`
+	Missing []string      `json:"missing" doc:"What has to be known before it can be judged as a whole"`
+	Before  *Sketch       `json:"before,omitempty" doc:"The installation as found; absent where too little is known"`
+	After   Sketch        `json:"after" doc:"The new design"`
+	Bypass  *Bypass       `json:"bypass,omitempty" doc:"From what is in the van; absent where nothing was named"`
 }
 
-// Finding is one thing about something found.
-type Finding struct {
+// WireFinding is one thing about something found.
+type WireFinding struct {
 	ID    string         `json:"id"`
 	Level string         `json:"level" enum:"good,caution,bad,open"`
 	Text  string         `json:"text"`
 	Mark  working.Origin `json:"mark" enum:"standard,practice,physics,memory"`
 }
 
-// FoundWire is a wire as found.
-type FoundWire struct {
-	Key      string    `json:"key"`
-	Name     string    `json:"name"`
-	Findings []Finding `json:"findings"`
-	Level    string    `json:"level" enum:"good,caution,bad,open"`
-	Fate     string    `json:"fate" enum:"stays,goes,open" doc:"In the new design"`
-	Why      string    `json:"why"`
-	Reuse    *Cure     `json:"reuse,omitempty" doc:"Pins it in the new design"`
+// WireVerdict is a wire as found.
+type WireVerdict struct {
+	Key      string        `json:"key"`
+	Name     string        `json:"name"`
+	Findings []WireFinding `json:"findings"`
+	Level    string        `json:"level" enum:"good,caution,bad,open"`
+	Fate     string        `json:"fate" enum:"stays,goes,open" doc:"In the new design"`
+	Why      string        `json:"why"`
+	Reuse    *Cure         `json:"reuse,omitempty" doc:"Pins it in the new design"`
 }
 
-// FoundGear is a device as found.
-type FoundGear struct {
+// GearVerdict is a device as found.
+type GearVerdict struct {
 	Key   string `json:"key"`
 	Name  string `json:"name"`
 	Level string `json:"level" enum:"good,caution,bad,open"`
@@ -103,7 +103,7 @@ var foundMarks = map[string]working.Origin{"found.far": working.Standard, "found
 // FoundOf judges what was found on a job.
 func FoundOf(doc job.Document, book parts.Book) Found {
 	d := newDesign(doc, book)
-	out := Found{Wires: []FoundWire{}, Gear: []FoundGear{}, Missing: []string{}, After: d.sketch()}
+	out := Found{Wires: []WireVerdict{}, Gear: []GearVerdict{}, Missing: []string{}, After: d.sketch()}
 	for _, row := range d.facts.Found {
 		out.Wires = append(out.Wires, d.foundWire(row))
 	}
@@ -148,22 +148,22 @@ func foundName(w job.FoundWire) string {
 }
 
 // foundWire judges one wire, and says whether the new design can keep it.
-func (d *design) foundWire(row job.Row[job.FoundWire]) FoundWire {
+func (d *design) foundWire(row job.Row[job.FoundWire]) WireVerdict {
 	w := row.Of
-	out := FoundWire{Key: row.Key, Name: foundName(w), Findings: []Finding{}, Level: string(Good)}
+	out := WireVerdict{Key: row.Key, Name: foundName(w), Findings: []WireFinding{}, Level: string(Good)}
 	say := func(id, level string, args ...any) {
 		mark := working.Practice
 		if m, ok := foundMarks[id]; ok {
 			mark = m
 		}
-		out.Findings = append(out.Findings, Finding{ID: id, Level: level, Text: fmt.Sprintf(foundWords[id], args...), Mark: mark})
+		out.Findings = append(out.Findings, WireFinding{ID: id, Level: level, Text: fmt.Sprintf(foundWords[id], args...), Mark: mark})
 	}
 	d.judgeFound(w, say)
 	if len(out.Findings) == 0 {
 		say("found.good", string(Good))
 	}
 	for _, level := range []string{open, string(Caution), string(Bad)} {
-		if slices.ContainsFunc(out.Findings, func(f Finding) bool { return f.Level == level }) {
+		if slices.ContainsFunc(out.Findings, func(f WireFinding) bool { return f.Level == level }) {
 			out.Level = level
 		}
 	}
@@ -337,10 +337,10 @@ var gearCouplings = map[string][]coupling.Kind{"relay": {coupling.VSR}, "contact
 	"charger": {coupling.DCDC, coupling.TrailerCharger, coupling.DCDCChangeover, coupling.DCDCHighCurrent}, "changeover": {coupling.DCDCChangeover}}
 
 // foundGear says what becomes of a device.
-func (d *design) foundGear(row job.Row[job.Gear]) FoundGear {
+func (d *design) foundGear(row job.Row[job.Gear]) GearVerdict {
 	g := row.Of
 	field, _ := job.FieldAt("gear.x.kind")
-	out := FoundGear{Key: row.Key, Name: g.Name, Level: string(Good), Fate: "stays", Why: "Not in the way."}
+	out := GearVerdict{Key: row.Key, Name: g.Name, Level: string(Good), Fate: "stays", Why: "Not in the way."}
 	if out.Name == "" && g.Kind != nil {
 		out.Name = field.Show(*g.Kind)
 	}

@@ -92,7 +92,7 @@ func TestRetrofit(t *testing.T) {
 // A thick cable that was found stays; one that just bears the design becomes its
 // bottleneck and says so.
 func TestWhatCanBeUsedAgain(t *testing.T) {
-	one := func(size string) plan.FoundWire {
+	one := func(size string) plan.WireVerdict {
 		return found(t, `{"pins":{"chargerA":30},"routes":{"startM":5,"auxM":0.9},"found":{"w1":{"role":"start","endA":"a","endB":"b","size":"`+size+`","lengthM":5.1,"fuseA":60,"fuseMM":100}}}`).Wires[0]
 	}
 	thick := one("35 mm2")

@@ -134,6 +134,7 @@ func newAPI(s *store.Store, mux *http.ServeMux) huma.API {
 	huma.Register(h, post(huma.Operation{OperationID: "issueRevision", Method: http.MethodPost, Path: "/api/jobs/{id}/revisions", Summary: "Issue the draft as a revision", DefaultStatus: http.StatusCreated, Errors: []int{404, 409, 410, 503}}), a.issue)
 	huma.Register(h, huma.Operation{OperationID: "openRevision", Method: http.MethodGet, Path: "/api/jobs/{id}/revisions/{number}", Summary: "A revision as it was issued", Errors: []int{404, 503}}, a.revision)
 	a.registerDays(h)
+	a.registerJudge(h)
 	return h
 }
 

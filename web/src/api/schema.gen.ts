@@ -144,6 +144,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/methods": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Hold every coupling, school and charger against a document */
+        post: operations["judgeMethods"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/modes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a document's installation does in every position of its switches, and what stays live */
+        post: operations["modeTable"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plan": {
         parameters: {
             query?: never;
@@ -172,6 +206,23 @@ export interface paths {
         put?: never;
         /** Judge a logged recording of the start battery: how its alternator is regulated */
         post: operations["testRegulation"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/retrofit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Judge what was found on a document, and hold it against the new design */
+        post: operations["retrofit"];
         delete?: never;
         options?: never;
         head?: never;
@@ -306,6 +357,20 @@ export interface components {
             mid: number;
             unit: string;
         };
+        BankShare: {
+            /** Format: int64 */
+            battery: number;
+            /**
+             * Format: double
+             * @description Battery and links that its current meets, as if alone
+             */
+            pathMilliohm: number;
+            /**
+             * Format: double
+             * @description In %
+             */
+            share: number;
+        };
         Bays: {
             /** Format: double */
             auxC?: number;
@@ -313,6 +378,70 @@ export interface components {
             /** Format: double */
             startC?: number;
             startLay?: string;
+        };
+        Bill: {
+            /** Format: double */
+            copperKg: number;
+            /**
+             * Format: double
+             * @description In % of the price of a 30 A charger
+             */
+            cost: number;
+            /**
+             * Format: int64
+             * @description To be crimped
+             */
+            ends: number;
+            /** Format: double */
+            hours: number;
+            lines: components["schemas"]["BillLine"][];
+            /**
+             * Format: double
+             * @description Of power cable
+             */
+            metres: number;
+        };
+        BillLine: {
+            /**
+             * Format: double
+             * @description In % of the price of a 30 A charger, in all
+             */
+            cost: number;
+            /** Format: double */
+            count: number;
+            /**
+             * Format: double
+             * @description In all
+             */
+            hours: number;
+            unit: string;
+            what: string;
+        };
+        Bypass: {
+            against: string[];
+            /**
+             * Format: double
+             * @description At the aux battery at cruise
+             */
+            auxV: number;
+            /**
+             * Format: double
+             * @description What it may carry for hours
+             */
+            carryA: number;
+            /**
+             * Format: double
+             * @description What the circuit drives at cruise
+             */
+            flowsA: number;
+            /** @enum {string} */
+            level: "good" | "caution" | "bad";
+            /** @description What each part allows */
+            limits: string[];
+            says: string;
+            steps: string[];
+            /** @description What the tag on it says */
+            tag: string;
         };
         Cable: {
             /** Format: double */
@@ -357,6 +486,28 @@ export interface components {
             path: string;
             /** @description As shown; empty where it is no longer answered */
             to: string;
+        };
+        Charges: {
+            /** Format: double */
+            amps: number;
+            fails?: string;
+            says: string;
+            /** Format: double */
+            volts: number;
+        };
+        Check: {
+            /** @description The column it belongs to */
+            column: string;
+            /** @description Paths that answer it */
+            fields: string[];
+            /** @enum {string} */
+            group: "place" | "fit" | "bank" | "join" | "answers";
+            id: string;
+            /** @enum {string} */
+            level: "good" | "caution" | "bad" | "open";
+            /** @enum {string} */
+            mark: "standard" | "practice" | "physics" | "memory";
+            text: string;
         };
         Choice: {
             /** @description What the plan would choose, as shown */
@@ -410,6 +561,8 @@ export interface components {
             /** @description There before the work */
             existing?: boolean;
             id: string;
+            /** @description A charger beside a contact that can join the batteries */
+            joins?: boolean;
             /** @enum {string} */
             kind: "alternator" | "battery" | "fuse" | "charger" | "relay" | "contactor" | "isolator" | "plug" | "earth" | "feed-point";
             name: string;
@@ -561,6 +714,17 @@ export interface components {
             /** @description The reason of an assumed value */
             why?: string;
         };
+        Failing: {
+            /** @description The signal stays away */
+            dead: string;
+            /**
+             * Format: double
+             * @description Start battery half empty after so many hours parked then; −1 not within ten days
+             */
+            halfAfter: number;
+            /** @description It stays live, or the contact stays closed, with the key out */
+            live: string;
+        };
         Field: {
             choices: components["schemas"]["Option"][];
             /** Format: int64 */
@@ -679,6 +843,15 @@ export interface components {
             ratingA?: number;
             works?: string;
         };
+        GearVerdict: {
+            /** @enum {string} */
+            fate: "stays" | "goes" | "open";
+            key: string;
+            /** @enum {string} */
+            level: "good" | "caution" | "bad" | "open";
+            name: string;
+            why: string;
+        };
         Have: {
             coupling?: string;
             /** Format: double */
@@ -737,6 +910,11 @@ export interface components {
             /** @description What it loses at the worst */
             text: string;
         };
+        Judged: {
+            methods: components["schemas"]["Method"][];
+            schools: components["schemas"]["School"][];
+            sizings: components["schemas"]["Sizing"][];
+        };
         Judgement: {
             /** @enum {string} */
             class: "fixed" | "compensated" | "variable" | "not charging" | "not seen to vary" | "cannot tell";
@@ -781,6 +959,25 @@ export interface components {
             /** Format: double */
             chargerDrop?: number;
         };
+        Link: {
+            /** Format: double */
+            amps: number;
+            /** Format: double */
+            bearsA: number;
+            /** @description The column it belongs to */
+            column: string;
+            /** @enum {string} */
+            level: "good" | "caution" | "bad";
+            name: string;
+            /**
+             * Format: double
+             * @description Amps over what it bears, in %
+             */
+            share: number;
+            weakest?: boolean;
+            /** @description What it bears, and from what */
+            why: string;
+        };
         Listed: {
             customer: string;
             id: string;
@@ -796,6 +993,17 @@ export interface components {
             vehicle: string;
             /** @description The worst note of its plan; empty where there is none */
             weakest: string;
+        };
+        LiveRow: {
+            /** @description Wires that are dead then */
+            dead: string[];
+            live: components["schemas"]["LiveWire"][];
+            /** @description What is opened, in words */
+            off: string;
+        };
+        LiveWire: {
+            from: string[];
+            wire: string;
         };
         Load: {
             /** Format: double */
@@ -827,6 +1035,170 @@ export interface components {
             id: string;
             label: string;
             met: boolean;
+        };
+        Method: {
+            /** @description The days as they are driven */
+            aims: components["schemas"]["Met"][];
+            /** @description Aux run: cable and fuse */
+            aux: string;
+            /**
+             * Format: double
+             * @description What they bear
+             */
+            bears: number;
+            bill: components["schemas"]["Bill"];
+            /** @description Early in bulk */
+            cruise: components["schemas"]["Charges"];
+            /** @description What it does if its signal fails */
+            fails: components["schemas"]["Failing"];
+            /** @description What the plan has, chosen or pinned */
+            fitted: boolean;
+            /**
+             * Format: double
+             * @description Where it begins, in %
+             */
+            fromPct: number;
+            /**
+             * Format: double
+             * @description … until it is full
+             */
+            fullH: number;
+            idle: components["schemas"]["Charges"];
+            /**
+             * Format: double
+             * @description Of what the alternator can give at cruise, hot, in %
+             */
+            loadPct: number;
+            method: components["schemas"]["Candidate"];
+            /** @enum {string} */
+            severity: "stop" | "caution" | "remark" | "none";
+            /** @description What tells it that the engine runs; empty where nothing does */
+            signalIs: string;
+            /** @description Start run: cable and fuse */
+            start: string;
+            /** @description Why a run could not go on */
+            stopped?: string;
+            /**
+             * Format: double
+             * @description Driving from where the aux battery begins to 80 %, nothing used, in h; −1 never within two days' driving
+             */
+            to80H: number;
+            /** @description The weakest element of its chain */
+            weakestIs: string;
+            week: components["schemas"]["Outcome"];
+            /**
+             * Format: double
+             * @description Alternator windings at their hottest while charging, in °C; 0 where nothing is solved
+             */
+            windings: number;
+            /** @description The worst note of the design; empty where there is none */
+            worst: string;
+        };
+        Mode: {
+            /**
+             * Format: double
+             * @description Into the aux battery
+             */
+            auxA: number;
+            /** @description The engine's side charges the aux battery */
+            charging: boolean;
+            engine: string;
+            figure?: string;
+            /** @description What prevents it, where it is forbidden */
+            interlock?: string;
+            joined: boolean;
+            key: string;
+            lamp: string;
+            /**
+             * Format: double
+             * @description Out of the start battery
+             */
+            startA: number;
+            sun: string;
+            switch: string;
+            /** @enum {string} */
+            verdict: "normal" | "caution" | "forbidden";
+            why: string;
+        };
+        Modes: {
+            coupling: string;
+            figures: {
+                [key: string]: components["schemas"]["Figure"];
+            };
+            /** @description What stays live when this is off */
+            live: components["schemas"]["LiveRow"][];
+            rows: components["schemas"]["Mode"][];
+            /** @description What to open to work there */
+            work: components["schemas"]["WorkRow"][];
+        };
+        NeedLoad: {
+            /**
+             * Format: double
+             * @description Each, while it runs
+             */
+            amps: number;
+            /** @description Some of it is usual for its kind, not answered */
+            assumed: boolean;
+            /** Format: double */
+            count: number;
+            /** Format: double */
+            dayAh: number;
+            /**
+             * Format: double
+             * @description In %
+             */
+            duty: number;
+            /** Format: double */
+            hours: number;
+            key: string;
+            label: string;
+        };
+        Needs: {
+            /**
+             * Format: double
+             * @description Charge that the aux battery reaches on a drive, once days repeat, in %
+             */
+            after: number;
+            /**
+             * Format: double
+             * @description Smallest bank that has a cycle's use to give
+             */
+            bankAh: number;
+            /**
+             * Format: double
+             * @description … and has before the next
+             */
+            before: number;
+            /**
+             * Format: double
+             * @description Smallest charger that holds the balance; 0 where none on the shelf does
+             */
+            chargerA: number;
+            /**
+             * Format: double
+             * @description To put back on a drive, days parked counted
+             */
+            cycleAh: number;
+            /** Format: double */
+            dailyAh: number;
+            /**
+             * Format: double
+             * @description Lasts without driving
+             */
+            days: number;
+            /** @description Keys of its figures, in reading order */
+            figures: string[];
+            /** @enum {string} */
+            level: "good" | "caution" | "bad";
+            loads: components["schemas"]["NeedLoad"][];
+            /**
+             * Format: double
+             * @description Put back on a drive by this design
+             */
+            putBackAh: number;
+            says: string;
+            /** Format: double */
+            usableAh: number;
         };
         Note: {
             column: string;
@@ -935,6 +1307,8 @@ export interface components {
             /** Format: double */
             chargerA?: number;
             /** Format: double */
+            chargerCount?: number;
+            /** Format: double */
             contactA?: number;
             coupling?: string;
             device?: string;
@@ -970,7 +1344,13 @@ export interface components {
             widthMM?: number;
         };
         Plan: {
+            /** @description What each battery of a parallel bank carries; empty for one battery */
+            bank: components["schemas"]["BankShare"][];
             cautions: string[];
+            /** @description What carries the run's current in series, from the front to the back */
+            chain: components["schemas"]["Link"][];
+            /** @description What is looked at on the vehicle, held against this design */
+            checks: components["schemas"]["Check"][];
             /** @description The parts of the run, from the alternator to the aux battery */
             columns: components["schemas"]["Column"][];
             /** @enum {string} */
@@ -991,6 +1371,7 @@ export interface components {
             /** @description Limits on the grade line */
             marks: components["schemas"]["Mark"][];
             methods: components["schemas"]["Candidate"][];
+            needs: components["schemas"]["Needs"];
             /** @description Numbered in this order, worst first */
             notes: components["schemas"]["Note"][];
             questions: components["schemas"]["Question"][];
@@ -1064,6 +1445,22 @@ export interface components {
             /** @description What kind of problem: about:blank, or urn:epitrope:stale, deleted, unavailable, input */
             type: string;
         };
+        Retrofit: {
+            /** @description The new design */
+            after: components["schemas"]["Sketch"];
+            afterAims: components["schemas"]["Met"][];
+            afterWeek: components["schemas"]["Outcome"];
+            /** @description The installation as found; absent where too little is known */
+            before?: components["schemas"]["Sketch"];
+            beforeAims: components["schemas"]["Met"][];
+            beforeWeek?: components["schemas"]["Outcome"];
+            /** @description From what is in the van; absent where nothing was named */
+            bypass?: components["schemas"]["Bypass"];
+            gear: components["schemas"]["GearVerdict"][];
+            /** @description What has to be known before it can be judged as a whole */
+            missing: string[];
+            wires: components["schemas"]["WireVerdict"][];
+        };
         Routes: {
             /** Format: double */
             auxM?: number;
@@ -1094,6 +1491,24 @@ export interface components {
             lengthM: number;
             outlines: components["schemas"]["Point"][][];
             wheels: components["schemas"]["Wheel"][];
+        };
+        School: {
+            ask: string;
+            /** @description What is taken unless somebody decides, and why */
+            default: string;
+            id: string;
+            options: components["schemas"]["SchoolOption"][];
+            /** @description The field that decides it */
+            path: string;
+        };
+        SchoolOption: {
+            /** @description What it comes to on this job, computed */
+            comes: string;
+            label: string;
+            /** @enum {string} */
+            level: "good" | "caution" | "bad";
+            now: boolean;
+            value: string;
         };
         Schools: {
             /** Format: double */
@@ -1172,6 +1587,87 @@ export interface components {
             label: string;
             /** Format: double */
             wh: number;
+        };
+        Sizing: {
+            /** @description The smallest that holds the balance within every limit */
+            advised: boolean;
+            /** @description What speaks against it */
+            against: string[];
+            /**
+             * Format: double
+             * @description Driving that puts back a cycle's use; 0 where it never does
+             */
+            backH: number;
+            cable: string;
+            /** @description What to pin for it */
+            changes: {
+                [key: string]: unknown;
+            };
+            /** Format: double */
+            copperKg: number;
+            /**
+             * Format: double
+             * @description In % of the price of a 30 A charger
+             */
+            cost: number;
+            /**
+             * Format: double
+             * @description What cruise leaves
+             */
+            cruiseA: number;
+            /**
+             * Format: double
+             * @description Lost in the start run
+             */
+            dropV: number;
+            /** Format: double */
+            fuseA: number;
+            /**
+             * Format: double
+             * @description What it settles at in the heat of its place, or of its box
+             */
+            givesA: number;
+            /**
+             * Format: double
+             * @description What idle, hot, lamps on, leaves of it: negative is taken from the start battery
+             */
+            idleA: number;
+            /**
+             * Format: double
+             * @description Drawn at worst
+             */
+            inA: number;
+            label: string;
+            /** @enum {string} */
+            level: "good" | "caution" | "bad";
+            /** @description What the plan has */
+            now: boolean;
+            /** Format: double */
+            outA: number;
+            /**
+             * Format: double
+             * @description Of the alternator's label, in %
+             */
+            share: number;
+        };
+        Sketch: {
+            aux: string;
+            /**
+             * Format: double
+             * @description Driving that puts back a day's use; 0 where none does
+             */
+            backH: number;
+            cautions: string[];
+            coupling: string;
+            cruise: components["schemas"]["Charges"];
+            idle: components["schemas"]["Charges"];
+            return: string;
+            /** @description Start run: cable, length and fuse */
+            start: string;
+            /** @description What makes it unfit */
+            stops: string[];
+            /** @description The weakest element of its chain */
+            weakest: string;
         };
         Spread: {
             bands: components["schemas"]["Band"][];
@@ -1472,6 +1968,8 @@ export interface components {
         Wants: {
             budget?: string;
             emergencyStart?: string;
+            /** Format: double */
+            feedA?: number;
             idling?: string;
         };
         Wheel: {
@@ -1494,6 +1992,36 @@ export interface components {
             run: string;
             size?: string;
             to: components["schemas"]["Terminal"];
+        };
+        WireFinding: {
+            id: string;
+            /** @enum {string} */
+            level: "good" | "caution" | "bad" | "open";
+            /** @enum {string} */
+            mark: "standard" | "practice" | "physics" | "memory";
+            text: string;
+        };
+        WireVerdict: {
+            /**
+             * @description In the new design
+             * @enum {string}
+             */
+            fate: "stays" | "goes" | "open";
+            findings: components["schemas"]["WireFinding"][];
+            key: string;
+            /** @enum {string} */
+            level: "good" | "caution" | "bad" | "open";
+            name: string;
+            /** @description Pins it in the new design */
+            reuse?: components["schemas"]["Cure"];
+            why: string;
+        };
+        WorkRow: {
+            /** @description The sources that reach it otherwise */
+            from: string[];
+            /** @description All of these; empty where it cannot be made dead by them */
+            open: string[];
+            place: string;
         };
     };
     responses: never;
@@ -2258,6 +2786,112 @@ export interface operations {
             };
         };
     };
+    judgeMethods: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    [key: string]: unknown;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Judged"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    modeTable: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    [key: string]: unknown;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Modes"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
     plan: {
         parameters: {
             query?: never;
@@ -2331,6 +2965,59 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Tested"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    retrofit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    [key: string]: unknown;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Retrofit"];
                 };
             };
             /** @description Request Entity Too Large */

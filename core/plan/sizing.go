@@ -9,9 +9,9 @@ import (
 	"epitrope/core/working"
 )
 
-// Option is a way to fill the coupling's place with chargers: one, two, one with a
+// Sizing is a way to fill the coupling's place with chargers: one, two, one with a
 // high-current stage, or one with a feed beside it.
-type Option struct {
+type Sizing struct {
 	Label    string         `json:"label"`
 	Changes  map[string]any `json:"changes" doc:"What to pin for it"`
 	OutA     float64        `json:"outA"`
@@ -32,8 +32,8 @@ type Option struct {
 	Cost     float64        `json:"cost" doc:"In % of the price of a 30 A charger"`
 }
 
-// Options lists the ways to choose a charger's size on a job, smallest first.
-func Options(doc job.Document, book parts.Book) []Option {
+// Sizings lists the ways to choose a charger's size on a job, smallest first.
+func Sizings(doc job.Document, book parts.Book) []Sizing {
 	now := newDesign(doc, book)
 	kind := now.kind
 	if !kind.Charger() {
@@ -42,7 +42,7 @@ func Options(doc job.Document, book parts.Book) []Option {
 			kind = coupling.TrailerCharger
 		}
 	}
-	list := []Option{}
+	list := []Sizing{}
 	add := func(label string, changes map[string]any) {
 		changes["pins.coupling"] = string(kind)
 		if k, ok := changes["kind"]; ok {
@@ -53,7 +53,7 @@ func Options(doc job.Document, book parts.Book) []Option {
 		if len(problems) > 0 {
 			return
 		}
-		list = append(list, option(label, changes, newDesign(changed, book), now))
+		list = append(list, sizing(label, changes, newDesign(changed, book), now))
 	}
 	one := kind
 	if one == coupling.DCDCHighCurrent {
@@ -83,9 +83,9 @@ func Options(doc job.Document, book parts.Book) []Option {
 // twoFromA is the charger from which two side by side are looked at.
 const twoFromA = 30.0
 
-func option(label string, changes map[string]any, d, now *design) Option {
+func sizing(label string, changes map[string]any, d, now *design) Sizing {
 	worst := d.hardest()
-	o := Option{Label: label, Changes: changes, OutA: d.charger.OutputA, InA: working.Round(d.start.amps, 0), Share: working.Round(100*d.start.amps/d.facts.LabelA.Value, 0),
+	o := Sizing{Label: label, Changes: changes, OutA: d.charger.OutputA, InA: working.Round(d.start.amps, 0), Share: working.Round(100*d.start.amps/d.facts.LabelA.Value, 0),
 		IdleA: working.Round(d.idleA()-d.idleState().inA, 0), CruiseA: working.Round(d.cruiseA()-worst.inA, 0),
 		Cable: d.start.trial.Size.Copper(), FuseA: d.start.fuse.RatingA, DropV: working.Round(d.start.trial.DropV, 2), GivesA: d.charger.OutputA,
 		Now: d.kind == now.kind && d.charger.OutputA == now.charger.OutputA && d.charger.Label == now.charger.Label, Level: Good, Against: []string{}}
@@ -148,7 +148,7 @@ func (d *design) fails() string {
 }
 
 // advise marks the smallest that holds the balance and has nothing against it.
-func advise(list []Option) {
+func advise(list []Sizing) {
 	for i, o := range list {
 		if o.Level == Good {
 			list[i].Advised = true

@@ -1,0 +1,45 @@
+package server
+
+import (
+	"context"
+	"net/http"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"epitrope/core/job"
+	"epitrope/core/plan"
+	"epitrope/core/study"
+)
+
+// Judged is every coupling on a document, the trade's disagreements, and the charger's
+// size, each with what it comes to.
+type Judged struct {
+	Methods []study.Method `json:"methods"`
+	Schools []plan.School  `json:"schools"`
+	Sizings []plan.Sizing  `json:"sizings"`
+}
+
+func (a *api) registerJudge(h huma.API) {
+	post := func(id, path, summary string) huma.Operation {
+		return huma.Operation{OperationID: id, Method: http.MethodPost, Path: path, Summary: summary, MaxBodyBytes: maxBody, Errors: []int{413, 422}}
+	}
+	huma.Register(h, post("judgeMethods", "/api/methods", "Hold every coupling, school and charger against a document"), a.judgeMethods)
+	huma.Register(h, post("modeTable", "/api/modes", "What a document's installation does in every position of its switches, and what stays live"), a.modeTable)
+	huma.Register(h, post("retrofit", "/api/retrofit", "Judge what was found on a document, and hold it against the new design"), a.retrofit)
+}
+
+func (a *api) judgeMethods(ctx context.Context, in *struct{ Body Input }) (*body[Judged], error) {
+	doc, _ := job.Decode(in.Body) // as the plan does: what can be used of it
+	halt := func() bool { return ctx.Err() != nil }
+	return &body[Judged]{Judged{study.Methods(doc, a.book, halt), plan.Schools(doc, a.book), plan.Sizings(doc, a.book)}}, nil
+}
+
+func (a *api) modeTable(_ context.Context, in *struct{ Body Input }) (*body[plan.Modes], error) {
+	doc, _ := job.Decode(in.Body)
+	return &body[plan.Modes]{plan.ModesOf(doc, a.book)}, nil
+}
+
+func (a *api) retrofit(ctx context.Context, in *struct{ Body Input }) (*body[study.Retrofit], error) {
+	doc, _ := job.Decode(in.Body)
+	return &body[study.Retrofit]{study.RetrofitOf(doc, a.book, func() bool { return ctx.Err() != nil })}, nil
+}
