@@ -86,7 +86,7 @@ type resolver struct {
 }
 
 func (r *resolver) note(path string, value any, answered bool, why string) working.Origin {
-	f := byPath[path]
+	f, _ := FieldAt(path)
 	fact := Fact{Path: path, Label: f.Label, Text: f.Show(value), Origin: working.Surveyed}
 	switch how := r.known[strings.ReplaceAll(path, ".", "/")]; {
 	case !answered:

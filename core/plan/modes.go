@@ -251,8 +251,8 @@ func (d *design) judgeMode(m *Mode, k keyState, s *state, out float64) {
 	case s.err != nil && k.engine == "running":
 		say("forbidden", "mode.starved", s.err.Error())
 	case batteriesJoined && k.engine == "cranking":
-		if opens := d.fusesAt(math.Abs(through)); opens != "both fuses hold" {
-			say("forbidden", "mode.crank", amps(through), opens)
+		if d.mayOpen(math.Abs(through), longStartS) {
+			say("forbidden", "mode.crank", amps(through), d.fusesAt(math.Abs(through)))
 		} else {
 			say("caution", "mode.shares", amps(through))
 		}

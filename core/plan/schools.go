@@ -300,7 +300,7 @@ func (t trier) emergency() School {
 		default:
 			through := math.Abs(crank.solved.Through("contact"))
 			opens := d.fusesAt(through)
-			if opens != "both fuses hold" {
+			if d.mayOpen(through, longStartS) {
 				o.Level = Bad
 			}
 			o.Comes = fmt.Sprintf("The starter gets %s, of it %s through the join: %s.", working.Text(crank.solved.Through("starter"), "A", 0), working.Text(through, "A", 0), opens)

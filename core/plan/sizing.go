@@ -60,7 +60,7 @@ func Sizings(doc job.Document, book parts.Book) []Sizing {
 		one = coupling.DCDC
 	}
 	for _, c := range book.Chargers {
-		add(c.Label, map[string]any{"pins.chargerA": c.OutputA, "pins.chargerCount": nil, "kind": string(one)})
+		add(working.Plain(c.OutputA, "A", 0), map[string]any{"pins.chargerA": c.OutputA, "pins.chargerCount": nil, "kind": string(one)})
 	}
 	for _, c := range book.Chargers {
 		if c.OutputA >= twoFromA {
@@ -73,7 +73,7 @@ func Sizings(doc job.Document, book parts.Book) []Sizing {
 			best = now.withinA()
 		}
 		if card, ok := book.Charger(best); ok {
-			add(card.Label+" with high-current stage", map[string]any{"pins.chargerA": best, "pins.chargerCount": nil, "kind": string(coupling.DCDCHighCurrent)})
+			add(working.Plain(card.OutputA, "A", 0)+" with high-current stage", map[string]any{"pins.chargerA": best, "pins.chargerCount": nil, "kind": string(coupling.DCDCHighCurrent)})
 		}
 	}
 	advise(list)

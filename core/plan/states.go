@@ -357,6 +357,19 @@ func (d *design) fusesAt(amps float64) string {
 	return says
 }
 
+// longStartS is a long start. Source: common practice, no source.
+const longStartS = 10.0
+
+// mayOpen says whether a fuse of the run may open within some seconds at a current.
+func (d *design) mayOpen(amps, seconds float64) bool {
+	for _, l := range []*leg{&d.start, &d.aux} {
+		if l.fuse.At(amps, l.faulted).OpensMinS <= seconds {
+			return true
+		}
+	}
+	return false
+}
+
 // shownStates rounds the states at the core's edge.
 func (d *design) shownStates() []State {
 	out := make([]State, len(d.states))

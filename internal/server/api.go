@@ -145,8 +145,10 @@ func draft(j store.Job) Draft {
 func (a *api) vocabulary(context.Context, *struct{}) (*body[Vocabulary], error) {
 	v := Vocabulary{Places: []PlaceChoice{}}
 	for _, f := range job.Fields {
-		whole, _ := job.FieldAt(f.Path)
-		v.Fields = append(v.Fields, whole)
+		if f.Choices == nil {
+			f.Choices = []job.Option{}
+		}
+		v.Fields = append(v.Fields, f)
 	}
 	for _, b := range job.Bodies {
 		for _, p := range b.Places {

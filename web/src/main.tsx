@@ -2,6 +2,7 @@ import "@fontsource-variable/archivo/standard.css";
 import "@mantine/core/styles.css";
 import "@mantine/spotlight/styles.css";
 import "./app.css";
+import "./sheets.css";
 
 import { MantineProvider } from "@mantine/core";
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";

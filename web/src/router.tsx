@@ -1,34 +1,20 @@
 import { createRootRoute, createRoute, createRouter, Link, Outlet } from "@tanstack/react-router";
 
 import { JobPage } from "./job/JobPage";
+import { isSheet } from "./job/sheets";
 import { JobList } from "./jobs/JobList";
 import { RevisionPage } from "./record/RevisionPage";
 
 const root = createRootRoute({ component: Outlet, notFoundComponent: Nowhere });
 
 const list = createRoute({ getParentRoute: () => root, path: "/", component: JobList });
+// One route for all sheets, so that what is open stays open, with its steps back, when the sheet changes.
 const job = createRoute({
   getParentRoute: () => root,
-  path: "/jobs/$id",
+  path: "/jobs/$id/{-$sheet}",
   component: function Job() {
-    const { id } = job.useParams();
-    return <JobPage key={id} id={id} sheet="section" />;
-  },
-});
-const day = createRoute({
-  getParentRoute: () => root,
-  path: "/jobs/$id/day",
-  component: function Day() {
-    const { id } = day.useParams();
-    return <JobPage key={id} id={id} sheet="day" />;
-  },
-});
-const record = createRoute({
-  getParentRoute: () => root,
-  path: "/jobs/$id/record",
-  component: function Record() {
-    const { id } = record.useParams();
-    return <JobPage key={id} id={id} sheet="record" />;
+    const { id, sheet = "section" } = job.useParams();
+    return isSheet(sheet) ? <JobPage key={id} id={id} sheet={sheet} /> : <Nowhere />;
   },
 });
 const revision = createRoute({
@@ -40,7 +26,7 @@ const revision = createRoute({
   },
 });
 
-export const router = createRouter({ routeTree: root.addChildren([list, job, day, record, revision]) });
+export const router = createRouter({ routeTree: root.addChildren([list, job, revision]) });
 
 declare module "@tanstack/react-router" {
   interface Register {

@@ -9,7 +9,7 @@ import { factOf, useJob } from "./JobContext";
 const most = 5;
 
 /** FieldInput answers one field: as choices side by side, a list, or text with any unit. */
-export function FieldInput({ field, label = true, onAnswer }: { field: Field; label?: boolean; onAnswer?: () => void }) {
+export function FieldInput({ field, label = true, brief = false, onAnswer }: { field: Field; label?: boolean; /** without saying why a value is assumed */ brief?: boolean; onAnswer?: () => void }) {
   const { state, dispatch, plan, readOnly } = useJob();
   const name = useId();
   const value = valueAt(state.doc, field.path);
@@ -65,7 +65,7 @@ export function FieldInput({ field, label = true, onAnswer }: { field: Field; la
       readOnly={readOnly}
       value={state.typing[field.path] ?? shown}
       placeholder={assumed ? `assumed ${assumed.text}` : field.pin ? `auto; ${field.example}` : field.example}
-      description={assumed && label ? `assumed: ${assumed.why}` : undefined}
+      description={assumed && label && !brief ? `assumed: ${assumed.why}` : undefined}
       error={error}
       inputMode={field.kind === "number" ? "text" : undefined}
       onChange={(e) => dispatch({ type: "type", path: field.path, text: e.currentTarget.value })}

@@ -2,6 +2,7 @@ import { createContext, useContext, type Dispatch } from "react";
 
 import type { Field, Plan, Schemas, Vocabulary } from "../api/client";
 import type { Action, Edited } from "./history";
+import { isList } from "./rows";
 
 /** What every part of an open job needs. A revision is read only. */
 export interface OpenJob {
@@ -27,8 +28,13 @@ export function useJob(): OpenJob {
   return job;
 }
 
-/** fieldOf is a field with the choices that this vehicle has. */
+/** fieldOf is a field with the choices that this vehicle has; in a row of a list, with the row's own path. */
 export function fieldOf(job: OpenJob, path: string): Field | undefined {
+  const [list = "", key, name] = path.split(".");
+  if (isList(list) && key && name) {
+    const any = job.vocabulary.fields.find((f) => f.path === `${list}.*.${name}`);
+    return any && { ...any, path };
+  }
   const field = job.vocabulary.fields.find((f) => f.path === path);
   if (path !== "aux.place" || !field) return field;
   return { ...field, choices: job.vocabulary.places.filter((p) => p.kind === job.plan.vehicle.kind).map(({ value, label }) => ({ value, label })) };

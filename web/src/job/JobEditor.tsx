@@ -5,27 +5,26 @@ import { useEffect, useMemo, useReducer, useState } from "react";
 
 import { api, take, type Schemas, type Vocabulary } from "../api/client";
 import { DaySheet } from "../day/DaySheet";
+import { MethodsSheet } from "../methods/MethodsSheet";
 import { Record } from "../record/Record";
 import { Notes } from "../section/Notes";
 import { QuestionLine } from "../section/QuestionLine";
 import { Section } from "../section/Section";
 import { TitleBlock } from "../section/TitleBlock";
+import { SurveySheet } from "../survey/SurveySheet";
 import { Keys } from "../ui/Keys";
 import { SchemeSwitch } from "../ui/SchemeSwitch";
+import { WiringSheet } from "../wiring/WiringSheet";
 import { ConflictDialog } from "./ConflictDialog";
 import { reduce, start } from "./history";
 import { JobContext, type OpenJob } from "./JobContext";
 import type { Journal } from "./journal";
 import { Palette } from "./Palette";
 import { SaveState } from "./SaveState";
+import { addressOf, sheets, type Sheet } from "./sheets";
 import { useKeys } from "./useKeys";
 import { usePlan } from "./usePlan";
 import { useSaving } from "./useSaving";
-
-export type Sheet = "section" | "day" | "record";
-
-/** Where each sheet is. */
-const places = { section: "/jobs/$id", day: "/jobs/$id/day", record: "/jobs/$id/record" } as const;
 
 interface Props {
   opened: Schemas["Opened"];
@@ -61,7 +60,7 @@ export function JobEditor({ opened, newest, deleted, kept, vocabulary, sheet }: 
     document.title = `${state.doc.title || "Untitled job"}, Epitrope`;
   }, [state.doc.title]);
 
-  const go = (to: Sheet) => navigate({ to: places[to], params: { id } });
+  const go = (to: Sheet) => navigate({ to: "/jobs/$id/{-$sheet}", params: { id, sheet: addressOf(to) } });
   useKeys({ sheet, plan, picked, pick, shown, show, ask, dispatch, go, showKeys: () => setKeys(true) });
 
   const job = useMemo<OpenJob | null>(
@@ -130,14 +129,7 @@ export function JobEditor({ opened, newest, deleted, kept, vocabulary, sheet }: 
       <Keys opened={keys} onClose={() => setKeys(false)} />
       {job ? (
         <JobContext.Provider value={job}>
-          {sheet === "day" ? (
-            <main className="sheet">
-              <h1 className="hidden">{state.doc.title || "Untitled job"}: day</h1>
-              <DaySheet id={id} jobNumber={number} />
-              <span className="gap" />
-              <SheetTabs id={id} />
-            </main>
-          ) : sheet === "section" ? (
+          {sheet === "section" ? (
             <main className="sheet">
               <h1 className="hidden">{state.doc.title || "Untitled job"}: section</h1>
               <QuestionLine />
@@ -154,7 +146,16 @@ export function JobEditor({ opened, newest, deleted, kept, vocabulary, sheet }: 
             </main>
           ) : (
             <main className="sheet">
-              <Record id={id} revision={revision} unsaved={saving.saved.at !== "saved"} issue={issue} />
+              {sheet !== "record" && (
+                <h1 className="hidden">
+                  {state.doc.title || "Untitled job"}: {sheet}
+                </h1>
+              )}
+              {sheet === "survey" && <SurveySheet />}
+              {sheet === "methods" && <MethodsSheet />}
+              {sheet === "day" && <DaySheet id={id} jobNumber={number} />}
+              {sheet === "wiring" && <WiringSheet />}
+              {sheet === "record" && <Record id={id} revision={revision} unsaved={saving.saved.at !== "saved"} issue={issue} />}
               <span className="gap" />
               <SheetTabs id={id} />
             </main>
@@ -171,15 +172,11 @@ export function JobEditor({ opened, newest, deleted, kept, vocabulary, sheet }: 
 function SheetTabs({ id }: { id: string }) {
   return (
     <nav className="sheets" aria-label="Sheets">
-      <Link to="/jobs/$id" params={{ id }} activeOptions={{ exact: true }}>
-        1 Section
-      </Link>
-      <Link to="/jobs/$id/day" params={{ id }}>
-        3 Day
-      </Link>
-      <Link to="/jobs/$id/record" params={{ id }}>
-        9 Record
-      </Link>
+      {sheets.map((s) => (
+        <Link key={s.name} to="/jobs/$id/{-$sheet}" params={{ id, sheet: addressOf(s.name) }} activeOptions={{ exact: true }}>
+          {s.digit} {s.label}
+        </Link>
+      ))}
     </nav>
   );
 }

@@ -4,8 +4,9 @@ import { Link } from "@tanstack/react-router";
 import { useState } from "react";
 
 import { api, NoAnswer, Refused, take, type Schemas } from "../api/client";
-import { JobEditor, type Sheet } from "./JobEditor";
+import { JobEditor } from "./JobEditor";
 import * as journal from "./journal";
+import type { Sheet } from "./sheets";
 
 /** beat is how often another window's saves are looked for, in ms. */
 const beat = 4000;

@@ -5,7 +5,7 @@ import type { Dispatch } from "react";
 import type { Plan } from "../api/client";
 import type { Doc } from "./document";
 import type { Action } from "./history";
-import type { Sheet } from "./JobEditor";
+import { sheets, type Sheet } from "./sheets";
 
 interface Props {
   go: (to: Sheet) => void;
@@ -32,9 +32,7 @@ function exportFile(doc: Doc, number: string): void {
 export function Palette({ go, dispatch, pick, ask, plan, doc, number, showKeys }: Props) {
   const things: SpotlightActionData[] = [
     { id: "export", label: "Export the job as a file", onClick: () => exportFile(doc, number) },
-    { id: "section", label: "Sheet 1: section", onClick: () => go("section") },
-    { id: "day", label: "Sheet 3: day", onClick: () => go("day") },
-    { id: "record", label: "Sheet 9: record", onClick: () => go("record") },
+    ...sheets.map((s) => ({ id: s.name, label: `Sheet ${s.digit}: ${s.label.toLowerCase()}`, onClick: () => go(s.name) })),
     { id: "undo", label: "Undo", onClick: () => dispatch({ type: "undo" }) },
     { id: "redo", label: "Redo", onClick: () => dispatch({ type: "redo" }) },
     { id: "keys", label: "Keys", onClick: showKeys },
@@ -54,6 +52,7 @@ export function Palette({ go, dispatch, pick, ask, plan, doc, number, showKeys }
         shortcut={["/", "mod + K"]}
         nothingFound="Nothing of that name"
         searchProps={{ placeholder: "Find or do", "aria-label": "Find or do" }}
+        transitionProps={{ duration: 0 }}
         limit={12}
         scrollable
       />

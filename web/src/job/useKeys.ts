@@ -3,7 +3,7 @@ import type { Dispatch } from "react";
 
 import type { Plan } from "../api/client";
 import type { Action } from "./history";
-import type { Sheet } from "./JobEditor";
+import { sheets, type Sheet } from "./sheets";
 
 interface Doing {
   sheet: Sheet;
@@ -44,9 +44,7 @@ export function useKeys({ sheet, plan, picked, pick, shown, show, ask, dispatch,
     document.querySelector<HTMLElement>(".question input, .question select")?.focus();
   };
   useHotkeys([
-    ["1", () => go("section")],
-    ["3", () => go("day")],
-    ["9", () => go("record")],
+    ...sheets.map((s): [string, () => void] => [s.digit, () => go(s.name)]),
     ["ArrowRight", () => move(1)],
     ["ArrowLeft", () => move(-1)],
     ["Escape", () => pick(null)],

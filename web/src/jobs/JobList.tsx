@@ -24,7 +24,7 @@ export function JobList() {
 
   const create = useMutation({
     mutationFn: (body: Record<string, unknown>) => take(api.POST("/api/jobs", { body })),
-    onSuccess: (opened) => navigate({ to: "/jobs/$id", params: { id: opened.id } }),
+    onSuccess: (opened) => navigate({ to: "/jobs/$id/{-$sheet}", params: { id: opened.id } }),
     onError: (error) => {
       setProblems(error instanceof Refused ? error.refusal.problems : []);
       setTold(error instanceof Refused && error.refusal.problems.length > 0 ? null : error.message);
@@ -131,7 +131,7 @@ export function JobList() {
             const title = j.title || `Untitled ${j.vehicle}`;
             return (
               <li key={j.id}>
-                <Link to="/jobs/$id" params={{ id: j.id }} className="jobLink">
+                <Link to="/jobs/$id/{-$sheet}" params={{ id: j.id }} className="jobLink">
                   <span className="number">{String(j.number).padStart(4, "0")}</span>
                   <span className="jobTitle">
                     <b>{title}</b>

@@ -30,7 +30,7 @@ export function RevisionPage({ id, number }: { id: string; number: number }) {
   return (
     <div className="page">
       <header className="bar">
-        <Link to="/jobs/$id/record" params={{ id }} className="wordmark">
+        <Link to="/jobs/$id/{-$sheet}" params={{ id, sheet: "record" }} className="wordmark">
           Record
         </Link>
         <span className="soft">

@@ -1,9 +1,9 @@
 import { Modal } from "@mantine/core";
 
+import { sheets } from "../job/sheets";
+
 const keys: [string, string][] = [
-  ["1", "section"],
-  ["3", "day"],
-  ["9", "record"],
+  ...sheets.map((s): [string, string] => [s.digit, s.label.toLowerCase()]),
   ["← →", "pick the part before or after"],
   ["Esc", "close the part"],
   ["Q", "answer the next question"],

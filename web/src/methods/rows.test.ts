@@ -1,0 +1,34 @@
+import { expect, test } from "vitest";
+
+import { ranked, rows, verdict } from "./rows";
+import type { Method } from "./useJudged";
+
+const method = (kind: string, merit: number, change: object = {}): Method =>
+  ({
+    method: { kind, label: kind, merit, ruledOut: false, chosen: false, reasons: [] }, fitted: false, cruise: { amps: 40, volts: 13.3 }, idle: { amps: 0, volts: 12.1 },
+    to80H: 0.5, fullH: -1, fails: { halfAfter: 12 }, aims: [{ met: true }, { met: false }], week: { auxLeast: 20, auxEnd: 60, empty: 0 }, bill: { hours: 6.7, cost: 173, copperKg: 1.64, metres: 8.4 },
+    loadPct: 98, windings: 151, bears: 180, ...change,
+  }) as unknown as Method;
+
+test("what is best comes first, then what is possible by merit, then what is ruled out", () => {
+  const list = [method("a", -3, { method: { kind: "a", merit: 5, ruledOut: true, chosen: false } }), method("b", 1), method("c", 2), method("d", 0, { method: { kind: "d", merit: 3, ruledOut: false, chosen: true } })];
+  expect(ranked(list).map((m) => m.method.kind)).toEqual(["d", "c", "b", "a"]);
+});
+
+test("each line says its figure with its unit, and what is bad about it", () => {
+  const m = method("b", 1);
+  const say = (label: string) => rows.find((r) => r.label === label);
+  expect(say("At cruise")?.of(m)).toBe("40 A, 13.3 V");
+  expect(say("At idle, hot, lamps on")?.level?.(m)).toBe("caution");
+  expect(say("To 80 %")?.of(m)).toBe("30 min");
+  expect(say("Full")?.of(m)).toBe("never");
+  expect(say("Full")?.level?.(m)).toBe("bad");
+  expect(say("Left live, start battery half empty")?.of(m)).toBe("after 12.0 h");
+  expect(say("Cost, in 30 A chargers")?.of(m)).toBe("1.7");
+});
+
+test("a method that is pinned against the rules says so", () => {
+  expect(verdict(method("a", 0, { fitted: true, method: { ruledOut: true, chosen: false } }))).toBe("pinned, ruled out");
+  expect(verdict(method("a", 0, { fitted: true, method: { ruledOut: false, chosen: true } }))).toBe("best for this job");
+  expect(verdict(method("a", 0))).toBe("possible");
+});

@@ -1,0 +1,80 @@
+/** Group is a part of the survey: what is asked there, and which checks it settles. */
+export interface Group {
+  id: string;
+  title: string;
+  says: string;
+  fields: string[];
+  /** Groups of checks that are shown beside it. */
+  checks: string[];
+}
+
+/** The groups, in the order in which one walks round a vehicle. */
+export const groups: Group[] = [
+  {
+    id: "vehicle",
+    title: "Vehicle",
+    says: "What it is, and what of it speaks for or against steady regulation.",
+    fields: ["vehicle.kind", "vehicle.systemVolts", "vehicle.year", "vehicle.engine", "vehicle.stopStart", "vehicle.euro56", "vehicle.winch", "vehicle.frame", "vehicle.bonded"],
+    checks: [],
+  },
+  {
+    id: "alternator",
+    title: "Alternator",
+    says: "The label, how it is regulated, and how that is known. A test beats the year.",
+    fields: ["alternator.label", "alternator.count", "alternator.regulation", "alternator.knownBy", "alternator.volts", "vehicle.loadA", "vehicle.secondRoom"],
+    checks: [],
+  },
+  {
+    id: "start",
+    title: "Start battery",
+    says: "It must never be left unable to crank.",
+    fields: ["startBattery.chemistry", "startBattery.capacityAh", "startBattery.place", "startBattery.ageYears", "startBattery.restV", "startBattery.crankA", "vehicle.sensor", "vehicle.stud"],
+    checks: [],
+  },
+  {
+    id: "needs",
+    title: "Needs",
+    says: "What is used, and what puts it back.",
+    fields: ["use.dailyAh", "use.drivenHours", "use.idleHours", "use.parkedDays", "use.mainsAh", "day.solarW", "day.sunHours"],
+    checks: [],
+  },
+  {
+    id: "aux",
+    title: "Aux battery",
+    says: "What it is and where it sits.",
+    fields: ["aux.chemistry", "aux.capacityAh", "aux.place", "aux.restV", "aux.count", "aux.same", "aux.feed", "aux.linkM"],
+    checks: ["bank", "join"],
+  },
+  {
+    id: "fit",
+    title: "Does it fit",
+    says: "The opening as well as the recess. A dummy of cardboard settles what a tape does not.",
+    fields: ["fit.lengthMM", "fit.widthMM", "fit.heightMM", "fit.recessLengthMM", "fit.recessWidthMM", "fit.recessHeightMM", "fit.openingLengthMM", "fit.openingWidthMM", "fit.aboveMM"],
+    checks: ["fit"],
+  },
+  {
+    id: "place",
+    title: "Coupling's place",
+    says: "Heat, gas, spray, moving parts; and whether anybody will see its lamp.",
+    fields: [
+      "placing.exhaust", "placing.spray", "placing.gas", "placing.moving", "placing.terminals", "placing.visible", "placing.access",
+      "placing.lengthMM", "placing.widthMM", "placing.heightMM", "placing.vented", "bays.startC", "bays.auxC",
+    ],
+    checks: ["place"],
+  },
+  {
+    id: "routes",
+    title: "Routes",
+    says: "With a string along the real route, not the straight line, and a tenth more for slack.",
+    fields: ["routes.startM", "routes.auxM", "routes.earthM", "routes.triggerM", "bays.startLay", "bays.auxLay", "cable.system", "cable.insulation"],
+    checks: [],
+  },
+  {
+    id: "wants",
+    title: "Wishes",
+    says: "What the customer asks for besides charging.",
+    fields: ["wants.emergencyStart", "wants.idling", "wants.budget", "wants.feedA"],
+    checks: [],
+  },
+  { id: "found", title: "As found", says: "What a previous owner or the factory left, wire by wire.", fields: ["have.coupling", "have.couplingA"], checks: [] },
+];

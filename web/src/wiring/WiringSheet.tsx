@@ -1,0 +1,66 @@
+import { Tabs } from "@mantine/core";
+import { useState } from "react";
+
+import { api, take } from "../api/client";
+import { useJob } from "../job/JobContext";
+import { useAsked } from "../job/useAsked";
+import { CheckList } from "../ui/CheckList";
+import { Wait } from "../ui/Wait";
+import { BeforeAfter } from "./BeforeAfter";
+import { Chain } from "./Chain";
+import { LiveMap } from "./LiveMap";
+import { ModeTable } from "./ModeTable";
+
+/** WiringSheet is sheet 4: the whole chain, every position of the switches, what stays live, and what was there before. */
+export function WiringSheet() {
+  const [tab, setTab] = useState<string | null>(() => sessionStorage.getItem("wiringTab") ?? "chain");
+  const pick = (t: string | null) => {
+    setTab(t);
+    if (t) sessionStorage.setItem("wiringTab", t);
+  };
+  return (
+    <Tabs value={tab} onChange={pick} keepMounted={false} color="ink" className="wiringSheet">
+      <h2 className="hidden">The installation as a whole</h2>
+      <Tabs.List>
+        <Tabs.Tab value="chain">Chain and checks</Tabs.Tab>
+        <Tabs.Tab value="modes">Modes</Tabs.Tab>
+        <Tabs.Tab value="live">What stays live</Tabs.Tab>
+        <Tabs.Tab value="found">Before and after</Tabs.Tab>
+      </Tabs.List>
+      <Tabs.Panel value="chain">
+        <ChainAndChecks />
+      </Tabs.Panel>
+      <Tabs.Panel value="modes">
+        <Modes part="modes" />
+      </Tabs.Panel>
+      <Tabs.Panel value="live">
+        <Modes part="live" />
+      </Tabs.Panel>
+      <Tabs.Panel value="found">
+        <BeforeAfter />
+      </Tabs.Panel>
+    </Tabs>
+  );
+}
+
+const titles: Record<string, string> = { place: "Its place", fit: "The battery's place", bank: "The bank", join: "Before they are joined", answers: "Answers that do not go together" };
+
+function ChainAndChecks() {
+  const { plan } = useJob();
+  return (
+    <div className="chainSheet">
+      <Chain links={plan.chain} bank={plan.bank} />
+      <div className="chainChecks">
+        {Object.keys(titles).map((g) => (
+          <CheckList key={g} title={titles[g]} checks={plan.checks.filter((c) => c.group === g)} />
+        ))}
+      </div>
+    </div>
+  );
+}
+
+function Modes({ part }: { part: "modes" | "live" }) {
+  const asked = useAsked("modes", (doc, signal) => take(api.POST("/api/modes", { body: doc, signal })));
+  if (!asked.answer) return <Wait asked={asked} what="Going through every position" />;
+  return part === "modes" ? <ModeTable modes={asked.answer} /> : <LiveMap modes={asked.answer} />;
+}
