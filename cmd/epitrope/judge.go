@@ -13,7 +13,7 @@ import (
 
 // judging is a command that judges the job in a file: what it gives as JSON, and how it
 // is printed.
-func judging(name string, args []string, in io.Reader, out io.Writer, of func(names []string) (any, func(), error)) error {
+func judging(name string, args []string, out io.Writer, of func(names []string) (any, func(), error)) error {
 	set := flag.NewFlagSet("epitrope "+name+" FILE", flag.ContinueOnError)
 	asJSON := set.Bool("json", false, "print JSON")
 	rest, err := parseFlags(set, args, out)
@@ -33,7 +33,7 @@ func judging(name string, args []string, in io.Reader, out io.Writer, of func(na
 
 // runMethods holds every coupling against the job in a file.
 func runMethods(args []string, in io.Reader, out io.Writer) error {
-	return judging("methods", args, in, out, func(names []string) (any, func(), error) {
+	return judging("methods", args, out, func(names []string) (any, func(), error) {
 		doc, err := readJob(names, in)
 		if err != nil {
 			return nil, nil, err
@@ -71,7 +71,7 @@ func hoursOr(h float64) string {
 
 // runModes prints the mode table and the live map of the job in a file.
 func runModes(args []string, in io.Reader, out io.Writer) error {
-	return judging("modes", args, in, out, func(names []string) (any, func(), error) {
+	return judging("modes", args, out, func(names []string) (any, func(), error) {
 		doc, err := readJob(names, in)
 		if err != nil {
 			return nil, nil, err
@@ -101,7 +101,7 @@ func runModes(args []string, in io.Reader, out io.Writer) error {
 
 // runFound judges what was found on the job in a file.
 func runFound(args []string, in io.Reader, out io.Writer) error {
-	return judging("found", args, in, out, func(names []string) (any, func(), error) {
+	return judging("found", args, out, func(names []string) (any, func(), error) {
 		doc, err := readJob(names, in)
 		if err != nil {
 			return nil, nil, err

@@ -29,7 +29,7 @@ func Diff(from, to Document) []Change {
 		if !ok || was == is {
 			continue
 		}
-		c := Change{Path: path, Label: labelAt(path, f)}
+		c := Change{Path: path, Label: labelAt(path, f, after, before)}
 		if had {
 			c.From = f.Show(was)
 		}
@@ -43,7 +43,7 @@ func Diff(from, to Document) []Change {
 }
 
 // labelAt is what a field is called, with the row that it is in.
-func labelAt(path string, f Field) string {
+func labelAt(path string, f Field, leaves ...map[string]any) string {
 	list, rest, _ := strings.Cut(path, ".")
 	if !lists[list] {
 		return f.Label
@@ -52,9 +52,19 @@ func labelAt(path string, f Field) string {
 	if !inRow { // how an answer is known
 		about := strings.ReplaceAll(key, "/", ".")
 		of, _ := FieldAt(about)
-		return labelAt(about, of) + ": " + f.Label
+		return labelAt(about, of, leaves...) + ": " + f.Label
 	}
-	return fmt.Sprintf("%s (%s %s)", f.Label, list, key)
+	row := key
+	for _, name := range []string{"role", "kind", "endA", "name"} { // the last that is there says most
+		for _, l := range leaves {
+			if value, ok := l[list+"."+key+"."+name]; ok {
+				field, _ := FieldAt(list + "." + key + "." + name)
+				row = field.Show(value)
+				break
+			}
+		}
+	}
+	return fmt.Sprintf("%s (%s)", f.Label, row)
 }
 
 // leaves are the answered fields by path.

@@ -150,6 +150,12 @@ func TestDiffSaysWhatChanged(t *testing.T) {
 		{Path: "vehicle.kind", Label: "Vehicle", From: "", To: "wagon"},
 	}, job.Diff(from, to))
 	assert.Empty(t, job.Diff(from, from))
+	rows, _ := job.Decode([]byte(`{"title":"A","aux":{"capacityAh":100,"chemistry":"agm"},"loads":{"k1":{"kind":"fridge","hours":24},"k2":{"kind":"fan","name":"roof"}},"known":{"aux/capacityAh":"book"}}`))
+	labels := []string{}
+	for _, c := range job.Diff(from, rows) {
+		labels = append(labels, c.Label)
+	}
+	assert.Equal(t, []string{"Aux battery capacity: Known by", "Hours a day (compressor fridge)", "Load (compressor fridge)", "Load (roof)", "Called (roof)"}, labels)
 }
 
 // What was not answered is assumed, says why, and is a value that would be allowed.

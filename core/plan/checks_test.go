@@ -192,12 +192,12 @@ func TestSchoolsDiffer(t *testing.T) {
 	assert.Equal(t, plan.Bad, comes(`{"pins":{"coupling":"changeover"}}`, "emergency", "crank").Level, "cranking current is more than the fuse bears")
 	cable := decide(t, `{"schools":{"fuse":"cable"}}`)
 	lowest := decide(t, `{}`)
-	assert.Greater(t, rating(cable, "f1"), rating(lowest, "f1"))
-	assert.Less(t, rating(decide(t, `{"schools":{"fuse":"below"}}`), "f1"), rating(lowest, "f1"))
+	assert.Greater(t, startFuse(cable), startFuse(lowest))
+	assert.Less(t, startFuse(decide(t, `{"schools":{"fuse":"below"}}`)), startFuse(lowest))
 }
 
-func rating(p plan.Plan, id string) float64 {
-	c, _ := p.System.Component(id)
+func startFuse(p plan.Plan) float64 {
+	c, _ := p.System.Component("f1")
 	var a float64
 	_ = json.Unmarshal([]byte(strings.Fields(c.Rating)[0]), &a)
 	return a

@@ -35,7 +35,7 @@ type Mode struct {
 	Why       string  `json:"why"`
 	Interlock string  `json:"interlock,omitempty" doc:"What prevents it, where it is forbidden"`
 	Figure    string  `json:"figure,omitempty"`
-	rule      string
+	Rule      string  `json:"rule" doc:"Which judgement it is; empty where the circuit has no solution"`
 }
 
 // keyState is a position of the key, and whether the engine runs.
@@ -241,7 +241,7 @@ func spanOf(h float64) string {
 // judgeMode says whether a line is allowed, and what prevents it where it is not.
 func (d *design) judgeMode(m *Mode, k keyState, s *state, out float64) {
 	say := func(verdict, rule string, args ...any) {
-		m.Verdict, m.rule = verdict, rule
+		m.Verdict, m.Rule = verdict, rule
 		m.Why, m.Interlock = fmt.Sprintf(modeWords[rule], args...), interlocks[rule]
 	}
 	amps := func(a float64) string { return working.Text(math.Abs(a), "A", 0) }

@@ -34,7 +34,15 @@ func (n *noted) add(id, column, severity string, text, why []any, cures ...Cure)
 		cures = []Cure{}
 	}
 	*n = append(*n, Note{ID: id, Column: column, Severity: severity,
-		Text: fmt.Sprintf(w[0], text...), Why: fmt.Sprintf(w[1], why...), Cures: cures})
+		Text: fmt.Sprintf(w[0], text...), Why: fmt.Sprintf(w[1], why...), Cures: cures, Mark: markOf(id)})
+}
+
+// markOf is where a note's rule comes from: common practice, where nothing else is said.
+func markOf(id string) working.Origin {
+	if m, ok := noteMarks[id]; ok {
+		return m
+	}
+	return working.Practice
 }
 
 func with(args ...any) []any { return args }
@@ -65,8 +73,24 @@ func (d *design) notes() []Note {
 	if d.crosses(d.returnLeg()) && d.back.byChassis {
 		n.add("return.hitch", d.returnLeg().id, stop, nil, nil, unpin("Return by cable", "pins.return"))
 	}
+	d.noteChecks(&n)
 	sort.SliceStable(n, func(i, j int) bool { return rank[n[i].Severity] < rank[n[j].Severity] })
 	return n
+}
+
+// noteChecks brings what was looked at on the vehicle and is not as it has to be among
+// the notes.
+func (d *design) noteChecks(n *noted) {
+	for _, c := range d.checks() {
+		if c.Level != string(Bad) {
+			continue
+		}
+		column := c.Column
+		if d.kind == coupling.SecondAlternator && column == "start" {
+			column = "alternator"
+		}
+		*n = append(*n, Note{ID: c.ID, Column: column, Severity: stop, Text: c.Text, Why: "Seen on the vehicle, or answered so.", Cures: []Cure{}, Mark: c.Mark})
+	}
 }
 
 func (d *design) noteSources(n *noted) {

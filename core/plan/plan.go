@@ -199,6 +199,8 @@ type Note struct {
 	Text     string `json:"text"`
 	Why      string `json:"why"`
 	Cures    []Cure `json:"cures"`
+
+	Mark working.Origin `json:"mark" enum:"standard,practice,physics,memory" doc:"Where the rule comes from"`
 }
 
 // Cure changes the document so that a note goes away, or asks for what is

@@ -29,6 +29,9 @@ func Read(data []byte) (Plan, error) {
 	}
 	if p.Version < 3 {
 		p.Chain, p.Bank, p.Checks = []Link{}, []BankShare{}, []Check{}
+		for i := range p.Notes {
+			p.Notes[i].Mark = markOf(p.Notes[i].ID)
+		}
 		p.Needs = Needs{Loads: []NeedLoad{}, Figures: []string{}, Level: Good}
 	}
 	return p, nil

@@ -35,7 +35,7 @@ type SchoolOption struct {
 func Schools(doc job.Document, book parts.Book) []School {
 	now := newDesign(doc, book)
 	t := trier{doc: doc, book: book, now: now}
-	list := []School{t.signal(), t.feedPoint(), t.delay(), t.device(), t.termination(), t.returns(), t.dropLimit(), t.fuseSize(), t.takeoff(), t.negative(), t.supply()}
+	list := []School{t.signal(), t.inSeries(), t.feedPoint(), t.delay(), t.device(), t.termination(), t.returns(), t.dropLimit(), t.fuseSize(), t.takeoff(), t.negative(), t.supply()}
 	if d := now; d.kind.Joins() || d.kind == coupling.DCDCChangeover {
 		list = append(list, t.emergency())
 	}
@@ -87,6 +87,23 @@ func (t trier) signal() School {
 			position = switchOn
 		}
 		return leftOn(d, position, keyState{"off", "stopped"})
+	})
+	return s
+}
+
+func (t trier) inSeries() School {
+	s := School{ID: "series", Ask: "A switch in series with the signal?", Path: "schools.inSeries", Default: "None; as an option it lets the driver choose the sun instead of the engine."}
+	now := map[bool]string{true: "yes", false: "no"}[t.now.facts.Schools.InSeries]
+	s.Options = t.options(s.Path, now, []string{"no", "yes"}, func(d *design, v string) (string, Level) {
+		if !d.kind.Signal() {
+			return "This coupling needs no signal.", Good
+		}
+		if v == "no" {
+			return "Nothing to forget: it charges whenever the signal is live.", Good
+		}
+		off := d.mode(switchOff, keyState{"on", "running"}, "no")
+		on, level := leftOn(d, switchOn, keyState{"off", "stopped"})
+		return "Off, engine running: " + off.Why + " On: " + on, level
 	})
 	return s
 }

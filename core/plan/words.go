@@ -1,5 +1,7 @@
 package plan
 
+import "epitrope/core/working"
+
 // words are the sentences of the notes, by id: what is the matter, then why it
 // matters.
 var words = map[string][2]string{
@@ -38,6 +40,15 @@ var words = map[string][2]string{
 	"relay.night":        {"Parked, %s holds the relay at %s, above its cut-out of %s: it stays closed.", "House and vehicle live on one bank all night, until it is nearly empty, and nothing is isolated when people think it is."},
 	"return.hitch":       {"The return may not cross the tow coupling through the steel.", "If its contact fails, the current finds the thin lighting earth and melts it."},
 	"use.large":          {"A day uses %s and the battery has %s to use.", "It is flat before the next drive."},
+}
+
+// noteMarks are where the notes' rules come from, where that is not common practice.
+var noteMarks = map[string]working.Origin{
+	"alternator.idle": working.Physics, "charger.short": working.Physics, "charger.acceptance": working.Memory, "charger.starved": working.Physics,
+	"relay.open": working.Physics, "relay.surge": working.Memory, "relay.chatter": working.Physics, "relay.idle": working.Physics, "relay.undercharge": working.Memory, "relay.night": working.Physics,
+	"cable.burns": working.Standard, "cable.thin": working.Physics, "cable.drop": working.Physics, "cable.none": working.Standard,
+	"fuse.over": working.Standard, "fuse.slow": working.Standard, "fuse.breaks": working.Memory, "fuse.none": working.Standard, "fuse.overload": working.Standard,
+	"chain.over": working.Memory, "chain.limit": working.Memory, "plug.cable": working.Memory, "use.large": working.Physics,
 }
 
 // cautions stand once on every plan, where the reader acts on it.

@@ -114,11 +114,11 @@ func (m *Method) fail(d *plan.Day, doc job.Document, book parts.Book, halt func(
 	daily := d.Facts().DailyAh.Value
 	usable := d.Facts().AuxAh.Value * d.Facts().Chemistry.Usable
 	lasts := fmt.Sprintf("no charge: what the aux battery has lasts %s", working.Text(usable/math.Max(daily, 0.1), "days", 1))
-	switch {
-	case kind == coupling.SecondAlternator:
+	switch kind {
+	case coupling.SecondAlternator:
 		m.Fails.Dead, m.Fails.Live = "no signal needed", "nothing: it is apart from the start battery"
 		return
-	case kind == coupling.VSR:
+	case coupling.VSR:
 		m.Fails.Dead = "no signal needed; its own earth lost: " + lasts
 	default:
 		m.Fails.Dead = lasts

@@ -2,6 +2,7 @@ package study_test
 
 import (
 	"encoding/json"
+	"fmt"
 	"io/fs"
 	"testing"
 
@@ -11,6 +12,7 @@ import (
 	"epitrope/core/coupling"
 	"epitrope/core/job"
 	"epitrope/core/parts"
+	"epitrope/core/plan"
 	"epitrope/core/study"
 	"epitrope/testdata"
 )
@@ -92,4 +94,37 @@ func TestRetrofitRunsBoth(t *testing.T) {
 	assert.Greater(t, r.AfterWeek.AuxEnd, r.BeforeWeek.AuxEnd)
 	assert.Len(t, r.BeforeAims, len(study.Aims))
 	assert.Nil(t, study.RetrofitOf(document(t, `{}`), parts.Stock(), nil).BeforeWeek)
+}
+
+// The smallest bank and charger of the balance hold it through days of driving: the bank
+// ends no lower than it began and is never empty.
+func TestSmallestBankAndChargerHold(t *testing.T) {
+	for _, c := range []struct{ use, rest string }{
+		{`"dailyAh":40,"drivenHours":2`, ``},
+		{`"dailyAh":25,"drivenHours":3,"parkedDays":1`, ``},
+		{`"dailyAh":60,"drivenHours":2`, `,"day":{"solarW":150,"sunHours":4}`},
+	} {
+		text := `{"alternator":{"label":"150/250 A"},"aux":{"chemistry":"lifepo4","capacityAh":%g},"use":{` + c.use + `}` + c.rest + `}`
+		needs := plan.Decide(document(t, fmt.Sprintf(text, 100.0)), parts.Stock()).Needs
+		require.Positive(t, needs.ChargerA)
+		doc := document(t, fmt.Sprintf(text, needs.BankAh+5))
+		doc.Pins.ChargerA = &needs.ChargerA
+		full, days := 95.0, 6.0
+		doc.Day.AuxSOC, doc.Day.Days = &full, &days
+		got := study.Try(doc, parts.Stock(), study.Window{}, nil)
+		assert.Zero(t, got.Outcome.Empty, c.use)
+		last := got.Outcome.AuxLeast
+		assert.Greater(t, last, 2.0, c.use)
+		if c.rest != "" {
+			continue // the day takes panels at their label, the balance at what arrives
+		}
+		less := parts.ChargerRatings[0]
+		for _, a := range parts.ChargerRatings {
+			if a < 0.7*needs.ChargerA {
+				less = a
+			}
+		}
+		doc.Pins.ChargerA = &less
+		assert.Less(t, study.Try(doc, parts.Stock(), study.Window{}, nil).Outcome.AuxLeast, last-3, "a smaller charger does not: %s", c.use)
+	}
 }

@@ -45,6 +45,33 @@ test("a logged test", async ({ page }) => {
   await shoot(page, "regulation");
 });
 
+test("the survey", async ({ page }) => {
+  await open(page, "Mobile vet");
+  await page.keyboard.press("0");
+  await page.getByRole("navigation", { name: "Survey" }).getByRole("button", { name: "Needs" }).click();
+  await expect(page.getByRole("region", { name: "Balance" })).toBeVisible();
+  await shoot(page, "survey");
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.getByRole("navigation", { name: "Survey" }).getByRole("button", { name: "Alternator" }).click();
+  await shoot(page, "survey-phone");
+});
+
+test("every coupling", async ({ page }) => {
+  await open(page, "Mobile vet");
+  await page.keyboard.press("2");
+  await expect(page.locator("[data-asking=false] .methodTable")).toBeVisible();
+  await shoot(page, "methods");
+});
+
+test("before and after", async ({ page }) => {
+  await open(page, "Bookmobile");
+  await page.keyboard.press("4");
+  await page.getByRole("tab", { name: "Before and after" }).click();
+  await expect(page.locator(".beforeAfter table")).toBeVisible();
+  await page.mouse.move(0, 0);
+  await shoot(page, "before-after");
+});
+
 test("cranking through a join", async ({ page }) => {
   await open(page, "Clay studio");
   await page.getByLabel("State").selectOption({ label: "cranking through the join" });

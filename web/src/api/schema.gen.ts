@@ -1109,6 +1109,8 @@ export interface components {
             joined: boolean;
             key: string;
             lamp: string;
+            /** @description Which judgement it is; empty where the circuit has no solution */
+            rule: string;
             /**
              * Format: double
              * @description Out of the start battery
@@ -1204,6 +1206,11 @@ export interface components {
             column: string;
             cures: components["schemas"]["Cure"][];
             id: string;
+            /**
+             * @description Where the rule comes from
+             * @enum {string}
+             */
+            mark: "standard" | "practice" | "physics" | "memory";
             /** @enum {string} */
             severity: "stop" | "caution" | "remark";
             text: string;

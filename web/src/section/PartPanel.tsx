@@ -1,4 +1,5 @@
 import { Button } from "@mantine/core";
+import { Link, useParams } from "@tanstack/react-router";
 
 import type { Column } from "../api/client";
 import { FieldInput } from "../job/FieldInput";
@@ -30,7 +31,7 @@ export function PartPanel({ column }: { column: Column }) {
       </header>
       {notes.map((n) => (
         <div key={n.id} className={`panelNote ${n.severity}`}>
-          <b>{severityWord[n.severity]}.</b> {n.text} <span className="soft">{n.why}</span>
+          <b>{severityWord[n.severity]}.</b> {n.text} <span className="soft">{n.why}</span> <span className="ruleId">{n.id}, {n.mark}</span>
           <Cures note={n} />
         </div>
       ))}
@@ -79,26 +80,30 @@ export function PartPanel({ column }: { column: Column }) {
   );
 }
 
-/** Methods shows every coupling with its reasons, and what would allow what is ruled out. */
+/** Methods says why this coupling is fitted, and leads to all of them. */
 function Methods() {
   const { plan } = useJob();
+  const { id } = useParams({ strict: false });
+  const fitted = plan.methods.find((m) => m.kind === plan.coupling);
+  if (!fitted) return null;
   return (
     <div className="methods">
       <h3>Why this coupling</h3>
-      {plan.methods.map((m) => (
-        <details key={m.kind} open={m.kind === plan.coupling}>
-          <summary>
-            {m.label} <b>{m.ruledOut ? "ruled out" : m.chosen ? "best for this job" : "possible"}</b>
-          </summary>
-          <ul>
-            {m.reasons.map((r) => (
-              <li key={r.id}>
-                <b>{r.effect}:</b> {r.text} {r.unless && <i>Unless: {r.unless}</i>}
-              </li>
-            ))}
-          </ul>
-        </details>
-      ))}
+      <p>
+        {fitted.label}: <b>{fitted.ruledOut ? "ruled out" : fitted.chosen ? "best for this job" : "possible"}</b>.{" "}
+        {id && (
+          <Link to="/jobs/$id/{-$sheet}" params={{ id, sheet: "methods" }}>
+            All couplings side by side
+          </Link>
+        )}
+      </p>
+      <ul>
+        {fitted.reasons.map((r) => (
+          <li key={r.id}>
+            <b>{r.effect}:</b> {r.text} {r.unless && <i>Unless: {r.unless}</i>}
+          </li>
+        ))}
+      </ul>
     </div>
   );
 }
