@@ -63,6 +63,9 @@ type Plug struct {
 	Ohm       float64
 }
 
+// Takes says whether a cable of mm2 goes into the plug.
+func (p Plug) Takes(mm2 float64) bool { return mm2 <= p.MostMM2*1.02 }
+
 // Book is the parts a plan chooses from, smallest first.
 type Book struct {
 	Chargers    []Charger
@@ -218,10 +221,11 @@ func (b Book) Changeover(amps float64) Changeover {
 	return b.Changeovers[len(b.Changeovers)-1]
 }
 
-// Plug returns the smallest trailer plug that bears amps, or the largest there is.
-func (b Book) Plug(amps float64) Plug {
+// Plug returns the smallest trailer plug that bears amps and takes a cable of mm2, or the
+// largest there is.
+func (b Book) Plug(amps, mm2 float64) Plug {
 	for _, p := range b.Plugs {
-		if p.RatingA >= amps {
+		if p.RatingA >= amps && p.Takes(mm2) {
 			return p
 		}
 	}

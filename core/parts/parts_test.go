@@ -38,7 +38,8 @@ func TestRelayIsTheSmallestThatCarries(t *testing.T) {
 func TestContactsPlugsAndHeat(t *testing.T) {
 	b := parts.Stock()
 	assert.Equal(t, 100.0, b.Changeover(60).Relay.MakeA, "70 A of headline rests at 50")
-	assert.Equal(t, 120.0, b.Plug(99).RatingA, "80 A of charging draws up to 99 A")
+	assert.Equal(t, 120.0, b.Plug(99, 33.6).RatingA, "80 A of charging draws up to 99 A")
+	assert.Equal(t, 120.0, b.Plug(30, 25).RatingA, "25 mm² does not go into a 50 A housing")
 	assert.Zero(t, b.Contact(coupling.DCDC, 10).ContinuousA, "a charger alone has none")
 	assert.Equal(t, 1.0, parts.ContactFactor(40))
 	assert.InDelta(t, 0.8, parts.ContactFactor(80), 1e-9)

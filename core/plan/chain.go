@@ -111,7 +111,7 @@ func (d *design) noteChain(n *noted) {
 // notePlug says where a cable does not go into its plug.
 func (d *design) notePlug(n *noted) {
 	for _, l := range []*leg{&d.start, &d.aux} {
-		if d.crosses(l) && l.trial.Size.CopperMM2() > d.plugCard.MostMM2*1.02 {
+		if d.crosses(l) && !d.plugCard.Takes(l.trial.Size.CopperMM2()) {
 			n.add("plug.cable", "x1", caution, with(strings.ToUpper(l.id), l.trial.Size.Copper(), d.plugCard.Label, working.Plain(d.plugCard.MostMM2, "mm²", 1)), nil)
 		}
 	}

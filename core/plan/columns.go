@@ -241,8 +241,8 @@ func (d *design) plugColumn(l *leg) Column {
 	}
 	return Column{ID: "x1", Kind: "plug", Name: "X1", At: d.hitchAt(),
 		Part: Cell{Text: now, Level: Good}, Carries: Cell{Text: fmt.Sprintf("%s of %s", working.Text(l.amps, "", 0), working.Text(bears, "A", 0)), Level: level},
-		Choice: &Choice{Path: "pins.plugA", Label: "Plug", Auto: working.Plain(d.book.Plug(l.amps).RatingA, "A", 0), Now: now,
-			Pinned: d.doc.Pins.PlugA != nil, DecidedBy: "the smallest whose contacts bear the worst current"},
+		Choice: &Choice{Path: "pins.plugA", Label: "Plug", Auto: working.Plain(d.book.Plug(l.amps, l.trial.Size.CopperMM2()).RatingA, "A", 0), Now: now,
+			Pinned: d.doc.Pins.PlugA != nil, DecidedBy: "the smallest whose contacts bear the worst current and whose housing takes the cable"},
 		Loses: Cell{Text: fmt.Sprintf("%s, %s", working.Text(lost, "V", 2), working.Text(lost*l.amps, "W", 0)), Level: Good},
 		Heat:  none(), Figures: []string{}, Fields: []string{}}
 }

@@ -36,7 +36,8 @@ type leg struct {
 	lengthM    job.Num // one way
 	returnM    float64 // return cable of the same size in this leg
 	steelOhm   float64 // chassis and earth joints of the return: counted in the drop
-	jointsOhm  float64 // lugs, fuse holder and plug: shown at those parts
+	jointsOhm  float64 // lugs and fuse holder: shown at those parts
+	plugOhm    float64 // a trailer plug, both contacts
 	contactOhm float64 // a relay's contact at the end of the leg
 	budgetV    float64
 	bay        cable.Bay
@@ -81,7 +82,6 @@ func (d *design) layOut() {
 	if f.Schools.Takeoff == "stud" {
 		studOhm = leadOhm // the vehicle's own lead from the post to its stud
 	}
-	d.plugCard = d.plugOf(max(d.start.amps, d.aux.amps))
 	d.start = leg{id: "c1", fuseID: "f1", amps: d.start.amps, lengthM: f.StartM, bay: f.StartBay,
 		sourceV: f.RegulatedV.Value, sourceOhm: d.sourceOhm(), device: d.device(), sizePin: p.StartSize, fusePin: p.StartFuseA}
 	d.aux = leg{id: "c2", fuseID: "f2", amps: d.aux.amps, lengthM: f.AuxM, bay: f.AuxBay,
@@ -91,12 +91,8 @@ func (d *design) layOut() {
 	d.start.jointsOhm, d.aux.jointsOhm = fuseJoints*jointOhm, fuseJoints*jointOhm
 	steel := 2*jointOhm + d.back.chassisOhm
 	d.start.jointsOhm += studOhm
-	for _, l := range []*leg{&d.start, &d.aux} {
-		l.school = f.Schools.Fuse
-		if d.crosses(l) {
-			l.jointsOhm += 2 * d.plugCard.Ohm
-		}
-	}
+	d.start.school, d.aux.school = f.Schools.Fuse, f.Schools.Fuse
+	d.plugIn()
 	if !d.kind.Charger() {
 		// The return of the whole run is the aux battery's own.
 		d.start.contactOhm = d.contact.ContactOhm
@@ -113,12 +109,23 @@ func (d *design) layOut() {
 	d.aux.returnM = f.AuxM.Value // aux minus to the common negative at the charger
 }
 
-// plugOf is the trailer plug for a current: the pinned one, or the smallest that bears it.
-func (d *design) plugOf(amps float64) parts.Plug {
+// plugOf is the trailer plug for a run: the pinned one, or the smallest that bears its
+// current and takes its cable.
+func (d *design) plugOf(l *leg) parts.Plug {
 	if pin := d.doc.Pins.PlugA; pin != nil {
-		amps = *pin
+		return d.book.Plug(*pin, 0)
 	}
-	return d.book.Plug(amps)
+	return d.book.Plug(l.amps, l.trial.Size.CopperMM2())
+}
+
+// plugIn puts the plug into the run that crosses it.
+func (d *design) plugIn() {
+	for _, l := range []*leg{&d.start, &d.aux} {
+		if d.crosses(l) {
+			d.plugCard = d.plugOf(l)
+			l.plugOhm = 2 * d.plugCard.Ohm
+		}
+	}
 }
 
 // sourceOhm is the resistance behind the run's beginning: the start battery's, or, of a
@@ -200,12 +207,12 @@ func (l *leg) fuseOhm() float64 { return protect.Resistance.Value(l.fuse.RatingA
 
 // totalOhm is the whole leg as sized: cable and return, joints, fuse, relay, plug.
 func (l *leg) totalOhm() float64 {
-	return l.trial.LoopOhm + l.jointsOhm + l.fuseOhm() + l.contactOhm
+	return l.trial.LoopOhm + l.jointsOhm + l.plugOhm + l.fuseOhm() + l.contactOhm
 }
 
 // faultOhm is what a short at the leg's end meets on its way.
 func (l *leg) faultOhm(fuse protect.Fuse, t cable.Trial) float64 {
-	return t.LoopOhm + l.jointsOhm + protect.Resistance.Value(fuse.RatingA)
+	return t.LoopOhm + l.jointsOhm + l.plugOhm + protect.Resistance.Value(fuse.RatingA)
 }
 
 // bare is the stretch before the fuse: it is part of the route.

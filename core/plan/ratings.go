@@ -92,7 +92,7 @@ func (d *design) fitContacts() {
 			}
 		}
 	}
-	d.plugCard = d.plugOf(max(d.start.amps, d.aux.amps))
+	d.plugIn()
 }
 
 // secondMachine is the machine of a run of its own: the pinned one, or the smallest of
