@@ -24,7 +24,12 @@ type Consequence struct {
 	Aux       string  `json:"aux" doc:"Aux run: cable and fuse"`
 	SignalIs  string  `json:"signalIs" doc:"What tells it that the engine runs; empty where nothing does"`
 	WeakestIs string  `json:"weakestIs" doc:"The weakest element of its chain"`
+
+	Figures []working.Figure `json:"figures" doc:"The working of what decides it"`
 }
+
+// decisive are the figures that a coupling stands or falls by.
+var decisive = []string{"need", "half", "allowed", "accepts", "input", "joined", "most", "idle", "winding", "c1.drop", "c2.drop", "c1.ampacity", "f1.least"}
 
 // Charges is what arrives at the aux battery in a state.
 type Charges struct {
@@ -54,9 +59,16 @@ func (d *Day) Consequence(fitted bool) Consequence {
 		}
 		out.LoadPct = working.Round(100*most/has, 0)
 	}
+	p.windingCell() // keeps its working
 	for _, s := range p.states {
 		if s.kind == charging && s.solved.Volts != nil {
 			out.Windings = max(out.Windings, working.Round(p.windingC(s), 0))
+		}
+	}
+	out.Figures = []working.Figure{}
+	for _, key := range decisive {
+		if fig, ok := p.figures[key]; ok {
+			out.Figures = append(out.Figures, fig)
 		}
 	}
 	out.Bill = p.bill()

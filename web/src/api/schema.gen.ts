@@ -1051,6 +1051,8 @@ export interface components {
             cruise: components["schemas"]["Charges"];
             /** @description What it does if its signal fails */
             fails: components["schemas"]["Failing"];
+            /** @description The working of what decides it */
+            figures: components["schemas"]["Figure"][];
             /** @description What the plan has, chosen or pinned */
             fitted: boolean;
             /**

@@ -1,3 +1,4 @@
+import { Working } from "../ui/Working";
 import type { Method } from "./useJudged";
 
 const words = { "rules out": "rules it out", warns: "warns", favours: "speaks for it" } as const;
@@ -67,6 +68,10 @@ export function Reasons({ method: m }: { method: Method }) {
             </tr>
           </tbody>
         </table>
+        <h3>Working</h3>
+        {m.figures.map((f) => (
+          <Working key={f.name + f.formula} figure={f} />
+        ))}
       </section>
     </div>
   );
