@@ -216,6 +216,7 @@ func FuzzDecode(f *testing.F) {
 	f.Add([]byte(`{"use":{"dailyAh":"840 Wh"},"pins":{"startSize":"6 AWG"}}`))
 	f.Add([]byte(`{"version":1,"vehicle":{"systemVolts":24},"alternator":{"volts":28}}`))
 	f.Add([]byte(`{"a":{"b":{"c":[]}}}`))
+	f.Add([]byte(`{"loads":{"k1":{"kind":"fridge","hours":24}},"found":{"w1":{"size":"16 mm2","sources":"both"}},"known":{"routes/startM":"book"},"gear":{"":{}}}`))
 	f.Fuzz(func(t *testing.T, data []byte) {
 		doc, problems := job.Decode(data)
 		for _, p := range problems {

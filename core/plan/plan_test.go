@@ -344,17 +344,18 @@ func TestDemoJobs(t *testing.T) {
 // Nothing that a document may say makes a plan that cannot be written: no panic,
 // no number that is not finite.
 func FuzzDecide(f *testing.F) {
-	f.Add("panel-van", "90/180 A", "lifepo4", 100.0, 50.0, 2.0, "16 mm2", 5.0, true)
-	f.Add("tow-caravan", "55 A", "calcium", 5.0, 1000.0, 0.1, "20 AWG", 30.0, false)
-	f.Add("wagon", "600 A", "gel", 2000.0, 1.0, 24.0, "240 mm2", 0.1, true)
-	f.Fuzz(func(t *testing.T, kind, label, chemistry string, capacity, daily, hours float64, size string, route float64, relay bool) {
-		pins := map[string]any{"startSize": size}
-		if relay {
-			pins["coupling"] = "vsr"
-		}
+	f.Add("panel-van", "90/180 A", "lifepo4", 100.0, 50.0, 2.0, "16 mm2", 5.0, 4, 12.4)
+	f.Add("tow-caravan", "55 A", "calcium", 5.0, 1000.0, 0.1, "20 AWG", 30.0, 1, 9.0)
+	f.Add("wagon", "600 A", "gel", 2000.0, 1.0, 24.0, "240 mm2", 0.1, 7, 14.0)
+	f.Fuzz(func(t *testing.T, kind, label, chemistry string, capacity, daily, hours float64, size string, route float64, kindOf int, rest float64) {
+		kinds := coupling.Kinds()
+		pins := map[string]any{"startSize": size, "coupling": kinds[((kindOf%len(kinds))+len(kinds))%len(kinds)]}
 		raw, err := json.Marshal(map[string]any{
 			"vehicle": map[string]any{"kind": kind}, "alternator": map[string]any{"label": label},
-			"aux":    map[string]any{"chemistry": chemistry, "capacityAh": finite(capacity)},
+			"aux":    map[string]any{"chemistry": chemistry, "capacityAh": finite(capacity), "restV": finite(rest), "count": 3},
+			"found":  map[string]any{"w1": map[string]any{"role": "start", "size": size, "lengthM": finite(route), "fuseA": finite(capacity), "amps": finite(daily), "dropV": finite(rest)}, "w2": map[string]any{"role": "aux", "size": size}},
+			"have":   map[string]any{"coupling": "contactor", "couplingA": finite(capacity), "fuseA": finite(capacity), "size": size, "metres": finite(route)},
+			"day":    map[string]any{"solarW": finite(capacity)},
 			"use":    map[string]any{"dailyAh": finite(daily), "drivenHours": finite(hours)},
 			"routes": map[string]any{"startM": finite(route)}, "pins": pins})
 		require.NoError(t, err)
@@ -364,6 +365,10 @@ func FuzzDecide(f *testing.F) {
 		require.NoError(t, err)
 		require.NotContains(t, fmt.Sprint(p.Columns, p.Notes, p.Title), "NaN")
 		requireFinite(t, reflect.ValueOf(p.States))
+		for _, judged := range []any{plan.ModesOf(doc, parts.Stock()), plan.FoundOf(doc, parts.Stock())} {
+			_, err = json.Marshal(judged)
+			require.NoError(t, err, "every number is finite")
+		}
 	})
 }
 
