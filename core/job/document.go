@@ -45,10 +45,12 @@ type Document struct {
 	Wants        Wants        `json:"wants,omitzero"`
 	Schools      Schools      `json:"schools,omitzero"`
 	Have         Have         `json:"have,omitzero"`
+	Signal       Signal       `json:"signal,omitzero"`
 
 	Loads map[string]Load      `json:"loads,omitempty" doc:"Rows by name"`
 	Gear  map[string]Gear      `json:"gear,omitempty" doc:"What was there before: devices, by name of the row"`
 	Found map[string]FoundWire `json:"found,omitempty" doc:"… and wires"`
+	Feeds map[string]Feed      `json:"feeds,omitempty" doc:"Feed points that were tested"`
 	Known map[string]string    `json:"known,omitempty" doc:"How an answer is known, by its path with / for its points"`
 }
 
@@ -224,6 +226,11 @@ type Have struct {
 	Size      *string  `json:"size,omitempty"`
 	Metres    *float64 `json:"metres,omitempty"`
 	RelayA    *float64 `json:"relayA,omitempty"`
+}
+
+// Signal is what tells a coupling that the engine runs.
+type Signal struct {
+	Feed string `json:"feed,omitempty"`
 }
 
 // New is an empty document of this version.

@@ -9,6 +9,7 @@ import (
 	"epitrope/core/cable"
 	"epitrope/core/coupling"
 	"epitrope/core/day"
+	"epitrope/core/feed"
 	"epitrope/core/working"
 )
 
@@ -69,6 +70,8 @@ type Facts struct {
 	Gear        []Row[Gear]
 	Found       []Row[FoundWire]
 	Have        Have
+	Feeds       []Row[Feed]
+	FeedTaken   string
 	List        []Fact
 }
 
@@ -141,7 +144,7 @@ const (
 // Resolve fills the document. The coupling matters for where the lengths lie.
 func (d Document) Resolve(k coupling.Kind) Facts {
 	r := &resolver{known: d.Known}
-	f := Facts{Coupling: k, Gear: Rows(d.Gear), Found: Rows(d.Found), Have: d.Have}
+	f := Facts{Coupling: k, Gear: Rows(d.Gear), Found: Rows(d.Found), Have: d.Have, Feeds: Rows(d.Feeds), FeedTaken: d.Signal.Feed}
 	f.vehicle(r, d)
 	f.electrical(r, d)
 	f.day(r, d)
@@ -229,6 +232,11 @@ func (f *Facts) day(r *resolver, d Document) {
 	if f.Coupling.Coil() {
 		trigger, why = "ignition", "as such coils are usually fed"
 	}
+	if row, ok := d.Feeds[d.Signal.Feed]; ok {
+		if does, known := behaves[row.Point(d.Signal.Feed).Judge().Behaviour]; known {
+			trigger, why = does, "as the feed point that was taken behaves"
+		}
+	}
 	f.Day = DayFacts{
 		Pattern:  r.text("day.pattern", d.Day.Pattern, day.ReadyPatterns[0].ID, "a common day"),
 		Own:      d.Day.Own,
@@ -241,6 +249,9 @@ func (f *Facts) day(r *resolver, d Document) {
 		AuxSOC:   r.num("day.auxSOC", d.Day.AuxSOC, 50, "half, so that there is charging to do"),
 	}
 }
+
+// behaves is how a signal taken from a feed point behaves.
+var behaves = map[feed.Behaviour]string{feed.RunningOnly: "running", feed.Ignition: "ignition", feed.Key: "accessory", feed.Permanent: "switch", feed.Never: "dead"}
 
 // Driving is what the vehicle does through the days of the trial, its hours driven
 // multiplied by a factor.

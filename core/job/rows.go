@@ -5,6 +5,7 @@ import (
 	"maps"
 	"slices"
 
+	"epitrope/core/feed"
 	"epitrope/core/need"
 )
 
@@ -56,6 +57,20 @@ var rowFields = []Field{
 	{Path: "found.*.sources", Label: "Live from", Kind: Choice, Choices: []Option{{"a", "end A"}, {"b", "end B"}, {"both", "both ends"}, {"none", "neither"}}},
 	{Path: "found.*.remark", Label: "Remark", Kind: Text, Max: 200},
 
+	{Path: "feeds.*.kind", Label: "Signal from", Kind: Choice, Choices: []Option{{string(feed.Slot), "a fuse"}, {string(feed.Interface), "body-builder's interface"}, {string(feed.DPlus), "61 or D+"}}},
+	{Path: "feeds.*.name", Label: "Called", Kind: Text, Max: 40},
+	{Path: "feeds.*.ratingA", Label: "Its fuse", Kind: Number, Unit: "A", Max: 100, Digits: 1, dim: current},
+	{Path: "feeds.*.circuit", Label: "It feeds", Kind: Text, Max: 60},
+	{Path: "feeds.*.safety", Label: "Brakes, airbag, steering or engine", Kind: Choice, Choices: yesNo},
+	{Path: "feeds.*.only", Label: "Live only with this on", Kind: Text, Max: 60},
+	{Path: "feeds.*.off", Label: "Key out", Kind: Choice, Choices: liveDead},
+	{Path: "feeds.*.on", Label: "Ignition on", Kind: Choice, Choices: liveDead},
+	{Path: "feeds.*.accessory", Label: "Accessory", Kind: Choice, Choices: liveDead},
+	{Path: "feeds.*.running", Label: "Engine running", Kind: Choice, Choices: liveDead},
+	{Path: "feeds.*.cranking", Label: "Cranking", Kind: Choice, Choices: liveDead},
+	{Path: "feeds.*.slept", Label: "Key out, after the bus sleeps", Kind: Choice, Choices: liveDead},
+	{Path: "signal.feed", Label: "Feed point taken", Kind: Text, Max: mostKey, Part: "coupling"},
+
 	{Path: "have.coupling", Label: "Found coupling", Kind: Choice, Choices: append(couplings(), Option{"none", "none"}), Part: "coupling"},
 	{Path: "have.couplingA", Label: "Found coupling is rated", Kind: Number, Unit: "A", Min: 1, Max: 600, dim: current, Part: "coupling"},
 	{Path: "have.fuseA", Label: "In the van: fuse", Kind: Number, Unit: "A", Min: 1, Max: 600, Digits: 1, dim: current},
@@ -65,6 +80,47 @@ var rowFields = []Field{
 	{Path: "have.relayA", Label: "In the van: relay", Kind: Number, Unit: "A", Min: 1, Max: 600, dim: current},
 
 	{Path: "known.*", Label: "Known by", Kind: Choice, Choices: []Option{{"measured", "measured"}, {"book", "vehicle book"}, {"told", "told"}, {"assumed", "assumed"}}},
+}
+
+var liveDead = []Option{{string(feed.Is), "live"}, {string(feed.Dead), "dead"}}
+
+// Feed is a row of the feed points that were tested.
+type Feed struct {
+	Kind      *string  `json:"kind,omitempty"`
+	Name      string   `json:"name,omitempty"`
+	RatingA   *float64 `json:"ratingA,omitempty"`
+	Circuit   string   `json:"circuit,omitempty"`
+	Safety    *string  `json:"safety,omitempty"`
+	Only      string   `json:"only,omitempty"`
+	Off       *string  `json:"off,omitempty"`
+	On        *string  `json:"on,omitempty"`
+	Accessory *string  `json:"accessory,omitempty"`
+	Running   *string  `json:"running,omitempty"`
+	Cranking  *string  `json:"cranking,omitempty"`
+	Slept     *string  `json:"slept,omitempty"`
+}
+
+// Point is the row as the rules of feed points look at it.
+func (f Feed) Point(key string) feed.Point {
+	text := func(p *string) string {
+		if p == nil {
+			return ""
+		}
+		return *p
+	}
+	p := feed.Point{Name: f.Name, Kind: feed.Slot, Circuit: f.Circuit, Safety: text(f.Safety) == string(Yes), Only: f.Only,
+		Off: feed.Live(text(f.Off)), On: feed.Live(text(f.On)), Accessory: feed.Live(text(f.Accessory)),
+		Running: feed.Live(text(f.Running)), Cranking: feed.Live(text(f.Cranking)), Slept: feed.Live(text(f.Slept))}
+	if f.Kind != nil {
+		p.Kind = feed.Kind(*f.Kind)
+	}
+	if f.RatingA != nil {
+		p.RatingA = *f.RatingA
+	}
+	if p.Name == "" {
+		p.Name = "feed point " + key
+	}
+	return p
 }
 
 // Load is a row of the loads.

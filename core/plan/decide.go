@@ -201,7 +201,7 @@ func (d *design) plan() Plan {
 		System:  d.system,
 		Columns: d.columns(), Covers: d.covers(), Returns: d.segments(),
 		Joints: d.joints(), Curves: d.curves(), States: d.shownStates(), Marks: d.marks(), Notes: d.notes(),
-		Chain: d.chain(), Bank: d.bank(), Checks: d.checks(), Needs: d.needs(),
+		Chain: d.chain(), Bank: d.bank(), Checks: d.checks(), Needs: d.needs(), Signal: d.signal(),
 		Questions: d.facts.Questions(), Facts: d.facts.List, Title: d.title(),
 		Cautions: cautions, Figures: d.figures,
 	}

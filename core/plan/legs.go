@@ -348,6 +348,6 @@ func (d *design) device() protect.Device {
 // sizeTrigger sizes the thin wire that tells a charger that the engine runs.
 func (d *design) sizeTrigger() {
 	d.trigger = leg{id: "t1", fuseID: "f3", amps: triggerA, lengthM: d.facts.TriggerM, bay: cable.Ambient(triggerBayC),
-		device: protect.Device{Families: protect.Small}, sourceV: d.facts.RegulatedV.Value, sourceOhm: d.startOhm(), budgetV: 1}
+		device: protect.Device{Families: protect.Small}, sourceV: d.facts.RegulatedV.Value, sourceOhm: d.startOhm() + loomOhm, budgetV: 1}
 	d.trigger.choose([]cable.Size{cable.Square(triggerMM2)}, d.facts.Insulation, 12*d.facts.N)
 }

@@ -18,6 +18,8 @@ type Modes struct {
 	Live     []LiveRow                 `json:"live" doc:"What stays live when this is off"`
 	Work     []WorkRow                 `json:"work" doc:"What to open to work there"`
 	Figures  map[string]working.Figure `json:"figures"`
+
+	Forgotten *Forgotten `json:"forgotten,omitempty" doc:"A charger whose signal is left live; absent where none takes anything"`
 }
 
 // Mode is one line of the mode table: where everything stands, and what the circuit does.
@@ -80,6 +82,10 @@ func ModesOf(doc job.Document, book parts.Book) Modes {
 				out.Rows = append(out.Rows, m)
 			}
 		}
+	}
+	out.Forgotten = d.forgotten()
+	if fig, ok := d.figures["nostart"]; ok {
+		out.Figures["nostart"] = fig
 	}
 	return out
 }

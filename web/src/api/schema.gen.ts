@@ -649,6 +649,10 @@ export interface components {
             cable?: components["schemas"]["Cable"];
             customer?: string;
             day?: components["schemas"]["Day"];
+            /** @description Feed points that were tested */
+            feeds?: {
+                [key: string]: components["schemas"]["Feed"];
+            };
             fit?: components["schemas"]["Fit"];
             format: string;
             /** @description … and wires */
@@ -674,6 +678,7 @@ export interface components {
             remarks?: string;
             routes?: components["schemas"]["Routes"];
             schools?: components["schemas"]["Schools"];
+            signal?: components["schemas"]["Signal"];
             startBattery?: components["schemas"]["StartBattery"];
             title?: string;
             use?: components["schemas"]["Use"];
@@ -724,6 +729,46 @@ export interface components {
             halfAfter: number;
             /** @description It stays live, or the contact stays closed, with the key out */
             live: string;
+        };
+        Feed: {
+            accessory?: string;
+            circuit?: string;
+            cranking?: string;
+            kind?: string;
+            name?: string;
+            off?: string;
+            on?: string;
+            only?: string;
+            /** Format: double */
+            ratingA?: number;
+            running?: string;
+            safety?: string;
+            slept?: string;
+        };
+        FeedFinding: {
+            id: string;
+            /** @description It rules the point out */
+            out: boolean;
+            text: string;
+        };
+        FeedPoint: {
+            /** @enum {string} */
+            behaviour: "running" | "ignition" | "accessory" | "consumer" | "permanent" | "never" | "unknown";
+            candidate: boolean;
+            findings: components["schemas"]["FeedFinding"][];
+            key: string;
+            /** @description Tests still to be made, in their order */
+            missing: string[];
+            name: string;
+            /**
+             * Format: int64
+             * @description Lower is better
+             */
+            rank: number;
+            /** @description How it is tapped */
+            tap: string;
+            /** @description It looks right with the engine running and is not */
+            trap: boolean;
         };
         Field: {
             choices: components["schemas"]["Option"][];
@@ -796,6 +841,30 @@ export interface components {
             recessWidthMM?: number;
             /** Format: double */
             widthMM?: number;
+        };
+        Forgotten: {
+            /**
+             * Format: double
+             * @description Out of the start battery
+             */
+            drawA: number;
+            figure?: string;
+            /**
+             * Format: double
+             * @description Charge of the start battery at which it no longer starts, in %
+             */
+            noStartAt: number;
+            /**
+             * Format: double
+             * @description The engine no longer starts after so many hours; 0 where the charger stops before
+             */
+            noStartH: number;
+            says: string;
+            /**
+             * Format: double
+             * @description … at which the charger's own cut-out stops it
+             */
+            stopsAt: number;
         };
         FoundWire: {
             /** Format: double */
@@ -1129,6 +1198,8 @@ export interface components {
             figures: {
                 [key: string]: components["schemas"]["Figure"];
             };
+            /** @description A charger whose signal is left live; absent where none takes anything */
+            forgotten?: components["schemas"]["Forgotten"];
             /** @description What stays live when this is off */
             live: components["schemas"]["LiveRow"][];
             rows: components["schemas"]["Mode"][];
@@ -1386,6 +1457,7 @@ export interface components {
             questions: components["schemas"]["Question"][];
             /** @description The way back, from the start battery to the aux battery */
             returns: components["schemas"]["Segment"][];
+            signal: components["schemas"]["SignalPlan"];
             /** @description Volts along the run; the worst state is marked */
             states: components["schemas"]["State"][];
             /** @description The plan in one sentence */
@@ -1596,6 +1668,17 @@ export interface components {
             label: string;
             /** Format: double */
             wh: number;
+        };
+        Signal: {
+            feed?: string;
+        };
+        SignalPlan: {
+            /** @description Name of the row of the best candidate */
+            best?: string;
+            /** @description As entered */
+            feeds: components["schemas"]["FeedPoint"][];
+            needed: boolean;
+            taken?: string;
         };
         Sizing: {
             /** @description The smallest that holds the balance within every limit */

@@ -7,6 +7,7 @@ import { factOf, fieldOf, JobContext, useJob, type OpenJob } from "../job/JobCon
 import { LoggedTest } from "../section/LoggedTest";
 import { CheckList } from "../ui/CheckList";
 import { AsFound } from "./AsFound";
+import { FeedHunt } from "./FeedHunt";
 import { groups, type Group } from "./groups";
 import { how, Known, marking, type How } from "./known";
 import { Loads, NeedsPanel } from "./Needs";
@@ -41,7 +42,7 @@ export function SurveySheet() {
         <header>
           <h2>{group.title}</h2>
           <p className="soft">{group.says}</p>
-          <fieldset className="choices how">
+          {group.fields.length > 0 && <fieldset className="choices how">
             <legend>What I enter now is</legend>
             {how.map((h) => (
               <label key={h.value} className={`choice ${mark === h.value ? "on" : ""}`}>
@@ -49,7 +50,7 @@ export function SurveySheet() {
                 {h.label}
               </label>
             ))}
-          </fieldset>
+          </fieldset>}
         </header>
         {group.id === "needs" && <Loads />}
         <Marked mark={mark}>
@@ -61,6 +62,7 @@ export function SurveySheet() {
         </Marked>
         {group.id === "alternator" && <LoggedTest />}
         {group.id === "found" && <AsFound />}
+        {group.id === "feed" && <FeedHunt />}
         <div className="row surveyMove">
           <Button variant="default" disabled={index === 0} onClick={() => go(groups[index - 1]?.id ?? group.id)}>
             Back
@@ -101,6 +103,10 @@ function SurveyField({ path }: { path: string }) {
 
 /** countOf says how many of a group's questions are answered. */
 function countOf(job: OpenJob, g: Group): string {
+  if (g.id === "feed") {
+    const points = job.plan.signal.feeds;
+    return points.length === 0 ? "" : `${points.filter((p) => p.candidate).length}/${points.length}`;
+  }
   const answered = g.fields.filter((p) => valueAt(job.state.doc, p) !== undefined && factOf(job.plan, p)?.origin !== "assumed").length;
   return `${answered}/${g.fields.length}`;
 }

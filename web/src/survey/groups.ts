@@ -70,6 +70,13 @@ export const groups: Group[] = [
     checks: [],
   },
   {
+    id: "feed",
+    title: "Feed point",
+    says: "What tells the coupling that the engine runs. Accessory, ignition and running are different facts; airbag, brake, steering and engine-management circuits are not feed points.",
+    fields: [],
+    checks: [],
+  },
+  {
     id: "wants",
     title: "Wishes",
     says: "What the customer asks for besides charging.",

@@ -1,4 +1,4 @@
-import type { Schemas } from "../api/client";
+import type { Figure, Schemas } from "../api/client";
 import { Working } from "../ui/Working";
 
 /** signed is a current that may flow the other way, in words too. */
@@ -14,6 +14,12 @@ export function ModeTable({ modes }: { modes: Schemas["Modes"] }) {
       <p>
         {modes.rows.length} positions, solved one by one; <b className={forbidden > 0 ? "bad" : ""}>{forbidden === 0 ? "none" : forbidden} forbidden</b>. Currents with a rested start battery, the aux battery part discharged.
       </p>
+      {modes.forgotten && (
+        <p>
+          <b>If its signal is left live:</b> {modes.forgotten.says}
+        </p>
+      )}
+      {modes.forgotten?.figure && modes.figures[modes.forgotten.figure] && <Working figure={modes.figures[modes.forgotten.figure] as Figure} />}
       <div className="methodScroll" tabIndex={0} role="region" aria-label="Every position">
         <table>
           <thead>

@@ -1,0 +1,100 @@
+package plan
+
+import (
+	"fmt"
+	"math"
+
+	"epitrope/core/battery"
+	"epitrope/core/day"
+	"epitrope/core/working"
+)
+
+// Forgotten is what a charger does whose signal is left live with the engine stopped.
+type Forgotten struct {
+	DrawA     float64 `json:"drawA" doc:"Out of the start battery"`
+	NoStartH  float64 `json:"noStartH" doc:"The engine no longer starts after so many hours; 0 where the charger stops before"`
+	NoStartAt float64 `json:"noStartAt" doc:"Charge of the start battery at which it no longer starts, in %"`
+	StopsAt   float64 `json:"stopsAt" doc:"… at which the charger's own cut-out stops it"`
+	Says      string  `json:"says"`
+	Figure    string  `json:"figure,omitempty"`
+}
+
+// HoursToNoStart is how long a start battery lasts until it no longer starts the engine.
+var HoursToNoStart = working.Declare("t = C·(s_0 − s_1) / I", "conservation of charge",
+	working.Symbol{Letter: "t", Name: "engine no longer starts after", Unit: "h", Digits: 1},
+	working.Symbol{Letter: "C", Name: "start battery", Unit: "Ah", Digits: 0},
+	working.Symbol{Letter: "s_0", Name: "charge to begin with", Unit: "", Digits: 2},
+	working.Symbol{Letter: "s_1", Name: "charge at which it no longer starts", Unit: "", Digits: 2},
+	working.Symbol{Letter: "I", Name: "out of it", Unit: "A", Digits: 2})
+
+// noStartSOC is the charge at which a rested start battery no longer cranks the engine for
+// two seconds, 0 to 1, at 20 °C; 0 where it always does. It is found by cranking, through
+// time: a battery falls further in two seconds than its resistance says.
+func (d *design) noStartSOC() float64 {
+	return lowest(func(soc float64) bool {
+		rig := (&Day{design: d}).Rig(Nominal)
+		rig.Start.SOC, rig.Solar = soc, nil
+		got, err := day.Run(rig, day.Pattern{{Kind: day.Crank, Seconds: 2}}, day.Conditions{OutsideC: warmC}, day.Options{})
+		return err == nil && got.Verdict.FailedStarts == 0
+	}, 12)
+}
+
+// stopSOC is the charge of the start battery at which a charger's own cut-out stops it, 0
+// to 1. A charger is a constant power P behind a resistance R: its input stands at
+// U = (E + √(E² − 4·P·R)) / 2, or nowhere.
+//
+// Source: physics.
+func (d *design) stopSOC() float64 {
+	power := d.charger.OutputA * d.auxEmptyV() / d.charger.Efficiency
+	return lowest(func(soc float64) bool {
+		n := d.facts.N
+		own := battery.Flooded.RestAt(soc, warmC) * n
+		ohm := battery.Flooded.OhmAt(d.facts.StartAh.Value, n, soc, warmC) + d.start.totalOhm()
+		root := own*own - 4*power*ohm
+		return root >= 0 && (own+math.Sqrt(root))/2 >= d.charger.CutOutV*n
+	}, 40)
+}
+
+// lowest is the least charge, 0 to 1, from which on something holds, found by so many
+// halvings; 1 where it never does, 0 where it always does.
+func lowest(holds func(soc float64) bool, halvings int) float64 {
+	low, high := 0.0, 1.0
+	if holds(0) {
+		return 0
+	}
+	for range halvings {
+		if mid := (low + high) / 2; holds(mid) {
+			high = mid
+		} else {
+			low = mid
+		}
+	}
+	return high
+}
+
+// forgotten works out what a signal left live does; nil where no charger takes anything.
+func (d *design) forgotten() *Forgotten {
+	if !d.kind.Charger() {
+		return nil
+	}
+	draw := d.inputAt(d.charger.OutputA) + asleepA
+	stops, dies := d.stopSOC(), d.noStartSOC()
+	f := &Forgotten{DrawA: working.Round(draw, 1), NoStartAt: working.Round(100*dies, 0), StopsAt: working.Round(100*stops, 0)}
+	switch {
+	case dies >= healthySOC:
+		f.Says = "This start battery hardly cranks its engine as it is."
+	case stops >= healthySOC:
+		f.Says = fmt.Sprintf("The charger begins and stops again at once: its input falls below %s.", working.Text(d.charger.CutOutV*d.facts.N, "V", 1))
+	case stops > dies:
+		f.Says = fmt.Sprintf("The charger's own cut-out stops it with %s left in the start battery; it no longer starts below %s.", working.Text(f.StopsAt, "%", 0), working.Text(f.NoStartAt, "%", 0))
+	default:
+		fig := d.keep("nostart", HoursToNoStart.MustWork(d.facts.StartAh.Input(), working.From(healthySOC, working.Practice, "a healthy battery in use"),
+			working.Is(dies, "cranked for two seconds through time"), working.Is(draw, "charger at its full output, vehicle asleep")))
+		f.NoStartH, f.Figure = working.Round(fig.Unrounded, 1), "nostart"
+		f.Says = "Left live with the engine stopped, the engine no longer starts after " + spanOf(fig.Unrounded) + "."
+	}
+	return f
+}
+
+// healthySOC is a start battery in use. Source: common practice, no source.
+const healthySOC = 0.9

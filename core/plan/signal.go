@@ -1,0 +1,100 @@
+package plan
+
+import (
+	"fmt"
+
+	"epitrope/core/feed"
+	"epitrope/core/working"
+)
+
+// SignalPlan is what tells the coupling that the engine runs: the feed points that were
+// tested, which may be taken, and what happens if it is forgotten on.
+type SignalPlan struct {
+	Needed bool        `json:"needed"`
+	Feeds  []FeedPoint `json:"feeds" doc:"As entered"`
+	Best   string      `json:"best,omitempty" doc:"Name of the row of the best candidate"`
+	Taken  string      `json:"taken,omitempty"`
+}
+
+// FeedPoint is a point with what the tests say of it.
+type FeedPoint struct {
+	Key       string        `json:"key"`
+	Name      string        `json:"name"`
+	Behaviour string        `json:"behaviour" enum:"running,ignition,accessory,consumer,permanent,never,unknown"`
+	Candidate bool          `json:"candidate"`
+	Trap      bool          `json:"trap" doc:"It looks right with the engine running and is not"`
+	Findings  []FeedFinding `json:"findings"`
+	Missing   []string      `json:"missing" doc:"Tests still to be made, in their order"`
+	Rank      int           `json:"rank" doc:"Lower is better"`
+	Tap       string        `json:"tap" doc:"How it is tapped"`
+}
+
+// FeedFinding is one thing about a point.
+type FeedFinding struct {
+	ID   string `json:"id"`
+	Out  bool   `json:"out" doc:"It rules the point out"`
+	Text string `json:"text"`
+}
+
+// signal judges the feed points and what a forgotten signal does.
+func (d *design) signal() SignalPlan {
+	s := SignalPlan{Needed: d.kind.Signal(), Feeds: []FeedPoint{}, Taken: d.facts.FeedTaken}
+	best := -1
+	for _, row := range d.facts.Feeds {
+		p := row.Of.Point(row.Key)
+		v := p.Judge()
+		f := FeedPoint{Key: row.Key, Name: p.Name, Behaviour: string(v.Behaviour), Candidate: v.Candidate, Trap: v.Trap, Findings: []FeedFinding{}, Missing: v.Missing, Rank: v.Rank, Tap: p.Tap(d.trigger.fuse.RatingA)}
+		if f.Missing == nil {
+			f.Missing = []string{}
+		}
+		for _, one := range v.Findings {
+			f.Findings = append(f.Findings, FeedFinding{one.ID, one.Out, one.Text})
+		}
+		s.Feeds = append(s.Feeds, f)
+		if v.Candidate && (best < 0 || v.Rank < best) {
+			best, s.Best = v.Rank, row.Key
+		}
+	}
+	return s
+}
+
+// leftLive is what a signal that is left live does to the start battery, in words.
+func (d *design) leftLive() string {
+	if !d.kind.Charger() {
+		return "both batteries are joined"
+	}
+	amps := d.inputAt(d.charger.OutputA) + asleepA
+	return fmt.Sprintf("the charger takes %s, and the start battery is half empty after %s", working.Text(amps, "A", 0), spanOf(HoursToHalf.Value(d.facts.StartAh.Value, shareToHalf, amps)))
+}
+
+// inputAt is what a charger draws from a start battery at rest, at its usual efficiency.
+func (d *design) inputAt(outA float64) float64 {
+	return outA * d.auxEmptyV() / (d.charger.Efficiency * restAfterV * d.facts.N)
+}
+
+// noteSignal says what is wrong with the feed point that was taken.
+func (d *design) noteSignal(n *noted) {
+	if !d.kind.Signal() || d.facts.FeedTaken == "" {
+		return
+	}
+	for _, row := range d.facts.Feeds {
+		if row.Key != d.facts.FeedTaken {
+			continue
+		}
+		p := row.Of.Point(row.Key)
+		v := p.Judge()
+		for _, f := range v.Findings {
+			if f.Out {
+				n.add("signal.out", "coupling", stop, with(p.Name, f.Text), nil, unpin("Take another", "signal.feed"))
+			}
+		}
+		if v.Behaviour == feed.Key {
+			n.add("signal.accessory", "coupling", caution, with(p.Name, d.leftLive()), nil, unpin("Take another", "signal.feed"))
+		}
+		if len(v.Missing) > 0 {
+			n.add("signal.untested", "coupling", caution, with(p.Name, v.Missing[0]), nil)
+		}
+		return
+	}
+	n.add("signal.gone", "coupling", caution, nil, nil, unpin("Take another", "signal.feed"))
+}
