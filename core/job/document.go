@@ -46,12 +46,16 @@ type Document struct {
 	Schools      Schools      `json:"schools,omitzero"`
 	Have         Have         `json:"have,omitzero"`
 	Signal       Signal       `json:"signal,omitzero"`
+	Card         Card         `json:"card,omitzero"`
+	Profile      Profile      `json:"profile,omitzero"`
 
-	Loads map[string]Load      `json:"loads,omitempty" doc:"Rows by name"`
-	Gear  map[string]Gear      `json:"gear,omitempty" doc:"What was there before: devices, by name of the row"`
-	Found map[string]FoundWire `json:"found,omitempty" doc:"… and wires"`
-	Feeds map[string]Feed      `json:"feeds,omitempty" doc:"Feed points that were tested"`
-	Known map[string]string    `json:"known,omitempty" doc:"How an answer is known, by its path with / for its points"`
+	Loads    map[string]Load        `json:"loads,omitempty" doc:"Rows by name"`
+	Gear     map[string]Gear        `json:"gear,omitempty" doc:"What was there before: devices, by name of the row"`
+	Found    map[string]FoundWire   `json:"found,omitempty" doc:"… and wires"`
+	Feeds    map[string]Feed        `json:"feeds,omitempty" doc:"Feed points that were tested"`
+	Settings map[string]CardSetting `json:"settings,omitempty" doc:"How the charger of the card can be set"`
+
+	Known map[string]string `json:"known,omitempty" doc:"How an answer is known, by its path with / for its points"`
 }
 
 // Vehicle is what is driven.
@@ -231,6 +235,19 @@ type Have struct {
 // Signal is what tells a coupling that the engine runs.
 type Signal struct {
 	Feed string `json:"feed,omitempty"`
+}
+
+// Card is the card of the charger that is really fitted, where it is not a stock one.
+type Card struct {
+	Name string  `json:"name,omitempty"`
+	Way  *string `json:"way,omitempty"`
+}
+
+// Profile is how the charger is set.
+type Profile struct {
+	Setting string  `json:"setting,omitempty"`
+	Broken  *string `json:"broken,omitempty"`
+	Disable *string `json:"disable,omitempty"`
 }
 
 // New is an empty document of this version.

@@ -10,6 +10,7 @@ import (
 	"epitrope/core/coupling"
 	"epitrope/core/day"
 	"epitrope/core/feed"
+	"epitrope/core/profile"
 	"epitrope/core/working"
 )
 
@@ -72,6 +73,9 @@ type Facts struct {
 	Have        Have
 	Feeds       []Row[Feed]
 	FeedTaken   string
+	Settings    []profile.Setting // how the charger can be set; the stock card's where the job has none
+	OwnCard     bool
+	Set         Profile
 	List        []Fact
 }
 
@@ -144,7 +148,8 @@ const (
 // Resolve fills the document. The coupling matters for where the lengths lie.
 func (d Document) Resolve(k coupling.Kind) Facts {
 	r := &resolver{known: d.Known}
-	f := Facts{Coupling: k, Gear: Rows(d.Gear), Found: Rows(d.Found), Have: d.Have, Feeds: Rows(d.Feeds), FeedTaken: d.Signal.Feed}
+	f := Facts{Coupling: k, Gear: Rows(d.Gear), Found: Rows(d.Found), Have: d.Have, Feeds: Rows(d.Feeds), FeedTaken: d.Signal.Feed, Set: d.Profile}
+	f.Settings, f.OwnCard = d.settings()
 	f.vehicle(r, d)
 	f.electrical(r, d)
 	f.day(r, d)

@@ -7,6 +7,7 @@ import (
 
 	"epitrope/core/feed"
 	"epitrope/core/need"
+	"epitrope/core/profile"
 )
 
 // MostRows is how many rows a list may have.
@@ -71,6 +72,20 @@ var rowFields = []Field{
 	{Path: "feeds.*.slept", Label: "Key out, after the bus sleeps", Kind: Choice, Choices: liveDead},
 	{Path: "signal.feed", Label: "Feed point taken", Kind: Text, Max: mostKey, Part: "coupling"},
 
+	{Path: "card.name", Label: "Charger's card", Kind: Text, Max: 60, Part: "coupling"},
+	{Path: "card.way", Label: "It is set by", Kind: Choice, Part: "coupling", Choices: []Option{{"leads", "joined sense wires"}, {"button", "a mode button held"}, {"switches", "switches"}, {"link", "a link to battery or ground"}}},
+	{Path: "settings.*.name", Label: "Setting", Kind: Text, Max: 40},
+	{Path: "settings.*.for", Label: "Meant for", Kind: Choice, Choices: chemistries()},
+	{Path: "settings.*.absorptionV", Label: "Absorption", Kind: Number, Unit: "V", Min: 13, Max: 16, Digits: 2, dim: tension},
+	{Path: "settings.*.floatV", Label: "Float", Kind: Number, Unit: "V", Max: 14.5, Digits: 2, dim: tension},
+	{Path: "settings.*.compensated", Label: "Compensated by temperature", Kind: Choice, Choices: yesNo},
+	{Path: "settings.*.how", Label: "How it is made", Kind: Text, Max: 120},
+	{Path: "settings.*.leadA", Label: "Lead A", Kind: Choice, Choices: leadChoices},
+	{Path: "settings.*.leadB", Label: "Lead B", Kind: Choice, Choices: leadChoices},
+	{Path: "profile.setting", Label: "Charger is set to", Kind: Text, Max: mostKey, Pin: true, Part: "coupling"},
+	{Path: "profile.broken", Label: "Configuration lead found open", Kind: Choice, Part: "coupling", Choices: []Option{{"a", "A"}, {"b", "B"}, {"both", "both"}}},
+	{Path: "profile.disable", Label: "Charge-disable wired to the charger", Kind: Choice, Choices: yesNo, Part: "coupling"},
+
 	{Path: "have.coupling", Label: "Found coupling", Kind: Choice, Choices: append(couplings(), Option{"none", "none"}), Part: "coupling"},
 	{Path: "have.couplingA", Label: "Found coupling is rated", Kind: Number, Unit: "A", Min: 1, Max: 600, dim: current, Part: "coupling"},
 	{Path: "have.fuseA", Label: "In the van: fuse", Kind: Number, Unit: "A", Min: 1, Max: 600, Digits: 1, dim: current},
@@ -83,6 +98,20 @@ var rowFields = []Field{
 }
 
 var liveDead = []Option{{string(feed.Is), "live"}, {string(feed.Dead), "dead"}}
+
+var leadChoices = []Option{{string(profile.Open), "open"}, {string(profile.Ground), "to ground"}, {string(profile.Battery), "to battery plus"}}
+
+// CardSetting is a row of a charger's card: one way that it can be set, at 12 V.
+type CardSetting struct {
+	Name        string   `json:"name,omitempty"`
+	For         *string  `json:"for,omitempty"`
+	AbsorptionV *float64 `json:"absorptionV,omitempty"`
+	FloatV      *float64 `json:"floatV,omitempty"`
+	Compensated *string  `json:"compensated,omitempty"`
+	How         string   `json:"how,omitempty"`
+	LeadA       *string  `json:"leadA,omitempty"`
+	LeadB       *string  `json:"leadB,omitempty"`
+}
 
 // Feed is a row of the feed points that were tested.
 type Feed struct {

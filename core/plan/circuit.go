@@ -168,7 +168,7 @@ func (d *design) chargerIn30() string {
 // chargerAt is the charger as a converter between the circuit's nodes.
 func (d *design) chargerAt(c *network.Circuit, s *state) network.Converter {
 	charger := network.Converter{Name: "charger", InPlus: c.Node(d.chargerIn30()), OutPlus: c.Node("coupling.out"), Minus: c.Node("coupling.31"),
-		OutV: d.profile.AbsorptionHigh + taperV, MaxOutA: d.charger.OutputA, Efficiency: d.charger.Efficiency}
+		OutV: d.setV() + taperV, MaxOutA: d.charger.OutputA, Efficiency: d.charger.Efficiency}
 	if s.worstEfficiency {
 		charger.Efficiency = d.charger.EfficiencyLow
 	}

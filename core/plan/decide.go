@@ -22,6 +22,8 @@ type design struct {
 	methods []method.Candidate
 	profile profile.Profile // at the system's voltage
 
+	right        profile.Setting // for this battery
+	setting      profile.Setting // that holds
 	charger      parts.Charger
 	contact      parts.Contact
 	changeover   parts.Changeover
@@ -67,6 +69,7 @@ func (d *design) choose() {
 	d.profile.AbsorptionLow *= n
 	d.profile.AbsorptionHigh *= n
 	d.kind = coupling.DCDC
+	d.setCharger()
 	d.rateNeed()
 	d.methods = method.Judge(d.methodCase())
 	for _, m := range d.methods {
@@ -201,7 +204,7 @@ func (d *design) plan() Plan {
 		System:  d.system,
 		Columns: d.columns(), Covers: d.covers(), Returns: d.segments(),
 		Joints: d.joints(), Curves: d.curves(), States: d.shownStates(), Marks: d.marks(), Notes: d.notes(),
-		Chain: d.chain(), Bank: d.bank(), Checks: d.checks(), Needs: d.needs(), Signal: d.signal(),
+		Chain: d.chain(), Bank: d.bank(), Checks: d.checks(), Needs: d.needs(), Signal: d.signal(), Settings: d.settings(),
 		Questions: d.facts.Questions(), Facts: d.facts.List, Title: d.title(),
 		Cautions: cautions, Figures: d.figures,
 	}

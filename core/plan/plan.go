@@ -13,7 +13,7 @@ import (
 // Format and Version name the plan's format.
 const (
 	Format  = "epitrope-plan"
-	Version = 3 // 2: joints, curves, states besides charging; 3: chain, bank, checks, needs, signal
+	Version = 3 // 2: joints, curves, states besides charging; 3: chain, bank, checks, needs, signal, settings
 )
 
 // Plan is the decision on a job.
@@ -39,6 +39,7 @@ type Plan struct {
 	Checks    []Check                   `json:"checks" doc:"What is looked at on the vehicle, held against this design"`
 	Needs     Needs                     `json:"needs"`
 	Signal    SignalPlan                `json:"signal"`
+	Settings  Settings                  `json:"settings"`
 	Questions []job.Question            `json:"questions"`
 	Facts     []job.Fact                `json:"facts"`
 	Title     []Tile                    `json:"title" doc:"What the title block says"`

@@ -45,7 +45,7 @@ func (d *design) rateNeed() {
 	d.limitA = d.keep("allowed", Allowed.MustWork(working.Of(half),
 		working.From(worstCard.EfficiencyLow, working.Part, "device card"),
 		working.From(lowestInputV*f.N, working.Practice, "sized at"),
-		working.From(d.profile.AbsorptionHigh, working.Memory, f.Chemistry.Label+" profile"))).Unrounded
+		working.From(d.setV(), working.Memory, d.setting.Label+" setting"))).Unrounded
 	d.second = d.secondMachine()
 }
 
@@ -137,7 +137,7 @@ func (d *design) pickCharger(limitA float64) float64 {
 // inputA is what a charger of outputA draws at worst.
 func (d *design) inputA(outputA float64) float64 {
 	card, _ := d.book.Charger(outputA)
-	return coupling.InputCurrent.Value(outputA, d.profile.AbsorptionHigh, card.EfficiencyLow, lowestInputV*d.facts.N)
+	return coupling.InputCurrent.Value(outputA, d.setV(), card.EfficiencyLow, lowestInputV*d.facts.N)
 }
 
 // rateContact starts from what the battery takes: lead limits itself, LiFePO4 takes

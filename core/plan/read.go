@@ -32,6 +32,7 @@ func Read(data []byte) (Plan, error) {
 		for i := range p.Notes {
 			p.Notes[i].Mark = markOf(p.Notes[i].ID)
 		}
+		p.Settings = Settings{List: []SettingLine{}, Leads: []LeadReading{}, Temps: []TempLine{}}
 		p.Signal = SignalPlan{Feeds: []FeedPoint{}}
 		p.Needs = Needs{Loads: []NeedLoad{}, Figures: []string{}, Level: Good}
 	}

@@ -41,7 +41,7 @@ func (d *design) recordCoupling() {
 	}
 	if d.kind.Charger() {
 		d.keep("input", coupling.InputCurrent.MustWork(
-			d.chargerInput(), working.From(d.profile.AbsorptionHigh, working.Memory, d.facts.Chemistry.Label+" profile"),
+			d.chargerInput(), working.From(d.setV(), working.Memory, d.setting.Label+" setting"),
 			working.From(d.charger.EfficiencyLow, working.Part, "device card, at worst"),
 			working.From(lowestInputV*d.facts.N, working.Practice, "sized at")).Decided("what the start run is sized for"))
 		d.keep("most", coupling.MostPower.MustWork(

@@ -184,12 +184,8 @@ func (d *design) couple(rig *day.Rig, c *network.Circuit) {
 	}
 	charger := d.chargerAt(c, &state{})
 	c.Add(charger, network.Resistance{Name: "charger at rest", A: c.Node(d.chargerIn30()), B: c.Node("coupling.31"), Ohm: 12 * n / d.charger.StandbyA})
-	float := d.profile.FloatHigh
-	if d.profile.FloatLow > 0 {
-		float = (d.profile.FloatLow + d.profile.FloatHigh) / 2
-	}
 	rig.Charger = &day.Charger{Element: "charger", Standby: "charger at rest", OutputA: d.charger.OutputA, StandbyA: d.charger.StandbyA,
-		Stages: coupling.UsualStages(d.profile.AbsorptionHigh/n, float, d.facts.Chemistry.Lead), Curve: coupling.UsualCurve,
+		Stages: d.usualStages(), Curve: coupling.UsualCurve,
 		CutOutV: d.charger.CutOutV, RestartV: restartV, RestartS: restartS, DelayS: chargeDelayS + 60*d.facts.Schools.DelayMin.Value,
 		FullC: d.charger.MaxAmbientC, CaseKPerW: d.charger.CaseKPerW, PlaceOverK: placeK(d.facts.AuxBay), By: day.Running}
 	rig.Charger.By = triggers[d.facts.Day.Trigger]

@@ -92,7 +92,7 @@ func (d *design) chargingStates() []state {
 	if d.kind.Charger() {
 		// At the end of bulk the battery stands just so high that the full current
 		// still flows at the profile's voltage.
-		run.auxOwnV = d.profile.AbsorptionHigh - d.charger.OutputA*(d.aux.totalOhm()+d.auxOhm())
+		run.auxOwnV = d.setV() - d.charger.OutputA*(d.aux.totalOhm()+d.auxOhm())
 	}
 	with := func(id, label string, change func(*state)) state {
 		s := run

@@ -55,7 +55,7 @@ for (const scheme of ["light", "dark"] as const) {
       await page.goto(`${job}/record`);
       await expect(page.getByRole("heading", { name: "Record" })).toBeVisible();
       await accessible(page);
-      for (const group of ["Alternator", "Needs", "As found"]) {
+      for (const group of ["Alternator", "Needs", "Feed point", "As found"]) {
         await page.goto(`${job}/survey`);
         await page.getByRole("navigation", { name: "Survey" }).getByRole("button", { name: group }).click();
         await expect(page.getByRole("heading", { name: group, exact: true })).toBeVisible();
@@ -67,7 +67,7 @@ for (const scheme of ["light", "dark"] as const) {
         await accessible(page);
       }
       await page.goto(`${job}/wiring`);
-      for (const tab of [/chain/i, /modes/i, /live/i, /before/i]) {
+      for (const tab of [/chain/i, /modes/i, /live/i, /settings/i, /before/i]) {
         await page.getByRole("tab", { name: tab }).click();
         await expect(page.getByRole("tabpanel").locator("table").first()).toBeVisible();
         await accessible(page);

@@ -461,6 +461,22 @@ export interface components {
             reasons: components["schemas"]["Reason"][];
             ruledOut: boolean;
         };
+        Card: {
+            name?: string;
+            way?: string;
+        };
+        CardSetting: {
+            /** Format: double */
+            absorptionV?: number;
+            compensated?: string;
+            /** Format: double */
+            floatV?: number;
+            for?: string;
+            how?: string;
+            leadA?: string;
+            leadB?: string;
+            name?: string;
+        };
         Cell: {
             assumed?: boolean;
             /** @description Key of the figure behind it */
@@ -647,6 +663,7 @@ export interface components {
             aux?: components["schemas"]["Aux"];
             bays?: components["schemas"]["Bays"];
             cable?: components["schemas"]["Cable"];
+            card?: components["schemas"]["Card"];
             customer?: string;
             day?: components["schemas"]["Day"];
             /** @description Feed points that were tested */
@@ -675,9 +692,14 @@ export interface components {
             };
             pins?: components["schemas"]["Pins"];
             placing?: components["schemas"]["Placing"];
+            profile?: components["schemas"]["Profile"];
             remarks?: string;
             routes?: components["schemas"]["Routes"];
             schools?: components["schemas"]["Schools"];
+            /** @description How the charger of the card can be set */
+            settings?: {
+                [key: string]: components["schemas"]["CardSetting"];
+            };
             signal?: components["schemas"]["Signal"];
             startBattery?: components["schemas"]["StartBattery"];
             title?: string;
@@ -1021,6 +1043,12 @@ export interface components {
             /** @description What was done to the recording before it was judged */
             taken: string[];
             why: string;
+        };
+        LeadReading: {
+            /** @enum {string} */
+            joined: "open" | "ground" | "battery";
+            lead: string;
+            reads: string;
         };
         Limits: {
             /** Format: double */
@@ -1457,6 +1485,7 @@ export interface components {
             questions: components["schemas"]["Question"][];
             /** @description The way back, from the start battery to the aux battery */
             returns: components["schemas"]["Segment"][];
+            settings: components["schemas"]["Settings"];
             signal: components["schemas"]["SignalPlan"];
             /** @description Volts along the run; the worst state is marked */
             states: components["schemas"]["State"][];
@@ -1490,6 +1519,11 @@ export interface components {
             value: string;
             /** @description What is wrong with it */
             wrong: string;
+        };
+        Profile: {
+            broken?: string;
+            disable?: string;
+            setting?: string;
         };
         Question: {
             ask: string;
@@ -1661,6 +1695,40 @@ export interface components {
             /** @description Seconds from the beginning */
             t: number[];
             windingC: number[];
+        };
+        SettingLine: {
+            /** Format: double */
+            absorptionV: number;
+            compensated: boolean;
+            /**
+             * Format: double
+             * @description 0: it rests instead
+             */
+            floatV: number;
+            how: string;
+            id: string;
+            label: string;
+        };
+        Settings: {
+            card: string;
+            /** @description There is a charger to set */
+            charger: boolean;
+            /**
+             * Format: double
+             * @description Volts across the battery at the end of absorption, in the setting that holds
+             */
+            getsV: number;
+            leads: components["schemas"]["LeadReading"][];
+            list: components["schemas"]["SettingLine"][];
+            /** @description The setting that holds: as pinned, or as its leads make it */
+            now: string;
+            /** @description The setting for this battery */
+            right: string;
+            /** @description What it holds by the battery's temperature */
+            temps: components["schemas"]["TempLine"][];
+            wants: components["schemas"]["Wanted"];
+            /** @description What it is set by */
+            way: string;
         };
         Share: {
             /** @enum {string} */
@@ -1897,6 +1965,15 @@ export interface components {
             /** @description What there is of it, once it ended */
             sweep?: components["schemas"]["Sweep"];
         };
+        TempLine: {
+            /** Format: double */
+            c: number;
+            clamped: boolean;
+            /** Format: double */
+            volts: number;
+            /** Format: double */
+            wants: number;
+        };
         Terminal: {
             component: string;
             /** @description DIN 72552 */
@@ -2056,6 +2133,34 @@ export interface components {
             loses: string;
             /** Format: double */
             outV: number;
+        };
+        Wanted: {
+            battery: string;
+            /**
+             * Format: double
+             * @description No charge below; −40 where there is no such limit
+             */
+            coldC: number;
+            floatV: string;
+            /**
+             * Format: double
+             * @description Harmed above
+             */
+            harmV: number;
+            /** Format: double */
+            highV: number;
+            /** Format: double */
+            lowV: number;
+            /**
+             * Format: double
+             * @description mV/K
+             */
+            perK: number;
+            /**
+             * Format: double
+             * @description Charging current at most
+             */
+            rateA: number;
         };
         Wants: {
             budget?: string;

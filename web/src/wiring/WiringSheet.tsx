@@ -10,6 +10,7 @@ import { BeforeAfter } from "./BeforeAfter";
 import { Chain } from "./Chain";
 import { LiveMap } from "./LiveMap";
 import { ModeTable } from "./ModeTable";
+import { SettingsTab } from "./SettingsTab";
 
 /** WiringSheet is sheet 4: the whole chain, every position of the switches, what stays live, and what was there before. */
 export function WiringSheet() {
@@ -25,6 +26,7 @@ export function WiringSheet() {
         <Tabs.Tab value="chain">Chain and checks</Tabs.Tab>
         <Tabs.Tab value="modes">Modes</Tabs.Tab>
         <Tabs.Tab value="live">What stays live</Tabs.Tab>
+        <Tabs.Tab value="settings">Settings</Tabs.Tab>
         <Tabs.Tab value="found">Before and after</Tabs.Tab>
       </Tabs.List>
       <Tabs.Panel value="chain">
@@ -35,6 +37,9 @@ export function WiringSheet() {
       </Tabs.Panel>
       <Tabs.Panel value="live">
         <Modes part="live" />
+      </Tabs.Panel>
+      <Tabs.Panel value="settings">
+        <SettingsTab />
       </Tabs.Panel>
       <Tabs.Panel value="found">
         <BeforeAfter />
