@@ -53,6 +53,7 @@ type Document struct {
 	Gear     map[string]Gear        `json:"gear,omitempty" doc:"What was there before: devices, by name of the row"`
 	Found    map[string]FoundWire   `json:"found,omitempty" doc:"… and wires"`
 	Feeds    map[string]Feed        `json:"feeds,omitempty" doc:"Feed points that were tested"`
+	Points   map[string]Spot        `json:"points,omitempty" doc:"Earth points, grommets, fasteners"`
 	Settings map[string]CardSetting `json:"settings,omitempty" doc:"How the charger of the card can be set"`
 
 	Known map[string]string `json:"known,omitempty" doc:"How an answer is known, by its path with / for its points"`
@@ -60,6 +61,7 @@ type Document struct {
 
 // Vehicle is what is driven.
 type Vehicle struct {
+	Model       string   `json:"model,omitempty"`
 	Kind        *string  `json:"kind,omitempty"`
 	SystemVolts *float64 `json:"systemVolts,omitempty"`
 	LoadA       *float64 `json:"loadA,omitempty"`

@@ -212,6 +212,21 @@ func TestPlacesAreOnTheVehicle(t *testing.T) {
 	}
 }
 
+// What holds for every vehicle of a model goes into its book; what holds for this one, or
+// was only assumed, does not.
+func TestForBook(t *testing.T) {
+	doc, problems := job.Decode([]byte(`{"title":"A","vehicle":{"model":"Heron 3","kind":"wagon","loadA":30,"year":2015},"alternator":{"label":"120 A"},"routes":{"startM":4,"auxM":1},
+		"aux":{"capacityAh":100},"feeds":{"f1":{"name":"F22","on":"live"}},"points":{"p1":{"kind":"earth","where":"behind the left rear trim"}},"known":{"routes/auxM":"assumed"}}`))
+	require.Empty(t, problems)
+	assert.JSONEq(t, `{"format":"epitrope-job","version":1,"vehicle":{"model":"Heron 3","kind":"wagon","year":2015},"alternator":{"label":"120 A"},"routes":{"startM":4},
+		"feeds":{"f1":{"name":"F22","on":"live"}},"points":{"p1":{"kind":"earth","where":"behind the left rear trim"}}}`, string(doc.ForBook().Encode()))
+	newer, _ := job.Decode([]byte(`{"alternator":{"label":"180 A"},"feeds":{"f2":{"name":"F3","off":"live"}}}`))
+	over := doc.ForBook().Over(newer)
+	assert.Equal(t, "180 A", *over.Alternator.Label, "the newest answer holds")
+	assert.Len(t, over.Feeds, 2, "and no row is lost")
+	assert.Equal(t, 4.0, *over.Routes.StartM)
+}
+
 func FuzzDecode(f *testing.F) {
 	f.Add([]byte(`{"use":{"dailyAh":"840 Wh"},"pins":{"startSize":"6 AWG"}}`))
 	f.Add([]byte(`{"version":1,"vehicle":{"systemVolts":24},"alternator":{"volts":28}}`))

@@ -72,6 +72,9 @@ var rowFields = []Field{
 	{Path: "feeds.*.slept", Label: "Key out, after the bus sleeps", Kind: Choice, Choices: liveDead},
 	{Path: "signal.feed", Label: "Feed point taken", Kind: Text, Max: mostKey, Part: "coupling"},
 
+	{Path: "points.*.kind", Label: "What", Kind: Choice, Choices: []Option{{"earth", "earth point"}, {"grommet", "grommet"}, {"fastener", "seat or trim fastener"}, {"stud", "positive stud"}}},
+	{Path: "points.*.where", Label: "Where", Kind: Text, Max: 120},
+	{Path: "points.*.size", Label: "Size, torque, tool", Kind: Text, Max: 60},
 	{Path: "card.name", Label: "Charger's card", Kind: Text, Max: 60, Part: "coupling"},
 	{Path: "card.way", Label: "It is set by", Kind: Choice, Part: "coupling", Choices: []Option{{"leads", "joined sense wires"}, {"button", "a mode button held"}, {"switches", "switches"}, {"link", "a link to battery or ground"}}},
 	{Path: "settings.*.name", Label: "Setting", Kind: Text, Max: 40},
@@ -100,6 +103,13 @@ var rowFields = []Field{
 var liveDead = []Option{{string(feed.Is), "live"}, {string(feed.Dead), "dead"}}
 
 var leadChoices = []Option{{string(profile.Open), "open"}, {string(profile.Ground), "to ground"}, {string(profile.Battery), "to battery plus"}}
+
+// Spot is a row of places on the vehicle: earth points, grommets, fasteners.
+type Spot struct {
+	Kind  *string `json:"kind,omitempty"`
+	Where string  `json:"where,omitempty"`
+	Size  string  `json:"size,omitempty"`
+}
 
 // CardSetting is a row of a charger's card: one way that it can be set, at 12 V.
 type CardSetting struct {

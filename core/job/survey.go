@@ -35,6 +35,7 @@ func ask(path, label, part string) Field {
 
 // surveyFields are what is looked at and measured on the vehicle.
 var surveyFields = []Field{
+	{Path: "vehicle.model", Label: "Model, as the workshop calls it", Kind: Text, Max: 120, Part: "vehicle"},
 	{Path: "vehicle.year", Label: "Built in", Kind: Number, Min: 1950, Max: 2100, dim: count, Part: "vehicle"},
 	{Path: "vehicle.engine", Label: "Engine", Kind: Choice, Part: "vehicle", Choices: []Option{{"diesel", "diesel"}, {"petrol", "petrol"}, {"hybrid", "hybrid"}}},
 	ask("vehicle.stopStart", "Stops and starts by itself", "vehicle"),

@@ -79,3 +79,29 @@ test("a device card made from scratch is used", async ({ page }) => {
   await saved(page);
   expect(Object.values((await draft(id)).document.settings ?? {})).toEqual([{ name: "amber", for: "gel", absorptionV: 14.2, floatV: 13.6, how: "hold the button five seconds" }]);
 });
+
+test("what was found on a model turns up in the next job on it", async ({ page }) => {
+  const tested = { kind: "slot", name: "F12", ratingA: 15, off: "dead", on: "live", accessory: "dead", running: "live", cranking: "live", slept: "dead" };
+  const { section } = await create({ title: "First of its kind", vehicle: { kind: "wagon", model: "Heron 3" }, alternator: { label: "90/180 A", regulation: "variable", knownBy: "test" }, routes: { startM: 4.1 }, feeds: { f1: tested } });
+  await page.goto(`${section}/survey`);
+  await page.getByRole("navigation", { name: "Survey" }).getByRole("button", { name: "Vehicle" }).click();
+  const book = page.getByRole("region", { name: "Vehicle book" });
+  await expect(book).toContainText("Nothing of this model yet.");
+  await book.getByRole("button", { name: "Put what was found here into the book" }).click();
+  await expect(book).toContainText("1 job has put something in");
+  await expect(book).toContainText("This job has all of it.");
+
+  const next = await create({ title: "Second of its kind" });
+  await page.goto(`${next.section}/survey`);
+  await page.getByLabel("Model, as the workshop calls it").fill("heron  3");
+  await page.getByLabel("Model, as the workshop calls it").blur();
+  await expect(book).toContainText("1 feed point");
+  await book.getByRole("button", { name: "Start from the book" }).click();
+  await expect(book).toContainText("This job has all of it.");
+  await saved(page);
+  const { document } = await draft(next.id);
+  expect(document).toMatchObject({ vehicle: { kind: "wagon", model: "heron  3" }, alternator: { label: "90/180 A", regulation: "variable" }, routes: { startM: 4.1 }, feeds: { f1: tested } });
+  expect(document.known).toMatchObject({ "alternator/label": "book", "routes/startM": "book" });
+  await page.getByRole("navigation", { name: "Survey" }).getByRole("button", { name: "Feed point" }).click();
+  await expect(page.getByRole("region", { name: "Feed point hunt" })).toContainText("F12: live with the ignition, the best so far");
+});

@@ -135,6 +135,7 @@ func newAPI(s *store.Store, mux *http.ServeMux) huma.API {
 	huma.Register(h, huma.Operation{OperationID: "openRevision", Method: http.MethodGet, Path: "/api/jobs/{id}/revisions/{number}", Summary: "A revision as it was issued", Errors: []int{404, 503}}, a.revision)
 	a.registerDays(h)
 	a.registerJudge(h)
+	a.registerVehicles(h)
 	return h
 }
 

@@ -180,3 +180,23 @@ func TestNoDatabaseIsNamed(t *testing.T) {
 	_, err := store.Open(limited, "postgres://nobody@127.0.0.1:1/none")
 	require.True(t, errors.Is(err, store.ErrUnavailable), "%v", err)
 }
+
+// The vehicle book keeps every find; case and spaces of the model's name do not matter.
+func TestVehicleBook(t *testing.T) {
+	s := dbtest.Store(t)
+	j, err := s.Create(ctx, doc(t, `{"vehicle":{"model":"Heron 3"}}`))
+	require.NoError(t, err)
+	for _, model := range []string{"Heron 3", " heron  3 ", "Other"} {
+		_, err = s.AddFind(ctx, j.ID, model, doc(t, `{"alternator":{"label":"120 A"}}`))
+		require.NoError(t, err)
+	}
+	finds, err := s.Finds(ctx, "HERON 3")
+	require.NoError(t, err)
+	require.Len(t, finds, 2)
+	assert.Equal(t, "120 A", *finds[0].Doc().Alternator.Label)
+	all, err := s.Finds(ctx, "")
+	require.NoError(t, err)
+	assert.GreaterOrEqual(t, len(all), 3)
+	_, err = s.AddFind(ctx, j.ID, "", job.New())
+	require.Error(t, err, "a model has a name")
+}

@@ -74,6 +74,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/finds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Put what a job's draft found on its model into the vehicle book */
+        post: operations["addFinds"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/restore": {
         parameters: {
             query?: never;
@@ -275,6 +292,23 @@ export interface paths {
         put?: never;
         /** Run a document through its days */
         post: operations["try"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/vehicles": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The vehicle book, by model; with a model, that one alone */
+        get: operations["listModels"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -692,6 +726,10 @@ export interface components {
             };
             pins?: components["schemas"]["Pins"];
             placing?: components["schemas"]["Placing"];
+            /** @description Earth points, grommets, fasteners */
+            points?: {
+                [key: string]: components["schemas"]["Spot"];
+            };
             profile?: components["schemas"]["Profile"];
             remarks?: string;
             routes?: components["schemas"]["Routes"];
@@ -1220,6 +1258,17 @@ export interface components {
             /** @enum {string} */
             verdict: "normal" | "caution" | "forbidden";
             why: string;
+        };
+        Model: {
+            document: components["schemas"]["Document"];
+            /**
+             * Format: int64
+             * @description How many jobs put something in
+             */
+            finds: number;
+            /** Format: date-time */
+            lastAt: string;
+            model: string;
         };
         Modes: {
             coupling: string;
@@ -1829,6 +1878,11 @@ export interface components {
             /** @description The weakest element of its chain */
             weakest: string;
         };
+        Spot: {
+            kind?: string;
+            size?: string;
+            where?: string;
+        };
         Spread: {
             bands: components["schemas"]["Band"][];
             chances: components["schemas"]["Chance"][];
@@ -2098,6 +2152,7 @@ export interface components {
             kind?: string;
             /** Format: double */
             loadA?: number;
+            model?: string;
             secondRoom?: string;
             sensor?: string;
             stopStart?: string;
@@ -2556,6 +2611,73 @@ export interface operations {
             };
             /** @description Request Entity Too Large */
             413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    addFinds: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Model"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Gone */
+            410: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3460,6 +3582,56 @@ export interface operations {
             };
             /** @description Internal Server Error */
             500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    listModels: {
+        parameters: {
+            query?: {
+                /** @description As the workshop calls it; case and spaces do not matter */
+                model?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Model"][];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -49,7 +49,8 @@ interface RowsProps {
   children: (key: string) => React.ReactNode;
 }
 
-function FoundRows({ list, fields, add, first, children }: RowsProps) {
+/** FoundRows are the rows of a list, each with what is said of it. */
+export function FoundRows({ list, fields, add, first, children }: RowsProps) {
   const job = useJob();
   const { state, dispatch, readOnly } = job;
   return (

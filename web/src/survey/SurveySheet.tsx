@@ -6,7 +6,8 @@ import { FieldInput } from "../job/FieldInput";
 import { factOf, fieldOf, JobContext, useJob, type OpenJob } from "../job/JobContext";
 import { LoggedTest } from "../section/LoggedTest";
 import { CheckList } from "../ui/CheckList";
-import { AsFound } from "./AsFound";
+import { AsFound, FoundRows } from "./AsFound";
+import { BookPanel } from "./BookPanel";
 import { FeedHunt } from "./FeedHunt";
 import { groups, type Group } from "./groups";
 import { how, Known, marking, type How } from "./known";
@@ -60,7 +61,16 @@ export function SurveySheet() {
             ))}
           </div>
         </Marked>
+        {group.id === "vehicle" && <BookPanel />}
         {group.id === "alternator" && <LoggedTest />}
+        {group.id === "routes" && (
+          <>
+            <h3>Earth points, grommets, fasteners</h3>
+            <FoundRows list="points" fields={["kind", "where", "size"]} add="Add a place" first={["kind", "earth"]}>
+              {() => null}
+            </FoundRows>
+          </>
+        )}
         {group.id === "found" && <AsFound />}
         {group.id === "feed" && <FeedHunt />}
         <div className="row surveyMove">

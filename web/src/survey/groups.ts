@@ -14,7 +14,7 @@ export const groups: Group[] = [
     id: "vehicle",
     title: "Vehicle",
     says: "What it is, and what of it speaks for or against steady regulation.",
-    fields: ["vehicle.kind", "vehicle.systemVolts", "vehicle.year", "vehicle.engine", "vehicle.stopStart", "vehicle.euro56", "vehicle.winch", "vehicle.frame", "vehicle.bonded"],
+    fields: ["vehicle.model", "vehicle.kind", "vehicle.systemVolts", "vehicle.year", "vehicle.engine", "vehicle.stopStart", "vehicle.euro56", "vehicle.winch", "vehicle.frame", "vehicle.bonded"],
     checks: [],
   },
   {
