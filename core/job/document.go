@@ -47,6 +47,7 @@ type Document struct {
 	Have         Have         `json:"have,omitzero"`
 	Signal       Signal       `json:"signal,omitzero"`
 	Card         Card         `json:"card,omitzero"`
+	Solar        Solar        `json:"solar,omitzero"`
 	Profile      Profile      `json:"profile,omitzero"`
 
 	Loads    map[string]Load        `json:"loads,omitempty" doc:"Rows by name"`
@@ -237,6 +238,13 @@ type Have struct {
 // Signal is what tells a coupling that the engine runs.
 type Signal struct {
 	Feed string `json:"feed,omitempty"`
+}
+
+// Solar is how panels reach the aux battery: by a regulator of their own, or through the
+// charger.
+type Solar struct {
+	Through  *string `json:"through,omitempty"`
+	Priority *string `json:"priority,omitempty"`
 }
 
 // Card is the card of the charger that is really fitted, where it is not a stock one.

@@ -83,6 +83,8 @@ var surveyFields = []Field{
 	ask("wants.emergencyStart", "Emergency start from the aux battery", "coupling"),
 	{Path: "wants.budget", Label: "Budget", Kind: Choice, Part: "coupling", Choices: []Option{{"low", "as low as can be"}, {"usual", "usual"}}},
 	{Path: "wants.feedA", Label: "Feed beside the charger: fridge, lamps", Kind: Number, Unit: "A", Max: 60, Digits: 1, dim: current, Part: "coupling"},
+	ask("solar.through", "Solar goes through the charger", "coupling"),
+	{Path: "solar.priority", Label: "The charger takes", Kind: Choice, Part: "coupling", Choices: []Option{{"vehicle", "the vehicle's input first"}, {"sun", "the sun first"}, {"both", "both at once"}}},
 	ask("wants.idling", "Charging at idle matters", "coupling"),
 }
 

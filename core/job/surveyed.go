@@ -35,6 +35,8 @@ type Survey struct {
 	Placing                        PlacingFacts
 	EmergencyStart, Budget, Idling Tri
 	FeedA                          Num
+	SolarThrough                   bool
+	SolarPriority                  string // vehicle, sun or both
 }
 
 // PlacingFacts is the place of the coupling as it was answered.
@@ -88,6 +90,8 @@ func (f *Facts) survey(r *resolver, d Document) {
 		Visible: r.tri("placing.visible", p.Visible), Access: r.tri("placing.access", p.Access), Vented: r.tri("placing.vented", p.Vented),
 		LengthMM: r.some("placing.lengthMM", p.LengthMM), WidthMM: r.some("placing.widthMM", p.WidthMM), HeightMM: r.some("placing.heightMM", p.HeightMM)}
 	s.EmergencyStart, s.Budget = r.tri("wants.emergencyStart", d.Wants.EmergencyStart), r.tri("wants.budget", d.Wants.Budget)
+	s.SolarThrough = r.text("solar.through", d.Solar.Through, "no", "panels with a regulator of their own") == "yes"
+	s.SolarPriority = r.text("solar.priority", d.Solar.Priority, "vehicle", "as such chargers usually do (from memory)")
 	s.FeedA = r.num("wants.feedA", d.Wants.FeedA, 0, "none unless it is named")
 	s.Idling = r.tri("wants.idling", d.Wants.Idling)
 	f.Survey = s

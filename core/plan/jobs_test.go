@@ -5,6 +5,7 @@ import (
 	"encoding/csv"
 	"encoding/json"
 	"io/fs"
+	"slices"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -110,4 +111,46 @@ func TestEveryCouplingOnEveryJob(t *testing.T) {
 			}
 		}
 	}
+}
+
+// Jobs whose verdict turns on a trigger, a profile, an extra or a signal: raised as they
+// are, gone with the one change that cures them.
+func TestSignalsTurnTheVerdict(t *testing.T) {
+	data, err := fs.ReadFile(testdata.Signals, "signals/verdicts.csv")
+	require.NoError(t, err)
+	rows, err := csv.NewReader(bytes.NewReader(data)).ReadAll()
+	require.NoError(t, err)
+	require.GreaterOrEqual(t, len(rows)-1, 12)
+	for _, row := range rows[1:] {
+		data, err := fs.ReadFile(testdata.Signals, "signals/"+row[0]+".json")
+		require.NoError(t, err)
+		doc, problems := job.Decode(data)
+		require.Empty(t, problems, row[0])
+		var turn map[string]any
+		require.NoError(t, json.Unmarshal([]byte(row[3]), &turn), row[0])
+		turned, problems := job.With(doc, turn)
+		require.Empty(t, problems, row[0])
+		assert.True(t, raised(doc, row[1], row[2]), "%s: %s", row[0], row[2])
+		assert.False(t, raised(turned, row[1], row[2]), "%s, turned: %s", row[0], row[2])
+	}
+}
+
+// raised says whether a rule turns up on a job: among its notes, checks, reasons, or in
+// its mode table.
+func raised(doc job.Document, where, id string) bool {
+	p := plan.Decide(doc, parts.Stock())
+	switch where {
+	case "note":
+		return contains(noteIDs(p), id)
+	case "check":
+		return slices.ContainsFunc(p.Checks, func(c plan.Check) bool { return c.ID == id && c.Level != "good" })
+	case "mode":
+		return slices.ContainsFunc(plan.ModesOf(doc, parts.Stock()).Rows, func(r plan.Mode) bool { return r.Rule == id })
+	}
+	for _, m := range p.Methods {
+		if slices.ContainsFunc(m.Reasons, func(r method.Reason) bool { return r.ID == id }) {
+			return true
+		}
+	}
+	return false
 }

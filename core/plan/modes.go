@@ -19,6 +19,7 @@ type Modes struct {
 	Work     []WorkRow                 `json:"work" doc:"What to open to work there"`
 	Figures  map[string]working.Figure `json:"figures"`
 
+	Stops     []Stops    `json:"stops" doc:"Who can stop or start whom, and what a priority hides"`
 	Forgotten *Forgotten `json:"forgotten,omitempty" doc:"A charger whose signal is left live; absent where none takes anything"`
 }
 
@@ -83,6 +84,7 @@ func ModesOf(doc job.Document, book parts.Book) Modes {
 			}
 		}
 	}
+	out.Stops = d.stops()
 	out.Forgotten = d.forgotten()
 	if fig, ok := d.figures["nostart"]; ok {
 		out.Figures["nostart"] = fig
@@ -180,7 +182,7 @@ func (d *design) modeState(position string, k keyState, sun string) state {
 	default:
 		s.loadA = map[string]float64{"off": asleepA, "accessory": accessoryA, "on": keyOnA}[k.key]
 	}
-	if sun == "yes" {
+	if sun == "yes" && d.sunMeets(d.signalled(position, k)) {
 		s.sunA = sunShare * f.Day.SolarW.Value / (14 * n)
 	}
 	s.feedLive = d.signalled(position, k)
@@ -280,6 +282,8 @@ func (d *design) judgeMode(m *Mode, k keyState, s *state, out float64) {
 			verdict = "caution"
 		}
 		say(verdict, "mode.drains", working.Text(out, "A", 0), d.hoursToHalf(out))
+	case m.Sun == "yes" && s.sunA == 0 && !m.Charging:
+		say("caution", "mode.blocked")
 	case k.engine == "running" && m.Charging:
 		say("normal", "mode.charges", amps(s.outA))
 	case k.engine == "running" && d.meansOff(m.Switch):
@@ -308,6 +312,7 @@ func (d *design) sharedDrain(s *state) float64 {
 
 // modeWords are the reasons of the mode table, by rule.
 var modeWords = map[string]string{
+	"mode.blocked":  "The sun shines and the charger waits on the vehicle's input: nothing charges.",
 	"mode.charges":  "%s into the aux side.",
 	"mode.off":      "No charging: that is what this position is for.",
 	"mode.nocharge": "The engine runs and nothing charges the aux battery.",

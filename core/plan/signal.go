@@ -58,6 +58,10 @@ func (d *design) signal() SignalPlan {
 	return s
 }
 
+// delayShare is the share of a day's driving that a timer may take before that is said.
+// Source: common practice, no source.
+const delayShare = 0.2
+
 // leftLive is what a signal that is left live does to the start battery, in words.
 func (d *design) leftLive() string {
 	if !d.kind.Charger() {
@@ -74,6 +78,9 @@ func (d *design) inputAt(outA float64) float64 {
 
 // noteSignal says what is wrong with the feed point that was taken.
 func (d *design) noteSignal(n *noted) {
+	if late := d.facts.Schools.DelayMin.Value / 60; d.kind.Charger() && late >= delayShare*d.facts.DrivenHours.Value {
+		n.add("signal.delay", "coupling", caution, with(working.Plain(d.facts.Schools.DelayMin.Value, "min", 0), working.Plain(d.facts.DrivenHours.Value, "h", 2)), nil, unpin("No timer", "schools.delayMin"))
+	}
 	if !d.kind.Signal() || d.facts.FeedTaken == "" {
 		return
 	}

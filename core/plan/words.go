@@ -25,6 +25,7 @@ var words = map[string][2]string{
 	"signal.out":            {"The signal is taken from %s: %s", "Choose by circuit and by behaviour asleep, at accessory, on, cranking, running and after."},
 	"signal.accessory":      {"%s is live at accessory: left so, %s.", "Accessory, ignition, D+ and engine-running are four facts."},
 	"signal.untested":       {"%s is taken and not yet tested: %s.", "The step that is missed is the one that matters."},
+	"signal.delay":          {"Charging waits %s after each start, of %s driven in a day: with two trips and more, little is left.", "A timer lets the start battery recover; a few minutes do."},
 	"signal.gone":           {"The feed point that was taken is no longer in the list.", "Somebody took its row out."},
 	"profile.harms":         {"The charger is set to “%s”, %s: %s is harmed above %s.", "It would really get %s."},
 	"profile.high":          {"The charger is set to “%s”, %s, and %s wants at most %s.", "It would really get %s: it gasses, dries out, ages sooner."},

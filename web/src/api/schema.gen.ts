@@ -739,6 +739,7 @@ export interface components {
                 [key: string]: components["schemas"]["CardSetting"];
             };
             signal?: components["schemas"]["Signal"];
+            solar?: components["schemas"]["Solar"];
             startBattery?: components["schemas"]["StartBattery"];
             title?: string;
             use?: components["schemas"]["Use"];
@@ -1280,6 +1281,8 @@ export interface components {
             /** @description What stays live when this is off */
             live: components["schemas"]["LiveRow"][];
             rows: components["schemas"]["Mode"][];
+            /** @description Who can stop or start whom, and what a priority hides */
+            stops: components["schemas"]["Stops"][];
             /** @description What to open to work there */
             work: components["schemas"]["WorkRow"][];
         };
@@ -1878,6 +1881,10 @@ export interface components {
             /** @description The weakest element of its chain */
             weakest: string;
         };
+        Solar: {
+            priority?: string;
+            through?: string;
+        };
         Spot: {
             kind?: string;
             size?: string;
@@ -1951,6 +1958,13 @@ export interface components {
             /** @description Amps and what limits them, then volts */
             says: string;
             worst: boolean;
+        };
+        Stops: {
+            by: string;
+            /** @enum {string} */
+            does: "stops" | "starts" | "hides";
+            how: string;
+            of: string;
         };
         Sweep: {
             across: components["schemas"]["SweepAxis"];

@@ -80,7 +80,7 @@ export const groups: Group[] = [
     id: "wants",
     title: "Wishes",
     says: "What the customer asks for besides charging.",
-    fields: ["wants.emergencyStart", "wants.idling", "wants.budget", "wants.feedA"],
+    fields: ["wants.emergencyStart", "wants.idling", "wants.budget", "wants.feedA", "solar.through", "solar.priority"],
     checks: [],
   },
   { id: "found", title: "As found", says: "What a previous owner or the factory left, wire by wire.", fields: ["have.coupling", "have.couplingA"], checks: [] },

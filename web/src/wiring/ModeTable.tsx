@@ -20,6 +20,18 @@ export function ModeTable({ modes }: { modes: Schemas["Modes"] }) {
         </p>
       )}
       {modes.forgotten?.figure && modes.figures[modes.forgotten.figure] && <Working figure={modes.figures[modes.forgotten.figure] as Figure} />}
+      {modes.stops.length > 0 && (
+        <details open>
+          <summary>Who can stop or start whom</summary>
+          <ul>
+            {modes.stops.map((s) => (
+              <li key={s.by + s.of}>
+                <b>{s.by}</b> {s.does} <b>{s.of}</b>. {s.how}
+              </li>
+            ))}
+          </ul>
+        </details>
+      )}
       <div className="methodScroll" tabIndex={0} role="region" aria-label="Every position">
         <table>
           <thead>

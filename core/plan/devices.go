@@ -1,0 +1,60 @@
+package plan
+
+import (
+	"fmt"
+
+	"epitrope/core/job"
+	"epitrope/core/working"
+)
+
+// Stops is which device can stop or start which, and by what.
+type Stops struct {
+	By   string `json:"by"`
+	Of   string `json:"of"`
+	How  string `json:"how"`
+	Does string `json:"does" enum:"stops,starts,hides"`
+}
+
+// sunMeets says whether what the sun gives reaches the battery with the signal as it is: a
+// charger that takes the vehicle first waits on it while the signal is live, dead or not.
+func (d *design) sunMeets(signalled bool) bool {
+	v := d.facts.Survey
+	return !d.kind.Charger() || !v.SolarThrough || v.SolarPriority != "vehicle" || !signalled
+}
+
+// stops lists who can stop or start whom, and what a priority hides when a path is open.
+func (d *design) stops() []Stops {
+	list := []Stops{}
+	add := func(by, of, does, how string, args ...any) {
+		list = append(list, Stops{By: by, Of: of, Does: does, How: fmt.Sprintf(how, args...)})
+	}
+	f := d.facts
+	if d.kind.Signal() {
+		add("signal ("+d.feedRating()+")", d.couplingName(), "starts", "Live it runs, dead it rests; F3 blown is the same as dead.")
+	}
+	if d.kind.Charger() {
+		add(d.couplingName()+"'s cut-out", d.couplingName(), "stops", "Below %s at its input it stops, and looks again above %s.", working.Text(d.charger.CutOutV*f.N, "V", 1), working.Text(restartV*f.N, "V", 1))
+	}
+	if !f.Chemistry.Lead {
+		switch f.Set.Disable {
+		case nil:
+			add("management system", "everything on the aux side", "stops", "It opens when a cell is cold, full or empty; whether its charge-disable is wired to the charger nobody said.")
+		default:
+			if *f.Set.Disable == string(job.Yes) {
+				add("management system's charge-disable", d.couplingName(), "stops", "First the charger, then, if that fails, its own contact.")
+			} else {
+				add("management system", "everything on the aux side", "stops", "It opens under charge: a load dump on all that is still connected.")
+			}
+		}
+	}
+	if f.Day.SolarW.Value > 0 && d.kind.Charger() && f.Survey.SolarThrough {
+		sun := working.Text(sunShare*f.Day.SolarW.Value/(14*f.N), "A", 0)
+		switch f.Survey.SolarPriority {
+		case "vehicle":
+			add("vehicle's input", "solar", "hides", "While the signal is live the charger takes the vehicle first. With F1 open it waits on a dead input, and %s of sun go nowhere: a dead feed looks like dead panels.", sun)
+		case "sun":
+			add("solar", "vehicle's input", "hides", "While the sun shines the charger takes %s of it and leaves the vehicle: a dead feed shows only at night.", sun)
+		}
+	}
+	return list
+}
