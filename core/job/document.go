@@ -247,10 +247,20 @@ type Solar struct {
 	Priority *string `json:"priority,omitempty"`
 }
 
-// Card is the card of the charger that is really fitted, where it is not a stock one.
+// Card is the card of the charger that is really fitted, where it is not a stock one; its
+// figures are for 12 V.
 type Card struct {
-	Name string  `json:"name,omitempty"`
-	Way  *string `json:"way,omitempty"`
+	Name        string   `json:"name,omitempty"`
+	Way         *string  `json:"way,omitempty"`
+	OutputA     *float64 `json:"outputA,omitempty"`
+	Efficiency  *float64 `json:"efficiency,omitempty"`
+	CutOutV     *float64 `json:"cutOutV,omitempty"`
+	MaxFuseA    *float64 `json:"maxFuseA,omitempty"`
+	StandbyA    *float64 `json:"standbyA,omitempty"`
+	MaxAmbientC *float64 `json:"maxAmbientC,omitempty"`
+	Price       *float64 `json:"price,omitempty"`
+	Currency    string   `json:"currency,omitempty"`
+	PricedOn    string   `json:"pricedOn,omitempty"`
 }
 
 // Profile is how the charger is set.

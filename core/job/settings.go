@@ -1,6 +1,49 @@
 package job
 
-import "epitrope/core/profile"
+import (
+	"epitrope/core/parts"
+	"epitrope/core/profile"
+)
+
+// OfPart is what a job takes over of a part that it uses: fields and values, nil for those
+// to be cleared. Nil where a job has no place for a part of its kind.
+func OfPart(i parts.Item) map[string]any {
+	if i.Kind != "charger" {
+		return nil
+	}
+	figure := func(v *float64) any {
+		if v == nil {
+			return nil
+		}
+		return *v
+	}
+	text := func(s string) any {
+		if s == "" {
+			return nil
+		}
+		return s
+	}
+	return map[string]any{
+		"card.name": i.Name, "card.outputA": figure(i.RatingA), "card.efficiency": figure(i.Efficiency), "card.cutOutV": figure(i.CutOutV),
+		"card.maxFuseA": figure(i.MaxFuseA), "card.standbyA": figure(i.StandbyA), "card.maxAmbientC": figure(i.MaxAmbientC),
+		"card.price": figure(i.Price), "card.currency": text(i.Currency), "card.pricedOn": text(i.PricedOn),
+		"pins.chargerA": nil,
+	}
+}
+
+// Charger is the card of the charger that is really fitted; false where the job says no
+// output of it.
+func (c Card) Charger() (parts.Charger, bool) {
+	if c.OutputA == nil {
+		return parts.Charger{}, false
+	}
+	name := c.Name
+	if name == "" {
+		name = "charger of its own card"
+	}
+	return parts.Item{Kind: "charger", Name: name, RatingA: c.OutputA, Efficiency: c.Efficiency, CutOutV: c.CutOutV,
+		MaxFuseA: c.MaxFuseA, StandbyA: c.StandbyA, MaxAmbientC: c.MaxAmbientC}.Card(), true
+}
 
 // settings are the ways to set the charger: those of the job's own card that say an
 // absorption voltage, or the stock card's.

@@ -290,6 +290,10 @@ func (d *design) couplingColumn() Column {
 	}
 	decided := fmt.Sprintf("need %s, alternator allows %s, battery accepts %s: the smallest that meets the need within the limits",
 		working.Text(d.needA, "A", 0), working.Text(d.limitA, "A", 0), d.figures["accepts"].Text)
+	if card, ok := d.doc.Card.Charger(); ok {
+		decided = fmt.Sprintf("the job's own card, %s (need %s, alternator allows %s, battery accepts %s)", card.Label,
+			working.Text(d.needA, "A", 0), working.Text(d.limitA, "A", 0), d.figures["accepts"].Text)
+	}
 	c.Choice = &Choice{Path: "pins.chargerA", Label: "Charger output", Auto: working.Plain(d.autoChargerA, "A", 0),
 		Now: working.Plain(d.charger.OutputA, "A", 0), Pinned: d.doc.Pins.ChargerA != nil, DecidedBy: decided}
 	return c

@@ -54,6 +54,9 @@ func Decide(doc job.Document, book parts.Book) Plan {
 // newDesign decides everything but how it is told.
 func newDesign(doc job.Document, book parts.Book) *design {
 	d := &design{doc: doc, book: book, figures: map[string]working.Figure{}}
+	if card, ok := doc.Card.Charger(); ok {
+		d.book = book.With(card)
+	}
 	d.choose()
 	d.rate()
 	d.layOut()

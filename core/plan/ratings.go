@@ -118,9 +118,13 @@ func (d *design) secondA(rpm float64) float64 {
 	return min(alternator.HotFactor*d.second.Output(rpm), d.second.RatedA/2)
 }
 
-// pickCharger is the smallest charger that meets the need within the limit;
-// failing that the largest within the limit; failing that the smallest there is.
+// pickCharger is the charger that the job has a card of. Without one it is the smallest that
+// meets the need within the limit; failing that the largest within the limit; failing that
+// the smallest there is.
 func (d *design) pickCharger(limitA float64) float64 {
+	if own := d.doc.Card.OutputA; own != nil {
+		return *own
+	}
 	best := d.book.Chargers[0].OutputA
 	for _, c := range d.book.Chargers {
 		if c.OutputA > limitA {
@@ -132,6 +136,15 @@ func (d *design) pickCharger(limitA float64) float64 {
 		}
 	}
 	return best
+}
+
+// pinOf is what to pin for a charger of outputA: nothing where it is that of the job's own
+// card, which is taken unless another is pinned.
+func (d *design) pinOf(outputA float64) any {
+	if own := d.doc.Card.OutputA; own != nil && *own == outputA {
+		return nil
+	}
+	return outputA
 }
 
 // inputA is what a charger of outputA draws at worst.

@@ -57,6 +57,9 @@ func (d *design) recordCoupling() {
 
 func (d *design) chargerInput() working.Input {
 	origin, why := working.Computed, "chosen by the plan"
+	if d.doc.Card.OutputA != nil {
+		origin, why = working.Part, "the job's own card"
+	}
 	if d.doc.Pins.ChargerA != nil {
 		origin, why = working.Pinned, "pinned"
 	}

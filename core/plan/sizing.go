@@ -59,12 +59,12 @@ func Sizings(doc job.Document, book parts.Book) []Sizing {
 	if one == coupling.DCDCHighCurrent {
 		one = coupling.DCDC
 	}
-	for _, c := range book.Chargers {
-		add(working.Plain(c.OutputA, "A", 0), map[string]any{"pins.chargerA": c.OutputA, "pins.chargerCount": nil, "kind": string(one)})
+	for _, c := range now.book.Chargers {
+		add(working.Plain(c.OutputA, "A", 0), map[string]any{"pins.chargerA": now.pinOf(c.OutputA), "pins.chargerCount": nil, "kind": string(one)})
 	}
-	for _, c := range book.Chargers {
+	for _, c := range now.book.Chargers {
 		if c.OutputA >= twoFromA {
-			add("two of "+working.Plain(c.OutputA, "A", 0), map[string]any{"pins.chargerA": c.OutputA, "pins.chargerCount": 2.0, "kind": string(one)})
+			add("two of "+working.Plain(c.OutputA, "A", 0), map[string]any{"pins.chargerA": now.pinOf(c.OutputA), "pins.chargerCount": 2.0, "kind": string(one)})
 		}
 	}
 	if !now.facts.Place.Trailer {
@@ -72,8 +72,8 @@ func Sizings(doc job.Document, book parts.Book) []Sizing {
 		if best == 0 {
 			best = now.withinA()
 		}
-		if card, ok := book.Charger(best); ok {
-			add(working.Plain(card.OutputA, "A", 0)+" with high-current stage", map[string]any{"pins.chargerA": best, "pins.chargerCount": nil, "kind": string(coupling.DCDCHighCurrent)})
+		if card, ok := now.book.Charger(best); ok {
+			add(working.Plain(card.OutputA, "A", 0)+" with high-current stage", map[string]any{"pins.chargerA": now.pinOf(best), "pins.chargerCount": nil, "kind": string(coupling.DCDCHighCurrent)})
 		}
 	}
 	advise(list)

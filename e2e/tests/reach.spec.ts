@@ -29,6 +29,7 @@ test("everything by keyboard alone", async ({ page }) => {
   await page.keyboard.press("Escape");
   await expect(page.getByRole("dialog", { name: "Keys" })).toBeHidden();
   await page.keyboard.press("/");
+  await expect(page.getByPlaceholder("Find or do")).toBeFocused();
   await page.keyboard.type("record");
   await page.keyboard.press("Enter");
   await expect(page.getByRole("heading", { name: "Record" })).toBeVisible();
@@ -55,6 +56,16 @@ for (const scheme of ["light", "dark"] as const) {
       await page.goto(`${job}/record`);
       await expect(page.getByRole("heading", { name: "Record" })).toBeVisible();
       await accessible(page);
+    });
+
+    test(`axe finds nothing on survey, methods and wiring: ${scheme}, ${width} × ${height}`, async ({ page }) => {
+      test.slow();
+      await page.setViewportSize({ width, height });
+      await page.addInitScript((s) => localStorage.setItem("mantine-color-scheme-value", s), scheme);
+      await page.goto(url());
+      await page.getByRole("link", { name: /Clay studio/ }).click();
+      await expect(page.getByRole("region", { name: "Questions" })).toBeVisible();
+      const job = page.url();
       for (const group of ["Alternator", "Needs", "Feed point", "As found"]) {
         await page.goto(`${job}/survey`);
         await page.getByRole("navigation", { name: "Survey" }).getByRole("button", { name: group }).click();
@@ -66,7 +77,9 @@ for (const scheme of ["light", "dark"] as const) {
         await page.getByRole("tab", { name: tab }).click();
         await accessible(page);
       }
-      await page.goto(`${job}/wiring`);
+      await page.goto(url());
+      await page.getByRole("link", { name: /Mobile vet/ }).click();
+      await page.getByRole("link", { name: "4 Wiring" }).click();
       for (const tab of [/chain/i, /modes/i, /live/i, /settings/i, /before/i]) {
         await page.getByRole("tab", { name: tab }).click();
         await expect(page.getByRole("tabpanel").locator("table").first()).toBeVisible();

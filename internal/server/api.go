@@ -136,6 +136,7 @@ func newAPI(s *store.Store, mux *http.ServeMux) huma.API {
 	a.registerDays(h)
 	a.registerJudge(h)
 	a.registerVehicles(h)
+	a.registerParts(h)
 	return h
 }
 

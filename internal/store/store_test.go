@@ -13,6 +13,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"epitrope/core/job"
+	"epitrope/core/parts"
 	"epitrope/internal/dbtest"
 	"epitrope/internal/store"
 )
@@ -199,4 +200,30 @@ func TestVehicleBook(t *testing.T) {
 	assert.GreaterOrEqual(t, len(all), 3)
 	_, err = s.AddFind(ctx, j.ID, "", job.New())
 	require.Error(t, err, "a model has a name")
+}
+
+// The parts book holds the newest of each part; one that is withdrawn is gone from it, may
+// come back, and every version stays.
+func TestPartsBook(t *testing.T) {
+	s, ctx := dbtest.Store(t), context.Background()
+	rating := 30.0
+	box := parts.Item{Kind: "charger", Name: "Bench  Box", RatingA: &rating}
+	require.NoError(t, s.PutParts(ctx, []parts.Item{box, {Kind: "other", Name: "Tape"}}))
+	box.Name, box.Remark = "bench box", "new sheet"
+	require.NoError(t, s.PutParts(ctx, []parts.Item{box}))
+	list, err := s.Parts(ctx)
+	require.NoError(t, err)
+	require.Len(t, list, 2)
+	assert.Equal(t, box, list[0].Of(), "the newest")
+	require.NoError(t, s.WithdrawPart(ctx, box.Key()))
+	require.ErrorIs(t, s.WithdrawPart(ctx, box.Key()), store.ErrNotFound)
+	require.ErrorIs(t, s.WithdrawPart(ctx, "charger/none"), store.ErrNotFound)
+	list, err = s.Parts(ctx)
+	require.NoError(t, err)
+	require.Len(t, list, 1)
+	require.NoError(t, s.PutParts(ctx, []parts.Item{box}))
+	list, err = s.Parts(ctx)
+	require.NoError(t, err)
+	assert.Len(t, list, 2, "back again")
+	require.NoError(t, s.PutParts(ctx, nil))
 }

@@ -3,6 +3,7 @@ import { createRootRoute, createRoute, createRouter, Link, Outlet } from "@tanst
 import { JobPage } from "./job/JobPage";
 import { isSheet } from "./job/sheets";
 import { JobList } from "./jobs/JobList";
+import { PartsPage } from "./parts/PartsPage";
 import { RevisionPage } from "./record/RevisionPage";
 
 const root = createRootRoute({ component: Outlet, notFoundComponent: Nowhere });
@@ -26,7 +27,9 @@ const revision = createRoute({
   },
 });
 
-export const router = createRouter({ routeTree: root.addChildren([list, job, revision]) });
+const parts = createRoute({ getParentRoute: () => root, path: "/parts", component: PartsPage });
+
+export const router = createRouter({ routeTree: root.addChildren([list, job, revision, parts]) });
 
 declare module "@tanstack/react-router" {
   interface Register {

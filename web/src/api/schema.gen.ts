@@ -195,6 +195,43 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/parts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The workshop's parts book */
+        get: operations["listParts"];
+        /** Put one part into the book, by the heads of its columns */
+        put: operations["putPart"];
+        /** Put a file of parts into the book; lines that cannot be used are named and given back */
+        post: operations["importParts"];
+        /** Take a part out of the book; jobs that use it keep it */
+        delete: operations["withdrawPart"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/parts.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The parts book as a comma-separated file */
+        get: operations["exportParts"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plan": {
         parameters: {
             query?: never;
@@ -451,6 +488,18 @@ export interface components {
             unit: string;
             what: string;
         };
+        BookPart: {
+            /** @description As written in the file, in the order of heads */
+            cells: string[];
+            item: components["schemas"]["Item"];
+            /** @description What a job takes over that uses it: fields and values. The job keeps them, whatever becomes of the book */
+            job?: {
+                [key: string]: unknown;
+            };
+            key: string;
+            /** Format: date-time */
+            savedAt: string;
+        };
         Bypass: {
             against: string[];
             /**
@@ -496,7 +545,23 @@ export interface components {
             ruledOut: boolean;
         };
         Card: {
+            currency?: string;
+            /** Format: double */
+            cutOutV?: number;
+            /** Format: double */
+            efficiency?: number;
+            /** Format: double */
+            maxAmbientC?: number;
+            /** Format: double */
+            maxFuseA?: number;
             name?: string;
+            /** Format: double */
+            outputA?: number;
+            /** Format: double */
+            price?: number;
+            pricedOn?: string;
+            /** Format: double */
+            standbyA?: number;
             way?: string;
         };
         CardSetting: {
@@ -1032,6 +1097,60 @@ export interface components {
             number: number;
             plan: components["schemas"]["Plan"];
         };
+        Item: {
+            /** @description ISO 8601 date */
+            countedOn?: string;
+            /** @description ISO 4217 */
+            currency?: string;
+            /**
+             * Format: double
+             * @description A charger stops below this input, at 12 V
+             */
+            cutOutV?: number;
+            /**
+             * Format: double
+             * @description A charger's, in %
+             */
+            efficiency?: number;
+            /** @description One of ItemKinds */
+            kind: string;
+            /**
+             * Format: double
+             * @description Full output up to here
+             */
+            maxAmbientC?: number;
+            /**
+             * Format: double
+             * @description Largest fuse that its sheet allows
+             */
+            maxFuseA?: number;
+            name: string;
+            /**
+             * Format: double
+             * @description Of one, or of a metre
+             */
+            price?: number;
+            /** @description ISO 8601 date */
+            pricedOn?: string;
+            /**
+             * Format: double
+             * @description A charger's output, a contact's or a fuse's current, in A
+             */
+            ratingA?: number;
+            remark?: string;
+            /** @description A cable's name */
+            size?: string;
+            /**
+             * Format: double
+             * @description Taken while it rests
+             */
+            standbyA?: number;
+            /**
+             * Format: double
+             * @description Pieces, or metres
+             */
+            stock?: number;
+        };
         Joint: {
             /** @description The column that it follows */
             after: string;
@@ -1094,6 +1213,17 @@ export interface components {
             batteryDrop?: number;
             /** Format: double */
             chargerDrop?: number;
+        };
+        LineProblem: {
+            allowed: string;
+            field: string;
+            /**
+             * Format: int64
+             * @description Counted from 1, heads included
+             */
+            line: number;
+            value: string;
+            wrong: string;
         };
         Link: {
             /** Format: double */
@@ -1459,6 +1589,26 @@ export interface components {
              * @description Hottest alternator windings
              */
             windingC: number;
+        };
+        PartsBook: {
+            /** @description The columns of the book, in their order */
+            heads: string[];
+            kinds: string[];
+            parts: components["schemas"]["BookPart"][];
+        };
+        PartsFile: {
+            /** @description Comma-separated, as exported */
+            csv: string;
+        };
+        PartsRead: {
+            /**
+             * Format: int64
+             * @description Lines that are in the book now
+             */
+            kept: number;
+            problems: components["schemas"]["LineProblem"][];
+            /** @description The lines that could not be used, with the heads, to be mended and sent again */
+            rest: string;
         };
         Pins: {
             /** Format: double */
@@ -3216,6 +3366,251 @@ export interface operations {
             };
             /** @description Internal Server Error */
             500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    listParts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PartsBook"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    putPart: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    [key: string]: string;
+                };
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    importParts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PartsFile"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PartsRead"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    withdrawPart: {
+        parameters: {
+            query: {
+                key: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    exportParts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };

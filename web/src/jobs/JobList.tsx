@@ -5,11 +5,9 @@ import { useState } from "react";
 
 import { api, NoAnswer, Refused, take, type Problem } from "../api/client";
 import { severityWord } from "../ui/words";
+import { biggestFile, readText } from "../ui/readText";
 import { SchemeSwitch } from "../ui/SchemeSwitch";
 import { since } from "../ui/since";
-
-/** biggest is the largest file that is read at all, in bytes. */
-const biggest = 1 << 20;
 
 /** fresh is a job that nothing was answered of yet. */
 const fresh = { format: "epitrope-job", version: 1 };
@@ -52,16 +50,14 @@ export function JobList() {
     if (!file) return;
     setProblems([]);
     setTold(null);
-    if (file.size > biggest) {
+    if (file.size > biggestFile) {
       setTold(`${file.name} has ${Math.round(file.size / 1024 / 1024)} MB; a job has less than 0.3 MB.`);
       return;
     }
-    const bytes = await file.arrayBuffer();
     try {
-      const text = new TextDecoder("utf-8", { fatal: true }).decode(bytes);
-      create.mutate(JSON.parse(text) as Record<string, unknown>);
+      create.mutate(JSON.parse(await readText(file)) as Record<string, unknown>);
     } catch (error) {
-      setTold(error instanceof SyntaxError ? `${file.name} is not JSON: ${error.message}` : `${file.name} is not UTF-8 text.`);
+      setTold(error instanceof SyntaxError ? `${file.name} is not JSON: ${error.message}` : `${file.name} ${(error as Error).message}`);
     }
   }
 
@@ -77,6 +73,9 @@ export function JobList() {
         <div className="listHead">
           <h1>Jobs</h1>
           <span className="gap" />
+          <Link to="/parts" className="bookLink">
+            Parts book
+          </Link>
           <FileButton onChange={read} accept="application/json,.json" inputProps={{ "aria-label": "Job file" }}>
             {(props) => (
               <Button variant="default" {...props}>

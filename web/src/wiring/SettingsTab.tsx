@@ -1,7 +1,9 @@
 import { Button } from "@mantine/core";
 
+import { valueAt, type Value } from "../job/document";
 import { FieldInput } from "../job/FieldInput";
 import { fieldOf, useJob } from "../job/JobContext";
+import { usePartsBook } from "../parts/PartsPage";
 import { emptied, keysOf, newKey } from "../job/rows";
 import { severityWord } from "../ui/words";
 import { Cures } from "../section/Notes";
@@ -55,8 +57,8 @@ export function SettingsTab() {
                 <td className="how">{l.how || "not said"}</td>
                 <td>
                   {!readOnly && l.id !== s.now && (
-                    <Button size="compact-sm" variant="default" aria-label={`It is set to ${l.label}`} onClick={() => dispatch({ type: "set", path: "profile.setting", value: l.id === s.right ? undefined : l.id })}>
-                      It is set to this
+                    <Button size="compact-sm" variant="default" aria-label={`It is set so: ${l.label}`} onClick={() => dispatch({ type: "set", path: "profile.setting", value: l.id === s.right ? undefined : l.id })}>
+                      It is set so
                     </Button>
                   )}
                 </td>
@@ -111,12 +113,28 @@ function OwnCard() {
   const job = useJob();
   const { state, dispatch, readOnly } = job;
   const keys = keysOf(state.doc, "settings");
+  const chargers = usePartsBook().data?.parts.filter((p) => p.job) ?? [];
+  const price = valueAt(state.doc, "card.price");
   return (
     <>
       <h3>Its own card</h3>
-      <p className="soft">Without one the settings are those of a usual charger, assumed. Enter what its sheet says, at 12 V.</p>
+      <p className="soft">Without one it is a usual charger, assumed. Take one from the parts book, or enter what its sheet says, at 12 V.</p>
+      {!readOnly && chargers.length > 0 && (
+        <div className="row">
+          {chargers.map((c) => (
+            <Button key={c.key} size="compact-sm" variant="default" onClick={() => c.job && dispatch({ type: "setAll", values: Object.fromEntries(Object.entries(c.job).map(([path, value]) => [path, (value ?? undefined) as Value])) })}>
+              Take {c.item.name}
+            </Button>
+          ))}
+        </div>
+      )}
+      {price !== undefined && (
+        <p>
+          Priced {String(price)} {valueAt(state.doc, "card.currency") as string} on {valueAt(state.doc, "card.pricedOn") as string}.
+        </p>
+      )}
       <div className="surveyFields">
-        {["card.name", "card.way"].flatMap((p) => fieldOf(job, p) ?? []).map((f) => (
+        {["card.name", "card.outputA", "card.efficiency", "card.cutOutV", "card.maxFuseA", "card.standbyA", "card.maxAmbientC", "card.way"].flatMap((p) => fieldOf(job, p) ?? []).map((f) => (
           <FieldInput key={f.path} field={f} />
         ))}
       </div>

@@ -1,0 +1,125 @@
+package server
+
+import (
+	"context"
+	"net/http"
+	"time"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"epitrope/core/job"
+	"epitrope/core/parts"
+	"epitrope/internal/workshop"
+)
+
+// maxParts is the largest file of parts that is read.
+const maxParts = 2 << 20
+
+// BookPart is a part of the workshop's book.
+type BookPart struct {
+	Key     string         `json:"key"`
+	SavedAt time.Time      `json:"savedAt"`
+	Item    parts.Item     `json:"item"`
+	Cells   []string       `json:"cells" doc:"As written in the file, in the order of heads"`
+	Job     map[string]any `json:"job,omitempty" doc:"What a job takes over that uses it: fields and values. The job keeps them, whatever becomes of the book"`
+}
+
+// PartsBook is the workshop's parts.
+type PartsBook struct {
+	Heads []string   `json:"heads" doc:"The columns of the book, in their order"`
+	Kinds []string   `json:"kinds"`
+	Parts []BookPart `json:"parts"`
+}
+
+// PartsFile is a file of parts as sent.
+type PartsFile struct {
+	CSV string `json:"csv" doc:"Comma-separated, as exported"`
+}
+
+// PartsRead is what a file of parts came to.
+type PartsRead struct {
+	Kept     int                    `json:"kept" doc:"Lines that are in the book now"`
+	Problems []workshop.LineProblem `json:"problems"`
+	Rest     string                 `json:"rest" doc:"The lines that could not be used, with the heads, to be mended and sent again"`
+}
+
+func (a *api) registerParts(h huma.API) {
+	huma.Register(h, huma.Operation{OperationID: "listParts", Method: http.MethodGet, Path: "/api/parts", Summary: "The workshop's parts book", Errors: []int{503}}, a.parts)
+	huma.Register(h, huma.Operation{OperationID: "exportParts", Method: http.MethodGet, Path: "/api/parts.csv", Summary: "The parts book as a comma-separated file", Errors: []int{503}}, a.exportParts)
+	huma.Register(h, huma.Operation{OperationID: "importParts", Method: http.MethodPost, Path: "/api/parts", MaxBodyBytes: maxParts, Summary: "Put a file of parts into the book; lines that cannot be used are named and given back", Errors: []int{413, 422, 503}}, a.importParts)
+	huma.Register(h, huma.Operation{OperationID: "putPart", Method: http.MethodPut, Path: "/api/parts", Summary: "Put one part into the book, by the heads of its columns", DefaultStatus: http.StatusNoContent, Errors: []int{422, 503}}, a.putPart)
+	huma.Register(h, huma.Operation{OperationID: "withdrawPart", Method: http.MethodDelete, Path: "/api/parts", Summary: "Take a part out of the book; jobs that use it keep it", Errors: []int{404, 503}}, a.withdrawPart)
+}
+
+func (a *api) parts(ctx context.Context, _ *struct{}) (*body[PartsBook], error) {
+	list, err := a.store.Parts(ctx)
+	if err != nil {
+		return nil, answer(err)
+	}
+	out := PartsBook{Kinds: parts.ItemKinds, Parts: make([]BookPart, len(list))}
+	for _, c := range parts.ItemColumns {
+		out.Heads = append(out.Heads, c.Head)
+	}
+	for i, p := range list {
+		item := p.Of()
+		out.Parts[i] = BookPart{Key: p.Key, SavedAt: p.SavedAt.UTC(), Item: item, Cells: []string{}, Job: job.OfPart(item)}
+		for _, c := range parts.ItemColumns {
+			out.Parts[i].Cells = append(out.Parts[i].Cells, c.Get(item))
+		}
+	}
+	return &body[PartsBook]{out}, nil
+}
+
+// csvFile is an answer that is a file.
+type csvFile struct {
+	ContentType string `header:"Content-Type"`
+	Disposition string `header:"Content-Disposition"`
+	Body        []byte
+}
+
+func (a *api) exportParts(ctx context.Context, _ *struct{}) (*csvFile, error) {
+	list, err := a.store.Parts(ctx)
+	if err != nil {
+		return nil, answer(err)
+	}
+	items := make([]parts.Item, len(list))
+	for i, p := range list {
+		items[i] = p.Of()
+	}
+	return &csvFile{"text/csv; charset=utf-8; header=present", `attachment; filename="parts.csv"`, workshop.WriteParts(items)}, nil
+}
+
+func (a *api) importParts(ctx context.Context, in *struct{ Body PartsFile }) (*body[PartsRead], error) {
+	file, err := workshop.ReadParts([]byte(in.Body.CSV), today())
+	if err != nil {
+		return nil, inputProblem(job.Problems{{Field: "file", Value: short(in.Body.CSV), Wrong: err.Error(), Allowed: "a table of parts, as the book is exported"}})
+	}
+	if err := a.store.PutParts(ctx, file.Items); err != nil {
+		return nil, answer(err)
+	}
+	problems := file.Problems
+	if problems == nil {
+		problems = []workshop.LineProblem{}
+	}
+	return &body[PartsRead]{PartsRead{len(file.Items), problems, file.Rest}}, nil
+}
+
+func (a *api) putPart(ctx context.Context, in *struct{ Body map[string]string }) (*struct{}, error) {
+	item, problems := workshop.ReadEntry(in.Body, today())
+	if len(problems) > 0 {
+		named := job.Problems{}
+		for _, p := range problems {
+			named = append(named, job.Problem{Field: p.Field, Value: p.Value, Wrong: p.Wrong, Allowed: p.Allowed})
+		}
+		return nil, inputProblem(named)
+	}
+	return nil, answer(a.store.PutParts(ctx, []parts.Item{item}))
+}
+
+func today() string { return time.Now().UTC().Format(time.DateOnly) }
+
+func (a *api) withdrawPart(ctx context.Context, in *struct {
+	Key string `query:"key" required:"true" maxLength:"120"`
+}) (*struct{}, error) {
+	return nil, answer(a.store.WithdrawPart(ctx, in.Key))
+}

@@ -1,0 +1,68 @@
+package store
+
+import (
+	"context"
+	"encoding/json"
+	"time"
+
+	"gorm.io/gorm/clause"
+
+	"epitrope/core/parts"
+)
+
+// Part is a version of a part in the workshop's book.
+type Part struct {
+	ID        int64 `gorm:"primaryKey"`
+	Key       string
+	Item      json.RawMessage `gorm:"type:jsonb"`
+	Withdrawn bool
+	SavedAt   time.Time `gorm:"default:now()"`
+}
+
+// TableName is the parts' table.
+func (Part) TableName() string { return "part_versions" }
+
+// Of reads the part.
+func (p Part) Of() (item parts.Item) {
+	if err := json.Unmarshal(p.Item, &item); err != nil {
+		panic(err) // the store wrote it
+	}
+	return item
+}
+
+// Parts are the parts of the book, withdrawn ones left out, by kind and name.
+func (s *Store) Parts(ctx context.Context) ([]Part, error) {
+	var list []Part
+	err := s.db.WithContext(ctx).Raw(`SELECT * FROM (SELECT DISTINCT ON (key) * FROM part_versions ORDER BY key, id DESC) newest WHERE NOT withdrawn ORDER BY key`).Scan(&list).Error
+	return list, named(err)
+}
+
+// PutParts keeps parts as the newest of their keys, all or none.
+func (s *Store) PutParts(ctx context.Context, items []parts.Item) error {
+	if len(items) == 0 {
+		return nil
+	}
+	rows := make([]Part, len(items))
+	for i, item := range items {
+		encoded, err := json.Marshal(item)
+		if err != nil {
+			return err
+		}
+		rows[i] = Part{Key: item.Key(), Item: encoded}
+	}
+	return named(s.db.WithContext(ctx).CreateInBatches(&rows, 500).Error)
+}
+
+// WithdrawPart takes a part out of the book. Its versions stay.
+func (s *Store) WithdrawPart(ctx context.Context, key string) error {
+	var p Part
+	res := s.db.WithContext(ctx).Where("key = ?", key).Order("id DESC").Limit(1).Find(&p)
+	if res.Error != nil {
+		return named(res.Error)
+	}
+	if res.RowsAffected == 0 || p.Withdrawn {
+		return ErrNotFound
+	}
+	gone := Part{Key: key, Item: p.Item, Withdrawn: true}
+	return named(s.db.WithContext(ctx).Clauses(clause.Returning{}).Create(&gone).Error)
+}

@@ -1,0 +1,51 @@
+package table
+
+import (
+	"bytes"
+	"encoding/csv"
+	"errors"
+	"io"
+	"strings"
+)
+
+// Line is a line of a table of texts, with what was written.
+type Line struct {
+	Number int
+	Cells  []string
+	Raw    string
+}
+
+// Lines reads a table of texts, up to most lines: its heads, then the others. Lines
+// without anything in them are left out.
+func Lines(data []byte, most int) (heads Line, lines []Line, err error) {
+	data = bytes.TrimPrefix(data, []byte("\xef\xbb\xbf"))
+	r := csv.NewReader(bytes.NewReader(data))
+	r.Comma = delimiter(bytes.TrimLeft(data, "\r\n"))
+	r.FieldsPerRecord, r.TrimLeadingSpace, r.LazyQuotes = -1, true, true
+	for at := int64(0); ; at = r.InputOffset() {
+		cells, err := r.Read()
+		if errors.Is(err, io.EOF) {
+			break
+		}
+		if err != nil {
+			return heads, lines, &Error{Field: "file", Wrong: "cannot be read: " + err.Error()}
+		}
+		if strings.Join(cells, "") == "" {
+			continue
+		}
+		number, _ := r.FieldPos(0)
+		line := Line{number, cells, strings.Trim(string(data[at:r.InputOffset()]), "\r\n")}
+		switch {
+		case heads.Cells == nil:
+			heads = line
+		case len(lines) == most:
+			return heads, lines, &Error{Line: number, Field: "file", Wrong: "has too many lines"}
+		default:
+			lines = append(lines, line)
+		}
+	}
+	if heads.Cells == nil {
+		return heads, lines, ErrEmpty
+	}
+	return heads, lines, nil
+}

@@ -1,0 +1,248 @@
+import { Alert, Button, FileButton, NativeSelect, TextInput, Textarea } from "@mantine/core";
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { Link } from "@tanstack/react-router";
+import { useEffect, useState } from "react";
+
+import { api, Refused, take, whyNot, type Problem, type Schemas } from "../api/client";
+import { SchemeSwitch } from "../ui/SchemeSwitch";
+import { biggestFile, readText } from "../ui/readText";
+
+/** usePartsBook is the workshop's parts. */
+export function usePartsBook() {
+  return useQuery({ queryKey: ["parts"], queryFn: () => take(api.GET("/api/parts")) });
+}
+
+/** shown are the columns of the list; all others are in the form. */
+const shown = ["kind", "name", "rating A", "size", "price", "stock", "remark"];
+
+/** keptLines is where lines that could not be used wait to be mended, so that a reload loses none. */
+const keptLines = "partsToMend";
+
+export function PartsPage() {
+  const book = usePartsBook();
+  const queries = useQueryClient();
+  const refresh = () => queries.invalidateQueries({ queryKey: ["parts"] });
+  const [entry, setEntry] = useState<Record<string, string> | null>(null);
+  const [told, setTold] = useState("");
+
+  const remove = useMutation({
+    mutationFn: (part: Schemas["BookPart"]) => take(api.DELETE("/api/parts", { params: { query: { key: part.key } } })).then(() => part),
+    onSuccess: (part) => {
+      setTold(`“${part.item.name}” is out of the book. Jobs that use it keep it.`);
+      void refresh();
+    },
+    onError: (error) => setTold(whyNot(error)),
+  });
+  const heads = book.data?.heads ?? [];
+  return (
+    <div className="page">
+      <header className="bar">
+        <Link to="/" className="wordmark">
+          Epitrope
+        </Link>
+        <span className="soft">the workshop&apos;s parts</span>
+        <span className="gap" />
+        <SchemeSwitch />
+      </header>
+      <main className="list partsPage">
+        <div className="listHead">
+          <h1>Parts book</h1>
+          <span className="gap" />
+          <Button component="a" variant="default" href="/api/parts.csv" download="parts.csv">
+            Export
+          </Button>
+          <Button onClick={() => setEntry({})}>Add a part</Button>
+        </div>
+        <FromFile onRead={refresh} />
+        {told && (
+          <p className="told" role="status">
+            {told}
+          </p>
+        )}
+        {book.isError && (
+          <Alert color="ink" title="The parts could not be fetched">
+            {whyNot(book.error)}
+          </Alert>
+        )}
+        {entry && <Entry key={JSON.stringify(entry)} heads={heads} kinds={book.data?.kinds ?? []} start={entry} onDone={() => setEntry(null)} onKept={refresh} />}
+        {book.data?.parts.length === 0 && !entry && <p className="empty">No parts yet. Add one, or read a file. Until then plans use cards of parts as they are commonly sold.</p>}
+        {(book.data?.parts.length ?? 0) > 0 && (
+          <table>
+            <thead>
+              <tr>
+                {shown.map((h) => (
+                  <th key={h} scope="col">
+                    {h}
+                  </th>
+                ))}
+                <th scope="col">
+                  <span className="hidden">Change</span>
+                </th>
+              </tr>
+            </thead>
+            <tbody>
+              {book.data?.parts.map((part) => {
+                const cell = (h: string) => part.cells[heads.indexOf(h)] ?? "";
+                return (
+                  <tr key={part.key}>
+                    {shown.map((h) => (h === "name" ? <th key={h} scope="row">{cell(h)}</th> : <td key={h}>{h === "price" ? dated(`${cell(h)} ${cell("currency")}`.trim(), cell("priced on")) : h === "stock" ? dated(cell(h), cell("counted on")) : cell(h)}</td>))}
+                    <td className="does">
+                      <Button size="compact-sm" variant="default" aria-label={`Change ${part.item.name}`} onClick={() => setEntry(Object.fromEntries(heads.map((h) => [h, cell(h)])))}>
+                        Change
+                      </Button>
+                      <Button size="compact-sm" variant="subtle" aria-label={`Take out ${part.item.name}`} onClick={() => remove.mutate(part)}>
+                        Take out
+                      </Button>
+                    </td>
+                  </tr>
+                );
+              })}
+            </tbody>
+          </table>
+        )}
+      </main>
+    </div>
+  );
+}
+
+/** dated is a figure with the day it was true. */
+function dated(text: string, day: string) {
+  if (!text) return "";
+  return (
+    <>
+      {text} <span className="soft">{day}</span>
+    </>
+  );
+}
+
+/** FromFile reads files of parts, and keeps the lines that could not be used until they are mended. */
+function FromFile({ onRead }: { onRead: () => unknown }) {
+  const [rest, setRest] = useState(() => localStorage.getItem(keptLines) ?? "");
+  const [problems, setProblems] = useState<Schemas["LineProblem"][]>([]);
+  const [told, setTold] = useState("");
+  useEffect(() => (rest ? localStorage.setItem(keptLines, rest) : localStorage.removeItem(keptLines)), [rest]);
+  const send = useMutation({
+    mutationFn: (csv: string) => take(api.POST("/api/parts", { body: { csv } })),
+    onSuccess: (read, sent) => {
+      // Lines of an earlier file that still wait to be mended stay.
+      const waiting = sent === rest ? "" : rest;
+      setRest([waiting, read.rest].filter(Boolean).join(waiting && read.rest ? "\n" : ""));
+      setProblems(read.problems);
+      setTold(`${read.kept} ${read.kept === 1 ? "part is" : "parts are"} in the book.${read.problems.length > 0 ? " The other lines are kept here until they are mended." : ""}`);
+      onRead();
+    },
+    onError: (error) => setTold(whyNot(error)),
+  });
+  return (
+    <section className="partsFile" aria-label="From a file">
+      <div className="row">
+        <FileButton
+          accept=".csv,.txt,text/csv"
+          inputProps={{ "aria-label": "Parts file" }}
+          onChange={(file) => {
+            if (!file) return;
+            if (rest) setTold("Mend or clear the lines below first; then read another file.");
+            else if (file.size > biggestFile) setTold(`${file.name} is larger than 1 MB.`);
+            else readText(file).then(send.mutate, (error: Error) => setTold(`${file.name} ${error.message}`));
+          }}
+        >
+          {(props) => (
+            <Button variant="default" loading={send.isPending} {...props}>
+              Read a file
+            </Button>
+          )}
+        </FileButton>
+        <span role="status">{told || "Comma-separated, one part a line, heads as exported. A line is used whole or not at all."}</span>
+      </div>
+      {problems.length > 0 && (
+        <ul className="lineProblems">
+          {problems.map((p) => (
+            <li key={`${p.line} ${p.field}`}>
+              <b>line {p.line}</b> {p.field} {p.value && `“${p.value}”`} {p.wrong}; allowed: {p.allowed}
+            </li>
+          ))}
+        </ul>
+      )}
+      {rest && (
+        <>
+          <Textarea label="Lines to mend" value={rest} autosize minRows={3} maxRows={12} onChange={(e) => setRest(e.currentTarget.value)} />
+          <div className="row">
+            <Button size="compact-md" onClick={() => send.mutate(rest)}>
+              Read these lines
+            </Button>
+            <Button
+              size="compact-md"
+              variant="subtle"
+              onClick={() => {
+                setRest("");
+                setProblems([]);
+              }}
+            >
+              Clear them
+            </Button>
+          </div>
+        </>
+      )}
+    </section>
+  );
+}
+
+interface EntryProps {
+  heads: string[];
+  kinds: string[];
+  start: Record<string, string>;
+  onDone: () => void;
+  onKept: () => unknown;
+}
+
+/** Entry is one part, typed. */
+function Entry({ heads, kinds, start, onDone, onKept }: EntryProps) {
+  const [cells, setCells] = useState<Record<string, string>>({ kind: "charger", ...start });
+  const [problems, setProblems] = useState<Problem[]>([]);
+  const put = useMutation({
+    mutationFn: () => take(api.PUT("/api/parts", { body: cells })),
+    onSuccess: () => {
+      onKept();
+      onDone();
+    },
+    onError: (error) => setProblems(error instanceof Refused ? error.refusal.problems : [{ field: "", value: "", wrong: whyNot(error), allowed: "" }]),
+  });
+  const wrong = (head: string) => {
+    const p = problems.find((x) => x.field === head);
+    return p && `${p.wrong}; allowed: ${p.allowed}`;
+  };
+  const set = (head: string, text: string) => setCells({ ...cells, [head]: text });
+  return (
+    <form
+      className="partEntry"
+      aria-label="Part"
+      onSubmit={(e) => {
+        e.preventDefault();
+        put.mutate();
+      }}
+    >
+      <div className="surveyFields">
+        {heads.map((h) =>
+          h === "kind" ? (
+            <NativeSelect key={h} label={h} data={kinds} value={cells.kind} error={wrong(h)} onChange={(e) => set(h, e.currentTarget.value)} />
+          ) : (
+            <TextInput key={h} label={h} value={cells[h] ?? ""} error={wrong(h)} onChange={(e) => set(h, e.currentTarget.value)} />
+          ),
+        )}
+      </div>
+      {problems.filter((p) => !heads.includes(p.field)).map((p) => (
+        <p key={p.wrong} className="bad">
+          {p.wrong}
+        </p>
+      ))}
+      <div className="row">
+        <Button type="submit" loading={put.isPending}>
+          Keep
+        </Button>
+        <Button variant="subtle" onClick={onDone}>
+          Leave it
+        </Button>
+      </div>
+    </form>
+  );
+}
