@@ -21,6 +21,7 @@ const usage = `epitrope plans alternator-fed charging of auxiliary batteries.
   epitrope found FILE                                 what was there before, judged
   epitrope classify FILE                              how an alternator is regulated, from a log
   epitrope log KIND                                   a simulated log, for trying that
+  epitrope parts FILE.csv                             check a file of parts for the book
   epitrope schema job|plan                            the published JSON Schema
   epitrope serve                                      the web application
   epitrope seed                                       put the demo jobs into an empty database
@@ -42,6 +43,7 @@ var commands = map[string]command{
 	"found":    runFound,
 	"classify": runClassify,
 	"log":      runLog,
+	"parts":    runParts,
 	"schema":   runSchema,
 	"serve":    runServe,
 	"seed":     runSeed,

@@ -135,3 +135,17 @@ func TestJudgingCommands(t *testing.T) {
 		assert.Contains(t, errs, "use.dailyAh")
 	}
 }
+
+// A file of parts is checked line by line.
+func TestPartsCommand(t *testing.T) {
+	code, out, errs := epitrope(t, "kind,name,rating A\ncharger,Bench box,35\nfuse,Strip,60\n", "parts", "-")
+	require.Zero(t, code, errs)
+	assert.Contains(t, out, "parts that can be used: 2")
+	code, out, errs = epitrope(t, "kind,name,rating A\ncharger,Bench box,35\nfuse,Strip,sixty\n", "parts", "-")
+	assert.Equal(t, 2, code)
+	assert.Contains(t, out, "parts that can be used: 1")
+	assert.Contains(t, errs, `line 3: rating A "sixty" is not a current; allowed: 0.5 to 600 A`)
+	code, _, errs = epitrope(t, "", "parts", "-")
+	assert.Equal(t, 2, code)
+	assert.Contains(t, errs, "there is no table in it")
+}

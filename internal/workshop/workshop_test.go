@@ -1,8 +1,10 @@
 package workshop
 
 import (
+	"fmt"
 	"strings"
 	"testing"
+	"time"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -67,6 +69,25 @@ func TestDatesAreKept(t *testing.T) {
 	assert.Equal(t, today, f.Items[0].CountedOn)
 	assert.Equal(t, "2029-01-31", f.Items[1].PricedOn)
 	assert.Empty(t, f.Items[1].CountedOn, "nobody counted")
+}
+
+// Dates are those that the standard library knows.
+func TestDatesOfTheCalendar(t *testing.T) {
+	for year := 1999; year <= 2001; year++ {
+		for month := 0; month <= 13; month++ {
+			for day := 0; day <= 32; day++ {
+				text := fmt.Sprintf("%04d-%02d-%02d", year, month, day)
+				_, err := time.Parse(time.DateOnly, text)
+				_, problems := ReadEntry(map[string]string{"kind": "other", "name": "Tape", "priced on": text}, today)
+				require.Equal(t, err == nil, len(problems) == 0, text)
+			}
+		}
+	}
+	for _, year := range []int{1900, 2000, 2024} {
+		_, err := time.Parse(time.DateOnly, fmt.Sprintf("%d-02-29", year))
+		_, problems := ReadEntry(map[string]string{"kind": "other", "name": "Tape", "priced on": fmt.Sprintf("%d-02-29", year)}, today)
+		require.Equal(t, err == nil, len(problems) == 0, year)
+	}
 }
 
 func TestForms(t *testing.T) {

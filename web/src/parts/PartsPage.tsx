@@ -1,7 +1,7 @@
 import { Alert, Button, FileButton, NativeSelect, TextInput, Textarea } from "@mantine/core";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
-import { useEffect, useState } from "react";
+import { useEffect, useState, type ReactNode } from "react";
 
 import { api, Refused, take, whyNot, type Problem, type Schemas } from "../api/client";
 import { SchemeSwitch } from "../ui/SchemeSwitch";
@@ -23,15 +23,15 @@ export function PartsPage() {
   const queries = useQueryClient();
   const refresh = () => queries.invalidateQueries({ queryKey: ["parts"] });
   const [entry, setEntry] = useState<Record<string, string> | null>(null);
-  const [told, setTold] = useState("");
+  const [says, setSays] = useState("");
 
   const remove = useMutation({
     mutationFn: (part: Schemas["BookPart"]) => take(api.DELETE("/api/parts", { params: { query: { key: part.key } } })).then(() => part),
     onSuccess: (part) => {
-      setTold(`“${part.item.name}” is out of the book. Jobs that use it keep it.`);
+      setSays(`“${part.item.name}” is out of the book. Jobs that use it keep it.`);
       void refresh();
     },
-    onError: (error) => setTold(whyNot(error)),
+    onError: (error) => setSays(whyNot(error)),
   });
   const heads = book.data?.heads ?? [];
   return (
@@ -54,9 +54,9 @@ export function PartsPage() {
           <Button onClick={() => setEntry({})}>Add a part</Button>
         </div>
         <FromFile onRead={refresh} />
-        {told && (
+        {says && (
           <p className="told" role="status">
-            {told}
+            {says}
           </p>
         )}
         {book.isError && (
@@ -85,7 +85,7 @@ export function PartsPage() {
                 const cell = (h: string) => part.cells[heads.indexOf(h)] ?? "";
                 return (
                   <tr key={part.key}>
-                    {shown.map((h) => (h === "name" ? <th key={h} scope="row">{cell(h)}</th> : <td key={h}>{h === "price" ? dated(`${cell(h)} ${cell("currency")}`.trim(), cell("priced on")) : h === "stock" ? dated(cell(h), cell("counted on")) : cell(h)}</td>))}
+                    {shown.map((h) => (h === "name" ? <th key={h} scope="row">{cell(h)}</th> : <td key={h}>{told[h]?.(cell) ?? cell(h)}</td>))}
                     <td className="does">
                       <Button size="compact-sm" variant="default" aria-label={`Change ${part.item.name}`} onClick={() => setEntry(Object.fromEntries(heads.map((h) => [h, cell(h)])))}>
                         Change
@@ -104,6 +104,13 @@ export function PartsPage() {
     </div>
   );
 }
+
+/** told says how a cell is shown, where it is not shown as it is written. */
+const told: Record<string, (cell: (head: string) => string) => ReactNode> = {
+  "rating A": (cell) => cell("rating A") && `${cell("rating A")} A`,
+  price: (cell) => dated(`${cell("price")} ${cell("currency")}`.trim(), cell("priced on")),
+  stock: (cell) => dated(cell("stock"), cell("counted on")),
+};
 
 /** dated is a figure with the day it was true. */
 function dated(text: string, day: string) {

@@ -1,0 +1,47 @@
+package main
+
+import (
+	"flag"
+	"fmt"
+	"io"
+	"strings"
+	"time"
+
+	"epitrope/internal/workshop"
+)
+
+// runParts checks a file of parts before it is read into the book.
+func runParts(args []string, in io.Reader, out io.Writer) error {
+	set := flag.NewFlagSet("epitrope parts FILE.csv", flag.ContinueOnError)
+	asJSON := set.Bool("json", false, "print JSON")
+	rest, err := parseFlags(set, args, out)
+	if err != nil {
+		return err
+	}
+	if len(rest) != 1 {
+		return badInput("give one FILE, or - for standard input")
+	}
+	data, err := readAll(rest[0], in)
+	if err != nil {
+		return err
+	}
+	file, err := workshop.ReadParts(data, time.Now().UTC().Format(time.DateOnly))
+	if err != nil {
+		return badInput("%s: %v", rest[0], err)
+	}
+	if *asJSON {
+		if err := printJSON(out, file.Items); err != nil {
+			return err
+		}
+	} else {
+		fmt.Fprintf(out, "parts that can be used: %d\n", len(file.Items))
+	}
+	if len(file.Problems) == 0 {
+		return nil
+	}
+	said := make([]string, len(file.Problems))
+	for i, p := range file.Problems {
+		said[i] = p.String()
+	}
+	return badInput("%s: %s", rest[0], strings.Join(said, "\n"))
+}
