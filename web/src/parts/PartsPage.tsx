@@ -109,7 +109,7 @@ export function PartsPage() {
 const told: Record<string, (cell: (head: string) => string) => ReactNode> = {
   "rating A": (cell) => cell("rating A") && `${cell("rating A")} A`,
   price: (cell) => dated(`${cell("price")} ${cell("currency")}`.trim(), cell("priced on")),
-  stock: (cell) => dated(cell("stock"), cell("counted on")),
+  stock: (cell) => dated(cell("stock") && `${cell("stock")} in stock`, cell("counted on")),
 };
 
 /** dated is a figure with the day it was true. */
