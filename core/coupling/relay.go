@@ -18,6 +18,10 @@ var (
 	UsualTwoWay = Sensing{CutInV: 13.4, CutOutV: CutOutV, CloseS: 2, OpenS: 10, TwoWay: true, CoilA: 0.15}
 )
 
+// UsualDetection is what a charger without a signal takes for a running engine. Source:
+// from memory; its card wins.
+var UsualDetection = Sensing{CutInV: 13.3, CutOutV: 12.7, CloseS: 5, OpenS: 10}
+
 // Wants returns what the relay will do if the voltages at its two contacts stay as
 // they are: to be closed or open, and after how many seconds. Between its thresholds
 // it stays as it is.

@@ -35,8 +35,10 @@ type Rig struct {
 	Charger *Charger
 	Solar   *Solar
 	Second  *SecondMachine
-	Fuses   []Fuse
-	Wires   []Wire
+
+	Disconnect *Disconnect
+	Fuses      []Fuse
+	Wires      []Wire
 
 	VehicleA, LampsA float64 // what the vehicle takes while driven, and with its lamps on
 	HouseA           float64 // average of what is used off the aux battery
@@ -103,6 +105,7 @@ type Join struct {
 	Rest    string  // resistance of a rest contact, open while it is closed, that feeds the charger
 	Bypass  coupling.HighCurrent
 	Trigger Trigger // of a bypass
+	DelayS  float64 // of a timer in the coil's feed
 }
 
 // Trigger is what a charger takes for a running engine.
@@ -116,6 +119,7 @@ const (
 
 	Accessory Trigger = "accessory" // live with the key, but not while cranking
 	Dead      Trigger = "dead"      // never
+	Sensed    Trigger = "sensed"    // the charger's own eye on its input
 )
 
 // Charger is a DC-DC charger.
@@ -134,6 +138,7 @@ type Charger struct {
 	CaseKPerW  float64
 	PlaceOverK float64 // how much warmer than outside its place gets
 	By         Trigger
+	Senses     coupling.Sensing // where that is Sensed
 }
 
 // Solar is panels with their own regulator on the aux battery.
@@ -165,4 +170,11 @@ type Wire struct {
 	LimitC   float64
 	JointOhm float64 // its worst joint
 	PlaceK   float64 // how much warmer than outside its place gets, engine warm
+}
+
+// Disconnect is a low-voltage disconnect between the aux battery and what is used off it.
+type Disconnect struct {
+	OpensV  float64 // at 12 V: opens below
+	ClosesV float64 // … and closes again above
+	HoldS   float64 // after so long
 }

@@ -148,7 +148,7 @@ func newRunner(rig *Rig, pattern Pattern, cond Conditions, opt Options) (*runner
 	}
 	r := &runner{rig: rig, cond: cond, opt: opt, solver: solver, pattern: pattern, openedAt: -never, efficiency: 0.9, easesAt: alternator.StartFull}
 	r.grip()
-	r.on = on{joinAt: never, chargeAt: never, restartAt: never, stageAt: never}
+	r.on = on{joinAt: never, chargeAt: never, restartAt: never, stageAt: never, cutAt: never, engineAt: never}
 	r.x[startQ], r.x[auxQ] = rig.Start.SOC, rig.Aux.SOC
 	r.on.full = rig.Aux.SOC >= fullSOC
 	air := or(pattern[0].Own.AirC, cond.OutsideC)

@@ -126,7 +126,7 @@ func (r *runner) set(x *slow, s *sight) {
 	}
 	h.vehicle.Amps = now.vehicleA
 	h.house.Amps = now.houseA
-	if r.on.houseOff {
+	if r.on.houseOff || r.on.cutOff {
 		h.house.Amps = 0
 	}
 	h.starter.Closed = now.kind.cranks() && !r.on.stalled

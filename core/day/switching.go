@@ -16,6 +16,8 @@ type on struct {
 	opened   [maxFuses]bool
 	blocked  bool // the management system takes no charge
 	houseOff bool // the aux battery is empty: what it feeds is off
+	engine   bool // a charger without a signal takes the engine for running
+	cutOff   bool // … or a low-voltage disconnect has opened
 	stalled  bool // the engine did not start
 	recharge bool // a variable regulation recharges the start battery
 	full     bool // the aux battery was full since it was last drawn down
@@ -24,6 +26,8 @@ type on struct {
 	joinAt    float64 // when a relay acts on what it senses; never is +Inf
 	chargeAt  float64 // when a charger begins
 	restartAt float64 // when a starved charger looks again
+	engineAt  float64 // when it acts on what it sees
+	cutAt     float64 // when a disconnect acts on what it sees
 	stageAt   float64 // when a stage begins that wants something held for a while
 	stageFrom float64 // when the stage began
 }
@@ -47,8 +51,8 @@ const (
 // wishes is what wants to be switched: when one changes within a step, the moment is
 // looked for.
 type wishes struct {
-	relay, stage, starved, restart, block, empty, back, full, risk, recharge, eased bool
-	fuses                                                                           [maxFuses]bool
+	relay, stage, starved, restart, block, empty, back, full, risk, recharge, eased, cut, engine bool
+	fuses                                                                                        [maxFuses]bool
 }
 
 // wish reads the wishes from the slow states and what is seen.
@@ -64,6 +68,13 @@ func (r *runner) wish(x *slow, s *sight) wishes {
 	}
 	if j := rig.Join; j != nil && j.By == ByBypass {
 		w.relay = r.bypassed(j, s) != on.joined
+	}
+	if q := rig.Disconnect; q != nil {
+		w.cut = q.wants(on.cutOff, s.auxV/n) != on.cutOff
+	}
+	if c := rig.Charger; c != nil && c.By == Sensed {
+		wants, _ := c.Senses.Wants(on.engine, s.sensedV/n, 0)
+		w.engine = wants != on.engine
 	}
 	if c := rig.Charger; c != nil {
 		w.starved = on.charging && (s.starved || s.sensedV < n*c.CutOutV)
@@ -81,7 +92,7 @@ func (r *runner) wish(x *slow, s *sight) wishes {
 
 // due is the next moment at which something was set to happen.
 func (r *runner) due() float64 {
-	at := math.Min(math.Min(r.on.joinAt, r.on.chargeAt), r.on.stageAt)
+	at := math.Min(math.Min(r.on.joinAt, r.on.chargeAt), math.Min(r.on.stageAt, math.Min(r.on.cutAt, r.on.engineAt)))
 	if r.on.restartAt > r.t { // after that it waits for its voltage
 		at = math.Min(at, r.on.restartAt)
 	}
@@ -118,7 +129,7 @@ func (r *runner) happened(id, part, text string) {
 
 // switchOne does the first thing that is wanted; false where there is nothing.
 func (r *runner) switchOne(w wishes) bool {
-	return r.switchFuses(w) || r.switchJoin(w) || r.switchCharger(w) || r.switchStage(w) || r.switchBatteries(w)
+	return r.switchFuses(w) || r.switchJoin(w) || r.switchDetection(w) || r.switchCharger(w) || r.switchStage(w) || r.switchLoads(w) || r.switchBatteries(w)
 }
 
 func (r *runner) switchFuses(w wishes) bool {
@@ -144,9 +155,9 @@ func (r *runner) switchJoin(w wishes) bool {
 	case j.By == Always:
 		want = true
 	case j.By == ByRunning:
-		want = r.now.running
+		want = r.waited(j, r.now.running)
 	case j.By == ByIgnition:
-		want = r.now.kind.live()
+		want = r.waited(j, r.now.kind.live())
 	case j.By == Never:
 		want = false
 	case j.By == ByBypass:
@@ -178,6 +189,18 @@ func (r *runner) switchJoin(w wishes) bool {
 		r.happened("join.opens", "coupling", "the batteries are parted, at "+volts+r.because(j, j.Sensing.CutOutV, "below", j.Sensing.OpenS))
 	}
 	return true
+}
+
+// waited says whether a coil's feed is live and its timer has run out.
+func (r *runner) waited(j *Join, live bool) bool {
+	if !live || r.on.joined {
+		r.on.joinAt = never
+		return live
+	}
+	if r.on.joinAt == never {
+		r.on.joinAt = r.t + j.DelayS
+	}
+	return r.t >= r.on.joinAt-located
 }
 
 // because says why a relay acted.
@@ -215,6 +238,8 @@ func (r *runner) triggered(by Trigger) bool {
 		return r.now.kind.live() && !r.now.kind.cranks() && !r.on.stalled
 	case Dead:
 		return false
+	case Sensed:
+		return r.on.engine
 	}
 	return r.now.running
 }
@@ -253,6 +278,36 @@ func (r *runner) bypassHolds(j *Join) bool {
 
 // bypassS is how long a high-current stage looks before it acts. Source: from memory.
 const bypassS = 5.0
+
+// switchDetection lets a charger without a signal take the engine for running, or stopped,
+// once its input was high, or low, for long enough.
+func (r *runner) switchDetection(w wishes) bool {
+	c := r.rig.Charger
+	if c == nil || c.By != Sensed {
+		return false
+	}
+	if !w.engine {
+		r.on.engineAt = never
+		return false
+	}
+	_, after := c.Senses.Wants(r.on.engine, r.s.sensedV/r.rig.N, 0)
+	if r.on.engineAt == never {
+		r.on.engineAt = r.t + after
+	}
+	if r.t < r.on.engineAt-located {
+		return false
+	}
+	r.on.engine, r.on.engineAt = !r.on.engine, never
+	volts, word := working.Text(r.s.sensedV, "V", 1), "stopped"
+	if r.on.engine {
+		word = "running"
+	}
+	r.happened("charger.takes."+word, "coupling", "the charger takes the engine for "+word+", at "+volts)
+	if r.on.engine != r.now.running {
+		r.result.Verdict.Mistaken++
+	}
+	return true
+}
 
 func (r *runner) switchCharger(w wishes) bool {
 	c := r.rig.Charger
@@ -325,6 +380,41 @@ func (r *runner) switchStage(w wishes) bool {
 	}
 	r.begin(next)
 	r.happened("charger."+next.String(), "coupling", fmt.Sprintf("the charger goes to %s, at %s", next, working.Text(r.s.outV, "V", 2)))
+	return true
+}
+
+// wants says whether a disconnect is open at a voltage, at 12 V.
+func (q *Disconnect) wants(open bool, volts float64) bool {
+	if open {
+		return volts < q.ClosesV
+	}
+	return volts < q.OpensV
+}
+
+// switchLoads lets a disconnect act, once the voltage was low, or back, for long enough.
+func (r *runner) switchLoads(w wishes) bool {
+	q := r.rig.Disconnect
+	if q == nil {
+		return false
+	}
+	if !w.cut {
+		r.on.cutAt = never
+		return false
+	}
+	if r.on.cutAt == never {
+		r.on.cutAt = r.t + q.HoldS
+	}
+	if r.t < r.on.cutAt-located {
+		return false
+	}
+	r.on.cutOff, r.on.cutAt = !r.on.cutOff, never
+	volts := working.Text(r.s.auxV, "V", 1)
+	if r.on.cutOff {
+		r.result.Verdict.Cuts++
+		r.happened("disconnect.opens", "aux", fmt.Sprintf("the low-voltage disconnect opens at %s, with %s left", volts, working.Text(100*r.s.aux.soc, "%", 0)))
+	} else {
+		r.happened("disconnect.closes", "aux", "the low-voltage disconnect closes again at "+volts)
+	}
 	return true
 }
 

@@ -40,7 +40,9 @@ type Verdict struct {
 	Closings     int     // of the join
 	Chatter      int     // … again within two minutes
 	Starved      int     // stops of the charger
+	Mistaken     int     // times that a charger took the engine for what it was not
 	Empty        int     // times that the aux battery was empty
+	Cuts         int     // times that a low-voltage disconnect opened
 	LimitedS     float64 // the alternator at its limit
 	RunningS     float64
 	Winding      Peak

@@ -49,6 +49,7 @@ type Document struct {
 	Card         Card         `json:"card,omitzero"`
 	Solar        Solar        `json:"solar,omitzero"`
 	Profile      Profile      `json:"profile,omitzero"`
+	Extras       Extras       `json:"extras,omitzero"`
 
 	Loads    map[string]Load        `json:"loads,omitempty" doc:"Rows by name"`
 	Gear     map[string]Gear        `json:"gear,omitempty" doc:"What was there before: devices, by name of the row"`
@@ -258,6 +259,8 @@ type Card struct {
 	MaxFuseA    *float64 `json:"maxFuseA,omitempty"`
 	StandbyA    *float64 `json:"standbyA,omitempty"`
 	MaxAmbientC *float64 `json:"maxAmbientC,omitempty"`
+	DetectOnV   *float64 `json:"detectOnV,omitempty"`
+	DetectOffV  *float64 `json:"detectOffV,omitempty"`
 	Price       *float64 `json:"price,omitempty"`
 	Currency    string   `json:"currency,omitempty"`
 	PricedOn    string   `json:"pricedOn,omitempty"`

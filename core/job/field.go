@@ -126,7 +126,7 @@ func amps(ratings []float64) []Option {
 
 // Fields lists every field once: the run's, then the survey's, then those of the rows of
 // lists, whose row stands as * in the path.
-var Fields = slices.Concat(runFields, surveyFields, useFields, schoolFields, rowFields)
+var Fields = slices.Concat(runFields, surveyFields, useFields, schoolFields, extraFields, rowFields)
 
 // runFields are what the run is planned from. Limits are what is physically sensible for a
 // vehicle; beyond them a typing error is likelier than a job.
@@ -185,7 +185,7 @@ var runFields = []Field{
 	{Path: "day.auxSOC", Label: "Aux battery to begin with", Kind: Number, Unit: "%", Max: 100, dim: share, Part: "day"},
 	{Path: "day.trigger", Label: "The coupling is told to run", Kind: Choice, Part: "day", Choices: []Option{
 		{"running", "while the engine runs"}, {"ignition", "with the ignition"}, {"accessory", "with the accessory position"},
-		{"switch", "by a switch, forgotten on"}, {"dead", "never: its signal is dead"}}},
+		{"switch", "by a switch, forgotten on"}, {"voltage", "by the voltage that the charger sees"}, {"dead", "never: its signal is dead"}}},
 
 	{Path: "pins.coupling", Label: "Coupling", Kind: Choice, Pin: true, Part: "coupling", Choices: couplings()},
 	{Path: "pins.chargerA", Label: "Charger output", Kind: Level, Unit: "A", Pin: true, Part: "coupling",

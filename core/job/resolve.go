@@ -76,6 +76,8 @@ type Facts struct {
 	Settings    []profile.Setting // how the charger can be set; the stock card's where the job has none
 	OwnCard     bool
 	Set         Profile
+	Detects     coupling.Sensing // what a charger without a signal takes for a running engine, at 12 V
+	Extras      ExtraFacts
 	List        []Fact
 }
 
@@ -150,6 +152,7 @@ func (d Document) Resolve(k coupling.Kind) Facts {
 	r := &resolver{known: d.Known}
 	f := Facts{Coupling: k, Gear: Rows(d.Gear), Found: Rows(d.Found), Have: d.Have, Feeds: Rows(d.Feeds), FeedTaken: d.Signal.Feed, Set: d.Profile}
 	f.Settings, f.OwnCard = d.settings()
+	f.Detects = d.Card.detects()
 	f.vehicle(r, d)
 	f.electrical(r, d)
 	f.day(r, d)
@@ -157,6 +160,7 @@ func (d Document) Resolve(k coupling.Kind) Facts {
 	f.routes(r, d, k)
 	f.survey(r, d)
 	f.schools(r, d)
+	f.extras(r, d)
 	f.List = r.list
 	return f
 }

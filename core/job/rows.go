@@ -83,6 +83,8 @@ var rowFields = []Field{
 	{Path: "card.maxFuseA", Label: "Largest fuse its sheet allows", Kind: Number, Unit: "A", Min: 1, Max: 600, Digits: 1, dim: current, Part: "coupling"},
 	{Path: "card.standbyA", Label: "It takes at rest", Kind: Number, Unit: "A", Max: 5, Digits: 3, dim: current, Part: "coupling"},
 	{Path: "card.maxAmbientC", Label: "Full output up to", Kind: Number, Unit: "°C", Min: 20, Max: 110, Digits: 0, dim: warmth, Part: "coupling"},
+	{Path: "card.detectOnV", Label: "By voltage it starts above, at 12 V", Kind: Number, Unit: "V", Min: 12.5, Max: 14.5, Digits: 2, dim: tension, Part: "coupling"},
+	{Path: "card.detectOffV", Label: "… and stops below, at 12 V", Kind: Number, Unit: "V", Min: 11.5, Max: 14, Digits: 2, dim: tension, Part: "coupling"},
 	{Path: "card.price", Label: "Its price", Kind: Number, Max: 100000, Digits: 2, dim: count, Part: "coupling"},
 	{Path: "card.currency", Label: "In", Kind: Text, Max: 3, Part: "coupling"},
 	{Path: "card.pricedOn", Label: "Priced on", Kind: Text, Max: 10, Part: "coupling"},

@@ -100,7 +100,7 @@ func (d *design) bill() Bill {
 	add("copper", kilos, "kg", copperPerKg, 0)
 	add("cable laid", metres, "m", 0, metreHours)
 	add("ends", float64(ends), "", endCost, endHours)
-	if d.kind.Signal() {
+	if d.wired() {
 		add("signal: finding its feed, wire and fuse", 1, "", fuseCost/2, signalHours)
 	}
 	b.MetresM, b.CopperKg, b.Ends = working.Round(metres, 1), working.Round(kilos, 2), ends

@@ -16,6 +16,8 @@ func (d *design) build() {
 	d.feedWires()
 	d.returnWires()
 	d.thinWires()
+	d.houseWires()
+	d.winchWire()
 }
 
 // couplingAt is where the coupling sits: where the measured routes meet; without
@@ -82,7 +84,8 @@ func (d *design) components(b job.Body, place job.Point) {
 		}
 		s.Add(system.Component{ID: "e2", Kind: system.Earth, Name: "E2", Rating: "earth point, bare metal", At: earthAt})
 	}
-	if d.kind.Signal() {
+	d.extraComponents(place)
+	if d.wired() {
 		s.Add(system.Component{ID: "feed", Kind: system.FeedPoint, Name: "Feed point", Rating: d.feedRating(), Existing: true, At: job.Point{X: 1.6, Y: 1.1}})
 		s.Add(system.Component{ID: "f3", Kind: system.Fuse, Name: "F3", Rating: d.trigger.fuse.Label(), At: job.Point{X: 1.6, Y: 1.1}})
 	}
@@ -133,6 +136,8 @@ func (d *design) feedRating() string {
 		return "live with the key at accessory"
 	case "switch":
 		return "by a switch"
+	case "voltage":
+		return "none: the charger watches its input"
 	}
 	return "live only while the engine runs"
 }
@@ -171,9 +176,20 @@ func (d *design) feedWires() {
 		first.From += leadOhm
 	}
 	d.wire("c1a", "c1", system.Feed, d.source(), term("f1", "in"), &d.start, d.start.bare(), first)
-	d.through("c1", &d.start, term("f1", "out"), term("coupling", "30"), d.start.lengthM.Value-d.start.bare())
-	d.through("c2", &d.aux, d.out(), term("f2", "in"), d.aux.lengthM.Value-d.aux.bare())
-	d.wire("c2c", "c2", system.Feed, term("f2", "out"), term("aux", "30"), &d.aux, d.aux.bare(), lugs)
+	behindF1, c1M := term("f1", "out"), d.start.lengthM.Value-d.start.bare()
+	beforeF2, c2M := term("f2", "in"), d.aux.lengthM.Value-d.aux.bare()
+	post := term("aux", "30")
+	switch d.facts.Extras.Isolator {
+	case job.FrontIsolator:
+		behindF1, c1M = d.isolate("c1", &d.start, behindF1, c1M)
+	case job.AuxIsolator:
+		beforeF2, c2M = d.isolate("c2", &d.aux, beforeF2, c2M)
+	case job.MasterSwitch:
+		post, _ = d.isolate("c2", &d.aux, post, c2M)
+	}
+	d.through("c1", &d.start, behindF1, term("coupling", "30"), c1M)
+	d.through("c2", &d.aux, d.out(), beforeF2, c2M)
+	d.wire("c2c", "c2", system.Feed, term("f2", "out"), post, &d.aux, d.aux.bare(), lugs)
 }
 
 // through joins two terminals, by way of the trailer plug where the run crosses it. The
@@ -190,7 +206,7 @@ func (d *design) through(run string, l *leg, from, to system.Terminal, lengthM f
 
 func (d *design) returnWires() {
 	l := d.returnLeg()
-	minus := term("aux", "31")
+	minus := d.auxMinus()
 	if d.kind.Charger() {
 		d.auxReturn(minus, term("coupling", "31"))
 		minus = term("coupling", "31")
@@ -202,7 +218,7 @@ func (d *design) returnWires() {
 		fallthrough
 	case d.back.byChassis:
 		d.wire("n1", l.id, system.Return, minus, term("e2", ""), l, d.back.cableM, lugs)
-		d.system.Join(system.Wire{ID: "chassis", Run: "return", Role: system.Chassis, From: term("e2", ""), To: e1, LengthM: working.Round(d.back.chassisM, 2),
+		d.system.Join(system.Wire{ID: "chassis", Run: "return", Role: system.Chassis, From: d.bonded(term("e2", "")), To: e1, LengthM: working.Round(d.back.chassisM, 2),
 			Ohm: chassisOhmPer * d.back.chassisM, Joint: system.Joints{From: earthOhm, To: earthOhm}, Existing: true})
 	case d.crosses(l):
 		hitch := d.hitchAt().X / d.facts.Place.At.X
@@ -233,14 +249,14 @@ const sensingEarthM = 0.5
 // earth.
 func (d *design) thinWires() {
 	t := d.trigger
-	if !d.kind.Signal() && d.kind != coupling.VSR {
+	if !d.wired() && d.kind != coupling.VSR {
 		return
 	}
 	if !d.kind.Charger() {
 		t.trial.Size = cable.Square(triggerMM2)
 		d.wire("g1", "g1", system.Signal, term("coupling", "31"), term(system.StartEarth, ""), &t, sensingEarthM, lugs)
 	}
-	if !d.kind.Signal() {
+	if !d.wired() {
 		return
 	}
 	to := term("coupling", "15")

@@ -6,6 +6,7 @@ import (
 	"strings"
 
 	"epitrope/core/coupling"
+	"epitrope/core/job"
 	"epitrope/core/parts"
 	"epitrope/core/working"
 )
@@ -41,6 +42,11 @@ func (d *design) chain() []Link {
 		}
 		list = append(list, l)
 	}
+	isolator := func(at string, l *leg) {
+		if at == d.facts.Extras.Isolator {
+			add("q1", "Q1 "+d.isolator().Label, l.amps, d.isolator().ContinuousA*parts.ContactFactor(l.bay.AmbientC), heated(d.isolator().ContinuousA, l.bay.AmbientC))
+		}
+	}
 	run := func(l *leg, fuse, wire string) {
 		add(l.fuseID, fuse+" "+l.fuse.Label(), l.amps, l.fuse.RatingA*l.fuse.Family.Holds(l.bay.AmbientC), fmt.Sprintf("what it holds for hours at %s", working.Text(l.bay.AmbientC, "°C", 0)))
 		add(l.id, wire+" "+l.trial.Size.Copper(), l.amps, l.trial.AmpacityA, fmt.Sprintf("where it lies, %s insulation", d.facts.Insulation.Label))
@@ -49,6 +55,7 @@ func (d *design) chain() []Link {
 		}
 	}
 	run(&d.start, "F1", "C1")
+	isolator(job.FrontIsolator, &d.start)
 	bay := d.start.bay
 	if !d.atStart() {
 		bay = d.aux.bay
@@ -65,8 +72,16 @@ func (d *design) chain() []Link {
 		contact(d.contact.Label, d.start.amps, d.contact.ContinuousA)
 	}
 	run(&d.aux, "F2", "C2")
+	isolator(job.AuxIsolator, &d.aux)
+	isolator(job.MasterSwitch, &d.aux)
+	if e := d.facts.Extras; e.Monitor {
+		add("aux", "R1 shunt", d.aux.amps, e.ShuntA.Value*parts.ShuntHours, "two thirds of "+working.Plain(e.ShuntA.Value, "A", 0)+", for hours")
+	}
 	back := d.returnLeg()
 	add("return", "return lead "+back.trial.Size.Copper(), back.amps, back.trial.AmpacityA, "as its feed")
+	if d.bondedBack() {
+		add("return", "B1 bonding lead "+d.bondSize().Copper(), back.amps, d.bondBearsA(), "where it lies, "+d.facts.Insulation.Label+" insulation")
+	}
 	weakest := 0
 	for i, l := range list {
 		if l.Share > list[weakest].Share {
@@ -86,19 +101,22 @@ func heated(rating, ambientC float64) string {
 // fuses have notes of their own.
 func (d *design) noteChain(n *noted) {
 	for _, l := range d.chain() {
-		if l.Column != "coupling" && l.Column != "x1" || l.Level == Good {
+		if l.Column != "coupling" && l.Column != "x1" && l.Column != "q1" || l.Level == Good {
 			continue
 		}
 		id, severity := "chain.limit", caution
 		if l.Level == Bad {
 			id, severity = "chain.over", stop
 		}
-		path := "pins.contactA"
+		path, pinned := "pins.contactA", d.doc.Pins.ContactA != nil
 		var cures []Cure
-		if l.Column == "x1" {
-			path = "pins.plugA"
+		switch l.Column {
+		case "x1":
+			path, pinned = "pins.plugA", d.doc.Pins.PlugA != nil
+		case "q1":
+			path, pinned = "extras.isolatorA", d.doc.Extras.IsolatorA != nil
 		}
-		if l.Column == "x1" && d.doc.Pins.PlugA != nil || l.Column == "coupling" && d.doc.Pins.ContactA != nil {
+		if pinned {
 			cures = append(cures, unpin("Let the plan choose", path))
 		} else if l.Column == "coupling" && d.kind == coupling.DCDCChangeover {
 			cures = append(cures, set("Fit a charger without changeover", "pins.coupling", string(coupling.DCDC)))

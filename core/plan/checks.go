@@ -14,12 +14,13 @@ import (
 // level is open where nobody has looked yet.
 type Check struct {
 	ID     string         `json:"id"`
-	Group  string         `json:"group" enum:"place,fit,bank,join,answers"`
+	Group  string         `json:"group" enum:"place,fit,bank,join,extras,answers"`
 	Column string         `json:"column" doc:"The column it belongs to"`
 	Level  string         `json:"level" enum:"good,caution,bad,open"`
 	Text   string         `json:"text"`
 	Mark   working.Origin `json:"mark" enum:"standard,practice,physics,memory"`
 	Fields []string       `json:"fields" doc:"Paths that answer it"`
+	Figure string         `json:"figure,omitempty" doc:"Key of the figure behind it"`
 }
 
 // The levels of a check besides those of a figure.
@@ -29,7 +30,7 @@ const open = "open"
 // shares, what happens when the batteries are joined, and answers that contradict.
 func (d *design) checks() []Check {
 	list := []Check{}
-	for _, group := range []func() []Check{d.placeChecks, d.fitChecks, d.bankChecks, d.joinChecks, d.answerChecks} {
+	for _, group := range []func() []Check{d.placeChecks, d.fitChecks, d.bankChecks, d.joinChecks, d.extraChecks, d.answerChecks} {
 		list = append(list, group()...)
 	}
 	return list
@@ -39,7 +40,13 @@ func (d *design) check(group, id, column string, level string, mark working.Orig
 	if fields == nil {
 		fields = []string{}
 	}
-	return Check{ID: id, Group: group, Column: column, Level: level, Mark: mark, Fields: fields, Text: fmt.Sprintf(checkWords[id], args...)}
+	return Check{ID: id, Figure: checkFigures[id], Group: group, Column: column, Level: level, Mark: mark, Fields: fields, Text: fmt.Sprintf(checkWords[id], args...)}
+}
+
+// checkFigures are the figures behind checks, by the check's id.
+var checkFigures = map[string]string{
+	"place.box": "box", "extra.shunt.reads": "shunt", "extra.socket.drop": "socket",
+	"extra.disconnect.right": "disconnect", "extra.disconnect.soon": "disconnect", "extra.disconnect.late": "disconnect",
 }
 
 // wanted is a question about a place with the answer that is wanted.
@@ -269,7 +276,7 @@ func (d *design) answerChecks() []Check {
 	if d.noSteel() && d.back.byChassis {
 		add("answers.frame", "c1", Bad, working.Practice, []string{"pins.return"}, v.Frame)
 	}
-	if v.Bonded == job.No && d.back.byChassis {
+	if v.Bonded == job.No && d.back.byChassis && !f.Extras.Bond {
 		add("answers.bonded", "c1", Bad, working.Practice, []string{"vehicle.bonded", "pins.return"})
 	}
 	if v.StartV != nil && *v.StartV < 12.2*f.N {

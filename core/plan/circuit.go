@@ -54,7 +54,8 @@ func (d *design) circuit(s *state) *network.Circuit {
 	d.fuse(c, "f1", &d.start)
 	d.fuse(c, "f2", &d.aux)
 	d.plug(c)
-	if d.kind.Signal() {
+	d.extrasIn(c, s.isolated)
+	if d.wired() {
 		d.signalWire(c, s)
 	}
 	if d.kind.Charger() {
@@ -99,11 +100,15 @@ func (d *design) sources(c *network.Circuit, s *state) {
 		c.Add(network.Resistance{Name: "starter", A: bus, Ohm: s.starterOhm})
 	}
 	c.Add(network.Battery{Name: "aux battery", Plus: c.Node("aux.30"), Minus: c.Node("aux.31"), Volts: s.auxOwnV, Ohm: d.auxOhm(), MaxChargeA: s.acceptsA})
+	plus, minus := d.houseEnds()
+	if s.winchOhm > 0 {
+		c.Add(network.Resistance{Name: "winch", A: c.Node("w1.30"), B: c.Node(d.winchMinus()), Ohm: s.winchOhm})
+	}
 	if s.sunA > 0 {
-		c.Add(network.Alternator{Name: "solar", Plus: c.Node("aux.30"), Minus: c.Node("aux.31"), Volts: d.profile.AbsorptionHigh, MaxA: s.sunA})
+		c.Add(network.Alternator{Name: "solar", Plus: c.Node(d.auxBus().Node()), Minus: c.Node(d.auxMinus().Node()), Volts: d.profile.AbsorptionHigh, MaxA: s.sunA})
 	}
 	if s.houseA > 0 {
-		c.Add(network.CurrentLoad{Name: "house", A: c.Node("aux.30"), B: c.Node("aux.31"), Amps: s.houseA})
+		c.Add(network.CurrentLoad{Name: "house", A: c.Node(plus), B: c.Node(minus), Amps: s.houseA})
 	}
 }
 

@@ -22,7 +22,12 @@ func (d *design) columns() []Column {
 	} else {
 		list = append(list, d.leadColumn(b), d.startColumn(b))
 	}
-	list = append(list, d.fuseColumn(&d.start, "F1", toward(b.Start, d.couplingAt(), 0.3)), d.cableColumn(&d.start, "C1", between(b.Start, d.couplingAt())))
+	where := d.facts.Extras.Isolator
+	list = append(list, d.fuseColumn(&d.start, "F1", toward(b.Start, d.couplingAt(), 0.3)))
+	if where == job.FrontIsolator {
+		list = append(list, d.isolatorColumn(&d.start, toward(b.Start, d.couplingAt(), 0.5)))
+	}
+	list = append(list, d.cableColumn(&d.start, "C1", between(b.Start, d.couplingAt())))
 	if d.crosses(&d.start) {
 		list = append(list, d.plugColumn(&d.start))
 	}
@@ -30,7 +35,14 @@ func (d *design) columns() []Column {
 	if d.crosses(&d.aux) {
 		list = append(list, d.plugColumn(&d.aux))
 	}
-	list = append(list, d.fuseColumn(&d.aux, "F2", toward(place, d.couplingAt(), 0.3)), d.auxColumn(place))
+	if where == job.AuxIsolator {
+		list = append(list, d.isolatorColumn(&d.aux, toward(place, d.couplingAt(), 0.5)))
+	}
+	list = append(list, d.fuseColumn(&d.aux, "F2", toward(place, d.couplingAt(), 0.3)))
+	if where == job.MasterSwitch {
+		list = append(list, d.isolatorColumn(&d.aux, toward(place, d.couplingAt(), 0.15)))
+	}
+	list = append(list, d.auxColumn(place))
 	d.markAssumed(list)
 	return list
 }
@@ -265,7 +277,7 @@ func (d *design) couplingColumn() Column {
 		c.Loses = Cell{Text: fmt.Sprintf("%s, %s", working.Text(lost, "V", 2), working.Text(lost*d.start.amps, "W", 0)), Level: Good}
 		c.Figures = d.keys("joined", "accepts", "half")
 		c.Fields = []string{"pins.contactA"}
-		if d.kind.Signal() {
+		if d.wired() {
 			c.Fields = append(c.Fields, "routes.triggerM")
 		}
 		if d.kind == coupling.ManualSelector {

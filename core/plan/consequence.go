@@ -75,7 +75,7 @@ func (d *Day) Consequence(fitted bool) Consequence {
 	if notes := p.notes(); len(notes) > 0 {
 		out.Worst, out.Severity = notes[0].Text, notes[0].Severity
 	}
-	if p.kind.Signal() {
+	if p.wired() {
 		out.SignalIs = p.feedRating()
 	}
 	for _, l := range p.chain() {

@@ -37,6 +37,7 @@ type design struct {
 	start, aux leg // the two stretches of the run
 	back       way // the return of the start side
 	trigger    leg
+	house      leg // the feed to what is used, where it is part of the design
 	states     []state
 	worst      int
 
@@ -133,6 +134,7 @@ func (d *design) withinA() float64 {
 // loses, so it is settled by repetition: a few rounds, never without end.
 func (d *design) size() {
 	d.sizeTrigger()
+	d.sizeHouse()
 	for range 8 {
 		d.sizeLegs()
 		d.build()

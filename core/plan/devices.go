@@ -29,8 +29,25 @@ func (d *design) stops() []Stops {
 		list = append(list, Stops{By: by, Of: of, Does: does, How: fmt.Sprintf(how, args...)})
 	}
 	f := d.facts
-	if d.kind.Signal() {
+	if d.wired() {
 		add("signal ("+d.feedRating()+")", d.couplingName(), "starts", "Live it runs, dead it rests; F3 blown is the same as dead.")
+	}
+	if d.byVoltage() {
+		add("voltage at its input", d.couplingName(), "starts", "Above %s it takes the engine for running, below %s for stopped: whatever raises the start side starts it.",
+			working.Text(f.Detects.CutInV*f.N, "V", 1), working.Text(f.Detects.CutOutV*f.N, "V", 1))
+	}
+	if e := f.Extras; e.Isolator != job.NoIsolator && e.IsolatorFirst == job.Yes {
+		add("Q1's own contact", d.couplingName(), "stops", "It breaks the signal before Q1 parts the run.")
+	}
+	if e := f.Extras; e.Disconnect {
+		what := "the loads"
+		if e.Cuts == "battery" {
+			what = "everything on the aux side"
+		}
+		add("Q3, low-voltage disconnect", what, "stops", "Below %s it opens; above %s it closes again.", working.Text(e.OpensV.Value, "V", 1), working.Text(e.ClosesV.Value, "V", 1))
+		if e.Cuts == "battery" {
+			add("Q3, low-voltage disconnect", d.couplingName(), "hides", "Once it is open a charger sees no battery: a flat battery looks like a dead charger.")
+		}
 	}
 	if d.kind.Charger() {
 		add(d.couplingName()+"'s cut-out", d.couplingName(), "stops", "Below %s at its input it stops, and looks again above %s.", working.Text(d.charger.CutOutV*f.N, "V", 1), working.Text(restartV*f.N, "V", 1))

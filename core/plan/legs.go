@@ -91,6 +91,7 @@ func (d *design) layOut() {
 	d.start.jointsOhm, d.aux.jointsOhm = fuseJoints*jointOhm, fuseJoints*jointOhm
 	steel := 2*jointOhm + d.back.chassisOhm
 	d.start.jointsOhm += studOhm
+	d.addExtras()
 	d.start.school, d.aux.school = f.Schools.Fuse, f.Schools.Fuse
 	d.plugIn()
 	if !d.kind.Charger() {
@@ -161,7 +162,7 @@ func (d *design) wayBack() way {
 		w.cableM = w.alongM
 		return w
 	}
-	w.chassisOhm = 2*earthOhm + chassisOhmPer*w.chassisM
+	w.chassisOhm = 2*earthOhm + chassisOhmPer*w.chassisM + d.bondOhm()
 	w.cableM = f.EarthM.Value
 	if w.byCable {
 		// The cable beside the steel takes its share: both ways count as one.

@@ -5,6 +5,7 @@ import (
 	"strings"
 
 	"epitrope/core/coupling"
+	"epitrope/core/job"
 	"epitrope/core/system"
 )
 
@@ -45,9 +46,9 @@ func (d *design) origins() []origin {
 		list = append(list, origin{"second alternator", term("second", "B+"), "engine", true})
 	}
 	if d.facts.Day.SolarW.Value > 0 {
-		list = append(list, origin{"solar", term("aux", "30"), "solar", false})
+		list = append(list, origin{"solar", d.auxBus(), "solar", false})
 	}
-	if d.kind.Signal() {
+	if d.wired() {
 		list = append(list, origin{"feed point", term("feed", "15"), "engine", true})
 	}
 	return list
@@ -58,11 +59,17 @@ type opener struct{ id, label string }
 
 func (d *design) openers() []opener {
 	list := []opener{{"f1", "F1 taken out"}, {"f2", "F2 taken out"}}
-	if d.kind.Signal() {
+	if d.wired() {
 		list = append(list, opener{"f3", "F3 taken out"})
 	}
 	if d.facts.Place.Trailer {
 		list = append(list, opener{"x1", "X1 unplugged"})
+	}
+	if d.facts.Extras.Isolator != job.NoIsolator {
+		list = append(list, opener{"q1", "Q1 open"})
+	}
+	if d.fedHouse() {
+		list = append(list, opener{"f4", "F4 taken out"}, opener{"q3", "Q3 open"})
 	}
 	name := d.couplingName()
 	list = append(list, opener{"coupling", name + " taken out or open"})
@@ -109,6 +116,12 @@ func wireName(id string) string {
 		return "T1 before F3"
 	case "t1b":
 		return "T1"
+	case "q1a":
+		return "link at Q1"
+	case "h1a":
+		return "H1 before F4"
+	case "h1b":
+		return "H1 past Q3"
 	}
 	if name, trailer := strings.CutSuffix(strings.ToUpper(id), "T"); trailer {
 		return name + " in the trailer"

@@ -104,10 +104,21 @@ const (
 	atOff      = "selector off"
 	atIgnition = "selector with ignition"
 	atAlways   = "selector always"
+	isolated   = "Q1 open"
 )
 
-// switches are the positions of what a person can switch on this design.
+// switches are the positions of what a person can switch on this design, one thing at a
+// time.
 func (d *design) switches() []string {
+	list := d.couplingSwitches()
+	if d.facts.Extras.Isolator != job.NoIsolator {
+		list = append(list, isolated)
+	}
+	return list
+}
+
+// couplingSwitches are the positions of what works the coupling.
+func (d *design) couplingSwitches() []string {
 	f := d.facts
 	switch {
 	case d.kind == coupling.ManualSelector:
@@ -116,7 +127,7 @@ func (d *design) switches() []string {
 		return []string{isolatorOn, isolator0}
 	case d.kind == coupling.DCDCChangeover, d.kind == coupling.SwitchedContactor && f.Survey.EmergencyStart == job.Yes:
 		return []string{released, held}
-	case d.kind.Signal() && (f.Schools.InSeries || f.Day.Trigger == "switch"):
+	case d.wired() && (f.Schools.InSeries || f.Day.Trigger == "switch"):
 		return []string{switchOn, switchOff}
 	}
 	return []string{noSwitch}
@@ -124,7 +135,7 @@ func (d *design) switches() []string {
 
 // signalled says whether the coupling's signal is live.
 func (d *design) signalled(position string, k keyState) bool {
-	if position == switchOff {
+	if position == switchOff || position == isolated && d.facts.Extras.IsolatorFirst == job.Yes {
 		return false
 	}
 	switch d.facts.Day.Trigger {
@@ -136,6 +147,8 @@ func (d *design) signalled(position string, k keyState) bool {
 		return k.key == "accessory" || k.key == "on"
 	case "ignition":
 		return k.key == "on" || k.key == "start"
+	case "voltage":
+		return k.engine == "running" && d.facts.RegulatedV.Value >= d.facts.Detects.CutInV*d.facts.N
 	}
 	return k.engine == "running"
 }
@@ -186,8 +199,12 @@ func (d *design) modeState(position string, k keyState, sun string) state {
 		s.sunA = sunShare * f.Day.SolarW.Value / (14 * n)
 	}
 	s.feedLive = d.signalled(position, k)
+	if s.isolated = position == isolated; s.isolated && d.facts.Extras.Isolator == job.MasterSwitch {
+		s.houseA = 0 // it is off with the battery
+	}
 	s.joined = d.joinedIn(position, k, &s)
-	s.stopped = !s.feedLive || d.kind == coupling.DCDCChangeover && s.joined || k.engine == "cranking"
+	s.stopped = !s.feedLive || d.kind == coupling.DCDCChangeover && s.joined || k.engine == "cranking" ||
+		s.isolated && d.facts.Extras.Isolator == job.FrontIsolator // nothing reaches its input
 	return s
 }
 
@@ -256,6 +273,10 @@ func (d *design) judgeMode(m *Mode, k keyState, s *state, out float64) {
 	batteriesJoined := s.joined && d.kind != coupling.SecondAlternator
 	through := s.solved.Through("contact")
 	switch {
+	case s.isolated && d.chargesNothing(s, k):
+		say("forbidden", "mode.dump", amps(d.charger.OutputA))
+	case s.isolated:
+		say("normal", "mode.isolated")
 	case s.err != nil && k.engine == "running":
 		say("forbidden", "mode.starved", s.err.Error())
 	case batteriesJoined && k.engine == "cranking":
@@ -299,6 +320,16 @@ func (d *design) judgeMode(m *Mode, k keyState, s *state, out float64) {
 	}
 }
 
+// chargesNothing says whether a charger, or the sun, works on an aux side from which the
+// battery is parted.
+func (d *design) chargesNothing(s *state, k keyState) bool {
+	at := d.facts.Extras.Isolator
+	if at != job.AuxIsolator && at != job.MasterSwitch {
+		return false
+	}
+	return d.kind.Charger() && s.feedLive && k.engine == "running" || at == job.MasterSwitch && s.sunA > 0
+}
+
 // meansOff says whether a position is meant to stop charging.
 func (d *design) meansOff(position string) bool {
 	return position == switchOff || position == isolator0 || position == atOff
@@ -312,6 +343,8 @@ func (d *design) sharedDrain(s *state) float64 {
 
 // modeWords are the reasons of the mode table, by rule.
 var modeWords = map[string]string{
+	"mode.isolated": "Parted by hand: nothing flows past Q1.",
+	"mode.dump":     "%s of charger with no battery behind it: the voltage on what is still connected jumps.",
 	"mode.blocked":  "The sun shines and the charger waits on the vehicle's input: nothing charges.",
 	"mode.charges":  "%s into the aux side.",
 	"mode.off":      "No charging: that is what this position is for.",
@@ -332,6 +365,7 @@ var modeWords = map[string]string{
 
 // interlocks are what prevents a forbidden combination, by rule.
 var interlocks = map[string]string{
+	"mode.dump":    "A contact in Q1 that breaks the signal before it opens; the engine stopped first.",
 	"mode.crank":   "A momentary button, and a label at it: let go, then crank.",
 	"mode.bypass":  "A momentary button that cannot be left on; the factory's ignition feed taken off its coil.",
 	"mode.flat":    "A coil that an engine-running signal holds; a selector that stands at “with ignition”; no sensing relay with LiFePO4.",

@@ -72,6 +72,9 @@ func (d *design) notes() []Note {
 	d.noteChain(&n)
 	d.noteLeg(&n, &d.start, "C1", "F1", "pins.startSize", "pins.startFuseA")
 	d.noteLeg(&n, &d.aux, "C2", "F2", "pins.auxSize", "pins.auxFuseA")
+	if d.fedHouse() {
+		d.noteLeg(&n, &d.house, "H1", "F4", "", "")
+	}
 	if d.crosses(d.returnLeg()) && d.back.byChassis {
 		n.add("return.hitch", d.returnLeg().id, stop, nil, nil, unpin("Return by cable", "pins.return"))
 	}

@@ -5,6 +5,7 @@ import (
 	"math"
 
 	"epitrope/core/coupling"
+	"epitrope/core/job"
 	"epitrope/core/system"
 	"epitrope/core/working"
 )
@@ -50,8 +51,15 @@ func (d *design) reaches() []reach {
 	if d.kind == coupling.SecondAlternator {
 		list = []reach{{column: "alternator", inPlus: "second.B+", outPlus: "second.B+"}}
 	}
+	isolator := func(from string, minus string) reach {
+		return reach{column: "q1", inPlus: from, inMinus: minus, outPlus: "q1.2", outMinus: minus, carries: "q1"}
+	}
+	where := d.facts.Extras.Isolator
+	list = append(list, reach{column: "f1", inPlus: c1aFrom, outPlus: "f1.out", carries: "f1"})
+	if where == job.FrontIsolator {
+		list = append(list, isolator("f1.out", ""))
+	}
 	list = append(list, []reach{
-		{column: "f1", inPlus: c1aFrom, outPlus: "f1.out", carries: "f1"},
 		{column: "c1", inPlus: c1From, outPlus: last("c1"), outMinus: mid, carries: "c1", plugBefore: first},
 	}...)
 	if first {
@@ -63,8 +71,14 @@ func (d *design) reaches() []reach {
 	if second {
 		list = append(list, reach{column: "x1", inPlus: last("c2"), inMinus: "aux.31", outPlus: last("c2"), outMinus: "aux.31", carries: "x1 plus", plugIn: true})
 	}
+	if where == job.AuxIsolator {
+		list = append(list, isolator("q1.1", "aux.31"))
+	}
+	list = append(list, reach{column: "f2", inPlus: "f2.in", inMinus: "aux.31", outPlus: c2cTo, outMinus: "aux.31", carries: "f2"})
+	if where == job.MasterSwitch {
+		list = append(list, isolator("q1.1", "aux.31"))
+	}
 	return append(list,
-		reach{column: "f2", inPlus: "f2.in", inMinus: "aux.31", outPlus: c2cTo, outMinus: "aux.31", carries: "f2"},
 		reach{column: "aux", inPlus: "aux.30", inMinus: "aux.31", outPlus: "aux.30", outMinus: "aux.31"})
 }
 

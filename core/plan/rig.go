@@ -100,25 +100,28 @@ func (d *Day) Rig(v Variation) *day.Rig {
 		VehicleA: f.LoadA.Value * byDay, LampsA: f.LoadA.Value, HouseA: v.House * max(0, f.DailyAh.Value-f.Need.MainsAh.Value) / 24, EngineSpaceK: engineSpaceK}
 
 	bus := c.Node("start.30")
+	housePlus, houseMinus := p.houseEnds()
 	c.Add(network.Alternator{Name: "alternator", Plus: c.Node("alternator.B+"), Sense: bus, Volts: f.RegulatedV.Value},
 		network.Battery{Name: "start battery", Plus: bus, Volts: 12 * n, Ohm: p.startOhm()},
 		network.CurrentLoad{Name: "vehicle", A: bus},
 		network.Switch{Name: "starter", A: bus, Ohm: p.starterOhm()},
 		network.Battery{Name: "aux battery", Plus: c.Node("aux.30"), Minus: c.Node("aux.31"), Volts: 12 * n, Ohm: p.auxOhm()},
-		network.CurrentLoad{Name: "house", A: c.Node("aux.30"), B: c.Node("aux.31")})
+		network.CurrentLoad{Name: "house", A: c.Node(housePlus), B: c.Node(houseMinus)})
 	roles := []system.Role{system.Feed, system.Return, system.Chassis}
 	if p.kind == coupling.VSR {
 		roles = append(roles, system.Signal)
 	}
 	sys.Lay(c, roles...)
 	p.plug(c)
+	p.extrasIn(c, false)
+	rig.Disconnect = p.disconnect()
 	for _, l := range []*leg{&p.start, &p.aux} {
 		p.fuse(c, l.fuseID, l)
 		rig.Fuses = append(rig.Fuses, day.Fuse{ID: l.fuseID, Element: l.fuseID, Fuse: l.fuse})
 	}
 	p.couple(rig, c)
 	if f.Day.SolarW.Value > 0 {
-		c.Add(network.Alternator{Name: "solar", Plus: c.Node("aux.30"), Minus: c.Node("aux.31"), Volts: p.profile.AbsorptionHigh})
+		c.Add(network.Alternator{Name: "solar", Plus: c.Node(p.auxBus().Node()), Minus: c.Node(p.auxMinus().Node()), Volts: p.profile.AbsorptionHigh})
 		rig.Solar = &day.Solar{Element: "solar", Watts: f.Day.SolarW.Value, Volts: p.profile.AbsorptionHigh / n, Hours: f.Day.SunHours.Value}
 	}
 	rig.Wires = p.warmWires(&sys)
@@ -188,11 +191,11 @@ func (d *design) couple(rig *day.Rig, c *network.Circuit) {
 		Stages: d.usualStages(), Curve: coupling.UsualCurve,
 		CutOutV: d.charger.CutOutV, RestartV: restartV, RestartS: restartS, DelayS: chargeDelayS + 60*d.facts.Schools.DelayMin.Value,
 		FullC: d.charger.MaxAmbientC, CaseKPerW: d.charger.CaseKPerW, PlaceOverK: placeK(d.facts.AuxBay), By: day.Running}
-	rig.Charger.By = triggers[d.facts.Day.Trigger]
+	rig.Charger.By, rig.Charger.Senses = triggers[d.facts.Day.Trigger], d.facts.Detects
 }
 
 // triggers are what tells a charger to run, by the answer.
-var triggers = map[string]day.Trigger{"running": day.Running, "ignition": day.Ignition, "accessory": day.Accessory, "switch": day.Switched, "dead": day.Dead}
+var triggers = map[string]day.Trigger{"running": day.Running, "ignition": day.Ignition, "accessory": day.Accessory, "switch": day.Switched, "dead": day.Dead, "voltage": day.Sensed}
 
 // join puts in what joins the batteries, and what works it.
 func (d *design) join(rig *day.Rig, c *network.Circuit) {
@@ -223,6 +226,7 @@ func (d *design) join(rig *day.Rig, c *network.Circuit) {
 	default: // a coil worked by the ignition
 		c.Add(network.Resistance{Name: "coil", A: c.Node("coupling.30"), Ohm: 12 * n / relaySensesA})
 		j.Coil, j.HoldA, j.WatchA, j.By = "coil", d.contact.CoilA, coilOffA, d.ignitionJoin()
+		j.DelayS = 60 * d.facts.Schools.DelayMin.Value
 	}
 }
 

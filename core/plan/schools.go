@@ -70,7 +70,7 @@ func (t trier) options(path, now string, values []string, tell func(d *design, v
 
 // leftOn says what a signal does with the key where somebody leaves it.
 func leftOn(d *design, position string, k keyState) (string, Level) {
-	if !d.kind.Signal() {
+	if !d.wired() {
 		return "This coupling needs no signal.", Good
 	}
 	m := d.mode(position, k, "no")
@@ -95,7 +95,7 @@ func (t trier) inSeries() School {
 	s := School{ID: "series", Ask: "A switch in series with the signal?", Path: "schools.inSeries", Default: "None; as an option it lets the driver choose the sun instead of the engine."}
 	now := map[bool]string{true: "yes", false: "no"}[t.now.facts.Schools.InSeries]
 	s.Options = t.options(s.Path, now, []string{"no", "yes"}, func(d *design, v string) (string, Level) {
-		if !d.kind.Signal() {
+		if !d.wired() {
 			return "This coupling needs no signal.", Good
 		}
 		if v == "no" {

@@ -38,7 +38,7 @@ type FeedFinding struct {
 
 // signal judges the feed points and what a forgotten signal does.
 func (d *design) signal() SignalPlan {
-	s := SignalPlan{Needed: d.kind.Signal(), Feeds: []FeedPoint{}, Taken: d.facts.FeedTaken}
+	s := SignalPlan{Needed: d.wired(), Feeds: []FeedPoint{}, Taken: d.facts.FeedTaken}
 	best := -1
 	for _, row := range d.facts.Feeds {
 		p := row.Of.Point(row.Key)
@@ -56,6 +56,41 @@ func (d *design) signal() SignalPlan {
 		}
 	}
 	return s
+}
+
+// byVoltage says whether a charger takes the voltage that it sees for its signal.
+func (d *design) byVoltage() bool { return d.kind.Charger() && d.facts.Day.Trigger == "voltage" }
+
+// wired says whether a wire brings the coupling its signal.
+func (d *design) wired() bool { return d.kind.Signal() && !d.byVoltage() }
+
+// noteDetection says where a charger that takes voltage for its signal is fooled: a start
+// side that is low with the engine running, and one that is high without it.
+func (d *design) noteDetection(n *noted) {
+	if d.facts.Day.Trigger != "voltage" {
+		return
+	}
+	cure := set("Take an engine-running signal", "day.trigger", "running")
+	if !d.kind.Charger() {
+		n.add("signal.detect.none", "coupling", caution, with(d.kind.Label()), nil, unpin("As such coils are usually fed", "day.trigger"))
+		return
+	}
+	nn, volts := d.facts.N, func(v float64) string { return working.Text(v, "V", 1) }
+	on, off := d.facts.Detects.CutInV*nn, d.facts.Detects.CutOutV*nn
+	for _, s := range d.states {
+		if s.kind != charging || s.solved.Volts == nil {
+			continue
+		}
+		if before := s.solved.At("start.30"); s.inV < off {
+			n.add("signal.detect.low", "coupling", stop, with(s.label, volts(s.inV), volts(off)), with(volts(before)), cure)
+			break
+		}
+	}
+	if rest := d.facts.Chemistry.RestV(1) * nn; d.canJoin() && rest >= on {
+		n.add("signal.detect.joined", "coupling", stop, with(d.facts.Chemistry.Label, volts(rest), volts(on)), nil, cure)
+	} else if d.canJoin() {
+		n.add("signal.detect.surface", "coupling", caution, with(volts(on)), nil, cure)
+	}
 }
 
 // delayShare is the share of a day's driving that a timer may take before that is said.
@@ -78,10 +113,11 @@ func (d *design) inputAt(outA float64) float64 {
 
 // noteSignal says what is wrong with the feed point that was taken.
 func (d *design) noteSignal(n *noted) {
-	if late := d.facts.Schools.DelayMin.Value / 60; d.kind.Charger() && late >= delayShare*d.facts.DrivenHours.Value {
+	if late := d.facts.Schools.DelayMin.Value / 60; d.wired() && late >= delayShare*d.facts.DrivenHours.Value {
 		n.add("signal.delay", "coupling", caution, with(working.Plain(d.facts.Schools.DelayMin.Value, "min", 0), working.Plain(d.facts.DrivenHours.Value, "h", 2)), nil, unpin("No timer", "schools.delayMin"))
 	}
-	if !d.kind.Signal() || d.facts.FeedTaken == "" {
+	d.noteDetection(n)
+	if !d.wired() || d.facts.FeedTaken == "" {
 		return
 	}
 	for _, row := range d.facts.Feeds {

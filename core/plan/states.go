@@ -44,6 +44,8 @@ type state struct {
 	secondA         float64 // what a machine of the run's own gives at most
 	sunA            float64 // what panels give at most
 	short           string  // node with a dead short to minus
+	isolated        bool    // the isolator is open
+	winchOhm        float64 // 0: it does not pull
 
 	circuit      *network.Circuit
 	solved       network.Solution
@@ -193,6 +195,9 @@ func (d *design) otherStates() []state {
 				s.startV, s.auxOwnV = surfaceV*n, d.facts.Chemistry.RestV(flatSOC)*n
 			}))
 	}
+	if d.facts.Extras.Winch {
+		list = append(list, d.winchState(rest))
+	}
 	return append(list,
 		with("short-c1", "short at the end of C1", faulted, func(s *state) {
 			s.joined, s.houseA, s.short, s.startV = false, 0, "coupling.30", d.start.sourceV
@@ -328,6 +333,8 @@ func (d *design) saysOf(s *state) string {
 	volts := func(v float64) string { return working.Text(v, "V", 1) }
 	amps := func(a float64) string { return working.Text(a, "A", 0) }
 	switch {
+	case s.winchOhm > 0:
+		return d.saysWinch(s)
 	case s.short != "":
 		return fmt.Sprintf("%.1f kA until the fuse opens", max(s.solved.Through("short"), 0)/1000)
 	case s.starterOhm > 0 && s.joined && d.kind != coupling.SecondAlternator:
@@ -360,14 +367,22 @@ func (d *design) fusesAt(amps float64) string {
 // longStartS is a long start. Source: common practice, no source.
 const longStartS = 10.0
 
-// mayOpen says whether a fuse of the run may open within some seconds at a current.
-func (d *design) mayOpen(amps, seconds float64) bool {
+// soonest is the fuse of the run that may open first at a current, and after how many
+// seconds; never is +Inf.
+func (d *design) soonest(amps float64) (fuse string, after float64) {
+	after = math.Inf(1)
 	for _, l := range []*leg{&d.start, &d.aux} {
-		if l.fuse.At(amps, l.faulted).OpensMinS <= seconds {
-			return true
+		if at := l.fuse.At(amps, l.faulted); at.OpensMinS < after {
+			fuse, after = strings.ToUpper(l.fuseID), at.OpensMinS
 		}
 	}
-	return false
+	return fuse, after
+}
+
+// mayOpen says whether a fuse of the run may open within some seconds at a current.
+func (d *design) mayOpen(amps, seconds float64) bool {
+	_, after := d.soonest(amps)
+	return after <= seconds
 }
 
 // shownStates rounds the states at the core's edge.

@@ -22,6 +22,10 @@ var words = map[string][2]string{
 	"relay.chatter":         {"In the state “%s” the relay senses %s, below its cut-out of %s: it opens, recovers, closes again.", "Thin cable before the relay drags down what it senses. Thicker cable or a better earth on that side."},
 	"relay.idle":            {"At idle the relay senses %s, below its cut-out of %s: it opens until the engine turns faster.", "The alternator has too little at idle, not the cable."},
 	"relay.undercharge":     {"The aux battery never sees more than %s; %s wants %s.", "It is charged, but never quite full, and ages sooner."},
+	"signal.detect.low":     {"In the state “%s” the charger sees %s, below the %s at which it takes the engine for stopped: it stops, the voltage recovers, it starts again.", "A charger that watches voltage knows nothing of the engine; the start battery stands at %s then."},
+	"signal.detect.joined":  {"After a join the start side stands at the %s's %s, above the %s that the charger takes for a running engine.", "It then runs from start to house with the engine off."},
+	"signal.detect.surface": {"After a join, surface charge on the start battery may stand above the %s that the charger takes for a running engine.", "It then runs from start to house with the engine off until that is gone."},
+	"signal.detect.none":    {"A %s has no eye on the voltage: its coil wants a feed.", "Only a charger, or a sensing relay, watches voltage."},
 	"signal.out":            {"The signal is taken from %s: %s", "Choose by circuit and by behaviour asleep, at accessory, on, cranking, running and after."},
 	"signal.accessory":      {"%s is live at accessory: left so, %s.", "Accessory, ignition, D+ and engine-running are four facts."},
 	"signal.untested":       {"%s is taken and not yet tested: %s.", "The step that is missed is the one that matters."},
@@ -64,6 +68,7 @@ var noteMarks = map[string]working.Origin{
 	"relay.open": working.Physics, "relay.surge": working.Memory, "relay.chatter": working.Physics, "relay.idle": working.Physics, "relay.undercharge": working.Memory, "relay.night": working.Physics,
 	"cable.burns": working.Standard, "cable.thin": working.Physics, "cable.drop": working.Physics, "cable.none": working.Standard,
 	"fuse.over": working.Standard, "fuse.slow": working.Standard, "fuse.breaks": working.Memory, "fuse.none": working.Standard, "fuse.overload": working.Standard,
+	"signal.detect.low": working.Physics, "signal.detect.joined": working.Physics,
 	"chain.over": working.Memory, "chain.limit": working.Memory, "plug.cable": working.Memory, "use.large": working.Physics,
 }
 

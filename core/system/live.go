@@ -22,6 +22,8 @@ func (s *System) Bridges() []Bridge {
 			if c.Joins {
 				list = append(list, Bridge{c.ID, "30", "out"})
 			}
+		case Switch, Disconnect:
+			list = append(list, Bridge{c.ID, "1", "2"})
 		case Plug:
 			list = append(list, Bridge{c.ID, "+", "+t"})
 		}

@@ -28,12 +28,17 @@ const (
 	FeedPoint  ComponentKind = "feed-point"
 	Contactor  ComponentKind = "contactor"
 	Isolator   ComponentKind = "isolator"
+	Switch     ComponentKind = "switch" // by hand, in a run
+	Shunt      ComponentKind = "shunt"
+	Disconnect ComponentKind = "disconnect"
+	Loads      ComponentKind = "loads"
+	Winch      ComponentKind = "winch"
 )
 
 // Component is one thing that is fitted, or was there before.
 type Component struct {
 	ID       string        `json:"id"`
-	Kind     ComponentKind `json:"kind" enum:"alternator,battery,fuse,charger,relay,contactor,isolator,plug,earth,feed-point"`
+	Kind     ComponentKind `json:"kind" enum:"alternator,battery,fuse,charger,relay,contactor,isolator,plug,earth,feed-point,switch,shunt,disconnect,loads,winch"`
 	Name     string        `json:"name"`
 	Rating   string        `json:"rating,omitempty"`
 	Existing bool          `json:"existing,omitempty" doc:"There before the work"`

@@ -549,6 +549,10 @@ export interface components {
             /** Format: double */
             cutOutV?: number;
             /** Format: double */
+            detectOffV?: number;
+            /** Format: double */
+            detectOnV?: number;
+            /** Format: double */
             efficiency?: number;
             /** Format: double */
             maxAmbientC?: number;
@@ -615,8 +619,10 @@ export interface components {
             column: string;
             /** @description Paths that answer it */
             fields: string[];
+            /** @description Key of the figure behind it */
+            figure?: string;
             /** @enum {string} */
-            group: "place" | "fit" | "bank" | "join" | "answers";
+            group: "place" | "fit" | "bank" | "join" | "extras" | "answers";
             id: string;
             /** @enum {string} */
             level: "good" | "caution" | "bad" | "open";
@@ -647,7 +653,7 @@ export interface components {
             heat: components["schemas"]["Cell"];
             id: string;
             /** @enum {string} */
-            kind: "alternator" | "lead" | "battery" | "fuse" | "cable" | "plug" | "charger" | "relay";
+            kind: "alternator" | "lead" | "battery" | "fuse" | "cable" | "plug" | "charger" | "relay" | "switch";
             loses: components["schemas"]["Cell"];
             name: string;
             part: components["schemas"]["Cell"];
@@ -679,7 +685,7 @@ export interface components {
             /** @description A charger beside a contact that can join the batteries */
             joins?: boolean;
             /** @enum {string} */
-            kind: "alternator" | "battery" | "fuse" | "charger" | "relay" | "contactor" | "isolator" | "plug" | "earth" | "feed-point";
+            kind: "alternator" | "battery" | "fuse" | "charger" | "relay" | "contactor" | "isolator" | "plug" | "earth" | "feed-point" | "switch" | "shunt" | "disconnect" | "loads" | "winch";
             name: string;
             rating?: string;
         };
@@ -765,6 +771,7 @@ export interface components {
             card?: components["schemas"]["Card"];
             customer?: string;
             day?: components["schemas"]["Day"];
+            extras?: components["schemas"]["Extras"];
             /** @description Feed points that were tested */
             feeds?: {
                 [key: string]: components["schemas"]["Feed"];
@@ -830,6 +837,47 @@ export interface components {
              */
             t: number;
             text: string;
+        };
+        Extras: {
+            bond?: string;
+            /** Format: double */
+            bondM?: number;
+            bondSize?: string;
+            /** Format: double */
+            closesV?: number;
+            cuts?: string;
+            disconnect?: string;
+            /** Format: double */
+            disconnectA?: number;
+            isolator?: string;
+            /** Format: double */
+            isolatorA?: number;
+            isolatorFirst?: string;
+            /** Format: double */
+            managementA?: number;
+            monitor?: string;
+            /** Format: double */
+            opensV?: number;
+            /** Format: double */
+            outputA?: number;
+            /** Format: double */
+            peakA?: number;
+            /** Format: double */
+            shuntA?: number;
+            shuntAll?: string;
+            /** Format: double */
+            shuntMV?: number;
+            /** Format: double */
+            socketA?: number;
+            socketContact?: string;
+            /** Format: double */
+            socketM?: number;
+            socketReturn?: string;
+            /** Format: double */
+            winchA?: number;
+            winchFrom?: string;
+            /** Format: double */
+            winchMin?: number;
         };
         Fact: {
             /**

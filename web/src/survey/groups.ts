@@ -73,7 +73,7 @@ export const groups: Group[] = [
     id: "feed",
     title: "Feed point",
     says: "What tells the coupling that the engine runs. Accessory, ignition and running are different facts; airbag, brake, steering and engine-management circuits are not feed points.",
-    fields: [],
+    fields: ["day.trigger"],
     checks: [],
   },
   {

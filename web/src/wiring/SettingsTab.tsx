@@ -134,7 +134,7 @@ function OwnCard() {
         </p>
       )}
       <div className="surveyFields">
-        {["card.name", "card.outputA", "card.efficiency", "card.cutOutV", "card.maxFuseA", "card.standbyA", "card.maxAmbientC", "card.way"].flatMap((p) => fieldOf(job, p) ?? []).map((f) => (
+        {["card.name", "card.outputA", "card.efficiency", "card.cutOutV", "card.maxFuseA", "card.standbyA", "card.maxAmbientC", "card.detectOnV", "card.detectOffV", "card.way"].flatMap((p) => fieldOf(job, p) ?? []).map((f) => (
           <FieldInput key={f.path} field={f} />
         ))}
       </div>

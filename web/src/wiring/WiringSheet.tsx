@@ -8,6 +8,7 @@ import { CheckList } from "../ui/CheckList";
 import { Wait } from "../ui/Wait";
 import { BeforeAfter } from "./BeforeAfter";
 import { Chain } from "./Chain";
+import { ExtrasTab } from "./ExtrasTab";
 import { LiveMap } from "./LiveMap";
 import { ModeTable } from "./ModeTable";
 import { SettingsTab } from "./SettingsTab";
@@ -27,6 +28,7 @@ export function WiringSheet() {
         <Tabs.Tab value="modes">Modes</Tabs.Tab>
         <Tabs.Tab value="live">What stays live</Tabs.Tab>
         <Tabs.Tab value="settings">Settings</Tabs.Tab>
+        <Tabs.Tab value="extras">Extras</Tabs.Tab>
         <Tabs.Tab value="found">Before and after</Tabs.Tab>
       </Tabs.List>
       <Tabs.Panel value="chain">
@@ -41,6 +43,9 @@ export function WiringSheet() {
       <Tabs.Panel value="settings">
         <SettingsTab />
       </Tabs.Panel>
+      <Tabs.Panel value="extras">
+        <ExtrasTab />
+      </Tabs.Panel>
       <Tabs.Panel value="found">
         <BeforeAfter />
       </Tabs.Panel>
@@ -48,7 +53,7 @@ export function WiringSheet() {
   );
 }
 
-const titles: Record<string, string> = { place: "Its place", fit: "The battery's place", bank: "The bank", join: "Before they are joined", answers: "Answers that do not go together" };
+const titles: Record<string, string> = { place: "Its place", fit: "The battery's place", bank: "The bank", join: "Before they are joined", extras: "Extras", answers: "Answers that do not go together" };
 
 function ChainAndChecks() {
   const { plan } = useJob();
@@ -57,7 +62,7 @@ function ChainAndChecks() {
       <Chain links={plan.chain} bank={plan.bank} />
       <div className="chainChecks">
         {Object.keys(titles).map((g) => (
-          <CheckList key={g} title={titles[g]} checks={plan.checks.filter((c) => c.group === g)} />
+          <CheckList key={g} title={titles[g]} checks={plan.checks.filter((c) => c.group === g)} figures={plan.figures} />
         ))}
       </div>
     </div>
