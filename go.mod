@@ -3,11 +3,12 @@ module epitrope
 go 1.26.0
 
 ignore (
-	./web/node_modules
 	./e2e/node_modules
+	./web/node_modules
 )
 
 require (
+	github.com/arran4/golang-ical v0.3.4
 	github.com/danielgtaylor/huma/v2 v2.37.2
 	github.com/jackc/pgx/v5 v5.11.0
 	github.com/labstack/echo/v5 v5.4.4

@@ -18,10 +18,7 @@ func runClassify(args []string, in io.Reader, out io.Writer) error {
 	if err != nil {
 		return err
 	}
-	if len(rest) != 1 {
-		return badInput("give one FILE, or - for standard input")
-	}
-	data, err := readAll(rest[0], in)
+	data, err := readOne(rest, in)
 	if err != nil {
 		return err
 	}
@@ -49,11 +46,15 @@ func runClassify(args []string, in io.Reader, out io.Writer) error {
 	return nil
 }
 
-func readAll(name string, in io.Reader) ([]byte, error) {
-	if name == "-" {
+// readOne reads the one file that a command names.
+func readOne(names []string, in io.Reader) ([]byte, error) {
+	if len(names) != 1 {
+		return nil, badInput("give one FILE, or - for standard input")
+	}
+	if names[0] == "-" {
 		return io.ReadAll(in)
 	}
-	data, err := os.ReadFile(name)
+	data, err := os.ReadFile(names[0])
 	if err != nil {
 		return nil, badInput("%v", err)
 	}

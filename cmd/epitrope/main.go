@@ -22,6 +22,7 @@ const usage = `epitrope plans alternator-fed charging of auxiliary batteries.
   epitrope classify FILE                              how an alternator is regulated, from a log
   epitrope log KIND                                   a simulated log, for trying that
   epitrope parts FILE.csv                             check a file of parts for the book
+  epitrope calendar FILE                              a job's dates as iCalendar
   epitrope schema job|plan                            the published JSON Schema
   epitrope serve                                      the web application
   epitrope seed                                       put the demo jobs into an empty database
@@ -44,6 +45,7 @@ var commands = map[string]command{
 	"classify": runClassify,
 	"log":      runLog,
 	"parts":    runParts,
+	"calendar": runCalendar,
 	"schema":   runSchema,
 	"serve":    runServe,
 	"seed":     runSeed,

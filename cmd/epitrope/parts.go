@@ -18,10 +18,7 @@ func runParts(args []string, in io.Reader, out io.Writer) error {
 	if err != nil {
 		return err
 	}
-	if len(rest) != 1 {
-		return badInput("give one FILE, or - for standard input")
-	}
-	data, err := readAll(rest[0], in)
+	data, err := readOne(rest, in)
 	if err != nil {
 		return err
 	}

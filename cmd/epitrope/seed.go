@@ -9,6 +9,8 @@ import (
 	"os"
 
 	"epitrope/core/job"
+	"epitrope/internal/store"
+	"epitrope/internal/workshop"
 	"epitrope/testdata"
 )
 
@@ -49,6 +51,37 @@ func runSeed(args []string, _ io.Reader, out io.Writer) error {
 			return err
 		}
 	}
+	if err := seedBooks(ctx, s); err != nil {
+		return err
+	}
 	fmt.Fprintf(out, "%d demo jobs seeded\n", len(names))
+	return nil
+}
+
+// seedBooks puts the demo workshop's books in.
+func seedBooks(ctx context.Context, s *store.Store) error {
+	data, err := fs.ReadFile(testdata.Demo, "demo/parts.csv")
+	if err != nil {
+		return err
+	}
+	book, err := workshop.ReadParts(data, "")
+	if err != nil || len(book.Problems) > 0 {
+		return fmt.Errorf("parts.csv: %w, %v", err, book.Problems)
+	}
+	if err := s.PutParts(ctx, book.Items); err != nil {
+		return err
+	}
+	if data, err = fs.ReadFile(testdata.Demo, "demo/vehicles.csv"); err != nil {
+		return err
+	}
+	models, err := workshop.ReadVehicles(data)
+	if err != nil || len(models.Problems) > 0 {
+		return fmt.Errorf("vehicles.csv: %w, %v", err, models.Problems)
+	}
+	for _, m := range models.Models {
+		if err := s.PutFinds(ctx, []string{m.Name}, []job.Document{m.Document}); err != nil {
+			return err
+		}
+	}
 	return nil
 }

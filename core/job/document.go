@@ -58,6 +58,8 @@ type Document struct {
 	Points   map[string]Spot        `json:"points,omitempty" doc:"Earth points, grommets, fasteners"`
 	Settings map[string]CardSetting `json:"settings,omitempty" doc:"How the charger of the card can be set"`
 
+	Dates map[string]Due `json:"dates,omitempty" doc:"What is to be done later, and when"`
+
 	Known map[string]string `json:"known,omitempty" doc:"How an answer is known, by its path with / for its points"`
 }
 

@@ -32,6 +32,7 @@ const (
 	LabelKey Kind = "label"  // an alternator's label
 	Text     Kind = "text"   // free words
 	Driving  Kind = "driving"
+	Date     Kind = "date" // ISO 8601
 )
 
 // Option is one answer to a choice.
@@ -46,7 +47,7 @@ type Option struct {
 type Field struct {
 	Path      string   `json:"path"`
 	Label     string   `json:"label"`
-	Kind      Kind     `json:"kind" enum:"choice,level,number,cable,label,text,driving"`
+	Kind      Kind     `json:"kind" enum:"choice,level,number,cable,label,text,driving,date"`
 	Unit      string   `json:"unit,omitempty"`
 	Min       float64  `json:"min,omitempty"`
 	Max       float64  `json:"max,omitempty"`
@@ -219,6 +220,8 @@ func (f Field) Allowed(n float64) string {
 		return fmt.Sprintf("a label such as 180 A or 90/180 A, %d to %d A", alternator.MinRatedA, alternator.MaxRatedA)
 	case Driving:
 		return fmt.Sprintf("what it does and for how long, up to %.0f days, such as %s", day.MaxDays, f.Example)
+	case Date:
+		return unit.DateAllowed
 	case Text:
 		return fmt.Sprintf("text of up to %.0f characters", f.Max)
 	}
@@ -241,6 +244,10 @@ func (f Field) Read(value any, n float64) (any, error) {
 		return f.readText(value)
 	case Driving:
 		return f.readDriving(value)
+	case Date:
+		text := fmt.Sprint(value)
+		_, _, _, err := unit.Date(text)
+		return text, err
 	case Choice:
 		return f.readChoice(value)
 	case Level:

@@ -72,6 +72,12 @@ var rowFields = []Field{
 	{Path: "feeds.*.slept", Label: "Key out, after the bus sleeps", Kind: Choice, Choices: liveDead},
 	{Path: "signal.feed", Label: "Feed point taken", Kind: Text, Max: mostKey, Part: "coupling"},
 
+	{Path: "dates.*.kind", Label: "What for", Kind: Choice, Choices: []Option{{TopUpDate, "charge a battery that stands"}, {TemporaryDate, "undo a temporary repair"}, {RevisitDate, "revisit"}, {OtherDate, "something else"}}},
+	{Path: "dates.*.what", Label: "What is to be done", Kind: Text, Max: 200},
+	{Path: "dates.*.due", Label: "Due on", Kind: Date, Example: "2030-05-01"},
+	{Path: "dates.*.everyDays", Label: "Again every", Kind: Number, Unit: "days", Min: 1, Max: 3650, dim: days},
+	{Path: "dates.*.done", Label: "Last done on", Kind: Date, Example: "2030-05-01"},
+
 	{Path: "points.*.kind", Label: "What", Kind: Choice, Choices: []Option{{"earth", "earth point"}, {"grommet", "grommet"}, {"fastener", "seat or trim fastener"}, {"stud", "positive stud"}}},
 	{Path: "points.*.where", Label: "Where", Kind: Text, Max: 120},
 	{Path: "points.*.size", Label: "Size, torque, tool", Kind: Text, Max: 60},
@@ -114,6 +120,29 @@ var rowFields = []Field{
 var liveDead = []Option{{string(feed.Is), "live"}, {string(feed.Dead), "dead"}}
 
 var leadChoices = []Option{{string(profile.Open), "open"}, {string(profile.Ground), "to ground"}, {string(profile.Battery), "to battery plus"}}
+
+// What a date is for.
+const (
+	TopUpDate     = "topup"
+	TemporaryDate = "temporary"
+	RevisitDate   = "revisit"
+	OtherDate     = "other"
+)
+
+// Due is a row of the job's calendar. Dates are ISO 8601.
+type Due struct {
+	Kind      *string  `json:"kind,omitempty"`
+	What      string   `json:"what,omitempty"`
+	Due       *string  `json:"due,omitempty"`
+	EveryDays *float64 `json:"everyDays,omitempty"`
+	Done      *string  `json:"done,omitempty"`
+}
+
+// Open says whether it is still to be done: it has a date, and was not done on it or after
+// it.
+func (d Due) Open() bool {
+	return d.Due != nil && (d.Done == nil || *d.Done < *d.Due)
+}
 
 // Spot is a row of places on the vehicle: earth points, grommets, fasteners.
 type Spot struct {

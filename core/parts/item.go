@@ -147,34 +147,10 @@ func number(head string, dim unit.Dimension, least, most float64, at func(*Item)
 	}}
 }
 
-var dateForm = regexp.MustCompile(`^(\d{4})-(\d{2})-(\d{2})$`)
-
-// isDate says whether text is a date of the Gregorian calendar. Source: ISO 8601.
-func isDate(text string) bool {
-	m := dateForm.FindStringSubmatch(text)
-	if m == nil {
-		return false
-	}
-	year, _ := strconv.Atoi(m[1]) // digits
-	month, _ := strconv.Atoi(m[2])
-	day, _ := strconv.Atoi(m[3])
-	longest := 31
-	switch month {
-	case 4, 6, 9, 11:
-		longest = 30
-	case 2:
-		longest = 28
-		if year%4 == 0 && (year%100 != 0 || year%400 == 0) {
-			longest = 29
-		}
-	}
-	return month >= 1 && month <= 12 && day >= 1 && day <= longest
-}
-
 func date(head string, at func(*Item) *string) ItemColumn {
 	return ItemColumn{head, func(i *Item, text string) (string, string) {
-		if !isDate(text) {
-			return "is not a date", "year-month-day, such as 2030-05-01"
+		if _, _, _, err := unit.Date(text); err != nil {
+			return err.Error(), unit.DateAllowed
 		}
 		*at(i) = text
 		return "", ""

@@ -244,3 +244,28 @@ func TestTimerInAJoin(t *testing.T) {
 		assert.InDelta(t, c.at, joins[0].AtS, 3, c.min)
 	}
 }
+
+// A full AGM battery that stands loses a quarter in about ten months by itself, in far less
+// with something left on; what is in the calendar is not offered again.
+func TestCalendarOf(t *testing.T) {
+	of := func(text string) plan.Calendar {
+		doc, problems := job.Decode([]byte(text))
+		require.Empty(t, problems)
+		return plan.CalendarOf(doc, parts.Stock())
+	}
+	alone := of(`{"aux":{"chemistry":"agm","capacityAh":100}}`)
+	assert.InDelta(t, 100*0.25/(100*0.025/30), alone.TopUpDays, 0.5)
+	drained := of(`{"aux":{"chemistry":"agm","capacityAh":100},"loads":{"a":{"kind":"fridge","standbyA":0.05}}}`)
+	assert.InDelta(t, 25/(2.5/30+24*0.05), drained.TopUpDays, 0.5)
+	parted := of(`{"aux":{"chemistry":"agm","capacityAh":100},"extras":{"isolator":"master"},"loads":{"a":{"kind":"fridge","standbyA":0.05}}}`)
+	assert.InDelta(t, alone.TopUpDays, parted.TopUpDays, 0.5)
+	kinds := func(c plan.Calendar) (list []string) {
+		for _, o := range c.Offers {
+			list = append(list, o.Kind)
+			assert.Positive(t, o.Days)
+		}
+		return list
+	}
+	assert.Equal(t, []string{"topup", "revisit", "other"}, kinds(alone))
+	assert.Equal(t, []string{"temporary", "revisit"}, kinds(of(`{"have":{"fuseA":80,"size":"16 mm2","metres":9,"fuses":2,"relayA":100},"dates":{"d1":{"kind":"topup"},"d2":{"kind":"other"}}}`)))
+}

@@ -137,6 +137,7 @@ func newAPI(s *store.Store, mux *http.ServeMux) huma.API {
 	a.registerJudge(h)
 	a.registerVehicles(h)
 	a.registerParts(h)
+	a.registerCalendar(h)
 	return h
 }
 

@@ -36,11 +36,18 @@ type PartsFile struct {
 	CSV string `json:"csv" doc:"Comma-separated, as exported"`
 }
 
-// PartsRead is what a file of parts came to.
-type PartsRead struct {
+// BookRead is what a file for one of the workshop's books came to.
+type BookRead struct {
 	Kept     int                    `json:"kept" doc:"Lines that are in the book now"`
 	Problems []workshop.LineProblem `json:"problems"`
 	Rest     string                 `json:"rest" doc:"The lines that could not be used, with the heads, to be mended and sent again"`
+}
+
+func bookRead(kept int, problems []workshop.LineProblem, rest string) *body[BookRead] {
+	if problems == nil {
+		problems = []workshop.LineProblem{}
+	}
+	return &body[BookRead]{BookRead{kept, problems, rest}}
 }
 
 func (a *api) registerParts(h huma.API) {
@@ -89,7 +96,7 @@ func (a *api) exportParts(ctx context.Context, _ *struct{}) (*csvFile, error) {
 	return &csvFile{"text/csv; charset=utf-8; header=present", `attachment; filename="parts.csv"`, workshop.WriteParts(items)}, nil
 }
 
-func (a *api) importParts(ctx context.Context, in *struct{ Body PartsFile }) (*body[PartsRead], error) {
+func (a *api) importParts(ctx context.Context, in *struct{ Body PartsFile }) (*body[BookRead], error) {
 	file, err := workshop.ReadParts([]byte(in.Body.CSV), today())
 	if err != nil {
 		return nil, inputProblem(job.Problems{{Field: "file", Value: short(in.Body.CSV), Wrong: err.Error(), Allowed: "a table of parts, as the book is exported"}})
@@ -97,11 +104,7 @@ func (a *api) importParts(ctx context.Context, in *struct{ Body PartsFile }) (*b
 	if err := a.store.PutParts(ctx, file.Items); err != nil {
 		return nil, answer(err)
 	}
-	problems := file.Problems
-	if problems == nil {
-		problems = []workshop.LineProblem{}
-	}
-	return &body[PartsRead]{PartsRead{len(file.Items), problems, file.Rest}}, nil
+	return bookRead(len(file.Items), file.Problems, file.Rest), nil
 }
 
 func (a *api) putPart(ctx context.Context, in *struct{ Body map[string]string }) (*struct{}, error) {

@@ -3,12 +3,14 @@ package server
 import (
 	"context"
 	"net/http"
+	"slices"
 	"time"
 
 	"github.com/danielgtaylor/huma/v2"
 
 	"epitrope/core/job"
 	"epitrope/internal/store"
+	"epitrope/internal/workshop"
 )
 
 // Model is an entry of the vehicle book: everything that was found on a model, the newest
@@ -18,11 +20,20 @@ type Model struct {
 	Finds    int          `json:"finds" doc:"How many jobs put something in"`
 	LastAt   time.Time    `json:"lastAt"`
 	Document job.Document `json:"document"`
+	Answers  []job.Answer `json:"answers"`
+}
+
+// VehiclesFile is a file of the vehicle book as sent.
+type VehiclesFile struct {
+	CSV string `json:"csv" doc:"Comma-separated, as exported"`
 }
 
 func (a *api) registerVehicles(h huma.API) {
 	huma.Register(h, huma.Operation{OperationID: "listModels", Method: http.MethodGet, Path: "/api/vehicles", Summary: "The vehicle book, by model; with a model, that one alone", Errors: []int{503}}, a.models)
 	huma.Register(h, huma.Operation{OperationID: "addFinds", Method: http.MethodPost, Path: "/api/jobs/{id}/finds", Summary: "Put what a job's draft found on its model into the vehicle book", DefaultStatus: http.StatusCreated, Errors: []int{404, 410, 422, 503}}, a.addFinds)
+	huma.Register(h, huma.Operation{OperationID: "exportVehicles", Method: http.MethodGet, Path: "/api/vehicles.csv", Summary: "The vehicle book as a comma-separated file", Errors: []int{503}}, a.exportVehicles)
+	huma.Register(h, huma.Operation{OperationID: "importVehicles", Method: http.MethodPost, Path: "/api/vehicles", MaxBodyBytes: maxParts, Summary: "Put a file of answers into the vehicle book; lines that cannot be used are named and given back", Errors: []int{413, 422, 503}}, a.importVehicles)
+	huma.Register(h, huma.Operation{OperationID: "withdrawAnswer", Method: http.MethodDelete, Path: "/api/vehicles", Summary: "Take an answer, or a model, out of the vehicle book; jobs that took it over keep it", Errors: []int{404, 503}}, a.withdrawAnswer)
 }
 
 func (a *api) models(ctx context.Context, in *struct {
@@ -45,9 +56,63 @@ func entries(finds []store.Find) []Model {
 			last = f.ModelKey
 		}
 		m := &list[len(list)-1]
-		m.Model, m.Finds, m.LastAt, m.Document = f.Model, m.Finds+1, f.FoundAt.UTC(), m.Document.Over(f.Doc())
+		m.Model, m.Finds, m.LastAt, m.Document = f.Model, m.Finds+1, f.FoundAt.UTC(), f.Over(m.Document)
+	}
+	list = slices.DeleteFunc(list, func(m Model) bool { return len(m.Document.BookAnswers()) == 0 })
+	for i := range list {
+		list[i].Answers = list[i].Document.BookAnswers()
 	}
 	return list
+}
+
+// model is the book's entry of a model.
+func (a *api) model(ctx context.Context, name string) (*body[Model], error) {
+	finds, err := a.store.Finds(ctx, name)
+	if err != nil {
+		return nil, answer(err)
+	}
+	list := entries(finds)
+	if len(list) == 0 {
+		return &body[Model]{Model{Model: name, Document: job.New(), Answers: []job.Answer{}}}, nil
+	}
+	return &body[Model]{list[0]}, nil
+}
+
+func (a *api) exportVehicles(ctx context.Context, _ *struct{}) (*csvFile, error) {
+	finds, err := a.store.Finds(ctx, "")
+	if err != nil {
+		return nil, answer(err)
+	}
+	var models []workshop.Model
+	for _, m := range entries(finds) {
+		models = append(models, workshop.Model{Name: m.Model, Document: m.Document})
+	}
+	return &csvFile{"text/csv; charset=utf-8; header=present", `attachment; filename="vehicles.csv"`, workshop.WriteVehicles(models)}, nil
+}
+
+func (a *api) importVehicles(ctx context.Context, in *struct{ Body VehiclesFile }) (*body[BookRead], error) {
+	file, err := workshop.ReadVehicles([]byte(in.Body.CSV))
+	if err != nil {
+		return nil, inputProblem(job.Problems{{Field: "file", Value: short(in.Body.CSV), Wrong: err.Error(), Allowed: "a table of answers by model, as the book is exported"}})
+	}
+	names, docs := make([]string, len(file.Models)), make([]job.Document, len(file.Models))
+	for i, m := range file.Models {
+		names[i], docs[i] = m.Name, m.Document
+	}
+	if err := a.store.PutFinds(ctx, names, docs); err != nil {
+		return nil, answer(err)
+	}
+	return bookRead(file.Answers, file.Problems, file.Rest), nil
+}
+
+func (a *api) withdrawAnswer(ctx context.Context, in *struct {
+	Model string `query:"model" required:"true" minLength:"1" maxLength:"120"`
+	Path  string `query:"path" required:"true" minLength:"1" maxLength:"120" doc:"The answer; * takes the model out"`
+}) (*body[Model], error) {
+	if err := a.store.WithdrawAnswer(ctx, in.Model, in.Path); err != nil {
+		return nil, answer(err)
+	}
+	return a.model(ctx, in.Model)
 }
 
 func (a *api) addFinds(ctx context.Context, in *JobPath) (*body[Model], error) {
@@ -62,9 +127,5 @@ func (a *api) addFinds(ctx context.Context, in *JobPath) (*body[Model], error) {
 	if _, err := a.store.AddFind(ctx, j.ID, doc.Vehicle.Model, doc.ForBook()); err != nil {
 		return nil, answer(err)
 	}
-	finds, err := a.store.Finds(ctx, doc.Vehicle.Model)
-	if err != nil {
-		return nil, answer(err)
-	}
-	return &body[Model]{entries(finds)[0]}, nil
+	return a.model(ctx, doc.Vehicle.Model)
 }

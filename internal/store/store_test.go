@@ -194,7 +194,7 @@ func TestVehicleBook(t *testing.T) {
 	finds, err := s.Finds(ctx, "HERON 3")
 	require.NoError(t, err)
 	require.Len(t, finds, 2)
-	assert.Equal(t, "120 A", *finds[0].Doc().Alternator.Label)
+	assert.Equal(t, "120 A", *finds[0].Over(job.New()).Alternator.Label)
 	all, err := s.Finds(ctx, "")
 	require.NoError(t, err)
 	assert.GreaterOrEqual(t, len(all), 3)

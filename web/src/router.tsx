@@ -5,6 +5,7 @@ import { isSheet } from "./job/sheets";
 import { JobList } from "./jobs/JobList";
 import { PartsPage } from "./parts/PartsPage";
 import { RevisionPage } from "./record/RevisionPage";
+import { VehiclesPage } from "./vehicles/VehiclesPage";
 
 const root = createRootRoute({ component: Outlet, notFoundComponent: Nowhere });
 
@@ -29,7 +30,9 @@ const revision = createRoute({
 
 const parts = createRoute({ getParentRoute: () => root, path: "/parts", component: PartsPage });
 
-export const router = createRouter({ routeTree: root.addChildren([list, job, revision, parts]) });
+const vehicles = createRoute({ getParentRoute: () => root, path: "/vehicles", component: VehiclesPage });
+
+export const router = createRouter({ routeTree: root.addChildren([list, job, revision, parts, vehicles]) });
 
 declare module "@tanstack/react-router" {
   interface Register {

@@ -4,6 +4,23 @@
  */
 
 export interface paths {
+    "/api/calendar.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The dates of all jobs as iCalendar */
+        get: operations["workshopCalendar"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/compare": {
         parameters: {
             query?: never;
@@ -15,6 +32,40 @@ export interface paths {
         put?: never;
         /** Run up to four designs through the same days */
         post: operations["compare"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/dates": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a document asks to be done later, and how its dates stand today */
+        post: operations["jobDates"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/due": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What of all jobs is overdue, or due soon, the oldest first */
+        get: operations["due"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -52,6 +103,23 @@ export interface paths {
         post?: never;
         /** Delete a job; it can be put back */
         delete: operations["deleteJob"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/calendar.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A job's dates as iCalendar */
+        get: operations["jobCalendar"];
+        put?: never;
+        post?: never;
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -345,6 +413,25 @@ export interface paths {
         /** The vehicle book, by model; with a model, that one alone */
         get: operations["listModels"];
         put?: never;
+        /** Put a file of answers into the vehicle book; lines that cannot be used are named and given back */
+        post: operations["importVehicles"];
+        /** Take an answer, or a model, out of the vehicle book; jobs that took it over keep it */
+        delete: operations["withdrawAnswer"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/vehicles.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The vehicle book as a comma-separated file */
+        get: operations["exportVehicles"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -381,6 +468,15 @@ export interface components {
             regulation?: string;
             /** Format: double */
             volts?: number;
+        };
+        Answer: {
+            /** @description How it is known; empty where nobody said */
+            known: string;
+            label: string;
+            path: string;
+            shown: string;
+            /** @description As it is written in a file, and read again */
+            text: string;
         };
         Asking: {
             /** @description A job document; its schema is at /api/schema/job. Quantities may be text with a unit, such as "12 ft 6". */
@@ -500,6 +596,16 @@ export interface components {
             /** Format: date-time */
             savedAt: string;
         };
+        BookRead: {
+            /**
+             * Format: int64
+             * @description Lines that are in the book now
+             */
+            kept: number;
+            problems: components["schemas"]["LineProblem"][];
+            /** @description The lines that could not be used, with the heads, to be mended and sent again */
+            rest: string;
+        };
         Bypass: {
             against: string[];
             /**
@@ -530,6 +636,17 @@ export interface components {
             /** Format: double */
             insulation?: number;
             system?: string;
+        };
+        Calendar: {
+            figure: components["schemas"]["Figure"];
+            /** @description What is usually put into the calendar, and is not there */
+            offers: components["schemas"]["DateOffer"][];
+            says: string;
+            /**
+             * Format: double
+             * @description A full battery that stands is charged again after so many days
+             */
+            topUpDays: number;
         };
         Candidate: {
             chosen: boolean;
@@ -746,6 +863,31 @@ export interface components {
              */
             minS: number;
         };
+        DateOffer: {
+            /** @description … and every so many days after */
+            again: boolean;
+            /**
+             * Format: int64
+             * @description From today
+             */
+            days: number;
+            /** @enum {string} */
+            kind: "topup" | "temporary" | "revisit" | "other";
+            what: string;
+            why: string;
+        };
+        DateState: {
+            /**
+             * Format: int64
+             * @description Until it is due; less than 0 where it is overdue
+             */
+            days: number;
+            key: string;
+            /** @description When it is due again if it is done today; empty where that is never */
+            next: string;
+            /** @enum {string} */
+            state: "overdue" | "soon" | "later" | "done" | "undated";
+        };
         Day: {
             /** Format: double */
             auxSOC?: number;
@@ -770,6 +912,10 @@ export interface components {
             cable?: components["schemas"]["Cable"];
             card?: components["schemas"]["Card"];
             customer?: string;
+            /** @description What is to be done later, and when */
+            dates?: {
+                [key: string]: components["schemas"]["Due"];
+            };
             day?: components["schemas"]["Day"];
             extras?: components["schemas"]["Extras"];
             /** @description Feed points that were tested */
@@ -826,6 +972,27 @@ export interface components {
             savedAt: string;
             /** Format: int64 */
             version: number;
+        };
+        Due: {
+            done?: string;
+            due?: string;
+            /** Format: double */
+            everyDays?: number;
+            kind?: string;
+            what?: string;
+        };
+        DueRow: {
+            /** Format: int64 */
+            days: number;
+            due: string;
+            job: string;
+            key: string;
+            /** Format: int64 */
+            number: number;
+            /** @enum {string} */
+            state: "overdue" | "soon";
+            title: string;
+            what: string;
         };
         Event: {
             id: string;
@@ -950,7 +1117,7 @@ export interface components {
             digits?: number;
             example?: string;
             /** @enum {string} */
-            kind: "choice" | "level" | "number" | "cable" | "label" | "text" | "driving";
+            kind: "choice" | "level" | "number" | "cable" | "label" | "text" | "driving" | "date";
             label: string;
             /** Format: double */
             max?: number;
@@ -1199,6 +1366,13 @@ export interface components {
              */
             stock?: number;
         };
+        JobDates: {
+            calendar: components["schemas"]["Calendar"];
+            /** @description When each offer would be due, entered today */
+            offerDue: string[];
+            rows: components["schemas"]["DateState"][];
+            today: string;
+        };
         Joint: {
             /** @description The column that it follows */
             after: string;
@@ -1439,6 +1613,7 @@ export interface components {
             why: string;
         };
         Model: {
+            answers: components["schemas"]["Answer"][];
             document: components["schemas"]["Document"];
             /**
              * Format: int64
@@ -1647,16 +1822,6 @@ export interface components {
         PartsFile: {
             /** @description Comma-separated, as exported */
             csv: string;
-        };
-        PartsRead: {
-            /**
-             * Format: int64
-             * @description Lines that are in the book now
-             */
-            kept: number;
-            problems: components["schemas"]["LineProblem"][];
-            /** @description The lines that could not be used, with the heads, to be mended and sent again */
-            rest: string;
         };
         Pins: {
             /** Format: double */
@@ -2375,6 +2540,10 @@ export interface components {
             /** Format: double */
             year?: number;
         };
+        VehiclesFile: {
+            /** @description Comma-separated, as exported */
+            csv: string;
+        };
         Verdict: {
             /**
              * Format: double
@@ -2496,6 +2665,46 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    workshopCalendar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
     compare: {
         parameters: {
             query?: never;
@@ -2538,6 +2747,97 @@ export interface operations {
             };
             /** @description Internal Server Error */
             500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    jobDates: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    [key: string]: unknown;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobDates"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    due: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DueRow"][];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -2734,6 +3034,75 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    jobCalendar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Gone */
+            410: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3531,7 +3900,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PartsRead"];
+                    "application/json": components["schemas"]["BookRead"];
                 };
             };
             /** @description Request Entity Too Large */
@@ -4076,6 +4445,166 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    importVehicles: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["VehiclesFile"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BookRead"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    withdrawAnswer: {
+        parameters: {
+            query: {
+                model: string;
+                /** @description The answer; * takes the model out */
+                path: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Model"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    exportVehicles: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
                 };
             };
             /** @description Internal Server Error */

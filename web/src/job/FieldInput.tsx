@@ -9,7 +9,7 @@ import { factOf, useJob } from "./JobContext";
 const most = 5;
 
 /** FieldInput answers one field: as choices side by side, a list, or text with any unit. */
-export function FieldInput({ field, label = true, brief = false, onAnswer }: { field: Field; label?: boolean; /** without saying why a value is assumed */ brief?: boolean; onAnswer?: () => void }) {
+export function FieldInput({ field, label = true, brief = false, list = false, onAnswer }: { field: Field; label?: boolean; /** without saying why a value is assumed */ brief?: boolean; /** choices as a list, however few */ list?: boolean; onAnswer?: () => void }) {
   const { state, dispatch, plan, readOnly } = useJob();
   const name = useId();
   const value = valueAt(state.doc, field.path);
@@ -25,7 +25,7 @@ export function FieldInput({ field, label = true, brief = false, onAnswer }: { f
       else dispatch({ type: "set", path: field.path, value: v });
       onAnswer?.();
     };
-    if (field.choices.length > most) {
+    if (list || field.choices.length > most) {
       const none = field.pin ? "the plan decides" : assumed ? `assumed: ${assumed.text}` : "not answered";
       return (
         <NativeSelect
@@ -67,6 +67,7 @@ export function FieldInput({ field, label = true, brief = false, onAnswer }: { f
       placeholder={assumed ? `assumed ${assumed.text}` : field.pin ? `auto; ${field.example}` : field.example}
       description={assumed && label && !brief ? `assumed: ${assumed.why}` : undefined}
       error={error}
+      type={field.kind === "date" ? "date" : "text"}
       inputMode={field.kind === "number" ? "text" : undefined}
       onChange={(e) => dispatch({ type: "type", path: field.path, text: e.currentTarget.value })}
       onBlur={() => dispatch({ type: "leave", path: field.path })}

@@ -8,6 +8,7 @@ import { severityWord } from "../ui/words";
 import { biggestFile, readText } from "../ui/readText";
 import { SchemeSwitch } from "../ui/SchemeSwitch";
 import { since } from "../ui/since";
+import { DueList } from "./DueList";
 
 /** fresh is a job that nothing was answered of yet. */
 const fresh = { format: "epitrope-job", version: 1 };
@@ -76,6 +77,9 @@ export function JobList() {
           <Link to="/parts" className="bookLink">
             Parts book
           </Link>
+          <Link to="/vehicles" className="bookLink">
+            Vehicle book
+          </Link>
           <FileButton onChange={read} accept="application/json,.json" inputProps={{ "aria-label": "Job file" }}>
             {(props) => (
               <Button variant="default" {...props}>
@@ -125,6 +129,7 @@ export function JobList() {
             No jobs yet. A new job opens with a whole plan on assumed answers; six answers make it yours.
           </p>
         )}
+        <DueList />
         <ul className="jobs">
           {jobs.data?.map((j) => {
             const title = j.title || `Untitled ${j.vehicle}`;

@@ -1,11 +1,11 @@
-import { Alert, Button, FileButton, NativeSelect, TextInput, Textarea } from "@mantine/core";
+import { Alert, Button, NativeSelect, TextInput } from "@mantine/core";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
-import { useEffect, useState, type ReactNode } from "react";
+import { useState, type ReactNode } from "react";
 
 import { api, Refused, take, whyNot, type Problem, type Schemas } from "../api/client";
+import { BookFile } from "../ui/BookFile";
 import { SchemeSwitch } from "../ui/SchemeSwitch";
-import { biggestFile, readText } from "../ui/readText";
 
 /** usePartsBook is the workshop's parts. */
 export function usePartsBook() {
@@ -14,9 +14,6 @@ export function usePartsBook() {
 
 /** shown are the columns of the list; all others are in the form. */
 const shown = ["kind", "name", "rating A", "size", "price", "stock", "remark"];
-
-/** keptLines is where lines that could not be used wait to be mended, so that a reload loses none. */
-const keptLines = "partsToMend";
 
 export function PartsPage() {
   const book = usePartsBook();
@@ -53,7 +50,14 @@ export function PartsPage() {
           </Button>
           <Button onClick={() => setEntry({})}>Add a part</Button>
         </div>
-        <FromFile onRead={refresh} />
+        <BookFile
+          kept="partsToMend"
+          name="Parts file"
+          hint="Comma-separated, one part a line, heads as exported. A line is used whole or not at all."
+          says={(n) => `${n} ${n === 1 ? "part is" : "parts are"} in the book.`}
+          send={(csv) => take(api.POST("/api/parts", { body: { csv } }))}
+          onRead={refresh}
+        />
         {says && (
           <p className="told" role="status">
             {says}
@@ -119,78 +123,6 @@ function dated(text: string, day: string) {
     <>
       {text} <span className="soft">{day}</span>
     </>
-  );
-}
-
-/** FromFile reads files of parts, and keeps the lines that could not be used until they are mended. */
-function FromFile({ onRead }: { onRead: () => unknown }) {
-  const [rest, setRest] = useState(() => localStorage.getItem(keptLines) ?? "");
-  const [problems, setProblems] = useState<Schemas["LineProblem"][]>([]);
-  const [told, setTold] = useState("");
-  useEffect(() => (rest ? localStorage.setItem(keptLines, rest) : localStorage.removeItem(keptLines)), [rest]);
-  const send = useMutation({
-    mutationFn: (csv: string) => take(api.POST("/api/parts", { body: { csv } })),
-    onSuccess: (read, sent) => {
-      // Lines of an earlier file that still wait to be mended stay.
-      const waiting = sent === rest ? "" : rest;
-      setRest([waiting, read.rest].filter(Boolean).join(waiting && read.rest ? "\n" : ""));
-      setProblems(read.problems);
-      setTold(`${read.kept} ${read.kept === 1 ? "part is" : "parts are"} in the book.${read.problems.length > 0 ? " The other lines are kept here until they are mended." : ""}`);
-      onRead();
-    },
-    onError: (error) => setTold(whyNot(error)),
-  });
-  return (
-    <section className="partsFile" aria-label="From a file">
-      <div className="row">
-        <FileButton
-          accept=".csv,.txt,text/csv"
-          inputProps={{ "aria-label": "Parts file" }}
-          onChange={(file) => {
-            if (!file) return;
-            if (rest) setTold("Mend or clear the lines below first; then read another file.");
-            else if (file.size > biggestFile) setTold(`${file.name} is larger than 1 MB.`);
-            else readText(file).then(send.mutate, (error: Error) => setTold(`${file.name} ${error.message}`));
-          }}
-        >
-          {(props) => (
-            <Button variant="default" loading={send.isPending} {...props}>
-              Read a file
-            </Button>
-          )}
-        </FileButton>
-        <span role="status">{told || "Comma-separated, one part a line, heads as exported. A line is used whole or not at all."}</span>
-      </div>
-      {problems.length > 0 && (
-        <ul className="lineProblems">
-          {problems.map((p) => (
-            <li key={`${p.line} ${p.field}`}>
-              <b>line {p.line}</b> {p.field} {p.value && `“${p.value}”`} {p.wrong}; allowed: {p.allowed}
-            </li>
-          ))}
-        </ul>
-      )}
-      {rest && (
-        <>
-          <Textarea label="Lines to mend" value={rest} autosize minRows={3} maxRows={12} onChange={(e) => setRest(e.currentTarget.value)} />
-          <div className="row">
-            <Button size="compact-md" onClick={() => send.mutate(rest)}>
-              Read these lines
-            </Button>
-            <Button
-              size="compact-md"
-              variant="subtle"
-              onClick={() => {
-                setRest("");
-                setProblems([]);
-              }}
-            >
-              Clear them
-            </Button>
-          </div>
-        </>
-      )}
-    </section>
   );
 }
 

@@ -5,6 +5,7 @@ import { Link } from "@tanstack/react-router";
 import { api, take } from "../api/client";
 import { FieldInput } from "../job/FieldInput";
 import { fieldOf, useJob } from "../job/JobContext";
+import { Dates } from "./Dates";
 import { useDispatchText } from "./useDispatchText";
 
 const when = new Intl.DateTimeFormat(undefined, { dateStyle: "medium", timeStyle: "short" });
@@ -24,6 +25,7 @@ export function Record({ id, revision, unsaved, issue }: { id: string; revision:
         Remarks
         <textarea rows={3} maxLength={4000} {...remarks} />
       </label>
+      <Dates id={id} />
       <h2>Issued revisions</h2>
       <p className="soft">What is issued is kept whole, with its figures, and never computed again.</p>
       <div className="row">

@@ -1,0 +1,88 @@
+import { Button, FileButton, Textarea } from "@mantine/core";
+import { useMutation } from "@tanstack/react-query";
+import { useEffect, useState } from "react";
+
+import { whyNot, type Schemas } from "../api/client";
+import { biggestFile, readText } from "./readText";
+
+interface Props {
+  /** where lines that could not be used wait to be mended, so that a reload loses none */
+  kept: string;
+  name: string;
+  hint: string;
+  says: (lines: number) => string;
+  send: (csv: string) => Promise<Schemas["BookRead"]>;
+  onRead: () => unknown;
+}
+
+/** BookFile reads files for one of the workshop's books, and keeps the lines that could not be used until they are mended. */
+export function BookFile({ kept, name, hint, says, send: to, onRead }: Props) {
+  const [rest, setRest] = useState(() => localStorage.getItem(kept) ?? "");
+  const [problems, setProblems] = useState<Schemas["LineProblem"][]>([]);
+  const [told, setTold] = useState("");
+  useEffect(() => (rest ? localStorage.setItem(kept, rest) : localStorage.removeItem(kept)), [kept, rest]);
+  const send = useMutation({
+    mutationFn: to,
+    onSuccess: (read, sent) => {
+      // Lines of an earlier file that still wait to be mended stay.
+      const waiting = sent === rest ? "" : rest;
+      setRest([waiting, read.rest].filter(Boolean).join(waiting && read.rest ? "\n" : ""));
+      setProblems(read.problems);
+      setTold(`${says(read.kept)}${read.problems.length > 0 ? " The other lines are kept here until they are mended." : ""}`);
+      onRead();
+    },
+    onError: (error) => setTold(whyNot(error)),
+  });
+  return (
+    <section className="partsFile" aria-label="From a file">
+      <div className="row">
+        <FileButton
+          accept=".csv,.txt,text/csv"
+          inputProps={{ "aria-label": name }}
+          onChange={(file) => {
+            if (!file) return;
+            if (rest) setTold("Mend or clear the lines below first; then read another file.");
+            else if (file.size > biggestFile) setTold(`${file.name} is larger than 1 MB.`);
+            else readText(file).then(send.mutate, (error: Error) => setTold(`${file.name} ${error.message}`));
+          }}
+        >
+          {(props) => (
+            <Button variant="default" loading={send.isPending} {...props}>
+              Read a file
+            </Button>
+          )}
+        </FileButton>
+        <span role="status">{told || hint}</span>
+      </div>
+      {problems.length > 0 && (
+        <ul className="lineProblems">
+          {problems.map((p) => (
+            <li key={`${p.line} ${p.field}`}>
+              <b>line {p.line}</b> {p.field} {p.value && `“${p.value}”`} {p.wrong}; allowed: {p.allowed}
+            </li>
+          ))}
+        </ul>
+      )}
+      {rest && (
+        <>
+          <Textarea label="Lines to mend" value={rest} autosize minRows={3} maxRows={12} onChange={(e) => setRest(e.currentTarget.value)} />
+          <div className="row">
+            <Button size="compact-md" onClick={() => send.mutate(rest)}>
+              Read these lines
+            </Button>
+            <Button
+              size="compact-md"
+              variant="subtle"
+              onClick={() => {
+                setRest("");
+                setProblems([]);
+              }}
+            >
+              Clear them
+            </Button>
+          </div>
+        </>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,126 @@
+import { Alert, Button } from "@mantine/core";
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { Link, useNavigate } from "@tanstack/react-router";
+import { useState } from "react";
+
+import { api, take, whyNot, type Schemas } from "../api/client";
+import { BookFile } from "../ui/BookFile";
+import { SchemeSwitch } from "../ui/SchemeSwitch";
+import { since } from "../ui/since";
+
+/** whole stands for all answers of a model. */
+const whole = "*";
+
+/** parts of the book, by the section of an answer, in the order they are read. */
+const sections: Record<string, string> = {
+  vehicle: "Vehicle", alternator: "Alternator", startBattery: "Start battery", routes: "Routes", bays: "Places", feeds: "Feed points", points: "Earth points, grommets, fasteners",
+};
+
+/** VehiclesPage is the vehicle book: by model, what was found on it. */
+export function VehiclesPage() {
+  const book = useQuery({ queryKey: ["vehicles"], queryFn: () => take(api.GET("/api/vehicles")) });
+  const queries = useQueryClient();
+  const refresh = () => queries.invalidateQueries({ queryKey: ["vehicles"] });
+  const navigate = useNavigate();
+  const [says, setSays] = useState("");
+  const takeOut = useMutation({
+    mutationFn: (q: { model: string; path: string; told: string }) => take(api.DELETE("/api/vehicles", { params: { query: { model: q.model, path: q.path } } })).then(() => q),
+    onSuccess: (q) => {
+      setSays(`${q.told} is out of the book. Jobs that took it over keep it.`);
+      void refresh();
+    },
+    onError: (error) => setSays(whyNot(error)),
+  });
+  const begin = useMutation({
+    mutationFn: (m: Schemas["Model"]) =>
+      take(api.POST("/api/jobs", { body: { ...m.document, title: `${m.model}, new job`, known: { ...Object.fromEntries(m.answers.filter((a) => !["feeds", "points"].includes(a.path.split(".")[0] ?? "")).map((a) => [a.path.replaceAll(".", "/"), "book"])) } } as never })),
+    onSuccess: (opened) => navigate({ to: "/jobs/$id/{-$sheet}", params: { id: opened.id } }),
+    onError: (error) => setSays(whyNot(error)),
+  });
+  return (
+    <div className="page">
+      <header className="bar">
+        <Link to="/" className="wordmark">
+          Epitrope
+        </Link>
+        <span className="soft">what was found, by model</span>
+        <span className="gap" />
+        <SchemeSwitch />
+      </header>
+      <main className="list partsPage">
+        <div className="listHead">
+          <h1>Vehicle book</h1>
+          <span className="gap" />
+          <Button component="a" variant="default" href="/api/vehicles.csv" download="vehicles.csv">
+            Export
+          </Button>
+        </div>
+        <BookFile
+          kept="vehiclesToMend"
+          name="Vehicle file"
+          hint="Comma-separated, one answer a line: model, answer to, answer. A line is used whole or not at all."
+          says={(n) => `${n} ${n === 1 ? "answer is" : "answers are"} in the book.`}
+          send={(csv) => take(api.POST("/api/vehicles", { body: { csv } }))}
+          onRead={refresh}
+        />
+        {says && (
+          <p className="told" role="status">
+            {says}
+          </p>
+        )}
+        {book.isError && (
+          <Alert color="ink" title="The vehicles could not be fetched">
+            {whyNot(book.error)}
+          </Alert>
+        )}
+        {book.data?.length === 0 && <p className="empty">No vehicles yet. On a job&apos;s survey, name its model and put what was found into the book; or read a file.</p>}
+        {book.data?.map((m) => (
+          <section key={m.model} className="model" aria-label={m.model}>
+            <div className="row">
+              <h2>{m.model}</h2>
+              <span className="soft">
+                {m.finds} {m.finds === 1 ? "find" : "finds"}, last {since(m.lastAt)}
+              </span>
+              <span className="gap" />
+              <Button size="compact-md" onClick={() => begin.mutate(m)} aria-label={`New job on it: ${m.model}`}>
+                New job on it
+              </Button>
+              <Button size="compact-md" variant="subtle" aria-label={`Take out ${m.model}`} onClick={() => takeOut.mutate({ model: m.model, path: whole, told: `“${m.model}”` })}>
+                Take out
+              </Button>
+            </div>
+            <div className="modelAnswers">
+              {Object.entries(sections).map(([section, title]) => {
+                const answers = m.answers.filter((a) => a.path.startsWith(section + ".") && a.path !== "vehicle.model");
+                if (answers.length === 0) return null;
+                return (
+                  <table key={section}>
+                    <caption>{title}</caption>
+                    <tbody>
+                      {answers.map((a) => (
+                        <tr key={a.path}>
+                          <th scope="row">
+                            {a.label}
+                            {["feeds", "points"].includes(section) && <span className="soft"> {a.path.split(".")[1]}</span>}
+                          </th>
+                          <td>
+                            {a.shown} {a.known && <span className="soft">{a.known}</span>}
+                          </td>
+                          <td className="does">
+                            <Button size="compact-sm" variant="subtle" aria-label={`Take out ${a.label} of ${m.model}`} onClick={() => takeOut.mutate({ model: m.model, path: a.path, told: `“${a.label}, ${a.shown}”` })}>
+                              Take out
+                            </Button>
+                          </td>
+                        </tr>
+                      ))}
+                    </tbody>
+                  </table>
+                );
+              })}
+            </div>
+          </section>
+        ))}
+      </main>
+    </div>
+  );
+}
