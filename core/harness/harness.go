@@ -1,0 +1,191 @@
+// Package harness is what to make: every wire with its number, colour, ends and length, how
+// it is cut from what is there, what has to be fetched, and the drawing.
+//
+// All of it follows from the system, the components and wires that a job became. Nothing
+// here chooses a size: that is decided before.
+package harness
+
+import (
+	"fmt"
+	"math"
+	"strings"
+
+	"epitrope/core/cable"
+	"epitrope/core/system"
+)
+
+// Scheme is the workshop's colours, by what a wire is for.
+type Scheme struct{ Feed, Return, Signal, House string }
+
+// UsualScheme is red for feeds, black for returns. Source: common practice, no source;
+// the workshop's own wins.
+var UsualScheme = Scheme{Feed: "red", Return: "black", Signal: "violet", House: "orange"}
+
+// Wire is a conductor to be made: one piece of cable with its two ends.
+type Wire struct {
+	Number  string  `json:"number" doc:"As on the drawing and on its labels"`
+	ID      string  `json:"id" doc:"In the system"`
+	Run     string  `json:"run"`
+	Role    string  `json:"role" enum:"feed,return,signal"`
+	From    End     `json:"from"`
+	To      End     `json:"to"`
+	Size    string  `json:"size"`
+	MM2     float64 `json:"mm2" doc:"Copper of one cable"`
+	Cables  int     `json:"cables" doc:"Side by side"`
+	Colour  string  `json:"colour"`
+	RouteM  float64 `json:"routeM" doc:"Along its route, with the route's slack"`
+	CutM    float64 `json:"cutM" doc:"To be cut: with what its ends take"`
+	Sleeve  float64 `json:"sleeveMM" doc:"Heat shrink with adhesive on each end, before it shrinks"`
+	Conduit float64 `json:"conduitMM" doc:"Inner diameter; 0 where it needs none"`
+	Hole    float64 `json:"holeMM" doc:"Grommet hole through the bulkhead; 0 where it passes none"`
+}
+
+// End is one end of a wire.
+type End struct {
+	Component string `json:"component"`
+	Name      string `json:"name"`
+	Terminal  string `json:"terminal" doc:"DIN 72552"`
+	Lug       string `json:"lug" doc:"Lug, ferrule or connector"`
+	Label     string `json:"label" doc:"What its label says"`
+}
+
+// What an end takes, and how lengths are cut. Source: common practice, no source: 50 mm to
+// strip, crimp and bend at each end; cut to the next 50 mm.
+const (
+	endM   = 0.05
+	cutToM = 0.05
+)
+
+// bulkheadX is how far behind the front bumper the engine space ends, in m. Source:
+// assumed, as the vehicle's shape is.
+const bulkheadX = 1.4
+
+// conduits are inner diameters of corrugated conduit, in mm; conduitOver is how much wider
+// than the cable it has to be. Source: from memory.
+var conduits = []float64{7, 10, 13, 17, 21, 26, 32, 40}
+
+const conduitOver = 1.15
+
+// Number is a wire's number: its id in capitals, pieces of one run told apart.
+func Number(id string) string {
+	n := strings.ToUpper(id)
+	if rest, ok := strings.CutSuffix(n, "T"); ok && rest != "" {
+		return rest + "T" // the trailer's half
+	}
+	return n
+}
+
+// Wires are the wires to be made of a system, in its order.
+func Wires(s *system.System, colours Scheme) []Wire {
+	list := []Wire{}
+	for _, w := range s.Wires {
+		if w.Existing || w.Role == system.Chassis {
+			continue
+		}
+		list = append(list, wire(s, w, colours))
+	}
+	return list
+}
+
+func wire(s *system.System, w system.Wire, colours Scheme) Wire {
+	size, err := cable.Parse(w.Size)
+	if err != nil { // only where a size was never chosen
+		size = cable.Size{Label: w.Size, AreaMM2: w.CopperMM2, Count: 1}
+	}
+	_, outer := size.DiameterMM()
+	out := Wire{Number: Number(w.ID), ID: w.ID, Run: w.Run, Role: string(w.Role), Size: w.Size, MM2: math.Round(size.AreaMM2*100) / 100, Cables: size.Count,
+		Colour: colours.of(w), RouteM: w.LengthM, CutM: cut(w.LengthM)}
+	out.From, out.To = end(s, w.From, size), end(s, w.To, size)
+	out.From.Label = fmt.Sprintf("%s  %s  to %s", out.Number, w.Size, out.To.place())
+	out.To.Label = fmt.Sprintf("%s  %s  from %s", out.Number, w.Size, out.From.place())
+	out.Sleeve = shrink(outer)
+	if w.LengthM > 0.25 {
+		out.Conduit = conduit(outer * math.Sqrt(float64(size.Count)))
+	}
+	a, okA := s.Component(w.From.Component)
+	b, okB := s.Component(w.To.Component)
+	if okA && okB && (a.At.X < bulkheadX) != (b.At.X < bulkheadX) && w.LengthM > 1 {
+		out.Hole = hole(out.Conduit)
+	}
+	return out
+}
+
+// cut is the length to be cut for a route.
+func cut(routeM float64) float64 {
+	return math.Ceil((routeM+2*endM)/cutToM-1e-9) * cutToM
+}
+
+// conduit is the smallest conduit for a cable of a diameter, in mm; the largest where it
+// is too thick for all.
+func conduit(outerMM float64) float64 {
+	for _, d := range conduits {
+		if d >= conduitOver*outerMM {
+			return d
+		}
+	}
+	return conduits[len(conduits)-1]
+}
+
+// hole is the hole for a grommet that takes a conduit: its wall and the grommet's own.
+// Source: from memory.
+func hole(conduitMM float64) float64 { return math.Ceil((conduitMM+3)*1.25) + 2 }
+
+// shrinks are heat shrink tubes before they shrink, in mm. Source: from memory.
+var shrinks = []float64{3, 6, 9, 12, 19, 24, 30, 40}
+
+func shrink(outerMM float64) float64 {
+	for _, d := range shrinks {
+		if d >= 1.4*outerMM {
+			return d
+		}
+	}
+	return shrinks[len(shrinks)-1]
+}
+
+func (c Scheme) of(w system.Wire) string {
+	switch {
+	case w.Role == system.Return:
+		return c.Return
+	case w.Role == system.Signal:
+		return c.Signal
+	case w.Run == "h1":
+		return c.House
+	}
+	return c.Feed
+}
+
+// place is where an end goes, in a few words.
+func (e End) place() string { return strings.TrimSpace(e.Name + " " + e.Terminal) }
+
+// studs are the bolts at the terminals of components, by kind; ferrule and blade stand for
+// terminals that are none. Source: from memory; the device's sheet wins.
+var studs = map[system.ComponentKind]string{
+	system.Alternator: "M8", system.Battery: "M8", system.Fuse: "M6", system.Relay: "M6", system.Contactor: "M8", system.Isolator: "M8",
+	system.Switch: "M8", system.Shunt: "M8", system.Disconnect: "M6", system.Earth: "M8", system.Loads: "M6", system.Winch: "M8",
+}
+
+// end is what a wire ends in at a terminal.
+func end(s *system.System, t system.Terminal, size cable.Size) End {
+	c, _ := s.Component(t.Component)
+	e := End{Component: t.Component, Name: c.Name, Terminal: t.Terminal}
+	copper := fmt.Sprintf("%g mm²", math.Round(size.AreaMM2*10)/10)
+	switch {
+	case size.AreaMM2 <= 2.5 && c.Kind == system.Earth:
+		e.Lug = "ring terminal " + copper + ", M6"
+	case size.AreaMM2 <= 2.5 && c.Kind == system.FeedPoint:
+		e.Lug = "tap holder with both fuses"
+	case size.AreaMM2 <= 2.5:
+		e.Lug = "blade terminal 6.3 mm, " + copper
+	case c.Kind == system.Charger:
+		e.Lug = "ferrule " + copper
+	case c.Kind == system.Plug:
+		e.Lug = "plug contact " + copper
+	default:
+		stud := studs[c.Kind]
+		if stud == "" {
+			stud = "M8"
+		}
+		e.Lug = "tube lug " + copper + ", " + stud
+	}
+	return e
+}

@@ -1,0 +1,223 @@
+package harness
+
+import (
+	"cmp"
+	"fmt"
+	"maps"
+	"math"
+	"slices"
+	"strings"
+
+	"epitrope/core/parts"
+	"epitrope/core/system"
+)
+
+// Line is a line of the parts list.
+type Line struct {
+	Kind     string   `json:"kind"`
+	What     string   `json:"what"`
+	Count    float64  `json:"count"`
+	Unit     string   `json:"unit" doc:"Empty for pieces"`
+	For      string   `json:"for" doc:"What it is for: components and wires"`
+	Part     string   `json:"part,omitempty" doc:"Of the workshop's book"`
+	Price    *float64 `json:"price,omitempty" doc:"Of one, or of a metre"`
+	Sum      *float64 `json:"sum,omitempty"`
+	Currency string   `json:"currency,omitempty"`
+	PricedOn string   `json:"pricedOn,omitempty"`
+	Stock    *float64 `json:"stock,omitempty"`
+	Counted  string   `json:"countedOn,omitempty"`
+	Order    float64  `json:"order" doc:"More than there is; all of it where nobody counted"`
+}
+
+// Sum is what the priced lines come to in one currency.
+type Sum struct {
+	Currency string  `json:"currency"`
+	Sum      float64 `json:"sum"`
+}
+
+// List is everything that has to be in hand before the first panel comes off.
+type List struct {
+	Lines    []Line   `json:"lines"`
+	Sums     []Sum    `json:"sums"`
+	Unpriced int      `json:"unpriced" doc:"Lines without a price"`
+	Tools    []string `json:"tools"`
+	Supplies []string `json:"supplies" doc:"Consumables"`
+}
+
+// kindOf is under which kind of the book a component is looked for.
+var kindOf = map[system.ComponentKind]string{
+	system.Fuse: "fuse", system.Charger: "charger", system.Relay: "relay", system.Contactor: "contactor", system.Plug: "plug",
+	system.Isolator: "other", system.Switch: "other", system.Shunt: "other", system.Disconnect: "other", system.Alternator: "other", system.Battery: "other",
+}
+
+// tally counts like things, in the order they first come.
+type tally struct {
+	lines []Line
+	at    map[string]int
+}
+
+func (t *tally) add(kind, what string, count float64, unit, forWhat string) {
+	key := kind + "/" + what
+	i, ok := t.at[key]
+	if !ok {
+		i = len(t.lines)
+		t.at[key] = i
+		t.lines = append(t.lines, Line{Kind: kind, What: what, Unit: unit})
+	}
+	l := &t.lines[i]
+	l.Count = math.Round((l.Count+count)*1000) / 1000
+	if forWhat != "" && !slices.Contains(strings.Split(l.For, ", "), forWhat) {
+		l.For = strings.TrimPrefix(l.For+", "+forWhat, ", ")
+	}
+}
+
+// PartsList counts what a system and its wires need, priced and held against the stock of
+// the workshop's book.
+func PartsList(s *system.System, wires []Wire, book []parts.Item) List {
+	t := tally{at: map[string]int{}}
+	for _, c := range s.Components {
+		if kind, ok := kindOf[c.Kind]; ok && !c.Existing {
+			t.add(kind, c.Rating, 1, "", c.Name)
+			if c.Kind == system.Fuse {
+				t.add("holder", holderOf(c), 1, "", c.Name)
+			}
+		}
+	}
+	for _, w := range wires {
+		size := single(w.Size)
+		t.add("cable", size+" "+w.Colour, w.CutM*float64(w.Cables), "m", w.Number)
+		for _, e := range []End{w.From, w.To} {
+			t.add("connector", e.Lug, float64(w.Cables), "", w.Number)
+		}
+		t.add("other", fmt.Sprintf("heat shrink with adhesive, %.0f mm", w.Sleeve), 2*sleeveM*float64(w.Cables), "m", w.Number)
+		if w.Conduit > 0 {
+			t.add("other", fmt.Sprintf("corrugated conduit, %.0f mm", w.Conduit), math.Ceil(w.RouteM*10)/10, "m", w.Number)
+		}
+		if w.Hole > 0 {
+			t.add("other", fmt.Sprintf("grommet for a %.0f mm hole", w.Hole), 1, "", w.Number)
+		}
+		t.add("other", "printed label", 2, "", "")
+	}
+	out := List{Lines: t.lines, Sums: []Sum{}, Tools: tools(wires), Supplies: supplies(wires)}
+	order := []string{"charger", "relay", "contactor", "selector", "changeover", "plug", "fuse", "holder", "cable", "connector", "other"}
+	slices.SortStableFunc(out.Lines, func(a, b Line) int { return cmp.Compare(slices.Index(order, a.Kind), slices.Index(order, b.Kind)) })
+	sums := map[string]float64{}
+	for i := range out.Lines {
+		l := &out.Lines[i]
+		l.priced(s, book)
+		if l.Sum != nil {
+			sums[l.Currency] += *l.Sum
+		} else {
+			out.Unpriced++
+		}
+	}
+	for _, c := range slices.Sorted(maps.Keys(sums)) {
+		out.Sums = append(out.Sums, Sum{c, math.Round(sums[c]*100) / 100})
+	}
+	return out
+}
+
+// sleeveM is the heat shrink on each end. Source: common practice, no source.
+const sleeveM = 0.05
+
+// holderOf is what a fuse sits in.
+func holderOf(c system.Component) string {
+	_, family, _ := strings.Cut(c.Rating, " A ")
+	if family == "" {
+		family = c.Rating
+	}
+	return "holder for a " + family
+}
+
+// priced finds the line in the book: its cable by size, all else by kind and figure.
+func (l *Line) priced(s *system.System, book []parts.Item) {
+	l.Order = l.Count
+	item, ok := find(*l, book)
+	if !ok {
+		return
+	}
+	l.Part, l.PricedOn, l.Counted, l.Currency = item.Name, item.PricedOn, item.CountedOn, item.Currency
+	if item.Price != nil {
+		price, sum := *item.Price, math.Round(*item.Price*l.Count*100)/100
+		l.Price, l.Sum = &price, &sum
+	}
+	if item.Stock != nil {
+		stock := *item.Stock
+		l.Stock, l.Order = &stock, math.Max(0, math.Round((l.Count-stock)*1000)/1000)
+	}
+}
+
+func find(l Line, book []parts.Item) (parts.Item, bool) {
+	named := strings.ToLower(l.What)
+	for _, i := range book {
+		if i.Kind != l.Kind {
+			continue
+		}
+		name := strings.ToLower(i.Name)
+		switch {
+		case name == named:
+			return i, true
+		case l.Kind == "cable" && i.Size != "" && strings.HasPrefix(l.What, i.Size+" ") && strings.Contains(name, strings.TrimPrefix(named, strings.ToLower(i.Size)+" ")):
+			return i, true
+		case l.Kind == "connector" && i.Size != "" && strings.Contains(named, "lug "+strings.ToLower(i.Size)):
+			return i, true
+		case l.Kind == "holder" && strings.Contains(named, firstWord(name)):
+			return i, true
+		case i.RatingA != nil && l.Kind != "cable" && saysRating(l.What, *i.RatingA):
+			return i, true
+		}
+	}
+	return parts.Item{}, false
+}
+
+func firstWord(s string) string {
+	w, _, _ := strings.Cut(s, " ")
+	return w
+}
+
+// saysRating says whether a text names a current.
+func saysRating(text string, amps float64) bool {
+	return slices.Contains(strings.FieldsFunc(text, func(r rune) bool { return r == ',' || r == '×' }), fmt.Sprintf(" %g A", amps)) ||
+		strings.HasPrefix(text, fmt.Sprintf("%g A ", amps)) || strings.HasSuffix(text, fmt.Sprintf(" %g A", amps))
+}
+
+// tools are what has to be there, from what is made.
+func tools(wires []Wire) []string {
+	list := []string{"insulated spanners for battery posts and M6, M8 studs", "multimeter, clamp meter for DC", "memory saver where the vehicle wants one, or its codes"}
+	dies := map[float64]bool{}
+	for _, w := range wires {
+		if strings.HasPrefix(w.From.Lug, "tube lug") || strings.HasPrefix(w.To.Lug, "tube lug") {
+			dies[w.MM2] = true
+		}
+	}
+	if len(dies) > 0 {
+		var names []string
+		for _, d := range slices.Sorted(maps.Keys(dies)) {
+			names = append(names, fmt.Sprintf("%g", d))
+		}
+		list = append(list, "crimping tool with dies for "+strings.Join(names, ", ")+" mm² tube lugs")
+	}
+	for _, w := range wires {
+		if strings.HasPrefix(w.From.Lug, "ferrule") || strings.HasPrefix(w.To.Lug, "ferrule") {
+			list = append(list, "ferrule crimper")
+			break
+		}
+	}
+	for _, w := range wires {
+		if w.Hole > 0 {
+			list = append(list, fmt.Sprintf("hole saw or step drill to %.0f mm, deburrer", w.Hole))
+			break
+		}
+	}
+	return append(list, "heat gun", "torque spanner", "draw wire, trim tools", "label printer", "camera")
+}
+
+func supplies(wires []Wire) []string {
+	list := []string{"cable ties and P-clips, one each 300 mm", "sealant for holes", "corrosion protection for earth points and terminals", "contact brush and abrasive for bare metal", "electrical tape for what is put aside, never for joints"}
+	for _, w := range wires {
+		if w.Hole > 0 {
+			return append(list, "paint for drilled edges")
+		}
+	}
+	return list
+}

@@ -1,0 +1,294 @@
+package harness
+
+import (
+	"strings"
+	"unicode/utf8"
+)
+
+// paint makes the shapes: zones, wires, parts with their symbols, names and ratings, labels
+// and the legend.
+func (d *Drawing) paint(n *net) {
+	for i, z := range d.Zones {
+		d.text("zone", "", z.X+10, 16, z.Name, 12, true)
+		if i > 0 {
+			d.line("zone", "", z.X, 6, z.X, 26)
+		}
+	}
+	for i, l := range d.Lines {
+		at := []float64{}
+		for _, p := range l.Points {
+			at = append(at, p.X, p.Y)
+		}
+		if len(at) > 0 {
+			d.Shapes = append(d.Shapes, Shape{Kind: "line", Class: classOf(n.links[i]), Of: l.ID, At: at})
+		}
+		if l.Text != nil {
+			d.text("label", l.ID, l.Text.X+l.Text.W/2, l.Text.Y+labelSize, l.Label, labelSize, false)
+		}
+	}
+	for _, p := range d.Parts {
+		d.part(p)
+	}
+	x := 10.0
+	for _, l := range d.Legend {
+		y := d.H - legendH
+		d.line(l.Class, "", x, y-3, x+28, y-3)
+		d.text("legend", "", x+34, y, l.Text, labelSize, true)
+		x += 34 + float64(utf8.RuneCountInString(l.Text))*letterW + 24
+	}
+}
+
+func (d *Drawing) line(class, of string, at ...float64) {
+	d.Shapes = append(d.Shapes, Shape{Kind: "line", Class: class, Of: of, At: at})
+}
+
+func (d *Drawing) closed(class, of string, at ...float64) {
+	d.Shapes = append(d.Shapes, Shape{Kind: "line", Class: class, Of: of, At: at, Closed: true})
+}
+
+func (d *Drawing) circle(class, of string, x, y, r float64) {
+	d.Shapes = append(d.Shapes, Shape{Kind: "circle", Class: class, Of: of, At: []float64{x, y, r}})
+}
+
+func (d *Drawing) text(class, of string, x, y float64, text string, size float64, start bool) {
+	d.Shapes = append(d.Shapes, Shape{Kind: "text", Class: class, Of: of, At: []float64{x, y}, Text: text, Size: size, Start: start})
+}
+
+func (d *Drawing) box(class, of string, x, y, w, h float64) {
+	d.closed(class, of, x, y, x+w, y, x+w, y+h, x, y+h)
+}
+
+// part paints one part: its outline, its symbol, a small picture of the thing, its name and
+// what it is.
+func (d *Drawing) part(p Placed) {
+	switch p.Kind {
+	case "earth":
+		d.earth(p)
+		return
+	case "load":
+		d.box("outline", p.ID, p.X, p.Y, p.W, p.H)
+		d.text("name", p.ID, p.X+p.W/2, p.Y+17, fit(p.Name, p.W-8, 10), 10, false)
+		d.text("rating", p.ID, p.X+p.W/2, p.Y+31, fit(p.Rating, p.W-8, 9), 9, false)
+		return
+	case "bar":
+		d.box("outline", p.ID, p.X, p.Y, p.W, p.H)
+		d.text("name", p.ID, p.X+p.W/2, p.Y+24, p.Name, 12, false)
+		return
+	case "box":
+		d.box("outline", p.ID, p.X, p.Y, p.W, p.H)
+		d.text("name", p.ID, p.X+p.W/2, p.Y+16, "Fuse", 10, false)
+		d.text("name", p.ID, p.X+p.W/2, p.Y+28, "box", 10, false)
+		d.text("rating", p.ID, p.X+p.W/2, p.Y+72, p.Rating, 9, false)
+		return
+	}
+	d.box("outline", p.ID, p.X, p.Y, p.W, p.H)
+	half := p.W / 2
+	if draw, ok := symbols[p.Kind]; ok {
+		draw(d, p.ID, p.X+half/2, p.Y+21)
+	}
+	if draw, ok := pictures[p.Kind]; ok {
+		draw(d, p.ID, p.X+half+half/2, p.Y+21)
+	}
+	d.text("name", p.ID, p.X+half, p.Y+52, fit(p.Name, p.W-6, 10), 10, false)
+	for i, row := range wrap(p.Rating, int((p.W-6)/(9*letterShare)), 3) {
+		d.text("rating", p.ID, p.X+half, p.Y+63+float64(i)*10, row, 9, false)
+	}
+}
+
+// letterShare is the width of a letter on average over the size of its text.
+const letterShare = letterW / labelSize
+
+// fit is as much of a text as fits a width.
+func fit(text string, w, size float64) string {
+	most := int(w / (size * letterShare))
+	if utf8.RuneCountInString(text) <= most {
+		return text
+	}
+	return strings.TrimSpace(string([]rune(text)[:max(1, most-1)])) + "…"
+}
+
+// wrap breaks a text into rows at its spaces; the last row ends in … where there is more.
+func wrap(text string, most, rows int) []string {
+	var out []string
+	row := ""
+	for _, word := range strings.Fields(text) {
+		switch {
+		case row == "":
+			row = word
+		case utf8.RuneCountInString(row)+1+utf8.RuneCountInString(word) <= most:
+			row += " " + word
+		default:
+			out, row = append(out, row), word
+		}
+	}
+	if row != "" {
+		out = append(out, row)
+	}
+	if len(out) > rows {
+		out = append(out[:rows-1], out[rows-1]+" …")
+	}
+	for i := range out {
+		out[i] = fit(out[i], float64(most)*9*letterShare+1, 9)
+	}
+	return out
+}
+
+func (d *Drawing) earth(p Placed) {
+	x, y := p.X+p.W/2, p.Y
+	for i, half := range []float64{14, 9, 4} {
+		yy := y + 4 + float64(i)*4
+		d.line("symbol", p.ID, x-half, yy, x+half, yy)
+	}
+	d.line("symbol", p.ID, x, y, x, y+4)
+	d.text("name", p.ID, x, y+26, p.Name, 10, false)
+}
+
+// symbols are after IEC 60617, each about a point, within 20 units of it.
+var symbols = map[string]func(d *Drawing, of string, x, y float64){
+	"alternator": func(d *Drawing, of string, x, y float64) {
+		d.circle("symbol", of, x, y, 15)
+		d.text("symbol", of, x, y+4, "G", 12, false)
+	},
+	"battery": func(d *Drawing, of string, x, y float64) {
+		for _, at := range []float64{-9, 1} {
+			d.line("symbol", of, x+at, y-13, x+at, y+13)
+			d.line("symbol", of, x+at+5, y-7, x+at+5, y+7)
+		}
+		d.line("symbol", of, x-18, y, x-9, y)
+		d.line("symbol", of, x+6, y, x+18, y)
+		d.text("symbol", of, x-15, y-6, "+", 10, false)
+	},
+	"fuse": func(d *Drawing, of string, x, y float64) {
+		d.box("symbol", of, x-13, y-6, 26, 12)
+		d.line("symbol", of, x-19, y, x+19, y)
+	},
+	"charger": func(d *Drawing, of string, x, y float64) {
+		d.box("symbol", of, x-15, y-15, 30, 30)
+		d.line("symbol", of, x-15, y+15, x+15, y-15)
+		for _, at := range [][2]float64{{-11, -9}, {3, 8}} {
+			d.line("symbol", of, x+at[0], y+at[1], x+at[0]+9, y+at[1])
+			d.line("symbol", of, x+at[0], y+at[1]+4, x+at[0]+3, y+at[1]+4)
+			d.line("symbol", of, x+at[0]+6, y+at[1]+4, x+at[0]+9, y+at[1]+4)
+		}
+	},
+	"relay":     contact,
+	"contactor": contact,
+	"isolator":  blade,
+	"switch":    blade,
+	"disconnect": func(d *Drawing, of string, x, y float64) {
+		contact(d, of, x, y)
+		d.text("symbol", of, x+12, y+15, "U<", 9, false)
+	},
+	"plug": func(d *Drawing, of string, x, y float64) {
+		d.line("symbol", of, x-18, y, x-2, y)
+		d.line("symbol", of, x+4, y-8, x-2, y, x+4, y+8)
+		d.line("symbol", of, x+10, y-8, x+4, y, x+10, y+8)
+		d.line("symbol", of, x+4, y, x+18, y)
+	},
+	"shunt": func(d *Drawing, of string, x, y float64) {
+		d.box("symbol", of, x-13, y-5, 26, 10)
+		d.line("symbol", of, x-19, y, x-13, y)
+		d.line("symbol", of, x+13, y, x+19, y)
+		d.line("symbol", of, x-7, y+5, x-7, y+13)
+		d.line("symbol", of, x+7, y+5, x+7, y+13)
+	},
+	"feed-point": func(d *Drawing, of string, x, y float64) {
+		d.circle("symbol", of, x-8, y, 4)
+		d.line("symbol", of, x-4, y, x+15, y)
+		d.line("symbol", of, x+9, y-5, x+15, y, x+9, y+5)
+	},
+	"winch": func(d *Drawing, of string, x, y float64) {
+		d.circle("symbol", of, x, y, 15)
+		d.text("symbol", of, x, y+4, "M", 12, false)
+	},
+}
+
+// contact is a make contact with its coil.
+func contact(d *Drawing, of string, x, y float64) {
+	d.line("symbol", of, x-18, y-7, x-7, y-7, x+8, y-15)
+	d.line("symbol", of, x+8, y-7, x+18, y-7)
+	d.box("symbol", of, x-9, y+4, 18, 9)
+	d.line("symbol", of, x, y+4, x, y-10)
+}
+
+// blade is a switch worked by hand.
+func blade(d *Drawing, of string, x, y float64) {
+	d.line("symbol", of, x-18, y, x-8, y, x+9, y-10)
+	d.line("symbol", of, x+9, y, x+18, y)
+	d.line("symbol", of, x, y-5, x, y-15)
+	d.line("symbol", of, x-5, y-15, x+5, y-15)
+}
+
+// pictures are small plain outlines of the things, for those who do not read symbols.
+var pictures = map[string]func(d *Drawing, of string, x, y float64){
+	"alternator": func(d *Drawing, of string, x, y float64) {
+		d.box("picture", of, x-12, y-11, 22, 22)
+		d.box("picture", of, x+10, y-6, 5, 12)
+		for _, at := range []float64{-7, -2, 3} {
+			d.line("picture", of, x+at, y-7, x+at, y+7)
+		}
+	},
+	"battery": func(d *Drawing, of string, x, y float64) {
+		d.box("picture", of, x-16, y-8, 32, 20)
+		d.box("picture", of, x-12, y-12, 7, 4)
+		d.box("picture", of, x+5, y-12, 7, 4)
+	},
+	"fuse": func(d *Drawing, of string, x, y float64) {
+		d.closed("picture", of, x-17, y-5, x-7, y-5, x-5, y-2, x+5, y-2, x+7, y-5, x+17, y-5, x+17, y+5, x+7, y+5, x+5, y+2, x-5, y+2, x-7, y+5, x-17, y+5)
+		d.circle("picture", of, x-12, y, 2)
+		d.circle("picture", of, x+12, y, 2)
+	},
+	"charger": func(d *Drawing, of string, x, y float64) {
+		d.box("picture", of, x-16, y-10, 32, 22)
+		for _, at := range []float64{-11, -5, 1, 7, 13} {
+			d.line("picture", of, x+at, y-15, x+at, y-10)
+		}
+		d.circle("picture", of, x+11, y+7, 1.5)
+	},
+	"relay":     can,
+	"contactor": can,
+	"isolator":  knob,
+	"switch":    knob,
+	"disconnect": func(d *Drawing, of string, x, y float64) {
+		d.box("picture", of, x-15, y-10, 30, 20)
+		d.circle("picture", of, x-9, y, 3)
+		d.circle("picture", of, x+9, y, 3)
+	},
+	"plug": func(d *Drawing, of string, x, y float64) {
+		d.box("picture", of, x-14, y-11, 14, 22)
+		d.box("picture", of, x+1, y-11, 14, 22)
+		d.line("picture", of, x-14, y, x, y)
+		d.line("picture", of, x+1, y, x+15, y)
+	},
+	"shunt": func(d *Drawing, of string, x, y float64) {
+		d.box("picture", of, x-16, y-7, 10, 14)
+		d.box("picture", of, x+6, y-7, 10, 14)
+		for _, at := range []float64{-4, 0, 4} {
+			d.line("picture", of, x-6, y+at, x+6, y+at)
+		}
+	},
+	"feed-point": func(d *Drawing, of string, x, y float64) {
+		d.closed("picture", of, x-10, y-9, x+10, y-9, x+10, y+3, x+6, y+3, x+6, y+11, x+3, y+11, x+3, y+3, x-3, y+3, x-3, y+11, x-6, y+11, x-6, y+3, x-10, y+3)
+	},
+	"winch": func(d *Drawing, of string, x, y float64) {
+		d.box("picture", of, x-16, y-8, 8, 18)
+		d.box("picture", of, x+8, y-8, 8, 18)
+		for _, at := range []float64{-4, 1, 6} {
+			d.line("picture", of, x-8, y+at, x+8, y+at-3)
+		}
+	},
+}
+
+// can is a relay seen from its side.
+func can(d *Drawing, of string, x, y float64) {
+	d.box("picture", of, x-11, y-13, 22, 19)
+	for _, at := range []float64{-8, -3, 2, 7} {
+		d.line("picture", of, x+at, y+6, x+at, y+13)
+	}
+}
+
+// knob is a master switch seen from above.
+func knob(d *Drawing, of string, x, y float64) {
+	d.circle("picture", of, x, y, 13)
+	d.closed("picture", of, x-11, y-3, x+11, y-3, x+11, y+3, x-11, y+3)
+}
