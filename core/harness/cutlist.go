@@ -38,7 +38,7 @@ const mostTries = 60_000
 // is needed, and then so that what is left over comes in as long a piece as can be. Wires
 // come in any order, pieces in theirs. Small lists are cut best of all ways; long ones as
 // well as so many tries find.
-func CutList(wires []Wire, pieces []Piece) []Cut {
+func CutList(wires []Lead, pieces []Piece) []Cut {
 	type kind struct{ size, colour string }
 	var kinds []kind
 	need := map[kind][]CutFor{}

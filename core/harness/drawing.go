@@ -32,18 +32,18 @@ type Placed struct {
 
 // Routed is a wire on the drawing.
 type Routed struct {
-	ID     string  `json:"id"`
-	Number string  `json:"number"`
-	Role   string  `json:"role" enum:"feed,return,chassis,signal"`
-	From   string  `json:"from"`
-	To     string  `json:"to"`
-	Label  string  `json:"label"`
-	Points []Spot  `json:"points" doc:"Corners, from end to end"`
-	Text   *TextAt `json:"text,omitempty" doc:"Where its label stands; absent where it has none"`
+	ID     string   `json:"id"`
+	Number string   `json:"number"`
+	Role   string   `json:"role" enum:"feed,return,chassis,signal"`
+	From   string   `json:"from"`
+	To     string   `json:"to"`
+	Label  string   `json:"label"`
+	Points []Corner `json:"points" doc:"Corners, from end to end"`
+	Text   *TextAt  `json:"text,omitempty" doc:"Where its label stands; absent where it has none"`
 }
 
-// Spot is a point of the drawing.
-type Spot struct {
+// Corner is a point of the drawing.
+type Corner struct {
 	X float64 `json:"x"`
 	Y float64 `json:"y"`
 }

@@ -21,8 +21,8 @@ type Scheme struct{ Feed, Return, Signal, House string }
 // the workshop's own wins.
 var UsualScheme = Scheme{Feed: "red", Return: "black", Signal: "violet", House: "orange"}
 
-// Wire is a conductor to be made: one piece of cable with its two ends.
-type Wire struct {
+// Lead is a conductor to be made: one piece of cable with its two ends.
+type Lead struct {
 	Number  string  `json:"number" doc:"As on the drawing and on its labels"`
 	ID      string  `json:"id" doc:"In the system"`
 	Run     string  `json:"run"`
@@ -75,9 +75,9 @@ func Number(id string) string {
 	return n
 }
 
-// Wires are the wires to be made of a system, in its order.
-func Wires(s *system.System, colours Scheme) []Wire {
-	list := []Wire{}
+// Leads are the wires to be made of a system, in its order.
+func Leads(s *system.System, colours Scheme) []Lead {
+	list := []Lead{}
 	for _, w := range s.Wires {
 		if w.Existing || w.Role == system.Chassis {
 			continue
@@ -87,13 +87,13 @@ func Wires(s *system.System, colours Scheme) []Wire {
 	return list
 }
 
-func wire(s *system.System, w system.Wire, colours Scheme) Wire {
+func wire(s *system.System, w system.Wire, colours Scheme) Lead {
 	size, err := cable.Parse(w.Size)
 	if err != nil { // only where a size was never chosen
 		size = cable.Size{Label: w.Size, AreaMM2: w.CopperMM2, Count: 1}
 	}
 	_, outer := size.DiameterMM()
-	out := Wire{Number: Number(w.ID), ID: w.ID, Run: w.Run, Role: string(w.Role), Size: w.Size, MM2: math.Round(size.AreaMM2*100) / 100, Cables: size.Count,
+	out := Lead{Number: Number(w.ID), ID: w.ID, Run: w.Run, Role: string(w.Role), Size: w.Size, MM2: math.Round(size.AreaMM2*100) / 100, Cables: size.Count,
 		Colour: colours.of(w), RouteM: w.LengthM, CutM: cut(w.LengthM)}
 	out.From, out.To = end(s, w.From, size), end(s, w.To, size)
 	out.From.Label = fmt.Sprintf("%s  %s  to %s", out.Number, w.Size, out.To.place())

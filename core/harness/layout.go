@@ -66,7 +66,7 @@ const (
 
 // segment is a straight piece of a wire.
 type segment struct {
-	a, b Spot
+	a, b Corner
 	wire int
 }
 
@@ -94,7 +94,7 @@ func (n *net) segments() []segment {
 	return list
 }
 
-func spot(c cellAt) Spot { return Spot{float64(c.x) * Unit, float64(c.y) * Unit} }
+func spot(c cellAt) Corner { return Corner{float64(c.x) * Unit, float64(c.y) * Unit} }
 
 // label puts each wire's label beside its longest piece where there is room, or as near to
 // that as can be; its number alone where there is not.
@@ -147,7 +147,7 @@ func (n *net) room(i int, text string, segments []segment, free func(TextAt) boo
 	}
 	slices.SortStableFunc(own, func(a, b segment) int { return cmp.Compare(b.length(), a.length()) })
 	for _, s := range own {
-		mid := Spot{(s.a.X + s.b.X) / 2, (s.a.Y + s.b.Y) / 2}
+		mid := Corner{(s.a.X + s.b.X) / 2, (s.a.Y + s.b.Y) / 2}
 		for shift := 0.0; shift <= s.length()/2; shift += Unit {
 			for _, by := range []float64{shift, -shift} {
 				var tries [2]TextAt
@@ -175,7 +175,7 @@ func (n *net) drawing(slots []slot, w, h int) Drawing {
 			X: float64(p.x) * Unit, Y: float64(p.y) * Unit, W: float64(p.w) * Unit, H: float64(p.h) * Unit})
 	}
 	for _, l := range n.links {
-		r := Routed{ID: l.wire.ID, Number: Number(l.wire.ID), Role: string(l.wire.Role), From: n.parts[l.from].id, To: n.parts[l.to].id, Label: l.label, Points: []Spot{}, Text: l.text}
+		r := Routed{ID: l.wire.ID, Number: Number(l.wire.ID), Role: string(l.wire.Role), From: n.parts[l.from].id, To: n.parts[l.to].id, Label: l.label, Points: []Corner{}, Text: l.text}
 		for _, c := range l.path {
 			r.Points = append(r.Points, spot(c))
 		}

@@ -21,7 +21,6 @@ type part struct {
 	id, kind, name, rating string
 	w, h                   int
 	x, y                   int // of its upper left corner, once placed
-	pins                   [4][]int
 }
 
 // link is a wire to be drawn.
@@ -80,10 +79,9 @@ func newNet(s *system.System, loads []Load) *net {
 	return n
 }
 
-func (n *net) add(p part) int {
+func (n *net) add(p part) {
 	n.at[p.id] = len(n.parts)
 	n.parts = append(n.parts, p)
-	return len(n.parts) - 1
 }
 
 // addLoads puts the loads between a box and a bar, both as tall as they need to be.

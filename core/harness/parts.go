@@ -73,7 +73,7 @@ func (t *tally) add(kind, what string, count float64, unit, forWhat string) {
 
 // PartsList counts what a system and its wires need, priced and held against the stock of
 // the workshop's book.
-func PartsList(s *system.System, wires []Wire, book []parts.Item) List {
+func PartsList(s *system.System, wires []Lead, book []parts.Item) List {
 	t := tally{at: map[string]int{}}
 	for _, c := range s.Components {
 		if kind, ok := kindOf[c.Kind]; ok && !c.Existing {
@@ -104,7 +104,7 @@ func PartsList(s *system.System, wires []Wire, book []parts.Item) List {
 	sums := map[string]float64{}
 	for i := range out.Lines {
 		l := &out.Lines[i]
-		l.priced(s, book)
+		l.priced(book)
 		if l.Sum != nil {
 			sums[l.Currency] += *l.Sum
 		} else {
@@ -130,7 +130,7 @@ func holderOf(c system.Component) string {
 }
 
 // priced finds the line in the book: its cable by size, all else by kind and figure.
-func (l *Line) priced(s *system.System, book []parts.Item) {
+func (l *Line) priced(book []parts.Item) {
 	l.Order = l.Count
 	item, ok := find(*l, book)
 	if !ok {
@@ -182,7 +182,7 @@ func saysRating(text string, amps float64) bool {
 }
 
 // tools are what has to be there, from what is made.
-func tools(wires []Wire) []string {
+func tools(wires []Lead) []string {
 	list := []string{"insulated spanners for battery posts and M6, M8 studs", "multimeter, clamp meter for DC", "memory saver where the vehicle wants one, or its codes"}
 	dies := map[float64]bool{}
 	for _, w := range wires {
@@ -212,7 +212,7 @@ func tools(wires []Wire) []string {
 	return append(list, "heat gun", "torque spanner", "draw wire, trim tools", "label printer", "camera")
 }
 
-func supplies(wires []Wire) []string {
+func supplies(wires []Lead) []string {
 	list := []string{"cable ties and P-clips, one each 300 mm", "sealant for holes", "corrosion protection for earth points and terminals", "contact brush and abrasive for bare metal", "electrical tape for what is put aside, never for joints"}
 	for _, w := range wires {
 		if w.Hole > 0 {

@@ -27,10 +27,10 @@ func SVG(d harness.Drawing, title string) []byte {
 		if s.Of != "" {
 			class += `" data-of="` + xml(s.Of)
 		}
-		switch {
-		case s.Kind == "circle":
+		switch s.Kind {
+		case "circle":
 			fmt.Fprintf(&b, "<circle class=\"%s\" cx=\"%g\" cy=\"%g\" r=\"%g\"/>\n", class, s.At[0], s.At[1], s.At[2])
-		case s.Kind == "text":
+		case "text":
 			anchor := "middle"
 			if s.Start {
 				anchor = "start"

@@ -138,6 +138,7 @@ func newAPI(s *store.Store, mux *http.ServeMux) huma.API {
 	a.registerVehicles(h)
 	a.registerParts(h)
 	a.registerCalendar(h)
+	a.registerMake(h)
 	return h
 }
 

@@ -1,8 +1,6 @@
 package workshop
 
 import (
-	"bytes"
-	"encoding/csv"
 	"errors"
 	"fmt"
 	"slices"
@@ -69,7 +67,7 @@ func ReadVehicles(data []byte) (VehiclesFile, error) {
 		if !ok || i >= len(line.Cells) {
 			return ""
 		}
-		return strings.TrimSpace(plain(line.Cells[i]))
+		return strings.TrimSpace(table.Plain(line.Cells[i]))
 	}
 	// Limits depend on the system's voltage: it is read before everything else.
 	first := func(line table.Line) int {
@@ -133,18 +131,13 @@ func (f *VehiclesFile) take(number int, model, path, text, known string) *LinePr
 
 // WriteVehicles writes the vehicle book as a file that ReadVehicles reads.
 func WriteVehicles(models []Model) []byte {
-	var b bytes.Buffer
-	w := csv.NewWriter(&b)
-	w.UseCRLF = true
-	_ = w.Write(vehicleHeads) // into memory
+	rows := [][]string{vehicleHeads}
 	for _, m := range models {
 		for _, a := range m.Document.BookAnswers() {
-			if a.Path == "vehicle.model" {
-				continue
+			if a.Path != "vehicle.model" {
+				rows = append(rows, []string{m.Name, a.Path, a.Label, a.Text, a.Known})
 			}
-			_ = w.Write([]string{harmless(m.Name), harmless(a.Path), harmless(a.Label), harmless(a.Text), a.Known})
 		}
 	}
-	w.Flush()
-	return b.Bytes()
+	return table.Write(rows...)
 }

@@ -3,8 +3,6 @@
 package workshop
 
 import (
-	"bytes"
-	"encoding/csv"
 	"errors"
 	"fmt"
 	"maps"
@@ -126,7 +124,7 @@ func readItem(line table.Line, at []int, today string) (parts.Item, []LineProble
 			continue
 		}
 		var bad *parts.ItemError
-		if errors.As(parts.ItemColumns[at[i]].Set(&item, plain(cell)), &bad) {
+		if errors.As(parts.ItemColumns[at[i]].Set(&item, table.Plain(cell)), &bad) {
 			wrong[bad.Field] = true
 			tell(bad)
 		}
@@ -139,43 +137,20 @@ func readItem(line table.Line, at []int, today string) (parts.Item, []LineProble
 	return item, problems
 }
 
-// WriteParts writes parts as a file that ReadParts reads. Text that a spreadsheet would
-// take for a formula has an apostrophe before it.
+// WriteParts writes parts as a file that ReadParts reads.
 func WriteParts(items []parts.Item) []byte {
-	var b bytes.Buffer
-	w := csv.NewWriter(&b)
-	w.UseCRLF = true
-	row := make([]string, len(parts.ItemColumns))
-	for i, c := range parts.ItemColumns {
-		row[i] = c.Head
+	rows := [][]string{{}}
+	for _, c := range parts.ItemColumns {
+		rows[0] = append(rows[0], c.Head)
 	}
-	_ = w.Write(row) // into memory
 	for _, item := range items {
-		for i, c := range parts.ItemColumns {
-			row[i] = harmless(c.Get(item))
+		row := []string{}
+		for _, c := range parts.ItemColumns {
+			row = append(row, c.Get(item))
 		}
-		_ = w.Write(row)
+		rows = append(rows, row)
 	}
-	w.Flush()
-	return b.Bytes()
-}
-
-// formula are the beginnings that a spreadsheet takes for a formula.
-const formula = "=+-@\t\r'"
-
-func harmless(cell string) string {
-	if cell != "" && strings.ContainsRune(formula, rune(cell[0])) {
-		return "'" + cell
-	}
-	return cell
-}
-
-// plain undoes harmless.
-func plain(cell string) string {
-	if rest, ok := strings.CutPrefix(cell, "'"); ok && rest != "" && strings.ContainsRune(formula, rune(rest[0])) {
-		return rest
-	}
-	return cell
+	return table.Write(rows...)
 }
 
 func short(s string) string {

@@ -3,6 +3,7 @@ import "@mantine/core/styles.css";
 import "@mantine/spotlight/styles.css";
 import "./app.css";
 import "./sheets.css";
+import "./make.css";
 
 import { MantineProvider } from "@mantine/core";
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";

@@ -125,6 +125,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/cuts.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The cut list of a job's draft */
+        get: operations["cutList"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/draft": {
         parameters: {
             query?: never;
@@ -135,6 +152,23 @@ export interface paths {
         get?: never;
         /** Save a draft on top of a version */
         put: operations["saveDraft"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/drawing.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The wiring drawing of a job's draft */
+        get: operations["drawing"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -153,6 +187,23 @@ export interface paths {
         put?: never;
         /** Put what a job's draft found on its model into the vehicle book */
         post: operations["addFinds"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/parts.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The parts list of a job's draft */
+        get: operations["partsList"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -223,6 +274,58 @@ export interface paths {
         put?: never;
         /** Begin a sweep or a spread in the background */
         post: operations["addTask"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/ticks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What was ticked off on a job, in the order of time */
+        get: operations["listTicks"];
+        put?: never;
+        /** Keep ticks; all of a job come back */
+        post: operations["addTicks"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/wires.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The wire list of a job's draft */
+        get: operations["wireList"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/make": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a document's design takes to make: wires, cuts, parts, drawing, steps */
+        post: operations["make"];
         delete?: never;
         options?: never;
         head?: never;
@@ -806,6 +909,12 @@ export interface components {
             name: string;
             rating?: string;
         };
+        Corner: {
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+        };
         Cover: {
             /** @description The stretch before the fuse, in words */
             bare: string;
@@ -862,6 +971,25 @@ export interface components {
              * @description Opens at the earliest; 0 where it never does
              */
             minS: number;
+        };
+        Cut: {
+            colour: string;
+            cuts: components["schemas"]["CutFor"][];
+            /** @description Name of the piece; empty for new cable */
+            from: string;
+            /** Format: double */
+            leftM: number;
+            /**
+             * Format: double
+             * @description Of the piece; of new cable, what is cut from it
+             */
+            lengthM: number;
+            size: string;
+        };
+        CutFor: {
+            /** Format: double */
+            lengthM: number;
+            wire: string;
         };
         DateOffer: {
             /** @description … and every so many days after */
@@ -973,6 +1101,18 @@ export interface components {
             /** Format: int64 */
             version: number;
         };
+        Drawing: {
+            /** Format: double */
+            h: number;
+            legend: components["schemas"]["LegendOf"][];
+            lines: components["schemas"]["Routed"][];
+            parts: components["schemas"]["Placed"][];
+            /** @description Everything to be painted, in order */
+            shapes: components["schemas"]["Shape"][];
+            /** Format: double */
+            w: number;
+            zones: components["schemas"]["Zone"][];
+        };
         Due: {
             done?: string;
             due?: string;
@@ -993,6 +1133,16 @@ export interface components {
             state: "overdue" | "soon";
             title: string;
             what: string;
+        };
+        End: {
+            component: string;
+            /** @description What its label says */
+            label: string;
+            /** @description Lug, ferrule or connector */
+            lug: string;
+            name: string;
+            /** @description DIN 72552 */
+            terminal: string;
         };
         Event: {
             id: string;
@@ -1424,17 +1574,98 @@ export interface components {
             taken: string[];
             why: string;
         };
+        Lead: {
+            /**
+             * Format: int64
+             * @description Side by side
+             */
+            cables: number;
+            colour: string;
+            /**
+             * Format: double
+             * @description Inner diameter; 0 where it needs none
+             */
+            conduitMM: number;
+            /**
+             * Format: double
+             * @description To be cut: with what its ends take
+             */
+            cutM: number;
+            from: components["schemas"]["End"];
+            /**
+             * Format: double
+             * @description Grommet hole through the bulkhead; 0 where it passes none
+             */
+            holeMM: number;
+            /** @description In the system */
+            id: string;
+            /**
+             * Format: double
+             * @description Copper of one cable
+             */
+            mm2: number;
+            /** @description As on the drawing and on its labels */
+            number: string;
+            /** @enum {string} */
+            role: "feed" | "return" | "signal";
+            /**
+             * Format: double
+             * @description Along its route, with the route's slack
+             */
+            routeM: number;
+            run: string;
+            size: string;
+            /**
+             * Format: double
+             * @description Heat shrink with adhesive on each end, before it shrinks
+             */
+            sleeveMM: number;
+            to: components["schemas"]["End"];
+        };
         LeadReading: {
             /** @enum {string} */
             joined: "open" | "ground" | "battery";
             lead: string;
             reads: string;
         };
+        LegendOf: {
+            class: string;
+            text: string;
+        };
         Limits: {
             /** Format: double */
             batteryDrop?: number;
             /** Format: double */
             chargerDrop?: number;
+        };
+        Line: {
+            /** Format: double */
+            count: number;
+            countedOn?: string;
+            currency?: string;
+            /** @description What it is for: components and wires */
+            for: string;
+            kind: string;
+            /**
+             * Format: double
+             * @description More than there is; all of it where nobody counted
+             */
+            order: number;
+            /** @description Of the workshop's book */
+            part?: string;
+            /**
+             * Format: double
+             * @description Of one, or of a metre
+             */
+            price?: number;
+            pricedOn?: string;
+            /** Format: double */
+            stock?: number;
+            /** Format: double */
+            sum?: number;
+            /** @description Empty for pieces */
+            unit: string;
+            what: string;
         };
         LineProblem: {
             allowed: string;
@@ -1465,6 +1696,18 @@ export interface components {
             weakest?: boolean;
             /** @description What it bears, and from what */
             why: string;
+        };
+        List: {
+            lines: components["schemas"]["Line"][];
+            sums: components["schemas"]["Sum"][];
+            /** @description Consumables */
+            supplies: string[];
+            tools: string[];
+            /**
+             * Format: int64
+             * @description Lines without a price
+             */
+            unpriced: number;
         };
         Listed: {
             customer: string;
@@ -1508,6 +1751,18 @@ export interface components {
             standbyA?: number;
             /** Format: double */
             watts?: number;
+        };
+        Made: {
+            cuts: components["schemas"]["Cut"][];
+            drawing: components["schemas"]["Drawing"];
+            /**
+             * Format: double
+             * @description What the steps take together
+             */
+            hours: number;
+            parts: components["schemas"]["List"];
+            steps: components["schemas"]["Step"][];
+            wires: components["schemas"]["Lead"][];
         };
         Mark: {
             column: string;
@@ -1850,6 +2105,25 @@ export interface components {
             label: string;
             value: string;
         };
+        Placed: {
+            /**
+             * Format: int64
+             * @description Along the current
+             */
+            column: number;
+            /** Format: double */
+            h: number;
+            id: string;
+            kind: string;
+            name: string;
+            rating: string;
+            /** Format: double */
+            w: number;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+        };
         Placing: {
             access?: string;
             exhaust?: string;
@@ -1990,6 +2264,19 @@ export interface components {
             /** @description What has to be known before it can be judged as a whole */
             missing: string[];
             wires: components["schemas"]["WireVerdict"][];
+        };
+        Routed: {
+            from: string;
+            id: string;
+            label: string;
+            number: string;
+            /** @description Corners, from end to end */
+            points: components["schemas"]["Corner"][];
+            /** @enum {string} */
+            role: "feed" | "return" | "chassis" | "signal";
+            /** @description Where its label stands; absent where it has none */
+            text?: components["schemas"]["TextAt"];
+            to: string;
         };
         Routes: {
             /** Format: double */
@@ -2144,6 +2431,22 @@ export interface components {
             wants: components["schemas"]["Wanted"];
             /** @description What it is set by */
             way: string;
+        };
+        Shape: {
+            /** @description x, y, x, y … of a line; x, y, r of a circle; x, y of a text's middle, or of its beginning */
+            at: number[];
+            /** @description How: outline, symbol, picture, feed, return, chassis, signal, existing, name, rating, label, zone, legend */
+            class: string;
+            closed?: boolean;
+            /** @enum {string} */
+            kind: "line" | "circle" | "text";
+            /** @description Part or wire that it belongs to */
+            of?: string;
+            /** Format: double */
+            size?: number;
+            /** @description The text begins at its point */
+            start?: boolean;
+            text?: string;
         };
         Share: {
             /** @enum {string} */
@@ -2322,12 +2625,52 @@ export interface components {
             says: string;
             worst: boolean;
         };
+        Step: {
+            /** @description Steps that come before */
+            after: string[];
+            caution?: string;
+            /** @description What is looked at */
+            checks: string[];
+            /** @description What it should be, with its unit */
+            figure?: string;
+            /** @description Somebody looks and signs; what it guards waits for it */
+            hold?: boolean;
+            /** @description Stays the same while the design keeps the part */
+            id: string;
+            /** Format: double */
+            minutes: number;
+            /** @enum {string} */
+            stage: "prepare" | "isolate" | "remove" | "ground" | "lay" | "fit" | "end" | "join" | "check" | "live" | "prove" | "hand";
+            title: string;
+            /** @description Tool or torque */
+            tool?: string;
+            what: string;
+            where?: string;
+        };
+        StepTick: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            done: boolean;
+            /**
+             * Format: uuid
+             * @description Made by the client: sent twice it counts once
+             */
+            id: string;
+            note?: string;
+            step: string;
+        };
         Stops: {
             by: string;
             /** @enum {string} */
             does: "stops" | "starts" | "hides";
             how: string;
             of: string;
+        };
+        Sum: {
+            currency: string;
+            /** Format: double */
+            sum: number;
         };
         Sweep: {
             across: components["schemas"]["SweepAxis"];
@@ -2417,6 +2760,16 @@ export interface components {
              * @enum {string}
              */
             proves: "fixed" | "compensated" | "variable" | "unknown";
+        };
+        TextAt: {
+            /** Format: double */
+            h: number;
+            /** Format: double */
+            w: number;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
         };
         Tile: {
             figure?: string;
@@ -2655,6 +3008,13 @@ export interface components {
             /** @description All of these; empty where it cannot be made dead by them */
             open: string[];
             place: string;
+        };
+        Zone: {
+            name: string;
+            /** Format: double */
+            w: number;
+            /** Format: double */
+            x: number;
         };
     };
     responses: never;
@@ -3139,6 +3499,75 @@ export interface operations {
             };
         };
     };
+    cutList: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Gone */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
     saveDraft: {
         parameters: {
             query?: never;
@@ -3228,6 +3657,75 @@ export interface operations {
             };
         };
     };
+    drawing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Gone */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
     addFinds: {
         parameters: {
             query?: never;
@@ -3246,6 +3744,75 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Model"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Gone */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    partsList: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
                 };
             };
             /** @description Not Found */
@@ -3646,6 +4213,275 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    listTicks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StepTick"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Gone */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    addTicks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StepTick"][];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StepTick"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Gone */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    wireList: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Gone */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    make: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    [key: string]: unknown;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Made"];
                 };
             };
             /** @description Request Entity Too Large */

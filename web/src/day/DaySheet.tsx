@@ -28,7 +28,7 @@ export function DaySheet({ id, jobNumber }: { id: string; jobNumber: string }) {
       </Alert>
     ) : (
       <p className="dayWait">
-        <Loader size="sm" color="ink" aria-label="Running" /> Running through the days …
+        <Loader size="sm" color="ink" aria-hidden /> Running through the days …
       </p>
     );
   }

@@ -5,12 +5,14 @@ import { useEffect, useMemo, useReducer, useState } from "react";
 
 import { api, take, type Schemas, type Vocabulary } from "../api/client";
 import { DaySheet } from "../day/DaySheet";
+import { CutsSheet } from "../make/CutsSheet";
 import { MethodsSheet } from "../methods/MethodsSheet";
 import { Record } from "../record/Record";
 import { Notes } from "../section/Notes";
 import { QuestionLine } from "../section/QuestionLine";
 import { Section } from "../section/Section";
 import { TitleBlock } from "../section/TitleBlock";
+import { StepsSheet } from "../steps/StepsSheet";
 import { SurveySheet } from "../survey/SurveySheet";
 import { Keys } from "../ui/Keys";
 import { SchemeSwitch } from "../ui/SchemeSwitch";
@@ -155,6 +157,8 @@ export function JobEditor({ opened, newest, deleted, kept, vocabulary, sheet }: 
               {sheet === "methods" && <MethodsSheet />}
               {sheet === "day" && <DaySheet id={id} jobNumber={number} />}
               {sheet === "wiring" && <WiringSheet />}
+              {sheet === "cuts" && <CutsSheet />}
+              {sheet === "steps" && <StepsSheet id={id} />}
               {sheet === "record" && <Record id={id} revision={revision} unsaved={saving.saved.at !== "saved"} issue={issue} />}
               <span className="gap" />
               <SheetTabs id={id} />
@@ -162,7 +166,7 @@ export function JobEditor({ opened, newest, deleted, kept, vocabulary, sheet }: 
           )}
         </JobContext.Provider>
       ) : (
-        <Loader aria-label="Planning" color="ink" m="xl" />
+        <Loader role="status" aria-label="Planning" color="ink" m="xl" />
       )}
     </div>
   );

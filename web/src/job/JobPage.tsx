@@ -33,7 +33,7 @@ export function JobPage({ id, sheet }: { id: string; sheet: Sheet }) {
   }
   return (
     <main className="page">
-      {job.isError ? <NotOpened id={id} error={job.error} retry={() => void job.refetch()} /> : <Loader aria-label="Opening" color="ink" m="xl" />}
+      {job.isError ? <NotOpened id={id} error={job.error} retry={() => void job.refetch()} /> : <Loader role="status" aria-label="Opening" color="ink" m="xl" />}
     </main>
   );
 }

@@ -5,6 +5,8 @@ export const sheets = [
   { name: "methods", digit: "2", label: "Methods" },
   { name: "day", digit: "3", label: "Day" },
   { name: "wiring", digit: "4", label: "Wiring" },
+  { name: "cuts", digit: "5", label: "Cuts and parts" },
+  { name: "steps", digit: "6", label: "Steps" },
   { name: "record", digit: "9", label: "Record" },
 ] as const;
 

@@ -115,7 +115,7 @@ export function JobList() {
             </Button>
           </p>
         )}
-        {jobs.isPending && <Loader aria-label="Loading" color="ink" />}
+        {jobs.isPending && <Loader role="status" aria-label="Loading" color="ink" />}
         {jobs.isError && (
           <Alert color="ink" title="The jobs could not be fetched">
             {jobs.error instanceof NoAnswer ? "The server does not answer." : jobs.error.message}{" "}

@@ -35,7 +35,7 @@ export function Record({ id, revision, unsaved, issue }: { id: string; revision:
         {unsaved && <span className="soft">waits until the draft is saved</span>}
         {issuing.isError && <span role="alert">Not issued: {issuing.error.message}</span>}
       </div>
-      {issued.isPending && <Loader color="ink" aria-label="Loading" />}
+      {issued.isPending && <Loader role="status" color="ink" aria-label="Loading" />}
       {issued.isError && <p role="alert">The revisions could not be fetched: {issued.error.message}</p>}
       {issued.data?.length === 0 && <p className="empty">Nothing issued yet.</p>}
       <ol className="revisions">

@@ -43,7 +43,7 @@ export function RevisionPage({ id, number }: { id: string; number: number }) {
           {revision.error.message}
         </Alert>
       )}
-      {!job && !revision.isError && <Loader aria-label="Opening" color="ink" m="xl" />}
+      {!job && !revision.isError && <Loader role="status" aria-label="Opening" color="ink" m="xl" />}
       {job && (
         <JobContext.Provider value={job}>
           <main className="sheet">

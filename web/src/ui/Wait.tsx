@@ -13,7 +13,7 @@ export function Wait<T>({ asked, what }: { asked: Asked<T>; what: string }) {
   }
   return (
     <p className="dayWait">
-      <Loader size="sm" color="ink" aria-label={what} /> {what} …
+      <Loader size="sm" color="ink" aria-hidden /> {what} …
     </p>
   );
 }

@@ -4,6 +4,7 @@ import { useState } from "react";
 import { api, take } from "../api/client";
 import { useJob } from "../job/JobContext";
 import { useAsked } from "../job/useAsked";
+import { DrawingTab } from "../make/DrawingTab";
 import { CheckList } from "../ui/CheckList";
 import { Wait } from "../ui/Wait";
 import { BeforeAfter } from "./BeforeAfter";
@@ -25,6 +26,7 @@ export function WiringSheet() {
       <h2 className="hidden">The installation as a whole</h2>
       <Tabs.List>
         <Tabs.Tab value="chain">Chain and checks</Tabs.Tab>
+        <Tabs.Tab value="drawing">Drawing</Tabs.Tab>
         <Tabs.Tab value="modes">Modes</Tabs.Tab>
         <Tabs.Tab value="live">What stays live</Tabs.Tab>
         <Tabs.Tab value="settings">Settings</Tabs.Tab>
@@ -33,6 +35,9 @@ export function WiringSheet() {
       </Tabs.List>
       <Tabs.Panel value="chain">
         <ChainAndChecks />
+      </Tabs.Panel>
+      <Tabs.Panel value="drawing">
+        <DrawingTab />
       </Tabs.Panel>
       <Tabs.Panel value="modes">
         <Modes part="modes" />

@@ -1,0 +1,210 @@
+package harness
+
+import (
+	"fmt"
+	"math"
+	"math/rand/v2"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"epitrope/core/parts"
+)
+
+func wireByNumber(t testing.TB, list []Lead, number string) Lead {
+	t.Helper()
+	for _, w := range list {
+		if w.Number == number {
+			return w
+		}
+	}
+	t.Fatalf("no wire %s", number)
+	return Lead{}
+}
+
+// Every wire of the demo van: numbered, coloured, with its ends, and long enough.
+func TestWires(t *testing.T) {
+	s := systems(t)["6-mobile-vet.json"]
+	list := Leads(&s, UsualScheme)
+	c1 := wireByNumber(t, list, "C1")
+	assert.Equal(t, "red", c1.Colour)
+	assert.Equal(t, "tube lug 16 mm², M6", c1.From.Lug, "the fuse's stud")
+	assert.Equal(t, "ferrule 16 mm²", c1.To.Lug, "the charger's cage clamp")
+	assert.InDelta(t, 5.35, c1.CutM, 0.051, "5.25 m and 50 mm at each end, to the next 50 mm")
+	assert.Positive(t, c1.Hole, "it passes the bulkhead")
+	assert.Contains(t, c1.From.Label, "to DC-DC 30")
+	assert.Equal(t, "black", wireByNumber(t, list, "N1").Colour)
+	assert.Equal(t, "violet", wireByNumber(t, list, "T1B").Colour)
+	assert.Zero(t, wireByNumber(t, list, "C1A").Hole)
+	seen := map[string]bool{}
+	for name, s := range systems(t) {
+		numbers := map[string]bool{}
+		for _, w := range Leads(&s, UsualScheme) {
+			assert.False(t, numbers[w.Number], "%s: %s twice", name, w.Number)
+			numbers[w.Number] = true
+			assert.GreaterOrEqual(t, w.CutM, w.RouteM+2*endM-1e-9, "%s %s", name, w.Number)
+			assert.NotEmpty(t, w.From.Name, "%s %s", name, w.Number)
+			assert.NotEmpty(t, w.To.Name, "%s %s", name, w.Number)
+			assert.GreaterOrEqual(t, w.Sleeve, 3.0)
+			seen[w.Colour] = true
+		}
+	}
+	assert.Len(t, seen, 4, "red, black, violet, orange")
+}
+
+// The parts list is the wire list summed, for every job.
+func TestPartsListIsTheWireListSummed(t *testing.T) {
+	for name, s := range systems(t) {
+		wires := Leads(&s, UsualScheme)
+		list := PartsList(&s, wires, nil)
+		metres, ends := 0.0, 0.0
+		for _, w := range wires {
+			metres += w.CutM * float64(w.Cables)
+			ends += 2 * float64(w.Cables)
+		}
+		fuses := 0
+		for _, c := range s.Components {
+			if c.Kind == "fuse" {
+				fuses++
+			}
+		}
+		gotM, gotEnds, gotFuses, gotHolders := 0.0, 0.0, 0.0, 0.0
+		for _, l := range list.Lines {
+			assert.Positive(t, l.Count, "%s: %s", name, l.What)
+			assert.Equal(t, l.Count, l.Order, "%s: nothing is there", name)
+			switch l.Kind {
+			case "cable":
+				gotM += l.Count
+			case "connector":
+				gotEnds += l.Count
+			case "fuse":
+				gotFuses += l.Count
+			case "holder":
+				gotHolders += l.Count
+			}
+		}
+		assert.InDelta(t, metres, gotM, 1e-6, name)
+		assert.InDelta(t, ends, gotEnds, 1e-9, name)
+		assert.InDelta(t, float64(fuses), gotFuses, 1e-9, name)
+		assert.InDelta(t, float64(fuses), gotHolders, 1e-9, name)
+		assert.Equal(t, len(list.Lines), list.Unpriced, name)
+	}
+}
+
+// Prices and stock of the workshop's book, each with its date; what there is too little of
+// is to be ordered.
+func TestPartsListIsPriced(t *testing.T) {
+	figure := func(v float64) *float64 { return &v }
+	book := []parts.Item{
+		{Kind: "cable", Name: "16 mm² red", Size: "16 mm²", Price: figure(4.5), Currency: "EUR", PricedOn: "2030-05-01", Stock: figure(4), CountedOn: "2030-05-02"},
+		{Kind: "fuse", Name: "Strip 70", RatingA: figure(70), Price: figure(3.2), Currency: "EUR", PricedOn: "2030-05-01", Stock: figure(20), CountedOn: "2030-05-02"},
+		{Kind: "charger", Name: "Own box", RatingA: figure(40), Price: figure(300), Currency: "USD", PricedOn: "2030-05-01"},
+	}
+	s := systems(t)["6-mobile-vet.json"]
+	list := PartsList(&s, Leads(&s, UsualScheme), book)
+	found := map[string]Line{}
+	for _, l := range list.Lines {
+		if l.Part != "" {
+			found[l.Part] = l
+		}
+	}
+	cable := found["16 mm² red"]
+	require.NotNil(t, cable.Sum)
+	assert.InDelta(t, cable.Count*4.5, *cable.Sum, 0.01)
+	assert.InDelta(t, cable.Count-4, cable.Order, 1e-6)
+	assert.Equal(t, "2030-05-02", cable.Counted)
+	assert.Zero(t, found["Strip 70"].Order)
+	assert.InDelta(t, 1, found["Own box"].Order, 1e-9, "nobody counted it")
+	require.Len(t, list.Sums, 2)
+	assert.Equal(t, Sum{"USD", 300}, list.Sums[1])
+}
+
+// exhaustive is the least new cable there can be, in mm, by trying every way.
+func exhaustive(lengths []int, room []int) int {
+	if len(lengths) == 0 {
+		return 0
+	}
+	best := lengths[0] + exhaustive(lengths[1:], room)
+	for i := range room {
+		if room[i] >= lengths[0] {
+			room[i] -= lengths[0]
+			best = min(best, exhaustive(lengths[1:], room))
+			room[i] += lengths[0]
+		}
+	}
+	return best
+}
+
+// Small lists are cut as well as can be; every list is feasible.
+func TestCutListAgainstTheOptimum(t *testing.T) {
+	chance := rand.New(rand.NewPCG(3, 4))
+	for round := range 300 {
+		var wires []Lead
+		var pieces []Piece
+		var lengths, room []int
+		for i := range 2 + chance.IntN(6) {
+			m := float64(200+50*chance.IntN(60)) / 1000
+			wires = append(wires, Lead{Number: fmt.Sprintf("C%d", i), Size: "16 mm²", Colour: "red", CutM: m, Cables: 1})
+			lengths = append(lengths, int(math.Round(m*1000)))
+		}
+		for i := range chance.IntN(4) {
+			m := float64(300+10*chance.IntN(500)) / 1000
+			pieces = append(pieces, Piece{Name: fmt.Sprintf("offcut %d", i), Size: "16 mm²", LengthM: m})
+			room = append(room, int(math.Round(m*1000)))
+		}
+		list := CutList(wires, pieces)
+		fresh := feasible(t, wires, list)
+		assert.InDelta(t, float64(exhaustive(lengths, room))/1000, fresh, 1e-6, "round %d", round)
+	}
+}
+
+// feasible checks that every wire is cut once, from a piece that holds it, and returns the
+// new cable.
+func feasible(t *testing.T, wires []Lead, list []Cut) (fresh float64) {
+	t.Helper()
+	cut := map[string]float64{}
+	for _, c := range list {
+		sum := 0.0
+		for _, f := range c.Cuts {
+			cut[f.Wire] += f.LengthM
+			sum += f.LengthM
+		}
+		if c.From == "" {
+			fresh += c.LengthM
+			assert.InDelta(t, sum, c.LengthM, 1e-6)
+			continue
+		}
+		assert.InDelta(t, c.LengthM-sum, c.LeftM, 1e-3)
+		assert.GreaterOrEqual(t, c.LeftM, -1e-6, c.From)
+	}
+	for _, w := range wires {
+		assert.InDelta(t, w.CutM*float64(w.Cables), cut[w.Number], 1e-6, w.Number)
+	}
+	return fresh
+}
+
+// A long list is still cut, within 5 % of what could be at best: what does not fit on the
+// pieces at all is new.
+func TestLongCutList(t *testing.T) {
+	var wires []Lead
+	var pieces []Piece
+	total := 0.0
+	for i := range 40 {
+		m := 0.35 + 0.05*float64(i%23)
+		wires = append(wires, Lead{Number: fmt.Sprintf("C%d", i), Size: "2 × 16 mm²", Colour: "red", CutM: m, Cables: 2})
+		total += 2 * m
+	}
+	for i := range 12 {
+		pieces = append(pieces, Piece{Name: fmt.Sprintf("p%d", i), Size: "16 mm²", Colour: "red", LengthM: 3.1 + 0.17*float64(i)})
+		total -= 3.1 + 0.17*float64(i)
+	}
+	pieces = append(pieces, Piece{Name: "other", Size: "25 mm²", LengthM: 50}, Piece{Name: "black", Size: "16 mm²", Colour: "black", LengthM: 50})
+	list := CutList(wires, pieces)
+	fresh := feasible(t, wires, list)
+	assert.LessOrEqual(t, fresh, 1.05*math.Max(total, 1), "at best %.2f m", total)
+	for _, c := range list {
+		assert.False(t, strings.HasPrefix(c.From, "other") || c.From == "black")
+	}
+}

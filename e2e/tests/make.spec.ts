@@ -1,0 +1,63 @@
+import { readFile } from "node:fs/promises";
+
+import { accessible, create, expect, test, url } from "../test";
+
+test("the drawing: a wire picked in the list is lit on it, and the lists agree with it", async ({ page }) => {
+  const { id, section } = await create({ title: "To be drawn", alternator: { label: "90/180 A" }, pins: { coupling: "dcdc" }, loads: { a1: { kind: "fridge", name: "cool box" } } });
+  await page.goto(`${section}/wiring`);
+  await page.getByRole("tab", { name: "Drawing" }).click();
+  const drawing = page.getByRole("img", { name: /Wiring drawing/ });
+  await expect(drawing).toContainText("cool box");
+  await page.getByRole("button", { name: "C1", exact: true }).click();
+  await expect(drawing.locator("polyline.feed.lit")).toHaveCount(1);
+  await expect(drawing.locator("polygon.outline.lit")).toHaveCount(2);
+  await accessible(page);
+  await page.goto(`${section}/cuts`);
+  const wires = page.getByRole("region", { name: "Wires" });
+  await expect(wires.getByRole("row", { name: /^C1 / })).toContainText("ferrule");
+  await expect(page.getByRole("region", { name: "Parts" })).toContainText("DC-DC charger");
+  await accessible(page);
+  const [download] = await Promise.all([page.waitForEvent("download"), wires.getByRole("link", { name: /As a file/ }).click()]);
+  expect(await readFile((await download.path()) as string, "utf8")).toContain("C1,F1,out,");
+  expect(await (await fetch(`${url()}/api/jobs/${id}/drawing.svg`)).text()).toContain("To be drawn");
+});
+
+test("steps on a phone: one at a time, a hold point is signed, two people lose nothing", async ({ browser }) => {
+  const { section } = await create({ title: "To be fitted", pins: { coupling: "dcdc" } });
+  const open = async () => {
+    const context = await browser.newContext({ viewport: { width: 390, height: 844 } });
+    const page = await context.newPage();
+    await page.goto(`${section}/steps`);
+    await expect(page.getByRole("heading", { name: "Everything in hand" })).toBeVisible();
+    return page;
+  };
+  const [ivo, maren] = [await open(), await open()];
+  await accessible(ivo);
+  await ivo.getByLabel("Who works").fill("Ivo");
+  await maren.getByLabel("Who works").fill("Maren");
+  await ivo.getByRole("button", { name: "Done", exact: true }).click();
+  await expect(ivo.getByRole("heading", { name: "Photograph it as it is" })).toBeVisible();
+  await maren.getByRole("navigation", { name: "All steps" }).getByRole("button", { name: /Measure both batteries at rest/ }).click();
+  await maren.getByRole("button", { name: "Done", exact: true }).click();
+  for (const page of [ivo, maren]) await expect(page.getByRole("status").first()).toContainText(/^2 of /, { timeout: 15_000 });
+
+  const list = ivo.getByRole("navigation", { name: "All steps" });
+  await list.getByRole("button", { name: /Close panels and floor/ }).click();
+  await expect(ivo.getByText("Waits for the hold point")).toBeVisible();
+  await expect(ivo.getByRole("button", { name: "Done", exact: true })).toBeDisabled();
+  await list.getByRole("button", { name: /Before panels and floor close/ }).click();
+  await expect(ivo.getByRole("button", { name: "Sign" })).toBeDisabled();
+  for (const box of await ivo.getByRole("checkbox").all()) await box.check();
+  await ivo.getByRole("button", { name: "Sign" }).click();
+  await list.getByRole("button", { name: /Close panels and floor/ }).click();
+  await expect(ivo.getByRole("button", { name: "Done", exact: true })).toBeEnabled();
+
+  // Without a network a tick is kept, through a reload of nothing but time, and sent later.
+  await maren.context().setOffline(true);
+  await maren.getByRole("navigation", { name: "All steps" }).getByRole("button", { name: /Photograph it as it is/ }).click();
+  await maren.getByRole("button", { name: "Done", exact: true }).click();
+  await expect(maren.getByRole("status").first()).toContainText("1 kept on this device");
+  await maren.context().setOffline(false);
+  await expect(maren.getByRole("status").first()).not.toContainText("kept on this device", { timeout: 20_000 });
+  await expect(ivo.getByRole("status").first()).toContainText(/^4 of /, { timeout: 15_000 });
+});

@@ -1,0 +1,88 @@
+package server_test
+
+import (
+	"encoding/csv"
+	"encoding/xml"
+	"errors"
+	"io"
+	"net/http"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"epitrope/internal/dbtest"
+	"epitrope/internal/server"
+)
+
+// What a job takes to make: every list opens, and they agree.
+func TestMake(t *testing.T) {
+	h := serve(t, dbtest.Store(t))
+	call(t, "POST", h.URL+"/api/parts", file("kind,name,rating A,size,price,currency,stock\ncable,16 mm² red,,16 mm²,4.6,EUR,38\n=2+2,x,,,,,\nother,=HYPERLINK(1),,,,,\n"), nil)
+	const doc = `{"title":"<Bookmobile> & co","alternator":{"label":"90/180 A"},"routes":{"startM":5.4,"auxM":0.9},"loads":{"a1":{"kind":"fridge","name":"vaccine \"fridge\""}}}`
+	var opened server.Opened
+	call(t, "POST", h.URL+"/api/jobs", doc, &opened)
+	var made server.Made
+	res := call(t, "POST", h.URL+"/api/make", doc, &made)
+	require.Equal(t, 200, res.StatusCode)
+	assert.NotEmpty(t, made.Steps)
+	assert.Positive(t, made.Hours)
+	fetch := func(name string) string {
+		res, err := http.Get(h.URL + "/api/jobs/" + opened.ID + "/" + name)
+		require.NoError(t, err)
+		defer res.Body.Close()
+		require.Equal(t, 200, res.StatusCode, name)
+		text, err := io.ReadAll(res.Body)
+		require.NoError(t, err)
+		return string(text)
+	}
+	for name, lines := range map[string]int{"wires.csv": len(made.Wires), "cuts.csv": 0, "parts.csv": len(made.Parts.Lines) + len(made.Parts.Sums)} {
+		rows, err := csv.NewReader(strings.NewReader(fetch(name))).ReadAll()
+		require.NoError(t, err, name)
+		for _, row := range rows {
+			assert.Len(t, row, len(rows[0]), name)
+			for _, cell := range row {
+				assert.False(t, cell != "" && strings.ContainsRune("=+-@", rune(cell[0])), "%s: %q", name, cell)
+			}
+		}
+		if lines > 0 {
+			assert.Len(t, rows, lines+1, name)
+		}
+	}
+	drawing := xml.NewDecoder(strings.NewReader(fetch("drawing.svg")))
+	words := ""
+	for {
+		token, err := drawing.Token()
+		if errors.Is(err, io.EOF) {
+			break
+		}
+		require.NoError(t, err)
+		if text, ok := token.(xml.CharData); ok {
+			words += string(text) + "\n"
+		}
+	}
+	assert.Contains(t, words, "<Bookmobile> & co")
+	assert.Contains(t, words, `vaccine "fridge"`)
+}
+
+// Ticks are kept as they come, once each by their ids, whoever sends them.
+func TestTicks(t *testing.T) {
+	h := serve(t, dbtest.Store(t))
+	var opened server.Opened
+	call(t, "POST", h.URL+"/api/jobs", `{}`, &opened)
+	at := h.URL + "/api/jobs/" + opened.ID + "/ticks"
+	const one = `[{"id":"0b6c7c7e-8a36-4a3e-9d0e-1f1f6a1b0c01","step":"in-hand","done":true,"by":"Ivo","at":"2031-03-02T10:00:00Z"}]`
+	const two = `[{"id":"0b6c7c7e-8a36-4a3e-9d0e-1f1f6a1b0c02","step":"in-hand","done":false,"by":"Maren","at":"2031-03-02T09:59:00Z","note":"one lug short"}]`
+	var all []server.StepTick
+	call(t, "POST", at, one, &all)
+	call(t, "POST", at, two, &all)
+	call(t, "POST", at, one, &all)
+	require.Len(t, all, 2)
+	assert.Equal(t, "Maren", all[0].By, "in the order of time")
+	assert.True(t, all[1].Done)
+	var refusal server.Refusal
+	assert.Equal(t, 422, call(t, "POST", at, `[{"id":"nonsense","step":"","done":true,"by":"","at":"2031-03-02T10:00:00Z"}]`, &refusal).StatusCode)
+	assert.NotEmpty(t, refusal.Problems)
+	assert.Equal(t, 404, call(t, "POST", h.URL+"/api/jobs/00000000-0000-4000-8000-000000000000/ticks", one, nil).StatusCode)
+}

@@ -1,0 +1,178 @@
+import { useParams } from "@tanstack/react-router";
+
+import type { Schemas } from "../api/client";
+import { Wait } from "../ui/Wait";
+import { useMade } from "./useMade";
+
+/** CutsSheet is sheet 5: every wire with its ends, how it is cut, and what has to be in hand. */
+export function CutsSheet() {
+  const asked = useMade();
+  const { id = "" } = useParams({ strict: false });
+  if (!asked.answer) return <Wait asked={asked} what="Making the lists" />;
+  const { wires, cuts, parts } = asked.answer;
+  return (
+    <div className="cutsSheet">
+      <section aria-label="Wires">
+        <h2>Wires</h2>
+        <p className="row">
+          <a href={`/api/jobs/${id}/wires.csv`}>As a file, as it is saved</a>
+        </p>
+        <table>
+          <thead>
+            <tr>
+              <th scope="col">Wire</th>
+              <th scope="col">From, with its end</th>
+              <th scope="col">To, with its end</th>
+              <th scope="col">Cable</th>
+              <th scope="col">Cut</th>
+              <th scope="col">Over it</th>
+            </tr>
+          </thead>
+          <tbody>
+            {wires.map((w) => (
+              <tr key={w.id}>
+                <th scope="row">{w.number}</th>
+                <End end={w.from} />
+                <End end={w.to} />
+                <td>
+                  {w.size}
+                  <br />
+                  <span className="soft">{w.colour}</span>
+                </td>
+                <td>
+                  {w.cutM.toFixed(2)} m
+                  <br />
+                  <span className="soft">route {w.routeM.toFixed(2)} m</span>
+                </td>
+                <td>
+                  shrink {w.sleeveMM} mm
+                  {w.conduitMM > 0 && (
+                    <>
+                      <br />
+                      conduit {w.conduitMM} mm
+                    </>
+                  )}
+                  {w.holeMM > 0 && (
+                    <>
+                      <br />
+                      hole {w.holeMM} mm
+                    </>
+                  )}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </section>
+      <section aria-label="Cuts">
+        <h2>Cuts</h2>
+        <p className="row">
+          <a href={`/api/jobs/${id}/cuts.csv`}>As a file</a>
+          <span className="soft">From what the parts book says is there, so that least is bought and least is left in short ends.</span>
+        </p>
+        <ul className="cutBars">
+          {cuts.map((c, i) => (
+            <li key={i}>
+              <b>
+                {c.from || `new cable, ${c.size} ${c.colour}`}, {c.lengthM.toFixed(2)} m
+              </b>
+              <span className="cutBar">
+                {c.cuts.map((f, k) => (
+                  <span key={k} style={{ flexGrow: f.lengthM }} title={`${f.wire} ${f.lengthM.toFixed(2)} m`}>
+                    {f.wire} <i>{f.lengthM.toFixed(2)}</i>
+                  </span>
+                ))}
+                {c.from && (
+                  <span className="left" style={{ flexGrow: Math.min(c.leftM, 4) }}>
+                    left {c.leftM.toFixed(2)} m
+                  </span>
+                )}
+              </span>
+            </li>
+          ))}
+        </ul>
+      </section>
+      <Parts list={parts} id={id} />
+    </div>
+  );
+}
+
+function End({ end }: { end: Schemas["End"] }) {
+  return (
+    <td>
+      {end.name} {end.terminal}
+      <br />
+      <span className="soft">{end.lug}</span>
+    </td>
+  );
+}
+
+const money = (v: number, currency: string) => `${v.toFixed(2)} ${currency}`;
+
+function Parts({ list, id }: { list: Schemas["List"]; id: string }) {
+  return (
+    <section aria-label="Parts">
+      <h2>Parts</h2>
+      <p className="row">
+        <a href={`/api/jobs/${id}/parts.csv`}>As a file</a>
+        {list.sums.map((s) => (
+          <b key={s.currency}>{money(s.sum, s.currency)}</b>
+        ))}
+        <span className="soft">
+          {list.unpriced} of {list.lines.length} lines have no price in the parts book.
+        </span>
+      </p>
+      <table>
+        <thead>
+          <tr>
+            <th scope="col">What</th>
+            <th scope="col">How many</th>
+            <th scope="col">For</th>
+            <th scope="col">Price</th>
+            <th scope="col">There</th>
+            <th scope="col">Order</th>
+          </tr>
+        </thead>
+        <tbody>
+          {list.lines.map((l) => (
+            <tr key={l.kind + l.what}>
+              <th scope="row">
+                {l.what}
+                {l.part && <span className="soft"> {l.part}</span>}
+              </th>
+              <td>
+                {l.count} {l.unit}
+              </td>
+              <td className="soft">{l.for}</td>
+              <td>
+                {l.sum !== undefined && money(l.sum, l.currency ?? "")} {l.pricedOn && <span className="soft">{l.pricedOn}</span>}
+              </td>
+              <td>
+                {l.stock !== undefined && l.stock} {l.countedOn && <span className="soft">{l.countedOn}</span>}
+              </td>
+              <td>{l.order > 0 && <b className="order">{l.order}</b>}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <div className="toolLists">
+        <div>
+          <h3>Tools</h3>
+          <ul>
+            {list.tools.map((t) => (
+              <li key={t}>{t}</li>
+            ))}
+          </ul>
+        </div>
+        <div>
+          <h3>Consumables</h3>
+          <ul>
+            {list.supplies.map((t) => (
+              <li key={t}>{t}</li>
+            ))}
+          </ul>
+        </div>
+      </div>
+    </section>
+  );
+}

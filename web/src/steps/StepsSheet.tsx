@@ -1,0 +1,174 @@
+import { Button, TextInput } from "@mantine/core";
+import { useEffect, useRef, useState } from "react";
+
+import type { Schemas } from "../api/client";
+import { useMade } from "../make/useMade";
+import { Wait } from "../ui/Wait";
+import { held, nextOpen, standing, type Tick } from "./ticks";
+import { useTicks } from "./useTicks";
+
+type Step = Schemas["Step"];
+
+const stages: Record<Step["stage"], string> = {
+  prepare: "Prepare", isolate: "Make it dead", remove: "Take off", ground: "Earth points", lay: "Lay", fit: "Fit", end: "Ends", join: "Connect", check: "Hold point", live: "Make it live", prove: "Prove", hand: "Hand over",
+};
+
+/** StepsSheet is sheet 6: one step at a time, large; the others in a list. */
+export function StepsSheet({ id }: { id: string }) {
+  const asked = useMade();
+  const { ticks, unsent, tick, failed } = useTicks(id);
+  const [by, setBy] = useState(() => localStorage.getItem("tickedBy") ?? "");
+  const [at, setAt] = useState<string | null>(null);
+  const top = useRef<HTMLElement>(null);
+  useEffect(() => localStorage.setItem("tickedBy", by), [by]);
+  if (!asked.answer) return <Wait asked={asked} what="Putting the steps in order" />;
+  const steps = asked.answer.steps;
+  const now = standing(ticks);
+  const done = (step: string) => now.get(step)?.done ?? false;
+  const next = nextOpen(steps, done);
+  const index = at === null ? next : steps.findIndex((s) => s.id === at);
+  const step = steps[index] ?? steps[Math.max(0, next)];
+  const waits = held(steps, done);
+  const show = (to: string | null) => {
+    setAt(to);
+    top.current?.scrollIntoView({ block: "start" });
+  };
+  const finished = steps.filter((s) => done(s.id)).length;
+  const mark = (s: Step, to: boolean, note: string) => {
+    tick(s.id, to, by, note);
+    if (to) show(null);
+  };
+  return (
+    <div className="stepsSheet">
+      <section className="stepNow" aria-label="Step" ref={top}>
+        <p className="soft" role="status">
+          {finished} of {steps.length} done, about {asked.answer.hours} h in all
+          {unsent > 0 ? `; ${unsent} kept on this device until the server answers` : failed ? "; the server does not answer" : ""}
+        </p>
+        {next < 0 && at === null && <h2>All steps are done.</h2>}
+        {step && (next >= 0 || at !== null) && (
+          <One key={step.id} step={step} number={steps.indexOf(step) + 1} of={steps.length} tick={now.get(step.id)} hold={steps.find((s) => s.id === waits.get(step.id))} by={by} mark={mark} show={show} titles={new Map(steps.map((s) => [s.id, s.title]))} open={step.after.filter((a) => !done(a))} />
+        )}
+        <TextInput label="Who works" value={by} maxLength={60} onChange={(e) => setBy(e.currentTarget.value)} />
+      </section>
+      <nav className="stepList" aria-label="All steps">
+        <ol>
+          {steps.map((s, i) => {
+            const t = now.get(s.id);
+            const heads = i === 0 || steps[i - 1]?.stage !== s.stage;
+            return (
+              <li key={s.id} className={`${t?.done ? "done" : ""} ${s.hold ? "hold" : ""} ${s.id === step?.id ? "here" : ""}`}>
+                {heads && <b className="stage">{stages[s.stage]}</b>}
+                <button type="button" className="plainButton" aria-current={s.id === step?.id ? "step" : undefined} onClick={() => show(s.id)}>
+                  <span className="mark">{t?.done ? "✓" : i + 1}</span> {s.title}
+                  {t?.done && <span className="soft"> {t.by}</span>}
+                  {!t?.done && waits.has(s.id) && <span className="soft"> waits</span>}
+                </button>
+              </li>
+            );
+          })}
+        </ol>
+      </nav>
+    </div>
+  );
+}
+
+interface OneProps {
+  step: Step;
+  number: number;
+  of: number;
+  tick: Tick | undefined;
+  hold: Step | undefined;
+  by: string;
+  titles: Map<string, string>;
+  open: string[];
+  mark: (step: Step, done: boolean, note: string) => void;
+  show: (id: string) => void;
+}
+
+/** One is one step, large enough for gloves. */
+function One({ step, number, of, tick, hold, by, titles, open, mark, show }: OneProps) {
+  const [note, setNote] = useState("");
+  const [looked, setLooked] = useState<Set<string>>(new Set());
+  const unlooked = step.checks.filter((c) => !looked.has(c));
+  const blocked = step.hold === true && (by.trim() === "" || unlooked.length > 0);
+  return (
+    <article className={step.hold ? "oneStep hold" : "oneStep"}>
+      <p className="soft">
+        {number} of {of}, {stages[step.stage]}, about {Math.round(step.minutes)} min
+      </p>
+      <h2>{step.title}</h2>
+      <p className="what">{step.what}</p>
+      {step.caution && (
+        <p className="stepCaution">
+          <b>Caution.</b> {step.caution}
+        </p>
+      )}
+      <dl>
+        {step.where && (
+          <>
+            <dt>Where</dt>
+            <dd>{step.where}</dd>
+          </>
+        )}
+        {step.figure && (
+          <>
+            <dt>Should be</dt>
+            <dd className="figure">{step.figure}</dd>
+          </>
+        )}
+        {step.tool && (
+          <>
+            <dt>With</dt>
+            <dd>{step.tool}</dd>
+          </>
+        )}
+      </dl>
+      {step.checks.length > 0 && (
+        <fieldset className="stepChecks">
+          <legend>{step.hold ? "Looked at, each" : "Look at"}</legend>
+          {step.checks.map((c) => (
+            <label key={c}>
+              <input
+                type="checkbox"
+                checked={looked.has(c) || tick?.done === true}
+                disabled={tick?.done === true}
+                onChange={() => setLooked((was) => (was.has(c) ? new Set([...was].filter((x) => x !== c)) : new Set([...was, c])))}
+              />
+              {c}
+            </label>
+          ))}
+        </fieldset>
+      )}
+      {hold && (
+        <p className="stepCaution">
+          Waits for the hold point{" "}
+          <button type="button" className="plainButton" onClick={() => show(hold.id)}>
+            {hold.title}
+          </button>
+          .
+        </p>
+      )}
+      {!hold && open.length > 0 && !tick?.done && <p className="soft">Comes after: {open.map((id) => titles.get(id)).join("; ")}.</p>}
+      {tick?.done ? (
+        <div className="row">
+          <b className="doneBy">
+            Done{tick.by && ` by ${tick.by}`}, {new Date(tick.at).toLocaleString()}
+            {tick.note && `: ${tick.note}`}
+          </b>
+          <Button variant="default" onClick={() => mark(step, false, "")}>
+            Take it back
+          </Button>
+        </div>
+      ) : (
+        <>
+          <TextInput label="Note" value={note} maxLength={500} placeholder="what was different" onChange={(e) => setNote(e.currentTarget.value)} />
+          <Button fullWidth size="lg" disabled={hold !== undefined || blocked} onClick={() => mark(step, true, note)}>
+            {step.hold ? "Sign" : "Done"}
+          </Button>
+          {step.hold && blocked && <p className="soft">{by.trim() === "" ? "A hold point is signed with a name: say who works." : `Still to look at: ${unlooked.join("; ")}.`}</p>}
+        </>
+      )}
+    </article>
+  );
+}

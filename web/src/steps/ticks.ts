@@ -1,0 +1,35 @@
+import type { Schemas } from "../api/client";
+
+export type Tick = Schemas["StepTick"];
+
+/** standing is the newest tick of each step; ticks come from the server and from those that wait to be sent. */
+export function standing(ticks: Tick[]): Map<string, Tick> {
+  const newest = new Map<string, Tick>();
+  for (const t of [...ticks].sort((a, b) => a.at.localeCompare(b.at) || a.id.localeCompare(b.id))) newest.set(t.step, t);
+  return newest;
+}
+
+/** waiting are ticks that the server does not have yet. */
+export function waiting(queue: Tick[], kept: Tick[]): Tick[] {
+  const there = new Set(kept.map((t) => t.id));
+  return queue.filter((t) => !there.has(t.id));
+}
+
+/** nextOpen is the first step that is not done and has nothing before it that is open. */
+export function nextOpen(steps: Schemas["Step"][], done: (id: string) => boolean): number {
+  return steps.findIndex((s) => !done(s.id) && s.after.every(done));
+}
+
+/** held are the steps that wait for a hold point that nobody has signed: itself unsigned, and before them. */
+export function held(steps: Schemas["Step"][], done: (id: string) => boolean): Map<string, string> {
+  const by = new Map<string, string>();
+  const names = new Map(steps.map((s) => [s.id, s]));
+  for (const s of steps) {
+    for (const id of s.after) {
+      const before = names.get(id);
+      if (before?.hold && !done(id)) by.set(s.id, id);
+      else if (by.has(id)) by.set(s.id, by.get(id) as string);
+    }
+  }
+  return by;
+}
