@@ -3,6 +3,7 @@ package server
 import (
 	"context"
 	"encoding/json"
+	"fmt"
 	"net/http"
 	"time"
 
@@ -12,6 +13,7 @@ import (
 	"epitrope/core/job"
 	"epitrope/core/parts"
 	"epitrope/core/plan"
+	"epitrope/internal/export"
 	"epitrope/internal/store"
 )
 
@@ -75,6 +77,7 @@ type Issued struct {
 	Number   int          `json:"number"`
 	IssuedAt time.Time    `json:"issuedAt"`
 	Changes  []job.Change `json:"changes" doc:"From the revision before"`
+	Pack     bool         `json:"pack" doc:"It was printed too: its pack is stored"`
 }
 
 // IssuedWhole is a revision as it was issued.
@@ -268,7 +271,7 @@ func (a *api) revisions(ctx context.Context, in *JobPath) (*body[[]Issued], erro
 		if i+1 < len(stored) {
 			before = stored[i+1].Doc()
 		}
-		list[i] = Issued{r.Number, r.IssuedAt.UTC(), job.Diff(before, r.Doc())}
+		list[i] = Issued{r.Number, r.IssuedAt.UTC(), job.Diff(before, r.Doc()), r.Printed}
 	}
 	return &body[[]Issued]{list}, nil
 }
@@ -281,17 +284,22 @@ type issueInput struct {
 }
 
 func (a *api) issue(ctx context.Context, in *issueInput) (*body[Issued], error) {
-	r, err := a.store.Issue(ctx, in.ID, in.Body.Base, func(doc job.Document) json.RawMessage {
-		b, err := json.Marshal(plan.Decide(doc, a.book))
-		if err != nil {
+	items, err := a.items(ctx)
+	if err != nil {
+		return nil, answer(err)
+	}
+	r, err := a.store.Issue(ctx, in.ID, in.Body.Base, func(j store.Job, r *store.Revision) error {
+		pack := a.packOf(j, items, fmt.Sprintf("revision %d", r.Number), r.IssuedAt, a4)
+		if r.Plan, err = json.Marshal(pack.Plan); err != nil {
 			panic(err) // a plan holds only finite numbers and text
 		}
-		return b
+		r.Pack, err = export.PDF(pack)
+		return err
 	})
 	if err != nil {
 		return nil, answer(err)
 	}
-	return &body[Issued]{Issued{r.Number, r.IssuedAt.UTC(), []job.Change{}}}, nil
+	return &body[Issued]{Issued{r.Number, r.IssuedAt.UTC(), []job.Change{}, true}}, nil
 }
 
 type revisionPath struct {

@@ -2,6 +2,7 @@ package server
 
 import (
 	"context"
+	"fmt"
 	"net/http"
 	"time"
 
@@ -45,29 +46,72 @@ func (a *api) registerMake(h huma.API) {
 		return huma.Operation{OperationID: id, Method: http.MethodGet, Path: "/api/jobs/{id}/" + name, Summary: summary, Errors: []int{404, 410, 503}}
 	}
 	huma.Register(h, file("drawing", "drawing.svg", "The wiring drawing of a job's draft"), a.fileOf("image/svg+xml", "drawing.svg", func(m Made, title string) []byte { return export.SVG(m.Drawing, title) }))
+	huma.Register(h, file("pack", "pack.pdf", "The pack of a job's draft: drawing, lists, steps, settings, readings, workings"), a.pack)
+	huma.Register(h, file("issuedPack", "revisions/{number}/pack.pdf", "The pack of a revision as it was issued"), a.issuedPack)
 	const csv = "text/csv; charset=utf-8; header=present"
 	huma.Register(h, file("wireList", "wires.csv", "The wire list of a job's draft"), a.fileOf(csv, "wires.csv", func(m Made, _ string) []byte { return export.WiresCSV(m.Wires) }))
 	huma.Register(h, file("cutList", "cuts.csv", "The cut list of a job's draft"), a.fileOf(csv, "cuts.csv", func(m Made, _ string) []byte { return export.CutsCSV(m.Cuts) }))
 	huma.Register(h, file("partsList", "parts.csv", "The parts list of a job's draft"), a.fileOf(csv, "parts.csv", func(m Made, _ string) []byte { return export.PartsCSV(m.Parts) }))
 }
 
-// made works out what a document takes to make, with the workshop's parts.
-func (a *api) made(ctx context.Context, doc job.Document) (Made, error) {
-	var items []parts.Item
-	if a.store != nil {
-		list, err := a.store.Parts(ctx)
-		if err != nil {
-			return Made{}, err
-		}
-		for _, p := range list {
-			items = append(items, p.Of())
-		}
+// items are the parts of the workshop's book.
+func (a *api) items(ctx context.Context) ([]parts.Item, error) {
+	if a.store == nil {
+		return nil, nil
 	}
-	p := plan.Decide(doc, a.book)
+	list, err := a.store.Parts(ctx)
+	items := make([]parts.Item, len(list))
+	for i, p := range list {
+		items[i] = p.Of()
+	}
+	return items, err
+}
+
+// made is what a plan takes to make, with the workshop's parts.
+func made(p plan.Plan, items []parts.Item) Made {
 	wires := harness.Leads(&p.System, harness.UsualScheme)
 	steps := procedure.Steps(p, wires)
 	return Made{Wires: wires, Cuts: harness.CutList(wires, export.Pieces(items)), Parts: harness.PartsList(&p.System, wires, items),
-		Drawing: harness.Draw(&p.System, drawnLoads(p)), Steps: steps, Hours: procedure.Hours(steps)}, nil
+		Drawing: harness.Draw(&p.System, drawnLoads(p)), Steps: steps, Hours: procedure.Hours(steps)}
+}
+
+// a4 is the paper of a pack where nobody says another.
+const a4 = "A4"
+
+// packOf is a job's pack.
+func (a *api) packOf(j store.Job, items []parts.Item, revision string, dated time.Time, paper string) export.Pack {
+	doc := j.Doc()
+	p := plan.Decide(doc, a.book)
+	m := made(p, items)
+	return export.Pack{Number: j.Number, Revision: revision, Dated: dated, Paper: paper, Document: doc, Plan: p, Modes: plan.ModesOf(doc, a.book),
+		Leads: m.Wires, Cuts: m.Cuts, Parts: m.Parts, Drawing: m.Drawing, Steps: m.Steps, Hours: m.Hours}
+}
+
+func (a *api) pack(ctx context.Context, in *struct {
+	JobPath
+	Paper string `query:"paper" enum:"A4,Letter" default:"A4"`
+}) (*csvFile, error) {
+	j, err := a.store.Get(ctx, in.ID)
+	if err != nil {
+		return nil, answer(err)
+	}
+	items, err := a.items(ctx)
+	if err != nil {
+		return nil, answer(err)
+	}
+	data, err := export.PDF(a.packOf(j, items, fmt.Sprintf("draft, version %d", j.Version), j.SavedAt, in.Paper))
+	return &csvFile{"application/pdf", `attachment; filename="pack.pdf"`, data}, err
+}
+
+func (a *api) issuedPack(ctx context.Context, in *revisionPath) (*csvFile, error) {
+	r, err := a.store.Revision(ctx, in.ID, in.Number)
+	if err == nil && r.Pack == nil {
+		err = store.ErrNotFound // issued before there were packs
+	}
+	if err != nil {
+		return nil, answer(err)
+	}
+	return &csvFile{"application/pdf", fmt.Sprintf(`attachment; filename="pack-revision-%d.pdf"`, r.Number), r.Pack}, nil
 }
 
 // drawnLoads are the loads of a plan as the drawing shows them.
@@ -85,11 +129,11 @@ func drawnLoads(p plan.Plan) []harness.Load {
 
 func (a *api) makeIt(ctx context.Context, in *struct{ Body Input }) (*body[Made], error) {
 	doc, _ := job.Decode(in.Body) // as the plan does: what can be used of it
-	m, err := a.made(ctx, doc)
+	items, err := a.items(ctx)
 	if err != nil {
 		return nil, answer(err)
 	}
-	return &body[Made]{m}, nil
+	return &body[Made]{made(plan.Decide(doc, a.book), items)}, nil
 }
 
 // fileOf answers with a file made of a job's draft.
@@ -99,12 +143,12 @@ func (a *api) fileOf(contentType, name string, write func(m Made, title string) 
 		if err != nil {
 			return nil, answer(err)
 		}
-		doc := j.Doc()
-		m, err := a.made(ctx, doc)
+		items, err := a.items(ctx)
 		if err != nil {
 			return nil, answer(err)
 		}
-		return &csvFile{contentType, `attachment; filename="` + name + `"`, write(m, doc.Title)}, nil
+		doc := j.Doc()
+		return &csvFile{contentType, `attachment; filename="` + name + `"`, write(made(plan.Decide(doc, a.book), items), doc.Title)}, nil
 	}
 }
 

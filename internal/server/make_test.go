@@ -86,3 +86,38 @@ func TestTicks(t *testing.T) {
 	assert.NotEmpty(t, refusal.Problems)
 	assert.Equal(t, 404, call(t, "POST", h.URL+"/api/jobs/00000000-0000-4000-8000-000000000000/ticks", one, nil).StatusCode)
 }
+
+// What was issued on paper is stored as it was: a change of the draft, or of the book, does
+// not change it.
+func TestIssuedPackStays(t *testing.T) {
+	h := serve(t, dbtest.Store(t))
+	var opened server.Opened
+	call(t, "POST", h.URL+"/api/jobs", `{"title":"Issued once"}`, &opened)
+	at := h.URL + "/api/jobs/" + opened.ID
+	require.Equal(t, 201, call(t, "POST", at+"/revisions", `{"base":1}`, nil).StatusCode)
+	fetch := func(path string) (int, string) {
+		res, err := http.Get(at + path)
+		require.NoError(t, err)
+		defer res.Body.Close()
+		data, err := io.ReadAll(res.Body)
+		require.NoError(t, err)
+		return res.StatusCode, string(data)
+	}
+	status, first := fetch("/revisions/1/pack.pdf")
+	require.Equal(t, 200, status)
+	assert.True(t, strings.HasPrefix(first, "%PDF-"))
+	require.Equal(t, 200, call(t, "PUT", at+"/draft", `{"base":1,"document":{"title":"Changed"}}`, nil).StatusCode)
+	_, again := fetch("/revisions/1/pack.pdf")
+	assert.Equal(t, first, again)
+	status, _ = fetch("/revisions/2/pack.pdf")
+	assert.Equal(t, 404, status)
+	status, draft := fetch("/pack.pdf?paper=Letter")
+	assert.Equal(t, 200, status)
+	assert.NotEqual(t, first, draft)
+	status, _ = fetch("/pack.pdf?paper=napkin")
+	assert.Equal(t, 422, status)
+	var list []server.Issued
+	call(t, "GET", at+"/revisions", "", &list)
+	require.Len(t, list, 1)
+	assert.True(t, list[0].Pack)
+}

@@ -40,7 +40,9 @@ type Revision struct {
 	Version  int
 	Document json.RawMessage `gorm:"type:jsonb"`
 	Plan     json.RawMessage `gorm:"type:jsonb"`
+	Pack     []byte          // as printed; nil of revisions from before there were packs
 	IssuedAt time.Time       `gorm:"default:now()"`
+	Printed  bool            `gorm:"->"` // there is a pack; of a list, which comes without them
 }
 
 // TableName is the revisions' table.
@@ -179,9 +181,9 @@ func (s *Store) mark(ctx context.Context, id, holds string, deletedAt any) error
 	return err
 }
 
-// Issue stores the draft at version base, with its plan, as the next revision. It
-// returns *Stale where the draft is no longer that version.
-func (s *Store) Issue(ctx context.Context, id string, base int, plan func(job.Document) json.RawMessage) (Revision, error) {
+// Issue stores the draft at version base as the next revision, with what finish puts in: its
+// plan and its pack. It returns *Stale where the draft is no longer that version.
+func (s *Store) Issue(ctx context.Context, id string, base int, finish func(Job, *Revision) error) (Revision, error) {
 	var r Revision
 	err := s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
 		current, err := get(tx.Clauses(clause.Locking{Strength: "UPDATE"}), id)
@@ -195,7 +197,10 @@ func (s *Store) Issue(ctx context.Context, id string, base int, plan func(job.Do
 		if err := tx.Model(&Revision{}).Where("job_id = ?", id).Select("coalesce(max(number), 0)").Scan(&last).Error; err != nil {
 			return err
 		}
-		r = Revision{JobID: id, Number: last + 1, Version: base, Document: current.Document, Plan: plan(current.Doc()), IssuedAt: time.Now()}
+		r = Revision{JobID: id, Number: last + 1, Version: base, Document: current.Document, IssuedAt: time.Now()}
+		if err := finish(current, &r); err != nil {
+			return err
+		}
 		return tx.Create(&r).Error
 	})
 	return r, named(err)
@@ -204,7 +209,7 @@ func (s *Store) Issue(ctx context.Context, id string, base int, plan func(job.Do
 // Revisions lists a job's revisions, newest first, without their plans.
 func (s *Store) Revisions(ctx context.Context, id string) ([]Revision, error) {
 	var list []Revision
-	err := s.db.WithContext(ctx).Omit("plan").Where("job_id = ?", id).Order("number DESC").Find(&list).Error
+	err := s.db.WithContext(ctx).Select("job_id, number, version, document, issued_at, pack IS NOT NULL AS printed").Where("job_id = ?", id).Order("number DESC").Find(&list).Error
 	return list, named(err)
 }
 

@@ -2,7 +2,6 @@ package store_test
 
 import (
 	"context"
-	"encoding/json"
 	"errors"
 	"sync"
 	"testing"
@@ -121,7 +120,10 @@ func TestDeletedJobsCanBePutBack(t *testing.T) {
 	require.ErrorIs(t, s.Delete(ctx, "00000000-0000-0000-0000-000000000000"), store.ErrNotFound)
 }
 
-func plain(d job.Document) json.RawMessage { return d.Encode() }
+func plain(j store.Job, r *store.Revision) error {
+	r.Plan, r.Pack = j.Doc().Encode(), []byte("pack")
+	return nil
+}
 
 // What was issued is kept whole, and the database itself refuses to change it.
 func TestRevisionsAreAppendOnly(t *testing.T) {

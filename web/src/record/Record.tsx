@@ -33,6 +33,10 @@ export function Record({ id, revision, unsaved, issue }: { id: string; revision:
           Issue revision {revision + 1}
         </Button>
         {unsaved && <span className="soft">waits until the draft is saved</span>}
+        <span className="gap" />
+        <span>
+          The draft as a pack, as it is saved: <a href={`/api/jobs/${id}/pack.pdf`}>PDF, A4</a> or <a href={`/api/jobs/${id}/pack.pdf?paper=Letter`}>Letter</a>
+        </span>
         {issuing.isError && <span role="alert">Not issued: {issuing.error.message}</span>}
       </div>
       {issued.isPending && <Loader role="status" color="ink" aria-label="Loading" />}
@@ -45,6 +49,14 @@ export function Record({ id, revision, unsaved, issue }: { id: string; revision:
               Revision {r.number}
             </Link>{" "}
             <span className="soft">{when.format(new Date(r.issuedAt))}</span>
+            {r.pack && (
+              <>
+                {" "}
+                <a href={`/api/jobs/${id}/revisions/${r.number}/pack.pdf`} aria-label={`Pack of revision ${r.number} as it was issued, PDF`}>
+                  Pack as it was issued, PDF
+                </a>
+              </>
+            )}
             {r.number > 1 && (
               <ul>
                 {r.changes.length === 0 && <li className="soft">no changes</li>}

@@ -1,0 +1,313 @@
+package export
+
+import (
+	"bytes"
+	"fmt"
+	"strings"
+	"time"
+
+	"codeberg.org/go-pdf/fpdf"
+	"golang.org/x/image/font/gofont/gobold"
+	"golang.org/x/image/font/gofont/goregular"
+
+	"epitrope/core/harness"
+	"epitrope/core/job"
+	"epitrope/core/plan"
+	"epitrope/core/procedure"
+)
+
+// Pack is everything that goes out to the bay with a job, on paper.
+type Pack struct {
+	Number   int64
+	Revision string // as it stands in the title block
+	Dated    time.Time
+	Paper    string // A4 or Letter
+	Document job.Document
+	Plan     plan.Plan
+	Modes    plan.Modes
+	Leads    []harness.Lead
+	Cuts     []harness.Cut
+	Parts    harness.List
+	Drawing  harness.Drawing
+	Steps    []procedure.Step
+	Hours    float64
+}
+
+// sheet is a pack being written. Lengths are in mm.
+type sheet struct {
+	*fpdf.Fpdf
+	pack Pack
+}
+
+const (
+	regular  = "go"
+	marginMM = 15.0
+	lineMM   = 4.6
+	small    = 8.0
+	body     = 9.5
+)
+
+// PDF writes a pack as one file: black on white, job and revision on every sheet, fonts
+// within. The same pack gives the same bytes.
+func PDF(p Pack) ([]byte, error) {
+	s := &sheet{fpdf.New("P", "mm", p.Paper, ""), p}
+	s.AddUTF8FontFromBytes(regular, "", goregular.TTF)
+	s.AddUTF8FontFromBytes(regular, "B", gobold.TTF)
+	s.SetCreationDate(p.Dated.UTC())
+	s.SetModificationDate(p.Dated.UTC())
+	s.SetCatalogSort(true)
+	title := titleOf(p)
+	s.SetTitle(title, true)
+	s.SetSubject("Charging from the alternator: plan, drawing, lists and steps", true)
+	s.SetCreator("Epitrope", true)
+	s.SetLang("en")
+	s.SetMargins(marginMM, marginMM+6, marginMM)
+	s.SetAutoPageBreak(true, marginMM+4)
+	s.AliasNbPages("{pages}")
+	s.SetHeaderFunc(func() {
+		s.SetFont(regular, "B", small)
+		s.SetXY(marginMM, 9)
+		s.CellFormat(0, 4, clean(title), "", 0, "L", false, 0, "")
+		s.SetFont(regular, "", small)
+		s.SetXY(marginMM, 9)
+		s.CellFormat(0, 4, fmt.Sprintf("job %04d, %s", p.Number, p.Revision), "", 0, "R", false, 0, "")
+		w, _ := s.GetPageSize()
+		s.Line(marginMM, 14, w-marginMM, 14)
+		s.SetY(marginMM + 6)
+	})
+	s.SetFooterFunc(func() {
+		s.SetY(-12)
+		s.SetFont(regular, "", small)
+		s.CellFormat(0, 4, fmt.Sprintf("page %d of {pages}", s.PageNo()), "", 0, "R", false, 0, "")
+	})
+	s.cover()
+	s.drawing()
+	s.wires()
+	s.cuts()
+	s.parts()
+	s.steps()
+	s.settings()
+	s.readings()
+	s.modes()
+	s.owner()
+	s.workings()
+	var out bytes.Buffer
+	err := s.Output(&out)
+	return out.Bytes(), err
+}
+
+func titleOf(p Pack) string {
+	if p.Document.Title != "" {
+		return p.Document.Title
+	}
+	return "Untitled job"
+}
+
+// clean is a text that the fonts can show: what they lack is left to them, what breaks lines
+// is a space.
+func clean(text string) string {
+	return strings.Map(func(r rune) rune {
+		if r < ' ' || r == 0x7f || r > 0xffff {
+			return ' '
+		}
+		return r
+	}, strings.ToValidUTF8(text, "?"))
+}
+
+func (s *sheet) width() float64 {
+	w, _ := s.GetPageSize()
+	return w - 2*marginMM
+}
+
+// room begins a new page where less than so much is left.
+func (s *sheet) room(mm float64) {
+	_, h := s.GetPageSize()
+	if s.GetY()+mm > h-marginMM-4 {
+		s.AddPage()
+	}
+}
+
+func (s *sheet) heading(text string) {
+	s.room(24)
+	s.Ln(2)
+	s.Bookmark(text, 0, -1)
+	s.SetFont(regular, "B", 13)
+	s.MultiCell(0, 7, clean(text), "", "L", false)
+	s.SetFont(regular, "", body)
+}
+
+func (s *sheet) para(style, text string) {
+	s.SetFont(regular, style, body)
+	s.MultiCell(0, lineMM, clean(text), "", "L", false)
+}
+
+// column is a column of a table: its head and its share of the width.
+type column struct {
+	head  string
+	share float64
+}
+
+// table writes rows, each as high as its highest cell, heads again on every page.
+func (s *sheet) table(columns []column, rows [][]string) {
+	total := 0.0
+	for _, c := range columns {
+		total += c.share
+	}
+	widths := make([]float64, len(columns))
+	heads := make([]string, len(columns))
+	for i, c := range columns {
+		widths[i], heads[i] = c.share/total*s.width(), c.head
+	}
+	line := func(cells []string, style string) {
+		s.SetFont(regular, style, small)
+		const lead = 3.7
+		most := 1
+		texts := make([][]string, len(cells))
+		for i, c := range cells {
+			for _, row := range strings.Split(c, "\n") {
+				texts[i] = append(texts[i], s.SplitText(clean(row), widths[i]-1.5)...)
+			}
+			most = max(most, len(texts[i]))
+		}
+		height := float64(most)*lead + 1.6
+		s.room(height)
+		x, y := marginMM, s.GetY()
+		for i, rows := range texts {
+			for k, text := range rows {
+				s.SetXY(x, y+0.8+float64(k)*lead)
+				s.CellFormat(widths[i], lead, text, "", 0, "L", false, 0, "")
+			}
+			x += widths[i]
+		}
+		s.SetLineWidth(0.1)
+		s.Line(marginMM, y+height, marginMM+s.width(), y+height)
+		s.SetXY(marginMM, y+height)
+	}
+	page := s.PageNo()
+	line(heads, "B")
+	for _, row := range rows {
+		s.room(8)
+		if s.PageNo() != page {
+			page = s.PageNo()
+			line(heads, "B")
+		}
+		line(row, "")
+	}
+	s.Ln(2)
+}
+
+func (s *sheet) cover() {
+	p := s.pack
+	s.AddPage()
+	s.Ln(8)
+	s.SetFont(regular, "B", 24)
+	s.MultiCell(0, 10, clean(titleOf(p)), "", "L", false)
+	s.SetFont(regular, "", 12)
+	s.MultiCell(0, 6, clean(p.Document.Customer), "", "L", false)
+	s.MultiCell(0, 6, fmt.Sprintf("Job %04d, %s, %s", p.Number, p.Revision, p.Dated.UTC().Format(time.DateOnly)), "", "L", false)
+	s.Ln(4)
+	s.para("", strings.ToUpper(p.Plan.Vehicle.Label[:1])+p.Plan.Vehicle.Label[1:]+". "+p.Plan.Summary)
+	if p.Document.Remarks != "" {
+		s.Ln(2)
+		s.para("", p.Document.Remarks)
+	}
+	s.heading("In short")
+	var rows [][]string
+	for _, t := range p.Plan.Title {
+		rows = append(rows, []string{t.Label, t.Text})
+	}
+	rows = append(rows, []string{"Work, about", fmt.Sprintf("%.1f h", p.Hours)})
+	for _, sum := range p.Parts.Sums {
+		rows = append(rows, []string{"Parts that have a price", fmt.Sprintf("%.2f %s", sum.Sum, sum.Currency)})
+	}
+	s.table([]column{{"", 1}, {"", 2}}, rows)
+	if len(p.Plan.Notes) > 0 {
+		s.heading("What is weak about it")
+		words := map[string]string{"stop": "Stop. ", "caution": "Caution. ", "remark": "Note. "}
+		for i, n := range p.Plan.Notes {
+			s.para("", fmt.Sprintf("%d  %s%s %s", i+1, words[n.Severity], n.Text, n.Why))
+			s.Ln(1)
+		}
+	}
+	s.heading("Cautions")
+	for _, c := range p.Plan.Cautions {
+		s.para("", c)
+		s.Ln(1)
+	}
+}
+
+// drawing paints the drawing across a sheet of its own, larger than A4 or Letter where it
+// would not be read on that.
+func (s *sheet) drawing() {
+	d := s.pack.Drawing
+	paper := s.GetPageSizeStr(s.pack.Paper)
+	w, h := paper.Ht, paper.Wd
+	if (w-2*marginMM)/d.W < leastScale {
+		w, h = 2*paper.Wd, paper.Ht // the next size up, two sheets side by side
+	}
+	s.AddPageFormat("L", fpdf.SizeType{Wd: h, Ht: w})
+	s.Bookmark("Drawing", 0, -1)
+	scale := min((w-2*marginMM)/d.W, (h-2*marginMM-10)/d.H)
+	x0, y0 := marginMM, marginMM+6
+	for _, shape := range d.Shapes {
+		s.shape(shape, x0, y0, scale)
+	}
+}
+
+// leastScale is how small the drawing may get, in mm for each of its units: below that its
+// letters are under 2 mm.
+const leastScale = 0.2
+
+// pens are the line widths and dashes by class, in units of the drawing.
+var pens = map[string]struct{ width, grey float64 }{
+	"feed": {2.2, 0}, "return": {2.2, 0}, "chassis": {4, 110}, "signal": {0.9, 0}, "existing": {1.3, 120}, "outline": {1.2, 0}, "symbol": {1, 0}, "picture": {0.7, 130}, "zone": {0.8, 150},
+}
+
+func (s *sheet) shape(sh harness.Shape, x0, y0, k float64) {
+	pen, ok := pens[sh.Class]
+	if !ok {
+		pen = pens["symbol"]
+	}
+	grey := int(pen.grey)
+	s.SetDrawColor(grey, grey, grey)
+	s.SetLineWidth(pen.width * k)
+	s.SetDashPattern([]float64{}, 0)
+	switch sh.Class {
+	case "return": // told apart from a feed without colour
+		s.SetDashPattern([]float64{7 * k, 2.5 * k}, 0)
+	case "chassis":
+		s.SetDashPattern([]float64{2 * k, 3 * k}, 0)
+	}
+	x := func(i int) float64 { return x0 + sh.At[i]*k }
+	y := func(i int) float64 { return y0 + sh.At[i]*k }
+	switch sh.Kind {
+	case "circle":
+		s.Circle(x(0), y(1), sh.At[2]*k, "D")
+	case "text":
+		style := ""
+		if sh.Class == "name" || sh.Class == "zone" {
+			style = "B"
+		}
+		s.SetFont(regular, style, sh.Size*k*72/25.4)
+		text := clean(sh.Text)
+		at := x(0)
+		if !sh.Start {
+			at -= s.GetStringWidth(text) / 2
+		}
+		s.Text(at, y(1), text)
+	default:
+		if len(sh.At) < 4 {
+			break
+		}
+		s.MoveTo(x(0), y(1))
+		for i := 2; i+1 < len(sh.At); i += 2 {
+			s.LineTo(x(i), y(i+1))
+		}
+		if sh.Closed {
+			s.ClosePath()
+		}
+		s.DrawPath("D")
+	}
+	s.SetDrawColor(0, 0, 0)
+	s.SetDashPattern([]float64{}, 0)
+}

@@ -1,0 +1,136 @@
+package export_test
+
+import (
+	"encoding/json"
+	"fmt"
+	"io/fs"
+	"os"
+	"os/exec"
+	"path"
+	"path/filepath"
+	"regexp"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"epitrope/core/harness"
+	"epitrope/core/job"
+	"epitrope/core/parts"
+	"epitrope/core/plan"
+	"epitrope/core/procedure"
+	"epitrope/core/system"
+	"epitrope/internal/export"
+	"epitrope/testdata"
+)
+
+func packOf(t testing.TB, text []byte, paper string) export.Pack {
+	t.Helper()
+	doc, problems := job.Decode(text)
+	require.Empty(t, problems)
+	p := plan.Decide(doc, parts.Stock())
+	leads := harness.Leads(&p.System, harness.UsualScheme)
+	steps := procedure.Steps(p, leads)
+	loads := []harness.Load{}
+	for _, l := range p.Needs.Loads {
+		loads = append(loads, harness.Load{ID: "load-" + l.Key, Name: l.Label, Rating: "1 A"})
+	}
+	return export.Pack{Number: 47, Revision: "revision 3", Dated: saved, Paper: paper, Document: doc, Plan: p, Modes: plan.ModesOf(doc, parts.Stock()),
+		Leads: leads, Cuts: harness.CutList(leads, nil), Parts: harness.PartsList(&p.System, leads, nil), Drawing: harness.Draw(&p.System, loads), Steps: steps, Hours: procedure.Hours(steps)}
+}
+
+// poppler runs one of its tools on a PDF; what it warns of fails the test.
+func poppler(t *testing.T, tool, file string, args ...string) string {
+	t.Helper()
+	if _, err := exec.LookPath(tool); err != nil {
+		t.Skip(tool + " is not installed")
+	}
+	cmd := exec.Command(tool, append(args, file)...)
+	if tool == "pdftotext" {
+		cmd = exec.Command(tool, append(args, file, "-")...)
+	}
+	var warned strings.Builder
+	cmd.Stderr = &warned
+	out, err := cmd.Output()
+	require.NoError(t, err, warned.String())
+	assert.Empty(t, warned.String(), tool)
+	return string(out)
+}
+
+// Every demo job's pack opens without a warning, on both papers, with its fonts in it and
+// job, revision and page on every sheet.
+func TestPacksOpen(t *testing.T) {
+	names, err := fs.Glob(testdata.Demo, "demo/*.json")
+	require.NoError(t, err)
+	for i, name := range names {
+		data, err := fs.ReadFile(testdata.Demo, name)
+		require.NoError(t, err)
+		paper := []string{"A4", "Letter"}[i%2]
+		p := packOf(t, data, paper)
+		pdf, err := export.PDF(p)
+		require.NoError(t, err)
+		again, err := export.PDF(p)
+		require.NoError(t, err)
+		assert.Equal(t, pdf, again, "%s: the same each time", name)
+		file := filepath.Join(t.TempDir(), path.Base(name)+".pdf")
+		require.NoError(t, os.WriteFile(file, pdf, 0o600))
+		info := poppler(t, "pdfinfo", file)
+		assert.Contains(t, info, "Title:           "+p.Document.Title)
+		pages := regexp.MustCompile(`Pages:\s+(\d+)`).FindStringSubmatch(info)[1]
+		for _, font := range strings.Split(strings.TrimSpace(poppler(t, "pdffonts", file)), "\n")[2:] {
+			assert.Regexp(t, `\byes\s+(yes|no)\s+yes\b`, font, "embedded, with its letters: %s", font)
+		}
+		text := poppler(t, "pdftotext", file, "-layout")
+		sheets := strings.Split(strings.TrimSuffix(text, "\f"), "\f")
+		assert.Equal(t, pages, fmt.Sprint(len(sheets)))
+		for k, sheet := range sheets {
+			assert.Contains(t, sheet, "job 0047, revision 3", "%s page %d", name, k+1)
+			assert.Contains(t, sheet, fmt.Sprintf("page %d of %s", k+1, pages), "%s page %d", name, k+1)
+		}
+		for _, said := range []string{"Wires", "Cuts", "Parts", "Steps", "Expected readings", "What stays live", "For the owner", "Workings", "override any figure here", "HOLD POINT", "mm²"} {
+			assert.Contains(t, text, said, name)
+		}
+		words := strings.Join(strings.Fields(text), " ")
+		for _, w := range p.Leads {
+			assert.Contains(t, words, w.Number, name)
+		}
+	}
+}
+
+// Whatever was typed is on paper, or left out where no letter of it can be shown; nothing
+// breaks the file.
+func TestPackOfStrangeWords(t *testing.T) {
+	title := "Πέρκα \u202e(\\) <b> 漢字 😀 " + strings.Repeat("long", 25)
+	text, err := json.Marshal(map[string]any{"title": title[:100], "customer": "ü\x01\n)", "remarks": strings.Repeat("x ", 1900),
+		"loads": map[string]any{"a1": map[string]any{"kind": "fridge", "name": strings.Repeat("W", 60)}}})
+	require.NoError(t, err)
+	pdf, err := export.PDF(packOf(t, text, "A4"))
+	require.NoError(t, err)
+	file := filepath.Join(t.TempDir(), "strange.pdf")
+	require.NoError(t, os.WriteFile(file, pdf, 0o600))
+	assert.Contains(t, poppler(t, "pdftotext", file), "Πέρκα")
+}
+
+// The drawing as SVG is XML, whatever the parts are called.
+func FuzzSVG(f *testing.F) {
+	f.Add("F1 <&>\"'", "70 A")
+	f.Add("\x00\ufffe]]>", "é²")
+	f.Fuzz(func(t *testing.T, name, rating string) {
+		s := system.System{}
+		s.Add(system.Component{ID: "start", Kind: system.Battery, Name: name, Rating: rating})
+		s.Add(system.Component{ID: "aux", Kind: system.Battery, Name: rating, Rating: name})
+		s.Join(system.Wire{ID: "c1", Role: system.Feed, From: system.Terminal{Component: "start", Terminal: "30"}, To: system.Terminal{Component: "aux", Terminal: "30"}, Size: "16 mm²"})
+		svg := export.SVG(harness.Draw(&s, []harness.Load{{ID: "l", Name: name, Rating: rating}}), name)
+		valid(t, svg)
+	})
+}
+
+func BenchmarkPack(b *testing.B) {
+	data, err := fs.ReadFile(testdata.Demo, "demo/6-mobile-vet.json")
+	require.NoError(b, err)
+	for b.Loop() {
+		_, err := export.PDF(packOf(b, data, "A4"))
+		require.NoError(b, err)
+	}
+}

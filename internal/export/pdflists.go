@@ -1,0 +1,268 @@
+package export
+
+import (
+	"fmt"
+	"maps"
+	"slices"
+	"strings"
+
+	"epitrope/core/plan"
+	"epitrope/core/working"
+)
+
+func mm(v float64) string {
+	if v == 0 {
+		return ""
+	}
+	return working.Plain(v, "mm", 0)
+}
+
+func (s *sheet) wires() {
+	s.AddPage()
+	s.heading("Wires")
+	var rows [][]string
+	for _, w := range s.pack.Leads {
+		rows = append(rows, []string{w.Number, strings.TrimSpace(w.From.Name+" "+w.From.Terminal) + "\n" + w.From.Lug, strings.TrimSpace(w.To.Name+" "+w.To.Terminal) + "\n" + w.To.Lug,
+			w.Size + ", " + w.Colour, fmt.Sprintf("%.2f m", w.CutM), strings.TrimSpace(fmt.Sprintf("shrink %s  %s", mm(w.Sleeve), conduit(w.Conduit, w.Hole)))})
+	}
+	s.table([]column{{"Wire", 0.7}, {"From, with its end", 2.4}, {"To, with its end", 2.4}, {"Cable", 1.5}, {"Cut", 0.8}, {"Over it", 1.8}}, rows)
+	s.heading("Labels")
+	rows = nil
+	for _, w := range s.pack.Leads {
+		rows = append(rows, []string{w.From.Label, w.To.Label})
+	}
+	s.table([]column{{"At its beginning", 1}, {"At its end", 1}}, rows)
+}
+
+func conduit(inner, hole float64) string {
+	text := ""
+	if inner > 0 {
+		text = "conduit " + mm(inner)
+	}
+	if hole > 0 {
+		text += "  hole " + mm(hole)
+	}
+	return text
+}
+
+func (s *sheet) cuts() {
+	s.heading("Cuts")
+	var rows [][]string
+	for _, c := range s.pack.Cuts {
+		from := c.From
+		if from == "" {
+			from = fmt.Sprintf("new cable, %s %s", c.Size, c.Colour)
+		}
+		var cuts []string
+		for _, f := range c.Cuts {
+			cuts = append(cuts, fmt.Sprintf("%s %.2f m", f.Wire, f.LengthM))
+		}
+		left := ""
+		if c.From != "" {
+			left = fmt.Sprintf("%.2f m", c.LeftM)
+		}
+		rows = append(rows, []string{from, fmt.Sprintf("%.2f m", c.LengthM), strings.Join(cuts, "; "), left})
+	}
+	s.table([]column{{"From", 2}, {"Length", 0.8}, {"Cut, in turn", 3.5}, {"Left", 0.7}}, rows)
+}
+
+func (s *sheet) parts() {
+	list := s.pack.Parts
+	s.heading("Parts")
+	var rows [][]string
+	for _, l := range list.Lines {
+		price := ""
+		if l.Sum != nil {
+			price = fmt.Sprintf("%.2f %s, %s", *l.Sum, l.Currency, l.PricedOn)
+		}
+		order := ""
+		if l.Order > 0 {
+			order = strings.TrimSpace(working.Plain(l.Order, "", 2) + " " + l.Unit)
+		}
+		rows = append(rows, []string{"□", l.What, strings.TrimSpace(working.Plain(l.Count, "", 2) + " " + l.Unit), l.For, price, order})
+	}
+	s.table([]column{{"", 0.3}, {"What", 3}, {"How many", 0.9}, {"For", 1.8}, {"Price, of what date", 1.6}, {"Order", 0.8}}, rows)
+	for _, sum := range list.Sums {
+		s.para("B", fmt.Sprintf("%.2f %s", sum.Sum, sum.Currency))
+	}
+	s.para("", fmt.Sprintf("%d of %d lines have no price in the parts book.", list.Unpriced, len(list.Lines)))
+	s.heading("Tools and consumables")
+	for _, t := range slices.Concat(list.Tools, list.Supplies) {
+		s.para("", "□  "+t)
+	}
+}
+
+func (s *sheet) steps() {
+	s.AddPage()
+	s.heading(fmt.Sprintf("Steps, about %.1f h", s.pack.Hours))
+	var rows [][]string
+	for i, st := range s.pack.Steps {
+		title := st.Title
+		if st.Hold {
+			title = "HOLD POINT: " + title
+		}
+		what := title + "\n" + st.What
+		if st.Caution != "" {
+			what += "\nCaution: " + st.Caution
+		}
+		for _, c := range st.Checks {
+			what += "\n□ " + c
+		}
+		rows = append(rows, []string{fmt.Sprintf("□ %d", i+1), what, st.Where, strings.TrimSpace(st.Figure + "\n" + st.Tool), ""})
+	}
+	s.table([]column{{"", 0.5}, {"What", 4.2}, {"Where", 1.6}, {"Should be; with", 1.8}, {"Signed", 0.9}}, rows)
+}
+
+func (s *sheet) settings() {
+	set := s.pack.Plan.Settings
+	if !set.Charger {
+		return
+	}
+	s.AddPage()
+	s.heading("Settings for this battery")
+	s.para("", fmt.Sprintf("%s, set by %s, for %s.", set.Card, set.Way, set.Wants.Battery))
+	s.Ln(1)
+	var rows [][]string
+	for _, l := range set.List {
+		mark := ""
+		if l.ID == set.Right {
+			mark = "this one"
+		}
+		float := "rests"
+		if l.FloatV > 0 {
+			float = working.Text(l.FloatV, "V", 1)
+		}
+		rows = append(rows, []string{mark, l.Label, working.Text(l.AbsorptionV, "V", 1), float, l.How})
+	}
+	s.table([]column{{"", 0.8}, {"Setting", 1.6}, {"Absorption", 1}, {"Float", 0.8}, {"How", 3}}, rows)
+	rows = nil
+	for _, l := range set.Leads {
+		rows = append(rows, []string{"Lead " + l.Lead, l.Joined, l.Reads, ""})
+	}
+	if len(rows) > 0 {
+		s.table([]column{{"Measured at handover", 1.2}, {"Joined", 1}, {"A meter against minus shows", 2}, {"Read", 1}}, rows)
+	}
+}
+
+func (s *sheet) readings() {
+	s.heading("Expected readings")
+	var rows [][]string
+	for _, st := range s.pack.Plan.States {
+		if st.Kind == "fault" {
+			continue
+		}
+		says := st.Says
+		if st.Fails != "" {
+			says = st.Fails
+		}
+		rows = append(rows, []string{st.Label, working.Text(st.InV, "V", 2), working.Text(st.AuxV, "V", 2), working.Text(st.OutA, "A", 0), says, ""})
+	}
+	s.table([]column{{"State", 1.6}, {"Coupling's input", 1}, {"Aux battery", 1}, {"Into it", 0.7}, {"Says", 2.6}, {"Read", 0.8}}, rows)
+}
+
+func (s *sheet) modes() {
+	s.AddPage()
+	s.heading("Modes")
+	var rows [][]string
+	for _, m := range s.pack.Modes.Rows {
+		rows = append(rows, []string{m.Switch, m.Key, m.Engine, m.Sun, yes(m.Joined), yes(m.Charging), m.Lamp, m.Verdict, strings.TrimSpace(m.Why + " " + m.Interlock)})
+	}
+	s.table([]column{{"Switch", 1.3}, {"Key", 1.2}, {"Engine", 1.2}, {"Sun", 0.7}, {"Joined", 0.9}, {"Charging", 1.1}, {"Lamp", 1.2}, {"", 1.2}, {"Why; what prevents it", 4.2}}, rows)
+	s.heading("What stays live")
+	rows = nil
+	for _, l := range s.pack.Modes.Live {
+		var live []string
+		for _, w := range l.Live {
+			live = append(live, w.Wire+" from "+strings.Join(w.From, " and "))
+		}
+		rows = append(rows, []string{l.Off, strings.Join(live, "; ")})
+	}
+	s.table([]column{{"With this off", 1.3}, {"Still live", 4}}, rows)
+	rows = nil
+	for _, w := range s.pack.Modes.Work {
+		rows = append(rows, []string{w.Place, strings.Join(w.Open, " and ")})
+	}
+	s.table([]column{{"To work on", 1.3}, {"Open all of these", 4}}, rows)
+}
+
+func yes(v bool) string {
+	if v {
+		return "yes"
+	}
+	return "–"
+}
+
+// owner is the card for whoever drives it.
+func (s *sheet) owner() {
+	s.AddPage()
+	s.heading("For the owner")
+	s.para("", titleOf(s.pack)+". "+s.pack.Plan.Needs.Says)
+	s.Ln(1)
+	s.para("B", "What the lamp means")
+	for _, l := range lamps(s.pack.Modes) {
+		s.para("", "•  "+l)
+	}
+	s.Ln(1)
+	s.para("B", "Never")
+	for _, n := range nevers(s.pack.Modes) {
+		s.para("", "•  "+n)
+	}
+	s.Ln(1)
+	s.para("B", "Have it looked at")
+	for _, text := range []string{"after four weeks, when lugs have settled, and then once a year", "when two hours of driving gained nothing: see the readings in this pack", "when a fuse opened: find why before it is replaced, and never fit a larger one",
+		"when the battery is to be another kind: the charger's setting, and perhaps the coupling, change with it"} {
+		s.para("", "•  "+text)
+	}
+}
+
+// lamps are what the coupling's lamp shows, with when.
+func lamps(m plan.Modes) []string {
+	when := map[string][]string{}
+	for _, r := range m.Rows {
+		at := "key " + r.Key + ", engine " + r.Engine
+		if !slices.Contains(when[r.Lamp], at) {
+			when[r.Lamp] = append(when[r.Lamp], at)
+		}
+	}
+	var list []string
+	for _, lamp := range slices.Sorted(maps.Keys(when)) {
+		list = append(list, fmt.Sprintf("%s: %s", lamp, strings.Join(when[lamp], "; ")))
+	}
+	return list
+}
+
+// nevers are the combinations that are forbidden.
+func nevers(m plan.Modes) []string {
+	var list []string
+	for _, r := range m.Rows {
+		text := fmt.Sprintf("%s with the key at %s and the engine %s: %s", r.Switch, r.Key, r.Engine, r.Why)
+		text = strings.TrimPrefix(text, "– with ")
+		if r.Verdict == "forbidden" && !slices.Contains(list, text) {
+			list = append(list, text)
+		}
+	}
+	if len(list) == 0 {
+		list = []string{"nothing that a switch or the key can do harms it"}
+	}
+	return list
+}
+
+// workings is the annex: every figure with its formula, what went in and where it came from.
+func (s *sheet) workings() {
+	s.AddPage()
+	s.heading("Workings")
+	var rows [][]string
+	for _, key := range slices.Sorted(maps.Keys(s.pack.Plan.Figures)) {
+		f := s.pack.Plan.Figures[key]
+		var inputs []string
+		for _, in := range f.Inputs {
+			inputs = append(inputs, fmt.Sprintf("%s %s (%s, %s)", in.Letter, in.Text, in.Why, in.Origin))
+		}
+		name := f.Name
+		if part, _, ok := strings.Cut(key, "."); ok {
+			name = strings.ToUpper(part) + ": " + name
+		}
+		rows = append(rows, []string{name, f.Text, strings.TrimSpace(f.Formula + "\n" + f.Filled), strings.Join(inputs, "; "), string(f.Source)})
+	}
+	s.table([]column{{"Figure", 1.5}, {"", 0.7}, {"Formula, filled in", 2}, {"What went in", 3.2}, {"Source", 1.6}}, rows)
+}
