@@ -60,6 +60,7 @@ type Document struct {
 
 	Dates map[string]Due `json:"dates,omitempty" doc:"What is to be done later, and when"`
 
+	Built map[string]string `json:"built,omitempty" doc:"What was really fitted where it is not as designed, by the answer's path with / for its points"`
 	Known map[string]string `json:"known,omitempty" doc:"How an answer is known, by its path with / for its points"`
 }
 

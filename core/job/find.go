@@ -37,7 +37,7 @@ func pattern(path string) (p string, ok bool) {
 		return path, true
 	}
 	key, field, inRow := strings.Cut(rest, ".")
-	if list == knownList {
+	if aboutAnswers[list] {
 		return list + ".*", !inRow && knows(key)
 	}
 	if !inRow {
@@ -71,7 +71,7 @@ func FieldAt(path string) (f Field, ok bool) {
 
 // isSection says whether a path holds fields below it.
 func isSection(path string) bool {
-	if list, key, ok := strings.Cut(path, "."); ok && lists[list] && list != knownList && !strings.Contains(key, ".") {
+	if list, key, ok := strings.Cut(path, "."); ok && lists[list] && !aboutAnswers[list] && !strings.Contains(key, ".") {
 		return goodKey(key)
 	}
 	for _, f := range Fields {
@@ -82,11 +82,18 @@ func isSection(path string) bool {
 	return false
 }
 
-// The list that says how an answer is known, by the answer's path with / for its points.
-const knownList = "known"
+// The lists that say something of answers, by the answer's path with / for its points: how it
+// is known, and what was really built.
+const (
+	knownList = "known"
+	builtList = "built"
+)
+
+var aboutAnswers = map[string]bool{knownList: true, builtList: true}
 
 func knows(key string) bool {
 	p, ok := pattern(strings.ReplaceAll(key, "/", "."))
 	_, is := byPath[p]
-	return ok && is && !strings.HasPrefix(key, knownList)
+	list, _, _ := strings.Cut(key, "/")
+	return ok && is && !aboutAnswers[list]
 }

@@ -114,6 +114,7 @@ var rowFields = []Field{
 	{Path: "have.fuses", Label: "In the van: how many such fuses", Kind: Number, Min: 0, Max: 20, dim: count},
 	{Path: "have.relayA", Label: "In the van: relay", Kind: Number, Unit: "A", Min: 1, Max: 600, dim: current},
 
+	{Path: "built.*", Label: "As built", Kind: Text, Max: 120},
 	{Path: "known.*", Label: "Known by", Kind: Choice, Choices: []Option{{"measured", "measured"}, {"book", "vehicle book"}, {"told", "told"}, {"assumed", "assumed"}}},
 }
 

@@ -62,3 +62,20 @@ test("steps on a phone: one at a time, a hold point is signed, two people lose n
   await expect(maren.getByRole("region", { name: "Step" }).getByRole("status")).not.toContainText("kept on this device", { timeout: 20_000 });
   await expect(ivo.getByRole("region", { name: "Step" }).getByRole("status")).toContainText(/^4 of /, { timeout: 15_000 });
 });
+
+test("what was built otherwise is judged, and stands beside the design; the pack is printed and kept", async ({ page }) => {
+  const { id, section } = await create({ title: "Built otherwise", alternator: { label: "90/180 A" }, pins: { coupling: "dcdc", chargerA: 30 } });
+  await page.goto(`${section}/steps`);
+  const built = page.getByRole("region", { name: "As built" });
+  await expect(built).toContainText("Built as designed.");
+  await built.getByLabel("Fuse at the start battery").selectOption("125");
+  await expect(built.getByRole("row", { name: /Fuse at the start battery/ })).toContainText("125 A");
+  await expect(built).toContainText("Stop, new.");
+  await page.goto(`${section}/record`);
+  await page.getByRole("button", { name: "Issue revision 1" }).click();
+  await page.getByRole("link", { name: /Pack of revision 1/ }).waitFor();
+  const pack = await fetch(`${url()}/api/jobs/${id}/revisions/1/pack.pdf`);
+  expect(pack.headers.get("content-type")).toBe("application/pdf");
+  expect((await pack.text()).startsWith("%PDF-")).toBe(true);
+  expect((await fetch(`${url()}/api/jobs/${id}/pack.pdf?paper=Letter`)).status).toBe(200);
+});

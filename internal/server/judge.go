@@ -25,6 +25,7 @@ func (a *api) registerJudge(h huma.API) {
 	}
 	huma.Register(h, post("judgeMethods", "/api/methods", "Hold every coupling, school and charger against a document"), a.judgeMethods)
 	huma.Register(h, post("modeTable", "/api/modes", "What a document's installation does in every position of its switches, and what stays live"), a.modeTable)
+	huma.Register(h, post("asBuilt", "/api/built", "Judge a document as it was built, and hold that against its design"), a.asBuilt)
 	huma.Register(h, post("retrofit", "/api/retrofit", "Judge what was found on a document, and hold it against the new design"), a.retrofit)
 }
 
@@ -37,6 +38,11 @@ func (a *api) judgeMethods(ctx context.Context, in *struct{ Body Input }) (*body
 func (a *api) modeTable(_ context.Context, in *struct{ Body Input }) (*body[plan.Modes], error) {
 	doc, _ := job.Decode(in.Body)
 	return &body[plan.Modes]{plan.ModesOf(doc, a.book)}, nil
+}
+
+func (a *api) asBuilt(_ context.Context, in *struct{ Body Input }) (*body[study.Built], error) {
+	doc, _ := job.Decode(in.Body)
+	return &body[study.Built]{study.BuiltOf(doc, a.book)}, nil
 }
 
 func (a *api) retrofit(ctx context.Context, in *struct{ Body Input }) (*body[study.Retrofit], error) {

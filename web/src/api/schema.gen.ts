@@ -4,6 +4,23 @@
  */
 
 export interface paths {
+    "/api/built": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Judge a document as it was built, and hold that against its design */
+        post: operations["asBuilt"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calendar.ics": {
         parameters: {
             query?: never;
@@ -743,6 +760,22 @@ export interface components {
             /** @description The lines that could not be used, with the heads, to be mended and sent again */
             rest: string;
         };
+        Built: {
+            asked: components["schemas"]["BuiltAnswer"][];
+            changes: components["schemas"]["Change"][];
+            /** @description Notes of the design that no longer hold */
+            gone: components["schemas"]["Note"][];
+            /** @description Notes that the design did not have */
+            new: components["schemas"]["Note"][];
+            problems: components["schemas"]["Problem"][];
+            /** @description The installation as built in one sentence */
+            summary: string;
+        };
+        BuiltAnswer: {
+            designed: string;
+            label: string;
+            path: string;
+        };
         Bypass: {
             against: string[];
             /**
@@ -1071,6 +1104,10 @@ export interface components {
             alternator?: components["schemas"]["Alternator"];
             aux?: components["schemas"]["Aux"];
             bays?: components["schemas"]["Bays"];
+            /** @description What was really fitted where it is not as designed, by the answer's path with / for its points */
+            built?: {
+                [key: string]: string;
+            };
             cable?: components["schemas"]["Cable"];
             card?: components["schemas"]["Card"];
             customer?: string;
@@ -3061,6 +3098,59 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    asBuilt: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    [key: string]: unknown;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Built"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
     workshopCalendar: {
         parameters: {
             query?: never;

@@ -4,6 +4,7 @@ import { useEffect, useRef, useState } from "react";
 import type { Schemas } from "../api/client";
 import { useMade } from "../make/useMade";
 import { Wait } from "../ui/Wait";
+import { AsBuilt } from "./AsBuilt";
 import { held, nextOpen, standing, type Tick } from "./ticks";
 import { useTicks } from "./useTicks";
 
@@ -50,6 +51,7 @@ export function StepsSheet({ id }: { id: string }) {
           <One key={step.id} step={step} number={steps.indexOf(step) + 1} of={steps.length} tick={now.get(step.id)} hold={steps.find((s) => s.id === waits.get(step.id))} by={by} mark={mark} show={show} titles={new Map(steps.map((s) => [s.id, s.title]))} open={step.after.filter((a) => !done(a))} />
         )}
         <TextInput label="Who works" value={by} maxLength={60} onChange={(e) => setBy(e.currentTarget.value)} />
+        <AsBuilt />
       </section>
       <nav className="stepList" aria-label="All steps">
         <ol>
