@@ -22,6 +22,7 @@ const usage = `epitrope plans alternator-fed charging of auxiliary batteries.
   epitrope classify FILE                              how an alternator is regulated, from a log
   epitrope log KIND                                   a simulated log, for trying that
   epitrope parts FILE.csv                             check a file of parts for the book
+  epitrope make FILE --what wires                     wires, cuts, parts, drawing, steps or the pack
   epitrope calendar FILE                              a job's dates as iCalendar
   epitrope schema job|plan                            the published JSON Schema
   epitrope serve                                      the web application
@@ -45,6 +46,7 @@ var commands = map[string]command{
 	"classify": runClassify,
 	"log":      runLog,
 	"parts":    runParts,
+	"make":     runMake,
 	"calendar": runCalendar,
 	"schema":   runSchema,
 	"serve":    runServe,

@@ -149,3 +149,25 @@ func TestPartsCommand(t *testing.T) {
 	assert.Equal(t, 2, code)
 	assert.Contains(t, errs, "there is no table in it")
 }
+
+// What a job takes to make, in each form; a wrong word is named with those allowed.
+func TestMake(t *testing.T) {
+	const van = "../../testdata/demo/6-mobile-vet.json"
+	for what, begins := range map[string]string{"wires": "wire,from", "cuts": "from,size", "parts": "kind,what", "drawing": "<svg ", "steps": "[", "pack": "%PDF-"} {
+		code, out, errs := epitrope(t, "", "make", van, "--what", what, "--book", "../../testdata/demo/parts.csv")
+		require.Zero(t, code, errs)
+		assert.True(t, strings.HasPrefix(out, begins), "%s: %.40q", what, out)
+	}
+	code, out, _ := epitrope(t, "", "make", van, "--what", "parts", "--book", "../../testdata/demo/parts.csv")
+	assert.Zero(t, code)
+	assert.Contains(t, out, "16 mm² red,4.6,EUR,2026-10-01")
+	code, _, errs := epitrope(t, "", "make", van, "--what", "song")
+	assert.Equal(t, 2, code)
+	assert.Contains(t, errs, "cuts, drawing, pack, parts, steps, wires")
+	code, _, errs = epitrope(t, "kind,name\nfuse,\n", "make", van, "--book", "-")
+	assert.Equal(t, 2, code)
+	assert.Contains(t, errs, "line 2")
+	code, out, _ = epitrope(t, `{"dates":{"d1":{"what":"Look","due":"2031-04-30"}}}`, "calendar", "-")
+	assert.Zero(t, code)
+	assert.Contains(t, out, "DTSTART;VALUE=DATE:20310430")
+}

@@ -11,27 +11,7 @@ import (
 	"golang.org/x/image/font/gofont/goregular"
 
 	"epitrope/core/harness"
-	"epitrope/core/job"
-	"epitrope/core/plan"
-	"epitrope/core/procedure"
 )
-
-// Pack is everything that goes out to the bay with a job, on paper.
-type Pack struct {
-	Number   int64
-	Revision string // as it stands in the title block
-	Dated    time.Time
-	Paper    string // A4 or Letter
-	Document job.Document
-	Plan     plan.Plan
-	Modes    plan.Modes
-	Leads    []harness.Lead
-	Cuts     []harness.Cut
-	Parts    harness.List
-	Drawing  harness.Drawing
-	Steps    []procedure.Step
-	Hours    float64
-}
 
 // sheet is a pack being written. Lengths are in mm.
 type sheet struct {
@@ -70,7 +50,7 @@ func PDF(p Pack) ([]byte, error) {
 		s.CellFormat(0, 4, clean(title), "", 0, "L", false, 0, "")
 		s.SetFont(regular, "", small)
 		s.SetXY(marginMM, 9)
-		s.CellFormat(0, 4, fmt.Sprintf("job %04d, %s", p.Number, p.Revision), "", 0, "R", false, 0, "")
+		s.CellFormat(0, 4, p.named(), "", 0, "R", false, 0, "")
 		w, _ := s.GetPageSize()
 		s.Line(marginMM, 14, w-marginMM, 14)
 		s.SetY(marginMM + 6)
@@ -94,6 +74,14 @@ func PDF(p Pack) ([]byte, error) {
 	var out bytes.Buffer
 	err := s.Output(&out)
 	return out.Bytes(), err
+}
+
+// named is what tells a sheet of this pack from others.
+func (p Pack) named() string {
+	if p.Number == 0 {
+		return p.Revision
+	}
+	return fmt.Sprintf("job %04d, %s", p.Number, p.Revision)
 }
 
 func titleOf(p Pack) string {
@@ -204,7 +192,7 @@ func (s *sheet) cover() {
 	s.MultiCell(0, 10, clean(titleOf(p)), "", "L", false)
 	s.SetFont(regular, "", 12)
 	s.MultiCell(0, 6, clean(p.Document.Customer), "", "L", false)
-	s.MultiCell(0, 6, fmt.Sprintf("Job %04d, %s, %s", p.Number, p.Revision, p.Dated.UTC().Format(time.DateOnly)), "", "L", false)
+	s.MultiCell(0, 6, p.named()+", "+p.Dated.UTC().Format(time.DateOnly), "", "L", false)
 	s.Ln(4)
 	s.para("", strings.ToUpper(p.Plan.Vehicle.Label[:1])+p.Plan.Vehicle.Label[1:]+". "+p.Plan.Summary)
 	if p.Document.Remarks != "" {

@@ -18,8 +18,6 @@ import (
 	"epitrope/core/harness"
 	"epitrope/core/job"
 	"epitrope/core/parts"
-	"epitrope/core/plan"
-	"epitrope/core/procedure"
 	"epitrope/core/system"
 	"epitrope/internal/export"
 	"epitrope/testdata"
@@ -29,15 +27,9 @@ func packOf(t testing.TB, text []byte, paper string) export.Pack {
 	t.Helper()
 	doc, problems := job.Decode(text)
 	require.Empty(t, problems)
-	p := plan.Decide(doc, parts.Stock())
-	leads := harness.Leads(&p.System, harness.UsualScheme)
-	steps := procedure.Steps(p, leads)
-	loads := []harness.Load{}
-	for _, l := range p.Needs.Loads {
-		loads = append(loads, harness.Load{ID: "load-" + l.Key, Name: l.Label, Rating: "1 A"})
-	}
-	return export.Pack{Number: 47, Revision: "revision 3", Dated: saved, Paper: paper, Document: doc, Plan: p, Modes: plan.ModesOf(doc, parts.Stock()),
-		Leads: leads, Cuts: harness.CutList(leads, nil), Parts: harness.PartsList(&p.System, leads, nil), Drawing: harness.Draw(&p.System, loads), Steps: steps, Hours: procedure.Hours(steps)}
+	p := export.NewPack(doc, parts.Stock(), nil)
+	p.Number, p.Revision, p.Dated, p.Paper = 47, "revision 3", saved, paper
+	return p
 }
 
 // poppler runs one of its tools on a PDF; what it warns of fails the test.

@@ -11,9 +11,7 @@ import (
 	"epitrope/core/harness"
 	"epitrope/core/job"
 	"epitrope/core/parts"
-	"epitrope/core/plan"
 	"epitrope/core/procedure"
-	"epitrope/core/working"
 	"epitrope/internal/export"
 	"epitrope/internal/store"
 )
@@ -45,13 +43,13 @@ func (a *api) registerMake(h huma.API) {
 	file := func(id, name, summary string) huma.Operation {
 		return huma.Operation{OperationID: id, Method: http.MethodGet, Path: "/api/jobs/{id}/" + name, Summary: summary, Errors: []int{404, 410, 503}}
 	}
-	huma.Register(h, file("drawing", "drawing.svg", "The wiring drawing of a job's draft"), a.fileOf("image/svg+xml", "drawing.svg", func(m Made, title string) []byte { return export.SVG(m.Drawing, title) }))
+	huma.Register(h, file("drawing", "drawing.svg", "The wiring drawing of a job's draft"), a.fileOf("image/svg+xml", "drawing.svg", func(p export.Pack) []byte { return export.SVG(p.Drawing, p.Document.Title) }))
 	huma.Register(h, file("pack", "pack.pdf", "The pack of a job's draft: drawing, lists, steps, settings, readings, workings"), a.pack)
 	huma.Register(h, file("issuedPack", "revisions/{number}/pack.pdf", "The pack of a revision as it was issued"), a.issuedPack)
 	const csv = "text/csv; charset=utf-8; header=present"
-	huma.Register(h, file("wireList", "wires.csv", "The wire list of a job's draft"), a.fileOf(csv, "wires.csv", func(m Made, _ string) []byte { return export.WiresCSV(m.Wires) }))
-	huma.Register(h, file("cutList", "cuts.csv", "The cut list of a job's draft"), a.fileOf(csv, "cuts.csv", func(m Made, _ string) []byte { return export.CutsCSV(m.Cuts) }))
-	huma.Register(h, file("partsList", "parts.csv", "The parts list of a job's draft"), a.fileOf(csv, "parts.csv", func(m Made, _ string) []byte { return export.PartsCSV(m.Parts) }))
+	huma.Register(h, file("wireList", "wires.csv", "The wire list of a job's draft"), a.fileOf(csv, "wires.csv", func(p export.Pack) []byte { return export.WiresCSV(p.Leads) }))
+	huma.Register(h, file("cutList", "cuts.csv", "The cut list of a job's draft"), a.fileOf(csv, "cuts.csv", func(p export.Pack) []byte { return export.CutsCSV(p.Cuts) }))
+	huma.Register(h, file("partsList", "parts.csv", "The parts list of a job's draft"), a.fileOf(csv, "parts.csv", func(p export.Pack) []byte { return export.PartsCSV(p.Parts) }))
 }
 
 // items are the parts of the workshop's book.
@@ -67,24 +65,16 @@ func (a *api) items(ctx context.Context) ([]parts.Item, error) {
 	return items, err
 }
 
-// made is what a plan takes to make, with the workshop's parts.
-func made(p plan.Plan, items []parts.Item) Made {
-	wires := harness.Leads(&p.System, harness.UsualScheme)
-	steps := procedure.Steps(p, wires)
-	return Made{Wires: wires, Cuts: harness.CutList(wires, export.Pieces(items)), Parts: harness.PartsList(&p.System, wires, items),
-		Drawing: harness.Draw(&p.System, drawnLoads(p)), Steps: steps, Hours: procedure.Hours(steps)}
+// made is a pack as the screens show it.
+func made(p export.Pack) Made {
+	return Made{Wires: p.Leads, Cuts: p.Cuts, Parts: p.Parts, Drawing: p.Drawing, Steps: p.Steps, Hours: p.Hours}
 }
 
-// a4 is the paper of a pack where nobody says another.
-const a4 = "A4"
-
-// packOf is a job's pack.
-func (a *api) packOf(j store.Job, items []parts.Item, revision string, dated time.Time, paper string) export.Pack {
-	doc := j.Doc()
-	p := plan.Decide(doc, a.book)
-	m := made(p, items)
-	return export.Pack{Number: j.Number, Revision: revision, Dated: dated, Paper: paper, Document: doc, Plan: p, Modes: plan.ModesOf(doc, a.book),
-		Leads: m.Wires, Cuts: m.Cuts, Parts: m.Parts, Drawing: m.Drawing, Steps: m.Steps, Hours: m.Hours}
+// packOf is a stored job's pack.
+func (a *api) packOf(j store.Job, items []parts.Item, revision string, dated time.Time) export.Pack {
+	p := export.NewPack(j.Doc(), a.book, items)
+	p.Number, p.Revision, p.Dated = j.Number, revision, dated
+	return p
 }
 
 func (a *api) pack(ctx context.Context, in *struct {
@@ -99,7 +89,9 @@ func (a *api) pack(ctx context.Context, in *struct {
 	if err != nil {
 		return nil, answer(err)
 	}
-	data, err := export.PDF(a.packOf(j, items, fmt.Sprintf("draft, version %d", j.Version), j.SavedAt, in.Paper))
+	p := a.packOf(j, items, fmt.Sprintf("draft, version %d", j.Version), j.SavedAt)
+	p.Paper = in.Paper
+	data, err := export.PDF(p)
 	return &csvFile{"application/pdf", `attachment; filename="pack.pdf"`, data}, err
 }
 
@@ -114,30 +106,17 @@ func (a *api) issuedPack(ctx context.Context, in *revisionPath) (*csvFile, error
 	return &csvFile{"application/pdf", fmt.Sprintf(`attachment; filename="pack-revision-%d.pdf"`, r.Number), r.Pack}, nil
 }
 
-// drawnLoads are the loads of a plan as the drawing shows them.
-func drawnLoads(p plan.Plan) []harness.Load {
-	loads := []harness.Load{}
-	for _, l := range p.Needs.Loads {
-		name := l.Label
-		if l.Count > 1 {
-			name = working.Plain(l.Count, "×", 0) + " " + name
-		}
-		loads = append(loads, harness.Load{ID: "load-" + l.Key, Name: name, Rating: working.Text(l.Count*l.Amps, "A", 1)})
-	}
-	return loads
-}
-
 func (a *api) makeIt(ctx context.Context, in *struct{ Body Input }) (*body[Made], error) {
 	doc, _ := job.Decode(in.Body) // as the plan does: what can be used of it
 	items, err := a.items(ctx)
 	if err != nil {
 		return nil, answer(err)
 	}
-	return &body[Made]{made(plan.Decide(doc, a.book), items)}, nil
+	return &body[Made]{made(export.NewPack(doc, a.book, items))}, nil
 }
 
 // fileOf answers with a file made of a job's draft.
-func (a *api) fileOf(contentType, name string, write func(m Made, title string) []byte) func(context.Context, *JobPath) (*csvFile, error) {
+func (a *api) fileOf(contentType, name string, write func(p export.Pack) []byte) func(context.Context, *JobPath) (*csvFile, error) {
 	return func(ctx context.Context, in *JobPath) (*csvFile, error) {
 		j, err := a.store.Get(ctx, in.ID)
 		if err != nil {
@@ -147,8 +126,7 @@ func (a *api) fileOf(contentType, name string, write func(m Made, title string) 
 		if err != nil {
 			return nil, answer(err)
 		}
-		doc := j.Doc()
-		return &csvFile{contentType, `attachment; filename="` + name + `"`, write(made(plan.Decide(doc, a.book), items), doc.Title)}, nil
+		return &csvFile{contentType, `attachment; filename="` + name + `"`, write(export.NewPack(j.Doc(), a.book, items))}, nil
 	}
 }
 

@@ -1,0 +1,52 @@
+package export
+
+import (
+	"time"
+
+	"epitrope/core/harness"
+	"epitrope/core/job"
+	"epitrope/core/parts"
+	"epitrope/core/plan"
+	"epitrope/core/procedure"
+	"epitrope/core/working"
+)
+
+// Pack is everything that goes out to the bay with a job.
+type Pack struct {
+	Number   int64 // of the job; 0 where it has none
+	Revision string
+	Dated    time.Time
+	Paper    string // A4 or Letter
+
+	Document job.Document
+	Plan     plan.Plan
+	Modes    plan.Modes
+	Leads    []harness.Lead
+	Cuts     []harness.Cut
+	Parts    harness.List
+	Drawing  harness.Drawing
+	Steps    []procedure.Step
+	Hours    float64
+}
+
+// NewPack makes a job's pack with the cards of a book and the workshop's own parts.
+func NewPack(doc job.Document, book parts.Book, own []parts.Item) Pack {
+	p := plan.Decide(doc, book)
+	leads := harness.Leads(&p.System, harness.UsualScheme)
+	steps := procedure.Steps(p, leads)
+	return Pack{Revision: "draft", Paper: "A4", Document: doc, Plan: p, Modes: plan.ModesOf(doc, book), Leads: leads, Cuts: harness.CutList(leads, Pieces(own)),
+		Parts: harness.PartsList(&p.System, leads, own), Drawing: harness.Draw(&p.System, drawnLoads(p)), Steps: steps, Hours: procedure.Hours(steps)}
+}
+
+// drawnLoads are the loads of a plan as the drawing shows them.
+func drawnLoads(p plan.Plan) []harness.Load {
+	loads := []harness.Load{}
+	for _, l := range p.Needs.Loads {
+		name := l.Label
+		if l.Count > 1 {
+			name = working.Plain(l.Count, "×", 0) + " " + name
+		}
+		loads = append(loads, harness.Load{ID: "load-" + l.Key, Name: name, Rating: working.Text(l.Count*l.Amps, "A", 1)})
+	}
+	return loads
+}
