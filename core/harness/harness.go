@@ -21,6 +21,16 @@ type Scheme struct{ Feed, Return, Signal, House string }
 // the workshop's own wins.
 var UsualScheme = Scheme{Feed: "red", Return: "black", Signal: "violet", House: "orange"}
 
+// Or is a scheme with the usual colours where it says none.
+func (c Scheme) Or(usual Scheme) Scheme {
+	for _, p := range []struct{ own, usual *string }{{&c.Feed, &usual.Feed}, {&c.Return, &usual.Return}, {&c.Signal, &usual.Signal}, {&c.House, &usual.House}} {
+		if strings.TrimSpace(*p.own) == "" {
+			*p.own = *p.usual
+		}
+	}
+	return c
+}
+
 // Lead is a conductor to be made: one piece of cable with its two ends.
 type Lead struct {
 	Number  string  `json:"number" doc:"As on the drawing and on its labels"`

@@ -50,6 +50,7 @@ type Document struct {
 	Solar        Solar        `json:"solar,omitzero"`
 	Profile      Profile      `json:"profile,omitzero"`
 	Extras       Extras       `json:"extras,omitzero"`
+	Colours      Colours      `json:"colours,omitzero"`
 
 	Loads    map[string]Load        `json:"loads,omitempty" doc:"Rows by name"`
 	Gear     map[string]Gear        `json:"gear,omitempty" doc:"What was there before: devices, by name of the row"`
@@ -267,6 +268,14 @@ type Card struct {
 	Price       *float64 `json:"price,omitempty"`
 	Currency    string   `json:"currency,omitempty"`
 	PricedOn    string   `json:"pricedOn,omitempty"`
+}
+
+// Colours is the workshop's scheme of cable colours; empty where it is the usual one.
+type Colours struct {
+	Feed   string `json:"feed,omitempty"`
+	Return string `json:"return,omitempty"`
+	Signal string `json:"signal,omitempty"`
+	House  string `json:"house,omitempty"`
 }
 
 // Profile is how the charger is set.

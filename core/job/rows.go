@@ -72,10 +72,11 @@ var rowFields = []Field{
 	{Path: "feeds.*.slept", Label: "Key out, after the bus sleeps", Kind: Choice, Choices: liveDead},
 	{Path: "signal.feed", Label: "Feed point taken", Kind: Text, Max: mostKey, Part: "coupling"},
 
-	{Path: "dates.*.kind", Label: "What for", Kind: Choice, Choices: []Option{{TopUpDate, "charge a battery that stands"}, {TemporaryDate, "undo a temporary repair"}, {RevisitDate, "revisit"}, {OtherDate, "something else"}}},
+	{Path: "dates.*.kind", Label: "What for", Kind: Choice, Choices: []Option{{TopUpDate, "charge a battery that stands"}, {TemporaryDate, "undo a temporary repair"}, {FitDate, "in the bay"}, {RevisitDate, "revisit"}, {OtherDate, "something else"}}},
 	{Path: "dates.*.what", Label: "What is to be done", Kind: Text, Max: 200},
 	{Path: "dates.*.due", Label: "Due on", Kind: Date, Example: "2030-05-01"},
 	{Path: "dates.*.everyDays", Label: "Again every", Kind: Number, Unit: "days", Min: 1, Max: 3650, dim: days},
+	{Path: "dates.*.bay", Label: "Bay", Kind: Text, Max: 30},
 	{Path: "dates.*.done", Label: "Last done on", Kind: Date, Example: "2030-05-01"},
 
 	{Path: "points.*.kind", Label: "What", Kind: Choice, Choices: []Option{{"earth", "earth point"}, {"grommet", "grommet"}, {"fastener", "seat or trim fastener"}, {"stud", "positive stud"}}},
@@ -127,6 +128,7 @@ const (
 	TopUpDate     = "topup"
 	TemporaryDate = "temporary"
 	RevisitDate   = "revisit"
+	FitDate       = "fit" // the work itself; its days follow from the steps
 	OtherDate     = "other"
 )
 
@@ -136,6 +138,7 @@ type Due struct {
 	What      string   `json:"what,omitempty"`
 	Due       *string  `json:"due,omitempty"`
 	EveryDays *float64 `json:"everyDays,omitempty"`
+	Bay       string   `json:"bay,omitempty"`
 	Done      *string  `json:"done,omitempty"`
 }
 

@@ -106,5 +106,9 @@ var schoolFields = []Field{
 	{Path: "schools.negative", Label: "Negative goes on", Kind: Choice, Part: "return", Choices: []Option{{"chassis", "the chassis side of the sensor"}, {"post", "the post"}}},
 	{Path: "schools.emergency", Label: "Emergency start", Kind: Choice, Part: "coupling", Choices: []Option{
 		{"precharge", "join ten seconds, part, crank"}, {"share", "join 10–15 min with the ignition on, part, crank"}, {"crank", "crank through the join"}}},
+	{Path: "colours.feed", Label: "Feeds are", Kind: Text, Max: 30, Part: "c1"},
+	{Path: "colours.return", Label: "Returns are", Kind: Text, Max: 30, Part: "c1"},
+	{Path: "colours.signal", Label: "Signals are", Kind: Text, Max: 30, Part: "c1"},
+	{Path: "colours.house", Label: "Feeds to loads are", Kind: Text, Max: 30, Part: "c1"},
 	{Path: "schools.supply", Label: "Parts come as", Kind: Choice, Part: "coupling", Choices: []Option{{"kit", "a kit"}, {"loose", "loose parts"}}},
 }

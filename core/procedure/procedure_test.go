@@ -127,3 +127,30 @@ func TestStepsKeepTheirNames(t *testing.T) {
 	}
 	assert.Equal(t, names(`{"pins":{"startSize":"16 mm2"}}`), names(`{"pins":{"startSize":"25 mm2"}}`))
 }
+
+// Steps fill days in their order, none in two pieces unless it is longer than a day.
+func TestSchedule(t *testing.T) {
+	list := []procedure.Step{{ID: "a", Minutes: 60}, {ID: "b", Minutes: 6 * 60}, {ID: "c", Minutes: 60}, {ID: "d", Minutes: 10 * 60}, {ID: "e", Minutes: 30}}
+	got := procedure.Schedule(list, 8, 7.5)
+	assert.Equal(t, []procedure.Slot{{"a", 1, 8, 9}, {"b", 1, 9, 15}, {"c", 2, 8, 9}, {"d", 3, 8, 18}, {"e", 4, 10.5, 11}}, got)
+	assert.Equal(t, 4, procedure.Days(got))
+	assert.Zero(t, procedure.Days(nil))
+}
+
+// What has to be ordered holds up the first step that needs it.
+func TestWaits(t *testing.T) {
+	p, leads, list := stepsOf(t, []byte(`{"alternator":{"label":"90/180 A"}}`))
+	needed := harness.PartsList(&p.System, leads, nil)
+	waits := procedure.Waits(list, leads, needed)
+	assert.Len(t, waits, len(needed.Lines))
+	for _, w := range waits {
+		if strings.HasPrefix(w.Part, "DC-DC charger") {
+			assert.Equal(t, "fit-coupling", w.Step)
+		}
+		if strings.HasPrefix(w.Part, "16 mm² red") {
+			assert.Contains(t, w.Step, "c1")
+		}
+	}
+	assert.Contains(t, procedure.BeforeTrades(list), "hold-cover")
+	assert.NotContains(t, procedure.BeforeTrades(list), "join-c1")
+}

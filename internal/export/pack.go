@@ -27,15 +27,19 @@ type Pack struct {
 	Drawing  harness.Drawing
 	Steps    []procedure.Step
 	Hours    float64
+	Schedule []procedure.Slot
+	Waits    []procedure.Wait
 }
 
 // NewPack makes a job's pack with the cards of a book and the workshop's own parts.
 func NewPack(doc job.Document, book parts.Book, own []parts.Item) Pack {
 	p := plan.Decide(doc, book)
-	leads := harness.Leads(&p.System, harness.UsualScheme)
+	colours := harness.Scheme(doc.Colours).Or(harness.UsualScheme)
+	leads := harness.Leads(&p.System, colours)
 	steps := procedure.Steps(p, leads)
-	return Pack{Revision: "draft", Paper: "A4", Document: doc, Plan: p, Modes: plan.ModesOf(doc, book), Leads: leads, Cuts: harness.CutList(leads, Pieces(own)),
-		Parts: harness.PartsList(&p.System, leads, own), Drawing: harness.Draw(&p.System, drawnLoads(p)), Steps: steps, Hours: procedure.Hours(steps)}
+	list := harness.PartsList(&p.System, leads, own)
+	return Pack{Schedule: procedure.Schedule(steps, procedure.FirstHour, procedure.DayHours), Waits: procedure.Waits(steps, leads, list), Revision: "draft", Paper: "A4", Document: doc, Plan: p, Modes: plan.ModesOf(doc, book), Leads: leads, Cuts: harness.CutList(leads, Pieces(own, colours)),
+		Parts: list, Drawing: harness.Draw(&p.System, drawnLoads(p)), Steps: steps, Hours: procedure.Hours(steps)}
 }
 
 // drawnLoads are the loads of a plan as the drawing shows them.

@@ -142,6 +142,7 @@ func newAPI(s *store.Store, mux *http.ServeMux) huma.API {
 	a.registerParts(h)
 	a.registerCalendar(h)
 	a.registerMake(h)
+	a.registerWeek(h)
 	return h
 }
 

@@ -24,6 +24,11 @@ type Made struct {
 	Drawing harness.Drawing  `json:"drawing"`
 	Steps   []procedure.Step `json:"steps"`
 	Hours   float64          `json:"hours" doc:"What the steps take together"`
+
+	Schedule     []procedure.Slot `json:"schedule" doc:"The steps over days of the bay"`
+	Days         int              `json:"days"`
+	Waits        []procedure.Wait `json:"waits" doc:"Parts to be ordered, with the first step that needs each"`
+	BeforeTrades []string         `json:"beforeTrades" doc:"Steps to be done before others close floor and walls"`
 }
 
 // StepTick is a step ticked off, or its tick taken off.
@@ -67,7 +72,8 @@ func (a *api) items(ctx context.Context) ([]parts.Item, error) {
 
 // made is a pack as the screens show it.
 func made(p export.Pack) Made {
-	return Made{Wires: p.Leads, Cuts: p.Cuts, Parts: p.Parts, Drawing: p.Drawing, Steps: p.Steps, Hours: p.Hours}
+	return Made{Wires: p.Leads, Cuts: p.Cuts, Parts: p.Parts, Drawing: p.Drawing, Steps: p.Steps, Hours: p.Hours,
+		Schedule: p.Schedule, Days: procedure.Days(p.Schedule), Waits: p.Waits, BeforeTrades: procedure.BeforeTrades(p.Steps)}
 }
 
 // packOf is a stored job's pack.

@@ -121,3 +121,28 @@ func TestIssuedPackStays(t *testing.T) {
 	require.Len(t, list, 1)
 	assert.True(t, list[0].Pack)
 }
+
+// Two jobs in one bay on one day clash; the week shows what stands in it.
+func TestWeek(t *testing.T) {
+	h := serve(t, dbtest.Store(t))
+	for _, doc := range []string{
+		`{"title":"One","dates":{"d1":{"kind":"fit","due":"2031-03-04","bay":"north"}}}`,
+		`{"title":"Two","dates":{"d1":{"kind":"fit","due":"2031-03-05","bay":"north"}}}`,
+		`{"title":"Three","dates":{"d1":{"kind":"fit","due":"2031-03-05","bay":"south"}}}`,
+		`{"title":"Done","dates":{"d1":{"kind":"fit","due":"2031-03-05","bay":"south","done":"2031-03-06"}}}`,
+		`{"title":"Later","dates":{"d1":{"kind":"fit","due":"2031-03-20","bay":"south"}}}`,
+	} {
+		require.Equal(t, 201, call(t, "POST", h.URL+"/api/jobs", doc, nil).StatusCode)
+	}
+	var week server.Week
+	call(t, "GET", h.URL+"/api/week?of=2031-03-09", "", &week)
+	assert.Equal(t, "2031-03-03", week.Days[0], "a Monday")
+	require.Len(t, week.Bays, 2)
+	north, south := week.Bays[0], week.Bays[1]
+	require.Len(t, north.Entries, 2)
+	assert.True(t, north.Entries[0].Clashes && north.Entries[1].Clashes, "it takes more than a day")
+	assert.Positive(t, north.Entries[0].Hours)
+	require.Len(t, south.Entries, 1)
+	assert.False(t, south.Entries[0].Clashes)
+	assert.Equal(t, 422, call(t, "GET", h.URL+"/api/week?of=soon", "", nil).StatusCode)
+}

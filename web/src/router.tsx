@@ -6,6 +6,7 @@ import { JobList } from "./jobs/JobList";
 import { PartsPage } from "./parts/PartsPage";
 import { RevisionPage } from "./record/RevisionPage";
 import { VehiclesPage } from "./vehicles/VehiclesPage";
+import { WeekPage } from "./week/WeekPage";
 
 const root = createRootRoute({ component: Outlet, notFoundComponent: Nowhere });
 
@@ -31,8 +32,9 @@ const revision = createRoute({
 const parts = createRoute({ getParentRoute: () => root, path: "/parts", component: PartsPage });
 
 const vehicles = createRoute({ getParentRoute: () => root, path: "/vehicles", component: VehiclesPage });
+const week = createRoute({ getParentRoute: () => root, path: "/week", component: WeekPage });
 
-export const router = createRouter({ routeTree: root.addChildren([list, job, revision, parts, vehicles]) });
+export const router = createRouter({ routeTree: root.addChildren([list, job, revision, parts, vehicles, week]) });
 
 declare module "@tanstack/react-router" {
   interface Register {

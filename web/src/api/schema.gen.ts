@@ -610,6 +610,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/week": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The workshop's week, bay by bay; clashes are marked */
+        get: operations["week"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -691,6 +708,11 @@ export interface components {
              * @description In %
              */
             share: number;
+        };
+        BayInWeek: {
+            /** @description Empty where none was named */
+            bay: string;
+            entries: components["schemas"]["WeekEntry"][];
         };
         Bays: {
             /** Format: double */
@@ -928,6 +950,12 @@ export interface components {
             path: string;
             pinned: boolean;
         };
+        Colours: {
+            feed?: string;
+            house?: string;
+            return?: string;
+            signal?: string;
+        };
         Column: {
             /** @description Where it is; the middle of a cable */
             at: components["schemas"]["Point"];
@@ -1110,6 +1138,7 @@ export interface components {
             };
             cable?: components["schemas"]["Cable"];
             card?: components["schemas"]["Card"];
+            colours?: components["schemas"]["Colours"];
             customer?: string;
             /** @description What is to be done later, and when */
             dates?: {
@@ -1185,6 +1214,7 @@ export interface components {
             zones: components["schemas"]["Zone"][];
         };
         Due: {
+            bay?: string;
             done?: string;
             due?: string;
             /** Format: double */
@@ -1826,7 +1856,11 @@ export interface components {
             watts?: number;
         };
         Made: {
+            /** @description Steps to be done before others close floor and walls */
+            beforeTrades: string[];
             cuts: components["schemas"]["Cut"][];
+            /** Format: int64 */
+            days: number;
             drawing: components["schemas"]["Drawing"];
             /**
              * Format: double
@@ -1834,7 +1868,11 @@ export interface components {
              */
             hours: number;
             parts: components["schemas"]["List"];
+            /** @description The steps over days of the bay */
+            schedule: components["schemas"]["Slot"][];
             steps: components["schemas"]["Step"][];
+            /** @description Parts to be ordered, with the first step that needs each */
+            waits: components["schemas"]["Wait"][];
             wires: components["schemas"]["Lead"][];
         };
         Mark: {
@@ -2620,6 +2658,21 @@ export interface components {
             /** @description The weakest element of its chain */
             weakest: string;
         };
+        Slot: {
+            /**
+             * Format: int64
+             * @description Counted from 1
+             */
+            day: number;
+            /**
+             * Format: double
+             * @description Hour of the day
+             */
+            from: number;
+            step: string;
+            /** Format: double */
+            to: number;
+        };
         Solar: {
             priority?: string;
             through?: string;
@@ -2996,6 +3049,15 @@ export interface components {
             /** Format: double */
             outV: number;
         };
+        Wait: {
+            /** Format: double */
+            order: number;
+            part: string;
+            /** @description Empty where no step names it */
+            step: string;
+            title: string;
+            unit: string;
+        };
         Wanted: {
             battery: string;
             /**
@@ -3030,6 +3092,29 @@ export interface components {
             /** Format: double */
             feedA?: number;
             idling?: string;
+        };
+        Week: {
+            bays: components["schemas"]["BayInWeek"][];
+            /** @description Seven dates, from a Monday */
+            days: string[];
+        };
+        WeekEntry: {
+            /** @description Another job stands in that bay on one of its days */
+            clashes: boolean;
+            from: string;
+            /** Format: double */
+            hours: number;
+            job: string;
+            /** Format: int64 */
+            number: number;
+            title: string;
+            /** @description Its last day; days of rest counted as days */
+            until: string;
+            /**
+             * Format: int64
+             * @description Parts that have to be ordered first
+             */
+            waits: number;
         };
         Wheel: {
             /** Format: double */
@@ -5750,6 +5835,56 @@ export interface operations {
             };
             /** @description Error */
             default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    week: {
+        parameters: {
+            query?: {
+                /** @description Any day of the week; today's where it is not given */
+                of?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Week"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };

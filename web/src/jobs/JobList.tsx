@@ -74,6 +74,9 @@ export function JobList() {
         <div className="listHead">
           <h1>Jobs</h1>
           <span className="gap" />
+          <Link to="/week" className="bookLink">
+            Week
+          </Link>
           <Link to="/parts" className="bookLink">
             Parts book
           </Link>

@@ -1,11 +1,14 @@
 import { useParams } from "@tanstack/react-router";
 
 import type { Schemas } from "../api/client";
+import { FieldInput } from "../job/FieldInput";
+import { fieldOf, useJob } from "../job/JobContext";
 import { Wait } from "../ui/Wait";
 import { useMade } from "./useMade";
 
 /** CutsSheet is sheet 5: every wire with its ends, how it is cut, and what has to be in hand. */
 export function CutsSheet() {
+  const job = useJob();
   const asked = useMade();
   const { id = "" } = useParams({ strict: false });
   if (!asked.answer) return <Wait asked={asked} what="Making the lists" />;
@@ -17,6 +20,14 @@ export function CutsSheet() {
         <p className="row">
           <a href={`/api/jobs/${id}/wires.csv`}>As a file, as it is saved</a>
         </p>
+        <details>
+          <summary>The workshop&apos;s colours</summary>
+          <div className="surveyFields">
+            {["colours.feed", "colours.return", "colours.signal", "colours.house"].flatMap((p) => fieldOf(job, p) ?? []).map((f) => (
+              <FieldInput key={f.path} field={f} />
+            ))}
+          </div>
+        </details>
         <table>
           <thead>
             <tr>

@@ -27,7 +27,7 @@ export function Dates({ id }: { id: string }) {
         {keys.map((key) => (
           <li key={key} data-date={key}>
             <Standing row={asked.answer?.rows.find((r) => r.key === key)} today={asked.answer?.today ?? ""} at={key} />
-            {["what", "kind", "due", "everyDays", "done"].flatMap((n) => fieldOf(job, `dates.${key}.${n}`) ?? []).map((f) => (
+            {["what", "kind", "due", "everyDays", "bay", "done"].flatMap((n) => fieldOf(job, `dates.${key}.${n}`) ?? []).map((f) => (
               <div key={f.path} className={f.path.endsWith(".what") ? "rowSum" : undefined}>
                 <FieldInput field={f} brief list />
               </div>

@@ -4,6 +4,7 @@ import { useEffect, useRef, useState } from "react";
 import type { Schemas } from "../api/client";
 import { useMade } from "../make/useMade";
 import { Wait } from "../ui/Wait";
+import { clock } from "../week/shifted";
 import { AsBuilt } from "./AsBuilt";
 import { held, nextOpen, standing, type Tick } from "./ticks";
 import { useTicks } from "./useTicks";
@@ -24,6 +25,8 @@ export function StepsSheet({ id }: { id: string }) {
   useEffect(() => localStorage.setItem("tickedBy", by), [by]);
   if (!asked.answer) return <Wait asked={asked} what="Putting the steps in order" />;
   const steps = asked.answer.steps;
+  const slots = new Map(asked.answer.schedule.map((s) => [s.step, s]));
+  const waitsFor = asked.answer.waits.filter((w) => w.step);
   const now = standing(ticks);
   const done = (step: string) => now.get(step)?.done ?? false;
   const next = nextOpen(steps, done);
@@ -43,7 +46,7 @@ export function StepsSheet({ id }: { id: string }) {
     <div className="stepsSheet">
       <section className="stepNow" aria-label="Step" ref={top}>
         <p className="soft" role="status">
-          {finished} of {steps.length} done, about {asked.answer.hours} h in all
+          {finished} of {steps.length} done, about {asked.answer.hours} h in all, {asked.answer.days} {asked.answer.days === 1 ? "day" : "days"} in the bay
           {unsent > 0 ? `; ${unsent} kept on this device until the server answers` : failed ? "; the server does not answer" : ""}
         </p>
         {next < 0 && at === null && <h2>All steps are done.</h2>}
@@ -54,6 +57,20 @@ export function StepsSheet({ id }: { id: string }) {
         <AsBuilt />
       </section>
       <nav className="stepList" aria-label="All steps">
+        {waitsFor.length > 0 && (
+          <details className="waitsFor">
+            <summary>
+              {waitsFor.length} {waitsFor.length === 1 ? "part is" : "parts are"} not in stock
+            </summary>
+            <ul>
+              {waitsFor.map((w) => (
+                <li key={w.part}>
+                  {w.order} {w.unit} {w.part}: needed for “{w.title}”
+                </li>
+              ))}
+            </ul>
+          </details>
+        )}
         <ol>
           {steps.map((s, i) => {
             const t = now.get(s.id);
@@ -63,6 +80,7 @@ export function StepsSheet({ id }: { id: string }) {
                 {heads && <b className="stage">{stages[s.stage]}</b>}
                 <button type="button" className="plainButton" aria-current={s.id === step?.id ? "step" : undefined} onClick={() => show(s.id)}>
                   <span className="mark">{t?.done ? "✓" : i + 1}</span> {s.title}
+                  <When slot={slots.get(s.id)} before={slots.get(steps[i - 1]?.id ?? "")} />
                   {t?.done && <span className="soft"> {t.by}</span>}
                   {!t?.done && waits.has(s.id) && <span className="soft"> waits</span>}
                 </button>
@@ -72,6 +90,17 @@ export function StepsSheet({ id }: { id: string }) {
         </ol>
       </nav>
     </div>
+  );
+}
+
+/** When is the hour at which a step would begin, and the day where that is a new one. */
+function When({ slot, before }: { slot: Schemas["Slot"] | undefined; before: Schemas["Slot"] | undefined }) {
+  if (!slot) return null;
+  return (
+    <span className="soft when">
+      {slot.day !== before?.day && `day ${slot.day}, `}
+      {clock(slot.from)}
+    </span>
   );
 }
 
