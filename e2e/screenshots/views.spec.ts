@@ -29,13 +29,6 @@ test("the section", async ({ page }) => {
   await shoot(page, "part-opened");
 });
 
-test("a fuse and its cable", async ({ page }) => {
-  await open(page, "Mobile vet");
-  await part(page, "f1").click();
-  await expect(page.locator(".timeCurrent")).toBeVisible();
-  await shoot(page, "fuse");
-});
-
 test("a logged test", async ({ page }) => {
   await open(page, "Mobile vet");
   await part(page, "alternator").first().click();
@@ -56,6 +49,36 @@ test("the survey", async ({ page }) => {
   await shoot(page, "survey-phone");
 });
 
+test("the drawing and the extras", async ({ page }) => {
+  await open(page, "Touring sound recordist");
+  await page.keyboard.press("4");
+  await page.getByRole("tab", { name: "Drawing" }).click();
+  await expect(page.locator("svg.wiring")).toBeVisible();
+  await shoot(page, "drawing");
+  await page.getByRole("tab", { name: "Extras" }).click();
+  await expect(page.getByRole("region", { name: "Isolator Q1", exact: true })).toBeVisible();
+  await shoot(page, "extras");
+});
+
+test("the lists and the steps", async ({ page }) => {
+  await open(page, "Mobile vet");
+  await page.keyboard.press("5");
+  await page.getByRole("region", { name: "Cuts" }).evaluate((e) => e.scrollIntoView());
+  await shoot(page, "cuts");
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.goto(page.url().replace("/cuts", "/steps"));
+  await page.getByRole("navigation", { name: "All steps" }).getByRole("button", { name: /Lay C1/ }).click();
+  await shoot(page, "steps-phone");
+});
+
+test("the workshop's week", async ({ page }) => {
+  await page.clock.setFixedTime(new Date("2026-11-25T10:00:00Z"));
+  await page.route("**/api/week", (route) => route.continue({ url: `${route.request().url()}?of=2026-11-25` }));
+  await page.goto(`${url()}/week`);
+  await expect(page.getByText("clashes in this bay").first()).toBeVisible();
+  await shoot(page, "week");
+});
+
 test("every coupling", async ({ page }) => {
   await open(page, "Mobile vet");
   await page.keyboard.press("2");
@@ -70,12 +93,6 @@ test("before and after", async ({ page }) => {
   await expect(page.locator(".beforeAfter table")).toBeVisible();
   await page.mouse.move(0, 0);
   await shoot(page, "before-after");
-});
-
-test("cranking through a join", async ({ page }) => {
-  await open(page, "Clay studio");
-  await page.getByLabel("State").selectOption({ label: "cranking through the join" });
-  await shoot(page, "state");
 });
 
 async function openDay(page: Page, title: string): Promise<void> {
@@ -103,17 +120,6 @@ test("how sure a day is", async ({ page }) => {
   await shoot(page, "day-chance");
 });
 
-test("a day on a phone", async ({ page }) => {
-  await page.setViewportSize({ width: 390, height: 844 });
-  await openDay(page, "Touring sound recordist");
-  await shoot(page, "day-phone");
-});
-
-test("a section that is wrong", async ({ page }) => {
-  await open(page, "Clay studio");
-  await shoot(page, "section-wrong");
-});
-
 test("a trailer", async ({ page }) => {
   await open(page, "Hives trailer");
   await shoot(page, "section-trailer");
@@ -129,9 +135,6 @@ test("on a phone", async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 844 });
   await open(page, "Clay studio");
   await shoot(page, "section-phone");
-  await part(page, "c2").click();
-  await part(page, "c2").scrollIntoViewIfNeeded();
-  await shoot(page, "part-phone");
 });
 
 test("the record", async ({ page }) => {

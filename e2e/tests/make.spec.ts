@@ -73,9 +73,24 @@ test("what was built otherwise is judged, and stands beside the design; the pack
   await expect(built).toContainText("Stop, new.");
   await page.goto(`${section}/record`);
   await page.getByRole("button", { name: "Issue revision 1" }).click();
-  await page.getByRole("link", { name: /Pack of revision 1/ }).waitFor();
+  await page.getByRole("link", { name: /Pack as it was issued, PDF, number 1/ }).waitFor();
   const pack = await fetch(`${url()}/api/jobs/${id}/revisions/1/pack.pdf`);
   expect(pack.headers.get("content-type")).toBe("application/pdf");
   expect((await pack.text()).startsWith("%PDF-")).toBe(true);
   expect((await fetch(`${url()}/api/jobs/${id}/pack.pdf?paper=Letter`)).status).toBe(200);
+});
+
+test("the week shows a bay with two jobs in it at once", async ({ page }) => {
+  await create({ title: "First in the bay", dates: { d1: { kind: "fit", due: "2031-03-04", bay: "east" } } });
+  await create({ title: "Second in the bay", dates: { d1: { kind: "fit", due: "2031-03-04", bay: "east" } } });
+  await page.route("**/api/week", (route) => route.continue({ url: `${route.request().url()}?of=2031-03-01` }));
+  await page.goto(url());
+  await page.getByRole("link", { name: "Week", exact: true }).click();
+  await page.getByRole("button", { name: "Week after" }).click();
+  const bay = page.getByRole("row", { name: /^east/ });
+  await expect(bay).toContainText("First in the bay");
+  await expect(bay).toContainText("clashes in this bay");
+  await accessible(page);
+  await bay.getByRole("link", { name: /Second in the bay/ }).first().click();
+  await expect(page.getByRole("heading", { name: "Everything in hand" })).toBeVisible();
 });

@@ -52,7 +52,7 @@ export function Record({ id, revision, unsaved, issue }: { id: string; revision:
             {r.pack && (
               <>
                 {" "}
-                <a href={`/api/jobs/${id}/revisions/${r.number}/pack.pdf`} aria-label={`Pack of revision ${r.number} as it was issued, PDF`}>
+                <a href={`/api/jobs/${id}/revisions/${r.number}/pack.pdf`} aria-label={`Pack as it was issued, PDF, number ${r.number}`}>
                   Pack as it was issued, PDF
                 </a>
               </>

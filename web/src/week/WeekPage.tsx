@@ -1,5 +1,5 @@
 import { Alert, Button, Loader } from "@mantine/core";
-import { useQuery } from "@tanstack/react-query";
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
 import { useState } from "react";
 
@@ -12,7 +12,7 @@ const weekday = new Intl.DateTimeFormat(undefined, { weekday: "short", day: "num
 /** WeekPage is the workshop's week: what stands in each bay, for how long, and what it waits for. */
 export function WeekPage() {
   const [of, setOf] = useState<string | undefined>();
-  const week = useQuery({ queryKey: ["week", of], queryFn: () => take(api.GET("/api/week", { params: { query: of ? { of } : {} } })) });
+  const week = useQuery({ queryKey: ["week", of], queryFn: () => take(api.GET("/api/week", { params: { query: of ? { of } : {} } })), placeholderData: keepPreviousData });
   const w = week.data;
   const move = (days: number) => w && setOf(shifted(w.days[0] ?? "", days));
   return (
@@ -29,10 +29,10 @@ export function WeekPage() {
         <div className="listHead">
           <h1>Week</h1>
           <span className="gap" />
-          <Button variant="default" onClick={() => move(-7)}>
+          <Button variant="default" disabled={!w} onClick={() => move(-7)}>
             Week before
           </Button>
-          <Button variant="default" onClick={() => move(7)}>
+          <Button variant="default" disabled={!w} onClick={() => move(7)}>
             Week after
           </Button>
           <Button component="a" variant="default" href="/api/calendar.ics">
