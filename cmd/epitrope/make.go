@@ -46,7 +46,7 @@ func runMake(args []string, in io.Reader, out io.Writer) error {
 	if err != nil {
 		return err
 	}
-	var own []parts.Item
+	var own export.Workshop
 	if *book != "" {
 		data, err := readOne([]string{*book}, in)
 		if err != nil {
@@ -59,7 +59,7 @@ func runMake(args []string, in io.Reader, out io.Writer) error {
 		if len(file.Problems) > 0 {
 			return badInput("%s: %s", *book, file.Problems[0])
 		}
-		own = file.Items
+		own.Parts = file.Items
 	}
 	p := export.NewPack(doc, parts.Stock(), own)
 	p.Paper, p.Dated = *paper, time.Now()

@@ -117,6 +117,15 @@ func TestPartsListIsPriced(t *testing.T) {
 	assert.Equal(t, "2030-05-02", cable.Counted)
 	assert.Zero(t, found["Strip 70"].Order)
 	assert.InDelta(t, 1, found["Own box"].Order, 1e-9, "nobody counted it")
+	kit := list.AsKit()
+	for i, l := range kit.Lines {
+		assert.Equal(t, inKit[l.Kind], l.InKit, l.What)
+		assert.Equal(t, list.Lines[i].Count, l.Count)
+		if l.InKit {
+			assert.Zero(t, l.Order, l.What)
+		}
+	}
+	assert.Positive(t, list.Lines[0].Order, "the list itself stays")
 	require.Len(t, list.Sums, 2)
 	assert.Equal(t, Sum{"USD", 300}, list.Sums[1])
 }

@@ -26,6 +26,7 @@ type Line struct {
 	PricedOn string   `json:"pricedOn,omitempty"`
 	Stock    *float64 `json:"stock,omitempty"`
 	Counted  string   `json:"countedOn,omitempty"`
+	InKit    bool     `json:"inKit,omitempty" doc:"Comes in the kit: held against this list, not ordered"`
 	Order    float64  `json:"order" doc:"More than there is; all of it where nobody counted"`
 }
 
@@ -69,6 +70,21 @@ func (t *tally) add(kind, what string, count float64, unit, forWhat string) {
 	if forWhat != "" && !slices.Contains(strings.Split(l.For, ", "), forWhat) {
 		l.For = strings.TrimPrefix(l.For+", "+forWhat, ", ")
 	}
+}
+
+// inKit are the kinds of part that come in a kit. Source: common practice, no source.
+var inKit = map[string]bool{"charger": true, "relay": true, "contactor": true, "fuse": true, "holder": true, "cable": true, "connector": true}
+
+// AsKit marks what comes in a kit: it is not ordered, but has to be held against the list, as
+// kits know nothing of this vehicle's lengths and fuses.
+func (l List) AsKit() List {
+	l.Lines = slices.Clone(l.Lines)
+	for i := range l.Lines {
+		if inKit[l.Lines[i].Kind] {
+			l.Lines[i].InKit, l.Lines[i].Order = true, 0
+		}
+	}
+	return l
 }
 
 // PartsList counts what a system and its wires need, priced and held against the stock of

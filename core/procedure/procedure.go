@@ -4,6 +4,7 @@ package procedure
 
 import (
 	"fmt"
+	"math"
 	"slices"
 	"strings"
 
@@ -24,6 +25,7 @@ type Step struct {
 	Tool    string   `json:"tool,omitempty" doc:"Tool or torque"`
 	Caution string   `json:"caution,omitempty"`
 	Minutes float64  `json:"minutes"`
+	Usual   float64  `json:"usual" doc:"Minutes before the workshop's own pace"`
 	Hold    bool     `json:"hold,omitempty" doc:"Somebody looks and signs; what it guards waits for it"`
 	After   []string `json:"after" doc:"Steps that come before"`
 	Checks  []string `json:"checks" doc:"What is looked at"`
@@ -387,6 +389,10 @@ func ordered(list []Step) []Step {
 		list[i].After = slices.DeleteFunc(list[i].After, func(id string) bool { _, ok := at[id]; return !ok || id == list[i].ID })
 		slices.Sort(list[i].After)
 		list[i].After = slices.Compact(list[i].After)
+	}
+	for i := range list {
+		list[i].Minutes = math.Round(list[i].Minutes)
+		list[i].Usual = list[i].Minutes
 	}
 	out := make([]Step, 0, len(list))
 	done := map[string]bool{}

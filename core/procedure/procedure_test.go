@@ -154,3 +154,28 @@ func TestWaits(t *testing.T) {
 	assert.Contains(t, procedure.BeforeTrades(list), "hold-cover")
 	assert.NotContains(t, procedure.BeforeTrades(list), "join-c1")
 }
+
+// A workshop that takes twice as long over ends, and pauses for the night, is known after
+// five of them; what it did less often stays at the usual times.
+func TestPace(t *testing.T) {
+	var job []procedure.Done
+	at := 0.0
+	for i := range 6 {
+		at += 28 * 60
+		job = append(job, procedure.Done{Step: "end-c" + string(rune('1'+i)), By: "Ivo", AtS: at, Minutes: 14})
+	}
+	at += 16 * 3600 // a night
+	job = append(job, procedure.Done{Step: "end-n1", By: "Ivo", AtS: at, Minutes: 14}, procedure.Done{Step: "fit-f1", By: "Ivo", AtS: at + 3600, Minutes: 12},
+		procedure.Done{Step: "end-n2", By: "Maren", AtS: at + 60, Minutes: 14})
+	pace := procedure.PaceOf(job)
+	assert.Equal(t, procedure.Pace{"end": 2}, pace)
+	list := pace.At([]procedure.Step{{ID: "end-c1", Minutes: 14}, {ID: "fit-f1", Minutes: 12}})
+	assert.Equal(t, 28.0, list[0].Minutes)
+	assert.Equal(t, 12.0, list[1].Minutes)
+	assert.Empty(t, procedure.PaceOf(job[:4]), "too few")
+	slow := []procedure.Done{}
+	for i := range 8 {
+		slow = append(slow, procedure.Done{Step: "lay-c1", By: "", AtS: float64(i) * 200 * 60, Minutes: 1})
+	}
+	assert.Equal(t, procedure.Pace{"lay": 4}, procedure.PaceOf(slow), "kept within reason")
+}

@@ -31,14 +31,23 @@ type Pack struct {
 	Waits    []procedure.Wait
 }
 
-// NewPack makes a job's pack with the cards of a book and the workshop's own parts.
-func NewPack(doc job.Document, book parts.Book, own []parts.Item) Pack {
+// Workshop is what a workshop has of its own: parts with prices and stock, and its pace.
+type Workshop struct {
+	Parts []parts.Item
+	Pace  procedure.Pace
+}
+
+// NewPack makes a job's pack with the cards of a book and what the workshop has of its own.
+func NewPack(doc job.Document, book parts.Book, own Workshop) Pack {
 	p := plan.Decide(doc, book)
 	colours := harness.Scheme(doc.Colours).Or(harness.UsualScheme)
 	leads := harness.Leads(&p.System, colours)
-	steps := procedure.Steps(p, leads)
-	list := harness.PartsList(&p.System, leads, own)
-	return Pack{Schedule: procedure.Schedule(steps, procedure.FirstHour, procedure.DayHours), Waits: procedure.Waits(steps, leads, list), Revision: "draft", Paper: "A4", Document: doc, Plan: p, Modes: plan.ModesOf(doc, book), Leads: leads, Cuts: harness.CutList(leads, Pieces(own, colours)),
+	steps := own.Pace.At(procedure.Steps(p, leads))
+	list := harness.PartsList(&p.System, leads, own.Parts)
+	if doc.Schools.Supply != nil && *doc.Schools.Supply == "kit" {
+		list = list.AsKit()
+	}
+	return Pack{Schedule: procedure.Schedule(steps, procedure.FirstHour, procedure.DayHours), Waits: procedure.Waits(steps, leads, list), Revision: "draft", Paper: "A4", Document: doc, Plan: p, Modes: plan.ModesOf(doc, book), Leads: leads, Cuts: harness.CutList(leads, Pieces(own.Parts, colours)),
 		Parts: list, Drawing: harness.Draw(&p.System, drawnLoads(p)), Steps: steps, Hours: procedure.Hours(steps)}
 }
 

@@ -70,6 +70,7 @@ func PDF(p Pack) ([]byte, error) {
 	s.readings()
 	s.modes()
 	s.owner()
+	s.cards()
 	s.workings()
 	var out bytes.Buffer
 	err := s.Output(&out)

@@ -27,7 +27,7 @@ func packOf(t testing.TB, text []byte, paper string) export.Pack {
 	t.Helper()
 	doc, problems := job.Decode(text)
 	require.Empty(t, problems)
-	p := export.NewPack(doc, parts.Stock(), nil)
+	p := export.NewPack(doc, parts.Stock(), export.Workshop{})
 	p.Number, p.Revision, p.Dated, p.Paper = 47, "revision 3", saved, paper
 	return p
 }
@@ -80,8 +80,11 @@ func TestPacksOpen(t *testing.T) {
 			assert.Contains(t, sheet, "job 0047, revision 3", "%s page %d", name, k+1)
 			assert.Contains(t, sheet, fmt.Sprintf("page %d of %s", k+1, pages), "%s page %d", name, k+1)
 		}
-		for _, said := range []string{"Wires", "Cuts", "Parts", "Steps", "Expected readings", "What stays live", "For the owner", "Workings", "override any figure here", "HOLD POINT", "mm²"} {
+		for _, said := range []string{"Wires", "Cuts", "Parts", "Steps", "Expected readings", "What stays live", "For the owner", "Workings", "override any figure here", "HOLD POINT", "mm²", "Before you work on it"} {
 			assert.Contains(t, text, said, name)
+		}
+		if strings.Contains(name, "bookmobile") {
+			assert.Contains(t, text, "TEMPORARY")
 		}
 		words := strings.Join(strings.Fields(text), " ")
 		for _, w := range p.Leads {

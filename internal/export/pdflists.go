@@ -76,6 +76,9 @@ func (s *sheet) parts() {
 			price = fmt.Sprintf("%.2f %s, %s", *l.Sum, l.Currency, l.PricedOn)
 		}
 		order := ""
+		if l.InKit {
+			order = "in the kit: check it"
+		}
 		if l.Order > 0 {
 			order = strings.TrimSpace(working.Plain(l.Order, "", 2) + " " + l.Unit)
 		}

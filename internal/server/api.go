@@ -285,12 +285,12 @@ type issueInput struct {
 }
 
 func (a *api) issue(ctx context.Context, in *issueInput) (*body[Issued], error) {
-	items, err := a.items(ctx)
+	own, err := a.workshop(ctx)
 	if err != nil {
 		return nil, answer(err)
 	}
 	r, err := a.store.Issue(ctx, in.ID, in.Body.Base, func(j store.Job, r *store.Revision) error {
-		pack := a.packOf(j, items, fmt.Sprintf("revision %d", r.Number), r.IssuedAt)
+		pack := a.packOf(j, own, fmt.Sprintf("revision %d", r.Number), r.IssuedAt)
 		if r.Plan, err = json.Marshal(pack.Plan); err != nil {
 			panic(err) // a plan holds only finite numbers and text
 		}

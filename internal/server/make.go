@@ -10,7 +10,6 @@ import (
 
 	"epitrope/core/harness"
 	"epitrope/core/job"
-	"epitrope/core/parts"
 	"epitrope/core/procedure"
 	"epitrope/internal/export"
 	"epitrope/internal/store"
@@ -39,6 +38,8 @@ type StepTick struct {
 	By   string    `json:"by" maxLength:"60"`
 	Note string    `json:"note,omitempty" maxLength:"500"`
 	At   time.Time `json:"at"`
+
+	Usual float64 `json:"usual,omitempty" minimum:"0" maximum:"100000" doc:"Minutes that the step was thought to take"`
 }
 
 func (a *api) registerMake(h huma.API) {
@@ -57,17 +58,30 @@ func (a *api) registerMake(h huma.API) {
 	huma.Register(h, file("partsList", "parts.csv", "The parts list of a job's draft"), a.fileOf(csv, "parts.csv", func(p export.Pack) []byte { return export.PartsCSV(p.Parts) }))
 }
 
-// items are the parts of the workshop's book.
-func (a *api) items(ctx context.Context) ([]parts.Item, error) {
-	if a.store == nil {
-		return nil, nil
-	}
+// workshop is what the workshop has of its own: the parts of its book, and the pace of its
+// past jobs.
+func (a *api) workshop(ctx context.Context) (own export.Workshop, err error) {
 	list, err := a.store.Parts(ctx)
-	items := make([]parts.Item, len(list))
-	for i, p := range list {
-		items[i] = p.Of()
+	if err != nil {
+		return own, err
 	}
-	return items, err
+	for _, p := range list {
+		own.Parts = append(own.Parts, p.Of())
+	}
+	ticks, err := a.store.PastTicks(ctx)
+	if err != nil {
+		return own, err
+	}
+	var jobs [][]procedure.Done
+	for i, t := range ticks {
+		if i == 0 || ticks[i-1].JobID != t.JobID {
+			jobs = append(jobs, nil)
+		}
+		last := len(jobs) - 1
+		jobs[last] = append(jobs[last], procedure.Done{Step: t.Step, By: t.ByWhom, AtS: float64(t.TickedAt.UnixMilli()) / 1000, Minutes: t.Usual})
+	}
+	own.Pace = procedure.PaceOf(jobs...)
+	return own, nil
 }
 
 // made is a pack as the screens show it.
@@ -77,8 +91,8 @@ func made(p export.Pack) Made {
 }
 
 // packOf is a stored job's pack.
-func (a *api) packOf(j store.Job, items []parts.Item, revision string, dated time.Time) export.Pack {
-	p := export.NewPack(j.Doc(), a.book, items)
+func (a *api) packOf(j store.Job, own export.Workshop, revision string, dated time.Time) export.Pack {
+	p := export.NewPack(j.Doc(), a.book, own)
 	p.Number, p.Revision, p.Dated = j.Number, revision, dated
 	return p
 }
@@ -91,11 +105,11 @@ func (a *api) pack(ctx context.Context, in *struct {
 	if err != nil {
 		return nil, answer(err)
 	}
-	items, err := a.items(ctx)
+	own, err := a.workshop(ctx)
 	if err != nil {
 		return nil, answer(err)
 	}
-	p := a.packOf(j, items, fmt.Sprintf("draft, version %d", j.Version), j.SavedAt)
+	p := a.packOf(j, own, fmt.Sprintf("draft, version %d", j.Version), j.SavedAt)
 	p.Paper = in.Paper
 	data, err := export.PDF(p)
 	return &csvFile{"application/pdf", `attachment; filename="pack.pdf"`, data}, err
@@ -114,11 +128,11 @@ func (a *api) issuedPack(ctx context.Context, in *revisionPath) (*csvFile, error
 
 func (a *api) makeIt(ctx context.Context, in *struct{ Body Input }) (*body[Made], error) {
 	doc, _ := job.Decode(in.Body) // as the plan does: what can be used of it
-	items, err := a.items(ctx)
+	own, err := a.workshop(ctx)
 	if err != nil {
 		return nil, answer(err)
 	}
-	return &body[Made]{made(export.NewPack(doc, a.book, items))}, nil
+	return &body[Made]{made(export.NewPack(doc, a.book, own))}, nil
 }
 
 // fileOf answers with a file made of a job's draft.
@@ -128,11 +142,11 @@ func (a *api) fileOf(contentType, name string, write func(p export.Pack) []byte)
 		if err != nil {
 			return nil, answer(err)
 		}
-		items, err := a.items(ctx)
+		own, err := a.workshop(ctx)
 		if err != nil {
 			return nil, answer(err)
 		}
-		return &csvFile{contentType, `attachment; filename="` + name + `"`, write(export.NewPack(j.Doc(), a.book, items))}, nil
+		return &csvFile{contentType, `attachment; filename="` + name + `"`, write(export.NewPack(j.Doc(), a.book, own))}, nil
 	}
 }
 
@@ -154,7 +168,7 @@ func (a *api) addTicks(ctx context.Context, in *struct {
 }) (*body[[]StepTick], error) {
 	ticks := make([]store.Tick, len(in.Body))
 	for i, t := range in.Body {
-		ticks[i] = store.Tick{ID: t.ID, Step: t.Step, Done: t.Done, ByWhom: t.By, Note: t.Note, TickedAt: t.At}
+		ticks[i] = store.Tick{ID: t.ID, Step: t.Step, Done: t.Done, ByWhom: t.By, Note: t.Note, TickedAt: t.At, Usual: t.Usual}
 	}
 	if err := a.store.AddTicks(ctx, in.ID, ticks); err != nil {
 		return nil, answer(err)

@@ -16,6 +16,7 @@ type Tick struct {
 	ByWhom     string
 	Note       string
 	TickedAt   time.Time
+	Usual      float64   `gorm:"column:usual_minutes"`
 	ReceivedAt time.Time `gorm:"default:now()"`
 }
 
@@ -43,5 +44,16 @@ func (s *Store) Ticks(ctx context.Context, jobID string) ([]Tick, error) {
 	}
 	var ticks []Tick
 	err := s.db.WithContext(ctx).Where("job_id = ?", jobID).Order("ticked_at, id").Find(&ticks).Error
+	return ticks, named(err)
+}
+
+// mostPast is how many ticks of past jobs a pace is learned from, the newest.
+const mostPast = 5000
+
+// PastTicks are the newest ticks of all jobs that say that something was done, and how long
+// it was thought to take, by job in the order of time.
+func (s *Store) PastTicks(ctx context.Context) ([]Tick, error) {
+	var ticks []Tick
+	err := s.db.WithContext(ctx).Raw(`SELECT * FROM (SELECT * FROM step_ticks WHERE done AND usual_minutes > 0 ORDER BY ticked_at DESC LIMIT ?) newest ORDER BY job_id, ticked_at`, mostPast).Scan(&ticks).Error
 	return ticks, named(err)
 }

@@ -1748,6 +1748,8 @@ export interface components {
             currency?: string;
             /** @description What it is for: components and wires */
             for: string;
+            /** @description Comes in the kit: held against this list, not ordered */
+            inKit?: boolean;
             kind: string;
             /**
              * Format: double
@@ -2770,6 +2772,11 @@ export interface components {
             title: string;
             /** @description Tool or torque */
             tool?: string;
+            /**
+             * Format: double
+             * @description Minutes before the workshop's own pace
+             */
+            usual: number;
             what: string;
             where?: string;
         };
@@ -2785,6 +2792,11 @@ export interface components {
             id: string;
             note?: string;
             step: string;
+            /**
+             * Format: double
+             * @description Minutes that the step was thought to take
+             */
+            usual?: number;
         };
         Stops: {
             by: string;

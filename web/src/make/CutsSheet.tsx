@@ -161,7 +161,7 @@ function Parts({ list, id }: { list: Schemas["List"]; id: string }) {
               <td>
                 {l.stock !== undefined && l.stock} {l.countedOn && <span className="soft">{l.countedOn}</span>}
               </td>
-              <td>{l.order > 0 && <b className="order">{l.order}</b>}</td>
+              <td>{l.inKit ? <span className="soft">in the kit: check it</span> : l.order > 0 && <b className="order">{l.order}</b>}</td>
             </tr>
           ))}
         </tbody>

@@ -65,7 +65,7 @@ export function DrawingTab() {
 /** Painted paints the shapes that were laid out; nothing is placed here. */
 function Painted({ drawing, lit, pick }: { drawing: Drawn; lit: Set<string>; pick: (of: string) => void }) {
   return (
-    <svg className={`wiring ${lit.size > 0 ? "picking" : ""}`} viewBox={`0 0 ${drawing.w} ${drawing.h}`} width={drawing.w} role="img" aria-label="Wiring drawing; the list below reads it in order">
+    <svg className={`wiring ${lit.size > 0 ? "picking" : ""}`} viewBox={`0 0 ${drawing.w} ${drawing.h}`} style={{ minWidth: drawing.w * 0.85 }} role="img" aria-label="Wiring drawing; the list below reads it in order">
       {drawing.shapes.map((s, i) => {
         const at = s.at;
         const className = `${s.class} ${s.of && lit.has(s.of) ? "lit" : ""}`;

@@ -1,6 +1,7 @@
 import { Button } from "@mantine/core";
 
 import { api, take, type Schemas } from "../api/client";
+import { valueAt } from "../job/document";
 import { FieldInput } from "../job/FieldInput";
 import { fieldOf, useJob } from "../job/JobContext";
 import { emptied, keysOf, newKey } from "../job/rows";
@@ -27,7 +28,7 @@ export function Dates({ id }: { id: string }) {
         {keys.map((key) => (
           <li key={key} data-date={key}>
             <Standing row={asked.answer?.rows.find((r) => r.key === key)} today={asked.answer?.today ?? ""} at={key} />
-            {["what", "kind", "due", "everyDays", "bay", "done"].flatMap((n) => fieldOf(job, `dates.${key}.${n}`) ?? []).map((f) => (
+            {["what", "kind", "due", "everyDays", ...(valueAt(state.doc, `dates.${key}.kind`) === "fit" ? ["bay"] : []), "done"].flatMap((n) => fieldOf(job, `dates.${key}.${n}`) ?? []).map((f) => (
               <div key={f.path} className={f.path.endsWith(".what") ? "rowSum" : undefined}>
                 <FieldInput field={f} brief list />
               </div>

@@ -39,7 +39,7 @@ export function StepsSheet({ id }: { id: string }) {
   };
   const finished = steps.filter((s) => done(s.id)).length;
   const mark = (s: Step, to: boolean, note: string) => {
-    tick(s.id, to, by, note);
+    tick(s.id, to, by, s.usual, note);
     if (to) show(null);
   };
   return (

@@ -37,8 +37,8 @@ export function useTicks(id: string) {
   const kept = useQuery({ queryKey: ["ticks", id], queryFn: () => exchange(id), refetchInterval: 5000, refetchOnReconnect: "always", retry: false });
   const [queue, setQueue] = useState<Tick[]>(() => read(id));
   const unsent = waiting(queue, kept.data ?? []);
-  const tick = (step: string, done: boolean, by: string, note = "") => {
-    const t: Tick = { id: uuid(), step, done, by, at: new Date().toISOString(), ...(note ? { note } : {}) };
+  const tick = (step: string, done: boolean, by: string, usual: number, note = "") => {
+    const t: Tick = { id: uuid(), step, done, by, usual, at: new Date().toISOString(), ...(note ? { note } : {}) };
     localStorage.setItem(keyOf(id), JSON.stringify([...read(id), t]));
     setQueue((was) => [...was, t]);
     void queries.invalidateQueries({ queryKey: ["ticks", id] });

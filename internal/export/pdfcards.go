@@ -1,0 +1,124 @@
+package export
+
+import (
+	"fmt"
+	"strings"
+
+	"epitrope/core/job"
+	"epitrope/core/working"
+)
+
+// card is something small to be cut out and kept in the vehicle: a title and lines.
+type card struct {
+	title string
+	lines []string
+}
+
+// cards is a sheet of cards, four to a page: for the owner, for the charger's setting, for
+// whoever works on it, and a tag for everything that is temporary.
+func (s *sheet) cards() {
+	list := []card{s.ownerCard()}
+	if s.pack.Plan.Settings.Charger {
+		list = append(list, s.settingCard())
+	}
+	list = append(list, s.liveCard())
+	list = append(list, tags(s.pack.Document)...)
+	for i, c := range list {
+		if i%4 == 0 {
+			s.AddPage()
+			s.Bookmark("Cards to cut out", 0, -1)
+		}
+		_, h := s.GetPageSize()
+		w, tall := s.width()/2, (h-2*marginMM-14)/2
+		s.card(c, marginMM+float64(i%2)*w, marginMM+8+float64(i/2%2)*tall, w, tall)
+	}
+}
+
+// card writes one, within its box; what does not fit is said to be in the pack.
+func (s *sheet) card(c card, x, y, w, h float64) {
+	s.SetLineWidth(0.2)
+	s.SetDashPattern([]float64{2, 2}, 0)
+	s.Rect(x, y, w, h, "D")
+	s.SetDashPattern([]float64{}, 0)
+	const inset, lead = 4.0, 3.9
+	at, end := y+inset, y+h-inset
+	write := func(style string, size, lead float64, text string) bool {
+		s.SetFont(regular, style, size)
+		for _, row := range s.SplitText(clean(text), w-2*inset) {
+			if at+2*lead > end {
+				s.SetXY(x+inset, at)
+				s.CellFormat(w-2*inset, lead, "… the rest is in the pack", "", 0, "L", false, 0, "")
+				return false
+			}
+			s.SetXY(x+inset, at)
+			s.CellFormat(w-2*inset, lead, row, "", 0, "L", false, 0, "")
+			at += lead
+		}
+		return true
+	}
+	write("B", 11, 5, c.title)
+	write("", 7.5, 3.6, fmt.Sprintf("%s, %s", titleOf(s.pack), s.pack.named()))
+	at += 1.5
+	for _, l := range c.lines {
+		if !write("", small, lead, l) {
+			return
+		}
+		at += 0.8
+	}
+}
+
+func (s *sheet) ownerCard() card {
+	c := card{title: "For the owner", lines: []string{"The lamp:"}}
+	for _, l := range lamps(s.pack.Modes) {
+		c.lines = append(c.lines, "•  "+l)
+	}
+	c.lines = append(c.lines, "Never:")
+	for _, n := range nevers(s.pack.Modes) {
+		c.lines = append(c.lines, "•  "+n)
+	}
+	baseline := ""
+	for _, st := range s.pack.Plan.States {
+		if st.ID == "cruise" {
+			baseline = fmt.Sprintf("Driving, it should show about %s into the aux battery until that is nearly full. Two hours that gained nothing: have it looked at.", working.Text(st.OutA, "A", 0))
+		}
+	}
+	return card{c.title, append(c.lines, baseline, "A fuse that opened is replaced by the same rating, once it is known why.")}
+}
+
+func (s *sheet) settingCard() card {
+	set := s.pack.Plan.Settings
+	c := card{title: "Charger's setting", lines: []string{set.Card + ", for " + set.Wants.Battery}}
+	for _, l := range set.List {
+		if l.ID == set.Right {
+			c.lines = append(c.lines, fmt.Sprintf("%s: absorption %s. %s", l.Label, working.Text(l.AbsorptionV, "V", 1), l.How))
+		}
+	}
+	for _, l := range set.Leads {
+		c.lines = append(c.lines, fmt.Sprintf("Lead %s %s: a meter against minus shows %s. Read: ______", l.Lead, l.Joined, l.Reads))
+	}
+	return card{c.title, append(c.lines, "Another kind of battery wants another setting, and perhaps another coupling.")}
+}
+
+func (s *sheet) liveCard() card {
+	c := card{title: "Before you work on it", lines: []string{"More than one source feeds it. To work on:"}}
+	for _, w := range s.pack.Modes.Work {
+		c.lines = append(c.lines, "•  "+w.Place+": "+strings.Join(w.Open, " and "))
+	}
+	return card{c.title, append(c.lines, "Negative first off and last on; insulated tools; measure before you touch.")}
+}
+
+// tags are what hangs on everything that is temporary.
+func tags(doc job.Document) []card {
+	var list []card
+	for _, row := range job.Rows(doc.Dates) {
+		if row.Of.Kind == nil || *row.Of.Kind != job.TemporaryDate || row.Of.Done != nil {
+			continue
+		}
+		due := "no date"
+		if row.Of.Due != nil {
+			due = *row.Of.Due
+		}
+		list = append(list, card{"TEMPORARY", []string{line(row.Of.What, KindOf(row.Of)), "To be undone by: " + due, "Fuse taken out: ______", "By: ______   on: ______"}})
+	}
+	return list
+}
