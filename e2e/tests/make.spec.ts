@@ -11,7 +11,6 @@ test("the drawing: a wire picked in the list is lit on it, and the lists agree w
   await page.getByRole("button", { name: "C1", exact: true }).click();
   await expect(drawing.locator("polyline.feed.lit")).toHaveCount(1);
   await expect(drawing.locator("polygon.outline.lit")).toHaveCount(2);
-  await page.setViewportSize({ width: 1280, height: 1600 }); // the bar of sheets lies over half a row
   await accessible(page);
   await page.goto(`${section}/cuts`);
   const wires = page.getByRole("region", { name: "Wires" });

@@ -18,7 +18,7 @@ export function DrawingTab() {
   if (picked) near.add(picked);
   return (
     <div className="drawingTab">
-      <div className="drawingSheet">
+      <div className="drawingSheet" role="region" aria-label="Drawing" tabIndex={0}>
         <Painted drawing={drawing} lit={near} pick={(of) => pick(of === picked ? null : of)} />
       </div>
       <p className="row">
