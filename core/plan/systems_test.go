@@ -5,7 +5,6 @@ import (
 	"flag"
 	"io/fs"
 	"os"
-	"path"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -24,19 +23,12 @@ var writeSystems = flag.Bool("systems", false, "write testdata/systems.json anew
 // meant: go test ./core/plan -run TestSystemsAreThoseOfTheJobs -systems.
 func TestSystemsAreThoseOfTheJobs(t *testing.T) {
 	all := map[string]system.System{}
-	for _, from := range []struct {
-		files fs.FS
-		glob  string
-	}{{testdata.Demo, "demo/*.json"}, {testdata.Jobs, "jobs/*.json"}, {testdata.Signals, "signals/*.json"}} {
-		names, err := fs.Glob(from.files, from.glob)
-		require.NoError(t, err)
-		for _, name := range names {
-			data, err := fs.ReadFile(from.files, name)
-			require.NoError(t, err)
-			doc, problems := job.Decode(data)
-			require.Empty(t, problems)
-			all[path.Base(name)] = plan.Decide(doc, parts.Stock()).System
-		}
+	documents, err := testdata.Documents()
+	require.NoError(t, err)
+	for name, data := range documents {
+		doc, problems := job.Decode(data)
+		require.Empty(t, problems)
+		all[name] = plan.Decide(doc, parts.Stock()).System
 	}
 	got, err := json.MarshalIndent(all, "", " ")
 	require.NoError(t, err)

@@ -1,8 +1,6 @@
 package procedure_test
 
 import (
-	"io/fs"
-	"path"
 	"slices"
 	"strings"
 	"testing"
@@ -34,66 +32,58 @@ func index(list []procedure.Step, id string) int {
 // On every job: each step comes after what it waits for; holds come before what they guard;
 // negative first off and last on; common ground before feeds; fuses last.
 func TestStepsAreInASafeOrder(t *testing.T) {
-	for _, from := range []struct {
-		files fs.FS
-		glob  string
-	}{{testdata.Demo, "demo/*.json"}, {testdata.Jobs, "jobs/*.json"}, {testdata.Signals, "signals/*.json"}} {
-		names, err := fs.Glob(from.files, from.glob)
-		require.NoError(t, err)
-		for _, name := range names {
-			data, err := fs.ReadFile(from.files, name)
-			require.NoError(t, err)
-			p, wires, list := stepsOf(t, data)
-			name = path.Base(name)
-			seen := map[string]int{}
-			for i, s := range list {
-				_, twice := seen[s.ID]
-				assert.False(t, twice, "%s: %s twice", name, s.ID)
-				for _, id := range s.After {
-					at, before := seen[id]
-					assert.True(t, before && at < i, "%s: %s before %s", name, s.ID, id)
-				}
-				seen[s.ID] = i
-				assert.Positive(t, s.Minutes, "%s: %s", name, s.ID)
-				assert.NotEmpty(t, s.What, "%s: %s", name, s.ID)
+	documents, err := testdata.Documents()
+	require.NoError(t, err)
+	for name, data := range documents {
+		p, wires, list := stepsOf(t, data)
+		seen := map[string]int{}
+		for i, s := range list {
+			_, twice := seen[s.ID]
+			assert.False(t, twice, "%s: %s twice", name, s.ID)
+			for _, id := range s.After {
+				at, before := seen[id]
+				assert.True(t, before && at < i, "%s: %s before %s", name, s.ID, id)
 			}
-			first := func(prefix string) int {
-				return slices.IndexFunc(list, func(s procedure.Step) bool { return strings.HasPrefix(s.ID, prefix) })
+			seen[s.ID] = i
+			assert.Positive(t, s.Minutes, "%s: %s", name, s.ID)
+			assert.NotEmpty(t, s.What, "%s: %s", name, s.ID)
+		}
+		first := func(prefix string) int {
+			return slices.IndexFunc(list, func(s procedure.Step) bool { return strings.HasPrefix(s.ID, prefix) })
+		}
+		off, on := seen["negative-off"], seen["negative-on"]
+		for _, s := range list {
+			at := seen[s.ID]
+			switch {
+			case strings.HasPrefix(s.ID, "join-"), strings.HasPrefix(s.ID, "end-"), strings.HasPrefix(s.ID, "lay-"), strings.HasPrefix(s.ID, "hole-"):
+				assert.True(t, at > off && at < seen["hold-connect"], "%s: %s is not between negative off and the hold", name, s.ID)
+			case strings.HasPrefix(s.ID, "fuse-"):
+				assert.Greater(t, at, seen["hold-fuses"], name)
+			case strings.HasPrefix(s.ID, "prove-"):
+				assert.True(t, at > on && at < seen["hold-handover"], "%s: %s", name, s.ID)
 			}
-			off, on := seen["negative-off"], seen["negative-on"]
-			for _, s := range list {
-				at := seen[s.ID]
-				switch {
-				case strings.HasPrefix(s.ID, "join-"), strings.HasPrefix(s.ID, "end-"), strings.HasPrefix(s.ID, "lay-"), strings.HasPrefix(s.ID, "hole-"):
-					assert.True(t, at > off && at < seen["hold-connect"], "%s: %s is not between negative off and the hold", name, s.ID)
-				case strings.HasPrefix(s.ID, "fuse-"):
-					assert.Greater(t, at, seen["hold-fuses"], name)
-				case strings.HasPrefix(s.ID, "prove-"):
-					assert.True(t, at > on && at < seen["hold-handover"], "%s: %s", name, s.ID)
-				}
-			}
-			assert.Less(t, seen["hold-connect"], on, name)
-			assert.Less(t, on, seen["hold-fuses"], name)
-			assert.Less(t, seen["hold-cover"], seen["cover"], name)
-			assert.Equal(t, len(list)-1, seen["hand-over"], name)
-			for _, w := range wires {
-				assert.GreaterOrEqual(t, first("end-"+w.ID), 0, "%s: ends of %s", name, w.Number)
-				assert.GreaterOrEqual(t, first("join-"+w.ID), 0, "%s: %s is never connected", name, w.Number)
-				if w.Role == "feed" && w.RouteM > 0.25 {
-					for _, r := range wires {
-						if r.Role == "return" && r.RouteM > 0.25 {
-							assert.Less(t, seen["lay-"+r.ID], seen["lay-"+w.ID], "%s: ground first", name)
-						}
+		}
+		assert.Less(t, seen["hold-connect"], on, name)
+		assert.Less(t, on, seen["hold-fuses"], name)
+		assert.Less(t, seen["hold-cover"], seen["cover"], name)
+		assert.Equal(t, len(list)-1, seen["hand-over"], name)
+		for _, w := range wires {
+			assert.GreaterOrEqual(t, first("end-"+w.ID), 0, "%s: ends of %s", name, w.Number)
+			assert.GreaterOrEqual(t, first("join-"+w.ID), 0, "%s: %s is never connected", name, w.Number)
+			if w.Role == "feed" && w.RouteM > 0.25 {
+				for _, r := range wires {
+					if r.Role == "return" && r.RouteM > 0.25 {
+						assert.Less(t, seen["lay-"+r.ID], seen["lay-"+w.ID], "%s: ground first", name)
 					}
 				}
 			}
-			for _, c := range p.System.Components {
-				if !c.Existing && c.Kind != "earth" && c.Kind != "feed-point" {
-					assert.GreaterOrEqual(t, index(list, "fit-"+c.ID), 0, "%s: %s is never fitted", name, c.ID)
-				}
-			}
-			assert.Greater(t, procedure.Hours(list), 2.0, name)
 		}
+		for _, c := range p.System.Components {
+			if !c.Existing && c.Kind != "earth" && c.Kind != "feed-point" {
+				assert.GreaterOrEqual(t, index(list, "fit-"+c.ID), 0, "%s: %s is never fitted", name, c.ID)
+			}
+		}
+		assert.Greater(t, procedure.Hours(list), 2.0, name)
 	}
 }
 

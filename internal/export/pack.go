@@ -21,6 +21,7 @@ type Pack struct {
 	Document job.Document
 	Plan     plan.Plan
 	Modes    plan.Modes
+	Found    plan.Found
 	Leads    []harness.Lead
 	Cuts     []harness.Cut
 	Parts    harness.List
@@ -47,7 +48,7 @@ func NewPack(doc job.Document, book parts.Book, own Workshop) Pack {
 	if doc.Schools.Supply != nil && *doc.Schools.Supply == "kit" {
 		list = list.AsKit()
 	}
-	return Pack{Schedule: procedure.Schedule(steps, procedure.FirstHour, procedure.DayHours), Waits: procedure.Waits(steps, leads, list), Revision: "draft", Paper: "A4", Document: doc, Plan: p, Modes: plan.ModesOf(doc, book), Leads: leads, Cuts: harness.CutList(leads, Pieces(own.Parts, colours)),
+	return Pack{Schedule: procedure.Schedule(steps, procedure.FirstHour, procedure.DayHours), Waits: procedure.Waits(steps, leads, list), Revision: "draft", Paper: "A4", Document: doc, Plan: p, Modes: plan.ModesOf(doc, book), Found: plan.FoundOf(doc, book), Leads: leads, Cuts: harness.CutList(leads, Pieces(own.Parts, colours)),
 		Parts: list, Drawing: harness.Draw(&p.System, drawnLoads(p)), Steps: steps, Hours: procedure.Hours(steps)}
 }
 

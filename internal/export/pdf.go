@@ -66,6 +66,7 @@ func PDF(p Pack) ([]byte, error) {
 	s.cuts()
 	s.parts()
 	s.steps()
+	s.found()
 	s.settings()
 	s.readings()
 	s.modes()

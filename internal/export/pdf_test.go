@@ -85,6 +85,7 @@ func TestPacksOpen(t *testing.T) {
 		}
 		if strings.Contains(name, "bookmobile") {
 			assert.Contains(t, text, "TEMPORARY")
+			assert.Contains(t, text, "As found")
 		}
 		words := strings.Join(strings.Fields(text), " ")
 		for _, w := range p.Leads {

@@ -116,6 +116,27 @@ func (s *sheet) steps() {
 	s.table([]column{{"", 0.5}, {"What", 4.2}, {"Where", 1.6}, {"Should be; with", 1.8}, {"Signed", 0.9}}, rows)
 }
 
+// found is what was there before: traced or listed as not known, and what becomes of it.
+func (s *sheet) found() {
+	var rows [][]string
+	for _, w := range s.pack.Found.Wires {
+		var says []string
+		for _, f := range w.Findings {
+			says = append(says, f.Text)
+		}
+		rows = append(rows, []string{w.Name, w.Fate, strings.Join(append(says, w.Why), " ")})
+	}
+	for _, g := range s.pack.Found.Gear {
+		rows = append(rows, []string{g.Name, g.Fate, g.Why})
+	}
+	if len(rows) == 0 {
+		return
+	}
+	s.AddPage()
+	s.heading("As found")
+	s.table([]column{{"What", 1.4}, {"In the new design", 0.8}, {"Seen, and why", 4}}, rows)
+}
+
 func (s *sheet) settings() {
 	set := s.pack.Plan.Settings
 	if !set.Charger {

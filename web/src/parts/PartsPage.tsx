@@ -1,11 +1,10 @@
 import { Alert, Button, NativeSelect, TextInput } from "@mantine/core";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { Link } from "@tanstack/react-router";
 import { useState, type ReactNode } from "react";
 
 import { api, Refused, take, whyNot, type Problem, type Schemas } from "../api/client";
 import { BookFile } from "../ui/BookFile";
-import { SchemeSwitch } from "../ui/SchemeSwitch";
+import { WorkshopPage } from "../ui/WorkshopPage";
 
 /** usePartsBook is the workshop's parts. */
 export function usePartsBook() {
@@ -32,80 +31,73 @@ export function PartsPage() {
   });
   const heads = book.data?.heads ?? [];
   return (
-    <div className="page">
-      <header className="bar">
-        <Link to="/" className="wordmark">
-          Epitrope
-        </Link>
-        <span className="soft">the workshop&apos;s parts</span>
-        <span className="gap" />
-        <SchemeSwitch />
-      </header>
-      <main className="list partsPage">
-        <div className="listHead">
-          <h1>Parts book</h1>
-          <span className="gap" />
+    <WorkshopPage
+      title="Parts book"
+      says="the workshop's parts"
+      actions={
+        <>
           <Button component="a" variant="default" href="/api/parts.csv" download="parts.csv">
             Export
           </Button>
           <Button onClick={() => setEntry({})}>Add a part</Button>
-        </div>
-        <BookFile
-          kept="partsToMend"
-          name="Parts file"
-          hint="Comma-separated, one part a line, heads as exported. A line is used whole or not at all."
-          says={(n) => `${n} ${n === 1 ? "part is" : "parts are"} in the book.`}
-          send={(csv) => take(api.POST("/api/parts", { body: { csv } }))}
-          onRead={refresh}
-        />
-        {says && (
-          <p className="told" role="status">
-            {says}
-          </p>
-        )}
-        {book.isError && (
-          <Alert color="ink" title="The parts could not be fetched">
-            {whyNot(book.error)}
-          </Alert>
-        )}
-        {entry && <Entry key={JSON.stringify(entry)} heads={heads} kinds={book.data?.kinds ?? []} start={entry} onDone={() => setEntry(null)} onKept={refresh} />}
-        {book.data?.parts.length === 0 && !entry && <p className="empty">No parts yet. Add one, or read a file. Until then plans use cards of parts as they are commonly sold.</p>}
-        {(book.data?.parts.length ?? 0) > 0 && (
-          <table>
-            <thead>
-              <tr>
-                {shown.map((h) => (
-                  <th key={h} scope="col">
-                    {h}
-                  </th>
-                ))}
-                <th scope="col">
-                  <span className="hidden">Change</span>
+        </>
+      }
+    >
+      <BookFile
+        kept="partsToMend"
+        name="Parts file"
+        hint="Comma-separated, one part a line, heads as exported. A line is used whole or not at all."
+        says={(n) => `${n} ${n === 1 ? "part is" : "parts are"} in the book.`}
+        send={(csv) => take(api.POST("/api/parts", { body: { csv } }))}
+        onRead={refresh}
+      />
+      {says && (
+        <p className="told" role="status">
+          {says}
+        </p>
+      )}
+      {book.isError && (
+        <Alert color="ink" title="The parts could not be fetched">
+          {whyNot(book.error)}
+        </Alert>
+      )}
+      {entry && <Entry key={JSON.stringify(entry)} heads={heads} kinds={book.data?.kinds ?? []} start={entry} onDone={() => setEntry(null)} onKept={refresh} />}
+      {book.data?.parts.length === 0 && !entry && <p className="empty">No parts yet. Add one, or read a file. Until then plans use cards of parts as they are commonly sold.</p>}
+      {(book.data?.parts.length ?? 0) > 0 && (
+        <table>
+          <thead>
+            <tr>
+              {shown.map((h) => (
+                <th key={h} scope="col">
+                  {h}
                 </th>
-              </tr>
-            </thead>
-            <tbody>
-              {book.data?.parts.map((part) => {
-                const cell = (h: string) => part.cells[heads.indexOf(h)] ?? "";
-                return (
-                  <tr key={part.key}>
-                    {shown.map((h) => (h === "name" ? <th key={h} scope="row">{cell(h)}</th> : <td key={h}>{told[h]?.(cell) ?? cell(h)}</td>))}
-                    <td className="does">
-                      <Button size="compact-sm" variant="default" aria-label={`Change ${part.item.name}`} onClick={() => setEntry(Object.fromEntries(heads.map((h) => [h, cell(h)])))}>
-                        Change
-                      </Button>
-                      <Button size="compact-sm" variant="subtle" aria-label={`Take out ${part.item.name}`} onClick={() => remove.mutate(part)}>
-                        Take out
-                      </Button>
-                    </td>
-                  </tr>
-                );
-              })}
-            </tbody>
-          </table>
-        )}
-      </main>
-    </div>
+              ))}
+              <th scope="col">
+                <span className="hidden">Change</span>
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {book.data?.parts.map((part) => {
+              const cell = (h: string) => part.cells[heads.indexOf(h)] ?? "";
+              return (
+                <tr key={part.key}>
+                  {shown.map((h) => (h === "name" ? <th key={h} scope="row">{cell(h)}</th> : <td key={h}>{told[h]?.(cell) ?? cell(h)}</td>))}
+                  <td className="does">
+                    <Button size="compact-sm" variant="default" aria-label={`Change ${part.item.name}`} onClick={() => setEntry(Object.fromEntries(heads.map((h) => [h, cell(h)])))}>
+                      Change
+                    </Button>
+                    <Button size="compact-sm" variant="subtle" aria-label={`Take out ${part.item.name}`} onClick={() => remove.mutate(part)}>
+                      Take out
+                    </Button>
+                  </td>
+                </tr>
+              );
+            })}
+          </tbody>
+        </table>
+      )}
+    </WorkshopPage>
   );
 }
 

@@ -1,11 +1,11 @@
 import { Alert, Button } from "@mantine/core";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { Link, useNavigate } from "@tanstack/react-router";
+import { useNavigate } from "@tanstack/react-router";
 import { useState } from "react";
 
 import { api, take, whyNot, type Schemas } from "../api/client";
 import { BookFile } from "../ui/BookFile";
-import { SchemeSwitch } from "../ui/SchemeSwitch";
+import { WorkshopPage } from "../ui/WorkshopPage";
 import { since } from "../ui/since";
 
 /** whole stands for all answers of a model. */
@@ -38,89 +38,82 @@ export function VehiclesPage() {
     onError: (error) => setSays(whyNot(error)),
   });
   return (
-    <div className="page">
-      <header className="bar">
-        <Link to="/" className="wordmark">
-          Epitrope
-        </Link>
-        <span className="soft">what was found, by model</span>
-        <span className="gap" />
-        <SchemeSwitch />
-      </header>
-      <main className="list partsPage">
-        <div className="listHead">
-          <h1>Vehicle book</h1>
-          <span className="gap" />
+    <WorkshopPage
+      title="Vehicle book"
+      says="what was found, by model"
+      actions={
+        <>
           <Button component="a" variant="default" href="/api/vehicles.csv" download="vehicles.csv">
             Export
           </Button>
-        </div>
-        <BookFile
-          kept="vehiclesToMend"
-          name="Vehicle file"
-          hint="Comma-separated, one answer a line: model, answer to, answer. A line is used whole or not at all."
-          says={(n) => `${n} ${n === 1 ? "answer is" : "answers are"} in the book.`}
-          send={(csv) => take(api.POST("/api/vehicles", { body: { csv } }))}
-          onRead={refresh}
-        />
-        {says && (
-          <p className="told" role="status">
-            {says}
-          </p>
-        )}
-        {book.isError && (
-          <Alert color="ink" title="The vehicles could not be fetched">
-            {whyNot(book.error)}
-          </Alert>
-        )}
-        {book.data?.length === 0 && <p className="empty">No vehicles yet. On a job&apos;s survey, name its model and put what was found into the book; or read a file.</p>}
-        {book.data?.map((m) => (
-          <section key={m.model} className="model" aria-label={m.model}>
-            <div className="row">
-              <h2>{m.model}</h2>
-              <span className="soft">
-                {m.finds} {m.finds === 1 ? "find" : "finds"}, last {since(m.lastAt)}
-              </span>
-              <span className="gap" />
-              <Button size="compact-md" onClick={() => begin.mutate(m)} aria-label={`New job on it: ${m.model}`}>
-                New job on it
-              </Button>
-              <Button size="compact-md" variant="subtle" aria-label={`Take out ${m.model}`} onClick={() => takeOut.mutate({ model: m.model, path: whole, told: `“${m.model}”` })}>
-                Take out
-              </Button>
-            </div>
-            <div className="modelAnswers">
-              {Object.entries(sections).map(([section, title]) => {
-                const answers = m.answers.filter((a) => a.path.startsWith(section + ".") && a.path !== "vehicle.model");
-                if (answers.length === 0) return null;
-                return (
-                  <table key={section}>
-                    <caption>{title}</caption>
-                    <tbody>
-                      {answers.map((a) => (
-                        <tr key={a.path}>
-                          <th scope="row">
-                            {a.label}
-                            {["feeds", "points"].includes(section) && <span className="soft"> {a.path.split(".")[1]}</span>}
-                          </th>
-                          <td>
-                            {a.shown} {a.known && <span className="soft">{a.known}</span>}
-                          </td>
-                          <td className="does">
-                            <Button size="compact-sm" variant="subtle" aria-label={`Take out ${a.label} of ${m.model}`} onClick={() => takeOut.mutate({ model: m.model, path: a.path, told: `“${a.label}, ${a.shown}”` })}>
-                              Take out
-                            </Button>
-                          </td>
-                        </tr>
-                      ))}
-                    </tbody>
-                  </table>
-                );
-              })}
-            </div>
-          </section>
-        ))}
-      </main>
-    </div>
+        </>
+      }
+    >
+      <BookFile
+        kept="vehiclesToMend"
+        name="Vehicle file"
+        hint="Comma-separated, one answer a line: model, answer to, answer. A line is used whole or not at all."
+        says={(n) => `${n} ${n === 1 ? "answer is" : "answers are"} in the book.`}
+        send={(csv) => take(api.POST("/api/vehicles", { body: { csv } }))}
+        onRead={refresh}
+      />
+      {says && (
+        <p className="told" role="status">
+          {says}
+        </p>
+      )}
+      {book.isError && (
+        <Alert color="ink" title="The vehicles could not be fetched">
+          {whyNot(book.error)}
+        </Alert>
+      )}
+      {book.data?.length === 0 && <p className="empty">No vehicles yet. On a job&apos;s survey, name its model and put what was found into the book; or read a file.</p>}
+      {book.data?.map((m) => (
+        <section key={m.model} className="model" aria-label={m.model}>
+          <div className="row">
+            <h2>{m.model}</h2>
+            <span className="soft">
+              {m.finds} {m.finds === 1 ? "find" : "finds"}, last {since(m.lastAt)}
+            </span>
+            <span className="gap" />
+            <Button size="compact-md" onClick={() => begin.mutate(m)} aria-label={`New job on it: ${m.model}`}>
+              New job on it
+            </Button>
+            <Button size="compact-md" variant="subtle" aria-label={`Take out ${m.model}`} onClick={() => takeOut.mutate({ model: m.model, path: whole, told: `“${m.model}”` })}>
+              Take out
+            </Button>
+          </div>
+          <div className="modelAnswers">
+            {Object.entries(sections).map(([section, title]) => {
+              const answers = m.answers.filter((a) => a.path.startsWith(section + ".") && a.path !== "vehicle.model");
+              if (answers.length === 0) return null;
+              return (
+                <table key={section}>
+                  <caption>{title}</caption>
+                  <tbody>
+                    {answers.map((a) => (
+                      <tr key={a.path}>
+                        <th scope="row">
+                          {a.label}
+                          {["feeds", "points"].includes(section) && <span className="soft"> {a.path.split(".")[1]}</span>}
+                        </th>
+                        <td>
+                          {a.shown} {a.known && <span className="soft">{a.known}</span>}
+                        </td>
+                        <td className="does">
+                          <Button size="compact-sm" variant="subtle" aria-label={`Take out ${a.label} of ${m.model}`} onClick={() => takeOut.mutate({ model: m.model, path: a.path, told: `“${a.label}, ${a.shown}”` })}>
+                            Take out
+                          </Button>
+                        </td>
+                      </tr>
+                    ))}
+                  </tbody>
+                </table>
+              );
+            })}
+          </div>
+        </section>
+      ))}
+    </WorkshopPage>
   );
 }

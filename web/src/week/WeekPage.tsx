@@ -4,7 +4,7 @@ import { Link } from "@tanstack/react-router";
 import { useState } from "react";
 
 import { api, take, whyNot, type Schemas } from "../api/client";
-import { SchemeSwitch } from "../ui/SchemeSwitch";
+import { WorkshopPage } from "../ui/WorkshopPage";
 import { shifted } from "./shifted";
 
 const weekday = new Intl.DateTimeFormat(undefined, { weekday: "short", day: "numeric", month: "short", timeZone: "UTC" });
@@ -16,19 +16,11 @@ export function WeekPage() {
   const w = week.data;
   const move = (days: number) => w && setOf(shifted(w.days[0] ?? "", days));
   return (
-    <div className="page">
-      <header className="bar">
-        <Link to="/" className="wordmark">
-          Epitrope
-        </Link>
-        <span className="soft">the workshop&apos;s week</span>
-        <span className="gap" />
-        <SchemeSwitch />
-      </header>
-      <main className="list weekPage">
-        <div className="listHead">
-          <h1>Week</h1>
-          <span className="gap" />
+    <WorkshopPage
+      title="Week"
+      says="the workshop's week"
+      actions={
+        <>
           <Button variant="default" disabled={!w} onClick={() => move(-7)}>
             Week before
           </Button>
@@ -38,48 +30,49 @@ export function WeekPage() {
           <Button component="a" variant="default" href="/api/calendar.ics">
             iCalendar
           </Button>
-        </div>
-        {week.isPending && <Loader role="status" aria-label="Loading" color="ink" />}
-        {week.isError && (
-          <Alert color="ink" title="The week could not be fetched">
-            {whyNot(week.error)}
-          </Alert>
-        )}
-        {w && (
-          <div className="weekTable">
-            <table>
-              <thead>
-                <tr>
-                  <th scope="col">Bay</th>
+        </>
+      }
+    >
+      {week.isPending && <Loader role="status" aria-label="Loading" color="ink" />}
+      {week.isError && (
+        <Alert color="ink" title="The week could not be fetched">
+          {whyNot(week.error)}
+        </Alert>
+      )}
+      {w && (
+        <div className="weekTable" role="region" aria-label="Bays" tabIndex={0}>
+          <table>
+            <thead>
+              <tr>
+                <th scope="col">Bay</th>
+                {w.days.map((d) => (
+                  <th key={d} scope="col">
+                    {weekday.format(new Date(d))}
+                  </th>
+                ))}
+              </tr>
+            </thead>
+            <tbody>
+              {w.bays.map((b) => (
+                <tr key={b.bay}>
+                  <th scope="row">{b.bay || "no bay named"}</th>
                   {w.days.map((d) => (
-                    <th key={d} scope="col">
-                      {weekday.format(new Date(d))}
-                    </th>
+                    <td key={d}>
+                      {b.entries
+                        .filter((e) => e.from <= d && d <= e.until)
+                        .map((e) => (
+                          <Entry key={e.job} entry={e} first={e.from === d || d === w.days[0]} />
+                        ))}
+                    </td>
                   ))}
                 </tr>
-              </thead>
-              <tbody>
-                {w.bays.map((b) => (
-                  <tr key={b.bay}>
-                    <th scope="row">{b.bay || "no bay named"}</th>
-                    {w.days.map((d) => (
-                      <td key={d}>
-                        {b.entries
-                          .filter((e) => e.from <= d && d <= e.until)
-                          .map((e) => (
-                            <Entry key={e.job} entry={e} first={e.from === d || d === w.days[0]} />
-                          ))}
-                      </td>
-                    ))}
-                  </tr>
-                ))}
-              </tbody>
-            </table>
-            {w.bays.length === 0 && <p className="empty">Nothing stands in a bay this week. On a job&apos;s record, add a date “in the bay”; its days follow from its steps.</p>}
-          </div>
-        )}
-      </main>
-    </div>
+              ))}
+            </tbody>
+          </table>
+          {w.bays.length === 0 && <p className="empty">Nothing stands in a bay this week. On a job&apos;s record, add a date “in the bay”; its days follow from its steps.</p>}
+        </div>
+      )}
+    </WorkshopPage>
   );
 }
 
