@@ -191,7 +191,7 @@ func (s *sheet) modes() {
 	for _, m := range s.pack.Modes.Rows {
 		rows = append(rows, []string{m.Switch, m.Key, m.Engine, m.Sun, yes(m.Joined), yes(m.Charging), m.Lamp, m.Verdict, strings.TrimSpace(m.Why + " " + m.Interlock)})
 	}
-	s.table([]column{{"Switch", 1.3}, {"Key", 1.2}, {"Engine", 1.2}, {"Sun", 0.7}, {"Joined", 0.9}, {"Charging", 1.1}, {"Lamp", 1.2}, {"", 1.2}, {"Why; what prevents it", 4.2}}, rows)
+	s.table([]column{{"Switch", 1.3}, {"Key", 1.2}, {"Engine", 1.2}, {"Sun", 0.7}, {"Joined", 1.15}, {"Charging", 1.45}, {"Lamp", 1.2}, {"", 1.2}, {"Why; what prevents it", 4.2}}, rows)
 	s.heading("What stays live")
 	rows = nil
 	for _, l := range s.pack.Modes.Live {

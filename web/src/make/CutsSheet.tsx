@@ -15,7 +15,7 @@ export function CutsSheet() {
   const { wires, cuts, parts } = asked.answer;
   return (
     <div className="cutsSheet">
-      <section aria-label="Wires">
+      <section aria-label="Wires" tabIndex={0}>
         <h2>Wires</h2>
         <p className="row">
           <a href={`/api/jobs/${id}/wires.csv`}>As a file, as it is saved</a>
@@ -122,7 +122,7 @@ const money = (v: number, currency: string) => `${v.toFixed(2)} ${currency}`;
 
 function Parts({ list, id }: { list: Schemas["List"]; id: string }) {
   return (
-    <section aria-label="Parts">
+    <section aria-label="Parts" tabIndex={0}>
       <h2>Parts</h2>
       <p className="row">
         <a href={`/api/jobs/${id}/parts.csv`}>As a file</a>
