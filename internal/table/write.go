@@ -15,7 +15,7 @@ func Write(rows ...[]string) []byte {
 	for _, row := range rows {
 		out := make([]string, len(row))
 		for i, cell := range row {
-			out[i] = harmless(cell)
+			out[i] = harmless(breaks.Replace(cell))
 		}
 		_ = w.Write(out) // into memory
 	}
@@ -23,8 +23,11 @@ func Write(rows ...[]string) []byte {
 	return b.Bytes()
 }
 
+// breaks writes line breaks one way; alone, a carriage return would be lost.
+var breaks = strings.NewReplacer("\r\n", "\n", "\r", "\n")
+
 // formula are the beginnings that a spreadsheet takes for a formula.
-const formula = "=+-@\t\r'"
+const formula = "=+-@\t'"
 
 func harmless(cell string) string {
 	if cell != "" && strings.ContainsRune(formula, rune(cell[0])) {
