@@ -72,12 +72,14 @@ const (
 type builder struct {
 	p     plan.Plan
 	wires []harness.Lead
+	found plan.Found
 	list  []Step
 }
 
-// Steps are the steps of a plan, each after all that it waits for.
-func Steps(p plan.Plan, wires []harness.Lead) []Step {
-	b := &builder{p: p, wires: wires}
+// Steps are the steps of a plan and of what was found before it, each after all that it waits
+// for.
+func Steps(p plan.Plan, wires []harness.Lead, found plan.Found) []Step {
+	b := &builder{p: p, wires: wires, found: found}
 	b.prepare()
 	b.isolate()
 	b.remove()
@@ -150,7 +152,21 @@ func (b *builder) solar() bool {
 	return slices.ContainsFunc(b.p.Facts, func(f job.Fact) bool { return f.Path == "day.solarW" && !strings.HasPrefix(f.Text, "0 ") })
 }
 
+// remove takes out what goes, and traces what nobody knows before anything is cut.
 func (b *builder) remove() {
+	for _, w := range b.found.Wires {
+		switch w.Fate {
+		case "open":
+			b.add(Step{ID: "trace-" + w.Key, Stage: Remove, Title: "Trace: " + w.Name, What: "Both ends, what feeds it, its fuse; until then it counts as live. " + w.Why, Tool: "meter, tone tracer", Minutes: 20, After: b.of(Prepare), Checks: []string{"both ends found", "labelled and photographed"}})
+		case "goes":
+			b.add(Step{ID: "out-" + w.Key, Stage: Remove, Title: "Take out: " + w.Name, What: w.Why + " What stays in place is insulated at both ends and labelled.", Minutes: 15, After: b.of(Isolate), Checks: []string{"dead, measured", "out, or insulated at both ends"}})
+		}
+	}
+	for _, g := range b.found.Gear {
+		if g.Fate == "goes" {
+			b.add(Step{ID: "off-" + g.Key, Stage: Remove, Title: "Take off: " + g.Name, What: g.Why, Minutes: 20, After: b.of(Isolate), Checks: []string{"photographed before", "kept or scrapped as agreed"}})
+		}
+	}
 	for _, n := range b.p.Notes {
 		if n.ID == "changeover.factory" {
 			b.add(Step{ID: "factory-feed", Stage: Remove, Title: "Take the factory's ignition feed off the coil", What: "Insulate it, label it, and tie it back.", Minutes: lookMin, After: b.of(Isolate)})
@@ -307,7 +323,7 @@ func (b *builder) torque(w harness.Lead) string {
 
 func (b *builder) check() {
 	b.add(Step{ID: "hold-connect", Stage: Check, Hold: true, Title: "Before any battery is connected", What: "Every nut, every boot, every fuse out. Resistance of each return from the device to the start battery's minus.", Tool: "multimeter", Minutes: 2 * lookMin,
-		After: append(b.of(Join, Fit, EndOf), "hold-cover"), Figure: "returns under 0.1 Ω with a common meter; no beep from plus to minus", Checks: []string{"all fuses out", "terminals booted", "aux battery clamped", "labels at both ends", "nothing loose left in the engine space"}})
+		After: append(b.of(Remove, Join, Fit, EndOf), "hold-cover"), Figure: "returns under 0.1 Ω with a common meter; no beep from plus to minus", Checks: []string{"all fuses out", "terminals booted", "aux battery clamped", "labels at both ends", "nothing loose left in the engine space"}})
 }
 
 func (b *builder) live() {

@@ -22,7 +22,7 @@ func stepsOf(t testing.TB, text []byte) (plan.Plan, []harness.Lead, []procedure.
 	require.Empty(t, problems)
 	p := plan.Decide(doc, parts.Stock())
 	wires := harness.Leads(&p.System, harness.UsualScheme)
-	return p, wires, procedure.Steps(p, wires)
+	return p, wires, procedure.Steps(p, wires, plan.FoundOf(doc, parts.Stock()))
 }
 
 func index(list []procedure.Step, id string) int {
@@ -104,6 +104,33 @@ func TestFiguresAreThePlans(t *testing.T) {
 	assert.GreaterOrEqual(t, index(steps, "plug"), 0, trailer.Coupling)
 	assert.GreaterOrEqual(t, index(steps, "unplug"), 0)
 	assert.Negative(t, index(list, "plug"))
+}
+
+// What was found and goes is taken out once it is dead; what nobody knows is traced first.
+func TestWhatWasFoundIsTakenOut(t *testing.T) {
+	documents, err := testdata.Documents()
+	require.NoError(t, err)
+	_, _, list := stepsOf(t, documents["1-bookmobile.json"])
+	out := 0
+	for i, s := range list {
+		if strings.HasPrefix(s.ID, "out-") || strings.HasPrefix(s.ID, "off-") {
+			out++
+			assert.Greater(t, i, index(list, "negative-off"))
+			assert.Less(t, i, index(list, "hold-connect"))
+		}
+	}
+	assert.GreaterOrEqual(t, out, 3)
+	_, _, none := stepsOf(t, []byte(`{}`))
+	for _, s := range none {
+		assert.NotEqual(t, procedure.Remove, s.Stage)
+	}
+	_, _, unknown := stepsOf(t, []byte(`{"found":{"w1":{"colour":"green","role":"unknown"}}}`))
+	for _, s := range unknown {
+		if strings.HasPrefix(s.ID, "trace-") {
+			assert.Contains(t, s.What, "counts as live")
+			return
+		}
+	}
 }
 
 // A step keeps its name while the design keeps the part: another size changes none.

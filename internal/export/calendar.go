@@ -17,6 +17,7 @@ type DatedJob struct {
 	Number   int64
 	SavedAt  time.Time
 	Document job.Document
+	BayDays  int // that its steps take; 0 counts as one
 }
 
 // Calendar writes the dates of jobs that are still to be done as an iCalendar file
@@ -44,7 +45,11 @@ func addDate(cal *ics.Calendar, j DatedJob, row job.Row[job.Due]) {
 	e := cal.AddEvent(fmt.Sprintf("%s-%s@epitrope", j.ID, row.Key))
 	e.SetDtStampTime(j.SavedAt.UTC())
 	e.SetAllDayStartAt(due)
-	e.SetAllDayEndAt(due.AddDate(0, 0, 1))
+	days := 1
+	if row.Of.Kind != nil && *row.Of.Kind == job.FitDate {
+		days = max(1, j.BayDays)
+	}
+	e.SetAllDayEndAt(due.AddDate(0, 0, days))
 	summary := line(row.Of.What, KindOf(row.Of))
 	if j.Number > 0 {
 		summary += fmt.Sprintf(", job %04d", j.Number)

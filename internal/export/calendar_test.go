@@ -48,6 +48,17 @@ func TestCalendar(t *testing.T) {
 	assert.Equal(t, "2032-03-01", end.Format(time.DateOnly), "the day after a leap day")
 }
 
+// Work in the bay lasts as many days as its steps take.
+func TestCalendarOfTheBay(t *testing.T) {
+	j := dated(t, `{"dates":{"d1":{"kind":"fit","due":"2031-03-04"}}}`)
+	j.BayDays = 3
+	read, err := ics.ParseCalendar(bytes.NewReader(export.Calendar(j)))
+	require.NoError(t, err)
+	end, err := read.Events()[0].GetAllDayEndAt()
+	require.NoError(t, err)
+	assert.Equal(t, "2031-03-07", end.Format(time.DateOnly), "the day after its last")
+}
+
 // Whatever is typed, the file has lines of at most 75 octets that end as RFC 5545 wants,
 // and reads back as one event with one summary.
 func FuzzCalendar(f *testing.F) {

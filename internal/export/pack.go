@@ -42,13 +42,13 @@ type Workshop struct {
 func NewPack(doc job.Document, book parts.Book, own Workshop) Pack {
 	p := plan.Decide(doc, book)
 	colours := harness.Scheme(doc.Colours).Or(harness.UsualScheme)
-	leads := harness.Leads(&p.System, colours)
-	steps := own.Pace.At(procedure.Steps(p, leads))
+	leads, found := harness.Leads(&p.System, colours), plan.FoundOf(doc, book)
+	steps := own.Pace.At(procedure.Steps(p, leads, found))
 	list := harness.PartsList(&p.System, leads, own.Parts)
 	if doc.Schools.Supply != nil && *doc.Schools.Supply == "kit" {
 		list = list.AsKit()
 	}
-	return Pack{Schedule: procedure.Schedule(steps, procedure.FirstHour, procedure.DayHours), Waits: procedure.Waits(steps, leads, list), Revision: "draft", Paper: "A4", Document: doc, Plan: p, Modes: plan.ModesOf(doc, book), Found: plan.FoundOf(doc, book), Leads: leads, Cuts: harness.CutList(leads, Pieces(own.Parts, colours)),
+	return Pack{Schedule: procedure.Schedule(steps, procedure.FirstHour, procedure.DayHours), Waits: procedure.Waits(steps, leads, list), Revision: "draft", Paper: "A4", Document: doc, Plan: p, Modes: plan.ModesOf(doc, book), Found: found, Leads: leads, Cuts: harness.CutList(leads, Pieces(own.Parts, colours)),
 		Parts: list, Drawing: harness.Draw(&p.System, drawnLoads(p)), Steps: steps, Hours: procedure.Hours(steps)}
 }
 

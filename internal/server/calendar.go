@@ -11,6 +11,7 @@ import (
 
 	"epitrope/core/job"
 	"epitrope/core/plan"
+	"epitrope/core/procedure"
 	"epitrope/internal/export"
 	"epitrope/internal/store"
 )
@@ -119,8 +120,15 @@ func (a *api) due(ctx context.Context, _ *struct{}) (*body[[]DueRow], error) {
 	return &body[[]DueRow]{list}, nil
 }
 
-func datedJob(j store.Job) export.DatedJob {
-	return export.DatedJob{ID: j.ID, Number: j.Number, SavedAt: j.SavedAt, Document: j.Doc()}
+func (a *api) datedJob(j store.Job, own export.Workshop) export.DatedJob {
+	d := export.DatedJob{ID: j.ID, Number: j.Number, SavedAt: j.SavedAt, Document: j.Doc()}
+	for _, row := range d.Document.Dates {
+		if row.Kind != nil && *row.Kind == job.FitDate {
+			d.BayDays = procedure.Days(export.NewPack(d.Document, a.book, own).Schedule)
+			break
+		}
+	}
+	return d
 }
 
 func calendarFile(name string, jobs ...export.DatedJob) *csvFile {
@@ -132,9 +140,13 @@ func (a *api) workshopCalendar(ctx context.Context, _ *struct{}) (*csvFile, erro
 	if err != nil {
 		return nil, answer(err)
 	}
+	own, err := a.workshop(ctx)
+	if err != nil {
+		return nil, answer(err)
+	}
 	dated := make([]export.DatedJob, len(jobs))
 	for i, j := range jobs {
-		dated[i] = datedJob(j)
+		dated[i] = a.datedJob(j, own)
 	}
 	return calendarFile("epitrope", dated...), nil
 }
@@ -144,5 +156,9 @@ func (a *api) jobCalendar(ctx context.Context, in *JobPath) (*csvFile, error) {
 	if err != nil {
 		return nil, answer(err)
 	}
-	return calendarFile("job-calendar", datedJob(j)), nil
+	own, err := a.workshop(ctx)
+	if err != nil {
+		return nil, answer(err)
+	}
+	return calendarFile("job-calendar", a.datedJob(j, own)), nil
 }

@@ -41,7 +41,7 @@ export function CutsSheet() {
           </thead>
           <tbody>
             {wires.map((w) => (
-              <tr key={w.id}>
+              <tr key={w.id} className={job.picked && [w.id, w.run, w.from.component, w.to.component].includes(job.picked) ? "fitted" : ""}>
                 <th scope="row">{w.number}</th>
                 <End end={w.from} />
                 <End end={w.to} />

@@ -2,6 +2,7 @@ import { useParams } from "@tanstack/react-router";
 import { useState } from "react";
 
 import type { Schemas } from "../api/client";
+import { useJob } from "../job/JobContext";
 import { Wait } from "../ui/Wait";
 import { useMade } from "./useMade";
 
@@ -11,7 +12,15 @@ type Drawn = Schemas["Drawing"];
 export function DrawingTab() {
   const asked = useMade();
   const { id = "" } = useParams({ strict: false });
-  const [picked, pick] = useState<string | null>(null);
+  const job = useJob();
+  const [wire, setWire] = useState<string | null>(null);
+  // What is a column of the section is picked there too.
+  const picked = wire ?? job.picked;
+  const pick = (of: string | null) => {
+    const column = job.plan.columns.some((c) => c.id === of);
+    job.pick(column ? of : null);
+    setWire(column ? null : of);
+  };
   if (!asked.answer) return <Wait asked={asked} what="Drawing" />;
   const { drawing, wires } = asked.answer;
   const near = new Set(drawing.lines.filter((l) => l.id === picked || l.from === picked || l.to === picked).flatMap((l) => (l.id === picked ? [l.id, l.from, l.to] : [l.id])));
