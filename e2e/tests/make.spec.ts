@@ -23,6 +23,7 @@ test("the drawing: a wire picked in the list is lit on it, and the lists agree w
 });
 
 test("steps on a phone: one at a time, a hold point is signed, two people lose nothing", async ({ browser }) => {
+  test.slow(); // two browsers, and a network that is lost and found
   const { section } = await create({ title: "To be fitted", pins: { coupling: "dcdc" } });
   const open = async () => {
     const context = await browser.newContext({ viewport: { width: 390, height: 844 } });

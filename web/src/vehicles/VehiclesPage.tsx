@@ -33,7 +33,7 @@ export function VehiclesPage() {
   });
   const begin = useMutation({
     mutationFn: (m: Schemas["Model"]) =>
-      take(api.POST("/api/jobs", { body: { ...m.document, title: `${m.model}, new job`, known: { ...Object.fromEntries(m.answers.filter((a) => !["feeds", "points"].includes(a.path.split(".")[0] ?? "")).map((a) => [a.path.replaceAll(".", "/"), "book"])) } } as never })),
+      take(api.POST("/api/jobs", { body: { ...m.document, title: m.model, known: { ...Object.fromEntries(m.answers.filter((a) => !["feeds", "points"].includes(a.path.split(".")[0] ?? "")).map((a) => [a.path.replaceAll(".", "/"), "book"])) } } as never })),
     onSuccess: (opened) => navigate({ to: "/jobs/$id/{-$sheet}", params: { id: opened.id } }),
     onError: (error) => setSays(whyNot(error)),
   });
