@@ -1,6 +1,7 @@
 package procedure_test
 
 import (
+	"fmt"
 	"slices"
 	"strings"
 	"testing"
@@ -8,6 +9,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"epitrope/core/coupling"
 	"epitrope/core/harness"
 	"epitrope/core/job"
 	"epitrope/core/parts"
@@ -195,4 +197,28 @@ func TestPace(t *testing.T) {
 		slow = append(slow, procedure.Done{Step: "lay-c1", By: "", AtS: float64(i) * 200 * 60, Minutes: 1})
 	}
 	assert.Equal(t, procedure.Pace{"lay": 4}, procedure.PaceOf(slow), "kept within reason")
+}
+
+// Every coupling with every isolator, bare and with all extras, inside and behind a tow
+// vehicle, comes to steps, to wires with two ends, and to a drawing on which every wire has
+// its way and its label.
+func TestEveryCombinationIsMade(t *testing.T) {
+	for _, place := range []string{`"panel-van"},"aux":{"place":"rear"`, `"tow-caravan"},"aux":{"place":"trailer"`} {
+		for _, kind := range coupling.Kinds() {
+			for _, isolator := range []string{"none", "front", "aux", "master"} {
+				for _, more := range []string{"", `,"monitor":"yes","disconnect":"yes","peakA":40,"bond":"yes"`} {
+					text := fmt.Sprintf(`{"vehicle":{"winch":"yes","kind":%s},"pins":{"coupling":%q},"extras":{"isolator":%q%s}}`, place, kind, isolator, more)
+					p, leads, list := stepsOf(t, []byte(text))
+					assert.NotEmpty(t, list, text)
+					for _, l := range leads {
+						assert.True(t, l.From.Name != "" && l.To.Name != "" && l.RouteM > 0, "%s: %s", text, l.Number)
+					}
+					for _, l := range harness.Draw(&p.System, []harness.Load{{ID: "l1", Name: "one"}, {ID: "l2", Name: "two"}}).Lines {
+						assert.GreaterOrEqual(t, len(l.Points), 2, "%s: %s has no way", text, l.ID)
+						assert.False(t, l.Label != "" && l.Text == nil, "%s: %s has no label", text, l.ID)
+					}
+				}
+			}
+		}
+	}
 }

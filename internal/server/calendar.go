@@ -131,11 +131,11 @@ func (a *api) datedJob(j store.Job, own export.Workshop) export.DatedJob {
 	return d
 }
 
-func calendarFile(name string, jobs ...export.DatedJob) *csvFile {
-	return &csvFile{"text/calendar; charset=utf-8", `attachment; filename="` + name + `.ics"`, export.Calendar(jobs...)}
+func calendarFile(name string, jobs ...export.DatedJob) *fileAnswer {
+	return &fileAnswer{"text/calendar; charset=utf-8", `attachment; filename="` + name + `.ics"`, export.Calendar(jobs...)}
 }
 
-func (a *api) workshopCalendar(ctx context.Context, _ *struct{}) (*csvFile, error) {
+func (a *api) workshopCalendar(ctx context.Context, _ *struct{}) (*fileAnswer, error) {
 	jobs, err := a.store.List(ctx)
 	if err != nil {
 		return nil, answer(err)
@@ -151,7 +151,7 @@ func (a *api) workshopCalendar(ctx context.Context, _ *struct{}) (*csvFile, erro
 	return calendarFile("epitrope", dated...), nil
 }
 
-func (a *api) jobCalendar(ctx context.Context, in *JobPath) (*csvFile, error) {
+func (a *api) jobCalendar(ctx context.Context, in *JobPath) (*fileAnswer, error) {
 	j, err := a.store.Get(ctx, in.ID)
 	if err != nil {
 		return nil, answer(err)

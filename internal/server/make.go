@@ -100,7 +100,7 @@ func (a *api) packOf(j store.Job, own export.Workshop, revision string, dated ti
 func (a *api) pack(ctx context.Context, in *struct {
 	JobPath
 	Paper string `query:"paper" enum:"A4,Letter" default:"A4"`
-}) (*csvFile, error) {
+}) (*fileAnswer, error) {
 	j, err := a.store.Get(ctx, in.ID)
 	if err != nil {
 		return nil, answer(err)
@@ -112,10 +112,10 @@ func (a *api) pack(ctx context.Context, in *struct {
 	p := a.packOf(j, own, fmt.Sprintf("draft, version %d", j.Version), j.SavedAt)
 	p.Paper = in.Paper
 	data, err := export.PDF(p)
-	return &csvFile{"application/pdf", `attachment; filename="pack.pdf"`, data}, err
+	return &fileAnswer{"application/pdf", `attachment; filename="pack.pdf"`, data}, err
 }
 
-func (a *api) issuedPack(ctx context.Context, in *revisionPath) (*csvFile, error) {
+func (a *api) issuedPack(ctx context.Context, in *revisionPath) (*fileAnswer, error) {
 	r, err := a.store.Revision(ctx, in.ID, in.Number)
 	if err == nil && r.Pack == nil {
 		err = store.ErrNotFound // issued before there were packs
@@ -123,7 +123,7 @@ func (a *api) issuedPack(ctx context.Context, in *revisionPath) (*csvFile, error
 	if err != nil {
 		return nil, answer(err)
 	}
-	return &csvFile{"application/pdf", fmt.Sprintf(`attachment; filename="pack-revision-%d.pdf"`, r.Number), r.Pack}, nil
+	return &fileAnswer{"application/pdf", fmt.Sprintf(`attachment; filename="pack-revision-%d.pdf"`, r.Number), r.Pack}, nil
 }
 
 func (a *api) makeIt(ctx context.Context, in *struct{ Body Input }) (*body[Made], error) {
@@ -136,8 +136,8 @@ func (a *api) makeIt(ctx context.Context, in *struct{ Body Input }) (*body[Made]
 }
 
 // fileOf answers with a file made of a job's draft.
-func (a *api) fileOf(contentType, name string, write func(p export.Pack) []byte) func(context.Context, *JobPath) (*csvFile, error) {
-	return func(ctx context.Context, in *JobPath) (*csvFile, error) {
+func (a *api) fileOf(contentType, name string, write func(p export.Pack) []byte) func(context.Context, *JobPath) (*fileAnswer, error) {
+	return func(ctx context.Context, in *JobPath) (*fileAnswer, error) {
 		j, err := a.store.Get(ctx, in.ID)
 		if err != nil {
 			return nil, answer(err)
@@ -146,7 +146,7 @@ func (a *api) fileOf(contentType, name string, write func(p export.Pack) []byte)
 		if err != nil {
 			return nil, answer(err)
 		}
-		return &csvFile{contentType, `attachment; filename="` + name + `"`, write(export.NewPack(j.Doc(), a.book, own))}, nil
+		return &fileAnswer{contentType, `attachment; filename="` + name + `"`, write(export.NewPack(j.Doc(), a.book, own))}, nil
 	}
 }
 

@@ -77,14 +77,14 @@ func (a *api) parts(ctx context.Context, _ *struct{}) (*body[PartsBook], error) 
 	return &body[PartsBook]{out}, nil
 }
 
-// csvFile is an answer that is a file.
-type csvFile struct {
+// fileAnswer is an answer that is a file.
+type fileAnswer struct {
 	ContentType string `header:"Content-Type"`
 	Disposition string `header:"Content-Disposition"`
 	Body        []byte
 }
 
-func (a *api) exportParts(ctx context.Context, _ *struct{}) (*csvFile, error) {
+func (a *api) exportParts(ctx context.Context, _ *struct{}) (*fileAnswer, error) {
 	list, err := a.store.Parts(ctx)
 	if err != nil {
 		return nil, answer(err)
@@ -93,7 +93,7 @@ func (a *api) exportParts(ctx context.Context, _ *struct{}) (*csvFile, error) {
 	for i, p := range list {
 		items[i] = p.Of()
 	}
-	return &csvFile{"text/csv; charset=utf-8; header=present", `attachment; filename="parts.csv"`, workshop.WriteParts(items)}, nil
+	return &fileAnswer{"text/csv; charset=utf-8; header=present", `attachment; filename="parts.csv"`, workshop.WriteParts(items)}, nil
 }
 
 func (a *api) importParts(ctx context.Context, in *struct{ Body PartsFile }) (*body[BookRead], error) {

@@ -78,7 +78,7 @@ func (a *api) model(ctx context.Context, name string) (*body[Model], error) {
 	return &body[Model]{list[0]}, nil
 }
 
-func (a *api) exportVehicles(ctx context.Context, _ *struct{}) (*csvFile, error) {
+func (a *api) exportVehicles(ctx context.Context, _ *struct{}) (*fileAnswer, error) {
 	finds, err := a.store.Finds(ctx, "")
 	if err != nil {
 		return nil, answer(err)
@@ -87,7 +87,7 @@ func (a *api) exportVehicles(ctx context.Context, _ *struct{}) (*csvFile, error)
 	for _, m := range entries(finds) {
 		models = append(models, workshop.Model{Name: m.Model, Document: m.Document})
 	}
-	return &csvFile{"text/csv; charset=utf-8; header=present", `attachment; filename="vehicles.csv"`, workshop.WriteVehicles(models)}, nil
+	return &fileAnswer{"text/csv; charset=utf-8; header=present", `attachment; filename="vehicles.csv"`, workshop.WriteVehicles(models)}, nil
 }
 
 func (a *api) importVehicles(ctx context.Context, in *struct{ Body VehiclesFile }) (*body[BookRead], error) {
