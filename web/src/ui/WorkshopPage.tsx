@@ -4,7 +4,7 @@ import type { ReactNode } from "react";
 import { SchemeSwitch } from "./SchemeSwitch";
 
 /** WorkshopPage is a page of the workshop's own, beside its jobs: a book, the week. */
-export function WorkshopPage({ title, says, actions, children }: { title: string; says: string; actions: ReactNode; children: ReactNode }) {
+export function WorkshopPage({ title, says, actions, book = true, children }: { title: string; says: string; actions: ReactNode; /** its tables stand row by row on a phone */ book?: boolean; children: ReactNode }) {
   return (
     <div className="page">
       <header className="bar">
@@ -15,7 +15,7 @@ export function WorkshopPage({ title, says, actions, children }: { title: string
         <span className="gap" />
         <SchemeSwitch />
       </header>
-      <main className="list partsPage">
+      <main className={book ? "list partsPage" : "list"}>
         <div className="listHead">
           <h1>{title}</h1>
           <span className="gap" />

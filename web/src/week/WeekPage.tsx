@@ -19,6 +19,7 @@ export function WeekPage() {
     <WorkshopPage
       title="Week"
       says="the workshop's week"
+      book={false}
       actions={
         <>
           <Button variant="default" disabled={!w} onClick={() => move(-7)}>
