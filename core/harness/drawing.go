@@ -8,11 +8,14 @@ import (
 // SVG and in PDF. Units are those of the drawing, with y downward; Unit of them make a step
 // of the grid that parts and wires stand on.
 type Drawing struct {
-	W      float64    `json:"w"`
-	H      float64    `json:"h"`
-	Parts  []Placed   `json:"parts"`
-	Lines  []Routed   `json:"lines"`
-	Zones  []Zone     `json:"zones"`
+	W     float64  `json:"w"`
+	H     float64  `json:"h"`
+	Parts []Placed `json:"parts"`
+	Lines []Routed `json:"lines"`
+	Zones []Zone   `json:"zones"`
+
+	Terminals []NamedTerminal `json:"terminals"`
+
 	Legend []LegendOf `json:"legend"`
 	Shapes []Shape    `json:"shapes" doc:"Everything to be painted, in order"`
 }
@@ -40,6 +43,13 @@ type Routed struct {
 	Label  string   `json:"label"`
 	Points []Corner `json:"points" doc:"Corners, from end to end"`
 	Text   *TextAt  `json:"text,omitempty" doc:"Where its label stands; absent where it has none"`
+}
+
+// NamedTerminal is the name of a terminal, beside the wire that ends there.
+type NamedTerminal struct {
+	Of   string `json:"of" doc:"Part"`
+	Text string `json:"text" doc:"DIN 72552"`
+	At   TextAt `json:"at"`
 }
 
 // Corner is a point of the drawing.
@@ -72,7 +82,7 @@ type LegendOf struct {
 // Shape is a thing to be painted.
 type Shape struct {
 	Kind   string    `json:"kind" enum:"line,circle,text"`
-	Class  string    `json:"class" doc:"How: outline, symbol, picture, feed, return, chassis, signal, existing, name, rating, label, zone, legend"`
+	Class  string    `json:"class" doc:"How: outline, symbol, picture, feed, return, chassis, signal, existing, name, rating, label, terminal, zone, legend"`
 	Of     string    `json:"of,omitempty" doc:"Part or wire that it belongs to"`
 	At     []float64 `json:"at" doc:"x, y, x, y … of a line; x, y, r of a circle; x, y of a text's middle, or of its beginning"`
 	Closed bool      `json:"closed,omitempty"`
@@ -98,7 +108,7 @@ const (
 	boxW, barW     = 7, 3
 	earthW, earthH = 4, 4
 	laneGap        = 9
-	linkGap        = 11
+	linkGap        = 13
 	runGap         = 15
 	bareGap        = 5
 	loadPitch      = 7

@@ -171,8 +171,12 @@ func (e End) place() string { return strings.TrimSpace(e.Name + " " + e.Terminal
 // terminals that are none. Source: from memory; the device's sheet wins.
 var studs = map[system.ComponentKind]string{
 	system.Alternator: "M8", system.Battery: "M8", system.Fuse: "M6", system.Relay: "M6", system.Contactor: "M8", system.Isolator: "M8",
-	system.Switch: "M8", system.Shunt: "M8", system.Disconnect: "M6", system.Earth: "M8", system.Loads: "M6", system.Winch: "M8",
+	system.Switch: "M8", system.Shunt: "M8", system.Disconnect: "M6", system.Earth: "M8", system.Loads: "M6", system.Winch: "M8", system.Changeover: "M6",
 }
+
+// clampMM2 is the thickest cable that a charger's cage clamps take; one for more has studs.
+// Source: from memory; the device's sheet wins.
+const clampMM2 = 35.0
 
 // end is what a wire ends in at a terminal.
 func end(s *system.System, t system.Terminal, size cable.Size) End {
@@ -186,8 +190,10 @@ func end(s *system.System, t system.Terminal, size cable.Size) End {
 		e.Lug = "tap holder with both fuses"
 	case size.AreaMM2 <= 2.5:
 		e.Lug = "blade terminal 6.3 mm, " + copper
-	case c.Kind == system.Charger:
+	case c.Kind == system.Charger && size.AreaMM2 <= clampMM2:
 		e.Lug = "ferrule " + copper
+	case c.Kind == system.Changeover && strings.HasPrefix(c.Rating, "plug-in"):
+		e.Lug = "relay socket contact 9.5 mm, " + copper
 	case c.Kind == system.Plug:
 		e.Lug = "plug contact " + copper
 	default:

@@ -62,6 +62,7 @@ const (
 	labelH     = 12.0
 	letterW    = 5.6
 	labelApart = 2.0
+	labelAside = 3.0 // of an upright wire
 )
 
 // segment is a straight piece of a wire.
@@ -103,6 +104,10 @@ func (n *net) label(w, h float64) {
 	var boxes []TextAt
 	for _, p := range n.parts {
 		boxes = append(boxes, TextAt{float64(p.x) * Unit, float64(p.y) * Unit, float64(p.w) * Unit, float64(p.h) * Unit})
+	}
+	n.terminals = n.terminalTexts()
+	for _, t := range n.terminals {
+		boxes = append(boxes, t.at)
 	}
 	free := func(t TextAt) bool {
 		if t.X < 0 || t.Y < 0 || t.X+t.W > w || t.Y+t.H > h {
@@ -154,7 +159,7 @@ func (n *net) room(i int, text string, segments []segment, free func(TextAt) boo
 				if s.flat() {
 					tries = [2]TextAt{{mid.X + by - wide/2, mid.Y - labelH - labelApart, wide, labelH}, {mid.X + by - wide/2, mid.Y + labelApart, wide, labelH}}
 				} else {
-					tries = [2]TextAt{{mid.X + labelApart, mid.Y + by - labelH/2, wide, labelH}, {mid.X - labelApart - wide, mid.Y + by - labelH/2, wide, labelH}}
+					tries = [2]TextAt{{mid.X + labelAside, mid.Y + by - labelH/2, wide, labelH}, {mid.X - labelAside - wide, mid.Y + by - labelH/2, wide, labelH}}
 				}
 				for _, t := range tries {
 					if free(t) {
@@ -169,7 +174,7 @@ func (n *net) room(i int, text string, segments []segment, free func(TextAt) boo
 
 // drawing is what was laid out, with the shapes to paint it.
 func (n *net) drawing(slots []slot, w, h int) Drawing {
-	d := Drawing{W: float64(w) * Unit, H: float64(h) * Unit, Parts: []Placed{}, Lines: []Routed{}, Zones: []Zone{}, Legend: legend(n), Shapes: []Shape{}}
+	d := Drawing{W: float64(w) * Unit, H: float64(h) * Unit, Parts: []Placed{}, Lines: []Routed{}, Terminals: []NamedTerminal{}, Zones: []Zone{}, Legend: legend(n), Shapes: []Shape{}}
 	for i, p := range n.parts {
 		d.Parts = append(d.Parts, Placed{ID: p.id, Kind: p.kind, Name: p.name, Rating: p.rating, Column: slots[i].column,
 			X: float64(p.x) * Unit, Y: float64(p.y) * Unit, W: float64(p.w) * Unit, H: float64(p.h) * Unit})
@@ -180,6 +185,9 @@ func (n *net) drawing(slots []slot, w, h int) Drawing {
 			r.Points = append(r.Points, spot(c))
 		}
 		d.Lines = append(d.Lines, r)
+	}
+	for _, t := range n.terminals {
+		d.Terminals = append(d.Terminals, NamedTerminal{Of: n.parts[t.part].id, Text: t.text, At: t.at})
 	}
 	d.Zones = n.zones(slots, w)
 	d.H = d.legendBelow()

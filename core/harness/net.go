@@ -44,7 +44,9 @@ type pin struct {
 type net struct {
 	parts []part
 	links []link
-	at    map[string]int
+
+	terminals []terminalText
+	at        map[string]int
 }
 
 // Ids of what the drawing adds to the system: the box that the loads hang on, and the bar

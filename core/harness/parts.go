@@ -48,7 +48,7 @@ type List struct {
 // kindOf is under which kind of the book a component is looked for.
 var kindOf = map[system.ComponentKind]string{
 	system.Fuse: "fuse", system.Charger: "charger", system.Relay: "relay", system.Contactor: "contactor", system.Plug: "plug",
-	system.Isolator: "other", system.Switch: "other", system.Shunt: "other", system.Disconnect: "other", system.Alternator: "other", system.Battery: "other",
+	system.Changeover: "changeover", system.Control: "other", system.Isolator: "other", system.Switch: "other", system.Shunt: "other", system.Disconnect: "other", system.Alternator: "other", system.Battery: "other",
 }
 
 // tally counts like things, in the order they first come.

@@ -59,6 +59,7 @@ func (n *net) slots() []slot {
 	}
 	over("e1", "start", earthRow)
 	over("r1", "aux", signalRow)
+	over("coupling", "k1", branchRow)
 	n.besides(out, done)
 	return out
 }
@@ -84,14 +85,14 @@ func (n *net) besides(out []slot, done []bool) {
 			}
 			row := branchRow
 			switch system.ComponentKind(p.kind) {
-			case system.FeedPoint, system.Fuse, system.Shunt:
+			case system.FeedPoint, system.Fuse, system.Shunt, system.Control:
 				row = signalRow
 			case system.Earth:
 				row = earthRow
 			}
 			s := slot{column: at, row: row}
-			if p.kind == string(system.FeedPoint) || p.id == "e3" {
-				s.column--
+			if p.kind == string(system.FeedPoint) || p.id == "e3" || p.id == "f3" && n.controlled() {
+				s.column-- // what the current comes from stands before what it goes to
 			}
 			for taken[s] {
 				s.column++
@@ -111,6 +112,12 @@ func (n *net) besides(out []slot, done []bool) {
 			out[i], done[i], taken[s] = s, true, true
 		}
 	}
+}
+
+// controlled says whether a person works the signal.
+func (n *net) controlled() bool {
+	_, ok := n.at["s1"]
+	return ok
 }
 
 // beside is the column of the first part that is placed and that a part is joined to.
@@ -195,7 +202,7 @@ func (n *net) between(from, to int) []int {
 }
 
 // linkWires are the short wires that join a part to the one beside it.
-var linkWires = map[string]bool{"c1a": true, "c2c": true, "q1a": true, "h1a": true, "h1b": true, "w1": true}
+var linkWires = map[string]bool{"c1a": true, "c2c": true, "q1a": true, "h1a": true, "h1b": true, "w1": true, "k1a": true, "k1b": true}
 
 // place gives every part its place on the grid, and returns the grid's size.
 func (n *net) place(slots []slot) (w, h int) {
@@ -353,12 +360,16 @@ func (n *net) sideOf(l link, at, other int, slots []slot) side {
 		return across
 	case a.row == signalRow:
 		return bottom
+	case b.row == signalRow && a.row == branchRow:
+		return left // past what stands above
 	case b.row == signalRow:
 		return top
 	case a.row < b.row && b.column > a.column:
 		return right
 	case a.row < b.row:
 		return bottom
+	case a.column == b.column:
+		return top
 	}
-	return left
+	return across
 }

@@ -29,6 +29,9 @@ func (d *Drawing) paint(n *net) {
 	for _, p := range d.Parts {
 		d.part(p)
 	}
+	for _, t := range d.Terminals {
+		d.text("terminal", t.Of, t.At.X+t.At.W/2, t.At.Y+terminalSize, t.Text, terminalSize, false)
+	}
 	x := 10.0
 	for _, l := range d.Legend {
 		y := d.H - legendH
@@ -171,10 +174,12 @@ var symbols = map[string]func(d *Drawing, of string, x, y float64){
 			d.line("symbol", of, x+at[0]+6, y+at[1]+4, x+at[0]+9, y+at[1]+4)
 		}
 	},
-	"relay":     contact,
-	"contactor": contact,
-	"isolator":  blade,
-	"switch":    blade,
+	"relay":      contact,
+	"contactor":  contact,
+	"changeover": changeover,
+	"control":    push,
+	"isolator":   blade,
+	"switch":     blade,
 	"disconnect": func(d *Drawing, of string, x, y float64) {
 		contact(d, of, x, y)
 		d.text("symbol", of, x+12, y+15, "U<", 9, false)
@@ -211,6 +216,23 @@ func contact(d *Drawing, of string, x, y float64) {
 	d.line("symbol", of, x, y+4, x, y-10)
 }
 
+// changeover is a contact that rests on one side and is drawn to the other by its coil.
+func changeover(d *Drawing, of string, x, y float64) {
+	d.line("symbol", of, x-18, y-7, x-7, y-7, x+8, y-2)
+	d.line("symbol", of, x+6, y-2, x+18, y-2)
+	d.line("symbol", of, x+6, y-13, x+18, y-13)
+	d.box("symbol", of, x-9, y+4, 18, 9)
+	d.line("symbol", of, x, y+4, x, y-4)
+}
+
+// push is a contact worked by hand that springs back.
+func push(d *Drawing, of string, x, y float64) {
+	d.line("symbol", of, x-18, y+4, x-7, y+4, x+8, y-4)
+	d.line("symbol", of, x+8, y+4, x+18, y+4)
+	d.line("symbol", of, x, y, x, y-13)
+	d.line("symbol", of, x-5, y-9, x-5, y-13, x+5, y-13, x+5, y-9)
+}
+
 // blade is a switch worked by hand.
 func blade(d *Drawing, of string, x, y float64) {
 	d.line("symbol", of, x-18, y, x-8, y, x+9, y-10)
@@ -245,10 +267,15 @@ var pictures = map[string]func(d *Drawing, of string, x, y float64){
 		}
 		d.circle("picture", of, x+11, y+7, 1.5)
 	},
-	"relay":     can,
-	"contactor": can,
-	"isolator":  knob,
-	"switch":    knob,
+	"relay":      can,
+	"contactor":  can,
+	"changeover": can,
+	"control": func(d *Drawing, of string, x, y float64) {
+		d.circle("picture", of, x, y+2, 11)
+		d.circle("picture", of, x, y+2, 6)
+	},
+	"isolator": knob,
+	"switch":   knob,
 	"disconnect": func(d *Drawing, of string, x, y float64) {
 		d.box("picture", of, x-15, y-10, 30, 20)
 		d.circle("picture", of, x-9, y, 3)

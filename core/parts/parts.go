@@ -52,7 +52,11 @@ type Changeover struct {
 	Relay      coupling.Changeover
 	ContactOhm float64
 	CrankA     float64
+	MostMM2    float64 // the thickest cable that it takes
 }
+
+// Takes says whether a cable of mm2 goes on the relay.
+func (c Changeover) Takes(mm2 float64) bool { return mm2 <= c.MostMM2*1.02 }
 
 // Plug is the card of a trailer plug and socket: what one of its contacts bears, the
 // largest cable that goes in, and what a contact resists.
@@ -129,9 +133,9 @@ func Stock() Book {
 		}
 	}
 	b.Changeovers = []Changeover{
-		{"changeover-40", "plug-in changeover relay, 40/30 A", coupling.PlugIn, contactOhm, crankShare * 40},
-		{"changeover-70", "plug-in changeover relay, 70/50 A", coupling.Changeover{MakeA: 70, BreakA: 50, CoilA: 0.2}, contactOhm, crankShare * 70},
-		{"changeover-100", "stud changeover relay, 100/80 A", coupling.Changeover{MakeA: 100, BreakA: 80, CoilA: 0.6}, contactOhm, crankShare * 100},
+		{"changeover-40", "plug-in changeover relay, 40/30 A", coupling.PlugIn, contactOhm, crankShare * 40, 6},
+		{"changeover-70", "plug-in changeover relay, 70/50 A", coupling.Changeover{MakeA: 70, BreakA: 50, CoilA: 0.2}, contactOhm, crankShare * 70, 10},
+		{"changeover-100", "stud changeover relay, 100/80 A", coupling.Changeover{MakeA: 100, BreakA: 80, CoilA: 0.6}, contactOhm, crankShare * 100, 120},
 	}
 	b.Plugs = []Plug{
 		{"plug-50", "50 A plug", 50, 16, 0.0005},
@@ -158,6 +162,9 @@ var (
 // crankShare is what a contact bears for the seconds of a start, over its continuous
 // rating. Source: from memory.
 const crankShare = 3.0
+
+// ControlOhm is the contact of a switch or button in a thin wire. Source: from memory.
+const ControlOhm = 0.02
 
 // MachineRatings are second alternators as commonly sold, in A at 6,000 rpm. Source: from
 // memory.
@@ -210,11 +217,11 @@ func (b Book) Contact(k coupling.Kind, amps float64) Contact {
 	return cards[len(cards)-1]
 }
 
-// Changeover returns the smallest changeover relay whose rest contact bears amps, or the
-// largest there is.
-func (b Book) Changeover(amps float64) Changeover {
+// Changeover returns the smallest changeover relay whose rest contact bears amps and that
+// takes a cable of mm2, or the largest there is.
+func (b Book) Changeover(amps, mm2 float64) Changeover {
 	for _, c := range b.Changeovers {
-		if c.Relay.BreakA >= amps {
+		if c.Relay.BreakA >= amps && c.Takes(mm2) {
 			return c
 		}
 	}

@@ -37,7 +37,8 @@ func TestRelayIsTheSmallestThatCarries(t *testing.T) {
 // less in the heat.
 func TestContactsPlugsAndHeat(t *testing.T) {
 	b := parts.Stock()
-	assert.Equal(t, 100.0, b.Changeover(60).Relay.MakeA, "70 A of headline rests at 50")
+	assert.Equal(t, 100.0, b.Changeover(60, 6).Relay.MakeA, "70 A of headline rests at 50")
+	assert.Equal(t, 100.0, b.Changeover(20, 16).Relay.MakeA, "16 mm² goes on studs alone")
 	assert.Equal(t, 120.0, b.Plug(99, 33.6).RatingA, "80 A of charging draws up to 99 A")
 	assert.Equal(t, 120.0, b.Plug(30, 25).RatingA, "25 mm² does not go into a 50 A housing")
 	assert.Zero(t, b.Contact(coupling.DCDC, 10).ContinuousA, "a charger alone has none")

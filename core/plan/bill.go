@@ -103,6 +103,9 @@ func (d *design) bill() Bill {
 	if d.wired() {
 		add("signal: finding its feed, wire and fuse", 1, "", fuseCost/2, signalHours)
 	}
+	if _, ok := d.ownFeed(); ok {
+		add("S1 with its fuse and wires", 1, "", fuseCost, deviceHours)
+	}
 	b.MetresM, b.CopperKg, b.Ends = working.Round(metres, 1), working.Round(kilos, 2), ends
 	b.Cost, b.Hours = working.Round(b.Cost, 0), working.Round(b.Hours, 1)
 	return b

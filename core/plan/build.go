@@ -15,7 +15,9 @@ func (d *design) build() {
 	d.components(d.facts.Body, d.facts.Place.At)
 	d.feedWires()
 	d.returnWires()
+	d.linkWires()
 	d.thinWires()
+	d.coilWires()
 	d.houseWires()
 	d.winchWire()
 }
@@ -69,8 +71,8 @@ func (d *design) components(b job.Body, place job.Point) {
 	if d.kind == coupling.SecondAlternator {
 		s.Add(system.Component{ID: "second", Kind: system.Alternator, Name: "Second alternator", Rating: d.second.String(), At: b.Alternator})
 	}
-	s.Add(system.Component{ID: "coupling", Kind: d.couplingKind(), Name: d.couplingName(), Rating: d.couplingRating(), At: d.couplingAt(),
-		Joins: d.kind == coupling.DCDCChangeover || d.kind == coupling.DCDCHighCurrent})
+	s.Add(system.Component{ID: "coupling", Kind: d.couplingKind(), Name: d.couplingName(), Rating: d.couplingRating(), At: d.couplingAt()})
+	d.joinComponents()
 	if d.facts.Place.Trailer {
 		s.Add(system.Component{ID: "x1", Kind: system.Plug, Name: "X1", Rating: d.plugCard.Label, At: d.hitchAt()})
 	}
@@ -86,10 +88,13 @@ func (d *design) components(b job.Body, place job.Point) {
 	}
 	d.extraComponents(place)
 	if d.wired() {
-		s.Add(system.Component{ID: "feed", Kind: system.FeedPoint, Name: "Feed point", Rating: d.feedRating(), Existing: true, At: job.Point{X: 1.6, Y: 1.1}})
-		s.Add(system.Component{ID: "f3", Kind: system.Fuse, Name: "F3", Rating: d.trigger.fuse.Label(), At: job.Point{X: 1.6, Y: 1.1}})
+		s.Add(system.Component{ID: "feed", Kind: system.FeedPoint, Name: "Feed point", Rating: d.feedRating(), Existing: true, At: feedAt})
+		s.Add(system.Component{ID: "f3", Kind: system.Fuse, Name: "F3", Rating: d.trigger.fuse.Label(), At: feedAt})
 	}
 }
+
+// feedAt is where feed points are: at the dashboard's fuses.
+var feedAt = job.Point{X: 1.6, Y: 1.1}
 
 // couplingNames are what the coupling is called on the run.
 var couplingNames = map[coupling.Kind]string{
@@ -116,12 +121,7 @@ func (d *design) couplingKind() system.ComponentKind {
 
 // couplingRating is what is fitted as the coupling.
 func (d *design) couplingRating() string {
-	switch {
-	case d.kind == coupling.DCDCChangeover:
-		return d.charger.Label + ", " + d.changeover.Label
-	case d.kind == coupling.DCDCHighCurrent:
-		return d.charger.Label + ", " + d.contact.Label
-	case d.kind.Charger():
+	if d.kind.Charger() {
 		return d.charger.Label
 	}
 	return d.contact.Label
@@ -161,14 +161,6 @@ func (d *design) wire(id, run string, role system.Role, from, to system.Terminal
 		Ohm: cable.Resistance.Value(size.OhmPerM(), lengthM, cable.Alpha, l.trial.ConductorC)})
 }
 
-// out is the coupling's terminal on the aux side.
-func (d *design) out() system.Terminal {
-	if d.kind.Charger() {
-		return term("coupling", "out")
-	}
-	return term("coupling", "87")
-}
-
 func (d *design) feedWires() {
 	d.system.Join(system.Wire{ID: "lead", Run: "lead", Role: system.Feed, From: term("alternator", "B+"), To: term("start", "30"), LengthM: 1, Ohm: leadOhm, Existing: true})
 	first := lugs
@@ -187,8 +179,11 @@ func (d *design) feedWires() {
 	case job.MasterSwitch:
 		post, _ = d.isolate("c2", &d.aux, post, c2M)
 	}
-	d.through("c1", &d.start, behindF1, term("coupling", "30"), c1M)
-	d.through("c2", &d.aux, d.out(), beforeF2, c2M)
+	if d.relayed() {
+		c1M, c2M = c1M-d.start.link(), c2M-d.aux.link()
+	}
+	d.through("c1", &d.start, behindF1, d.arrives(), c1M)
+	d.through("c2", &d.aux, d.leaves(), beforeF2, c2M)
 	d.wire("c2c", "c2", system.Feed, term("f2", "out"), post, &d.aux, d.aux.bare(), lugs)
 }
 
@@ -259,10 +254,12 @@ func (d *design) thinWires() {
 	if !d.wired() {
 		return
 	}
-	to := term("coupling", "15")
-	if d.kind.Coil() {
-		to = term("coupling", "86")
-	}
 	d.wire("t1", "t1", system.Signal, term("feed", "15"), term("f3", "in"), &t, bareM, system.Joints{})
-	d.wire("t1b", "t1", system.Signal, term("f3", "out"), to, &t, t.lengthM.Value, system.Joints{})
+	if c := d.control(); c == inSeries || c == changes {
+		near := min(reachM, t.lengthM.Value/3)
+		d.wire("t1b", "t1", system.Signal, term("f3", "out"), term("s1", "1"), &t, near, system.Joints{})
+		d.wire("t1c", "t1", system.Signal, term("s1", "0"), d.signalTo(), &t, t.lengthM.Value-near, system.Joints{})
+		return
+	}
+	d.wire("t1b", "t1", system.Signal, term("f3", "out"), d.signalTo(), &t, t.lengthM.Value, system.Joints{})
 }

@@ -126,11 +126,14 @@ func (d *design) noteChain(n *noted) {
 	d.notePlug(n)
 }
 
-// notePlug says where a cable does not go into its plug.
+// notePlug says where a cable does not go into its plug, or its relay.
 func (d *design) notePlug(n *noted) {
 	for _, l := range []*leg{&d.start, &d.aux} {
 		if d.crosses(l) && !d.plugCard.Takes(l.trial.Size.CopperMM2()) {
 			n.add("plug.cable", "x1", caution, with(strings.ToUpper(l.id), l.trial.Size.Copper(), d.plugCard.Label, working.Plain(d.plugCard.MostMM2, "mm²", 1)), nil)
+		}
+		if d.kind == coupling.DCDCChangeover && !d.changeover.Takes(l.trial.Size.CopperMM2()) {
+			n.add("changeover.cable", "coupling", caution, with(strings.ToUpper(l.id), l.trial.Size.Copper(), d.changeover.Label, working.Plain(d.changeover.MostMM2, "mm²", 0)), nil, unpin("Let the plan choose", "pins.contactA"))
 		}
 	}
 }

@@ -62,6 +62,7 @@ func (d *design) circuit(s *state) *network.Circuit {
 		d.chargerIn(c, s)
 	}
 	d.contactIn(c, s)
+	d.coilIn(c, s)
 	if s.short != "" {
 		c.Add(network.Resistance{Name: "short", A: c.Node(s.short), B: c.Node(d.minusAtCoupling()), Ohm: shortOhm})
 	}
@@ -139,21 +140,17 @@ func (d *design) signalWire(c *network.Circuit, s *state) {
 	}
 	c.Add(network.Resistance{Name: "f3", A: c.Node("f3.in"), B: c.Node("f3.out"), Ohm: protect.Resistance.Value(d.trigger.fuse.RatingA)})
 	if d.kind.Coil() {
-		c.Add(network.Resistance{Name: "coil", A: c.Node("coupling.86"), B: c.Node("coupling.31"), Ohm: 12 * d.facts.N / d.contact.CoilA})
 		return
 	}
 	c.Add(network.Resistance{Name: "trigger input", A: c.Node("coupling.15"), B: c.Node("coupling.31"), Ohm: 12 * d.facts.N / triggerA})
 }
 
 func (d *design) chargerIn(c *network.Circuit, s *state) {
-	if d.kind == coupling.DCDCChangeover && !s.joined {
-		c.Add(network.Resistance{Name: "rest contact", A: c.Node("coupling.30"), B: c.Node("coupling.87a"), Ohm: d.changeover.ContactOhm})
-	}
-	if d.kind == coupling.DCDCChangeover && s.joined {
-		return // its input hangs on the open rest contact
+	if d.kind == coupling.DCDCChangeover && !s.joined { // joined, its input hangs on the open contact
+		c.Add(network.Resistance{Name: "rest contact", A: c.Node("k1.30"), B: c.Node("k1.87a"), Ohm: d.changeover.ContactOhm})
 	}
 	if s.stopped || s.joined { // it cannot charge across a closed bypass
-		c.Add(network.Resistance{Name: "charger at rest", A: c.Node(d.chargerIn30()), B: c.Node("coupling.31"), Ohm: 12 * d.facts.N / d.charger.StandbyA})
+		c.Add(network.Resistance{Name: "charger at rest", A: c.Node("coupling.30"), B: c.Node("coupling.31"), Ohm: 12 * d.facts.N / d.charger.StandbyA})
 		return
 	}
 	c.Add(d.chargerAt(c, s))
@@ -162,17 +159,9 @@ func (d *design) chargerIn(c *network.Circuit, s *state) {
 	}
 }
 
-// chargerIn30 is the node of a charger's input: behind the rest contact of a changeover.
-func (d *design) chargerIn30() string {
-	if d.kind == coupling.DCDCChangeover {
-		return "coupling.87a"
-	}
-	return "coupling.30"
-}
-
 // chargerAt is the charger as a converter between the circuit's nodes.
 func (d *design) chargerAt(c *network.Circuit, s *state) network.Converter {
-	charger := network.Converter{Name: "charger", InPlus: c.Node(d.chargerIn30()), OutPlus: c.Node("coupling.out"), Minus: c.Node("coupling.31"),
+	charger := network.Converter{Name: "charger", InPlus: c.Node("coupling.30"), OutPlus: c.Node("coupling.out"), Minus: c.Node("coupling.31"),
 		OutV: d.setV() + taperV, MaxOutA: d.charger.OutputA, Efficiency: d.charger.Efficiency}
 	if s.worstEfficiency {
 		charger.Efficiency = d.charger.EfficiencyLow
@@ -183,11 +172,7 @@ func (d *design) chargerAt(c *network.Circuit, s *state) network.Converter {
 // contactIn is what joins the batteries, where it is closed, and a sensing relay's coil.
 func (d *design) contactIn(c *network.Circuit, s *state) {
 	if s.joined {
-		ohm := d.contact.ContactOhm
-		if d.kind == coupling.DCDCChangeover {
-			ohm = d.changeover.ContactOhm
-		}
-		c.Add(network.Resistance{Name: "contact", A: c.Node("coupling.30"), B: c.Node(d.out().Node()), Ohm: ohm})
+		c.Add(network.Resistance{Name: "contact", A: c.Node(d.arrives().Node()), B: c.Node(d.leaves().Node()), Ohm: d.joinOhm()})
 	}
 	if d.kind != coupling.VSR {
 		return

@@ -37,6 +37,7 @@ type design struct {
 	start, aux leg // the two stretches of the run
 	back       way // the return of the start side
 	trigger    leg
+	button     leg // what S1 works a coil by
 	house      leg // the feed to what is used, where it is part of the design
 	states     []state
 	worst      int
@@ -137,6 +138,7 @@ func (d *design) size() {
 	d.sizeHouse()
 	for range 8 {
 		d.sizeLegs()
+		d.sizeButton()
 		d.build()
 		d.solve()
 		if !d.redraw() {

@@ -18,7 +18,7 @@ import (
 // Extras as parts of the circuit: Q1 the isolator, R1 the shunt, B1 the bonding lead, Q3 the
 // low-voltage disconnect with its fuse F4 and its feed H1, W1 the winch.
 
-// linkM is the short cable that an isolator adds. Source: common practice, no source.
+// linkM is the short cable that an isolator adds, or that joins K1 to its charger. Source: common practice, no source.
 const linkM = 0.2
 
 // houseM is the feed from the battery to what is used off it, one way, and houseDrop what

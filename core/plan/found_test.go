@@ -6,16 +6,13 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
-	"epitrope/core/job"
 	"epitrope/core/parts"
 	"epitrope/core/plan"
 )
 
 func found(t testing.TB, text string) plan.Found {
 	t.Helper()
-	doc, problems := job.Decode([]byte(text))
-	require.Empty(t, problems)
-	return plan.FoundOf(doc, parts.Stock())
+	return plan.FoundOf(documentOf(t, text), parts.Stock())
 }
 
 func findings(f plan.Found) map[string]string {

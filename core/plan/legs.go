@@ -92,6 +92,7 @@ func (d *design) layOut() {
 	steel := 2*jointOhm + d.back.chassisOhm
 	d.start.jointsOhm += studOhm
 	d.addExtras()
+	d.addLinks()
 	d.start.school, d.aux.school = f.Schools.Fuse, f.Schools.Fuse
 	d.plugIn()
 	if !d.kind.Charger() {

@@ -62,6 +62,9 @@ func (d *design) openers() []opener {
 	if d.wired() {
 		list = append(list, opener{"f3", "F3 taken out"})
 	}
+	if _, ok := d.ownFeed(); ok {
+		list = append(list, opener{"f5", "F5 taken out"})
+	}
 	if d.facts.Place.Trailer {
 		list = append(list, opener{"x1", "X1 unplugged"})
 	}
@@ -71,8 +74,10 @@ func (d *design) openers() []opener {
 	if d.fedHouse() {
 		list = append(list, opener{"f4", "F4 taken out"}, opener{"q3", "Q3 open"})
 	}
-	name := d.couplingName()
-	list = append(list, opener{"coupling", name + " taken out or open"})
+	list = append(list, opener{"coupling", d.couplingName() + " taken out or open"})
+	if d.relayed() {
+		list = append(list, opener{"k1", "K1 taken out"})
+	}
 	list = append(list, opener{"start-minus", "start battery's negative off"}, opener{"aux-minus", "aux battery's negative off"})
 	if d.facts.Day.SolarW.Value > 0 {
 		list = append(list, opener{"solar", "solar isolated"})
@@ -98,7 +103,7 @@ func (d *design) liveWires(open ...string) map[string][]string {
 func (d *design) feeds() []string {
 	list := []string{}
 	for _, w := range d.system.Wires {
-		if w.Role == system.Feed && !w.Existing || w.Role == system.Signal && w.ID != "g1" {
+		if w.Role == system.Feed && !w.Existing || w.Role == system.Signal && w.Run != "g1" {
 			list = append(list, w.ID)
 		}
 	}
@@ -116,6 +121,20 @@ func wireName(id string) string {
 		return "T1 before F3"
 	case "t1b":
 		return "T1"
+	case "t1c":
+		return "T1 past S1"
+	case "s1a":
+		return "S1 before F5"
+	case "s1b":
+		return "S1 past F5"
+	case "s1c":
+		return "S1 to the coil"
+	case "k1a":
+		return "link K1 to charger"
+	case "k1b":
+		return "link charger to K1"
+	case "k1c":
+		return "K1's control"
 	case "q1a":
 		return "link at Q1"
 	case "h1a":

@@ -70,6 +70,7 @@ func (d *design) notes() []Note {
 	d.noteSignal(&n)
 	d.noteProfile(&n)
 	d.noteChain(&n)
+	d.noteButton(&n)
 	d.noteLeg(&n, &d.start, "C1", "F1", "pins.startSize", "pins.startFuseA")
 	d.noteLeg(&n, &d.aux, "C2", "F2", "pins.auxSize", "pins.auxFuseA")
 	if d.fedHouse() {

@@ -66,7 +66,7 @@ func (d *design) reaches() []reach {
 		list = append(list, reach{column: "x1", inPlus: last("c1"), inMinus: mid, outPlus: last("c1"), outMinus: mid, carries: "x1 plus", plugIn: true})
 	}
 	list = append(list,
-		reach{column: "coupling", inPlus: "coupling.30", inMinus: mid, outPlus: d.out().Node(), outMinus: mid, carries: "c1"},
+		reach{column: "coupling", inPlus: d.arrives().Node(), inMinus: mid, outPlus: d.leaves().Node(), outMinus: mid, carries: "c1"},
 		reach{column: "c2", inPlus: c2From, inMinus: mid, outPlus: last("c2"), outMinus: "aux.31", carries: "c2", plugBefore: second})
 	if second {
 		list = append(list, reach{column: "x1", inPlus: last("c2"), inMinus: "aux.31", outPlus: last("c2"), outMinus: "aux.31", carries: "x1 plus", plugIn: true})

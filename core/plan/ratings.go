@@ -83,9 +83,9 @@ func (d *design) fitContacts() {
 		amps = *pin
 	}
 	d.contact = d.book.Contact(d.kind, amps)
-	d.changeover = d.book.Changeover(d.start.amps)
+	d.changeover = d.book.Changeover(d.start.amps, max(d.start.trial.Size.CopperMM2(), d.aux.trial.Size.CopperMM2()))
 	if pin := d.doc.Pins.ContactA; pin != nil && d.kind == coupling.DCDCChangeover {
-		d.changeover = d.book.Changeover(0)
+		d.changeover = d.book.Changeover(0, 0)
 		for _, c := range d.book.Changeovers {
 			if c.Relay.MakeA <= *pin {
 				d.changeover = c

@@ -91,7 +91,7 @@ func (d *Day) Rig(v Variation) *day.Rig {
 	sys := p.varied(v)
 	c := network.New()
 	rig := &day.Rig{N: n, Circuit: c, Vehicle: "vehicle", House: "house", Starter: "starter",
-		Nodes:   day.Nodes{Machine: "alternator.B+", Bus: "start.30", SensePlus: p.chargerIn30(), SenseZero: p.senseZero(), Out: p.out().Node(), AuxPlus: "aux.30", AuxZero: "aux.31"},
+		Nodes:   day.Nodes{Machine: "alternator.B+", Bus: "start.30", SensePlus: "coupling.30", SenseZero: p.senseZero(), Out: p.gives().Node(), AuxPlus: "aux.30", AuxZero: "aux.31"},
 		Machine: day.Machine{Element: "alternator", Label: f.Label, Regulation: p.regulation(), WarmV: f.RegulatedV.Value / n},
 		Start: day.Bank{Element: "start battery", Chemistry: battery.Flooded, CapacityAh: f.StartAh.Value, FullV: startFullV,
 			SOC: f.Day.StartSOC.Value / 100, EngineSpace: true},
@@ -186,7 +186,7 @@ func (d *design) couple(rig *day.Rig, c *network.Circuit) {
 		return
 	}
 	charger := d.chargerAt(c, &state{})
-	c.Add(charger, network.Resistance{Name: "charger at rest", A: c.Node(d.chargerIn30()), B: c.Node("coupling.31"), Ohm: 12 * n / d.charger.StandbyA})
+	c.Add(charger, network.Resistance{Name: "charger at rest", A: c.Node("coupling.30"), B: c.Node("coupling.31"), Ohm: 12 * n / d.charger.StandbyA})
 	rig.Charger = &day.Charger{Element: "charger", Standby: "charger at rest", OutputA: d.charger.OutputA, StandbyA: d.charger.StandbyA,
 		Stages: d.usualStages(), Curve: coupling.UsualCurve,
 		CutOutV: d.charger.CutOutV, RestartV: restartV, RestartS: restartS, DelayS: chargeDelayS + 60*d.facts.Schools.DelayMin.Value,
@@ -200,14 +200,10 @@ var triggers = map[string]day.Trigger{"running": day.Running, "ignition": day.Ig
 // join puts in what joins the batteries, and what works it.
 func (d *design) join(rig *day.Rig, c *network.Circuit) {
 	n := d.facts.N
-	ohm := d.contact.ContactOhm
-	if d.kind == coupling.DCDCChangeover {
-		ohm = d.changeover.ContactOhm
-	}
 	if d.kind == coupling.DCDC || d.kind == coupling.TrailerCharger {
 		return
 	}
-	c.Add(network.Switch{Name: "contact", A: c.Node("coupling.30"), B: c.Node(d.out().Node()), Ohm: ohm})
+	c.Add(network.Switch{Name: "contact", A: c.Node(d.arrives().Node()), B: c.Node(d.leaves().Node()), Ohm: d.joinOhm()})
 	rig.Join = &day.Join{Switch: "contact"}
 	j := rig.Join
 	switch d.kind {
@@ -218,7 +214,7 @@ func (d *design) join(rig *day.Rig, c *network.Circuit) {
 			j.By = day.Always
 		}
 	case coupling.DCDCChangeover:
-		c.Add(network.Resistance{Name: "rest contact", A: c.Node("coupling.30"), B: c.Node("coupling.87a"), Ohm: ohm})
+		c.Add(network.Resistance{Name: "rest contact", A: c.Node("k1.30"), B: c.Node("k1.87a"), Ohm: d.joinOhm()})
 		j.By, j.Rest = day.Never, "rest contact"
 	case coupling.DCDCHighCurrent:
 		h := coupling.UsualHighCurrent

@@ -200,10 +200,10 @@ func (d *design) otherStates() []state {
 	}
 	return append(list,
 		with("short-c1", "short at the end of C1", faulted, func(s *state) {
-			s.joined, s.houseA, s.short, s.startV = false, 0, "coupling.30", d.start.sourceV
+			s.joined, s.houseA, s.short, s.startV = false, 0, d.arrives().Node(), d.start.sourceV
 			s.secondA = d.start.sourceV / d.sourceOhm()
 		}),
-		with("short-c2", "short at the end of C2", faulted, func(s *state) { s.joined, s.houseA, s.short = false, 0, d.out().Node() }))
+		with("short-c2", "short at the end of C2", faulted, func(s *state) { s.joined, s.houseA, s.short = false, 0, d.leaves().Node() }))
 }
 
 // warmC is the temperature of a start battery that is no warmer than the garage.

@@ -44,6 +44,8 @@ var words = map[string][2]string{
 	"profile.uncompensated": {"At %s outside “%s” is not compensated by temperature.", "Lead wants some 24 mV for each kelvin: too little in the cold, too much in the heat."},
 	"chain.over":            {"%s carries %s and bears %s where it sits.", "Everything in series carries the same current: this is the weakest of it, and trips or burns."},
 	"chain.limit":           {"%s carries %s of the %s it bears where it sits: at its limit.", "A hot day or a dirty contact takes it over."},
+	"changeover.cable":      {"%s is %s; a %s takes up to %s.", "Its socket's contacts take no thicker cable: a relay with studs, or a stud beside it and a short link that its fuse saves."},
+	"button.breaks":         {"A short behind F5 draws %s; a %s breaks %s.", "Take S1's feed off a circuit that is already fused on that side, a branch of its fuse box, with F5 there."},
 	"plug.cable":            {"%s is %s; a %s takes up to %s.", "The cable does not go into the housing: a larger plug, or two cables in parallel with a joint."},
 	"cable.burns":           {"%s is pinned to %s, which carries %s where it lies; it has to carry %s.", "It gets over %s. Drop alone approves cable that burns."},
 	"cable.thin":            {"%s is pinned to %s: it loses %s, more than the %s allowed.", "What is lost on the way is missing at the end."},
@@ -69,7 +71,7 @@ var noteMarks = map[string]working.Origin{
 	"cable.burns": working.Standard, "cable.thin": working.Physics, "cable.drop": working.Physics, "cable.none": working.Standard,
 	"fuse.over": working.Standard, "fuse.slow": working.Standard, "fuse.breaks": working.Memory, "fuse.none": working.Standard, "fuse.overload": working.Standard,
 	"signal.detect.low": working.Physics, "signal.detect.joined": working.Physics,
-	"chain.over": working.Memory, "chain.limit": working.Memory, "plug.cable": working.Memory, "use.large": working.Physics,
+	"chain.over": working.Memory, "chain.limit": working.Memory, "plug.cable": working.Memory, "button.breaks": working.Physics, "changeover.cable": working.Memory, "use.large": working.Physics,
 }
 
 // cautions stand once on every plan, where the reader acts on it.

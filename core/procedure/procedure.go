@@ -237,6 +237,9 @@ func (b *builder) fit() {
 			step.What += " Clamped so that nothing moves, plus covered, vent led out where it has one."
 			step.Caution = "Heavy, and a source: nothing conducting on top of it."
 			step.Checks = []string{"clamped", "plus covered", "clear of the lid or seat"}
+		case "control":
+			step.What += " In the driver's reach, out of the way of a knee, its label in sight."
+			step.Checks = append(step.Checks, "label says what it does and for how long")
 		case "charger":
 			step.What += " Its vents free, its lamp in sight, room for air round it."
 			step.Checks = append(step.Checks, "vents clear", "lamp visible")
@@ -331,7 +334,7 @@ func (b *builder) live() {
 	b.add(Step{ID: "negative-on", Stage: Live, Title: "Start battery's negative on", What: "Last on: on the chassis side of a battery sensor.", Where: "start battery", Minutes: smallMin, After: []string{"aux-negative-on"}, Tool: "insulated spanner"})
 	b.add(Step{ID: "hold-fuses", Stage: Check, Hold: true, Title: "Before the fuses: polarity at each holder", What: "Both sides of every holder against minus, one by one.", Tool: "multimeter", Minutes: lookMin, After: []string{"negative-on"}, Checks: b.polarity()})
 	last := "hold-fuses"
-	for _, id := range []string{"f2", "f1", "f4", "f3"} {
+	for _, id := range []string{"f2", "f1", "f4", "f5", "f3"} {
 		c, ok := b.p.System.Component(id)
 		if !ok {
 			continue

@@ -8,9 +8,9 @@ type Bridge struct {
 	Component, From, To string
 }
 
-// Bridges are those of the system: a contact that may be closed counts as closed, as
-// nobody sees it from outside.
-func (s *System) Bridges() []Bridge {
+// bridges are those of the system with its changeovers at rest, or not. Any other contact
+// that may be closed counts as closed, as nobody sees it from outside.
+func (s *System) bridges(rest bool) []Bridge {
 	list := []Bridge{}
 	for _, c := range s.Components {
 		switch c.Kind {
@@ -18,10 +18,10 @@ func (s *System) Bridges() []Bridge {
 			list = append(list, Bridge{c.ID, "in", "out"})
 		case Relay, Contactor, Isolator:
 			list = append(list, Bridge{c.ID, "30", "87"})
-		case Charger:
-			if c.Joins {
-				list = append(list, Bridge{c.ID, "30", "out"})
-			}
+		case Changeover:
+			list = append(list, Bridge{c.ID, "30", map[bool]string{true: "87a", false: "87"}[rest]})
+		case Control:
+			list = append(list, Bridge{c.ID, map[bool]string{true: "1", false: "2"}[rest], "0"})
 		case Switch, Disconnect:
 			list = append(list, Bridge{c.ID, "1", "2"})
 		case Plug:
@@ -33,11 +33,22 @@ func (s *System) Bridges() []Bridge {
 
 // Live returns the feed wires that a source at a terminal reaches, with the components
 // named in opened taken out of the way: fuses pulled, plugs parted, contacts locked open.
-// Wires come in the order of the system.
+// What a changeover lets through in either position counts, but not both at once. Wires
+// come in the order of the system.
 func (s *System) Live(source Terminal, opened ...string) []string {
+	resting, made := s.reached(source, s.bridges(true), opened), s.reached(source, s.bridges(false), opened)
+	list := []string{}
+	for _, w := range s.Wires {
+		if resting[w.ID] || made[w.ID] {
+			list = append(list, w.ID)
+		}
+	}
+	return list
+}
+
+func (s *System) reached(source Terminal, bridges []Bridge, opened []string) (live map[string]bool) {
 	reached := map[Terminal]bool{source: true}
-	live := map[string]bool{}
-	bridges := s.Bridges()
+	live = map[string]bool{}
 	for grown := true; grown; {
 		grown = false
 		for _, w := range s.Wires {
@@ -54,11 +65,5 @@ func (s *System) Live(source Terminal, opened ...string) []string {
 			reached[from], reached[to], grown = true, true, true
 		}
 	}
-	list := []string{}
-	for _, w := range s.Wires {
-		if live[w.ID] {
-			list = append(list, w.ID)
-		}
-	}
-	return list
+	return live
 }

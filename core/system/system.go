@@ -3,7 +3,7 @@
 // this.
 //
 // Terminals are named by DIN 72552 (from memory): 15 ignition-switched positive,
-// 30 battery positive, 31 ground, 86 and 85 coil, 87 make, B+ alternator output.
+// 30 battery positive, 31 ground, 86 and 85 coil, 87 make, 87a break, B+ alternator output.
 package system
 
 import (
@@ -33,17 +33,18 @@ const (
 	Disconnect ComponentKind = "disconnect"
 	Loads      ComponentKind = "loads"
 	Winch      ComponentKind = "winch"
+	Changeover ComponentKind = "changeover" // a relay with a rest contact
+	Control    ComponentKind = "control"    // by hand, in a signal: switch, button, selector
 )
 
 // Component is one thing that is fitted, or was there before.
 type Component struct {
 	ID       string        `json:"id"`
-	Kind     ComponentKind `json:"kind" enum:"alternator,battery,fuse,charger,relay,contactor,isolator,plug,earth,feed-point,switch,shunt,disconnect,loads,winch"`
+	Kind     ComponentKind `json:"kind" enum:"alternator,battery,fuse,charger,relay,contactor,isolator,plug,earth,feed-point,switch,shunt,disconnect,loads,winch,changeover,control"`
 	Name     string        `json:"name"`
 	Rating   string        `json:"rating,omitempty"`
 	Existing bool          `json:"existing,omitempty" doc:"There before the work"`
 	At       job.Point     `json:"at"`
-	Joins    bool          `json:"joins,omitempty" doc:"A charger beside a contact that can join the batteries"`
 }
 
 // Role is what a wire is for.

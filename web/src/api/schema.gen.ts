@@ -997,10 +997,8 @@ export interface components {
             /** @description There before the work */
             existing?: boolean;
             id: string;
-            /** @description A charger beside a contact that can join the batteries */
-            joins?: boolean;
             /** @enum {string} */
-            kind: "alternator" | "battery" | "fuse" | "charger" | "relay" | "contactor" | "isolator" | "plug" | "earth" | "feed-point" | "switch" | "shunt" | "disconnect" | "loads" | "winch";
+            kind: "alternator" | "battery" | "fuse" | "charger" | "relay" | "contactor" | "isolator" | "plug" | "earth" | "feed-point" | "switch" | "shunt" | "disconnect" | "loads" | "winch" | "changeover" | "control";
             name: string;
             rating?: string;
         };
@@ -1209,6 +1207,7 @@ export interface components {
             parts: components["schemas"]["Placed"][];
             /** @description Everything to be painted, in order */
             shapes: components["schemas"]["Shape"][];
+            terminals: components["schemas"]["NamedTerminal"][];
             /** Format: double */
             w: number;
             zones: components["schemas"]["Zone"][];
@@ -2007,6 +2006,13 @@ export interface components {
             /** @description What to open to work there */
             work: components["schemas"]["WorkRow"][];
         };
+        NamedTerminal: {
+            at: components["schemas"]["TextAt"];
+            /** @description Part */
+            of: string;
+            /** @description DIN 72552 */
+            text: string;
+        };
         NeedLoad: {
             /**
              * Format: double
@@ -2548,7 +2554,7 @@ export interface components {
         Shape: {
             /** @description x, y, x, y … of a line; x, y, r of a circle; x, y of a text's middle, or of its beginning */
             at: number[];
-            /** @description How: outline, symbol, picture, feed, return, chassis, signal, existing, name, rating, label, zone, legend */
+            /** @description How: outline, symbol, picture, feed, return, chassis, signal, existing, name, rating, label, terminal, zone, legend */
             class: string;
             closed?: boolean;
             /** @enum {string} */

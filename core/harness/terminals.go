@@ -1,0 +1,69 @@
+package harness
+
+import (
+	"slices"
+	"unicode/utf8"
+
+	"epitrope/core/system"
+)
+
+// terminalText is the name of a terminal as it stands beside its wire.
+type terminalText struct {
+	part int
+	text string
+	at   TextAt
+}
+
+// How large a terminal's name is, in units of the drawing.
+const (
+	terminalSize = 9.0
+	terminalH    = 10.0
+
+	terminalLetterW = 5.6 // figures are as wide as each other
+)
+
+// plain are the parts whose two sides are as good as each other, or that show at once which
+// is which: their terminals are not named.
+var plain = []system.ComponentKind{system.Fuse, system.Switch, system.Shunt, system.Earth, system.FeedPoint, system.Plug, system.Winch}
+
+// terminalTexts puts the names of terminals beside the wires, one each where wires share
+// one on the same side.
+func (n *net) terminalTexts() []terminalText {
+	list := []terminalText{}
+	segments := n.segments()
+	add := func(part int, name string, p pin) {
+		q := n.parts[part]
+		if name == "" || slices.Contains([]string{"box", "bar", "load"}, q.kind) || slices.Contains(plain, system.ComponentKind(q.kind)) {
+			return
+		}
+		t := terminalText{part: part, text: name, at: nameAt(p, float64(utf8.RuneCountInString(name))*terminalLetterW+2)}
+		if slices.ContainsFunc(segments, func(s segment) bool { return s.hits(t.at) }) {
+			return
+		}
+		list = append(list, t)
+	}
+	for _, l := range n.links {
+		if l.path == nil {
+			continue
+		}
+		add(l.from, l.wire.From.Terminal, l.pinFrom)
+		add(l.to, l.wire.To.Terminal, l.pinTo)
+	}
+	return list
+}
+
+// nameAt is the room for a terminal's name at a pin: over a wire that runs across, to the
+// right of one that runs upright.
+func nameAt(p pin, w float64) TextAt {
+	x, y := float64(p.x)*Unit, float64(p.y)*Unit
+	const off = 2.0
+	switch {
+	case p.dx > 0:
+		return TextAt{x + off, y - terminalH - off/2, w, terminalH}
+	case p.dx < 0:
+		return TextAt{x - off - w, y - terminalH - off/2, w, terminalH}
+	case p.dy > 0:
+		return TextAt{x + off, y + off, w, terminalH}
+	}
+	return TextAt{x + off, y - off - terminalH, w, terminalH}
+}

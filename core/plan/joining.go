@@ -1,0 +1,246 @@
+package plan
+
+import (
+	"epitrope/core/cable"
+	"epitrope/core/coupling"
+	"epitrope/core/job"
+	"epitrope/core/network"
+	"epitrope/core/parts"
+	"epitrope/core/protect"
+	"epitrope/core/system"
+	"epitrope/core/working"
+)
+
+// reachM is the wire from the feed point's fuse to what a person works, on the same
+// dashboard. Source: common practice, no source.
+const reachM = 0.5
+
+// relayed says whether a relay of its own, K1, stands beside the charger.
+func (d *design) relayed() bool {
+	return d.kind == coupling.DCDCChangeover || d.kind == coupling.DCDCHighCurrent
+}
+
+// arrives is the terminal at which the run from the start side ends.
+func (d *design) arrives() system.Terminal {
+	if d.relayed() {
+		return term("k1", "30")
+	}
+	return term("coupling", "30")
+}
+
+// leaves is the terminal at which the run to the aux battery begins.
+func (d *design) leaves() system.Terminal {
+	if d.relayed() {
+		return term("k1", "87")
+	}
+	return d.gives()
+}
+
+// gives is the coupling's own terminal on the aux side.
+func (d *design) gives() system.Terminal {
+	if d.kind.Charger() {
+		return term("coupling", "out")
+	}
+	return term("coupling", "87")
+}
+
+// joinOhm is the contact that joins the batteries.
+func (d *design) joinOhm() float64 {
+	if d.kind == coupling.DCDCChangeover {
+		return d.changeover.ContactOhm
+	}
+	return d.contact.ContactOhm
+}
+
+// coilA is what the coil of that contact takes.
+func (d *design) coilA() float64 {
+	if d.kind == coupling.DCDCChangeover {
+		return d.changeover.Relay.CoilA
+	}
+	return d.contact.CoilA
+}
+
+// coil is the coil's plus and minus.
+func (d *design) coil() (plus, minus system.Terminal) {
+	if d.relayed() {
+		return term("k1", "86"), term("k1", "85")
+	}
+	return term("coupling", "86"), term("coupling", "31")
+}
+
+// signalTo is where the wire that tells the coupling what to do ends.
+func (d *design) signalTo() system.Terminal {
+	if d.kind.Coil() {
+		plus, _ := d.coil()
+		return plus
+	}
+	return term("coupling", "15")
+}
+
+// control is what a person works, S1.
+type control int
+
+const (
+	noControl control = iota
+	inSeries          // a switch in the signal's wire
+	changes           // takes the coil from the signal to a feed of its own
+	alone             // a button that alone works the coil
+)
+
+func (d *design) control() control {
+	switch f := d.facts; {
+	case d.kind == coupling.DCDCChangeover:
+		return alone
+	case d.kind == coupling.ManualSelector, d.kind == coupling.SwitchedContactor && f.Survey.EmergencyStart == job.Yes:
+		return changes
+	case d.wired() && (f.Schools.InSeries || f.Day.Trigger == "switch"):
+		return inSeries
+	}
+	return noControl
+}
+
+// ownFeed is the terminal that S1 takes the coil's current from, by way of F5: from the
+// battery that still has some.
+func (d *design) ownFeed() (from system.Terminal, ok bool) {
+	switch d.control() {
+	case alone, changes:
+		if d.kind == coupling.ManualSelector {
+			return d.arrives(), true
+		}
+		return d.leaves(), true
+	}
+	return system.Terminal{}, false
+}
+
+func (d *design) controlRating() string {
+	switch {
+	case d.kind == coupling.ManualSelector:
+		return "selector: off, with ignition, always"
+	case d.control() == inSeries:
+		return "switch in the signal's wire"
+	}
+	return "push-button, momentary, labelled"
+}
+
+// joinComponents are K1, S1 and F5, where they are.
+func (d *design) joinComponents() {
+	s, at := &d.system, d.couplingAt()
+	switch d.kind {
+	case coupling.DCDCChangeover:
+		s.Add(system.Component{ID: "k1", Kind: system.Changeover, Name: "K1", Rating: d.changeover.Label, At: at})
+	case coupling.DCDCHighCurrent:
+		s.Add(system.Component{ID: "k1", Kind: system.Contactor, Name: "K1", Rating: d.contact.Label, At: at})
+	}
+	if d.control() != noControl {
+		s.Add(system.Component{ID: "s1", Kind: system.Control, Name: "S1", Rating: d.controlRating(), At: feedAt})
+	}
+	if _, ok := d.ownFeed(); ok {
+		s.Add(system.Component{ID: "f5", Kind: system.Fuse, Name: "F5", Rating: d.button.fuse.Label(), At: at})
+	}
+}
+
+// link is how much of a leg is the link between K1 and the charger.
+func (l *leg) link() float64 { return min(linkM, l.lengthM.Value/4) }
+
+// linkWires join K1 and the charger beside it: in the size of the run that they belong to,
+// as its fuse has to save them too.
+func (d *design) linkWires() {
+	if !d.relayed() {
+		return
+	}
+	from := d.arrives()
+	if d.kind == coupling.DCDCChangeover {
+		from = term("k1", "87a")
+	}
+	d.wire("k1a", "c1", system.Feed, from, term("coupling", "30"), &d.start, d.start.link(), lugs)
+	d.wire("k1b", "c2", system.Feed, term("coupling", "out"), d.leaves(), &d.aux, d.aux.link(), lugs)
+}
+
+// addLinks counts the links' four ends in series with the runs.
+func (d *design) addLinks() {
+	if d.relayed() {
+		d.start.jointsOhm += 2 * jointOhm
+		d.aux.jointsOhm += 2 * jointOhm
+	}
+}
+
+// sizeButton sizes the thin wires by which S1 works the coil from a feed of its own.
+func (d *design) sizeButton() {
+	from, ok := d.ownFeed()
+	if !ok {
+		return
+	}
+	volts, ohm := d.facts.Chemistry.RestV(1)*d.facts.N, d.auxOhm()+d.aux.totalOhm()
+	if from == d.arrives() {
+		volts, ohm = d.facts.RegulatedV.Value, d.startOhm()+d.start.totalOhm()
+	}
+	ohm += bareM * cable.Square(triggerMM2).OhmPerM() // a short behind F5 is fed over the run and its own wire
+	d.button = leg{id: "s1", fuseID: "f5", amps: d.coilA(), lengthM: d.facts.TriggerM, bay: cable.Ambient(triggerBayC),
+		device: protect.Device{Families: protect.Small}, sourceV: volts, sourceOhm: ohm, budgetV: 1}
+	thin := []cable.Size{cable.Square(triggerMM2)}
+	d.button.choose(thin, d.facts.Insulation, 12*d.facts.N)
+	if d.button.noFuse != nil { // none breaks such a short, which a note says
+		d.button.fuse, _ = protect.Choose(protect.Need{ContinuousA: d.button.amps, AmbientC: triggerBayC, CableA: d.button.trial.AmpacityA}, protect.Small)
+	}
+}
+
+// noteButton says where no small fuse breaks a short behind F5.
+func (d *design) noteButton(n *noted) {
+	if _, ok := d.ownFeed(); ok && d.button.nearFault > d.button.fuse.Family.BreaksA {
+		n.add("button.breaks", "coupling", caution, with(working.Text(d.button.nearFault/1000, "kA", 1), d.button.fuse.Label(), working.Text(d.button.fuse.Family.BreaksA/1000, "kA", 0)), nil)
+	}
+}
+
+// coilWires work the coil: from S1's own feed, or from the charger that decides, and back to
+// the coupling's minus.
+func (d *design) coilWires() {
+	plus, minus := d.coil()
+	t := &d.trigger
+	if from, ok := d.ownFeed(); ok {
+		t = &d.button
+		d.wire("s1a", "s1", system.Signal, from, term("f5", "in"), t, bareM, lugs)
+		d.wire("s1b", "s1", system.Signal, term("f5", "out"), term("s1", "2"), t, t.lengthM.Value, system.Joints{})
+		if d.control() == alone {
+			d.wire("s1c", "s1", system.Signal, term("s1", "0"), plus, t, t.lengthM.Value, system.Joints{})
+		}
+	}
+	if d.kind == coupling.DCDCHighCurrent {
+		d.wire("k1c", "k1", system.Signal, term("coupling", "relay"), plus, t, linkM, system.Joints{})
+	}
+	if d.relayed() {
+		d.wire("g2", "g1", system.Signal, minus, term("coupling", "31"), t, linkM, system.Joints{})
+	}
+}
+
+// coilIn puts the coil into a circuit, with what works it, as a state has them.
+func (d *design) coilIn(c *network.Circuit, s *state) {
+	live := s.setV > 0 || s.feedLive
+	contact := func(name, a, b string, closed bool) {
+		ohm := blockedOhm
+		if closed {
+			ohm = parts.ControlOhm
+		}
+		c.Add(network.Resistance{Name: name, A: c.Node(a), B: c.Node(b), Ohm: ohm})
+	}
+	if d.relayed() || d.kind.Coil() && (d.wired() || d.control() == changes) {
+		plus, minus := d.coil()
+		c.Add(network.Resistance{Name: "coil", A: c.Node(plus.Node()), B: c.Node(minus.Node()), Ohm: 12 * d.facts.N / d.coilA()})
+	}
+	if d.kind == coupling.DCDCHighCurrent {
+		contact("relay output", "coupling.30", "coupling.relay", s.joined)
+	}
+	switch d.control() {
+	case inSeries:
+		contact("s1", "s1.1", "s1.0", live)
+	case changes:
+		if d.wired() {
+			contact("s1 with the signal", "s1.1", "s1.0", live && s.joined)
+		}
+		contact("s1", "s1.2", "s1.0", s.joined && (!live || !d.wired()))
+	case alone:
+		contact("s1", "s1.2", "s1.0", s.joined)
+	}
+	if _, ok := d.ownFeed(); ok {
+		d.fuse(c, "f5", &d.button)
+	}
+}
