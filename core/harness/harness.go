@@ -8,6 +8,7 @@ package harness
 import (
 	"fmt"
 	"math"
+	"slices"
 	"strings"
 
 	"epitrope/core/cable"
@@ -174,6 +175,9 @@ var studs = map[system.ComponentKind]string{
 	system.Switch: "M8", system.Shunt: "M8", system.Disconnect: "M6", system.Earth: "M8", system.Loads: "M6", system.Winch: "M8", system.Changeover: "M6",
 }
 
+// studded are the terminals that carry a run: a thin wire from one shares its stud.
+var studded = []string{"30", "87", "B+"}
+
 // clampMM2 is the thickest cable that a charger's cage clamps take; one for more has studs.
 // Source: from memory; the device's sheet wins.
 const clampMM2 = 35.0
@@ -188,6 +192,10 @@ func end(s *system.System, t system.Terminal, size cable.Size) End {
 		e.Lug = "ring terminal " + copper + ", M6"
 	case size.AreaMM2 <= 2.5 && c.Kind == system.FeedPoint:
 		e.Lug = "tap holder with both fuses"
+	case size.AreaMM2 <= 2.5 && c.Kind == system.Charger:
+		e.Lug = "ferrule " + copper
+	case size.AreaMM2 <= 2.5 && slices.Contains(studded, t.Terminal) && studs[c.Kind] != "":
+		e.Lug = "ring terminal " + copper + ", " + studs[c.Kind]
 	case size.AreaMM2 <= 2.5:
 		e.Lug = "blade terminal 6.3 mm, " + copper
 	case c.Kind == system.Charger && size.AreaMM2 <= clampMM2:

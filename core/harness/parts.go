@@ -19,6 +19,7 @@ type Line struct {
 	Count    float64  `json:"count"`
 	Unit     string   `json:"unit" doc:"Empty for pieces"`
 	For      string   `json:"for" doc:"What it is for: components and wires"`
+	Of       []string `json:"of" doc:"Ids of those components and wires"`
 	Part     string   `json:"part,omitempty" doc:"Of the workshop's book"`
 	Price    *float64 `json:"price,omitempty" doc:"Of one, or of a metre"`
 	Sum      *float64 `json:"sum,omitempty"`
@@ -57,20 +58,26 @@ type tally struct {
 	at    map[string]int
 }
 
-func (t *tally) add(kind, what string, count float64, unit, forWhat string) {
+func (t *tally) add(kind, what string, count float64, unit string, of ...thing) {
 	key := kind + "/" + what
 	i, ok := t.at[key]
 	if !ok {
 		i = len(t.lines)
 		t.at[key] = i
-		t.lines = append(t.lines, Line{Kind: kind, What: what, Unit: unit})
+		t.lines = append(t.lines, Line{Kind: kind, What: what, Unit: unit, Of: []string{}})
 	}
 	l := &t.lines[i]
 	l.Count = math.Round((l.Count+count)*1000) / 1000
-	if forWhat != "" && !slices.Contains(strings.Split(l.For, ", "), forWhat) {
-		l.For = strings.TrimPrefix(l.For+", "+forWhat, ", ")
+	for _, one := range of {
+		if !slices.Contains(l.Of, one.id) {
+			l.Of = append(l.Of, one.id)
+			l.For = strings.TrimPrefix(l.For+", "+one.name, ", ")
+		}
 	}
 }
+
+// thing is what a line is for.
+type thing struct{ id, name string }
 
 // inKit are the kinds of part that come in a kit. Source: common practice, no source.
 var inKit = map[string]bool{"charger": true, "relay": true, "contactor": true, "fuse": true, "holder": true, "cable": true, "connector": true}
@@ -93,26 +100,26 @@ func PartsList(s *system.System, wires []Lead, book []parts.Item) List {
 	t := tally{at: map[string]int{}}
 	for _, c := range s.Components {
 		if kind, ok := kindOf[c.Kind]; ok && !c.Existing {
-			t.add(kind, c.Rating, 1, "", c.Name)
+			t.add(kind, c.Rating, 1, "", thing{c.ID, c.Name})
 			if c.Kind == system.Fuse {
-				t.add("holder", holderOf(c), 1, "", c.Name)
+				t.add("holder", holderOf(c), 1, "", thing{c.ID, c.Name})
 			}
 		}
 	}
 	for _, w := range wires {
-		size := single(w.Size)
-		t.add("cable", size+" "+w.Colour, w.CutM*float64(w.Cables), "m", w.Number)
+		size, of := single(w.Size), thing{w.ID, w.Number}
+		t.add("cable", size+" "+w.Colour, w.CutM*float64(w.Cables), "m", of)
 		for _, e := range []End{w.From, w.To} {
-			t.add("connector", e.Lug, float64(w.Cables), "", w.Number)
+			t.add("connector", e.Lug, float64(w.Cables), "", of)
 		}
-		t.add("other", fmt.Sprintf("heat shrink with adhesive, %.0f mm", w.Sleeve), 2*sleeveM*float64(w.Cables), "m", w.Number)
+		t.add("other", fmt.Sprintf("heat shrink with adhesive, %.0f mm", w.Sleeve), 2*sleeveM*float64(w.Cables), "m", of)
 		if w.Conduit > 0 {
-			t.add("other", fmt.Sprintf("corrugated conduit, %.0f mm", w.Conduit), math.Ceil(w.RouteM*10)/10, "m", w.Number)
+			t.add("other", fmt.Sprintf("corrugated conduit, %.0f mm", w.Conduit), math.Ceil(w.RouteM*10)/10, "m", of)
 		}
 		if w.Hole > 0 {
-			t.add("other", fmt.Sprintf("grommet for a %.0f mm hole", w.Hole), 1, "", w.Number)
+			t.add("other", fmt.Sprintf("grommet for a %.0f mm hole", w.Hole), 1, "", of)
 		}
-		t.add("other", "printed label", 2, "", "")
+		t.add("other", "printed label", 2, "")
 	}
 	out := List{Lines: t.lines, Sums: []Sum{}, Tools: tools(wires), Supplies: supplies(wires)}
 	order := []string{"charger", "relay", "contactor", "selector", "changeover", "plug", "fuse", "holder", "cable", "connector", "other"}

@@ -283,7 +283,11 @@ func (d *design) settle(s *state) {
 }
 
 func (d *design) readCharger(s *state) {
-	s.inV, s.outV = s.solved.Across("coupling.30", "coupling.31"), s.solved.Across("coupling.out", "coupling.31")
+	in := "coupling.30"
+	if s.joined { // past the charger
+		in = d.arrives().Node()
+	}
+	s.inV, s.outV = s.solved.Across(in, "coupling.31"), s.solved.Across("coupling.out", "coupling.31")
 	s.inA, s.outA = s.solved.Through("c1"), s.solved.Through("c2")
 	if s.joined && d.kind == coupling.DCDCHighCurrent {
 		s.says = fmt.Sprintf("%s through the bypass, limited by %s", working.Text(s.outA, "A", 0), d.limitedBy(s))

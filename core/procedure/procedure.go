@@ -29,6 +29,7 @@ type Step struct {
 	Hold    bool     `json:"hold,omitempty" doc:"Somebody looks and signs; what it guards waits for it"`
 	After   []string `json:"after" doc:"Steps that come before"`
 	Checks  []string `json:"checks" doc:"What is looked at"`
+	Of      []string `json:"of" doc:"Ids of the components and wires that it is about"`
 }
 
 // Stage is a part of the work.
@@ -102,6 +103,9 @@ func (b *builder) add(s Step) {
 	if s.Checks == nil {
 		s.Checks = []string{}
 	}
+	if s.Of == nil {
+		s.Of = []string{}
+	}
 	b.list = append(b.list, s)
 }
 
@@ -129,16 +133,16 @@ func (b *builder) prepare() {
 }
 
 func (b *builder) isolate() {
-	b.add(Step{ID: "negative-off", Stage: Isolate, Title: "Start battery's negative off", What: "First off, last on. Wrap it so that it cannot spring back.", Where: "start battery", Tool: "insulated spanner", Minutes: smallMin, After: b.of(Prepare),
+	b.add(Step{ID: "negative-off", Of: []string{"start"}, Stage: Isolate, Title: "Start battery's negative off", What: "First off, last on. Wrap it so that it cannot spring back.", Where: "start battery", Tool: "insulated spanner", Minutes: smallMin, After: b.of(Prepare),
 		Caution: "A spanner from plus to the body welds. No jewellery; insulated tools; memory saver where the vehicle wants one."})
 	if b.existsAux() {
-		b.add(Step{ID: "aux-negative-off", Stage: Isolate, Title: "Aux battery's negative off", What: "It is a source of its own: with the start battery off, its run is still live.", Where: "aux battery", Tool: "insulated spanner", Minutes: smallMin, After: []string{"negative-off"}})
+		b.add(Step{ID: "aux-negative-off", Of: []string{"aux"}, Stage: Isolate, Title: "Aux battery's negative off", What: "It is a source of its own: with the start battery off, its run is still live.", Where: "aux battery", Tool: "insulated spanner", Minutes: smallMin, After: []string{"negative-off"}})
 	}
 	if b.solar() {
 		b.add(Step{ID: "sun-off", Stage: Isolate, Title: "Cover or isolate the panels", What: "They feed the aux side whatever else is off.", Minutes: smallMin, After: b.of(Prepare)})
 	}
 	if b.has("x1") {
-		b.add(Step{ID: "unplug", Stage: Isolate, Title: "Unplug the trailer", What: "And keep the plug out of reach of metal.", Where: "tow coupling", Minutes: smallMin, After: b.of(Prepare)})
+		b.add(Step{ID: "unplug", Of: []string{"x1"}, Stage: Isolate, Title: "Unplug the trailer", What: "And keep the plug out of reach of metal.", Where: "tow coupling", Minutes: smallMin, After: b.of(Prepare)})
 	}
 }
 
@@ -180,7 +184,7 @@ func (b *builder) ground() {
 		if !ok {
 			continue
 		}
-		b.add(Step{ID: "earth-" + id, Stage: Ground, Title: "Earth point " + c.Name, What: "Bare metal, captive nut or welded stud; no washer between lug and metal; protected after. Not under a screw through plastic, not shared with safety systems.",
+		b.add(Step{ID: "earth-" + id, Of: []string{id}, Stage: Ground, Title: "Earth point " + c.Name, What: "Bare metal, captive nut or welded stud; no washer between lug and metal; protected after. Not under a screw through plastic, not shared with safety systems.",
 			Where: c.Rating, Tool: "abrasive, torque spanner", Minutes: earthMin, After: b.of(Isolate), Checks: []string{"paint off to bright metal", "lug flat on metal", "protected after"}})
 	}
 }
@@ -203,11 +207,11 @@ func (b *builder) lay() {
 			}
 		}
 		if w.Hole > 0 {
-			b.add(Step{ID: "hole-" + w.ID, Stage: Lay, Title: fmt.Sprintf("Hole for %s, %.0f mm", w.Number, w.Hole), What: "Look behind before drilling. Deburr, paint, grommet, seal.", Where: "bulkhead", Tool: fmt.Sprintf("step drill or hole saw, %.0f mm", w.Hole),
+			b.add(Step{ID: "hole-" + w.ID, Of: []string{w.ID}, Stage: Lay, Title: fmt.Sprintf("Hole for %s, %.0f mm", w.Number, w.Hole), What: "Look behind before drilling. Deburr, paint, grommet, seal.", Where: "bulkhead", Tool: fmt.Sprintf("step drill or hole saw, %.0f mm", w.Hole),
 				Minutes: holeMin, After: b.of(Isolate), Caution: "Looms, pipes and airbag parts lie behind panels.", Checks: []string{"deburred", "painted", "grommet fits", "sealed"}})
 			after = append(after, "hole-"+w.ID)
 		}
-		b.add(Step{ID: "lay-" + w.ID, Stage: Lay, Title: fmt.Sprintf("Lay %s: %s, %s", w.Number, w.Size, w.Colour), What: fmt.Sprintf("From %s to %s; cut %s. Conduit %.0f mm all the way; tied to existing looms, away from brake lines, heat and moving parts.", w.From.Name, w.To.Name, working.Plain(w.CutM, "m", 2), w.Conduit),
+		b.add(Step{ID: "lay-" + w.ID, Of: []string{w.ID}, Stage: Lay, Title: fmt.Sprintf("Lay %s: %s, %s", w.Number, w.Size, w.Colour), What: fmt.Sprintf("From %s to %s; cut %s. Conduit %.0f mm all the way; tied to existing looms, away from brake lines, heat and moving parts.", w.From.Name, w.To.Name, working.Plain(w.CutM, "m", 2), w.Conduit),
 			Where: b.route(w), Minutes: smallMin + metreMin*w.RouteM, After: after, Checks: []string{"conduit on everything", "no sharp bend at the fuse holder", "clear of strut, seat and cover through their travel", "labelled at both ends"}})
 	}
 	b.add(Step{ID: "hold-cover", Stage: Check, Hold: true, Title: "Before panels and floor close", What: "Every run that is about to be covered is looked at, photographed and measured end to end.", Tool: "camera, multimeter", Minutes: lookMin, After: b.of(Lay, Ground),
@@ -229,7 +233,7 @@ func (b *builder) fit() {
 		if kind == "fuse" {
 			minutes = fuseMin
 		}
-		step := Step{ID: "fit-" + c.ID, Stage: Fit, Title: "Fit " + c.Name, What: c.Rating + ".", Minutes: minutes, After: b.of(Isolate), Checks: []string{"fast, clear of what moves", "reachable for service"}}
+		step := Step{ID: "fit-" + c.ID, Of: []string{c.ID}, Stage: Fit, Title: "Fit " + c.Name, What: c.Rating + ".", Minutes: minutes, After: b.of(Isolate), Checks: []string{"fast, clear of what moves", "reachable for service"}}
 		switch kind {
 		case "fuse":
 			step.Title, step.What = "Fit the holder of "+c.Name, c.Rating+": the holder alone; the fuse stays out."
@@ -250,7 +254,7 @@ func (b *builder) fit() {
 
 func (b *builder) ends() {
 	for _, w := range b.wires {
-		b.add(Step{ID: "end-" + w.ID, Stage: EndOf, Title: "Ends of " + w.Number, What: fmt.Sprintf("%s at %s; %s at %s. Heat shrink %.0f mm with adhesive.", w.From.Lug, w.From.Name, w.To.Lug, w.To.Name, w.Sleeve),
+		b.add(Step{ID: "end-" + w.ID, Of: []string{w.ID}, Stage: EndOf, Title: "Ends of " + w.Number, What: fmt.Sprintf("%s at %s; %s at %s. Heat shrink %.0f mm with adhesive.", w.From.Lug, w.From.Name, w.To.Lug, w.To.Name, w.Sleeve),
 			Tool: "die for " + w.Size, Minutes: 2 * endMin * float64(w.Cables), After: b.endAfter(w), Checks: []string{"die matches the lug", "tug test", "shrunk with adhesive showing", "labels on"}})
 	}
 }
@@ -290,7 +294,7 @@ func (b *builder) join() {
 		if last != "" {
 			after = append(after, last)
 		}
-		step := Step{ID: "join-" + w.ID, Stage: Join, Title: "Connect " + w.Number, What: fmt.Sprintf("%s %s, then %s %s.", w.From.Name, w.From.Terminal, w.To.Name, w.To.Terminal), Tool: b.torque(w), Minutes: smallMin, After: after, Checks: []string{"tight", "booted or covered"}}
+		step := Step{ID: "join-" + w.ID, Of: []string{w.ID, w.From.Component, w.To.Component}, Stage: Join, Title: "Connect " + w.Number, What: fmt.Sprintf("%s %s, then %s %s.", w.From.Name, w.From.Terminal, w.To.Name, w.To.Terminal), Tool: b.torque(w), Minutes: smallMin, After: after, Checks: []string{"tight", "booted or covered"}}
 		if w.From.Component == "feed" {
 			step.Title, step.Minutes = "Tap the feed point", feedMin
 			step.What = "Tap holder with both fuses: lower slot the original rating, upper slot the new circuit; F3 stays out."
@@ -306,7 +310,7 @@ func (b *builder) join() {
 				right = fmt.Sprintf("%s, %s", l.Label, working.Text(l.AbsorptionV, "V", 1))
 			}
 		}
-		b.add(Step{ID: "set", Stage: Join, Title: "Set the charger for this battery", What: "As its configuration card says: " + right + ".", Minutes: lookMin, After: []string{"fit-coupling"}, Checks: []string{"each configuration lead as on the card"}})
+		b.add(Step{ID: "set", Of: []string{"coupling"}, Stage: Join, Title: "Set the charger for this battery", What: "As its configuration card says: " + right + ".", Minutes: lookMin, After: []string{"fit-coupling"}, Checks: []string{"each configuration lead as on the card"}})
 	}
 }
 
@@ -330,8 +334,8 @@ func (b *builder) check() {
 }
 
 func (b *builder) live() {
-	b.add(Step{ID: "aux-negative-on", Stage: Live, Title: "Aux battery's negative on", What: "Its plus side ends at F2, which is out.", Where: "aux battery", Minutes: smallMin, After: []string{"hold-connect"}, Tool: "insulated spanner"})
-	b.add(Step{ID: "negative-on", Stage: Live, Title: "Start battery's negative on", What: "Last on: on the chassis side of a battery sensor.", Where: "start battery", Minutes: smallMin, After: []string{"aux-negative-on"}, Tool: "insulated spanner"})
+	b.add(Step{ID: "aux-negative-on", Of: []string{"aux"}, Stage: Live, Title: "Aux battery's negative on", What: "Its plus side ends at F2, which is out.", Where: "aux battery", Minutes: smallMin, After: []string{"hold-connect"}, Tool: "insulated spanner"})
+	b.add(Step{ID: "negative-on", Of: []string{"start"}, Stage: Live, Title: "Start battery's negative on", What: "Last on: on the chassis side of a battery sensor.", Where: "start battery", Minutes: smallMin, After: []string{"aux-negative-on"}, Tool: "insulated spanner"})
 	b.add(Step{ID: "hold-fuses", Stage: Check, Hold: true, Title: "Before the fuses: polarity at each holder", What: "Both sides of every holder against minus, one by one.", Tool: "multimeter", Minutes: lookMin, After: []string{"negative-on"}, Checks: b.polarity()})
 	last := "hold-fuses"
 	for _, id := range []string{"f2", "f1", "f4", "f5", "f3"} {
@@ -339,11 +343,11 @@ func (b *builder) live() {
 		if !ok {
 			continue
 		}
-		b.add(Step{ID: "fuse-" + id, Stage: Live, Title: "Fuse " + c.Name + " in", What: c.Rating + ".", Minutes: smallMin, After: []string{last}, Checks: []string{"rating read off the fuse itself"}})
+		b.add(Step{ID: "fuse-" + id, Of: []string{id}, Stage: Live, Title: "Fuse " + c.Name + " in", What: c.Rating + ".", Minutes: smallMin, After: []string{last}, Checks: []string{"rating read off the fuse itself"}})
 		last = "fuse-" + id
 	}
 	if b.has("x1") {
-		b.add(Step{ID: "plug", Stage: Live, Title: "Plug the trailer in", What: "After its polarity was measured at the socket.", Minutes: smallMin, After: []string{last}, Checks: []string{"plus on plus, minus on minus"}})
+		b.add(Step{ID: "plug", Of: []string{"x1"}, Stage: Live, Title: "Plug the trailer in", What: "After its polarity was measured at the socket.", Minutes: smallMin, After: []string{last}, Checks: []string{"plus on plus, minus on minus"}})
 	}
 }
 

@@ -9,7 +9,7 @@ test("the drawing: a wire picked in the list is lit on it, and the lists agree w
   const drawing = page.getByRole("img", { name: /Wiring drawing/ });
   await expect(drawing).toContainText("cool box");
   await page.getByRole("button", { name: "C1", exact: true }).click();
-  await expect(drawing.locator("polyline.feed.lit")).toHaveCount(1);
+  await expect(drawing.locator("polyline.feed.lit")).toHaveCount(2); // C1A is of the same run
   await expect(drawing.locator("polygon.outline.lit")).toHaveCount(2);
   await accessible(page);
   await page.goto(`${section}/cuts`);
@@ -20,6 +20,30 @@ test("the drawing: a wire picked in the list is lit on it, and the lists agree w
   const [download] = await Promise.all([page.waitForEvent("download"), wires.getByRole("link", { name: /As a file/ }).click()]);
   expect(await readFile((await download.path()) as string, "utf8")).toContain("C1,F1,out,");
   expect(await (await fetch(`${url()}/api/jobs/${id}/drawing.svg`)).text()).toContain("To be drawn");
+});
+
+test("what is picked in one place is picked in all", async ({ page }) => {
+  const { section } = await create({ title: "To be picked", alternator: { label: "90/180 A" }, pins: { coupling: "changeover" } });
+  await page.goto(`${section}/wiring`);
+  await page.getByRole("tab", { name: "Drawing" }).click();
+  await page.getByRole("button", { name: "K1A", exact: true }).click();
+  await page.keyboard.press("5");
+  const lists = (name: string) => page.getByRole("region", { name });
+  await expect(lists("Wires").locator("tr.fitted th")).toHaveText(["K1A"]);
+  await expect(lists("Parts").locator("tr.fitted").filter({ hasText: "changeover relay" })).toHaveCount(1);
+  await page.keyboard.press("6");
+  const steps = page.getByRole("navigation", { name: "All steps" });
+  await expect(steps.locator("li.lit").filter({ hasText: "Ends of K1A" })).toHaveCount(1);
+  await expect(steps.locator("li.lit").filter({ hasText: "Ends of C2C" })).toHaveCount(0);
+  await page.keyboard.press("1");
+  await expect(page.getByRole("button", { name: /^C1/, pressed: true }).first()).toBeVisible();
+  await page.keyboard.press("6");
+  await steps.getByRole("button", { name: /Fuse F5 in/ }).click();
+  await page.getByRole("link", { name: "Show it on the drawing" }).click();
+  const drawing = page.getByRole("img", { name: /Wiring drawing/ });
+  await expect(drawing.locator("text.name.lit").filter({ hasText: "F5" })).toHaveCount(1);
+  await expect(drawing.locator("text.terminal").filter({ hasText: "87a" })).toHaveCount(1);
+  await expect(page.getByRole("row", { name: /^S1A / })).toHaveClass("fitted");
 });
 
 test("steps on a phone: one at a time, a hold point is signed, two people lose nothing", async ({ browser }) => {

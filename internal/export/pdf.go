@@ -17,6 +17,9 @@ import (
 type sheet struct {
 	*fpdf.Fpdf
 	pack Pack
+
+	at    *element    // the part of the document's structure that is being written
+	marks map[int]int // by page: how many pieces of it belong to the structure
 }
 
 const (
@@ -30,7 +33,8 @@ const (
 // PDF writes a pack as one file: black on white, job and revision on every sheet, fonts
 // within. The same pack gives the same bytes.
 func PDF(p Pack) ([]byte, error) {
-	s := &sheet{fpdf.New("P", "mm", p.Paper, ""), p}
+	root := &element{kind: "Document"}
+	s := &sheet{Fpdf: fpdf.New("P", "mm", p.Paper, ""), pack: p, at: root, marks: map[int]int{}}
 	s.AddUTF8FontFromBytes(regular, "", goregular.TTF)
 	s.AddUTF8FontFromBytes(regular, "B", gobold.TTF)
 	s.SetCreationDate(p.Dated.UTC())
@@ -42,9 +46,9 @@ func PDF(p Pack) ([]byte, error) {
 	s.SetCreator("Epitrope", true)
 	s.SetLang("en")
 	s.SetMargins(marginMM, marginMM+6, marginMM)
-	s.SetAutoPageBreak(true, marginMM+4)
+	s.SetAutoPageBreak(false, 0) // what is written looks for its room first
 	s.AliasNbPages("{pages}")
-	s.SetHeaderFunc(func() {
+	s.SetHeaderFunc(s.decoration(func() {
 		s.SetFont(regular, "B", small)
 		s.SetXY(marginMM, 9)
 		s.CellFormat(0, 4, clean(title), "", 0, "L", false, 0, "")
@@ -54,12 +58,12 @@ func PDF(p Pack) ([]byte, error) {
 		w, _ := s.GetPageSize()
 		s.Line(marginMM, 14, w-marginMM, 14)
 		s.SetY(marginMM + 6)
-	})
-	s.SetFooterFunc(func() {
+	}))
+	s.SetFooterFunc(s.decoration(func() {
 		s.SetY(-12)
 		s.SetFont(regular, "", small)
 		s.CellFormat(0, 4, fmt.Sprintf("page %d of {pages}", s.PageNo()), "", 0, "R", false, 0, "")
-	})
+	}))
 	s.cover()
 	s.drawing()
 	s.wires()
@@ -74,8 +78,39 @@ func PDF(p Pack) ([]byte, error) {
 	s.cards()
 	s.workings()
 	var out bytes.Buffer
-	err := s.Output(&out)
-	return out.Bytes(), err
+	if err := s.Output(&out); err != nil {
+		return nil, err
+	}
+	return tag(out.Bytes(), root)
+}
+
+// in writes a part of the structure.
+func (s *sheet) in(kind string, write func()) {
+	outer := s.at
+	s.at = outer.add(kind)
+	write()
+	s.at = outer
+}
+
+// show writes a piece of a page that belongs to the part of the structure that is being
+// written; it must not begin a page.
+func (s *sheet) show(write func()) {
+	page := s.PageNo() - 1
+	mark := s.marks[page]
+	s.marks[page]++
+	s.at.kids = append(s.at.kids, shown{page, mark})
+	s.RawWriteStr(fmt.Sprintf("/%s <</MCID %d>> BDC", s.at.kind, mark))
+	write()
+	s.RawWriteStr("EMC")
+}
+
+// decoration is what belongs to the page and not to what it says.
+func (s *sheet) decoration(write func()) func() {
+	return func() {
+		s.RawWriteStr("/Artifact BMC")
+		write()
+		s.RawWriteStr("EMC")
+	}
 }
 
 // named is what tells a sheet of this pack from others.
@@ -121,14 +156,23 @@ func (s *sheet) heading(text string) {
 	s.room(24)
 	s.Ln(2)
 	s.Bookmark(text, 0, -1)
-	s.SetFont(regular, "B", 13)
-	s.MultiCell(0, 7, clean(text), "", "L", false)
-	s.SetFont(regular, "", body)
+	s.lines("H2", "B", 13, 7, text)
 }
 
-func (s *sheet) para(style, text string) {
-	s.SetFont(regular, style, body)
-	s.MultiCell(0, lineMM, clean(text), "", "L", false)
+func (s *sheet) para(style, text string) { s.lines("P", style, body, lineMM, text) }
+
+// lines writes a text across the page, on as many pages as it takes.
+func (s *sheet) lines(kind, style string, size, lead float64, text string) {
+	s.SetFont(regular, style, size)
+	s.in(kind, func() {
+		for _, line := range strings.Split(text, "\n") {
+			for _, row := range s.SplitText(clean(line), s.width()) {
+				s.room(lead)
+				s.SetFont(regular, style, size)
+				s.show(func() { s.CellFormat(0, lead, row, "", 1, "L", false, 0, "") })
+			}
+		}
+	})
 }
 
 // column is a column of a table: its head and its share of the width.
@@ -136,6 +180,12 @@ type column struct {
 	head  string
 	share float64
 }
+
+// Rows of a table: the height of a line, and what is above and below them.
+const (
+	rowMM    = 3.7
+	rowPadMM = 1.6
+)
 
 // table writes rows, each as high as its highest cell, heads again on every page.
 func (s *sheet) table(columns []column, rows [][]string) {
@@ -145,56 +195,108 @@ func (s *sheet) table(columns []column, rows [][]string) {
 	}
 	widths := make([]float64, len(columns))
 	heads := make([]string, len(columns))
+	named := false
 	for i, c := range columns {
 		widths[i], heads[i] = c.share/total*s.width(), c.head
+		named = named || c.head != ""
 	}
-	line := func(cells []string, style string) {
-		s.SetFont(regular, style, small)
-		const lead = 3.7
-		most := 1
-		texts := make([][]string, len(cells))
-		for i, c := range cells {
-			for _, row := range strings.Split(c, "\n") {
-				texts[i] = append(texts[i], s.SplitText(clean(row), widths[i]-1.5)...)
-			}
-			most = max(most, len(texts[i]))
+	s.in("Table", func() {
+		page := s.PageNo()
+		if named {
+			s.row("TH", "B", widths, s.split("B", widths, heads))
 		}
-		height := float64(most)*lead + 1.6
-		s.room(height)
-		x, y := marginMM, s.GetY()
-		for i, rows := range texts {
-			for k, text := range rows {
-				s.SetXY(x, y+0.8+float64(k)*lead)
-				s.CellFormat(widths[i], lead, text, "", 0, "L", false, 0, "")
+		for _, cells := range rows {
+			texts := s.split("", widths, cells)
+			for most := s.most(); len(texts) > 0; {
+				part, rest := upTo(texts, most)
+				s.room(height(part) + rowPadMM)
+				if s.PageNo() != page {
+					if page = s.PageNo(); named {
+						s.row("TH", "B", widths, s.split("B", widths, heads))
+					}
+				}
+				s.row("TD", "", widths, part)
+				texts = rest
 			}
+		}
+	})
+	s.Ln(2)
+}
+
+// split breaks the cells of a row into the lines that fit their widths.
+func (s *sheet) split(style string, widths []float64, cells []string) [][]string {
+	s.SetFont(regular, style, small)
+	texts := make([][]string, len(cells))
+	for i, c := range cells {
+		for _, line := range strings.Split(c, "\n") {
+			texts[i] = append(texts[i], s.SplitText(clean(line), widths[i]-1.5)...)
+		}
+	}
+	return texts
+}
+
+// most is how many lines of a table go on a page under its heads.
+func (s *sheet) most() int {
+	_, h := s.GetPageSize()
+	return int((h-2*marginMM-6-4)/rowMM) - 3
+}
+
+// upTo is the first so many lines of a row, and what is left of it: nothing where all fit.
+func upTo(texts [][]string, most int) (part, rest [][]string) {
+	part = make([][]string, len(texts))
+	over := false
+	left := make([][]string, len(texts))
+	for i, t := range texts {
+		n := min(most, len(t))
+		part[i], left[i] = t[:n], t[n:]
+		over = over || len(left[i]) > 0
+	}
+	if over {
+		rest = left
+	}
+	return part, rest
+}
+
+func height(texts [][]string) float64 {
+	most := 1
+	for _, t := range texts {
+		most = max(most, len(t))
+	}
+	return float64(most)*rowMM + rowPadMM
+}
+
+// row writes a row of a table, which has its room.
+func (s *sheet) row(kind, style string, widths []float64, texts [][]string) {
+	s.SetFont(regular, style, small)
+	x, y := marginMM, s.GetY()
+	s.in("TR", func() {
+		for i, lines := range texts {
+			s.in(kind, func() {
+				s.show(func() {
+					for k, text := range lines {
+						s.SetXY(x, y+rowPadMM/2+float64(k)*rowMM)
+						s.CellFormat(widths[i], rowMM, text, "", 0, "L", false, 0, "")
+					}
+				})
+			})
 			x += widths[i]
 		}
+	})
+	y += height(texts)
+	s.decoration(func() {
 		s.SetLineWidth(0.1)
-		s.Line(marginMM, y+height, marginMM+s.width(), y+height)
-		s.SetXY(marginMM, y+height)
-	}
-	page := s.PageNo()
-	line(heads, "B")
-	for _, row := range rows {
-		s.room(8)
-		if s.PageNo() != page {
-			page = s.PageNo()
-			line(heads, "B")
-		}
-		line(row, "")
-	}
-	s.Ln(2)
+		s.Line(marginMM, y, marginMM+s.width(), y)
+	})()
+	s.SetXY(marginMM, y)
 }
 
 func (s *sheet) cover() {
 	p := s.pack
 	s.AddPage()
 	s.Ln(8)
-	s.SetFont(regular, "B", 24)
-	s.MultiCell(0, 10, clean(titleOf(p)), "", "L", false)
-	s.SetFont(regular, "", 12)
-	s.MultiCell(0, 6, clean(p.Document.Customer), "", "L", false)
-	s.MultiCell(0, 6, p.named()+", "+p.Dated.UTC().Format(time.DateOnly), "", "L", false)
+	s.lines("H1", "B", 24, 10, titleOf(p))
+	s.lines("P", "", 12, 6, p.Document.Customer)
+	s.lines("P", "", 12, 6, p.named()+", "+p.Dated.UTC().Format(time.DateOnly))
 	s.Ln(4)
 	s.para("", strings.ToUpper(p.Plan.Vehicle.Label[:1])+p.Plan.Vehicle.Label[1:]+". "+p.Plan.Summary)
 	if p.Document.Remarks != "" {
@@ -239,9 +341,14 @@ func (s *sheet) drawing() {
 	s.Bookmark("Drawing", 0, -1)
 	scale := min((w-2*marginMM)/d.W, (h-2*marginMM-10)/d.H)
 	x0, y0 := marginMM, marginMM+6
-	for _, shape := range d.Shapes {
-		s.shape(shape, x0, y0, scale)
-	}
+	s.in("Figure", func() {
+		s.at.alt = inWords(d)
+		s.show(func() {
+			for _, shape := range d.Shapes {
+				s.shape(shape, x0, y0, scale)
+			}
+		})
+	})
 }
 
 // leastScale is how small the drawing may get, in mm for each of its units: below that its

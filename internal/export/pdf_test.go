@@ -50,6 +50,11 @@ func poppler(t *testing.T, tool, file string, args ...string) string {
 	return string(out)
 }
 
+// unspaced is a text without what breaks and quotes its lines.
+func unspaced(text string) string {
+	return strings.NewReplacer(" ", "", "\n", "", `"`, "").Replace(text)
+}
+
 // Every demo job's pack opens without a warning, on both papers, with its fonts in it and
 // job, revision and page on every sheet.
 func TestPacksOpen(t *testing.T) {
@@ -72,6 +77,14 @@ func TestPacksOpen(t *testing.T) {
 		pages := regexp.MustCompile(`Pages:\s+(\d+)`).FindStringSubmatch(info)[1]
 		for _, font := range strings.Split(strings.TrimSpace(poppler(t, "pdffonts", file)), "\n")[2:] {
 			assert.Regexp(t, `\byes\s+(yes|no)\s+yes\b`, font, "embedded, with its letters: %s", font)
+		}
+		structure := strings.Fields(poppler(t, "pdfinfo", file, "-struct"))
+		assert.Subset(t, structure, []string{"Document", "H1", "H2", "P", "Table", "TR", "TH:", "TD", "Figure", "Sect"}, name)
+		if i == 0 { // the tool takes seconds over each
+			heard := unspaced(poppler(t, "pdfinfo", file, "-struct-text"))
+			for _, step := range p.Steps {
+				assert.Contains(t, heard, unspaced(step.Title), "%s: in the structure", name)
+			}
 		}
 		text := poppler(t, "pdftotext", file, "-layout")
 		sheets := strings.Split(strings.TrimSuffix(text, "\f"), "\f")

@@ -36,35 +36,45 @@ func (s *sheet) cards() {
 
 // card writes one, within its box; what does not fit is said to be in the pack.
 func (s *sheet) card(c card, x, y, w, h float64) {
-	s.SetLineWidth(0.2)
-	s.SetDashPattern([]float64{2, 2}, 0)
-	s.Rect(x, y, w, h, "D")
-	s.SetDashPattern([]float64{}, 0)
+	s.decoration(func() {
+		s.SetLineWidth(0.2)
+		s.SetDashPattern([]float64{2, 2}, 0)
+		s.Rect(x, y, w, h, "D")
+		s.SetDashPattern([]float64{}, 0)
+	})()
 	const inset, lead = 4.0, 3.9
 	at, end := y+inset, y+h-inset
-	write := func(style string, size, lead float64, text string) bool {
+	full := false
+	write := func(kind, style string, size, lead float64, text string) {
 		s.SetFont(regular, style, size)
-		for _, row := range s.SplitText(clean(text), w-2*inset) {
-			if at+2*lead > end {
-				s.SetXY(x+inset, at)
-				s.CellFormat(w-2*inset, lead, "… the rest is in the pack", "", 0, "L", false, 0, "")
-				return false
+		s.in(kind, func() {
+			for _, row := range s.SplitText(clean(text), w-2*inset) {
+				if full {
+					return
+				}
+				if full = at+2*lead > end; full {
+					row = "… the rest is in the pack"
+				}
+				s.show(func() {
+					s.SetXY(x+inset, at)
+					s.CellFormat(w-2*inset, lead, row, "", 0, "L", false, 0, "")
+				})
+				at += lead
 			}
-			s.SetXY(x+inset, at)
-			s.CellFormat(w-2*inset, lead, row, "", 0, "L", false, 0, "")
-			at += lead
-		}
-		return true
+		})
 	}
-	write("B", 11, 5, c.title)
-	write("", 7.5, 3.6, fmt.Sprintf("%s, %s", titleOf(s.pack), s.pack.named()))
-	at += 1.5
-	for _, l := range c.lines {
-		if !write("", small, lead, l) {
-			return
+	s.in("Sect", func() {
+		write("H3", "B", 11, 5, c.title)
+		write("P", "", 7.5, 3.6, fmt.Sprintf("%s, %s", titleOf(s.pack), s.pack.named()))
+		at += 1.5
+		for _, l := range c.lines {
+			if full {
+				return
+			}
+			write("P", "", small, lead, l)
+			at += 0.8
 		}
-		at += 0.8
-	}
+	})
 }
 
 func (s *sheet) ownerCard() card {

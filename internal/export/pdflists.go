@@ -191,15 +191,11 @@ func (s *sheet) modes() {
 	for _, m := range s.pack.Modes.Rows {
 		rows = append(rows, []string{m.Switch, m.Key, m.Engine, m.Sun, yes(m.Joined), yes(m.Charging), m.Lamp, m.Verdict, strings.TrimSpace(m.Why + " " + m.Interlock)})
 	}
-	s.table([]column{{"Switch", 1.3}, {"Key", 1.2}, {"Engine", 1.2}, {"Sun", 0.7}, {"Joined", 1.15}, {"Charging", 1.45}, {"Lamp", 1.2}, {"", 1.2}, {"Why; what prevents it", 4.2}}, rows)
+	s.table([]column{{"Switch", 1.3}, {"Key", 1.45}, {"Engine", 1.3}, {"Sun", 0.7}, {"Joined", 1.15}, {"Charging", 1.45}, {"Lamp", 1.2}, {"", 1.2}, {"Why; what prevents it", 3.9}}, rows)
 	s.heading("What stays live")
 	rows = nil
 	for _, l := range s.pack.Modes.Live {
-		var live []string
-		for _, w := range l.Live {
-			live = append(live, w.Wire+" from "+strings.Join(w.From, " and "))
-		}
-		rows = append(rows, []string{l.Off, strings.Join(live, "; ")})
+		rows = append(rows, []string{l.Off, strings.Join(bySource(l.Live), "\n")})
 	}
 	s.table([]column{{"With this off", 1.3}, {"Still live", 4}}, rows)
 	rows = nil
@@ -207,6 +203,24 @@ func (s *sheet) modes() {
 		rows = append(rows, []string{w.Place, strings.Join(w.Open, " and ")})
 	}
 	s.table([]column{{"To work on", 1.3}, {"Open all of these", 4}}, rows)
+}
+
+// bySource are wires that are live, those of the same sources together.
+func bySource(live []plan.LiveWire) []string {
+	var sources []string
+	wires := map[string][]string{}
+	for _, w := range live {
+		from := strings.Join(w.From, " and ")
+		if wires[from] == nil {
+			sources = append(sources, from)
+		}
+		wires[from] = append(wires[from], w.Wire)
+	}
+	lines := make([]string, len(sources))
+	for i, from := range sources {
+		lines[i] = "from " + from + ": " + strings.Join(wires[from], ", ")
+	}
+	return lines
 }
 
 func yes(v bool) string {

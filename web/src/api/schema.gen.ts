@@ -1750,6 +1750,8 @@ export interface components {
             /** @description Comes in the kit: held against this list, not ordered */
             inKit?: boolean;
             kind: string;
+            /** @description Ids of those components and wires */
+            of: string[];
             /**
              * Format: double
              * @description More than there is; all of it where nobody counted
@@ -2773,6 +2775,8 @@ export interface components {
             id: string;
             /** Format: double */
             minutes: number;
+            /** @description Ids of the components and wires that it is about */
+            of: string[];
             /** @enum {string} */
             stage: "prepare" | "isolate" | "remove" | "ground" | "lay" | "fit" | "end" | "join" | "check" | "live" | "prove" | "hand";
             title: string;

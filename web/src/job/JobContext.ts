@@ -11,8 +11,11 @@ export interface OpenJob {
   dispatch: Dispatch<Action>;
   vocabulary: Vocabulary;
   readOnly: boolean;
+  /** The part or wire that is picked, wherever it is shown. */
+  thing: string | null;
+  /** The section's column of it. */
   picked: string | null;
-  pick: (column: string | null) => void;
+  pick: (thing: string | null) => void;
   /** The state that the section shows; null shows all in which it charges. */
   shown: string | null;
   show: (state: string | null) => void;

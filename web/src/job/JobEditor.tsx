@@ -23,6 +23,7 @@ import { JobContext, type OpenJob } from "./JobContext";
 import type { Journal } from "./journal";
 import { Palette } from "./Palette";
 import { SaveState } from "./SaveState";
+import { columnOf } from "./picking";
 import { addressOf, sheets, type Sheet } from "./sheets";
 import { useKeys } from "./useKeys";
 import { usePlan } from "./usePlan";
@@ -44,7 +45,8 @@ export function JobEditor({ opened, newest, deleted, kept, vocabulary, sheet }: 
   const base = kept ? { version: kept.base, doc: kept.baseDoc } : { version: opened.draft.version, doc: opened.draft.document };
   const { plan, silent } = usePlan(state, dispatch);
   const saving = useSaving(id, base, opened.draft.savedAt, state, dispatch);
-  const [picked, pick] = useState<string | null>(null);
+  const [thing, pick] = useState<string | null>(null);
+  const picked = plan ? columnOf(plan, thing) : null;
   const [asked, ask] = useState<string | null>(null);
   const [shown, show] = useState<string | null>(null);
   const [keys, setKeys] = useState(false);
@@ -66,8 +68,8 @@ export function JobEditor({ opened, newest, deleted, kept, vocabulary, sheet }: 
   useKeys({ sheet, plan, picked, pick, shown, show, ask, dispatch, go, showKeys: () => setKeys(true) });
 
   const job = useMemo<OpenJob | null>(
-    () => plan && { plan, state, dispatch, vocabulary, readOnly: false, picked, pick, shown, show, asked, ask },
-    [plan, state, vocabulary, picked, shown, asked],
+    () => plan && { plan, state, dispatch, vocabulary, readOnly: false, thing, picked, pick, shown, show, asked, ask },
+    [plan, state, vocabulary, thing, picked, shown, asked],
   );
   const number = String(newest?.number ?? opened.number).padStart(4, "0");
   const revision = newest?.revision ?? opened.revision;

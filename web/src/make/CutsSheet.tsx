@@ -3,6 +3,7 @@ import { useParams } from "@tanstack/react-router";
 import type { Schemas } from "../api/client";
 import { FieldInput } from "../job/FieldInput";
 import { fieldOf, useJob } from "../job/JobContext";
+import { litBy } from "../job/picking";
 import { Wait } from "../ui/Wait";
 import { useMade } from "./useMade";
 
@@ -13,6 +14,7 @@ export function CutsSheet() {
   const { id = "" } = useParams({ strict: false });
   if (!asked.answer) return <Wait asked={asked} what="Making the lists" />;
   const { wires, cuts, parts } = asked.answer;
+  const lit = litBy(job.plan, job.thing);
   return (
     <div className="cutsSheet">
       <section aria-label="Wires" tabIndex={0}>
@@ -41,8 +43,10 @@ export function CutsSheet() {
           </thead>
           <tbody>
             {wires.map((w) => (
-              <tr key={w.id} className={job.picked && [w.id, w.run, w.from.component, w.to.component].includes(job.picked) ? "fitted" : ""}>
-                <th scope="row">{w.number}</th>
+              <tr key={w.id} className={lit.has(w.id) ? "fitted" : ""}>
+                <th scope="row">
+                  <Thing id={w.id} name={w.number} />
+                </th>
                 <End end={w.from} />
                 <End end={w.to} />
                 <td>
@@ -103,8 +107,18 @@ export function CutsSheet() {
           ))}
         </ul>
       </section>
-      <Parts list={parts} id={id} />
+      <Parts list={parts} id={id} lit={lit} />
     </div>
+  );
+}
+
+/** Thing is a part or wire by its name, which picks it everywhere. */
+function Thing({ id, name }: { id: string; name: string }) {
+  const { thing, pick } = useJob();
+  return (
+    <button type="button" className="plainButton" aria-pressed={thing === id} onClick={() => pick(thing === id ? null : id)}>
+      {name}
+    </button>
   );
 }
 
@@ -120,7 +134,7 @@ function End({ end }: { end: Schemas["End"] }) {
 
 const money = (v: number, currency: string) => `${v.toFixed(2)} ${currency}`;
 
-function Parts({ list, id }: { list: Schemas["List"]; id: string }) {
+function Parts({ list, id, lit }: { list: Schemas["List"]; id: string; lit: Set<string> }) {
   return (
     <section aria-label="Parts" tabIndex={0}>
       <h2>Parts</h2>
@@ -146,7 +160,7 @@ function Parts({ list, id }: { list: Schemas["List"]; id: string }) {
         </thead>
         <tbody>
           {list.lines.map((l) => (
-            <tr key={l.kind + l.what}>
+            <tr key={l.kind + l.what} className={l.of.some((of) => lit.has(of)) ? "fitted" : ""}>
               <th scope="row">
                 {l.what}
                 {l.part && <span className="soft"> {l.part}</span>}
@@ -154,7 +168,12 @@ function Parts({ list, id }: { list: Schemas["List"]; id: string }) {
               <td>
                 {l.count} {l.unit}
               </td>
-              <td className="soft">{l.for}</td>
+              <td className="soft things">
+                {l.for.split(", ").map((name, i) => {
+                  const of = l.of[i];
+                  return of && <Thing key={of} id={of} name={name} />;
+                })}
+              </td>
               <td>
                 {l.sum !== undefined && money(l.sum, l.currency ?? "")} {l.pricedOn && <span className="soft">{l.pricedOn}</span>}
               </td>

@@ -1,8 +1,8 @@
 import { useParams } from "@tanstack/react-router";
-import { useState } from "react";
 
 import type { Schemas } from "../api/client";
 import { useJob } from "../job/JobContext";
+import { litBy } from "../job/picking";
 import { Wait } from "../ui/Wait";
 import { useMade } from "./useMade";
 
@@ -13,26 +13,18 @@ export function DrawingTab() {
   const asked = useMade();
   const { id = "" } = useParams({ strict: false });
   const job = useJob();
-  const [wire, setWire] = useState<string | null>(null);
-  // What is a column of the section is picked there too.
-  const picked = wire ?? job.picked;
-  const pick = (of: string | null) => {
-    const column = job.plan.columns.some((c) => c.id === of);
-    job.pick(column ? of : null);
-    setWire(column ? null : of);
-  };
+  const picked = job.thing;
   if (!asked.answer) return <Wait asked={asked} what="Drawing" />;
   const { drawing, wires } = asked.answer;
-  const near = new Set(drawing.lines.filter((l) => l.id === picked || l.from === picked || l.to === picked).flatMap((l) => (l.id === picked ? [l.id, l.from, l.to] : [l.id])));
-  if (picked) near.add(picked);
+  const near = litBy(job.plan, picked);
   return (
     <div className="drawingTab">
       <div className="drawingSheet" role="region" aria-label="Drawing" tabIndex={0}>
-        <Painted drawing={drawing} lit={near} pick={(of) => pick(of === picked ? null : of)} />
+        <Painted drawing={drawing} lit={near} pick={(of) => job.pick(of === picked ? null : of)} />
       </div>
       <p className="row">
         <a href={`/api/jobs/${id}/drawing.svg`}>This drawing as SVG, as it is saved</a>
-        <span className="soft">Pick a part or a wire to find it in the list, and the other way round.</span>
+        <span className="soft">What is picked here is picked in the lists, on the section and among the steps, and the other way round.</span>
       </p>
       <table className="wireList">
         <caption>Wires</caption>
@@ -50,7 +42,7 @@ export function DrawingTab() {
           {wires.map((w) => (
             <tr key={w.id} className={near.has(w.id) ? "fitted" : ""}>
               <th scope="row">
-                <button type="button" className="plainButton" aria-pressed={picked === w.id} onClick={() => pick(picked === w.id ? null : w.id)}>
+                <button type="button" className="plainButton" aria-pressed={picked === w.id} onClick={() => job.pick(picked === w.id ? null : w.id)}>
                   {w.number}
                 </button>
               </th>

@@ -6,6 +6,7 @@ import { useMemo, useState } from "react";
 import { api, take } from "../api/client";
 import { start } from "../job/history";
 import { JobContext, type OpenJob } from "../job/JobContext";
+import { columnOf } from "../job/picking";
 import { Notes } from "../section/Notes";
 import { Section } from "../section/Section";
 import { TitleBlock } from "../section/TitleBlock";
@@ -18,15 +19,15 @@ export function RevisionPage({ id, number }: { id: string; number: number }) {
     staleTime: Infinity,
   });
   const vocabulary = useQuery({ queryKey: ["vocabulary"], queryFn: () => take(api.GET("/api/vocabulary")), staleTime: Infinity });
-  const [picked, pick] = useState<string | null>(null);
+  const [thing, pick] = useState<string | null>(null);
   const [shown, show] = useState<string | null>(null);
   const job = useMemo<OpenJob | null>(() => {
     if (!revision.data || !vocabulary.data) return null;
     return {
       plan: revision.data.plan, state: start(revision.data.document), dispatch: () => undefined, vocabulary: vocabulary.data,
-      readOnly: true, picked, pick, shown, show, asked: null, ask: () => undefined,
+      readOnly: true, thing, picked: columnOf(revision.data.plan, thing), pick, shown, show, asked: null, ask: () => undefined,
     };
-  }, [revision.data, vocabulary.data, picked, shown]);
+  }, [revision.data, vocabulary.data, thing, shown]);
   return (
     <div className="page">
       <header className="bar">

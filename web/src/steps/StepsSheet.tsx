@@ -1,7 +1,11 @@
 import { Button, TextInput } from "@mantine/core";
+import { Link, useParams } from "@tanstack/react-router";
 import { useEffect, useRef, useState } from "react";
 
 import type { Schemas } from "../api/client";
+import { useJob } from "../job/JobContext";
+import { litBy } from "../job/picking";
+import { addressOf } from "../job/sheets";
 import { useMade } from "../make/useMade";
 import { Wait } from "../ui/Wait";
 import { clock } from "../week/shifted";
@@ -18,6 +22,7 @@ const stages: Record<Step["stage"], string> = {
 /** StepsSheet is sheet 6: one step at a time, large; the others in a list. */
 export function StepsSheet({ id }: { id: string }) {
   const asked = useMade();
+  const job = useJob();
   const { ticks, unsent, tick, failed } = useTicks(id);
   const [by, setBy] = useState(() => localStorage.getItem("tickedBy") ?? "");
   const [at, setAt] = useState<string | null>(null);
@@ -25,6 +30,7 @@ export function StepsSheet({ id }: { id: string }) {
   useEffect(() => localStorage.setItem("tickedBy", by), [by]);
   if (!asked.answer) return <Wait asked={asked} what="Putting the steps in order" />;
   const steps = asked.answer.steps;
+  const lit = litBy(job.plan, job.thing);
   const slots = new Map(asked.answer.schedule.map((s) => [s.step, s]));
   const waitsFor = asked.answer.waits.filter((w) => w.step);
   const now = standing(ticks);
@@ -76,7 +82,7 @@ export function StepsSheet({ id }: { id: string }) {
             const t = now.get(s.id);
             const heads = i === 0 || steps[i - 1]?.stage !== s.stage;
             return (
-              <li key={s.id} className={`${t?.done ? "done" : ""} ${s.hold ? "hold" : ""} ${s.id === step?.id ? "here" : ""}`}>
+              <li key={s.id} className={`${t?.done ? "done" : ""} ${s.hold ? "hold" : ""} ${s.id === step?.id ? "here" : ""} ${s.of.some((of) => lit.has(of)) ? "lit" : ""}`}>
                 {heads && <b className="stage">{stages[s.stage]}</b>}
                 <button type="button" className="plainButton" aria-current={s.id === step?.id ? "step" : undefined} onClick={() => show(s.id)}>
                   <span className="mark">{t?.done ? "✓" : i + 1}</span> {s.title}
@@ -101,6 +107,21 @@ function When({ slot, before }: { slot: Schemas["Slot"] | undefined; before: Sch
       {slot.day !== before?.day && `day ${slot.day}, `}
       {clock(slot.from)}
     </span>
+  );
+}
+
+/** OnDrawing leads to the drawing, with what the step is about picked on it. */
+function OnDrawing({ thing }: { thing: string }) {
+  const { pick } = useJob();
+  const { id = "" } = useParams({ strict: false });
+  const show = () => {
+    sessionStorage.setItem("wiringTab", "drawing");
+    pick(thing);
+  };
+  return (
+    <Link className="onDrawing" to="/jobs/$id/{-$sheet}" params={{ id, sheet: addressOf("wiring") }} onClick={show}>
+      Show it on the drawing
+    </Link>
   );
 }
 
@@ -155,6 +176,7 @@ function One({ step, number, of, tick, hold, by, titles, open, mark, show }: One
           </>
         )}
       </dl>
+      {step.of.length > 0 && <OnDrawing thing={step.of[0] as string} />}
       {step.checks.length > 0 && (
         <fieldset className="stepChecks">
           <legend>{step.hold ? "Looked at, each" : "Look at"}</legend>
