@@ -4,6 +4,9 @@ import (
 	"cmp"
 	"math"
 	"slices"
+	"strings"
+
+	"epitrope/core/parts"
 )
 
 // Piece is cable that is there: an offcut, or what is left on a reel.
@@ -12,6 +15,25 @@ type Piece struct {
 	Size    string  `json:"size"`
 	Colour  string  `json:"colour" doc:"Empty: of any colour"`
 	LengthM float64 `json:"lengthM"`
+}
+
+// Pieces are the cables of the workshop's book as pieces to cut from: as long as there is
+// stock, of the colour that their name says.
+func Pieces(book []parts.Item, s Scheme) []Piece {
+	var list []Piece
+	for _, i := range book {
+		if i.Kind != "cable" || i.Stock == nil || *i.Stock <= 0 {
+			continue
+		}
+		p := Piece{Name: i.Name, Size: i.Size, LengthM: *i.Stock}
+		for _, colour := range []string{s.Feed, s.Return, s.Signal, s.House} {
+			if slices.Contains(strings.Fields(strings.ToLower(i.Name)), strings.ToLower(colour)) {
+				p.Colour = colour
+			}
+		}
+		list = append(list, p)
+	}
+	return list
 }
 
 // Cut is one piece of cable with what is cut from it, in turn.

@@ -110,7 +110,7 @@ func wire(s *system.System, w system.Wire, colours Scheme) Lead {
 	out.From.Label = fmt.Sprintf("%s  %s  to %s", out.Number, w.Size, out.To.place())
 	out.To.Label = fmt.Sprintf("%s  %s  from %s", out.Number, w.Size, out.From.place())
 	out.Sleeve = shrink(outer)
-	if w.LengthM > 0.25 {
+	if w.LengthM > LaidM {
 		out.Conduit = conduit(outer * math.Sqrt(float64(size.Count)))
 	}
 	a, okA := s.Component(w.From.Component)
@@ -120,6 +120,10 @@ func wire(s *system.System, w system.Wire, colours Scheme) Lead {
 	}
 	return out
 }
+
+// LaidM is the length above which a wire is laid along a route and gets conduit; what is
+// shorter only links two things. Source: common practice, no source.
+const LaidM = 0.25
 
 // cut is the length to be cut for a route.
 func cut(routeM float64) float64 {

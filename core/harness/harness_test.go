@@ -58,7 +58,7 @@ func TestWires(t *testing.T) {
 func TestPartsListIsTheWireListSummed(t *testing.T) {
 	for name, s := range systems(t) {
 		wires := Leads(&s, UsualScheme)
-		list := PartsList(&s, wires, nil)
+		list := PartsList(&s, wires, nil, CutList(wires, nil))
 		metres, ends := 0.0, 0.0
 		for _, w := range wires {
 			metres += w.CutM * float64(w.Cables)
@@ -93,17 +93,20 @@ func TestPartsListIsTheWireListSummed(t *testing.T) {
 	}
 }
 
+func figure(v float64) *float64 { return &v }
+
 // Prices and stock of the workshop's book, each with its date; what there is too little of
 // is to be ordered.
 func TestPartsListIsPriced(t *testing.T) {
-	figure := func(v float64) *float64 { return &v }
 	book := []parts.Item{
 		{Kind: "cable", Name: "16 mm² red", Size: "16 mm²", Price: figure(4.5), Currency: "EUR", PricedOn: "2030-05-01", Stock: figure(4), CountedOn: "2030-05-02"},
+		{Kind: "cable", Name: "16 mm² red offcut", Size: "16 mm²", Stock: figure(0.2), CountedOn: "2030-05-02"},
 		{Kind: "fuse", Name: "Strip 70", RatingA: figure(70), Price: figure(3.2), Currency: "EUR", PricedOn: "2030-05-01", Stock: figure(20), CountedOn: "2030-05-02"},
 		{Kind: "charger", Name: "Own box", RatingA: figure(40), Price: figure(300), Currency: "USD", PricedOn: "2030-05-01"},
 	}
 	s := systems(t)["6-mobile-vet.json"]
-	list := PartsList(&s, Leads(&s, UsualScheme), book)
+	wires := Leads(&s, UsualScheme)
+	list := PartsList(&s, wires, book, CutList(wires, Pieces(book, UsualScheme)))
 	found := map[string]Line{}
 	for _, l := range list.Lines {
 		if l.Part != "" {
@@ -113,7 +116,15 @@ func TestPartsListIsPriced(t *testing.T) {
 	cable := found["16 mm² red"]
 	require.NotNil(t, cable.Sum)
 	assert.InDelta(t, cable.Count*4.5, *cable.Sum, 0.01)
-	assert.InDelta(t, cable.Count-4, cable.Order, 1e-6)
+	longest := 0.0
+	for _, w := range wires {
+		if w.Size == "16 mm²" && w.Colour == "red" {
+			longest = max(longest, w.CutM)
+		}
+	}
+	require.Greater(t, longest, 4.0, "it fits on no piece, so it is new, whatever is on the reel")
+	assert.InDelta(t, longest, cable.Order, 1e-6)
+	assert.InDelta(t, 4.2, *cable.Stock, 1e-9, "reel and offcut")
 	assert.Equal(t, "2030-05-02", cable.Counted)
 	assert.Zero(t, found["Strip 70"].Order)
 	assert.InDelta(t, 1, found["Own box"].Order, 1e-9, "nobody counted it")
@@ -128,6 +139,28 @@ func TestPartsListIsPriced(t *testing.T) {
 	assert.Positive(t, list.Lines[0].Order, "the list itself stays")
 	require.Len(t, list.Sums, 2)
 	assert.Equal(t, Sum{"USD", 300}, list.Sums[1])
+}
+
+// A line is priced by the part that it says every word of, and by no other.
+func TestWhatPartALineIs(t *testing.T) {
+	book := []parts.Item{
+		{Kind: "fuse", Name: "Strip 60 A", RatingA: figure(60)}, {Kind: "fuse", Name: "Strip fuse", RatingA: figure(80)}, {Kind: "fuse", Name: "Single-bolt 60 A", RatingA: figure(60)},
+		{Kind: "connector", Name: "Lug 16 mm² M8"}, {Kind: "connector", Name: "Ferrule 16 mm²"}, {Kind: "connector", Name: "Lug"},
+		{Kind: "holder", Name: "Strip fuse holder"}, {Kind: "cable", Name: "Reel, 16 mm², red", Size: "16 mm²"},
+		{Kind: "relay", Name: "Curlew", RatingA: figure(140)}, {Kind: "other", Name: "Corrugated conduit 10 mm"},
+	}
+	for what, want := range map[string]string{
+		"fuse/60 A strip fuse, SF30": "Strip 60 A", "fuse/60 A single-bolt fuse": "Single-bolt 60 A", "fuse/70 A strip fuse, SF30": "", "fuse/80 A strip fuse, SF30": "Strip fuse",
+		"connector/tube lug 16 mm², M8": "Lug 16 mm² M8", "connector/tube lug 16 mm², M6": "", "connector/ferrule 16 mm²": "Ferrule 16 mm²", "connector/ferrule 6 mm²": "",
+		"holder/holder for a strip fuse, SF30": "Strip fuse holder", "holder/holder for a single-bolt fuse": "",
+		"cable/16 mm² red": "Reel, 16 mm², red", "cable/16 mm² black": "", "cable/6 mm² red": "",
+		"relay/voltage-sensing relay, 140 A": "Curlew", "relay/voltage-sensing relay, 100 A": "",
+		"other/corrugated conduit, 10 mm": "Corrugated conduit 10 mm", "other/corrugated conduit, 13 mm": "", "other/printed label": "",
+	} {
+		kind, rest, _ := strings.Cut(what, "/")
+		got, _ := find(Line{Kind: kind, What: rest}, book)
+		assert.Equal(t, want, got.Name, what)
+	}
 }
 
 // exhaustive is the least new cable there can be, in mm, by trying every way.

@@ -95,8 +95,8 @@ func (l List) AsKit() List {
 }
 
 // PartsList counts what a system and its wires need, priced and held against the stock of
-// the workshop's book.
-func PartsList(s *system.System, wires []Lead, book []parts.Item) List {
+// the workshop's book. Of cable as much is to be ordered as the cut list has to cut from new.
+func PartsList(s *system.System, wires []Lead, book []parts.Item, cuts []Cut) List {
 	t := tally{at: map[string]int{}}
 	for _, c := range s.Components {
 		if kind, ok := kindOf[c.Kind]; ok && !c.Existing {
@@ -128,6 +128,10 @@ func PartsList(s *system.System, wires []Lead, book []parts.Item) List {
 	for i := range out.Lines {
 		l := &out.Lines[i]
 		l.priced(book)
+		if l.Kind == "cable" {
+			l.Order = fresh(cuts, l.What)
+			l.Stock = onReels(*l, book)
+		}
 		if l.Sum != nil {
 			sums[l.Currency] += *l.Sum
 		} else {
@@ -138,6 +142,31 @@ func PartsList(s *system.System, wires []Lead, book []parts.Item) List {
 		out.Sums = append(out.Sums, Sum{c, math.Round(sums[c]*100) / 100})
 	}
 	return out
+}
+
+// onReels is the cable that was counted, on reels and as offcuts; nil where nobody counted.
+func onReels(l Line, book []parts.Item) *float64 {
+	var sum *float64
+	for _, i := range book {
+		if i.Stock != nil && l.is(i) {
+			if sum == nil {
+				sum = new(float64)
+			}
+			*sum += *i.Stock
+		}
+	}
+	return sum
+}
+
+// fresh is how much of a cable a cut list takes from new.
+func fresh(cuts []Cut, what string) float64 {
+	sum := 0.0
+	for _, c := range cuts {
+		if c.From == "" && c.Size+" "+c.Colour == what {
+			sum += c.LengthM
+		}
+	}
+	return math.Round(sum*1000) / 1000
 }
 
 // sleeveM is the heat shrink on each end. Source: common practice, no source.
@@ -152,7 +181,7 @@ func holderOf(c system.Component) string {
 	return "holder for a " + family
 }
 
-// priced finds the line in the book: its cable by size, all else by kind and figure.
+// priced finds the line in the book, with its price and what there is of it.
 func (l *Line) priced(book []parts.Item) {
 	l.Order = l.Count
 	item, ok := find(*l, book)
@@ -170,33 +199,45 @@ func (l *Line) priced(book []parts.Item) {
 	}
 }
 
-func find(l Line, book []parts.Item) (parts.Item, bool) {
-	named := strings.ToLower(l.What)
-	for _, i := range book {
-		if i.Kind != l.Kind {
-			continue
-		}
-		name := strings.ToLower(i.Name)
-		switch {
-		case name == named:
-			return i, true
-		case l.Kind == "cable" && i.Size != "" && strings.HasPrefix(l.What, i.Size+" ") && strings.Contains(name, strings.TrimPrefix(named, strings.ToLower(i.Size)+" ")):
-			return i, true
-		case l.Kind == "connector" && i.Size != "" && strings.Contains(named, "lug "+strings.ToLower(i.Size)):
-			return i, true
-		case l.Kind == "holder" && strings.Contains(named, firstWord(name)):
-			return i, true
-		case i.RatingA != nil && l.Kind != "cable" && saysRating(l.What, *i.RatingA):
-			return i, true
-		}
+// find is the part of a book that a line is; ok is false where there is none.
+func find(l Line, book []parts.Item) (item parts.Item, ok bool) {
+	at := slices.IndexFunc(book, l.is)
+	if at < 0 {
+		return parts.Item{}, false
 	}
-	return parts.Item{}, false
+	return book[at], true
 }
 
-func firstWord(s string) string {
-	w, _, _ := strings.Cut(s, " ")
-	return w
+// is says whether a line is a part of the book: its cable by size and colour, what has its
+// maker's name by its current, all else by what its name says.
+func (l Line) is(i parts.Item) bool {
+	if i.Kind != l.Kind {
+		return false
+	}
+	name, named := strings.ToLower(i.Name), strings.ToLower(l.What)
+	switch {
+	case name == named:
+		return true
+	case l.Kind == "cable" && i.Size != "" && strings.HasPrefix(l.What, i.Size+" "):
+		return slices.Contains(strings.FieldsFunc(name, apart), strings.TrimPrefix(named, strings.ToLower(i.Size)+" "))
+	case byMaker[l.Kind] && i.RatingA != nil && saysRating(l.What, *i.RatingA):
+		return true
+	}
+	return within(name, named) && (i.RatingA == nil || saysRating(l.What, *i.RatingA))
 }
+
+// byMaker are the kinds whose names are their makers': the current tells which it is.
+var byMaker = map[string]bool{"charger": true, "relay": true, "contactor": true, "selector": true, "changeover": true, "plug": true}
+
+// within says whether a line says every word of a name, as “Strip 60 A” is within “60 A strip
+// fuse, SF30”. A single word says too little.
+func within(name, line string) bool {
+	words := strings.FieldsFunc(name, apart)
+	said := strings.FieldsFunc(line, apart)
+	return len(words) > 1 && !slices.ContainsFunc(words, func(w string) bool { return !slices.Contains(said, w) })
+}
+
+func apart(r rune) bool { return r == ' ' || r == ',' }
 
 // saysRating says whether a text names a current.
 func saysRating(text string, amps float64) bool {

@@ -154,6 +154,7 @@ type Volts struct {
 // Joint is a crimped and bolted end between two columns.
 type Joint struct {
 	ID    string `json:"id"`
+	Name  string `json:"name"`
 	After string `json:"after" doc:"The column that it follows"`
 	Text  string `json:"text" doc:"What it loses at the worst"`
 	Says  string `json:"says"`

@@ -154,7 +154,7 @@ func (d *design) joints() []Joint {
 			return
 		}
 		amps := worst.solved.Through(wire)
-		list = append(list, Joint{ID: wire + "." + end, After: after, Text: working.Text(amps*ohm*1000, "mV", 0),
+		list = append(list, Joint{ID: wire + "." + end, Name: name, After: after, Text: working.Text(amps*ohm*1000, "mV", 0),
 			Says: fmt.Sprintf("%s, %s: %s, %s", name, working.Text(ohm*1000, "mΩ", 1), working.Text(amps*ohm*1000, "mV", 0), working.Text(amps*amps*ohm, "W", 1))})
 	}
 	last := func(id string) string {

@@ -14,6 +14,42 @@ type SignalPlan struct {
 	Feeds  []FeedPoint `json:"feeds" doc:"As entered"`
 	Best   string      `json:"best,omitempty" doc:"Name of the row of the best candidate"`
 	Taken  string      `json:"taken,omitempty"`
+
+	Expected []SignalAt `json:"expected" doc:"What the signal has to be, position by position"`
+}
+
+// SignalAt is what the signal has to be with the key and the engine as they stand.
+type SignalAt struct {
+	At   string `json:"at"`
+	Live bool   `json:"live"`
+}
+
+// Is says it in a word.
+func (s SignalAt) Is() string {
+	if s.Live {
+		return "live"
+	}
+	return "dead"
+}
+
+// expected is the signal in every position in which it is proven. A bus that sleeps takes
+// minutes to do so: a circuit that is dead at once may wake, and one that is live may die.
+func (d *design) expected() []SignalAt {
+	list := []SignalAt{}
+	if !d.wired() {
+		return list
+	}
+	position := d.couplingSwitches()[0]
+	for _, at := range []struct {
+		says string
+		keyState
+	}{
+		{"key out", keyState{"off", "stopped"}}, {"key out, after the bus sleeps", keyState{"off", "stopped"}}, {"accessory", keyState{"accessory", "stopped"}},
+		{"ignition on, engine stopped", keyState{"on", "stopped"}}, {"cranking", keyState{"start", "cranking"}}, {"engine running", keyState{"on", "running"}},
+	} {
+		list = append(list, SignalAt{at.says, d.signalled(position, at.keyState)})
+	}
+	return list
 }
 
 // FeedPoint is a point with what the tests say of it.
@@ -38,7 +74,7 @@ type FeedFinding struct {
 
 // signal judges the feed points and what a forgotten signal does.
 func (d *design) signal() SignalPlan {
-	s := SignalPlan{Needed: d.wired(), Feeds: []FeedPoint{}, Taken: d.facts.FeedTaken}
+	s := SignalPlan{Needed: d.wired(), Feeds: []FeedPoint{}, Taken: d.facts.FeedTaken, Expected: d.expected()}
 	best := -1
 	for _, row := range d.facts.Feeds {
 		p := row.Of.Point(row.Key)

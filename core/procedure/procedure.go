@@ -7,6 +7,8 @@ import (
 	"math"
 	"slices"
 	"strings"
+	"unicode"
+	"unicode/utf8"
 
 	"epitrope/core/harness"
 	"epitrope/core/job"
@@ -192,7 +194,7 @@ func (b *builder) ground() {
 // runsOf are the numbers of the wires that are laid, the longest of each run first.
 func (b *builder) lay() {
 	for _, w := range b.wires {
-		if w.RouteM <= 0.25 {
+		if w.RouteM <= harness.LaidM {
 			continue
 		}
 		after := b.of(Isolate, Remove)
@@ -201,7 +203,7 @@ func (b *builder) lay() {
 		} else {
 			// Common ground first.
 			for _, r := range b.wires {
-				if r.Role == "return" && r.RouteM > 0.25 {
+				if r.Role == "return" && r.RouteM > harness.LaidM {
 					after = append(after, "lay-"+r.ID)
 				}
 			}
@@ -233,7 +235,7 @@ func (b *builder) fit() {
 		if kind == "fuse" {
 			minutes = fuseMin
 		}
-		step := Step{ID: "fit-" + c.ID, Of: []string{c.ID}, Stage: Fit, Title: "Fit " + c.Name, What: c.Rating + ".", Minutes: minutes, After: b.of(Isolate), Checks: []string{"fast, clear of what moves", "reachable for service"}}
+		step := Step{ID: "fit-" + c.ID, Of: []string{c.ID}, Stage: Fit, Title: "Fit " + c.Name, What: capital(c.Rating) + ".", Minutes: minutes, After: b.of(Isolate), Checks: []string{"fast, clear of what moves", "reachable for service"}}
 		switch kind {
 		case "fuse":
 			step.Title, step.What = "Fit the holder of "+c.Name, c.Rating+": the holder alone; the fuse stays out."
@@ -261,7 +263,7 @@ func (b *builder) ends() {
 
 func (b *builder) endAfter(w harness.Lead) []string {
 	after := b.of(Isolate)
-	if w.RouteM > 0.25 {
+	if w.RouteM > harness.LaidM {
 		after = append(after, "lay-"+w.ID)
 	}
 	for _, id := range []string{"fit-" + w.From.Component, "fit-" + w.To.Component} {
@@ -312,6 +314,12 @@ func (b *builder) join() {
 		}
 		b.add(Step{ID: "set", Of: []string{"coupling"}, Stage: Join, Title: "Set the charger for this battery", What: "As its configuration card says: " + right + ".", Minutes: lookMin, After: []string{"fit-coupling"}, Checks: []string{"each configuration lead as on the card"}})
 	}
+}
+
+// capital is a text as a sentence begins.
+func capital(text string) string {
+	first, size := utf8.DecodeRuneInString(text)
+	return string(unicode.ToUpper(first)) + text[size:]
 }
 
 // torque says what to tighten with. Source: from memory, for steel studs; the device's own
@@ -372,20 +380,49 @@ func (b *builder) prove() {
 		return plan.State{}
 	}
 	cruise := state("cruise")
-	step := func(id, title, what, figure string) {
-		b.add(Step{ID: "prove-" + id, Stage: Prove, Title: title, What: what, Figure: figure, Tool: "multimeter, clamp meter", Minutes: proveMin, After: after})
+	step := func(id, title, what, figure string, checks ...string) {
+		b.add(Step{ID: "prove-" + id, Stage: Prove, Title: title, What: what, Figure: figure, Tool: "multimeter, clamp meter", Minutes: proveMin, After: after, Checks: checks})
 	}
 	step("running", "Engine on: start battery", "Across its posts, at a fast idle.", working.Text(cruise.Points[min(2, len(cruise.Points)-1)].OutV, "V", 1))
 	step("current", "Current into the aux battery", "By clamp, from a part-discharged battery, with sun and mains off.", working.Text(cruise.OutA, "A", 0))
 	step("input", "Volts at the coupling's input", "Across both its terminals, at that current.", working.Text(cruise.InV, "V", 2))
 	step("aux", "Volts at the aux battery", "Across its posts, at that current: volts alone mislead.", working.Text(cruise.AuxV, "V", 2))
-	step("drops", "Drop across each fuse and joint", "Under load; a joint of 0.3 mΩ loses 12 mV at 40 A.", "millivolts, as the joints row says")
+	step("drops", "Drop across each fuse, joint and return", "Under load, on both legs. What stands below is at the most that flows; at less it is less in proportion. Ten times as much is a bad joint.", "", b.drops()...)
 	step("warm", "Joints after thirty minutes", "By hand or thermometer: none warmer than its cable.", "")
 	step("off", "Engine off: it opens", "The coupling lets go after its delay; headlights speed a relay up.", "0 A between the batteries")
 	if b.has("feed") {
-		step("asleep", "Signal dead with the key out", "At once, and again after the bus sleeps.", "0 V")
+		step("asleep", "Signal in every position of the key", "At the coupling's input, against minus.", "", b.signalled()...)
 	}
 	b.add(Step{ID: "hold-handover", Stage: Check, Hold: true, Title: "Before handover", What: "Readings within what was expected; open items cleared; owner card explained.", Minutes: lookMin, After: b.of(Prove), Checks: []string{"every reading within its band", "each configuration lead measured", "temporary states tagged", "owner card explained"}})
+}
+
+// drops are what fuses, joints and returns lose at the most.
+func (b *builder) drops() []string {
+	list := []string{}
+	for _, c := range b.p.Columns {
+		if c.Kind == "fuse" {
+			volts, _, _ := strings.Cut(c.Loses.Text, ",")
+			list = append(list, c.Name+": "+volts)
+		}
+	}
+	for _, j := range b.p.Joints {
+		list = append(list, j.Name+": "+j.Text)
+	}
+	for _, r := range b.p.Returns {
+		if r.Loses != "" {
+			list = append(list, "return, "+r.Text+": "+r.Loses)
+		}
+	}
+	return list
+}
+
+// signalled are the positions in which the signal is looked at, with what it has to be.
+func (b *builder) signalled() []string {
+	list := []string{}
+	for _, e := range b.p.Signal.Expected {
+		list = append(list, e.At+": "+e.Is())
+	}
+	return list
 }
 
 func (b *builder) hand() {

@@ -159,7 +159,7 @@ func TestSchedule(t *testing.T) {
 // What has to be ordered holds up the first step that needs it.
 func TestWaits(t *testing.T) {
 	p, leads, list := stepsOf(t, []byte(`{"alternator":{"label":"90/180 A"}}`))
-	needed := harness.PartsList(&p.System, leads, nil)
+	needed := harness.PartsList(&p.System, leads, nil, harness.CutList(leads, nil))
 	waits := procedure.Waits(list, leads, needed)
 	assert.Len(t, waits, len(needed.Lines))
 	for _, w := range waits {

@@ -66,6 +66,7 @@ test("the vehicle book by file: bad lines are mended, an answer is taken out, a 
   const model = page.getByRole("region", { name: "Godwit 1" });
   await expect(model).toContainText("120 A");
   await accessible(page);
+  await model.getByRole("button", { name: "Mend Godwit 1", exact: true }).click();
   await model.getByRole("button", { name: "Take out Where of Godwit 1" }).click();
   await expect(model).not.toContainText("left rear lamp");
   const [download] = await Promise.all([page.waitForEvent("download"), page.getByRole("link", { name: "Export" }).click()]);

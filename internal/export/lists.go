@@ -2,12 +2,9 @@ package export
 
 import (
 	"fmt"
-	"slices"
 	"strconv"
-	"strings"
 
 	"epitrope/core/harness"
-	"epitrope/core/parts"
 	"epitrope/internal/table"
 )
 
@@ -59,23 +56,4 @@ func PartsCSV(list harness.List) []byte {
 		rows = append(rows, []string{"", "sum", "", "", "", "", "", s.Currency, "", fmt.Sprintf("%.2f", s.Sum), "", "", ""})
 	}
 	return table.Write(rows...)
-}
-
-// Pieces are the cables of the workshop's book as pieces to cut from: as long as there is
-// stock, of the colour that their name says.
-func Pieces(items []parts.Item, s harness.Scheme) []harness.Piece {
-	var list []harness.Piece
-	for _, i := range items {
-		if i.Kind != "cable" || i.Stock == nil || *i.Stock <= 0 {
-			continue
-		}
-		p := harness.Piece{Name: i.Name, Size: i.Size, LengthM: *i.Stock}
-		for _, colour := range []string{s.Feed, s.Return, s.Signal, s.House} {
-			if slices.Contains(strings.Fields(strings.ToLower(i.Name)), strings.ToLower(colour)) {
-				p.Colour = colour
-			}
-		}
-		list = append(list, p)
-	}
-	return list
 }

@@ -44,11 +44,12 @@ func NewPack(doc job.Document, book parts.Book, own Workshop) Pack {
 	colours := harness.Scheme(doc.Colours).Or(harness.UsualScheme)
 	leads, found := harness.Leads(&p.System, colours), plan.FoundOf(doc, book)
 	steps := own.Pace.At(procedure.Steps(p, leads, found))
-	list := harness.PartsList(&p.System, leads, own.Parts)
+	cuts := harness.CutList(leads, harness.Pieces(own.Parts, colours))
+	list := harness.PartsList(&p.System, leads, own.Parts, cuts)
 	if doc.Schools.Supply != nil && *doc.Schools.Supply == "kit" {
 		list = list.AsKit()
 	}
-	return Pack{Schedule: procedure.Schedule(steps, procedure.FirstHour, procedure.DayHours), Waits: procedure.Waits(steps, leads, list), Revision: "draft", Paper: "A4", Document: doc, Plan: p, Modes: plan.ModesOf(doc, book), Found: found, Leads: leads, Cuts: harness.CutList(leads, Pieces(own.Parts, colours)),
+	return Pack{Schedule: procedure.Schedule(steps, procedure.FirstHour, procedure.DayHours), Waits: procedure.Waits(steps, leads, list), Revision: "draft", Paper: "A4", Document: doc, Plan: p, Modes: plan.ModesOf(doc, book), Found: found, Leads: leads, Cuts: cuts,
 		Parts: list, Drawing: harness.Draw(&p.System, drawnLoads(p)), Steps: steps, Hours: procedure.Hours(steps)}
 }
 

@@ -73,9 +73,12 @@ func PDF(p Pack) ([]byte, error) {
 	s.found()
 	s.settings()
 	s.readings()
+	s.proof()
+	s.record()
 	s.modes()
 	s.owner()
 	s.cards()
+	s.answers()
 	s.workings()
 	var out bytes.Buffer
 	if err := s.Output(&out); err != nil {

@@ -124,17 +124,17 @@ func (s *sheet) found() {
 		for _, f := range w.Findings {
 			says = append(says, f.Text)
 		}
-		rows = append(rows, []string{w.Name, w.Fate, strings.Join(append(says, w.Why), " ")})
+		rows = append(rows, []string{w.Name, w.Fate, strings.Join(append(says, w.Why), " "), ""})
 	}
 	for _, g := range s.pack.Found.Gear {
-		rows = append(rows, []string{g.Name, g.Fate, g.Why})
+		rows = append(rows, []string{g.Name, g.Fate, g.Why, ""})
 	}
 	if len(rows) == 0 {
 		return
 	}
 	s.AddPage()
 	s.heading("As found")
-	s.table([]column{{"What", 1.4}, {"In the new design", 0.8}, {"Seen, and why", 4}}, rows)
+	s.table([]column{{"What", 1.4}, {"In the new design", 0.8}, {"Seen, and why", 3.4}, {"Where it is now", 0.9}}, rows)
 }
 
 func (s *sheet) settings() {

@@ -6,6 +6,7 @@ import (
 	"fmt"
 	"log/slog"
 	"net/http"
+	"strings"
 
 	"github.com/danielgtaylor/huma/v2"
 
@@ -63,7 +64,8 @@ func useProblems() {
 		for _, err := range errs {
 			var detail *huma.ErrorDetail
 			if errors.As(err, &detail) {
-				p.Problems = append(p.Problems, job.Problem{Field: detail.Location, Value: short(detail.Value), Wrong: detail.Message, Allowed: "see the API's document"})
+				wrong, allowed := inWords(detail.Message)
+				p.Problems = append(p.Problems, job.Problem{Field: detail.Location, Value: short(detail.Value), Wrong: wrong, Allowed: allowed})
 			}
 		}
 		return p
@@ -71,6 +73,21 @@ func useProblems() {
 	huma.NewError = func(status int, message string, errs ...error) huma.StatusError {
 		return huma.NewErrorWithContext(nil, status, message, errs...)
 	}
+}
+
+// inWords parts what the schema's check says into what is wrong and what is allowed.
+func inWords(message string) (wrong, allowed string) {
+	if name, ok := strings.CutPrefix(message, "expected required property "); ok {
+		return "is not there", strings.TrimSuffix(name, " to be present") + " has to be there"
+	}
+	if what, ok := strings.CutPrefix(message, "expected "); ok {
+		what = strings.TrimPrefix(strings.TrimPrefix(what, "value to be "), "string to be ")
+		return "cannot be used here", strings.ReplaceAll(what, `"`, "")
+	}
+	if message == "unexpected property" {
+		return "is not a field here", "the fields that the API's document names"
+	}
+	return message, "what the API's document says"
 }
 
 func short(value any) string {

@@ -1629,6 +1629,7 @@ export interface components {
             /** @description The column that it follows */
             after: string;
             id: string;
+            name: string;
             says: string;
             /** @description What it loses at the worst */
             text: string;
@@ -2579,9 +2580,15 @@ export interface components {
         Signal: {
             feed?: string;
         };
+        SignalAt: {
+            at: string;
+            live: boolean;
+        };
         SignalPlan: {
             /** @description Name of the row of the best candidate */
             best?: string;
+            /** @description What the signal has to be, position by position */
+            expected: components["schemas"]["SignalAt"][];
             /** @description As entered */
             feeds: components["schemas"]["FeedPoint"][];
             needed: boolean;

@@ -104,7 +104,7 @@ export function PartsPage() {
 /** told says how a cell is shown, where it is not shown as it is written. */
 const told: Record<string, (cell: (head: string) => string) => ReactNode> = {
   "rating A": (cell) => cell("rating A") && `${cell("rating A")} A`,
-  price: (cell) => dated(`${cell("price")} ${cell("currency")}`.trim(), cell("priced on")),
+  price: (cell) => dated(cell("price") && `${Number(cell("price")).toFixed(2)} ${cell("currency")}`.trim(), cell("priced on")),
   stock: (cell) => dated(cell("stock") && `${cell("stock")} in stock`, cell("counted on")),
 };
 

@@ -156,26 +156,28 @@ function One({ step, number, of, tick, hold, by, titles, open, mark, show }: One
           <b>Caution.</b> {step.caution}
         </p>
       )}
-      <dl>
-        {step.where && (
-          <>
-            <dt>Where</dt>
-            <dd>{step.where}</dd>
-          </>
-        )}
-        {step.figure && (
-          <>
-            <dt>Should be</dt>
-            <dd className="figure">{step.figure}</dd>
-          </>
-        )}
-        {step.tool && (
-          <>
-            <dt>With</dt>
-            <dd>{step.tool}</dd>
-          </>
-        )}
-      </dl>
+      {(step.where || step.figure || step.tool) && (
+        <dl>
+          {step.where && (
+            <>
+              <dt>Where</dt>
+              <dd>{step.where}</dd>
+            </>
+          )}
+          {step.figure && (
+            <>
+              <dt>Should be</dt>
+              <dd className="figure">{step.figure}</dd>
+            </>
+          )}
+          {step.tool && (
+            <>
+              <dt>With</dt>
+              <dd>{step.tool}</dd>
+            </>
+          )}
+        </dl>
+      )}
       {step.of.length > 0 && <OnDrawing thing={step.of[0] as string} />}
       {step.checks.length > 0 && (
         <fieldset className="stepChecks">

@@ -23,6 +23,7 @@ export function VehiclesPage() {
   const refresh = () => queries.invalidateQueries({ queryKey: ["vehicles"] });
   const navigate = useNavigate();
   const [says, setSays] = useState("");
+  const [mended, mend] = useState<string | null>(null);
   const takeOut = useMutation({
     mutationFn: (q: { model: string; path: string; told: string }) => take(api.DELETE("/api/vehicles", { params: { query: { model: q.model, path: q.path } } })).then(() => q),
     onSuccess: (q) => {
@@ -79,6 +80,9 @@ export function VehiclesPage() {
             <Button size="compact-md" onClick={() => begin.mutate(m)} aria-label={`New job on it: ${m.model}`}>
               New job on it
             </Button>
+            <Button size="compact-md" variant="default" aria-pressed={mended === m.model} aria-label={`Mend ${m.model}`} onClick={() => mend(mended === m.model ? null : m.model)}>
+              Mend
+            </Button>
             <Button size="compact-md" variant="subtle" aria-label={`Take out ${m.model}`} onClick={() => takeOut.mutate({ model: m.model, path: whole, told: `“${m.model}”` })}>
               Take out
             </Button>
@@ -100,11 +104,13 @@ export function VehiclesPage() {
                         <td>
                           {a.shown} {a.known && <span className="soft">{a.known}</span>}
                         </td>
-                        <td className="does">
-                          <Button size="compact-sm" variant="subtle" aria-label={`Take out ${a.label} of ${m.model}`} onClick={() => takeOut.mutate({ model: m.model, path: a.path, told: `“${a.label}, ${a.shown}”` })}>
-                            Take out
-                          </Button>
-                        </td>
+                        {mended === m.model && (
+                          <td className="does">
+                            <Button size="compact-sm" variant="subtle" aria-label={`Take out ${a.label} of ${m.model}`} onClick={() => takeOut.mutate({ model: m.model, path: a.path, told: `“${a.label}, ${a.shown}”` })}>
+                              Take out
+                            </Button>
+                          </td>
+                        )}
                       </tr>
                     ))}
                   </tbody>

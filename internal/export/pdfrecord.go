@@ -1,0 +1,103 @@
+package export
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+
+	"epitrope/core/harness"
+	"epitrope/core/procedure"
+	"epitrope/core/working"
+)
+
+// answers are what the design stands on, and how each is known: what nobody looked at is
+// said to be assumed.
+func (s *sheet) answers() {
+	s.AddPage()
+	s.heading("What it stands on")
+	var rows [][]string
+	for _, f := range s.pack.Plan.Facts {
+		from := string(f.Origin)
+		if f.Known != "" && f.Origin != working.Assumed {
+			from += ", " + f.Known
+		}
+		if f.Origin == working.Assumed && f.Why != "" {
+			from += ": " + f.Why
+		}
+		rows = append(rows, []string{f.Label, f.Text, from})
+	}
+	s.table([]column{{"Answer", 2}, {"", 1.6}, {"How it is known", 2.6}}, rows)
+}
+
+// proof are the readings that are not in the table of states: the signal in every position,
+// and what is lost in each fuse, joint and return.
+func (s *sheet) proof() {
+	split := func(id string) [][]string {
+		var rows [][]string
+		at := slices.IndexFunc(s.pack.Steps, func(st procedure.Step) bool { return st.ID == id })
+		if at < 0 {
+			return nil
+		}
+		for _, c := range s.pack.Steps[at].Checks {
+			cut := strings.LastIndex(c, ": ")
+			rows = append(rows, []string{c[:max(0, cut)], c[cut+1:], ""})
+		}
+		return rows
+	}
+	if rows := split("prove-asleep"); len(rows) > 0 {
+		s.heading("Signal, position by position")
+		s.table([]column{{"With", 2.4}, {"Has to be", 1}, {"Read", 2}}, rows)
+	}
+	if rows := split("prove-drops"); len(rows) > 0 {
+		s.heading("Lost at the most that flows")
+		s.table([]column{{"Across", 2.4}, {"At most", 1}, {"Read, and at how many A", 2}}, rows)
+	}
+	s.heading("Apart again")
+	s.table([]column{{"With", 2.4}, {"Has to be", 1}, {"Read", 2}}, [][]string{
+		{"Engine off, after the coupling's delay: between the batteries", "0 A", ""},
+		{"Engine off: the coupling lets go at, and after", "", "V, s"},
+		{"Other sources (sun, mains) while it was proven", "off", ""},
+	})
+}
+
+// record is what is written down while it is done: crimps, what was covered, what is open.
+func (s *sheet) record() {
+	s.heading("Crimps")
+	var rows [][]string
+	for _, l := range s.pack.Parts.Lines {
+		if l.Kind == "connector" {
+			rows = append(rows, []string{l.What, working.Plain(l.Count, "", 0), "", "", ""})
+		}
+	}
+	s.table([]column{{"End", 2.4}, {"How many", 0.8}, {"Tool and die", 1.4}, {"Pulled, how", 1.2}, {"By", 0.6}}, rows)
+	s.heading("Seen before it was covered")
+	rows = nil
+	for _, w := range s.pack.Leads {
+		if w.RouteM > harness.LaidM {
+			rows = append(rows, []string{w.Number, w.From.Name + " to " + w.To.Name, "", ""})
+		}
+	}
+	s.table([]column{{"Wire", 0.6}, {"Way", 2.6}, {"Photograph of its joints and grommets", 2}, {"By", 0.6}}, rows)
+	s.heading("Open items")
+	rows = nil
+	for _, item := range s.openItems() {
+		rows = append(rows, []string{"□", item, ""})
+	}
+	s.table([]column{{"", 0.2}, {"", 3.6}, {"Cleared by, on", 1.6}}, rows)
+}
+
+// openItems are what is forgotten most: they are cleared before it is handed over.
+func (s *sheet) openItems() []string {
+	list := []string{"strap or clamp of the aux battery", "cover over its plus, boots on every terminal", "every earth point tightened and protected", "lids, trims and panels back", "duct ends and holes sealed"}
+	for _, w := range s.pack.Found.Wires {
+		if w.Fate == "open" {
+			list = append(list, "traced, or listed as not known: "+w.Name)
+		}
+	}
+	for _, n := range s.pack.Plan.Notes {
+		if n.Severity == "stop" {
+			list = append(list, fmt.Sprintf("design: %s", n.Text))
+		}
+	}
+	return append(list, "________________________________", "________________________________")
+}
