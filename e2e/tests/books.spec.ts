@@ -11,7 +11,7 @@ test("a half-bad file of parts: good lines are kept, the others mended; a charge
   const file = page.getByRole("region", { name: "From a file" });
   await expect(file).toContainText("1 part is in the book.");
   await expect(file).toContainText("line 3 rating A “sixty” is not a current; allowed: 0.5 to 600 A");
-  await expect(page.getByRole("row", { name: /Bench box 35/ })).toContainText("210 EUR 2030-05-01");
+  await expect(page.getByRole("row", { name: /Bench box 35/ })).toContainText("210.00 EUR 2030-05-01");
   await accessible(page);
 
   await page.reload();

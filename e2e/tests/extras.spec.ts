@@ -72,6 +72,6 @@ test("the vehicle book by file: bad lines are mended, an answer is taken out, a 
   const [download] = await Promise.all([page.waitForEvent("download"), page.getByRole("link", { name: "Export" }).click()]);
   expect(await readFile((await download.path()) as string, "utf8")).toContain("Godwit 1,routes.startM,");
   await model.getByRole("button", { name: "New job on it: Godwit 1" }).click();
-  await expect(page.getByLabel("Title")).toHaveValue("Godwit 1");
+  await expect(page.getByRole("textbox", { name: "Title" })).toHaveValue("Godwit 1");
   await expect(page.locator('[data-cell="alternator.part"]')).toContainText("120 A");
 });
