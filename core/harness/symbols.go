@@ -70,7 +70,7 @@ func (d *Drawing) part(p Placed) {
 		return
 	case "load":
 		d.box("outline", p.ID, p.X, p.Y, p.W, p.H)
-		d.text("name", p.ID, p.X+p.W/2, p.Y+17, fit(p.Name, p.W-8, 10), 10, false)
+		d.text("name", p.ID, p.X+p.W/2, p.Y+17, fit(p.Name, p.W-16, 10), 10, false)
 		d.text("rating", p.ID, p.X+p.W/2, p.Y+31, fit(p.Rating, p.W-8, 9), 9, false)
 		return
 	case "bar":

@@ -148,10 +148,13 @@ func (b *builder) isolate() {
 	}
 }
 
+// existsAux says whether an aux battery was there before: measured at rest, or with wires or
+// gear of it found.
 func (b *builder) existsAux() bool {
-	return slices.ContainsFunc(b.p.Facts, func(f job.Fact) bool {
-		return strings.HasPrefix(f.Path, "aux.restV") || strings.HasPrefix(f.Path, "have.coupling")
-	})
+	if b.found.Before != nil || len(b.found.Wires) > 0 || len(b.found.Gear) > 0 {
+		return true
+	}
+	return slices.ContainsFunc(b.p.Facts, func(f job.Fact) bool { return f.Path == "aux.restV" })
 }
 
 func (b *builder) solar() bool {

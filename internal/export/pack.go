@@ -1,6 +1,7 @@
 package export
 
 import (
+	"math"
 	"time"
 
 	"epitrope/core/harness"
@@ -8,6 +9,8 @@ import (
 	"epitrope/core/parts"
 	"epitrope/core/plan"
 	"epitrope/core/procedure"
+	"epitrope/core/protect"
+	"epitrope/core/study"
 	"epitrope/core/working"
 )
 
@@ -30,6 +33,7 @@ type Pack struct {
 	Hours    float64
 	Schedule []procedure.Slot
 	Waits    []procedure.Wait
+	Built    study.Built
 }
 
 // Workshop is what a workshop has of its own: parts with prices and stock, and its pace.
@@ -49,7 +53,7 @@ func NewPack(doc job.Document, book parts.Book, own Workshop) Pack {
 	if doc.Schools.Supply != nil && *doc.Schools.Supply == "kit" {
 		list = list.AsKit()
 	}
-	return Pack{Schedule: procedure.Schedule(steps, procedure.FirstHour, procedure.DayHours), Waits: procedure.Waits(steps, leads, list), Revision: "draft", Paper: "A4", Document: doc, Plan: p, Modes: plan.ModesOf(doc, book), Found: found, Leads: leads, Cuts: cuts,
+	return Pack{Built: study.BuiltOf(doc, book), Schedule: procedure.Schedule(steps, procedure.FirstHour, procedure.DayHours), Waits: procedure.Waits(steps, leads, list), Revision: "draft", Paper: "A4", Document: doc, Plan: p, Modes: plan.ModesOf(doc, book), Found: found, Leads: leads, Cuts: cuts,
 		Parts: list, Drawing: harness.Draw(&p.System, drawnLoads(p)), Steps: steps, Hours: procedure.Hours(steps)}
 }
 
@@ -61,7 +65,22 @@ func drawnLoads(p plan.Plan) []harness.Load {
 		if l.Count > 1 {
 			name = working.Plain(l.Count, "×", 0) + " " + name
 		}
-		loads = append(loads, harness.Load{ID: "load-" + l.Key, Name: name, Rating: working.Text(l.Count*l.Amps, "A", 1)})
+		loads = append(loads, harness.Load{ID: "load-" + l.Key, Name: name, Rating: working.Text(l.Count*l.Amps, "A", 1) + branchFuse(l.Count*l.Amps)})
 	}
 	return loads
 }
+
+// branchFuse is the lowest fuse that carries a load, for its branch of the fuse box; the
+// branch's own cable has to bear it.
+func branchFuse(amps float64) string {
+	need := protect.Need{ContinuousA: amps, AmbientC: cabinC, CableA: math.Inf(1)}
+	for _, families := range [][]protect.Family{protect.Small, protect.Power} {
+		if f, err := protect.Choose(need, families); err == nil {
+			return ", fuse " + working.Plain(f.RatingA, "A", 1)
+		}
+	}
+	return ""
+}
+
+// cabinC is the place of a branch fuse. Source: common practice, no source.
+const cabinC = 40.0

@@ -71,6 +71,7 @@ func PDF(p Pack) ([]byte, error) {
 	s.parts()
 	s.steps()
 	s.found()
+	s.built()
 	s.settings()
 	s.readings()
 	s.proof()

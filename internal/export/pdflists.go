@@ -3,9 +3,11 @@ package export
 import (
 	"fmt"
 	"maps"
+	"math"
 	"slices"
 	"strings"
 
+	"epitrope/core/harness"
 	"epitrope/core/plan"
 	"epitrope/core/working"
 )
@@ -89,6 +91,15 @@ func (s *sheet) parts() {
 		s.para("B", fmt.Sprintf("%.2f %s", sum.Sum, sum.Currency))
 	}
 	s.para("", fmt.Sprintf("%d of %d lines have no price in the parts book.", list.Unpriced, len(list.Lines)))
+	counted := slices.ContainsFunc(list.Lines, func(l harness.Line) bool { return l.Stock != nil })
+	if counted && len(s.pack.Waits) > 0 {
+		s.heading("Not in stock, and what waits for it")
+		rows = nil
+		for _, w := range s.pack.Waits {
+			rows = append(rows, []string{"□", w.Part, strings.TrimSpace(working.Plain(w.Order, "", 2) + " " + w.Unit), w.Title})
+		}
+		s.table([]column{{"", 0.3}, {"Part", 3}, {"How many", 0.9}, {"First needed for", 3.2}}, rows)
+	}
 	s.heading("Tools and consumables")
 	for _, t := range slices.Concat(list.Tools, list.Supplies) {
 		s.para("", "□  "+t)
@@ -99,6 +110,10 @@ func (s *sheet) steps() {
 	s.AddPage()
 	s.heading(fmt.Sprintf("Steps, about %.1f h", s.pack.Hours))
 	var rows [][]string
+	when := map[string]string{}
+	for _, slot := range s.pack.Schedule {
+		when[slot.Step] = fmt.Sprintf("day %d\n%02d:%02d", slot.Day, int(slot.From), int(math.Round((slot.From-math.Floor(slot.From))*60))%60)
+	}
 	for i, st := range s.pack.Steps {
 		title := st.Title
 		if st.Hold {
@@ -111,9 +126,30 @@ func (s *sheet) steps() {
 		for _, c := range st.Checks {
 			what += "\n□ " + c
 		}
-		rows = append(rows, []string{fmt.Sprintf("□ %d", i+1), what, st.Where, strings.TrimSpace(st.Figure + "\n" + st.Tool), ""})
+		rows = append(rows, []string{fmt.Sprintf("□ %d\n%s", i+1, when[st.ID]), what, st.Where, strings.TrimSpace(st.Figure + "\n" + st.Tool), ""})
 	}
-	s.table([]column{{"", 0.5}, {"What", 4.2}, {"Where", 1.6}, {"Should be; with", 1.8}, {"Signed", 0.9}}, rows)
+	s.table([]column{{"", 0.7}, {"What", 4.2}, {"Where", 1.6}, {"Should be; with", 1.8}, {"Signed", 0.9}}, rows)
+}
+
+// built is what was fitted otherwise than designed, with what the rules say of it.
+func (s *sheet) built() {
+	b := s.pack.Built
+	if len(b.Changes) == 0 {
+		return
+	}
+	s.heading("As built")
+	s.para("", b.Summary)
+	var rows [][]string
+	for _, c := range b.Changes {
+		rows = append(rows, []string{c.Label, c.From, c.To})
+	}
+	s.table([]column{{"What", 2}, {"As designed", 1.4}, {"As built", 1.4}}, rows)
+	for _, n := range b.New {
+		s.para("", strings.ToUpper(n.Severity[:1])+n.Severity[1:]+", new: "+n.Text+" "+n.Why)
+	}
+	for _, n := range b.Gone {
+		s.para("", "No longer so: "+n.Text)
+	}
 }
 
 // found is what was there before: traced or listed as not known, and what becomes of it.
