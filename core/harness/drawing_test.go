@@ -205,6 +205,14 @@ func TestSmallAndLarge(t *testing.T) {
 	sound(t, "nothing", Draw(&system.System{}, nil))
 }
 
+// A figure is not parted from its unit.
+func TestWrap(t *testing.T) {
+	assert.Equal(t, []string{"shunt, 50 mV at", "500 A"}, wrap("shunt, 50 mV at 500 A", 15, 3))
+	assert.Equal(t, []string{"90/180 A"}, wrap("90/180 A", 15, 3))
+	assert.Equal(t, []string{"first", "second …"}, wrap("first second third fourth", 8, 2))
+	assert.Empty(t, wrap("", 15, 3))
+}
+
 func BenchmarkDrawSixtyParts(b *testing.B) {
 	for name, s := range systems(b) {
 		if !strings.Contains(name, "mobile-vet") {

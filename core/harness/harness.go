@@ -86,7 +86,8 @@ func Number(id string) string {
 	return n
 }
 
-// Leads are the wires to be made of a system, in its order.
+// Leads are the wires to be made of a system: each followed by the one that goes on where it
+// ends, and otherwise in the system's order.
 func Leads(s *system.System, colours Scheme) []Lead {
 	list := []Lead{}
 	for _, w := range s.Wires {
@@ -94,6 +95,14 @@ func Leads(s *system.System, colours Scheme) []Lead {
 			continue
 		}
 		list = append(list, wire(s, w, colours))
+	}
+	for i := 1; i < len(list); i++ {
+		goesOn := func(l Lead) bool { return l.Role == list[i-1].Role && l.From.Component == list[i-1].To.Component }
+		if k := slices.IndexFunc(list[i:], goesOn); k > 0 {
+			next := list[i+k]
+			copy(list[i+1:i+k+1], list[i:i+k])
+			list[i] = next
+		}
 	}
 	return list
 }

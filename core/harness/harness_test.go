@@ -141,6 +141,18 @@ func TestPartsListIsPriced(t *testing.T) {
 	assert.Equal(t, Sum{"USD", 300}, list.Sums[1])
 }
 
+// The wires of a run stand in the order in which the current goes through them.
+func TestLeadsFollowTheCurrent(t *testing.T) {
+	for name, want := range map[string]string{"09-join-through-sixty.json": "C1A C1 C2 C2C N2 N1 K1A K1B T1 T1B S1A S1B S1C G2", "3-sound-recordist.json": "C1A C1 C2 Q1A C2C H1A H1 H1B N1 G1 H1N"} {
+		s := systems(t)[name]
+		var got []string
+		for _, l := range Leads(&s, UsualScheme) {
+			got = append(got, l.Number)
+		}
+		assert.Equal(t, want, strings.Join(got, " "), name)
+	}
+}
+
 // A line is priced by the part that it says every word of, and by no other.
 func TestWhatPartALineIs(t *testing.T) {
 	book := []parts.Item{

@@ -2,6 +2,7 @@ package harness
 
 import (
 	"strings"
+	"unicode"
 	"unicode/utf8"
 )
 
@@ -110,11 +111,25 @@ func fit(text string, w, size float64) string {
 	return strings.TrimSpace(string([]rune(text)[:max(1, most-1)])) + "…"
 }
 
+// wordsOf are the words of a text, a figure with its unit as one.
+func wordsOf(text string) []string {
+	var out []string
+	for _, word := range strings.Fields(text) {
+		last := len(out) - 1
+		if last >= 0 && unicode.IsDigit(rune(out[last][len(out[last])-1])) && utf8.RuneCountInString(word) <= 3 && unicode.IsLetter([]rune(word)[0]) {
+			out[last] += " " + word
+			continue
+		}
+		out = append(out, word)
+	}
+	return out
+}
+
 // wrap breaks a text into rows at its spaces; the last row ends in … where there is more.
 func wrap(text string, most, rows int) []string {
 	var out []string
 	row := ""
-	for _, word := range strings.Fields(text) {
+	for _, word := range wordsOf(text) {
 		switch {
 		case row == "":
 			row = word

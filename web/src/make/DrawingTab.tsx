@@ -1,4 +1,6 @@
+import { Button } from "@mantine/core";
 import { useParams } from "@tanstack/react-router";
+import { useState } from "react";
 
 import type { Schemas } from "../api/client";
 import { useJob } from "../job/JobContext";
@@ -14,18 +16,22 @@ export function DrawingTab() {
   const { id = "" } = useParams({ strict: false });
   const job = useJob();
   const picked = job.thing;
+  const [whole, setWhole] = useState(false);
   if (!asked.answer) return <Wait asked={asked} what="Drawing" />;
   const { drawing, wires } = asked.answer;
   const near = litBy(job.plan, picked);
   return (
     <div className="drawingTab">
-      <div className="drawingSheet" role="region" aria-label="Drawing" tabIndex={0}>
-        <Painted drawing={drawing} lit={near} pick={(of) => job.pick(of === picked ? null : of)} />
-      </div>
       <p className="row">
+        <Button size="compact-md" variant="default" onClick={() => setWhole(!whole)}>
+          {whole ? "Large enough to read" : "The whole at once"}
+        </Button>
         <a href={`/api/jobs/${id}/drawing.svg`}>This drawing as SVG, as it is saved</a>
         <span className="soft">What is picked here is picked in the lists, on the section and among the steps, and the other way round.</span>
       </p>
+      <div className="drawingSheet" role="region" aria-label="Drawing" tabIndex={0}>
+        <Painted drawing={drawing} whole={whole} lit={near} pick={(of) => job.pick(of === picked ? null : of)} />
+      </div>
       <table className="wireList">
         <caption>Wires</caption>
         <thead>
@@ -63,10 +69,13 @@ export function DrawingTab() {
   );
 }
 
+/** How large the drawing is shown, in pixels for each of its units, so that its smallest letters are read. */
+const readable = 1.3;
+
 /** Painted paints the shapes that were laid out; nothing is placed here. */
-function Painted({ drawing, lit, pick }: { drawing: Drawn; lit: Set<string>; pick: (of: string) => void }) {
+function Painted({ drawing, whole, lit, pick }: { drawing: Drawn; whole: boolean; lit: Set<string>; pick: (of: string) => void }) {
   return (
-    <svg className={`wiring ${lit.size > 0 ? "picking" : ""}`} viewBox={`0 0 ${drawing.w} ${drawing.h}`} style={{ minWidth: drawing.w * 0.85 }} role="img" aria-label="Wiring drawing; the list below reads it in order">
+    <svg className={`wiring ${lit.size > 0 ? "picking" : ""}`} viewBox={`0 0 ${drawing.w} ${drawing.h}`} style={{ minWidth: whole ? 0 : drawing.w * readable }} role="img" aria-label="Wiring drawing; the list below reads it in order">
       {drawing.shapes.map((s, i) => {
         const at = s.at;
         const className = `${s.class} ${s.of && lit.has(s.of) ? "lit" : ""}`;
