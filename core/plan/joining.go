@@ -205,7 +205,7 @@ func (d *design) coilWires() {
 		}
 	}
 	if d.kind == coupling.DCDCHighCurrent {
-		d.wire("k1c", "k1", system.Signal, term("coupling", "relay"), plus, t, linkM, system.Joints{})
+		d.wire("k1c", "k1", system.Signal, term("coupling", "K1"), plus, t, linkM, system.Joints{})
 	}
 	if d.relayed() {
 		d.wire("g2", "g1", system.Signal, minus, term("coupling", "31"), t, linkM, system.Joints{})
@@ -227,7 +227,7 @@ func (d *design) coilIn(c *network.Circuit, s *state) {
 		c.Add(network.Resistance{Name: "coil", A: c.Node(plus.Node()), B: c.Node(minus.Node()), Ohm: 12 * d.facts.N / d.coilA()})
 	}
 	if d.kind == coupling.DCDCHighCurrent {
-		contact("relay output", "coupling.30", "coupling.relay", s.joined)
+		contact("relay output", "coupling.30", "coupling.K1", s.joined)
 	}
 	switch d.control() {
 	case inSeries:

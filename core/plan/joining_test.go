@@ -45,7 +45,7 @@ func TestWhatJoinsIsWired(t *testing.T) {
 				"s1a": "k1.87>f5.in", "s1b": "f5.out>s1.2", "s1c": "s1.0>k1.86", "g2": "k1.85>coupling.31", "t1b": "f3.out>coupling.15"}, []string{"t1c", "k1c"}},
 		"high-current stage": {`,"pins":{"coupling":"highcurrent"}`,
 			map[string]system.ComponentKind{"k1": system.Contactor, "coupling": system.Charger},
-			map[string]string{"c1": "f1.out>k1.30", "k1a": "k1.30>coupling.30", "k1b": "coupling.out>k1.87", "k1c": "coupling.relay>k1.86", "g2": "k1.85>coupling.31"}, []string{"s1a", "s1c"}},
+			map[string]string{"c1": "f1.out>k1.30", "k1a": "k1.30>coupling.30", "k1b": "coupling.out>k1.87", "k1c": "coupling.K1>k1.86", "g2": "k1.85>coupling.31"}, []string{"s1a", "s1c"}},
 		"contactor with a button": {`,"pins":{"coupling":"contactor"}`,
 			map[string]system.ComponentKind{"coupling": system.Contactor, "s1": system.Control, "f5": system.Fuse},
 			map[string]string{"c1": "f1.out>coupling.30", "c2": "coupling.87>f2.in", "t1b": "f3.out>s1.1", "t1c": "s1.0>coupling.86", "s1a": "coupling.87>f5.in", "s1b": "f5.out>s1.2"}, []string{"k1a", "s1c"}},

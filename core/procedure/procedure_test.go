@@ -15,6 +15,7 @@ import (
 	"epitrope/core/parts"
 	"epitrope/core/plan"
 	"epitrope/core/procedure"
+	"epitrope/core/system"
 	"epitrope/testdata"
 )
 
@@ -54,6 +55,21 @@ func TestStepsAreInASafeOrder(t *testing.T) {
 			return slices.IndexFunc(list, func(s procedure.Step) bool { return strings.HasPrefix(s.ID, prefix) })
 		}
 		off, on := seen["negative-off"], seen["negative-on"]
+		for _, c := range p.System.Components {
+			if c.Kind == system.Fuse {
+				at, ok := seen["fuse-"+c.ID]
+				assert.True(t, ok && at > seen["hold-fuses"], "%s: %s goes in after its polarity was measured", name, c.Name)
+			}
+			_, fitted := seen["fit-"+c.ID]
+			assert.Equal(t, !c.Existing && c.Kind != system.Earth && c.Kind != system.FeedPoint && c.Kind != system.Loads, fitted, "%s: %s", name, c.Name)
+		}
+		for _, s := range list {
+			for _, of := range s.Of {
+				_, isPart := p.System.Component(of)
+				_, isWire := p.System.Wire(of)
+				assert.True(t, isPart || isWire, "%s: %s is about %s", name, s.ID, of)
+			}
+		}
 		for _, s := range list {
 			at := seen[s.ID]
 			switch {
@@ -206,14 +222,26 @@ func TestEveryCombinationIsMade(t *testing.T) {
 	for _, place := range []string{`"panel-van"},"aux":{"place":"rear"`, `"tow-caravan"},"aux":{"place":"trailer"`} {
 		for _, kind := range coupling.Kinds() {
 			for _, isolator := range []string{"none", "front", "aux", "master"} {
-				for _, more := range []string{"", `,"monitor":"yes","disconnect":"yes","peakA":40,"bond":"yes"`} {
-					text := fmt.Sprintf(`{"vehicle":{"winch":"yes","kind":%s},"pins":{"coupling":%q},"extras":{"isolator":%q%s}}`, place, kind, isolator, more)
+				for _, more := range []string{`}`, `,"monitor":"yes","disconnect":"yes","peakA":40,"bond":"yes"},"wants":{"emergencyStart":"yes"},"schools":{"inSeries":"yes"}`} {
+					text := fmt.Sprintf(`{"vehicle":{"winch":"yes","kind":%s},"pins":{"coupling":%q},"extras":{"isolator":%q%s}`, place, kind, isolator, more)
 					p, leads, list := stepsOf(t, []byte(text))
 					assert.NotEmpty(t, list, text)
 					for _, l := range leads {
 						assert.True(t, l.From.Name != "" && l.To.Name != "" && l.RouteM > 0, "%s: %s", text, l.Number)
 					}
-					for _, l := range harness.Draw(&p.System, []harness.Load{{ID: "l1", Name: "one"}, {ID: "l2", Name: "two"}}).Lines {
+					drawn := harness.Draw(&p.System, []harness.Load{{ID: "l1", Name: "one"}, {ID: "l2", Name: "two"}})
+					var named []string
+					for _, n := range drawn.Terminals {
+						named = append(named, n.Of+"."+n.Text)
+					}
+					for _, w := range leads {
+						for _, e := range []harness.End{w.From, w.To} {
+							if slices.Contains([]string{"k1", "coupling"}, e.Component) {
+								assert.Contains(t, named, e.Component+"."+e.Terminal, text)
+							}
+						}
+					}
+					for _, l := range drawn.Lines {
 						assert.GreaterOrEqual(t, len(l.Points), 2, "%s: %s has no way", text, l.ID)
 						assert.False(t, l.Label != "" && l.Text == nil, "%s: %s has no label", text, l.ID)
 					}

@@ -107,6 +107,39 @@ func TestPacksOpen(t *testing.T) {
 	}
 }
 
+// What a finished job always has, has its place in the pack: room for every reading, what was
+// built otherwise with what it does, what was crimped, covered and left open.
+func TestPackHasAllThatAFinishedJobHas(t *testing.T) {
+	data, err := fs.ReadFile(testdata.Demo, "demo/1-bookmobile.json")
+	require.NoError(t, err)
+	var doc map[string]any
+	require.NoError(t, json.Unmarshal(data, &doc))
+	doc["built"] = map[string]string{"pins/startFuseA": "150"}
+	data, err = json.Marshal(doc)
+	require.NoError(t, err)
+	p := packOf(t, data, "A4")
+	pdf, err := export.PDF(p)
+	require.NoError(t, err)
+	file := filepath.Join(t.TempDir(), "all.pdf")
+	require.NoError(t, os.WriteFile(file, pdf, 0o600))
+	text := strings.Join(strings.Fields(poppler(t, "pdftotext", file, "-layout")), " ")
+	for _, said := range []string{
+		"As built DC-DC charger, 30 A. Start run 25 mm², fuse 150 A", "Fuse at the start battery 60 A 150 A", "Stop, new: F1 at 150 A is more than C1 bears",
+		"Signal, position by position With Has to be Read key out dead", "engine running live", "Lost at the most that flows Across At most Read, and at how many A F1 0.",
+		"Crimps End How many Tool and die Pulled, how By", "Apart again With Has to be Read", "Seen before it was covered", "Photograph of its joints and grommets", "strap or clamp of the aux battery",
+		"What it stands on Answer How it is known", "Regulation variable surveyed", "assumed: ", "Where it is now", "day 1", "Lead A", "a meter against minus shows",
+	} {
+		assert.Contains(t, text, said)
+	}
+	doc["built"] = nil
+	data, err = json.Marshal(doc)
+	require.NoError(t, err)
+	pdf, err = export.PDF(packOf(t, data, "A4"))
+	require.NoError(t, err)
+	require.NoError(t, os.WriteFile(file, pdf, 0o600))
+	assert.NotContains(t, poppler(t, "pdftotext", file, "-layout"), "As built")
+}
+
 // Whatever was typed is on paper, or left out where no letter of it can be shown; nothing
 // breaks the file.
 func TestPackOfStrangeWords(t *testing.T) {
