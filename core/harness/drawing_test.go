@@ -123,10 +123,28 @@ func TestDrawingsAreSound(t *testing.T) {
 	}
 }
 
+// shape is which parts a system has, and which of their terminals its wires join.
+func shape(s system.System) string {
+	var b strings.Builder
+	for _, c := range s.Components {
+		fmt.Fprintf(&b, "%s %s;", c.ID, c.Kind)
+	}
+	for _, w := range s.Wires {
+		fmt.Fprintf(&b, "%s %v %v %v;", w.ID, w.Role, w.From, w.To)
+	}
+	return b.String()
+}
+
 // No more crossings than the best of 200 random placements of the same parts.
 func TestNoMoreCrossingsThanByChance(t *testing.T) {
 	chance := rand.New(rand.NewPCG(1, 2))
+	laid := map[string]bool{} // jobs that come to the same parts and wires are drawn alike
 	for name, s := range systems(t) {
+		if key := shape(s); laid[key] {
+			continue
+		} else {
+			laid[key] = true
+		}
 		n := newNet(&s, someLoads(2))
 		own := n.slots()
 		_, crossings, failed := n.layOut(own)

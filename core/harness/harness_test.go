@@ -153,6 +153,41 @@ func TestLeadsFollowTheCurrent(t *testing.T) {
 	}
 }
 
+// A kit is held against what of its parts is priced one by one; bought, it is a line of its
+// own, and they are neither paid nor ordered.
+func TestKitAgainstLooseParts(t *testing.T) {
+	s := systems(t)["6-mobile-vet.json"]
+	wires := Leads(&s, UsualScheme)
+	book := []parts.Item{
+		{Kind: "kit", Name: "Own kit", RatingA: figure(40), Price: figure(350), Currency: "EUR"}, {Kind: "kit", Name: "Dearer kit", RatingA: figure(40), Price: figure(500), Currency: "EUR"},
+		{Kind: "kit", Name: "For another charger", RatingA: figure(25), Price: figure(200), Currency: "EUR"}, {Kind: "kit", Name: "Without a price", RatingA: figure(40)},
+		{Kind: "charger", Name: "Own box", RatingA: figure(40), Price: figure(300), Currency: "EUR"}, {Kind: "cable", Name: "16 mm² red", Size: "16 mm²", Price: figure(10), Currency: "EUR"},
+		{Kind: "other", Name: "printed label", Price: figure(0.5), Currency: "EUR"},
+	}
+	list := PartsList(&s, wires, book, CutList(wires, nil))
+	require.Len(t, list.Kits, 2)
+	red := 0.0
+	for _, w := range wires {
+		if w.Size == "16 mm²" && w.Colour == "red" {
+			red += 10 * w.CutM
+		}
+	}
+	require.NotNil(t, list.Kits[0].Loose)
+	assert.InDelta(t, 300+red, *list.Kits[0].Loose, 0.005)
+	assert.Positive(t, list.Kits[0].Unpriced)
+	assert.Contains(t, list.Kits[0].Says, "more, and ", "%.2f and more against 350", 300+red)
+	assert.Contains(t, list.Kits[1].Says, "those with a price cost")
+	kit := list.AsKit()
+	require.Equal(t, "Own kit", kit.Lines[0].What)
+	labels := 0.5 * 2 * float64(len(wires))
+	assert.Equal(t, []Sum{{"EUR", math.Round(100*(350+labels)) / 100}}, kit.Sums)
+	for _, l := range kit.Lines[1:] {
+		assert.False(t, l.InKit && (l.Order != 0 || l.Sum != nil), l.What)
+	}
+	assert.Len(t, list.Lines, len(kit.Lines)-1, "the list itself stays")
+	assert.NotNil(t, list.Lines[0].Sum)
+}
+
 // A line is priced by the part that it says every word of, and by no other.
 func TestWhatPartALineIs(t *testing.T) {
 	book := []parts.Item{

@@ -42,6 +42,7 @@ type List struct {
 	Lines    []Line   `json:"lines"`
 	Sums     []Sum    `json:"sums"`
 	Unpriced int      `json:"unpriced" doc:"Lines without a price"`
+	Kits     []Kit    `json:"kits" doc:"Of the workshop's book, for this coupling"`
 	Tools    []string `json:"tools"`
 	Supplies []string `json:"supplies" doc:"Consumables"`
 }
@@ -79,21 +80,6 @@ func (t *tally) add(kind, what string, count float64, unit string, of ...thing) 
 // thing is what a line is for.
 type thing struct{ id, name string }
 
-// inKit are the kinds of part that come in a kit. Source: common practice, no source.
-var inKit = map[string]bool{"charger": true, "relay": true, "contactor": true, "fuse": true, "holder": true, "cable": true, "connector": true}
-
-// AsKit marks what comes in a kit: it is not ordered, but has to be held against the list, as
-// kits know nothing of this vehicle's lengths and fuses.
-func (l List) AsKit() List {
-	l.Lines = slices.Clone(l.Lines)
-	for i := range l.Lines {
-		if inKit[l.Lines[i].Kind] {
-			l.Lines[i].InKit, l.Lines[i].Order = true, 0
-		}
-	}
-	return l
-}
-
 // PartsList counts what a system and its wires need, priced and held against the stock of
 // the workshop's book. Of cable as much is to be ordered as the cut list has to cut from new.
 func PartsList(s *system.System, wires []Lead, book []parts.Item, cuts []Cut) List {
@@ -124,7 +110,6 @@ func PartsList(s *system.System, wires []Lead, book []parts.Item, cuts []Cut) Li
 	out := List{Lines: t.lines, Sums: []Sum{}, Tools: tools(wires), Supplies: supplies(wires)}
 	order := []string{"charger", "relay", "contactor", "selector", "changeover", "plug", "fuse", "holder", "cable", "connector", "other"}
 	slices.SortStableFunc(out.Lines, func(a, b Line) int { return cmp.Compare(slices.Index(order, a.Kind), slices.Index(order, b.Kind)) })
-	sums := map[string]float64{}
 	for i := range out.Lines {
 		l := &out.Lines[i]
 		l.priced(book)
@@ -132,16 +117,27 @@ func PartsList(s *system.System, wires []Lead, book []parts.Item, cuts []Cut) Li
 			l.Order = fresh(cuts, l.What)
 			l.Stock = onReels(*l, book)
 		}
-		if l.Sum != nil {
-			sums[l.Currency] += *l.Sum
-		} else {
-			out.Unpriced++
+	}
+	out.Kits = out.kits(book)
+	out.add()
+	return out
+}
+
+// add sums the lines up, by currency.
+func (l *List) add() {
+	sums := map[string]float64{}
+	l.Unpriced, l.Sums = 0, []Sum{}
+	for _, line := range l.Lines {
+		switch {
+		case line.Sum != nil:
+			sums[line.Currency] += *line.Sum
+		case !line.InKit:
+			l.Unpriced++
 		}
 	}
 	for _, c := range slices.Sorted(maps.Keys(sums)) {
-		out.Sums = append(out.Sums, Sum{c, math.Round(sums[c]*100) / 100})
+		l.Sums = append(l.Sums, Sum{c, math.Round(sums[c]*100) / 100})
 	}
-	return out
 }
 
 // onReels is the cable that was counted, on reels and as offcuts; nil where nobody counted.
@@ -237,12 +233,11 @@ func within(name, line string) bool {
 	return len(words) > 1 && !slices.ContainsFunc(words, func(w string) bool { return !slices.Contains(said, w) })
 }
 
-func apart(r rune) bool { return r == ' ' || r == ',' }
+func apart(r rune) bool { return r == ' ' || r == ',' || r == '/' }
 
-// saysRating says whether a text names a current.
+// saysRating says whether a text names a current, alone or before that of a rest contact.
 func saysRating(text string, amps float64) bool {
-	return slices.Contains(strings.FieldsFunc(text, func(r rune) bool { return r == ',' || r == '×' }), fmt.Sprintf(" %g A", amps)) ||
-		strings.HasPrefix(text, fmt.Sprintf("%g A ", amps)) || strings.HasSuffix(text, fmt.Sprintf(" %g A", amps))
+	return strings.Contains(" "+text, fmt.Sprintf(" %g A", amps)) || strings.Contains(" "+text, fmt.Sprintf(" %g/", amps))
 }
 
 // tools are what has to be there, from what is made.

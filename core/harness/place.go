@@ -91,7 +91,7 @@ func (n *net) besides(out []slot, done []bool) {
 				row = earthRow
 			}
 			s := slot{column: at, row: row}
-			if p.kind == string(system.FeedPoint) || p.id == "e3" || p.id == "f3" && n.controlled() {
+			if p.kind == string(system.FeedPoint) || p.id == "e3" || p.id == "s2" || p.id == "f3" && n.controlled() {
 				s.column-- // what the current comes from stands before what it goes to
 			}
 			for taken[s] {

@@ -16,7 +16,7 @@ import (
 type Item struct {
 	Kind        string   `json:"kind" doc:"One of ItemKinds"`
 	Name        string   `json:"name"`
-	RatingA     *float64 `json:"ratingA,omitempty" doc:"A charger's output, a contact's or a fuse's current, in A"`
+	RatingA     *float64 `json:"ratingA,omitempty" doc:"A charger's output, a contact's or a fuse's current, a kit's charger's or relay's, in A"`
 	Size        string   `json:"size,omitempty" doc:"A cable's name"`
 	Efficiency  *float64 `json:"efficiency,omitempty" doc:"A charger's, in %"`
 	CutOutV     *float64 `json:"cutOutV,omitempty" doc:"A charger stops below this input, at 12 V"`
@@ -32,10 +32,10 @@ type Item struct {
 }
 
 // ItemKinds are the kinds of part. Rated ones say a current, cables a size.
-var ItemKinds = []string{"charger", "relay", "contactor", "selector", "changeover", "plug", "fuse", "holder", "cable", "connector", "other"}
+var ItemKinds = []string{"charger", "relay", "contactor", "selector", "changeover", "plug", "fuse", "holder", "cable", "connector", "kit", "other"}
 
 // rated are the kinds that are of no use without a current.
-var rated = map[string]bool{"charger": true, "relay": true, "contactor": true, "selector": true, "changeover": true, "plug": true, "fuse": true}
+var rated = map[string]bool{"charger": true, "relay": true, "contactor": true, "selector": true, "changeover": true, "plug": true, "fuse": true, "kit": true}
 
 // Key names an item: its kind and its name, in which case and spaces do not matter.
 func (i Item) Key() string {

@@ -255,11 +255,12 @@ func (d *design) thinWires() {
 		return
 	}
 	d.wire("t1", "t1", system.Signal, term("feed", "15"), term("f3", "in"), &t, bareM, system.Joints{})
-	if c := d.control(); c == inSeries || c == changes {
-		near := min(reachM, t.lengthM.Value/3)
-		d.wire("t1b", "t1", system.Signal, term("f3", "out"), term("s1", "1"), &t, near, system.Joints{})
-		d.wire("t1c", "t1", system.Signal, term("s1", "0"), d.signalTo(), &t, t.lengthM.Value-near, system.Joints{})
-		return
+	ids := []string{"t1b", "t1c", "t1d"}
+	at, restM := term("f3", "out"), t.lengthM.Value
+	for _, switched := range d.inSignal() {
+		near := min(reachM, t.lengthM.Value/4)
+		d.wire(ids[0], "t1", system.Signal, at, term(switched, "1"), &t, near, system.Joints{})
+		at, restM, ids = term(switched, "0"), restM-near, ids[1:]
 	}
-	d.wire("t1b", "t1", system.Signal, term("f3", "out"), d.signalTo(), &t, t.lengthM.Value, system.Joints{})
+	d.wire(ids[0], "t1", system.Signal, at, d.signalTo(), &t, restM, system.Joints{})
 }

@@ -1,6 +1,8 @@
 package plan
 
 import (
+	"strings"
+
 	"epitrope/core/cable"
 	"epitrope/core/coupling"
 	"epitrope/core/job"
@@ -77,52 +79,62 @@ func (d *design) signalTo() system.Terminal {
 	return term("coupling", "15")
 }
 
-// control is what a person works, S1.
+// control is how a person works the coil that joins the batteries, by S1.
 type control int
 
 const (
 	noControl control = iota
-	inSeries          // a switch in the signal's wire
-	changes           // takes the coil from the signal to a feed of its own
-	alone             // a button that alone works the coil
+	takesOver         // from the signal to a feed of its own
+	alone             // by the button only
 )
 
 func (d *design) control() control {
-	switch f := d.facts; {
+	switch {
 	case d.kind == coupling.DCDCChangeover:
 		return alone
-	case d.kind == coupling.ManualSelector, d.kind == coupling.SwitchedContactor && f.Survey.EmergencyStart == job.Yes:
-		return changes
-	case d.wired() && (f.Schools.InSeries || f.Day.Trigger == "switch"):
-		return inSeries
+	case d.kind == coupling.ManualSelector, d.kind == coupling.SwitchedContactor && d.facts.Survey.EmergencyStart == job.Yes:
+		return takesOver
 	}
 	return noControl
+}
+
+// seriesSwitch is the switch in the signal's wire: S1, or S2 where that works the coil; ""
+// where there is none.
+func (d *design) seriesSwitch() string {
+	if !d.wired() || !d.facts.Schools.InSeries && d.facts.Day.Trigger != "switch" {
+		return ""
+	}
+	if d.control() != noControl {
+		return "s2"
+	}
+	return "s1"
+}
+
+// inSignal are what the signal's wire goes through by hand, in turn.
+func (d *design) inSignal() []string {
+	list := []string{}
+	if id := d.seriesSwitch(); id != "" {
+		list = append(list, id)
+	}
+	if d.control() == takesOver {
+		list = append(list, "s1")
+	}
+	return list
 }
 
 // ownFeed is the terminal that S1 takes the coil's current from, by way of F5: from the
 // battery that still has some.
 func (d *design) ownFeed() (from system.Terminal, ok bool) {
-	switch d.control() {
-	case alone, changes:
-		if d.kind == coupling.ManualSelector {
-			return d.arrives(), true
-		}
-		return d.leaves(), true
-	}
-	return system.Terminal{}, false
-}
-
-func (d *design) controlRating() string {
 	switch {
+	case d.control() == noControl:
+		return system.Terminal{}, false
 	case d.kind == coupling.ManualSelector:
-		return "selector: off, with ignition, always"
-	case d.control() == inSeries:
-		return "switch in the signal's wire"
+		return d.arrives(), true
 	}
-	return "push-button, momentary, labelled"
+	return d.leaves(), true
 }
 
-// joinComponents are K1, S1 and F5, where they are.
+// joinComponents are K1, S1, S2 and F5, where they are.
 func (d *design) joinComponents() {
 	s, at := &d.system, d.couplingAt()
 	switch d.kind {
@@ -131,8 +143,16 @@ func (d *design) joinComponents() {
 	case coupling.DCDCHighCurrent:
 		s.Add(system.Component{ID: "k1", Kind: system.Contactor, Name: "K1", Rating: d.contact.Label, At: at})
 	}
-	if d.control() != noControl {
-		s.Add(system.Component{ID: "s1", Kind: system.Control, Name: "S1", Rating: d.controlRating(), At: feedAt})
+	works := func(id, rating string) {
+		s.Add(system.Component{ID: id, Kind: system.Control, Name: strings.ToUpper(id), Rating: rating, At: feedAt})
+	}
+	if d.kind == coupling.ManualSelector {
+		works("s1", "selector: off, with ignition, always")
+	} else if d.control() != noControl {
+		works("s1", "push-button, momentary, labelled")
+	}
+	if id := d.seriesSwitch(); id != "" {
+		works(id, "switch in the signal's wire")
 	}
 	if _, ok := d.ownFeed(); ok {
 		s.Add(system.Component{ID: "f5", Kind: system.Fuse, Name: "F5", Rating: d.button.fuse.Label(), At: at})
@@ -222,17 +242,18 @@ func (d *design) coilIn(c *network.Circuit, s *state) {
 		}
 		c.Add(network.Resistance{Name: name, A: c.Node(a), B: c.Node(b), Ohm: ohm})
 	}
-	if d.relayed() || d.kind.Coil() && (d.wired() || d.control() == changes) {
+	if d.relayed() || d.kind.Coil() && (d.wired() || d.control() == takesOver) {
 		plus, minus := d.coil()
 		c.Add(network.Resistance{Name: "coil", A: c.Node(plus.Node()), B: c.Node(minus.Node()), Ohm: 12 * d.facts.N / d.coilA()})
 	}
 	if d.kind == coupling.DCDCHighCurrent {
 		contact("relay output", "coupling.30", "coupling.K1", s.joined)
 	}
+	if id := d.seriesSwitch(); id != "" {
+		contact(id+" in series", id+".1", id+".0", live)
+	}
 	switch d.control() {
-	case inSeries:
-		contact("s1", "s1.1", "s1.0", live)
-	case changes:
+	case takesOver:
 		if d.wired() {
 			contact("s1 with the signal", "s1.1", "s1.0", live && s.joined)
 		}

@@ -55,6 +55,12 @@ func TestWhatJoinsIsWired(t *testing.T) {
 		"charger with a switch in its signal": {`,"pins":{"coupling":"dcdc"},"schools":{"inSeries":"yes"}`,
 			map[string]system.ComponentKind{"coupling": system.Charger, "s1": system.Control},
 			map[string]string{"c1": "f1.out>coupling.30", "t1b": "f3.out>s1.1", "t1c": "s1.0>coupling.15"}, []string{"k1a", "s1a"}},
+		"changeover with a switch in its signal": {`,"pins":{"coupling":"changeover"},"schools":{"inSeries":"yes"}`,
+			map[string]system.ComponentKind{"s1": system.Control, "s2": system.Control},
+			map[string]string{"t1b": "f3.out>s2.1", "t1c": "s2.0>coupling.15", "s1c": "s1.0>k1.86"}, []string{"t1d"}},
+		"contactor with a switch and a button": {`,"pins":{"coupling":"contactor"},"schools":{"inSeries":"yes"}`,
+			map[string]system.ComponentKind{"s1": system.Control, "s2": system.Control},
+			map[string]string{"t1b": "f3.out>s2.1", "t1c": "s2.0>s1.1", "t1d": "s1.0>coupling.86"}, []string{"s1c"}},
 		"charger alone": {`,"pins":{"coupling":"dcdc"}`, map[string]system.ComponentKind{"coupling": system.Charger},
 			map[string]string{"t1b": "f3.out>coupling.15", "c2": "coupling.out>f2.in"}, []string{"k1a", "t1c", "s1a", "g2"}},
 	} {

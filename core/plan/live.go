@@ -122,7 +122,9 @@ func wireName(id string) string {
 	case "t1b":
 		return "T1"
 	case "t1c":
-		return "T1 past S1"
+		return "T1 past its switch"
+	case "t1d":
+		return "T1 past both switches"
 	case "s1a":
 		return "S1 before F5"
 	case "s1b":

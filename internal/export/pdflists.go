@@ -91,6 +91,9 @@ func (s *sheet) parts() {
 		s.para("B", fmt.Sprintf("%.2f %s", sum.Sum, sum.Currency))
 	}
 	s.para("", fmt.Sprintf("%d of %d lines have no price in the parts book.", list.Unpriced, len(list.Lines)))
+	for _, k := range list.Kits {
+		s.para("", fmt.Sprintf("%s, a kit: %.2f %s, %s. %s", k.Name, k.Price, k.Currency, k.PricedOn, k.Says))
+	}
 	counted := slices.ContainsFunc(list.Lines, func(l harness.Line) bool { return l.Stock != nil })
 	if counted && len(s.pack.Waits) > 0 {
 		s.heading("Not in stock, and what waits for it")

@@ -1601,7 +1601,7 @@ export interface components {
             pricedOn?: string;
             /**
              * Format: double
-             * @description A charger's output, a contact's or a fuse's current, in A
+             * @description A charger's output, a contact's or a fuse's current, a kit's charger's or relay's, in A
              */
             ratingA?: number;
             remark?: string;
@@ -1676,6 +1676,24 @@ export interface components {
             /** @description What was done to the recording before it was judged */
             taken: string[];
             why: string;
+        };
+        Kit: {
+            currency: string;
+            /**
+             * Format: double
+             * @description What those of its parts come to that have a price, one by one; absent where none has, in this currency
+             */
+            loose?: number;
+            name: string;
+            /** Format: double */
+            price: number;
+            pricedOn?: string;
+            says: string;
+            /**
+             * Format: int64
+             * @description Of its parts, those that have no price
+             */
+            unpriced: number;
         };
         Lead: {
             /**
@@ -1805,6 +1823,8 @@ export interface components {
             why: string;
         };
         List: {
+            /** @description Of the workshop's book, for this coupling */
+            kits: components["schemas"]["Kit"][];
             lines: components["schemas"]["Line"][];
             sums: components["schemas"]["Sum"][];
             /** @description Consumables */

@@ -147,6 +147,11 @@ function Parts({ list, id, lit }: { list: Schemas["List"]; id: string; lit: Set<
           {list.unpriced} of {list.lines.length} lines have no price in the parts book.
         </span>
       </p>
+      {list.kits.map((k) => (
+        <p key={k.name} className="kit">
+          <b>{k.name}</b>, a kit: {money(k.price, k.currency)} <span className="soft">{k.pricedOn}</span>. {k.says}
+        </p>
+      ))}
       <table>
         <thead>
           <tr>
