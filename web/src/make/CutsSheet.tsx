@@ -168,7 +168,7 @@ function Parts({ list, id, lit }: { list: Schemas["List"]; id: string; lit: Set<
             <tr key={l.kind + l.what} className={l.of.some((of) => lit.has(of)) ? "fitted" : ""}>
               <th scope="row">
                 {l.what}
-                {l.part && <span className="soft"> {l.part}</span>}
+                {l.part && l.part !== l.what && <span className="soft"> {l.part}</span>}
               </th>
               <td>
                 {l.count} {l.unit}
