@@ -8,16 +8,14 @@ import (
 // SVG and in PDF. Units are those of the drawing, with y downward; Unit of them make a step
 // of the grid that parts and wires stand on.
 type Drawing struct {
-	W     float64  `json:"w"`
-	H     float64  `json:"h"`
-	Parts []Placed `json:"parts"`
-	Lines []Routed `json:"lines"`
-	Zones []Zone   `json:"zones"`
-
+	W         float64         `json:"w"`
+	H         float64         `json:"h"`
+	Parts     []Placed        `json:"parts"`
+	Lines     []Routed        `json:"lines"`
+	Zones     []Zone          `json:"zones"`
 	Terminals []NamedTerminal `json:"terminals"`
-
-	Legend []LegendOf `json:"legend"`
-	Shapes []Shape    `json:"shapes" doc:"Everything to be painted, in order"`
+	Legend    []LegendOf      `json:"legend"`
+	Shapes    []Shape         `json:"shapes" doc:"Everything to be painted, in order"`
 }
 
 // Placed is a part on the drawing.

@@ -246,6 +246,8 @@ func (b *builder) fit() {
 			step.What += " Clamped so that nothing moves, plus covered, vent led out where it has one."
 			step.Caution = "Heavy, and a source: nothing conducting on top of it."
 			step.Checks = []string{"clamped", "plus covered", "clear of the lid or seat"}
+		case "changeover", "contactor":
+			step.Checks = append(step.Checks, "its coil suppressed, inside it or across 85 and 86")
 		case "control":
 			step.What += " In the driver's reach, out of the way of a knee, its label in sight."
 			step.Checks = append(step.Checks, "label says what it does and for how long")
