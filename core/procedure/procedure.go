@@ -32,6 +32,7 @@ type Step struct {
 	After   []string `json:"after" doc:"Steps that come before"`
 	Checks  []string `json:"checks" doc:"What is looked at"`
 	Of      []string `json:"of" doc:"Ids of the components and wires that it is about"`
+	Covered bool     `json:"covered,omitempty" doc:"Before panels and floor close, by whoever closes them"`
 }
 
 // Stage is a part of the work.
@@ -443,6 +444,27 @@ func Hours(list []Step) float64 {
 	return working.Round(sum/60, 1)
 }
 
+// markCovered marks what has to be done before panels and floor close: all that closing them
+// waits for, in turn.
+func markCovered(list []Step, at map[string]int) {
+	var mark func(id string)
+	mark = func(id string) {
+		i, ok := at[id]
+		if !ok || list[i].Covered {
+			return
+		}
+		list[i].Covered = true
+		for _, before := range list[i].After {
+			mark(before)
+		}
+	}
+	if cover, ok := at["cover"]; ok {
+		for _, before := range list[cover].After {
+			mark(before)
+		}
+	}
+}
+
 // ordered sorts steps so that each comes after all that it waits for, and otherwise stage by
 // stage in the order that they were put. Names of steps that there are not are dropped.
 func ordered(list []Step) []Step {
@@ -455,6 +477,7 @@ func ordered(list []Step) []Step {
 		slices.Sort(list[i].After)
 		list[i].After = slices.Compact(list[i].After)
 	}
+	markCovered(list, at)
 	for i := range list {
 		list[i].Minutes = math.Round(list[i].Minutes)
 		list[i].Usual = list[i].Minutes

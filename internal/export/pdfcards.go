@@ -21,7 +21,7 @@ func (s *sheet) cards() {
 	if s.pack.Plan.Settings.Charger {
 		list = append(list, s.settingCard())
 	}
-	list = append(list, s.liveCard())
+	list = append(list, s.modesCard(), s.liveCard())
 	list = append(list, tags(s.pack.Document)...)
 	for i, c := range list {
 		if i%4 == 0 {
@@ -107,6 +107,31 @@ func (s *sheet) settingCard() card {
 		c.lines = append(c.lines, fmt.Sprintf("Lead %s %s: a meter against minus shows %s. Read: ______", l.Lead, l.Joined, l.Reads))
 	}
 	return card{c.title, append(c.lines, "Another kind of battery wants another setting, and perhaps another coupling.")}
+}
+
+// modesCard is the mode table in a line for each position, without the sun.
+func (s *sheet) modesCard() card {
+	c := card{title: "What it does when", lines: []string{}}
+	for _, m := range s.pack.Modes.Rows {
+		if m.Sun != "no" {
+			continue
+		}
+		does := "apart"
+		switch {
+		case s.joined(m) && m.Charging:
+			does = "joined, charging"
+		case s.joined(m):
+			does = "joined"
+		case m.Charging:
+			does = "charging"
+		}
+		at := strings.TrimPrefix(fmt.Sprintf("%s, key %s, engine %s", m.Switch, m.Key, m.Engine), "–, ")
+		if m.Verdict == "forbidden" {
+			does = "NEVER: " + does
+		}
+		c.lines = append(c.lines, fmt.Sprintf("•  %s: %s", at, does))
+	}
+	return c
 }
 
 func (s *sheet) liveCard() card {

@@ -7,6 +7,7 @@ import (
 	"slices"
 	"strings"
 
+	"epitrope/core/coupling"
 	"epitrope/core/harness"
 	"epitrope/core/plan"
 	"epitrope/core/working"
@@ -123,6 +124,9 @@ func (s *sheet) steps() {
 			title = "HOLD POINT: " + title
 		}
 		what := title + "\n" + st.What
+		if st.Covered {
+			what += "\nBefore panels and floor close."
+		}
 		if st.Caution != "" {
 			what += "\nCaution: " + st.Caution
 		}
@@ -228,7 +232,7 @@ func (s *sheet) modes() {
 	s.heading("Modes")
 	var rows [][]string
 	for _, m := range s.pack.Modes.Rows {
-		rows = append(rows, []string{m.Switch, m.Key, m.Engine, m.Sun, yes(m.Joined), yes(m.Charging), m.Lamp, m.Verdict, strings.TrimSpace(m.Why + " " + m.Interlock)})
+		rows = append(rows, []string{m.Switch, m.Key, m.Engine, m.Sun, yes(s.joined(m)), yes(m.Charging), m.Lamp, m.Verdict, strings.TrimSpace(m.Why + " " + m.Interlock)})
 	}
 	s.table([]column{{"Switch", 1.3}, {"Key", 1.45}, {"Engine", 1.3}, {"Sun", 0.7}, {"Joined", 1.15}, {"Charging", 1.45}, {"Lamp", 1.2}, {"", 1.2}, {"Why; what prevents it", 3.9}}, rows)
 	s.heading("What stays live")
@@ -242,6 +246,12 @@ func (s *sheet) modes() {
 		rows = append(rows, []string{w.Place, strings.Join(w.Open, " and ")})
 	}
 	s.table([]column{{"To work on", 1.3}, {"Open all of these", 4}}, rows)
+}
+
+// joined says whether a line of the mode table joins the two batteries: a second machine's
+// isolator joins it to the aux battery alone.
+func (s *sheet) joined(m plan.Mode) bool {
+	return m.Joined && s.pack.Plan.Coupling != string(coupling.SecondAlternator)
 }
 
 // bySource are wires that are live, those of the same sources together.

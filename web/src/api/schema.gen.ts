@@ -2794,6 +2794,8 @@ export interface components {
             caution?: string;
             /** @description What is looked at */
             checks: string[];
+            /** @description Before panels and floor close, by whoever closes them */
+            covered?: boolean;
             /** @description What it should be, with its unit */
             figure?: string;
             /** @description Somebody looks and signs; what it guards waits for it */

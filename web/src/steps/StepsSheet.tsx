@@ -147,7 +147,7 @@ function One({ step, number, of, tick, hold, by, titles, open, mark, show }: One
   return (
     <article className={step.hold ? "oneStep hold" : "oneStep"}>
       <p className="soft">
-        {number} of {of}, {stages[step.stage]}, about {Math.round(step.minutes)} min
+        {number} of {of}, {stages[step.stage]}, about {Math.round(step.minutes)} min{step.covered && ", before panels and floor close"}
       </p>
       <h2>{step.title}</h2>
       <p className="what">{step.what}</p>
