@@ -32,7 +32,7 @@ type Step struct {
 	After   []string `json:"after" doc:"Steps that come before"`
 	Checks  []string `json:"checks" doc:"What is looked at"`
 	Of      []string `json:"of" doc:"Ids of the components and wires that it is about"`
-	Covered bool     `json:"covered,omitempty" doc:"Before panels and floor close, by whoever closes them"`
+	Covered bool     `json:"covered,omitempty" doc:"It lies under panels and floor: before whoever closes them"`
 }
 
 // Stage is a part of the work.
@@ -444,25 +444,23 @@ func Hours(list []Step) float64 {
 	return working.Round(sum/60, 1)
 }
 
-// markCovered marks what has to be done before panels and floor close: all that closing them
-// waits for, in turn.
+// markCovered marks what lies under panels and floor once they close: of all that closing
+// them waits for, in turn, what is laid and where it is earthed.
 func markCovered(list []Step, at map[string]int) {
+	seen := map[string]bool{}
 	var mark func(id string)
 	mark = func(id string) {
 		i, ok := at[id]
-		if !ok || list[i].Covered {
+		if !ok || seen[id] {
 			return
 		}
-		list[i].Covered = true
+		seen[id] = true
+		list[i].Covered = list[i].Stage == Lay || list[i].Stage == Ground
 		for _, before := range list[i].After {
 			mark(before)
 		}
 	}
-	if cover, ok := at["cover"]; ok {
-		for _, before := range list[cover].After {
-			mark(before)
-		}
-	}
+	mark("cover")
 }
 
 // ordered sorts steps so that each comes after all that it waits for, and otherwise stage by

@@ -2794,7 +2794,7 @@ export interface components {
             caution?: string;
             /** @description What is looked at */
             checks: string[];
-            /** @description Before panels and floor close, by whoever closes them */
+            /** @description It lies under panels and floor: before whoever closes them */
             covered?: boolean;
             /** @description What it should be, with its unit */
             figure?: string;
