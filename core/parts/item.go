@@ -137,6 +137,7 @@ func number(head string, dim unit.Dimension, least, most float64, at func(*Item)
 		case v < least || v > most || math.IsNaN(v):
 			return "is out of range", allowed
 		}
+		v = math.Round(v*1e6) / 1e6 // a unit converted leaves dust
 		*at(i) = &v
 		return "", ""
 	}, func(i Item) string {
