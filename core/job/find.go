@@ -1,6 +1,9 @@
 package job
 
-import "strings"
+import (
+	"slices"
+	"strings"
+)
 
 // byPath finds a field by its path as the table writes it.
 var byPath = func() map[string]Field {
@@ -38,7 +41,7 @@ func pattern(path string) (p string, ok bool) {
 	}
 	key, field, inRow := strings.Cut(rest, ".")
 	if aboutAnswers[list] {
-		return list + ".*", !inRow && knows(key)
+		return list + ".*", !inRow && knows(key) && (list != builtList || slices.Contains(BuiltPaths, strings.ReplaceAll(key, "/", ".")))
 	}
 	if !inRow {
 		return path, goodKey(key)

@@ -1,0 +1,89 @@
+package harness
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+
+	"epitrope/core/system"
+)
+
+// What a wire ends in follows from what it ends at and how thick it is: lugs on studs, in
+// the size of the stud; ferrules in clamps; blades where there are no studs.
+func TestWhatAWireEndsIn(t *testing.T) {
+	s := system.System{}
+	for id, kind := range map[string]system.ComponentKind{"battery": system.Battery, "fuse": system.Fuse, "charger": system.Charger, "relay": system.Relay, "contactor": system.Contactor,
+		"earth": system.Earth, "feed": system.FeedPoint, "plug": system.Plug, "control": system.Control} {
+		s.Add(system.Component{ID: id, Kind: kind, Name: id})
+	}
+	s.Add(system.Component{ID: "stud", Kind: system.Changeover, Rating: "stud changeover relay, 100/80 A"})
+	s.Add(system.Component{ID: "socket", Kind: system.Changeover, Rating: "plug-in changeover relay, 40/30 A"})
+	for _, c := range []struct{ component, terminal, size, want string }{
+		{"battery", "30", "16 mm²", "tube lug 16 mm², M8"}, {"fuse", "in", "16 mm²", "tube lug 16 mm², M6"}, {"relay", "30", "25 mm²", "tube lug 25 mm², M6"},
+		{"contactor", "87", "70 mm²", "tube lug 70 mm², M8"}, {"earth", "", "16 mm²", "tube lug 16 mm², M8"}, {"stud", "87a", "16 mm²", "tube lug 16 mm², M6"},
+		{"charger", "30", "16 mm²", "ferrule 16 mm²"}, {"charger", "31", "35 mm²", "ferrule 35 mm²"}, {"charger", "30", "50 mm²", "tube lug 50 mm², M8"},
+		{"charger", "15", "1.5 mm²", "ferrule 1.5 mm²"}, {"socket", "30", "6 mm²", "relay socket contact 9.5 mm, 6 mm²"}, {"plug", "+", "35 mm²", "plug contact 35 mm²"},
+		{"contactor", "86", "1.5 mm²", "blade terminal 6.3 mm, 1.5 mm²"}, {"stud", "86", "1.5 mm²", "blade terminal 6.3 mm, 1.5 mm²"}, {"control", "0", "1.5 mm²", "blade terminal 6.3 mm, 1.5 mm²"},
+		{"stud", "87", "1.5 mm²", "ring terminal 1.5 mm², M6"}, {"contactor", "30", "1.5 mm²", "ring terminal 1.5 mm², M8"}, {"earth", "", "1.5 mm²", "ring terminal 1.5 mm², M6"},
+		{"feed", "15", "1.5 mm²", "tap holder with both fuses"}, {"battery", "30", "6 AWG", "tube lug 13.3 mm², M8"}, {"battery", "30", "2 × 35 mm²", "tube lug 35 mm², M8"},
+	} {
+		w := system.Wire{ID: "c1", Role: system.Feed, From: system.Terminal{Component: c.component, Terminal: c.terminal}, To: system.Terminal{Component: "battery", Terminal: "30"}, Size: c.size, LengthM: 2}
+		assert.Equal(t, c.want, wire(&s, w, UsualScheme).From.Lug, "%s %s, %s", c.component, c.terminal, c.size)
+	}
+}
+
+// Lengths are the route's and what both ends take, to the next 50 mm; what goes over a cable
+// is the next size that it fits into.
+func TestWhatIsCutAndWhatGoesOverIt(t *testing.T) {
+	for route, want := range map[float64]float64{0.1: 0.2, 0.15: 0.25, 1: 1.1, 1.01: 1.15, 5.25: 5.35} {
+		assert.InDelta(t, want, cut(route), 1e-9, "%g m", route)
+	}
+	for outer, want := range map[float64]float64{2: 7, 6.1: 10, 8: 10, 9: 13, 18: 21, 34: 40, 60: 40} {
+		assert.Equal(t, want, conduit(outer), "%g mm", outer)
+	}
+	for outer, want := range map[float64]float64{2: 3, 4: 6, 6: 9, 8.5: 12, 13: 19, 60: 40} {
+		assert.Equal(t, want, shrink(outer), "%g mm", outer)
+	}
+	last := 0.0
+	for _, c := range conduits {
+		assert.Greater(t, hole(c), c+3, "a hole takes the conduit's wall and the grommet")
+		assert.Greater(t, hole(c), last)
+		last = hole(c)
+	}
+}
+
+// A wire through the bulkhead has a hole of its own; one that stays on a side has none, and
+// a link beside a device neither hole nor conduit.
+func TestHolesAndLinks(t *testing.T) {
+	s := system.System{}
+	s.Add(system.Component{ID: "start", Kind: system.Battery})
+	s.Add(system.Component{ID: "aux", Kind: system.Battery})
+	s.Components[1].At.X = 4
+	lead := func(lengthM float64) Lead {
+		return wire(&s, system.Wire{ID: "c1", Role: system.Feed, From: system.Terminal{Component: "start", Terminal: "30"}, To: system.Terminal{Component: "aux", Terminal: "30"}, Size: "16 mm²", LengthM: lengthM}, UsualScheme)
+	}
+	assert.Equal(t, 10.0, lead(5).Conduit)
+	assert.Equal(t, hole(10), lead(5).Hole)
+	assert.Zero(t, lead(0.2).Conduit)
+	assert.Zero(t, lead(0.2).Hole)
+	s.Components[1].At.X = 1
+	assert.Zero(t, lead(5).Hole, "both before the bulkhead")
+	two := wire(&s, system.Wire{ID: "c1", Role: system.Feed, From: system.Terminal{Component: "start"}, To: system.Terminal{Component: "aux"}, Size: "2 × 16 mm²", LengthM: 5}, UsualScheme)
+	assert.Equal(t, 2, two.Cables)
+	assert.Greater(t, two.Conduit, lead(5).Conduit, "two side by side")
+}
+
+// Colours are the workshop's, by what a wire is for; what it does not say is as usual.
+func TestColours(t *testing.T) {
+	own := Scheme{Return: "blue", Signal: "  "}.Or(UsualScheme)
+	assert.Equal(t, Scheme{Feed: "red", Return: "blue", Signal: "violet", House: "orange"}, own)
+	for _, c := range []struct {
+		wire system.Wire
+		want string
+	}{
+		{system.Wire{Run: "c1", Role: system.Feed}, "red"}, {system.Wire{Run: "c1", Role: system.Return}, "blue"},
+		{system.Wire{Run: "t1", Role: system.Signal}, "violet"}, {system.Wire{Run: "h1", Role: system.Feed}, "orange"}, {system.Wire{Run: "h1", Role: system.Return}, "blue"},
+	} {
+		assert.Equal(t, c.want, own.of(c.wire))
+	}
+}
