@@ -129,7 +129,10 @@ func TestPartsListIsPriced(t *testing.T) {
 	assert.Zero(t, found["Strip 70"].Order)
 	assert.InDelta(t, 1, found["Own box"].Order, 1e-9, "nobody counted it")
 	kit := list.AsKit()
-	for i, l := range kit.Lines {
+	unpriced := kit.Lines[0]
+	assert.Equal(t, "kit", unpriced.Kind)
+	assert.True(t, unpriced.Sum == nil && unpriced.Order == 1 && kit.Unpriced > 0, "the book has no kit: what it costs is not known, and that is counted")
+	for i, l := range kit.Lines[1:] {
 		assert.Equal(t, inKit[l.Kind], l.InKit, l.What)
 		assert.Equal(t, list.Lines[i].Count, l.Count)
 		if l.InKit {

@@ -78,9 +78,10 @@ func without(count int) string {
 	return working.Plain(float64(count), "lines have none", 0)
 }
 
-// AsKit is the list where a kit is bought: what comes in it is not ordered, but has to be held
-// against the list, as kits know nothing of this vehicle's lengths and fuses. The cheapest kit
-// of the book that comes with the coupling, if there is one, is a line of its own.
+// AsKit is the list where a kit is bought: what comes in it is not paid or ordered, but has to
+// be held against the list, as kits know nothing of this vehicle's lengths and fuses. The kit
+// is a line of its own: the cheapest of the book that comes with the coupling, or one without
+// a price where the book has none.
 func (l List) AsKit() List {
 	l.Lines = slices.Clone(l.Lines)
 	for i := range l.Lines {
@@ -95,10 +96,12 @@ func (l List) AsKit() List {
 			best = i
 		}
 	}
+	kit := Line{Kind: "kit", What: "kit for this coupling", Count: 1, Of: []string{}, Order: 1}
 	if best >= 0 {
 		k := l.Kits[best]
-		l.Lines = append([]Line{{Kind: "kit", What: k.Name, Count: 1, Of: []string{}, Part: k.Name, Price: &k.Price, Sum: &k.Price, Currency: k.Currency, PricedOn: k.PricedOn, Order: 1}}, l.Lines...)
+		kit.What, kit.Part, kit.Price, kit.Sum, kit.Currency, kit.PricedOn = k.Name, k.Name, &k.Price, &k.Price, k.Currency, k.PricedOn
 	}
+	l.Lines = append([]Line{kit}, l.Lines...)
 	l.add()
 	return l
 }

@@ -67,6 +67,9 @@ func TestWhatCannotBeBuiltIsNamed(t *testing.T) {
 			assert.NotEmpty(t, problems[0].Allowed, text)
 		}
 	}
+	_, problems := job.Decode([]byte(`{"built":{"vehicle/kind":"panel-van"}}`))
+	require.NotEmpty(t, problems)
+	assert.Contains(t, problems[0].Allowed, "one of pins/startSize, pins/startFuseA")
 }
 
 // A job takes over the card of a charger that it uses, and only that: what the card does not

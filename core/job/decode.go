@@ -149,7 +149,7 @@ func (r *reader) walk(prefix string, raw map[string]any) {
 		case isSection(path):
 			r.problem(path, value, "is not an object", "an object of fields")
 		case lists[strings.TrimSuffix(prefix, ".")]:
-			r.problem(path, key, "cannot name a row", fmt.Sprintf("up to %d small letters and digits; under known, the path of an answer with / for its points", mostKey))
+			r.problem(path, key, "cannot name a row", rowNames(path))
 		default:
 			r.problem(path, value, "is not a field of a job", "fields of the published schema")
 		}

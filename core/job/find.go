@@ -1,6 +1,7 @@
 package job
 
 import (
+	"fmt"
 	"slices"
 	"strings"
 )
@@ -99,4 +100,16 @@ func knows(key string) bool {
 	_, is := byPath[p]
 	list, _, _ := strings.Cut(key, "/")
 	return ok && is && !aboutAnswers[list]
+}
+
+// rowNames is what may name a row of a list.
+func rowNames(path string) string {
+	list, _, _ := strings.Cut(path, ".")
+	switch list {
+	case builtList:
+		return strings.ReplaceAll("one of "+strings.Join(BuiltPaths, ", "), ".", "/")
+	case knownList:
+		return "the path of an answer with / for its points"
+	}
+	return fmt.Sprintf("up to %d small letters and digits", mostKey)
 }
