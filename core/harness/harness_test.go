@@ -185,7 +185,7 @@ func TestKitAgainstLooseParts(t *testing.T) {
 	labels := 0.5 * 2 * float64(len(wires))
 	assert.Equal(t, []Sum{{"EUR", math.Round(100*(350+labels)) / 100}}, kit.Sums)
 	for _, l := range kit.Lines[1:] {
-		assert.False(t, l.InKit && (l.Order != 0 || l.Sum != nil), l.What)
+		assert.False(t, l.InKit && (l.Order != 0 || l.Sum != nil || l.Price != nil || l.Currency != "" || l.PricedOn != ""), l.What)
 	}
 	assert.Len(t, list.Lines, len(kit.Lines)-1, "the list itself stays")
 	assert.NotNil(t, list.Lines[0].Sum)

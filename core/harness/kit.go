@@ -87,7 +87,7 @@ func (l List) AsKit() List {
 	for i := range l.Lines {
 		if line := &l.Lines[i]; inKit[line.Kind] {
 			line.InKit, line.Order = true, 0
-			line.Price, line.Sum = nil, nil
+			line.Price, line.Sum, line.Currency, line.PricedOn = nil, nil, "", ""
 		}
 	}
 	best := -1
