@@ -67,7 +67,9 @@ func tag(pdf []byte, root *element) ([]byte, error) {
 	}
 	u.next, _ = strconv.Atoi(size[1])
 	u.out.Write(pdf)
-	u.write(root, catalog, pages)
+	if err := u.write(root, catalog, pages); err != nil {
+		return nil, err
+	}
 	_, keep, _ := strings.Cut(trailer, "trailer\n<<\n")
 	keep, _, _ = strings.Cut(keep, ">>")
 	u.close(sizeAt.ReplaceAllString(keep, ""))
@@ -153,7 +155,7 @@ func (u *update) new() int {
 
 // write appends the pages and the catalog anew, the elements, and the tree that leads from
 // what is shown on a page to its element.
-func (u *update) write(root *element, catalog int, pages []int) {
+func (u *update) write(root *element, catalog int, pages []int) error {
 	var number func(e *element)
 	owners := make([][]int, len(pages)) // by page, by mark: the element
 	number = func(e *element) {
@@ -175,12 +177,15 @@ func (u *update) write(root *element, catalog int, pages []int) {
 	for i, id := range pages {
 		text, err := u.object(id)
 		if err != nil {
-			continue // pages were just read from there
+			return err
 		}
 		u.begin(id)
 		fmt.Fprintf(&u.out, "%s\n/StructParents %d /Tabs /S>>\nendobj\n", text, i)
 	}
-	text, _ := u.object(catalog)
+	text, err := u.object(catalog)
+	if err != nil {
+		return err
+	}
 	u.begin(catalog)
 	fmt.Fprintf(&u.out, "%s\n/Version /1.7 /MarkInfo <</Marked true>> /StructTreeRoot %d 0 R /ViewerPreferences <</DisplayDocTitle true>>\n>>\nendobj\n", text, tree)
 	u.begin(tree)
@@ -196,6 +201,7 @@ func (u *update) write(root *element, catalog int, pages []int) {
 	}
 	u.out.WriteString("]>>\nendobj\n")
 	u.element(root, tree, pages)
+	return nil
 }
 
 func (u *update) element(e *element, parent int, pages []int) {
