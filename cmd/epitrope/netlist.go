@@ -26,7 +26,7 @@ func runNetlist(args []string, in io.Reader, out io.Writer) error {
 	if err != nil {
 		return badInput("--at: %v", err)
 	}
-	netlist, err := c.Netlist(fmt.Sprintf("%s, %s", doc.Title, *at), solved.Volts)
+	netlist, err := c.Netlist(fmt.Sprintf("%s, %s", doc.Title, *at), solved.Resting()...)
 	if err != nil {
 		return err
 	}

@@ -74,7 +74,7 @@ func (m made) rig(t testing.TB) *day.Rig {
 		c.Add(network.Switch{Name: "relay", A: at("in"), B: at("out"), Ohm: 0.0008}, network.Resistance{Name: "coil", A: at("in"), B: at("zero"), Ohm: 80})
 	}
 	if m.charger != nil {
-		c.Add(network.Converter{Name: "charger", InPlus: at("in"), OutPlus: at("out"), Minus: at("zero"), OutV: 14.4, MaxOutA: m.charger.OutputA, Efficiency: 0.9},
+		c.Add(network.Converter{Name: "charger", InPlus: at("in"), InMinus: at("zero"), OutPlus: at("out"), OutMinus: at("zero"), OutV: 14.4, MaxOutA: m.charger.OutputA, Efficiency: 0.9},
 			network.Resistance{Name: "standby", A: at("in"), B: at("zero"), Ohm: 1500})
 	}
 	if m.solarW > 0 {

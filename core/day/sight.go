@@ -214,8 +214,9 @@ func (r *runner) see(x *slow, s *sight) error {
 		s.secondA, s.secondV, s.outV = v.Gives(h.second), v.At(h.secondAt), v.At(h.out)
 	}
 	if h.charger != nil {
-		s.chargerInA, s.chargerOutA = v.Flow(h.charger)
-		s.starved = r.on.charging && v.Stopped(h.charger)
+		c := v.Converting(h.charger)
+		s.chargerInA, s.chargerOutA = c.InA, c.OutA
+		s.starved = r.on.charging && c.Status != network.Runs
 		s.chargerLossW = s.chargerInA*s.sensedV - s.chargerOutA*s.outV
 	}
 	if h.solar != nil {

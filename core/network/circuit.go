@@ -2,27 +2,39 @@ package network
 
 import (
 	"fmt"
-	"math"
 	"slices"
 )
 
 // Circuit is nodes by name and the elements between them.
 type Circuit struct {
 	names    []string
+	byName   map[string]Node
 	kept     []Node
 	Elements []Element
 }
 
 // New is an empty circuit with its ground.
-func New() *Circuit { return &Circuit{names: []string{"0"}} }
+func New() *Circuit {
+	return &Circuit{names: []string{"0"}, byName: map[string]Node{"0": Ground}}
+}
 
 // Node returns the node of a name, made where there is none; "0" is Ground.
 func (c *Circuit) Node(name string) Node {
-	if i := slices.Index(c.names, name); i >= 0 {
-		return Node(i)
+	n, ok := c.byName[name]
+	if !ok {
+		n = Node(len(c.names))
+		c.names = append(c.names, name)
+		c.byName[name] = n
 	}
-	c.names = append(c.names, name)
-	return Node(len(c.names) - 1)
+	return n
+}
+
+// find is the node of a name that the circuit has.
+func (c *Circuit) find(name string) (Node, error) {
+	if n, ok := c.byName[name]; ok {
+		return n, nil
+	}
+	return 0, fmt.Errorf("%q is not a node of the circuit", name)
 }
 
 // Keep makes the nodes of these names ones that Solver.Point can read, whatever meets
@@ -39,113 +51,91 @@ func (c *Circuit) Names() []string { return c.names }
 // Add puts elements in.
 func (c *Circuit) Add(elements ...Element) { c.Elements = append(c.Elements, elements...) }
 
-// Error is a circuit that has no solution, or makes no sense, and the element
-// that it turns on.
-type Error struct {
-	Element string
-	Why     string
-}
-
-func (e *Error) Error() string { return e.Element + ": " + e.Why }
-
 // check refuses values that no circuit has.
 func (c *Circuit) check() error {
-	seen := map[string]bool{}
+	seen := make(map[string]bool, len(c.Elements))
 	for _, e := range c.Elements {
 		name := e.ElementName()
 		if name == "" || seen[name] {
-			return &Error{fmt.Sprintf("%q", name), "names must be given, once each"}
+			return &Error{Element: fmt.Sprintf("%q", name), Why: "names must be given, once each"}
 		}
 		seen[name] = true
-		if err := sensible(e); err != nil {
+		if err := e.sensible(); err != nil {
 			return err
 		}
-		for _, n := range e.nodes() {
+		at := e.ends()
+		for _, n := range at.all() {
 			if n < 0 || int(n) >= len(c.names) {
-				return &Error{name, "joins a node that the circuit does not have"}
+				return &Error{Element: name, Why: "joins a node that the circuit does not have"}
 			}
 		}
 	}
 	return nil
 }
 
-// sensible checks an element's values: finite, and positive where they must be.
-func sensible(e Element) error {
-	positive := func(values ...float64) error {
-		for _, v := range values {
-			if !(v > 0) || math.IsInf(v, 0) {
-				return &Error{e.ElementName(), fmt.Sprintf("%g must be positive and finite", v)}
+// islands numbers the parts of a circuit that no current joins; ground's is 0. A part
+// that is not ground's hangs on an isolated converter, or floats.
+func (c *Circuit) islands() (of []int, count int) {
+	parent := make([]int, len(c.names))
+	for i := range parent {
+		parent[i] = i
+	}
+	find := func(n int) int {
+		for parent[n] != n {
+			parent[n] = parent[parent[n]]
+			n = parent[n]
+		}
+		return n
+	}
+	for _, e := range c.Elements {
+		at := e.ends()
+		for i, n := range at.all() {
+			if i == 0 || i == at.first {
+				continue
 			}
+			a, b := find(int(at.nodes[i-1])), find(int(n))
+			parent[max(a, b)] = min(a, b)
 		}
-		return nil
 	}
-	finite := func(values ...float64) error {
-		for _, v := range values {
-			if math.IsNaN(v) || math.IsInf(v, 0) {
-				return &Error{e.ElementName(), "a value is not finite"}
-			}
+	of = make([]int, len(c.names))
+	for n := range of {
+		if top := find(n); top == n {
+			of[n] = count
+			count++
+		} else {
+			of[n] = of[top] // the top of a part is the first of it
 		}
-		return nil
 	}
-	switch e := e.(type) {
-	case Resistance:
-		return positive(e.Ohm)
-	case Switch:
-		return positive(e.Ohm)
-	case Battery:
-		if err := finite(e.Volts, e.ChargeOhm, e.MaxChargeA); err != nil {
-			return err
-		}
-		return positive(e.Ohm)
-	case Alternator:
-		return finite(e.Volts, e.MaxA)
-	case Converter:
-		if err := finite(e.MaxInA, e.CutOutV); err != nil {
-			return err
-		}
-		return positive(e.OutV, e.MaxOutA, e.Efficiency)
-	case Diode:
-		if err := finite(e.ForwardV); err != nil {
-			return err
-		}
-		return positive(e.Ohm)
-	case CurrentLoad:
-		return finite(e.Amps)
-	case PowerLoad:
-		return finite(e.Watts)
-	}
-	return nil
+	return of, count
 }
 
-// grounded says that every node reaches ground through elements; a part that
-// floats has no voltage that means anything.
-func (c *Circuit) grounded() error {
-	reached := make([]bool, len(c.names))
-	reached[Ground] = true
-	for again := true; again; {
-		again = false
-		for _, e := range c.Elements {
-			nodes := e.nodes()
-			touches := slices.ContainsFunc(nodes, func(n Node) bool { return reached[n] })
-			for _, n := range nodes {
-				if touches && !reached[n] {
-					reached[n], again = true, true
+// grounded refuses a part that neither reaches ground nor is fed by a converter: it
+// floats, and has no voltage that means anything. It returns a node of each part that a
+// converter feeds, for its voltages to be counted from.
+func (c *Circuit) grounded() (zeros []Node, err error) {
+	of, count := c.islands()
+	zero := make([]Node, count)
+	for _, e := range c.Elements {
+		if conv, ok := e.(Converter); ok {
+			for _, minus := range []Node{conv.InMinus, conv.OutMinus} {
+				if zero[of[minus]] == Ground {
+					zero[of[minus]] = minus
 				}
 			}
 		}
 	}
-	for n, ok := range reached {
-		if !ok {
-			return &Error{c.at(Node(n)), fmt.Sprintf("floats: node %s has no way to ground", c.names[n])}
+	for n, island := range of {
+		if island != 0 && zero[island] == Ground {
+			return nil, &Error{Element: c.at(Node(n)), Why: fmt.Sprintf("floats: node %s has no way to ground", c.names[n])}
 		}
 	}
-	return nil
+	return zero[1:], nil
 }
 
 // at is the first element that joins a node.
 func (c *Circuit) at(n Node) string {
 	for _, e := range c.Elements {
-		if slices.Contains(e.nodes(), n) {
+		if at := e.ends(); slices.Contains(at.all(), n) {
 			return e.ElementName()
 		}
 	}

@@ -7,31 +7,28 @@ import (
 )
 
 // Netlist writes the circuit as a SPICE netlist that finds its operating point and
-// prints every node. Node names are the circuit's own, with characters that SPICE
-// does not take replaced. The simulator is told to start looking near guess, volts
-// by node, as sharp limits are hard to find from nothing; where there is no guess
-// it starts at 13 V.
-func (c *Circuit) Netlist(title string, guess []float64) (string, error) {
+// Netlist writes the circuit as a SPICE netlist that switches it on from rest and lets it
+// come to its point: a little capacitance at every node, sources first, then every
+// converter and constant-power load ramped up by one common factor, v(ramp). It prints
+// every node at the end. Converters that rest are named. Node names are the circuit's
+// own, with characters that SPICE does not take replaced.
+func (c *Circuit) Netlist(title string, resting ...string) (string, error) {
 	if err := c.check(); err != nil {
 		return "", err
 	}
-	if err := c.grounded(); err != nil {
+	if _, err := c.grounded(); err != nil {
 		return "", err
 	}
 	var b strings.Builder
 	fmt.Fprintf(&b, "* %s\n", strings.Map(printable, title))
-	name := func(n Node) string { return SpiceName(c.names[n]) }
-	b.WriteString(c.Lines())
-	for n := range c.names[1:] {
-		volts := 13.0
-		if n+1 < len(guess) {
-			volts = guess[n+1]
-		}
-		fmt.Fprintf(&b, ".nodeset v(%s)=%.9g\n", name(Node(n+1)), volts)
+	b.WriteString("v_ramp ramp 0 pwl(0 0 2m 0 10m 1)\n")
+	b.WriteString(c.Lines(resting...))
+	for _, name := range c.names[1:] {
+		fmt.Fprintf(&b, "c_at_%[1]s %[1]s 0 10u ic=0\nr_at_%[1]s %[1]s 0 %.9[2]g\n", SpiceName(name), 100/leak)
 	}
-	b.WriteString(".options reltol=1e-6 gmin=1e-15 abstol=1e-9 itl1=1000\n.control\nop\nset numdgt=9\n")
-	for n := range c.names[1:] {
-		fmt.Fprintf(&b, "print v(%s)\n", name(Node(n+1)))
+	b.WriteString(".options method=gear reltol=1e-6 abstol=1e-6 vntol=1e-7 gmin=1e-15 itl4=200\n.control\ntran 5u 20m 0 20u uic\nset numdgt=9\n")
+	for _, name := range c.names[1:] {
+		fmt.Fprintf(&b, "print v(%[1]s)[length(v(%[1]s))-1]\n", SpiceName(name))
 	}
 	b.WriteString("quit\n.endc\n.end\n")
 	return b.String(), nil
@@ -98,37 +95,48 @@ func (b Battery) spice(name func(Node) string) string {
 	return fmt.Sprintf("b_%s %s %s i=%s\n", SpiceName(b.Name), name(b.Minus), name(b.Plus), amps)
 }
 
-// spiceHeld is a held voltage as an expression: see held.
-func spiceHeld(set, most float64, volts string) string {
-	return fmt.Sprintf("max(%.9g, min(%.9g, (%.9g-%s)/%.9g))", min(0, most), most, set, volts, RegulationOhm)
+// spiceHeld is a held voltage as an expression: see heldLaw.
+func spiceHeld(set, ohm float64, most, volts string) string {
+	return fmt.Sprintf("max(0, min(%s, (%.9g-%s)/%.9g))", most, set, volts, ohm)
+}
+
+func (s Source) spice(name func(Node) string) string {
+	return fmt.Sprintf("v_%s %s %s %.9g\n", SpiceName(s.Name), name(s.Plus), name(s.Minus), s.Volts)
 }
 
 func (a Alternator) spice(name func(Node) string) string {
-	return fmt.Sprintf("b_%s %s %s i=%s\n", SpiceName(a.Name), name(a.Minus), name(a.Plus), spiceHeld(a.Volts, a.MaxA, across(name, a.sense(), a.Minus)))
+	return fmt.Sprintf("b_%s %s %s i=%s\n", SpiceName(a.Name), name(a.Minus), name(a.Plus),
+		spiceHeld(a.Volts, a.slope(), fmt.Sprintf("%.9g", a.MaxA), across(name, a.sense(), a.Minus)))
+}
+
+// spiceDraw is the current that a power takes at a voltage, falling to nothing below
+// LeastV.
+func spiceDraw(watts, volts string) string {
+	return fmt.Sprintf("(%s)*(%s > %g ? 1/%s : %s/%g)", watts, volts, LeastV, volts, volts, LeastV*LeastV)
 }
 
 func (c Converter) spice(name func(Node) string) string {
-	in, out := across(name, c.InPlus, c.Minus), across(name, c.OutPlus, c.Minus)
-	amps := spiceHeld(c.OutV, c.MaxOutA, out)
-	draw := fmt.Sprintf("%s*%s/(%.9g*max(%s,%g))", amps, out, c.Efficiency, in, least)
+	in, out := across(name, c.InPlus, c.InMinus), across(name, c.OutPlus, c.OutMinus)
+	most := fmt.Sprintf("%.9g*v(ramp)", c.MaxOutA)
 	if c.MaxInA > 0 {
-		given := fmt.Sprintf("%.9g*%s/max(%s,%g)", c.MaxInA*c.Efficiency, in, out, least)
-		amps = fmt.Sprintf("min(%s, %s)", amps, given)
-		draw = fmt.Sprintf("min(%s, %.9g)", draw, c.MaxInA)
+		most = fmt.Sprintf("min(%s, %.9g*max(%s,0)/max(%s,%g))", most, c.MaxInA*c.Efficiency, in, out, LeastV)
 	}
 	id := SpiceName(c.Name)
-	return fmt.Sprintf("b_%s_in %s %s i=%s\nb_%s_out %s %s i=%s\n", id, name(c.InPlus), name(c.Minus), draw, id, name(c.Minus), name(c.OutPlus), amps)
+	held := spiceHeld(c.OutV, RegulationOhm, most, out)
+	return fmt.Sprintf("b_%s_out %s %s i=%s\nb_%s_in %s %s i=%s\n", id, name(c.OutMinus), name(c.OutPlus), held,
+		id, name(c.InPlus), name(c.InMinus), spiceDraw(fmt.Sprintf("%s*%s/%.9g", held, out, c.Efficiency), in))
 }
 
 func (d Diode) spice(name func(Node) string) string {
 	over := fmt.Sprintf("(%s-%.9g)", across(name, d.A, d.K), d.ForwardV)
-	return fmt.Sprintf("b_%s %s %s i=(%s > 0 ? %s/%.9g : %s*%g)\n", SpiceName(d.Name), name(d.A), name(d.K), over, over, d.Ohm, over, leak)
+	return fmt.Sprintf("b_%s %s %s i=max(0, %s/%.9g)\n", SpiceName(d.Name), name(d.A), name(d.K), over, d.Ohm)
 }
 
 func (l CurrentLoad) spice(name func(Node) string) string {
-	return fmt.Sprintf("i_%s %s %s %.9g\n", SpiceName(l.Name), name(l.A), name(l.B), l.Amps)
+	return fmt.Sprintf("b_%s %s %s i=%.9g*min(1, %s/%g)\n", SpiceName(l.Name), name(l.A), name(l.B), l.Amps, across(name, l.A, l.B), LeastV)
 }
 
 func (l PowerLoad) spice(name func(Node) string) string {
-	return fmt.Sprintf("b_%s %s %s i=%.9g/max(%s,%g)\n", SpiceName(l.Name), name(l.A), name(l.B), l.Watts, across(name, l.A, l.B), least)
+	return fmt.Sprintf("b_%s %s %s i=%s\n", SpiceName(l.Name), name(l.A), name(l.B),
+		spiceDraw(fmt.Sprintf("%.9g*v(ramp)", l.Watts), across(name, l.A, l.B)))
 }

@@ -27,18 +27,27 @@ type chain struct {
 	ohms    []float64 // what they are now
 }
 
-// reduce takes the inner nodes out of a circuit.
-func reduce(whole *Circuit) *compact {
-	c := &compact{circuit: &Circuit{names: []string{"0"}}, node: make([]Node, len(whole.names)), place: make([]int, len(whole.Elements))}
-	touching := make([][]int, len(whole.names))
+// reduce takes the inner nodes out of a circuit, but for those to keep.
+func reduce(whole *Circuit, keep []Node) *compact {
+	c := &compact{circuit: New(), node: make([]Node, len(whole.names)), place: make([]int, len(whole.Elements))}
+	// The first two elements at each node, and how many there are.
+	touching := make([][2]int, len(whole.names))
+	meet := make([]int, len(whole.names))
 	for i, e := range whole.Elements {
-		for _, n := range distinct(e.nodes()) {
-			touching[n] = append(touching[n], i)
+		at := e.ends()
+		for k, n := range at.all() {
+			if slices.Contains(at.nodes[:k], n) {
+				continue
+			}
+			if meet[n] < 2 {
+				touching[n][meet[n]] = i
+			}
+			meet[n]++
 		}
 	}
 	joins := func(n int) bool { // two resistances and nothing else
 		t := touching[n]
-		if n == 0 || len(t) != 2 || slices.Contains(whole.kept, Node(n)) {
+		if n == 0 || meet[n] != 2 || slices.Contains(whole.kept, Node(n)) || slices.Contains(keep, Node(n)) {
 			return false
 		}
 		for _, i := range t {
@@ -53,8 +62,7 @@ func reduce(whole *Circuit) *compact {
 			c.node[n] = inner
 			continue
 		}
-		c.node[n] = Node(len(c.circuit.names))
-		c.circuit.names = append(c.circuit.names, whole.names[n])
+		c.node[n] = c.circuit.Node(whole.names[n])
 	}
 	done := make([]bool, len(whole.Elements))
 	for i, e := range whole.Elements {
@@ -77,7 +85,7 @@ func reduce(whole *Circuit) *compact {
 // follow makes the chain that a resistance belongs to, starting from an end of it. A
 // ring of nothing but inner nodes carries no current and has no end: one of its nodes
 // is kept.
-func (c *compact) follow(whole *Circuit, touching [][]int, first int, done []bool) {
+func (c *compact) follow(whole *Circuit, touching [][2]int, first int, done []bool) {
 	other := func(i int, n Node) Node {
 		r := whole.Elements[i].(Resistance)
 		if r.A == n {
@@ -96,8 +104,7 @@ func (c *compact) follow(whole *Circuit, touching [][]int, first int, done []boo
 	for c.node[from] == inner {
 		at = beyond(at, from)
 		if from = other(at, from); at == first {
-			c.node[from] = Node(len(c.circuit.names))
-			c.circuit.names = append(c.circuit.names, whole.names[from])
+			c.node[from] = c.circuit.Node(whole.names[from])
 		}
 	}
 	run := chain{element: len(c.circuit.Elements), from: from}
@@ -119,11 +126,6 @@ func (c *compact) follow(whole *Circuit, touching [][]int, first int, done []boo
 	c.chains = append(c.chains, run)
 }
 
-func distinct(nodes []Node) []Node {
-	slices.Sort(nodes)
-	return slices.Compact(nodes)
-}
-
 // expand writes the voltages of the whole circuit from those found here.
 func (c *compact) expand(v, out []float64) {
 	for n, at := range c.node {
@@ -140,44 +142,4 @@ func (c *compact) expand(v, out []float64) {
 			out[n] = volts
 		}
 	}
-}
-
-func (r Resistance) moved(to []Node) Element {
-	r.A, r.B = to[r.A], to[r.B]
-	return &r
-}
-
-func (w Switch) moved(to []Node) Element {
-	w.A, w.B = to[w.A], to[w.B]
-	return &w
-}
-
-func (b Battery) moved(to []Node) Element {
-	b.Plus, b.Minus = to[b.Plus], to[b.Minus]
-	return &b
-}
-
-func (a Alternator) moved(to []Node) Element {
-	a.Plus, a.Minus, a.Sense = to[a.Plus], to[a.Minus], to[a.sense()]
-	return &a
-}
-
-func (c Converter) moved(to []Node) Element {
-	c.InPlus, c.OutPlus, c.Minus = to[c.InPlus], to[c.OutPlus], to[c.Minus]
-	return &c
-}
-
-func (d Diode) moved(to []Node) Element {
-	d.A, d.K = to[d.A], to[d.K]
-	return &d
-}
-
-func (l CurrentLoad) moved(to []Node) Element {
-	l.A, l.B = to[l.A], to[l.B]
-	return &l
-}
-
-func (l PowerLoad) moved(to []Node) Element {
-	l.A, l.B = to[l.A], to[l.B]
-	return &l
 }

@@ -41,9 +41,9 @@ func Shares(n int, linkOhm, bankOhm float64, corners bool) ([]float64, error) {
 	}
 	shares := make([]float64, n)
 	for i := range n {
-		across := solved.At(fmt.Sprintf("plus %d", i))
+		across := had(solved.At(fmt.Sprintf("plus %d", i)))
 		if i > 0 {
-			across -= solved.At(fmt.Sprintf("minus %d", i))
+			across -= had(solved.At(fmt.Sprintf("minus %d", i)))
 		}
 		shares[i] = (12 - across) / bankOhm / amps
 	}

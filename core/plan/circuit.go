@@ -1,6 +1,7 @@
 package plan
 
 import (
+	"errors"
 	"fmt"
 	"strings"
 
@@ -25,10 +26,23 @@ const (
 	blockedOhm  = 1e6 // a machine's rectifier, blocking
 )
 
+// laid is the installation as a circuit, whose values and switches a state sets.
+type laid struct {
+	d      *design
+	solver *network.Solver
+
+	machine, second, sun *network.Alternator
+	start, aux           *network.Battery
+	vehicle, house, feed *network.CurrentLoad
+	charger              *network.Converter
+	coil                 *network.Wire
+	switches             map[string]*network.Switch
+}
+
 // Circuit returns the installation of a job in a state of the vehicle as an electrical
 // network, with its solution. Nodes are named by component and terminal; ground is the
-// start battery's minus. A charger that has stopped is not in it. The error names the
-// states there are, or the element that has no solution.
+// start battery's minus. The error names the states there are, or the element that asks
+// too much.
 func Circuit(doc job.Document, book parts.Book, at string) (*network.Circuit, network.Solution, error) {
 	d := newDesign(doc, book)
 	ids := make([]string, len(d.states))
@@ -38,36 +52,66 @@ func Circuit(doc job.Document, book parts.Book, at string) (*network.Circuit, ne
 			continue
 		}
 		s.stopped = s.stopped || s.err != nil
-		c := d.circuit(&s)
-		solved, err := network.Solve(c)
-		return c, solved, err
+		l := d.lay()
+		l.set(&s)
+		err := l.solver.Solve()
+		if err != nil {
+			return l.solver.Now(), network.Solution{}, err
+		}
+		return l.solver.Now(), l.solver.Solution(), nil
 	}
 	return nil, network.Solution{}, fmt.Errorf("%q is not a state of this job; allowed are %s", at, strings.Join(ids, ", "))
 }
 
-// circuit is the system in a state: its wires, and its components as that state has
-// them.
-func (d *design) circuit(s *state) *network.Circuit {
+// lay lays the installation out: its wires, its components with everything at rest, and
+// what a state may switch on. It is laid anew after each build of the system.
+func (d *design) lay() *laid {
 	c := network.New()
-	d.sources(c, s)
+	d.sources(c)
 	d.system.Lay(c, system.Feed, system.Return, system.Chassis, system.Signal)
 	d.fuse(c, "f1", &d.start)
 	d.fuse(c, "f2", &d.aux)
 	d.plug(c)
-	d.extrasIn(c, s.isolated)
+	d.extrasIn(c)
 	if d.wired() {
-		d.signalWire(c, s)
+		d.signalWire(c)
 	}
 	if d.kind.Charger() {
-		d.chargerIn(c, s)
+		d.chargerIn(c)
 	}
-	d.contactIn(c, s)
-	d.coilIn(c, s)
-	if s.short != "" {
-		c.Add(network.Resistance{Name: "short", A: c.Node(s.short), B: c.Node(d.minusAtCoupling()), Ohm: shortOhm})
+	d.contactIn(c)
+	d.coilIn(c)
+	minus := c.Node(d.minusAtCoupling())
+	c.Add(network.Switch{Name: shortC1, A: c.Node(d.arrives().Node()), B: minus, Ohm: shortOhm},
+		network.Switch{Name: shortC2, A: c.Node(d.leaves().Node()), B: minus, Ohm: shortOhm})
+	solver, err := network.NewSolver(c)
+	if err != nil {
+		panic(err) // the system is no circuit: a fault of ours
 	}
-	return c
+	l := &laid{d: d, solver: solver, start: solver.Battery("start battery"), aux: solver.Battery("aux battery"), machine: solver.Alternator("alternator"),
+		sun: solver.Alternator("solar"), vehicle: solver.CurrentLoad("vehicle"), house: solver.CurrentLoad("house"), switches: map[string]*network.Switch{}}
+	for _, e := range c.Elements {
+		switch e := e.(type) {
+		case network.Switch:
+			l.switches[e.Name] = solver.Switch(e.Name)
+		case network.Converter:
+			l.charger, l.feed = solver.Converter(e.Name), solver.CurrentLoad("feed")
+		}
+	}
+	if d.kind == coupling.SecondAlternator {
+		l.second = solver.Alternator("second alternator")
+	}
+	if d.kind == coupling.VSR {
+		l.coil = solver.Wire("coil")
+	}
+	return l
 }
+
+// The dead shorts that a state may have: at the end of each run.
+const (
+	shortC1 = "short-c1"
+	shortC2 = "short-c2"
+)
 
 // minusAtCoupling is the node that a short at the coupling finds: its own minus, or,
 // at a relay, the vehicle's steel.
@@ -78,38 +122,22 @@ func (d *design) minusAtCoupling() string {
 	return "0"
 }
 
-func (d *design) sources(c *network.Circuit, s *state) {
+func (d *design) sources(c *network.Circuit) {
 	bus := c.Node("start.30")
-	if s.setV > 0 {
-		c.Add(network.Alternator{Name: "alternator", Plus: c.Node("alternator.B+"), Sense: bus, Volts: s.setV, MaxA: s.machineA})
-	}
-	start := network.Battery{Name: "start battery", Plus: bus, Volts: s.startV, Ohm: s.startOhm, ChargeOhm: rechargeOhm * d.facts.N}
-	if s.fresh {
-		start.ChargeOhm = s.startOhm
-	}
-	c.Add(start)
-	if s.loadA > 0 {
-		c.Add(network.CurrentLoad{Name: "vehicle", A: bus, Amps: s.loadA})
-	}
-	if d.kind == coupling.SecondAlternator {
-		c.Add(network.Resistance{Name: "second alternator at rest", A: c.Node("second.B+"), Ohm: blockedOhm})
-	}
-	if d.kind == coupling.SecondAlternator && s.secondA > 0 {
-		c.Add(network.Alternator{Name: "second alternator", Plus: c.Node("second.B+"), Sense: c.Node("second.B+"), Volts: d.secondV(), MaxA: s.secondA})
-	}
-	if s.starterOhm > 0 {
-		c.Add(network.Resistance{Name: "starter", A: bus, Ohm: s.starterOhm})
-	}
-	c.Add(network.Battery{Name: "aux battery", Plus: c.Node("aux.30"), Minus: c.Node("aux.31"), Volts: s.auxOwnV, Ohm: d.auxOhm(), MaxChargeA: s.acceptsA})
 	plus, minus := d.houseEnds()
-	if s.winchOhm > 0 {
-		c.Add(network.Resistance{Name: "winch", A: c.Node("w1.30"), B: c.Node(d.winchMinus()), Ohm: s.winchOhm})
+	c.Add(network.Alternator{Name: "alternator", Plus: c.Node("alternator.B+"), Sense: bus},
+		network.Battery{Name: "start battery", Plus: bus, Volts: 12 * d.facts.N, Ohm: d.startOhm()},
+		network.CurrentLoad{Name: "vehicle", A: bus},
+		network.Switch{Name: "starter", A: bus, Ohm: d.starterOhm()},
+		network.Battery{Name: "aux battery", Plus: c.Node("aux.30"), Minus: c.Node("aux.31"), Volts: 12 * d.facts.N, Ohm: d.auxOhm()},
+		network.CurrentLoad{Name: "house", A: c.Node(plus), B: c.Node(minus)},
+		network.Alternator{Name: "solar", Plus: c.Node(d.auxBus().Node()), Minus: c.Node(d.auxMinus().Node()), Volts: d.profile.AbsorptionHigh})
+	if d.kind == coupling.SecondAlternator {
+		c.Add(network.Alternator{Name: "second alternator", Plus: c.Node("second.B+"), Sense: c.Node("second.B+"), Volts: d.secondV()},
+			network.Resistance{Name: "second alternator at rest", A: c.Node("second.B+"), Ohm: blockedOhm})
 	}
-	if s.sunA > 0 {
-		c.Add(network.Alternator{Name: "solar", Plus: c.Node(d.auxBus().Node()), Minus: c.Node(d.auxMinus().Node()), Volts: d.profile.AbsorptionHigh, MaxA: s.sunA})
-	}
-	if s.houseA > 0 {
-		c.Add(network.CurrentLoad{Name: "house", A: c.Node(plus), B: c.Node(minus), Amps: s.houseA})
+	if d.facts.Extras.Winch {
+		c.Add(network.Switch{Name: "winch", A: c.Node("w1.30"), B: c.Node(d.winchMinus()), Ohm: d.winchOhm()})
 	}
 }
 
@@ -134,10 +162,8 @@ func (d *design) plug(c *network.Circuit) {
 
 // signalWire is the thin wire that tells a charger that the engine runs, or works a coil,
 // and what its input takes.
-func (d *design) signalWire(c *network.Circuit, s *state) {
-	if s.setV > 0 || s.feedLive {
-		c.Add(network.Resistance{Name: "loom", A: c.Node("start.30"), B: c.Node("feed.15"), Ohm: loomOhm})
-	}
+func (d *design) signalWire(c *network.Circuit) {
+	c.Add(network.Switch{Name: "loom", A: c.Node("start.30"), B: c.Node("feed.15"), Ohm: loomOhm})
 	c.Add(network.Resistance{Name: "f3", A: c.Node("f3.in"), B: c.Node("f3.out"), Ohm: protect.Resistance.Value(d.trigger.fuse.RatingA)})
 	if d.kind.Coil() {
 		return
@@ -145,45 +171,113 @@ func (d *design) signalWire(c *network.Circuit, s *state) {
 	c.Add(network.Resistance{Name: "trigger input", A: c.Node("coupling.15"), B: c.Node("coupling.31"), Ohm: 12 * d.facts.N / triggerA})
 }
 
-func (d *design) chargerIn(c *network.Circuit, s *state) {
-	if d.kind == coupling.DCDCChangeover && !s.joined { // joined, its input hangs on the open contact
-		c.Add(network.Resistance{Name: "rest contact", A: c.Node("k1.30"), B: c.Node("k1.87a"), Ohm: d.changeover.ContactOhm})
+func (d *design) chargerIn(c *network.Circuit) {
+	in, minus := c.Node("coupling.30"), c.Node("coupling.31")
+	if d.kind == coupling.DCDCChangeover {
+		c.Add(network.Switch{Name: "rest contact", A: c.Node("k1.30"), B: c.Node("k1.87a"), Ohm: d.changeover.ContactOhm})
 	}
-	if s.stopped || s.joined { // it cannot charge across a closed bypass
-		c.Add(network.Resistance{Name: "charger at rest", A: c.Node("coupling.30"), B: c.Node("coupling.31"), Ohm: 12 * d.facts.N / d.charger.StandbyA})
-		return
-	}
-	c.Add(d.chargerAt(c, s))
-	if feed := d.facts.Survey.FeedA.Value; feed > 0 && s.setV > 0 {
-		c.Add(network.CurrentLoad{Name: "feed", A: c.Node("coupling.30"), B: c.Node("coupling.31"), Amps: feed})
-	}
+	c.Add(network.Switch{Name: "charger at rest", A: in, B: minus, Ohm: 12 * d.facts.N / d.charger.StandbyA},
+		network.CurrentLoad{Name: "feed", A: in, B: minus}, d.chargerAt(c))
 }
 
 // chargerAt is the charger as a converter between the circuit's nodes.
-func (d *design) chargerAt(c *network.Circuit, s *state) network.Converter {
-	charger := network.Converter{Name: "charger", InPlus: c.Node("coupling.30"), OutPlus: c.Node("coupling.out"), Minus: c.Node("coupling.31"),
+func (d *design) chargerAt(c *network.Circuit) network.Converter {
+	minus := c.Node("coupling.31")
+	return network.Converter{Name: "charger", InPlus: c.Node("coupling.30"), InMinus: minus, OutPlus: c.Node("coupling.out"), OutMinus: minus,
 		OutV: d.setV() + taperV, MaxOutA: d.charger.OutputA, Efficiency: d.charger.Efficiency}
-	if s.worstEfficiency {
-		charger.Efficiency = d.charger.EfficiencyLow
-	}
-	return charger
 }
 
-// contactIn is what joins the batteries, where it is closed, and a sensing relay's coil.
-func (d *design) contactIn(c *network.Circuit, s *state) {
-	if s.joined {
-		c.Add(network.Resistance{Name: "contact", A: c.Node(d.arrives().Node()), B: c.Node(d.leaves().Node()), Ohm: d.joinOhm()})
+// contactIn is what joins the batteries, and a sensing relay's coil.
+func (d *design) contactIn(c *network.Circuit) {
+	if d.kind.Joins() || d.kind == coupling.DCDCChangeover {
+		c.Add(network.Switch{Name: "contact", A: c.Node(d.arrives().Node()), B: c.Node(d.leaves().Node()), Ohm: d.joinOhm()})
 	}
-	if d.kind != coupling.VSR {
-		return
+	if d.kind == coupling.VSR {
+		c.Add(network.Resistance{Name: "coil", A: c.Node("coupling.30"), B: c.Node("coupling.31"), Ohm: 12 * d.facts.N / relaySensesA})
 	}
-	amps := relaySensesA
-	if s.joined {
-		amps = d.contact.Sensing.CoilA
-	}
-	c.Add(network.Resistance{Name: "coil", A: c.Node("coupling.30"), B: c.Node("coupling.31"), Ohm: 12 * d.facts.N / amps})
 }
 
 // relaySensesA is what an open relay takes to watch the voltage. Source: common
 // practice, no source.
 const relaySensesA = 0.005
+
+// put closes or opens a switch, where the installation has it.
+func (l *laid) put(name string, closed bool) {
+	if w, ok := l.switches[name]; ok {
+		w.Closed = closed
+	}
+}
+
+// set puts a state into the circuit.
+func (l *laid) set(s *state) {
+	d, n := l.d, l.d.facts.N
+	l.machine.Volts, l.machine.MaxA = s.setV, 0
+	if s.setV > 0 {
+		l.machine.MaxA = max(0, s.machineA)
+	}
+	l.start.Volts, l.start.Ohm, l.start.ChargeOhm = s.startV, s.startOhm, rechargeOhm*n
+	if s.fresh {
+		l.start.ChargeOhm = s.startOhm
+	}
+	l.aux.Volts, l.aux.MaxChargeA = s.auxOwnV, s.acceptsA
+	l.vehicle.Amps, l.house.Amps, l.sun.MaxA = s.loadA, s.houseA, s.sunA
+	if l.second != nil {
+		l.second.MaxA = s.secondA
+	}
+	l.put(shortC1, s.short == shortC1)
+	l.put(shortC2, s.short == shortC2)
+	live := s.setV > 0 || s.feedLive
+	l.put("starter", s.cranks)
+	l.put("winch", s.winches)
+	l.put("q1", !s.isolated)
+	l.put("loom", live)
+	l.put("contact", s.joined)
+	l.put("relay output", s.joined)
+	l.put("rest contact", !s.joined)
+	l.put(d.seriesSwitch()+" in series", live)
+	l.put("s1 with the signal", live && s.joined)
+	l.put("s1", s.joined && (d.control() == alone || !live || !d.wired()))
+	if l.coil != nil {
+		amps := relaySensesA
+		if s.joined {
+			amps = d.contact.Sensing.CoilA
+		}
+		l.coil.Set(12 * n / amps)
+	}
+	if l.charger != nil {
+		rests := s.stopped || s.joined // it cannot charge across a closed bypass
+		l.put("charger at rest", rests)
+		l.charger.MaxOutA, l.charger.Efficiency, l.feed.Amps = d.charger.OutputA, d.charger.Efficiency, 0
+		if s.worstEfficiency {
+			l.charger.Efficiency = d.charger.EfficiencyLow
+		}
+		if rests {
+			l.charger.MaxOutA = 0
+		} else if s.setV > 0 {
+			l.feed.Amps = d.facts.Survey.FeedA.Value
+		}
+	}
+}
+
+// solveIn solves a circuit in a state. An error is told as a sentence about the element.
+func (l *laid) solveIn(s *state) error {
+	l.set(s)
+	err := l.solver.Solve()
+	var at *network.Error
+	if errors.As(err, &at) {
+		return fmt.Errorf("the %s %s", at.Element, at.Why)
+	}
+	if err == nil {
+		s.solved = l.solver.Solution()
+	}
+	return err
+}
+
+// had is a reading of an element or a node that this installation need not have: none
+// there, none read.
+func had(value float64, err error) float64 {
+	if err != nil {
+		return 0
+	}
+	return value
+}

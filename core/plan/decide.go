@@ -44,6 +44,7 @@ type design struct {
 
 	figures map[string]working.Figure
 	system  system.System
+	laid    *laid // the system as a circuit
 }
 
 // Decide turns a job into a plan with the parts of a book. It always gives a
@@ -140,6 +141,7 @@ func (d *design) size() {
 		d.sizeLegs()
 		d.sizeButton()
 		d.build()
+		d.laid = nil
 		d.solve()
 		if !d.redraw() {
 			break
@@ -182,7 +184,7 @@ func (d *design) crankShare() float64 {
 	for _, s := range d.otherStates() {
 		if s.id == "crank" {
 			d.settle(&s)
-			return math.Abs(s.solved.Through("contact"))
+			return math.Abs(had(s.solved.Through("contact")))
 		}
 	}
 	return 0

@@ -31,7 +31,7 @@ func (d *design) isolatorChecks() []Check {
 		return nil
 	}
 	list := []Check{}
-	if share := math.Abs(d.stateBy("joined").solved.Through("q1")); share > d.isolator().CrankA {
+	if share := math.Abs(had(d.stateBy("joined").solved.Through("q1"))); share > d.isolator().CrankA {
 		list = append(list, d.extra("isolator.crank", "q1", Caution, working.Memory, fields, share, d.isolator().CrankA))
 	}
 	if e.Isolator == job.FrontIsolator || !d.kind.Charger() {
@@ -63,7 +63,7 @@ func (d *design) shuntChecks() []Check {
 	fields := []string{"extras.shuntA", "extras.shuntMV"}
 	fig := d.keep("shunt", ShuntReads.MustWork(e.ShuntMV.Input(), working.Is(d.aux.amps, "charging at most"), e.ShuntA.Input()))
 	list := []Check{d.extra("shunt.reads", "aux", Good, working.Physics, fields, fig.Text, d.aux.amps)}
-	most := math.Max(d.aux.amps, math.Abs(d.stateBy("joined").solved.Through("contact")))
+	most := math.Max(d.aux.amps, math.Abs(had(d.stateBy("joined").solved.Through("contact"))))
 	switch {
 	case d.aux.amps > e.ShuntA.Value*parts.ShuntHours:
 		list = append(list, d.extra("shunt.hours", "aux", Bad, working.Practice, fields, d.aux.amps, e.ShuntA.Value*parts.ShuntHours))
@@ -187,13 +187,13 @@ func (d *design) winchChecks() []Check {
 	if s.err != nil {
 		return []Check{d.extra("winch.fails", "start", Bad, working.Physics, fields, s.err.Error())}
 	}
-	pulls := s.solved.Through("winch")
+	pulls := had(s.solved.Through("winch"))
 	list := []Check{}
 	if e.WinchFrom == job.WinchAtJoined && !d.canJoin() {
 		list = append(list, d.extra("winch.apart", "coupling", Caution, working.Practice, fields, d.kind.Label()))
 	}
 	if s.joined {
-		share := math.Abs(s.solved.Through("contact"))
+		share := math.Abs(had(s.solved.Through("contact")))
 		switch {
 		case d.mayOpen(share, 60*e.WinchMin.Value):
 			fuse, after := d.soonest(share)
@@ -204,12 +204,12 @@ func (d *design) winchChecks() []Check {
 			list = append(list, d.extra("winch.join", "coupling", Good, working.Physics, fields, share))
 		}
 	}
-	if volts := pulls * s.winchOhm; volts < winchLeastV*n {
+	if volts := pulls * d.winchOhm(); volts < winchLeastV*n {
 		list = append(list, d.extra("winch.volts", "start", Caution, working.Memory, fields, volts, winchLeastV*n))
 	}
-	from, gives := "start", s.solved.Through("start battery")
+	from, gives := "start", had(s.solved.Through("start battery"))
 	if e.WinchFrom == job.WinchAtAux {
-		from, gives = "aux", s.solved.Through("aux battery")
+		from, gives = "aux", had(s.solved.Through("aux battery"))
 	}
 	return append(list, d.extra("winch.takes", from, Good, working.Physics, fields, pulls, e.WinchMin.Value, math.Max(0, gives)*e.WinchMin.Value/60, from))
 }
@@ -234,11 +234,11 @@ func (d *design) managementChecks() []Check {
 		list = append(list, d.extra("management.open", "aux", open, working.Practice, fields))
 	} else {
 		most, what := d.aux.amps, "charging"
-		if share := math.Abs(d.stateBy("joined").solved.Through("contact")); share > most {
+		if share := math.Abs(had(d.stateBy("joined").solved.Through("contact"))); share > most {
 			most, what = share, "cranking through the join"
 		}
-		if s := d.stateBy("winch"); e.WinchFrom == job.WinchAtAux && s.solved.Volts != nil && s.solved.Through("aux battery") > most {
-			most, what = s.solved.Through("aux battery"), "the winch"
+		if s := d.stateBy("winch"); e.WinchFrom == job.WinchAtAux && s.solved.Volts != nil && had(s.solved.Through("aux battery")) > most {
+			most, what = had(s.solved.Through("aux battery")), "the winch"
 		}
 		if e.PeakA != nil && *e.PeakA > most {
 			most, what = *e.PeakA, "all loads at once"

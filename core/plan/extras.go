@@ -226,13 +226,9 @@ func (d *design) extraComponents(place job.Point) {
 }
 
 // extrasIn puts the extras between their terminals into a circuit.
-func (d *design) extrasIn(c *network.Circuit, isolated bool) {
+func (d *design) extrasIn(c *network.Circuit) {
 	if d.facts.Extras.Isolator != job.NoIsolator {
-		ohm := d.isolator().Ohm
-		if isolated {
-			ohm = blockedOhm
-		}
-		c.Add(network.Resistance{Name: "q1", A: c.Node("q1.1"), B: c.Node("q1.2"), Ohm: ohm})
+		c.Add(network.Switch{Name: "q1", A: c.Node("q1.1"), B: c.Node("q1.2"), Ohm: d.isolator().Ohm, Closed: true})
 	}
 	if d.facts.Extras.Monitor {
 		c.Add(network.Resistance{Name: "r1", A: c.Node("aux.31"), B: c.Node("r1.load"), Ohm: d.shuntOhm()})
@@ -242,6 +238,9 @@ func (d *design) extrasIn(c *network.Circuit, isolated bool) {
 		c.Add(network.Resistance{Name: "q3", A: c.Node("q3.1"), B: c.Node("q3.2"), Ohm: parts.DisconnectOhm})
 	}
 }
+
+// winchOhm is a winch as a resistance that takes its current at 12 V.
+func (d *design) winchOhm() float64 { return 12 * d.facts.N / d.facts.Extras.WinchA.Value }
 
 // disconnectHoldS is how long the voltage is low, or back, before a disconnect acts.
 // Source: from memory.
@@ -280,7 +279,7 @@ func (d *design) winchState(rest state) state {
 	s.id, s.label, s.kind = "winch", "winch pulling", cranking
 	s.rpm, s.setV, s.machineA, s.startV = idleRPM, d.facts.RegulatedV.Value, d.machineA(idleRPM), surfaceV*n
 	s.loadA, s.houseA = d.facts.LoadA.Value*byDay, 0
-	s.winchOhm = 12 * n / e.WinchA.Value
+	s.winches = true
 	s.joined = e.WinchFrom == job.WinchAtJoined && d.canJoin()
 	return s
 }
@@ -291,10 +290,10 @@ func (d *design) canJoin() bool {
 }
 
 func (d *design) saysWinch(s *state) string {
-	amps := s.solved.Through("winch")
-	says := fmt.Sprintf("winch %s at %s", working.Text(amps, "A", 0), working.Text(amps*s.winchOhm, "V", 1))
+	amps := had(s.solved.Through("winch"))
+	says := fmt.Sprintf("winch %s at %s", working.Text(amps, "A", 0), working.Text(amps*d.winchOhm(), "V", 1))
 	if s.joined {
-		share := math.Abs(s.solved.Through("contact"))
+		share := math.Abs(had(s.solved.Through("contact")))
 		says += fmt.Sprintf(", of it %s through the join; %s", working.Text(share, "A", 0), d.fusesAt(share))
 	}
 	return says

@@ -11,6 +11,7 @@ import (
 	"epitrope/core/job"
 	"epitrope/core/parts"
 	"epitrope/core/plan"
+	"epitrope/internal/networktest"
 )
 
 // joined is a contactor job on lead, or on another chemistry, with extras.
@@ -153,16 +154,18 @@ func TestExtrasInTheCircuit(t *testing.T) {
 	for _, where := range []string{"front", "aux", "master"} {
 		doc, problems := job.Decode([]byte(strings.Replace(all, "%s", where, 1)))
 		require.Empty(t, problems)
-		_, s, err := plan.Circuit(doc, parts.Stock(), "cruise")
+		_, found, err := plan.Circuit(doc, parts.Stock(), "cruise")
 		require.NoError(t, err)
+		s := networktest.Read{T: t, Solution: found}
 		through := map[string]float64{"front": s.Through("c1"), "aux": s.Through("c2"), "master": s.Through("c2")}[where]
 		assert.InDelta(t, through, s.Through("q1"), 1e-6*through, where)
 		assert.InDelta(t, s.Through("q1")*0.0003, s.Across("q1.1", "q1.2"), 1e-6, where)
 		assert.InDelta(t, s.Through("c2"), s.Through("r1"), 1e-4*s.Through("c2"), "all comes back through R1")
 		assert.InDelta(t, s.Through("r1")*(0.050/500+2*0.0003), s.Across("aux.31", "r1.load"), 1e-6)
 		assert.InDelta(t, s.Through("chassis"), s.Through("b1"), 1e-6*s.Through("b1"))
-		_, parked, err := plan.Circuit(doc, parts.Stock(), "parked")
+		_, found, err = plan.Circuit(doc, parts.Stock(), "parked")
 		require.NoError(t, err)
+		parked := networktest.Read{T: t, Solution: found}
 		assert.InDelta(t, parked.Through("q3"), parked.Through("h1"), 1e-6)
 		assert.Positive(t, parked.Through("q3"), "what is used goes by the disconnect")
 		if where != "master" {

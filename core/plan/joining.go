@@ -232,34 +232,29 @@ func (d *design) coilWires() {
 	}
 }
 
-// coilIn puts the coil into a circuit, with what works it, as a state has them.
-func (d *design) coilIn(c *network.Circuit, s *state) {
-	live := s.setV > 0 || s.feedLive
-	contact := func(name, a, b string, closed bool) {
-		ohm := blockedOhm
-		if closed {
-			ohm = parts.ControlOhm
-		}
-		c.Add(network.Resistance{Name: name, A: c.Node(a), B: c.Node(b), Ohm: ohm})
+// coilIn puts the coil into a circuit, with what works it.
+func (d *design) coilIn(c *network.Circuit) {
+	contact := func(name, a, b string) {
+		c.Add(network.Switch{Name: name, A: c.Node(a), B: c.Node(b), Ohm: parts.ControlOhm})
 	}
 	if d.relayed() || d.kind.Coil() && (d.wired() || d.control() == takesOver) {
 		plus, minus := d.coil()
 		c.Add(network.Resistance{Name: "coil", A: c.Node(plus.Node()), B: c.Node(minus.Node()), Ohm: 12 * d.facts.N / d.coilA()})
 	}
 	if d.kind == coupling.DCDCHighCurrent {
-		contact("relay output", "coupling.30", "coupling.K1", s.joined)
+		contact("relay output", "coupling.30", "coupling.K1")
 	}
 	if id := d.seriesSwitch(); id != "" {
-		contact(id+" in series", id+".1", id+".0", live)
+		contact(id+" in series", id+".1", id+".0")
 	}
 	switch d.control() {
 	case takesOver:
 		if d.wired() {
-			contact("s1 with the signal", "s1.1", "s1.0", live && s.joined)
+			contact("s1 with the signal", "s1.1", "s1.0")
 		}
-		contact("s1", "s1.2", "s1.0", s.joined && (!live || !d.wired()))
+		contact("s1", "s1.2", "s1.0")
 	case alone:
-		contact("s1", "s1.2", "s1.0", s.joined)
+		contact("s1", "s1.2", "s1.0")
 	}
 	if _, ok := d.ownFeed(); ok {
 		d.fuse(c, "f5", &d.button)

@@ -11,6 +11,7 @@ import (
 	"epitrope/core/parts"
 	"epitrope/core/plan"
 	"epitrope/core/system"
+	"epitrope/internal/networktest"
 )
 
 func documentOf(t testing.TB, text string) job.Document {
@@ -86,14 +87,16 @@ func TestWhatJoinsIsWired(t *testing.T) {
 // input hangs on an open contact; released, neither.
 func TestButtonWorksTheCoil(t *testing.T) {
 	doc := documentOf(t, `{"alternator":{"label":"90/180 A"},"aux":{"chemistry":"agm","capacityAh":120},"pins":{"coupling":"changeover"}}`)
-	held, solved, err := plan.Circuit(doc, parts.Stock(), "precharge")
+	held, found, err := plan.Circuit(doc, parts.Stock(), "precharge")
 	require.NoError(t, err)
+	solved := networktest.Read{T: t, Solution: found}
 	coil := parts.Stock().Changeovers[len(parts.Stock().Changeovers)-1].Relay.CoilA
 	assert.InDelta(t, coil, solved.Through("f5"), 0.15*coil, "12 V of coil at the aux battery's voltage")
-	assert.InDelta(t, 0, solved.At("coupling.30")-solved.At("coupling.31"), 1e-6, "the charger is dead")
+	assert.InDelta(t, 0, solved.At("coupling.30")-solved.At("coupling.31"), 1e-3, "the charger is dead")
 	assert.Contains(t, held.Names(), "k1.86")
-	_, solved, err = plan.Circuit(doc, parts.Stock(), "cruise")
+	_, found, err = plan.Circuit(doc, parts.Stock(), "cruise")
 	require.NoError(t, err)
+	solved = networktest.Read{T: t, Solution: found}
 	assert.Less(t, solved.Through("f5"), 1e-3)
 	assert.Greater(t, solved.At("coupling.30")-solved.At("coupling.31"), 11.0)
 }

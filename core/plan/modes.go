@@ -190,8 +190,7 @@ func (d *design) modeState(position string, k keyState, sun string) state {
 			s.acceptsA = d.figures["accepts"].Unrounded
 		}
 	case "cranking":
-		s.kind = cranking
-		s.starterOhm = d.starterOhm()
+		s.kind, s.cranks = cranking, true
 	default:
 		s.loadA = map[string]float64{"off": asleepA, "accessory": accessoryA, "on": keyOnA}[k.key]
 	}
@@ -224,8 +223,8 @@ func (d *design) mode(position string, k keyState, sun string) Mode {
 		m.Verdict, m.Why = "caution", s.err.Error()
 		return m
 	}
-	into := -s.solved.Through("aux battery")
-	out := s.solved.Through("start battery")
+	into := -had(s.solved.Through("aux battery"))
+	out := had(s.solved.Through("start battery"))
 	m.AuxA, m.StartA = working.Round(into, 1), working.Round(max(0, out), 2)
 	m.Charging = k.engine == "running" && s.outA > 0.5 && s.err == nil
 	m.Lamp = d.lamp(&s)
@@ -271,7 +270,7 @@ func (d *design) judgeMode(m *Mode, k keyState, s *state, out float64) {
 	}
 	amps := func(a float64) string { return working.Text(math.Abs(a), "A", 0) }
 	batteriesJoined := s.joined && d.kind != coupling.SecondAlternator
-	through := s.solved.Through("contact")
+	through := had(s.solved.Through("contact"))
 	switch {
 	case s.isolated && d.chargesNothing(s, k):
 		say("forbidden", "mode.dump", amps(d.charger.OutputA))
@@ -312,7 +311,7 @@ func (d *design) judgeMode(m *Mode, k keyState, s *state, out float64) {
 	case k.engine == "running":
 		say("caution", "mode.nocharge")
 	case k.engine == "cranking":
-		say("normal", "mode.cranks", working.Text(s.solved.At("start.30"), "V", 1))
+		say("normal", "mode.cranks", working.Text(had(s.solved.At("start.30")), "V", 1))
 	case m.Sun == "yes" && s.sunA > 0:
 		say("normal", "mode.sun", amps(s.sunA))
 	default:

@@ -94,7 +94,7 @@ func TestThinTrailerLineStarves(t *testing.T) {
 	thin := decide(t, fmt.Sprintf(trailer, "8 AWG"))
 	assert.Contains(t, noteIDs(thin), "charger.starved")
 	assert.Equal(t, "stop", thin.Notes[0].Severity)
-	assert.Contains(t, state(t, thin, "cruise").Fails, "can carry at most")
+	assert.Contains(t, state(t, thin, "cruise").Fails, "its line can give at most")
 	thick := decide(t, fmt.Sprintf(trailer, "2 AWG"))
 	cruise := state(t, thick, "cruise")
 	assert.Empty(t, cruise.Fails)

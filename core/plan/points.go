@@ -90,7 +90,7 @@ func (d *design) points(s state) []Volts {
 	}
 	reaches := d.reaches()
 	out := make([]Volts, len(reaches))
-	plug := (s.solved.Through("x1 plus") + s.solved.Through("x1 minus")) * d.plugCard.Ohm
+	plug := (had(s.solved.Through("x1 plus")) + had(s.solved.Through("x1 minus"))) * d.plugCard.Ohm
 	for i, r := range reaches {
 		in, to := s.across(r.inPlus, r.inMinus), s.across(r.outPlus, r.outMinus)
 		if r.plugBefore {
@@ -99,7 +99,7 @@ func (d *design) points(s state) []Volts {
 		if r.plugIn {
 			in += plug
 		}
-		amps := s.solved.Through(r.carries)
+		amps := had(s.solved.Through(r.carries))
 		p := Volts{Column: r.column, InV: working.Round(in, 3), OutV: working.Round(to, 3), Carries: "–", Loses: "–"}
 		if r.carries != "" {
 			p.Carries = working.Text(amps, "A", 0)
@@ -136,7 +136,7 @@ func (s *state) across(plus, minus string) float64 {
 	if minus == "" {
 		minus = "0"
 	}
-	return s.solved.Across(plus, minus)
+	return had(s.solved.Across(plus, minus))
 }
 
 // joints are the crimped and bolted ends of the run between its columns, with what is
@@ -153,7 +153,7 @@ func (d *design) joints() []Joint {
 		if !ok || ohm == 0 {
 			return
 		}
-		amps := worst.solved.Through(wire)
+		amps := had(worst.solved.Through(wire))
 		list = append(list, Joint{ID: wire + "." + end, Name: name, After: after, Text: working.Text(amps*ohm*1000, "mV", 0),
 			Says: fmt.Sprintf("%s, %s: %s, %s", name, working.Text(ohm*1000, "mΩ", 1), working.Text(amps*ohm*1000, "mV", 0), working.Text(amps*amps*ohm, "W", 1))})
 	}
@@ -188,7 +188,7 @@ func (d *design) returnLoss(ids ...string) string {
 	worst, volts := d.hardest(), 0.0
 	for _, id := range ids {
 		if w, ok := d.system.Wire(id); ok && w.Role != system.Signal {
-			volts += worst.solved.Through(id) * (w.Ohm + w.Joint.From + w.Joint.To)
+			volts += had(worst.solved.Through(id)) * (w.Ohm + w.Joint.From + w.Joint.To)
 		}
 	}
 	return working.Text(max(0, volts), "V", 2)

@@ -113,7 +113,7 @@ func (d *Day) Rig(v Variation) *day.Rig {
 	}
 	sys.Lay(c, roles...)
 	p.plug(c)
-	p.extrasIn(c, false)
+	p.extrasIn(c)
 	rig.Disconnect = p.disconnect()
 	for _, l := range []*leg{&p.start, &p.aux} {
 		p.fuse(c, l.fuseID, l)
@@ -185,7 +185,7 @@ func (d *design) couple(rig *day.Rig, c *network.Circuit) {
 	if !d.kind.Charger() {
 		return
 	}
-	charger := d.chargerAt(c, &state{})
+	charger := d.chargerAt(c)
 	c.Add(charger, network.Resistance{Name: "charger at rest", A: c.Node("coupling.30"), B: c.Node("coupling.31"), Ohm: 12 * n / d.charger.StandbyA})
 	rig.Charger = &day.Charger{Element: "charger", Standby: "charger at rest", OutputA: d.charger.OutputA, StandbyA: d.charger.StandbyA,
 		Stages: d.usualStages(), Curve: coupling.UsualCurve,

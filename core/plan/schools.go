@@ -304,7 +304,7 @@ func (t trier) emergency() School {
 	s := School{ID: "emergency", Ask: "How is the engine started from the aux battery?", Path: "schools.emergency", Default: "Joined for ten seconds first: cranking current is more than the fuse bears."}
 	d := t.now
 	pre, crank := d.stateBy("precharge"), d.stateBy("joined")
-	flow := math.Abs(pre.solved.Through("contact"))
+	flow := math.Abs(had(pre.solved.Through("contact")))
 	tenS, tenMin, quarter := d.movedByJoin()
 	for _, v := range []string{"precharge", "share", "crank"} {
 		field, _ := job.FieldAt(s.Path)
@@ -315,12 +315,12 @@ func (t trier) emergency() School {
 		case "share":
 			o.Comes = fmt.Sprintf("Ten to fifteen minutes move %s to %s into it.", working.Text(tenMin, "Ah", 1), working.Text(quarter, "Ah", 1))
 		default:
-			through := math.Abs(crank.solved.Through("contact"))
+			through := math.Abs(had(crank.solved.Through("contact")))
 			opens := d.fusesAt(through)
 			if d.mayOpen(through, longStartS) {
 				o.Level = Bad
 			}
-			o.Comes = fmt.Sprintf("The starter gets %s, of it %s through the join: %s.", working.Text(crank.solved.Through("starter"), "A", 0), working.Text(through, "A", 0), opens)
+			o.Comes = fmt.Sprintf("The starter gets %s, of it %s through the join: %s.", working.Text(had(crank.solved.Through("starter")), "A", 0), working.Text(through, "A", 0), opens)
 			if bears := d.contact.CrankA; through > bears && bears > 0 {
 				o.Level = Bad
 				o.Comes += fmt.Sprintf(" The contact bears %s for seconds.", working.Text(bears, "A", 0))

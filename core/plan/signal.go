@@ -117,7 +117,7 @@ func (d *design) noteDetection(n *noted) {
 		if s.kind != charging || s.solved.Volts == nil {
 			continue
 		}
-		if before := s.solved.At("start.30"); s.inV < off {
+		if before := had(s.solved.At("start.30")); s.inV < off {
 			n.add("signal.detect.low", "coupling", stop, with(s.label, volts(s.inV), volts(off)), with(volts(before)), cure)
 			break
 		}

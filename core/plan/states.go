@@ -1,7 +1,6 @@
 package plan
 
 import (
-	"errors"
 	"fmt"
 	"math"
 	"strings"
@@ -33,7 +32,7 @@ type state struct {
 	loadA, houseA   float64 // what the vehicle takes, and what is used off the aux battery
 	startV          float64 // the start battery's own voltage
 	startOhm        float64
-	starterOhm      float64 // 0: it does not crank
+	cranks          bool    // the starter turns
 	auxOwnV         float64 // the aux battery's own voltage
 	acceptsA        float64 // what it accepts at most; 0: no limit
 	worstEfficiency bool
@@ -43,11 +42,10 @@ type state struct {
 	feedLive        bool    // the feed point is live with the engine off
 	secondA         float64 // what a machine of the run's own gives at most
 	sunA            float64 // what panels give at most
-	short           string  // node with a dead short to minus
+	short           string  // where there is a dead short to minus
 	isolated        bool    // the isolator is open
-	winchOhm        float64 // 0: it does not pull
+	winches         bool    // the winch pulls
 
-	circuit      *network.Circuit
 	solved       network.Solution
 	busV         float64 // at the start battery
 	machineGives float64
@@ -172,12 +170,10 @@ func (d *design) otherStates() []state {
 	if rest.joined && d.kind != coupling.SecondAlternator {
 		parked = "parked, still joined"
 	}
-	crank := battery.StarterOhm.Value(battery.Flooded.RestV(1)*n, d.facts.CrankA.Value, d.startOhm())
-	starter := max(crank, 0.001)
 	list := []state{
 		with("parked", parked, resting, func(*state) {}),
 		with("crank", "cranking", cranking, func(s *state) {
-			s.starterOhm, s.houseA = starter, 0
+			s.cranks, s.houseA = true, 0
 			s.joined = s.joined || d.joinedCranking()
 		}),
 	}
@@ -188,7 +184,7 @@ func (d *design) otherStates() []state {
 		}
 		list = append(list,
 			with("precharge", "start battery flat, joined", resting, flat),
-			with("joined", "cranking through the join", cranking, func(s *state) { flat(s); s.starterOhm = starter }),
+			with("joined", "cranking through the join", cranking, func(s *state) { flat(s); s.cranks = true }),
 			with("inrush", "joined on a flat aux battery", faulted, func(s *state) {
 				s.joined, s.houseA, s.loadA = true, 0, d.facts.LoadA.Value
 				s.setV, s.machineA, s.rpm = d.facts.RegulatedV.Value, d.machineA(cruiseRPM), cruiseRPM
@@ -199,11 +195,11 @@ func (d *design) otherStates() []state {
 		list = append(list, d.winchState(rest))
 	}
 	return append(list,
-		with("short-c1", "short at the end of C1", faulted, func(s *state) {
-			s.joined, s.houseA, s.short, s.startV = false, 0, d.arrives().Node(), d.start.sourceV
+		with(shortC1, "short at the end of C1", faulted, func(s *state) {
+			s.joined, s.houseA, s.short, s.startV = false, 0, shortC1, d.start.sourceV
 			s.secondA = d.start.sourceV / d.sourceOhm()
 		}),
-		with("short-c2", "short at the end of C2", faulted, func(s *state) { s.joined, s.houseA, s.short = false, 0, d.leaves().Node() }))
+		with(shortC2, "short at the end of C2", faulted, func(s *state) { s.joined, s.houseA, s.short = false, 0, shortC2 }))
 }
 
 // warmC is the temperature of a start battery that is no warmer than the garage.
@@ -254,24 +250,20 @@ func worse(a, b state) bool {
 // settle solves the circuit in a state and reads the volts and amps from it. Where
 // the alternator has less than is asked, the start battery makes up the rest.
 func (d *design) settle(s *state) {
-	s.circuit = d.circuit(s)
-	solved, err := network.Solve(s.circuit)
-	if err != nil {
-		var at *network.Error
-		s.err = err
-		if errors.As(err, &at) {
-			s.err = fmt.Errorf("the %s %s", at.Element, at.Why)
-		}
+	if d.laid == nil {
+		d.laid = d.lay()
+	}
+	if s.err = d.laid.solveIn(s); s.err != nil {
 		s.busV, s.inV, s.auxV, s.outV = s.setV, s.setV, s.auxOwnV, s.auxOwnV
 		return
 	}
-	s.solved = solved
-	s.busV = solved.At(d.source().Node())
-	s.auxV = solved.Across("aux.30", "aux.31")
+	solved := s.solved
+	s.busV = had(solved.At(d.source().Node()))
+	s.auxV = had(solved.Across("aux.30", "aux.31"))
 	if s.setV > 0 {
-		s.machineGives = solved.Through("lead")
+		s.machineGives = had(solved.Through("lead"))
 	}
-	s.sags = s.id == "idle" && solved.At("start.30") < surfaceV*d.facts.N
+	s.sags = s.id == "idle" && had(solved.At("start.30")) < surfaceV*d.facts.N
 	if d.kind.Charger() {
 		d.readCharger(s)
 	} else {
@@ -287,8 +279,8 @@ func (d *design) readCharger(s *state) {
 	if s.joined { // past the charger
 		in = d.arrives().Node()
 	}
-	s.inV, s.outV = s.solved.Across(in, "coupling.31"), s.solved.Across("coupling.out", "coupling.31")
-	s.inA, s.outA = s.solved.Through("c1"), s.solved.Through("c2")
+	s.inV, s.outV = had(s.solved.Across(in, "coupling.31")), had(s.solved.Across("coupling.out", "coupling.31"))
+	s.inA, s.outA = had(s.solved.Through("c1")), had(s.solved.Through("c2"))
 	if s.joined && d.kind == coupling.DCDCHighCurrent {
 		s.says = fmt.Sprintf("%s through the bypass, limited by %s", working.Text(s.outA, "A", 0), d.limitedBy(s))
 		return
@@ -303,10 +295,10 @@ func (d *design) readCharger(s *state) {
 }
 
 func (d *design) readContact(s *state) {
-	s.inV, s.outV = s.solved.At("coupling.30"), s.auxV
+	s.inV, s.outV = had(s.solved.At("coupling.30")), s.auxV
 	s.sensedV = s.inV
 	if d.kind == coupling.VSR {
-		s.sensedV = s.solved.Across("coupling.30", "coupling.31")
+		s.sensedV = had(s.solved.Across("coupling.30", "coupling.31"))
 	}
 	if !s.joined {
 		s.says = "open"
@@ -315,8 +307,8 @@ func (d *design) readContact(s *state) {
 		}
 		return
 	}
-	s.outV = s.solved.At("coupling.87")
-	s.inA, s.outA = s.solved.Through("contact"), s.solved.Through("contact")
+	s.outV = had(s.solved.At("coupling.87"))
+	s.inA, s.outA = had(s.solved.Through("contact")), had(s.solved.Through("contact"))
 	s.says = fmt.Sprintf("%s, limited by %s", working.Text(s.outA, "A", 0), d.limitedBy(s))
 }
 
@@ -337,14 +329,14 @@ func (d *design) saysOf(s *state) string {
 	volts := func(v float64) string { return working.Text(v, "V", 1) }
 	amps := func(a float64) string { return working.Text(a, "A", 0) }
 	switch {
-	case s.winchOhm > 0:
+	case s.winches:
 		return d.saysWinch(s)
 	case s.short != "":
-		return fmt.Sprintf("%.1f kA until the fuse opens", max(s.solved.Through("short"), 0)/1000)
-	case s.starterOhm > 0 && s.joined && d.kind != coupling.SecondAlternator:
-		return fmt.Sprintf("starter %s at %s, of it %s from the aux battery; %s", amps(s.solved.Through("starter")), volts(s.busV), amps(-s.outA), d.fusesAt(-s.outA))
-	case s.starterOhm > 0:
-		return fmt.Sprintf("starter %s at %s", amps(s.solved.Through("starter")), volts(s.solved.At("start.30")))
+		return fmt.Sprintf("%.1f kA until the fuse opens", max(had(s.solved.Through(s.short)), 0)/1000)
+	case s.cranks && s.joined && d.kind != coupling.SecondAlternator:
+		return fmt.Sprintf("starter %s at %s, of it %s from the aux battery; %s", amps(had(s.solved.Through("starter"))), volts(s.busV), amps(-s.outA), d.fusesAt(-s.outA))
+	case s.cranks:
+		return fmt.Sprintf("starter %s at %s", amps(had(s.solved.Through("starter"))), volts(had(s.solved.At("start.30"))))
 	case s.id == "inrush":
 		return fmt.Sprintf("%s for a moment", amps(s.outA))
 	case s.id == "precharge":

@@ -10,19 +10,19 @@ import (
 
 	"epitrope/core/battery"
 	"epitrope/core/job"
-	"epitrope/core/network"
 	"epitrope/core/parts"
 	"epitrope/core/plan"
+	"epitrope/internal/networktest"
 	"epitrope/testdata"
 )
 
-func circuit(t testing.TB, text, at string) network.Solution {
+func circuit(t testing.TB, text, at string) networktest.Read {
 	t.Helper()
 	doc, problems := job.Decode([]byte(text))
 	require.Empty(t, problems)
 	_, solved, err := plan.Circuit(doc, parts.Stock(), at)
 	require.NoError(t, err)
-	return solved
+	return networktest.Read{T: t, Solution: solved}
 }
 
 const (
@@ -36,7 +36,7 @@ func TestShortsAreWhatFusesAreJudgedBy(t *testing.T) {
 	for _, doc := range []string{`{}`, relayLead, `{"vehicle":{"kind":"tow-camper"}}`, `{"vehicle":{"systemVolts":24}}`, `{"pins":{"return":"cable","startSize":"2 x 10 mm2"}}`} {
 		p := decide(t, doc)
 		for at, key := range map[string]string{"short-c1": "f1.fault", "short-c2": "f2.fault"} {
-			amps := circuit(t, doc, at).Through("short")
+			amps := circuit(t, doc, at).Through(at)
 			assert.InEpsilon(t, p.Figures[key].Unrounded, amps, 0.02, "%s %s", doc, at)
 		}
 	}

@@ -80,7 +80,7 @@ func (d *design) windingC(s state) float64 {
 }
 
 // machineV is the voltage at the machine, at 12 V.
-func (d *design) machineV(s state) float64 { return s.solved.At("alternator.B+") / d.facts.N }
+func (d *design) machineV(s state) float64 { return had(s.solved.At("alternator.B+")) / d.facts.N }
 
 // caseCell is how warm the charger's case gets in the worst state.
 func (d *design) caseCell() Cell {

@@ -8,6 +8,7 @@ import (
 
 	"epitrope/core/network"
 	"epitrope/core/system"
+	"epitrope/internal/networktest"
 )
 
 func at(component, terminal string) system.Terminal {
@@ -24,8 +25,9 @@ func TestLay(t *testing.T) {
 	c := network.New()
 	c.Add(network.Battery{Name: "start", Plus: c.Node("start.30"), Volts: 12, Ohm: 0.0035})
 	s.Lay(c, system.Feed, system.Return)
-	solved, err := network.Solve(c)
+	found, err := network.Solve(c)
 	require.NoError(t, err)
+	solved := networktest.Read{T: t, Solution: found}
 	assert.InDelta(t, 1200, solved.Through("c1"), 1e-6, "12 V over 3.5 + 0.3 + 4 + 0.2 + 2 mΩ")
 	assert.InDelta(t, 0.36, solved.At("start.30")-solved.At("c1.from"), 1e-9)
 	assert.InDelta(t, 0.24, solved.At("c1.to")-solved.At("f1.in"), 1e-9)

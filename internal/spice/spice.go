@@ -18,11 +18,12 @@ import (
 // Program is the simulator, Debian's package of the same name.
 const Program = "ngspice"
 
-var printed = regexp.MustCompile(`^v\(([a-z0-9_]+)\) = (\S+)$`)
+var printed = regexp.MustCompile(`^v\(([a-z0-9_]+)\)\[.*\] = (\S+)$`)
 
-// Run returns the node voltages that ngspice finds for a netlist, by node name.
-func Run(netlist string) (map[string]float64, error) {
-	ctx, cancel := context.WithTimeout(context.Background(), 30*time.Second)
+// Rest returns the node voltages that ngspice comes to for a netlist that switches a
+// circuit on from rest, by node name.
+func Rest(netlist string) (map[string]float64, error) {
+	ctx, cancel := context.WithTimeout(context.Background(), 60*time.Second)
 	defer cancel()
 	cmd := exec.CommandContext(ctx, Program, "-b", "/dev/stdin")
 	cmd.Stdin = strings.NewReader(netlist)
@@ -39,14 +40,14 @@ func Run(netlist string) (map[string]float64, error) {
 			volts[m[1]] = v
 		}
 	}
-	if len(volts) == 0 {
+	if len(volts) == 0 || bytes.Contains(out, []byte("imestep too small")) || bytes.Contains(out, []byte("aborted")) {
 		return nil, fmt.Errorf("%w:\n%s", ErrNoPoint, out)
 	}
 	return volts, nil
 }
 
-// ErrNoPoint is a netlist for which the simulator's own search does not settle.
-var ErrNoPoint = errors.New("ngspice found no operating point")
+// ErrNoPoint is a netlist whose run through time the simulator does not finish.
+var ErrNoPoint = errors.New("ngspice came to no end")
 
 // Missing says whether the simulator is not installed.
 func Missing() bool {
