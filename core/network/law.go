@@ -44,7 +44,6 @@ func (b *Battery) givesLaw() law {
 func heldLaw(volts, most, ohm float64) law {
 	l := law{pieces: 1}
 	l.slope[0] = -leak
-	l.amps[0] = leak * volts
 	if most <= leak {
 		return l
 	}

@@ -9,29 +9,59 @@ import (
 // Netlist writes the circuit as a SPICE netlist that finds its operating point and
 // Netlist writes the circuit as a SPICE netlist that switches it on from rest and lets it
 // come to its point: a little capacitance at every node, sources first, then every
-// converter and constant-power load ramped up by one common factor, v(ramp). It prints
-// every node at the end. Converters that rest are named. Node names are the circuit's
+// converter and constant-power load ramped up by one common factor, v(ramp); those that
+// only converters feed follow by v(later). It prints every node at the end. Converters
+// that rest are named. Node names are the circuit's
 // own, with characters that SPICE does not take replaced.
 func (c *Circuit) Netlist(title string, resting ...string) (string, error) {
-	if err := c.check(); err != nil {
-		return "", err
-	}
-	if _, err := c.grounded(); err != nil {
+	later, err := c.waiting()
+	if err != nil {
 		return "", err
 	}
 	var b strings.Builder
+	name := func(n Node) string { return SpiceName(c.names[n]) }
 	fmt.Fprintf(&b, "* %s\n", strings.Map(printable, title))
-	b.WriteString("v_ramp ramp 0 pwl(0 0 2m 0 10m 1)\n")
-	b.WriteString(c.Lines(resting...))
+	b.WriteString("v_ramp ramp 0 pwl(0 0 2m 0 10m 1)\nv_later later 0 pwl(0 0 12m 0 18m 1)\n")
+	for _, e := range c.Elements {
+		if slices.Contains(resting, e.ElementName()) {
+			continue
+		}
+		line := e.spice(name)
+		if slices.Contains(later, e.ElementName()) {
+			line = strings.ReplaceAll(line, "v(ramp)", "v(later)")
+		}
+		b.WriteString(line)
+	}
 	for _, name := range c.names[1:] {
 		fmt.Fprintf(&b, "c_at_%[1]s %[1]s 0 10u ic=0\nr_at_%[1]s %[1]s 0 %.9[2]g\n", SpiceName(name), 100/leak)
 	}
-	b.WriteString(".options method=gear reltol=1e-6 abstol=1e-6 vntol=1e-7 gmin=1e-15 itl4=200\n.control\ntran 5u 20m 0 20u uic\nset numdgt=9\n")
+	b.WriteString(".options method=gear reltol=1e-6 abstol=1e-6 vntol=1e-7 gmin=1e-15 itl4=200\n.control\ntran 5u 24m 0 20u uic\nset numdgt=9\n")
 	for _, name := range c.names[1:] {
 		fmt.Fprintf(&b, "print v(%[1]s)[length(v(%[1]s))-1]\n", SpiceName(name))
 	}
 	b.WriteString("quit\n.endc\n.end\n")
 	return b.String(), nil
+}
+
+// waiting are the elements that see no volts until converters have brought them some.
+func (c *Circuit) waiting() (names []string, err error) {
+	s, err := NewSolver(c)
+	if err != nil {
+		return nil, err
+	}
+	s.g.load()
+	for i := range s.ports {
+		s.ports[i].on = false
+	}
+	if _, err := s.ramp(); err != nil {
+		return nil, err
+	}
+	for i := range s.ports {
+		if p := &s.ports[i]; s.terminals(p).inV < 2*LeastV {
+			names = append(names, p.name())
+		}
+	}
+	return names, nil
 }
 
 // Lines writes the circuit's elements as lines of a netlist, but for those named.

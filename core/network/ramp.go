@@ -143,7 +143,8 @@ func (s *Solver) settle(running []*port) (short *port, err error) {
 			moved = max(moved, math.Abs(p.drawA-drawA)/max(p.drawA, 1e-3), math.Abs(p.mostA-mostA)/max(p.mostA, 1e-3))
 		}
 		if len(running) < 2 || moved < still || moved < calm && s.jointly(running) {
-			return nil, s.g.polish(s.ports)
+			s.g.polish(s.ports)
+			return nil, nil
 		}
 	}
 	return nil, errUnsettled

@@ -40,29 +40,37 @@ func outcome(c *network.Circuit) (got networktest.Outcome, s network.Solution, e
 // they differ; where something collapses as well as hunts, either may be said.
 func agreed(c *network.Circuit) (want networktest.Rested, differ string) {
 	want = networktest.FromRest(c)
+	if differ = differs(c, want); differ != "" {
+		want = networktest.FromRestSlowly(c)
+		differ = differs(c, want)
+	}
+	return want, differ
+}
+
+func differs(c *network.Circuit, want networktest.Rested) string {
 	got, s, err := outcome(c)
 	switch {
 	case err != nil:
 		if len(want.Unfed) == 0 {
-			return want, fmt.Sprintf("refused (%v), and it %v", err, want)
+			return fmt.Sprintf("refused (%v), and it %v", err, want)
 		}
-		return want, ""
+		return ""
 	case got != want.Outcome:
 		if got == networktest.Hunts && len(want.Stops) > 0 {
-			return want, ""
+			return ""
 		}
-		return want, fmt.Sprintf("%v by the solver, %v from rest; %v", got, want.Outcome, s.All())
+		return fmt.Sprintf("%v by the solver, %v from rest; %v", got, want.Outcome, s.All())
 	case got == networktest.Hunts:
-		return want, "" // which of its positions it is caught in is chance
+		return "" // which of its positions it is caught in is chance
 	}
 	zero := networktest.Zeros(c)
 	for i, v := range want.Volts {
 		have, from := s.Volts[i]-s.Volts[zero[i]], v-want.Volts[zero[i]]
 		if math.Abs(have-from) > 0.001*math.Max(1, math.Abs(from)) {
-			return want, fmt.Sprintf("%s at %.5f V, from rest %.5f V", c.Names()[i], have, from)
+			return fmt.Sprintf("%s at %.5f V, from rest %.5f V", c.Names()[i], have, from)
 		}
 	}
-	return want, ""
+	return ""
 }
 
 // atChargeLimit says whether some battery takes all it accepts.

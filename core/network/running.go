@@ -65,6 +65,11 @@ func (s *Solver) allFed() bool {
 // asHappens follows several that have no point together, and names those that hunt.
 func (s *Solver) asHappens() error {
 	short := s.happen()
+	for i := range s.ports {
+		if s.ports[i].hunts {
+			return nil // nothing stays as it is, so that nothing is short for good
+		}
+	}
 	if short != nil {
 		return s.blame(s.culprits())
 	}

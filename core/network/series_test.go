@@ -68,7 +68,7 @@ func FuzzNetlist(f *testing.F) {
 		if err != nil {
 			t.Skip()
 		}
-		assert.Equal(t, 14, countLines(netlist), netlist)
+		assert.Equal(t, 15, countLines(netlist), netlist)
 	})
 }
 

@@ -26,8 +26,8 @@ func (g *grid) rest(draws ports) error {
 			return err
 		}
 		g.advance(1)
-		if !g.stray() {
-			return g.polish(draws)
+		if !g.stray() && g.polish(draws) {
+			return nil
 		}
 	}
 	for i := range g.devices {
@@ -38,16 +38,17 @@ func (g *grid) rest(draws ports) error {
 		if err := g.toward(draws); err != nil {
 			return err
 		}
-		if g.fits() {
-			g.advance(1)
-			return g.polish(draws)
+		by, which, to := 1.0, -1, 0
+		if !g.fits() {
+			by, which, to = g.first(1, -1)
 		}
-		by, which, to := g.first(1, -1)
 		g.advance(by)
-		if which < 0 {
-			return g.polish(draws)
+		switch {
+		case which >= 0:
+			g.put(&g.devices[which], to)
+		case g.polish(draws):
+			return nil
 		}
-		g.put(&g.devices[which], to)
 	}
 	return errUnsettled
 }
@@ -65,20 +66,29 @@ func (g *grid) toward(draws ports) error {
 	return nil
 }
 
-// polish takes what rounding left over away, where it is worth it.
-func (g *grid) polish(draws ports) error {
-	g.over()
-	draws.into(g)
-	most := 0.0
-	for _, amps := range g.left[1:] {
-		most = math.Max(most, math.Abs(amps))
+// polish takes away what rounding left over, and says whether that was all: that after it
+// next to nothing, or no less, is left over, and every device is on its piece.
+func (g *grid) polish(draws ports) bool {
+	for last := math.Inf(1); ; {
+		g.over()
+		draws.into(g)
+		most := 0.0
+		for _, amps := range g.left[1:] {
+			most = math.Max(most, math.Abs(amps))
+		}
+		if most < 1e-9 || most > last/2 {
+			return true
+		}
+		last = most
+		if g.factor() != nil {
+			return true
+		}
+		g.m.solve(g.left, g.way)
+		g.advance(1)
+		if g.stray() {
+			return false
+		}
 	}
-	if most < 1e-9 {
-		return nil
-	}
-	g.m.solve(g.left, g.way)
-	g.advance(1)
-	return nil
 }
 
 // fits says whether the whole way leaves every device on its piece.

@@ -13,10 +13,10 @@ const nearbyShare = 0.005
 // something else of a circuit: it stands next to a collapse, and which side it is on is
 // for the last digit to say.
 func Close(c *network.Circuit) bool {
-	here := FromRest(c)
+	here := FromRestSlowly(c)
 	for _, by := range []float64{1 - nearbyShare, 1 + nearbyShare} {
 		for _, cut := range []float64{1, by} {
-			there := FromRest(scaled(c, by, cut))
+			there := FromRestSlowly(scaled(c, by, cut))
 			if there.Outcome != here.Outcome || !near(here.Volts, there.Volts) {
 				return true
 			}
@@ -63,6 +63,7 @@ func scaled(c *network.Circuit, by, cut float64) *network.Circuit {
 // voltages are still down: another point than from rest, where there are two.
 func FromBelow(c *network.Circuit) Rested {
 	r := newRester(c)
+	r.steps = rampSteps
 	r.hold(1)
 	return r.outcome()
 }

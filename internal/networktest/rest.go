@@ -23,8 +23,6 @@ type Rested struct {
 	// Unfed are those that get next to nothing.
 	Unfed []string
 	Stops map[string]int // how often each converter stopped
-	// Close says that a little more, or less, would change the outcome: see FromRest.
-	Close bool
 }
 
 // FromRest finds where a circuit comes to by letting it happen: a capacitance at every
@@ -33,12 +31,19 @@ type Rested struct {
 // from sources alone waits, and is ramped up when others have brought it some. It takes from the
 // circuit nothing but its elements and their values; each element's current is worked
 // out here.
-func FromRest(c *network.Circuit) Rested {
+func FromRest(c *network.Circuit) Rested { return fromRest(c, rampSteps) }
+
+// FromRestSlowly is FromRest with a ramp of so many steps that what charges the capacitances
+// on the way up asks for next to nothing besides.
+func FromRestSlowly(c *network.Circuit) Rested { return fromRest(c, slowSteps) }
+
+func fromRest(c *network.Circuit, steps int) Rested {
 	r := newRester(c)
+	r.steps = steps
 	r.hold(0) // sources alone
 	r.wait()
-	for i := 1; i <= rampSteps; i++ {
-		r.hold(float64(i) / rampSteps)
+	for i := 1; i <= steps; i++ {
+		r.hold(float64(i) / float64(steps))
 	}
 	for range huntChecks {
 		if !r.restart() {
@@ -51,7 +56,8 @@ func FromRest(c *network.Circuit) Rested {
 const (
 	farad      = 1.0
 	rampSteps  = 32
-	againSteps = 10
+	againSteps = 10 // when one starts again alone
+	slowSteps  = 1000
 	huntChecks = 12
 	longest    = 1e9
 	firstStep  = 30.0
@@ -70,6 +76,7 @@ type rester struct {
 	off   map[string]bool
 	stops map[string]int
 	now   float64
+	steps int
 	zeros []int
 
 	a, rhs  []float64
@@ -434,8 +441,9 @@ func (r *rester) restart() bool {
 			continue
 		}
 		r.off[name] = false
-		for i := 0; i <= againSteps; i++ {
-			r.ramp[name] = float64(i) / againSteps
+		again := r.steps * againSteps / rampSteps
+		for i := 0; i <= again; i++ {
+			r.ramp[name] = float64(i) / float64(again)
 			r.hold(1)
 		}
 		return true

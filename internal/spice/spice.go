@@ -46,6 +46,23 @@ func Rest(netlist string) (map[string]float64, error) {
 	return volts, nil
 }
 
+var analysed = regexp.MustCompile(`Total analysis time \(seconds\) = (\S+)`)
+
+// SolvingTime runs a netlist that prints its use of resources, and returns what ngspice says
+// that its analysis took, in s: not its start, nor its reading.
+func SolvingTime(netlist string) (float64, error) {
+	ctx, cancel := context.WithTimeout(context.Background(), 60*time.Second)
+	defer cancel()
+	cmd := exec.CommandContext(ctx, Program, "-b", "/dev/stdin")
+	cmd.Stdin = strings.NewReader(netlist)
+	out, _ := cmd.CombinedOutput()
+	m := analysed.FindSubmatch(out)
+	if m == nil {
+		return 0, fmt.Errorf("ngspice does not say how long it took:\n%s", out)
+	}
+	return strconv.ParseFloat(string(m[1]), 64)
+}
+
 // ErrNoPoint is a netlist whose run through time the simulator does not finish.
 var ErrNoPoint = errors.New("ngspice came to no end")
 
