@@ -176,8 +176,13 @@ func (d *design) chargerIn(c *network.Circuit) {
 	if d.kind == coupling.DCDCChangeover {
 		c.Add(network.Switch{Name: "rest contact", A: c.Node("k1.30"), B: c.Node("k1.87a"), Ohm: d.changeover.ContactOhm})
 	}
-	c.Add(network.Switch{Name: "charger at rest", A: in, B: minus, Ohm: 12 * d.facts.N / d.charger.StandbyA},
+	c.Add(network.Switch{Name: "charger at rest", A: in, B: minus, Ohm: d.standbyOhm()},
 		network.CurrentLoad{Name: "feed", A: in, B: minus}, d.chargerAt(c))
+}
+
+// standbyOhm is a charger's input at rest; one that takes nothing is as good as open.
+func (d *design) standbyOhm() float64 {
+	return 12 * d.facts.N / max(d.charger.StandbyA, coilOffA)
 }
 
 // chargerAt is the charger as a converter between the circuit's nodes.
