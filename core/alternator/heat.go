@@ -56,6 +56,9 @@ const (
 // of it at 80 °C, in proportion between and beyond.
 //
 // Source: ISO 8854 at 23 °C; 80–90 % hot, common practice, no source.
-func (l Label) HotOutput(rpm, airC float64) float64 {
-	return l.Output(rpm) * (1 - (1-HotFactor)*(airC-labelC)/(hotSpaceC-labelC))
+func (l Label) HotOutput(rpm, airC float64) float64 { return Hot(l.Output(rpm), airC) }
+
+// Hot is what is left in air of airC of an output at 23 °C: see HotOutput.
+func Hot(outputA, airC float64) float64 {
+	return outputA * (1 - (1-HotFactor)*(airC-labelC)/(hotSpaceC-labelC))
 }

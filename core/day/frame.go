@@ -41,6 +41,3 @@ func (r *runner) record() {
 	}
 	r.opt.Watch(f)
 }
-
-// volts are the node voltages of the last look, which is the one that a frame shows.
-func (r *runner) volts() []float64 { return r.solver.Volts() }

@@ -82,7 +82,7 @@ func (w *writer) timeline(pattern Pattern) {
 			if !n.running {
 				return 0
 			}
-			return w.rig.Machine.Label.Output(n.rpm * alternator.Ratio)
+			return n.outputA
 		}},
 		{"vehicle", func(n now) float64 { return n.vehicleA }},
 		{"house", func(n now) float64 { return n.houseA }},

@@ -62,8 +62,6 @@ const (
 	longestS  = 900.0
 	shortestS = 1e-4
 	mostSteps = 3_000_000
-	// probeEvery is after how many steps it is seen again how currents follow voltages.
-	probeEvery = 25
 )
 
 // Vehicle loads besides driving. Source: common practice, no source: 20–50 mA asleep,
@@ -78,7 +76,9 @@ const (
 type now struct {
 	kind     Kind
 	running  bool
-	rpm      float64
+	outputA  float64 // of the alternator at its speed, cold
+	secondA  float64 // of a machine of the run's own
+	windingK float64 // by which each watt of the alternator warms its windings
 	vehicleA float64
 	houseA   float64
 	sun      float64
@@ -92,6 +92,7 @@ type runner struct {
 	cond    Conditions
 	opt     Options
 	solver  *network.Solver
+	volts   func() []float64 // of every node, of the last look, which is the one that a frame shows
 	h       handles
 	pattern Pattern
 	easesAt float64
@@ -100,7 +101,6 @@ type runner struct {
 	x          slow
 	s          sight
 	follow     [2]float64 // how the batteries' currents follow their voltages, A/V
-	probedAt   int        // the step at which that was seen
 	w          wishes
 	on         on
 	now        now
@@ -146,7 +146,7 @@ func newRunner(rig *Rig, pattern Pattern, cond Conditions, opt Options) (*runner
 	if opt.Tolerance <= 0 {
 		opt.Tolerance = 1
 	}
-	r := &runner{rig: rig, cond: cond, opt: opt, solver: solver, pattern: pattern, openedAt: -never, efficiency: 0.9, easesAt: alternator.StartFull}
+	r := &runner{rig: rig, cond: cond, opt: opt, solver: solver, volts: solver.Volts, pattern: pattern, openedAt: -never, efficiency: 0.9, easesAt: alternator.StartFull}
 	r.grip()
 	r.on = on{joinAt: never, chargeAt: never, restartAt: never, stageAt: never, cutAt: never, engineAt: never}
 	r.x[startQ], r.x[auxQ] = rig.Start.SOC, rig.Aux.SOC
@@ -191,7 +191,13 @@ func (r *runner) during(s Segment, end float64) now {
 	} else {
 		r.on.stalled = false
 	}
-	n := now{kind: s.Kind, running: s.Kind.Runs(), rpm: s.rpm(), airC: or(s.Own.AirC, r.cond.OutsideC), until: end}
+	n := now{kind: s.Kind, running: s.Kind.Runs(), airC: or(s.Own.AirC, r.cond.OutsideC), until: end}
+	rpm := s.rpm() * alternator.Ratio
+	machine := r.rig.Machine.Label
+	n.outputA, n.windingK = machine.Output(rpm), alternator.Winding.Value(0, 1, 1, machine.RatedA, alternator.Slowness(rpm))
+	if m := r.rig.Second; m != nil {
+		n.secondA = m.Label.Output(rpm)
+	}
 	clock := math.Mod(r.t/hour+firstHour, 24)
 	switch {
 	case n.running:
@@ -265,19 +271,12 @@ func (r *runner) stretch() error {
 		return err
 	}
 	h := firstS
-	r.probedAt = -probeEvery
 	for r.t < r.now.until-1e-9 {
 		if r.result.Steps >= mostSteps {
 			return &Stopped{AtS: r.t, Element: "the run", Why: "takes more steps than it may"}
 		}
 		if r.opt.Halt != nil && r.result.Steps%256 == 0 && r.opt.Halt() {
 			return ErrHalted
-		}
-		if r.result.Steps-r.probedAt >= probeEvery {
-			r.probedAt = r.result.Steps
-			if err := r.probe(); err != nil {
-				return r.stopped(err)
-			}
 		}
 		longest := math.Min(longestS, math.Min(r.now.until, r.due())-r.t)
 		taken, next, err := r.advance(math.Max(math.Min(h, longest), shortestS))
@@ -288,12 +287,8 @@ func (r *runner) stretch() error {
 		if r.t+1e-9 >= r.now.until && taken > 0 {
 			r.t = r.now.until
 		}
-		switched, err := r.switchAll()
-		if err != nil {
+		if _, err := r.switchAll(); err != nil {
 			return err
-		}
-		if switched {
-			r.probedAt = -probeEvery
 		}
 	}
 	return nil
@@ -305,6 +300,7 @@ func (r *runner) look() error {
 	if err := r.see(&r.x, &r.s); err != nil {
 		return r.stopped(err)
 	}
+	r.feel()
 	r.record()
 	return nil
 }
@@ -337,13 +333,15 @@ type trial struct {
 // try steps by h from where the run is.
 func (r *runner) try(begin *moving, h float64, out *trial) error {
 	var guess slow
-	step(&r.x, begin, nil, nil, h, &guess)
+	var p pace
+	paceOf(begin, h, &p)
+	predict(&r.x, begin, &p, h, &guess)
 	if err := r.see(&guess, &out.s); err != nil {
 		return r.stopped(err)
 	}
 	var end moving
 	r.move(&guess, &out.s, &end)
-	out.wrong = step(&r.x, begin, &end, &guess, h, &out.x) / r.opt.Tolerance
+	out.wrong = correct(&r.x, begin, &end, &guess, &p, h, &out.x) / r.opt.Tolerance
 	if err := r.see(&out.x, &out.s); err != nil {
 		return r.stopped(err)
 	}
@@ -373,18 +371,30 @@ func (r *runner) advance(h float64) (taken, next float64, err error) {
 		}
 		next = firstS
 	}
-	r.result.Energy.add(&r.s.power, h/2)
-	r.result.Energy.add(&to.s.power, h/2)
-	r.result.Verdict.see(r, &to.x, &to.s, h)
+	share := r.early(&begin, &to.x, h)
+	r.result.Energy.add(&r.s.power, h*share)
+	r.result.Energy.add(&to.s.power, h*(1-share))
+	r.result.Verdict.see(r, &to.x, &to.s, h, share)
 	r.result.Steps++
 	r.x, r.s = to.x, to.s
 	r.t += h
+	r.feel()
 	if r.on.charging && h > 1 {
 		r.efficiency = r.efficiencyAt(&r.s)
 	}
 	r.coolWires()
 	r.record()
 	return h, next, nil
+}
+
+// early is how much of a step its beginning counts for: as the overvoltage goes to rest that
+// moves the most current.
+func (r *runner) early(begin *moving, to *slow, h float64) float64 {
+	which := startOver
+	if math.Abs(to[auxOver]-r.x[auxOver])*r.follow[1] > math.Abs(to[startOver]-r.x[startOver])*r.follow[0] {
+		which = auxOver
+	}
+	return early(begin.pull[which] * h)
 }
 
 // locate finds the first moment within h at which a wish changes, to located seconds,

@@ -116,12 +116,12 @@ func (r *runner) set(x *slow, s *sight) {
 			moment = alternator.Charging
 		}
 		h.machine.Volts = n * (rig.Machine.Regulation.SetV(rig.Machine.WarmV, x[space], moment) + r.cond.RegulationV)
-		h.machine.MaxA = math.Max(0, rig.Machine.Label.HotOutput(now.rpm*alternator.Ratio, x[space]))
+		h.machine.MaxA = math.Max(0, alternator.Hot(now.outputA, x[space]))
 	}
 	if m := rig.Second; m != nil {
 		h.second.Volts, h.second.MaxA = n*m.Volts, 0
 		if now.running && !r.on.blocked {
-			h.second.MaxA = math.Max(0, math.Min(m.MostA, m.Label.HotOutput(now.rpm*alternator.Ratio, x[space])))
+			h.second.MaxA = math.Max(0, math.Min(m.MostA, alternator.Hot(now.secondA, x[space])))
 		}
 	}
 	h.vehicle.Amps = now.vehicleA
@@ -233,27 +233,8 @@ func (r *runner) see(x *slow, s *sight) error {
 	return nil
 }
 
-// probeV is by how much a battery's voltage is moved to see how its current follows.
-const probeV = 0.01
-
-// probe sees how the current of each battery follows its own voltage, in A/V, so that a
-// step can take that into account; and leaves the circuit as it was. A voltage that is
-// held follows on one side only, so the steeper side counts.
-func (r *runner) probe() error {
-	for i, b := range []*network.Battery{r.h.start, r.h.aux} {
-		before := r.s.startGivesA
-		if i == 1 {
-			before = r.s.auxGivesA
-		}
-		r.follow[i] = 0
-		for _, by := range []float64{-probeV, probeV} {
-			x, s := r.x, sight{}
-			x[startOver+i] += by
-			if err := r.see(&x, &s); err != nil {
-				return err
-			}
-			r.follow[i] = math.Max(r.follow[i], (r.solver.Gives(b)-before)/by)
-		}
-	}
-	return r.see(&r.x, &r.s)
+// feel sees how the current of each battery follows its own voltage, in A/V, so that a step
+// can take that into account.
+func (r *runner) feel() {
+	r.follow = [2]float64{r.solver.Follows(r.h.start), r.solver.Follows(r.h.aux)}
 }

@@ -3,7 +3,6 @@ package day
 import (
 	"math"
 
-	"epitrope/core/alternator"
 	"epitrope/core/cable"
 )
 
@@ -30,8 +29,12 @@ const (
 // slow is the slow states at a moment.
 type slow [states]float64
 
-// moving is how slow states change: rate − pull·x, each its own.
-type moving struct{ rate, pull slow }
+// moving is how slow states change: rate − pull·x, each its own; and how the rate of each
+// battery's charge follows its overvoltage.
+type moving struct {
+	rate, pull slow
+	byOver     [2]float64
+}
 
 // How fast things warm and cool. Source: from memory: windings ten minutes, an engine
 // space a quarter of an hour and twice that to cool, a charger's case ten minutes, a
@@ -51,7 +54,7 @@ func (r *runner) move(x *slow, s *sight, m *moving) {
 	r.moveBank(&rig.Start, &s.start, x, m, startQ, startOver, s.startGivesA, r.follow[0])
 	r.moveBank(&rig.Aux, &s.aux, x, m, auxQ, auxOver, s.auxGivesA, r.follow[1])
 
-	hot := rig.Machine.Label.WindingC(s.machineA, s.machineV/n, r.now.rpm*alternator.Ratio, x[space])
+	hot := x[space] + r.now.windingK*math.Max(s.machineA, 0)*s.machineV/n // in proportion: alternator.Winding
 	m.rate[winding], m.pull[winding] = hot/windingS, 1/windingS
 	air, over := r.now.airC, spaceDownS
 	if r.now.running {
@@ -89,6 +92,7 @@ func (r *runner) moveBank(b *Bank, c *cell, x *slow, m *moving, q, over int, giv
 		lost = turned // full: what goes in is lost as gas and heat; empty: nothing is left
 	}
 	m.rate[q], m.pull[q] = -(gives+lost)/(b.CapacityAh*hour), 0
+	m.byOver[q-startQ] = -siemens / (b.CapacityAh * hour)
 	// About to give, it is taken as giving: at the bend between the two a step would
 	// otherwise swing to and fro.
 	ohm := c.giveOhm
@@ -126,7 +130,7 @@ func (r *runner) wirePlaceC(x *slow, w *Wire) float64 {
 func scale(i int) float64 {
 	switch {
 	case i == startQ || i == auxQ:
-		return 6e-5
+		return 2e-5
 	case i <= auxOver:
 		return 0.01
 	case i >= fuse0:
@@ -135,28 +139,58 @@ func scale(i int) float64 {
 	return 0.5
 }
 
-// step advances the states by h, exactly where they move at a constant rate and pull,
-// otherwise to second order with the movement at the step's end: the exponential
-// Heun method. With end nil it is the first-order predictor.
-//
-// Source: Cox and Matthews, exponential time differencing (from memory).
-func step(x *slow, begin, end *moving, predicted *slow, h float64, out *slow) (wrong float64) {
-	for i := range x {
-		z := begin.pull[i] * h
-		e, first, second := 1-z+z*z/2, 1-z/2, 0.5-z/6
-		if math.Abs(z) > 1e-5 {
-			e = math.Exp(-z)
-			first = (1 - e) / z
-			second = (e - 1 + z) / (z * z)
-		}
-		out[i] = x[i]*e + begin.rate[i]*first*h
-		if end == nil {
+// early is how much of a step a current counts for as it was at its beginning, the rest as
+// it is at its end: half, where it moves evenly; another share where it moves as what it
+// follows goes to rest, at z of its distance in a step.
+func early(z float64) float64 {
+	if z < 1e-3 {
+		return 0.5 - z/12
+	}
+	gone := math.Exp(-z)
+	return ((1-gone)/z - gone) / (1 - gone)
+}
+
+// pace is how far each state goes to rest in a step: the shares of an exponential method.
+type pace struct{ stays, first, second slow }
+
+// paceOf works a step of h out from how the states move at its beginning.
+func paceOf(begin *moving, h float64, out *pace) {
+	for i, pull := range begin.pull {
+		z := pull * h
+		if math.Abs(z) <= 1e-5 {
+			out.stays[i], out.first[i], out.second[i] = 1-z+z*z/2, 1-z/2, 0.5-z/6
 			continue
 		}
+		e := math.Exp(-z)
+		out.stays[i], out.first[i], out.second[i] = e, (1-e)/z, (e-1+z)/(z*z)
+	}
+}
+
+// predict advances the states by h, exactly where they move at a constant rate and pull.
+func predict(x *slow, begin *moving, p *pace, h float64, out *slow) {
+	for i := range x {
+		out[i] = x[i]*p.stays[i] + begin.rate[i]*p.first[i]*h
+	}
+}
+
+// correct advances the states by h to second order with the movement at the step's end:
+// the exponential Heun method. Charge is counted exactly where its current follows an
+// overvoltage that goes to rest. It returns how wrong the step may be.
+//
+// Source: Cox and Matthews, exponential time differencing (from memory).
+func correct(x *slow, begin, end *moving, predicted *slow, p *pace, h float64, out *slow) (wrong float64) {
+	for i := range x {
 		change := end.rate[i] - (end.pull[i]-begin.pull[i])*predicted[i] - begin.rate[i]
-		correct := second * h * change
-		out[i] += correct
-		wrong = math.Max(wrong, math.Abs(correct)/scale(i))
+		second, unforeseen := p.second[i], change
+		if i <= auxQ {
+			over := startOver + i - startQ
+			second = 1 - early(begin.pull[over]*h)
+			unforeseen -= begin.byOver[i-startQ] * (predicted[over] - x[over])
+		}
+		out[i] = predicted[i] + second*h*change
+		if off := math.Abs(second*h*unforeseen) / scale(i); off > wrong {
+			wrong = off
+		}
 	}
 	return wrong
 }

@@ -67,11 +67,11 @@ func newVerdict(rig *Rig) Verdict {
 const heldS = 600.0
 
 // see takes in a step of h seconds that ended in these states and sights.
-func (v *Verdict) see(r *runner, x *slow, s *sight, h float64) {
+func (v *Verdict) see(r *runner, x *slow, s *sight, h, share float64) {
 	at := r.t + h
 	v.AuxLeast, v.AuxMost = math.Min(v.AuxLeast, s.aux.soc), math.Max(v.AuxMost, s.aux.soc)
 	v.StartLeast = math.Min(v.StartLeast, s.start.soc)
-	amps := (s.auxGivesA + r.s.auxGivesA) / 2
+	amps := share*r.s.auxGivesA + (1-share)*s.auxGivesA
 	if amps < 0 {
 		v.AuxInAh -= amps * h / hour
 	} else {

@@ -172,6 +172,23 @@ func (s *Solver) Draws(l *PowerLoad) float64 {
 // current gives or lets through in the last solution, in A.
 func (s *Solver) Gives(e interface{ Current(v []float64) float64 }) float64 { return e.Current(s.v) }
 
+// Follows is how far what a battery gives follows its own voltage in the last solution, in
+// A/V, as long as no bend is passed and powers draw what they drew.
+func (s *Solver) Follows(b *Battery) float64 {
+	for i := range s.g.devices {
+		d := &s.g.devices[i]
+		if s.circuit.Elements[d.element] != Element(b) {
+			continue
+		}
+		own := -d.law.slope[d.at]
+		if s.g.push(d.to, d.from, 1) != nil {
+			return own
+		}
+		return max(0, own*(1-own*(s.g.way[d.to]-s.g.way[d.from])))
+	}
+	panic(fmt.Sprintf("network: %q is not a battery of the circuit", b.Name))
+}
+
 // Heat is what resistances and closed switches turn into heat in the last solution, in W.
 func (s *Solver) Heat() float64 {
 	watts := 0.0

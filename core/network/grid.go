@@ -16,6 +16,7 @@ type grid struct {
 	left    []float64 // currents that are left over, by unknown
 	way     []float64 // a direction of voltages
 	mark    []bool    // unknowns that are reached
+	far     bool      // voltages went far on the way here
 	factors bool      // m.lu holds the pieces as they are
 	base    bool      // m.base holds the links as they are
 }
@@ -342,10 +343,16 @@ func (g *grid) first(most float64, but int) (after float64, which, to int) {
 	return after, which, to
 }
 
-// go on by a share of the direction.
+// farV is a move after which rounding may have left something over.
+const farV = 100.0
+
+// advance goes on by a share of the direction.
 func (g *grid) advance(by float64) {
-	for i := range g.x {
-		g.x[i] += by * g.way[i]
+	for i, way := range g.way {
+		g.x[i] += by * way
+		if by*way > farV || by*way < -farV {
+			g.far = true
+		}
 	}
 }
 

@@ -65,6 +65,9 @@ func (s *Solver) allFed() bool {
 // asHappens follows several that have no point together, and names those that hunt.
 func (s *Solver) asHappens() error {
 	short := s.happen()
+	if err := s.g.rest(s.ports); err != nil { // it may have been on its way still
+		return err
+	}
 	for i := range s.ports {
 		if s.ports[i].hunts {
 			return nil // nothing stays as it is, so that nothing is short for good

@@ -69,6 +69,10 @@ func (g *grid) toward(draws ports) error {
 // polish takes away what rounding left over, and says whether that was all: that after it
 // next to nothing, or no less, is left over, and every device is on its piece.
 func (g *grid) polish(draws ports) bool {
+	if !g.far {
+		return true
+	}
+	g.far = false
 	for last := math.Inf(1); ; {
 		g.over()
 		draws.into(g)

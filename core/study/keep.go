@@ -39,6 +39,11 @@ func (m moment) copied() moment {
 	return m
 }
 
+// set makes it a copy of another in its own room.
+func (m *moment) set(other moment) {
+	m.frame, m.grade = other.frame, append(m.grade[:0], other.grade...)
+}
+
 // extremes of a stretch: the first, highest and lowest of bus voltage and aux current.
 const extremes = 5
 
@@ -68,9 +73,8 @@ func (k *keeper) frame(f day.Frame) {
 	if at := int((f.T - k.window.FromS) / k.width); !k.any || at != k.stretch || turns {
 		k.close()
 		k.stretch, k.any = at, true
-		first := k.last.copied()
 		for i := range k.ends {
-			k.ends[i] = first
+			k.ends[i].set(k.last)
 		}
 		return
 	}
@@ -79,7 +83,7 @@ func (k *keeper) frame(f day.Frame) {
 		3: f.AuxA > k.ends[3].frame.AuxA, 4: f.AuxA < k.ends[4].frame.AuxA,
 	} {
 		if more {
-			k.ends[i] = k.last.copied()
+			k.ends[i].set(k.last)
 		}
 	}
 }
@@ -110,7 +114,7 @@ func (k *keeper) close() {
 			return
 		}
 		last = k.ends[best].frame.T
-		k.kept = append(k.kept, k.ends[best])
+		k.kept = append(k.kept, k.ends[best].copied())
 	}
 }
 
