@@ -6,7 +6,7 @@ LINT := go tool -modfile=tools/go.mod golangci-lint
 WEB := web/node_modules/.package-lock.json
 E2E := e2e/node_modules/.package-lock.json
 
-.PHONY: demo test bench screenshots generate build lint check clean
+.PHONY: demo test check bench screenshots generate build lint clean
 
 demo: build ## Run it with demo data; prints the address and keeps running
 	@scripts/demo.sh
@@ -29,6 +29,9 @@ $(E2E): e2e/package-lock.json
 
 test: build $(E2E) ## Everything: lint, types, Go, web and browser tests
 	@scripts/test.sh
+
+check: ## The long version of the tests, all or some: make check PARTS="circuits jobs"
+	@scripts/check.sh $(PARTS)
 
 bench: build $(E2E) ## Speed: decisions, the screen, the first load
 	@scripts/bench.sh

@@ -267,7 +267,7 @@ func (r *runner) stretch() error {
 	if err := r.look(); err != nil {
 		return err
 	}
-	if _, err := r.switchAll(); err != nil {
+	if err := r.switchAll(); err != nil {
 		return err
 	}
 	h := firstS
@@ -287,7 +287,7 @@ func (r *runner) stretch() error {
 		if r.t+1e-9 >= r.now.until && taken > 0 {
 			r.t = r.now.until
 		}
-		if _, err := r.switchAll(); err != nil {
+		if err := r.switchAll(); err != nil {
 			return err
 		}
 	}

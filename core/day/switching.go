@@ -106,21 +106,21 @@ func (r *runner) due() float64 {
 const atOnce = 30
 
 // switchAll lets everything that wants to switch do so, and looks again after each,
-// until nothing more wants to. It says whether anything did.
-func (r *runner) switchAll() (switched bool, err error) {
+// until nothing more wants to.
+func (r *runner) switchAll() error {
 	for range atOnce {
 		w := r.wish(&r.x, &r.s)
 		if !r.switchOne(w) {
 			r.w = w
-			return switched, nil
+			return nil
 		}
-		switched = true
 		if err := r.see(&r.x, &r.s); err != nil {
-			return true, r.stopped(err)
+			return r.stopped(err)
 		}
+		r.feel()
 		r.record()
 	}
-	return true, &Stopped{AtS: r.t, Element: "the installation", Why: "keeps switching to and fro at one moment"}
+	return &Stopped{AtS: r.t, Element: "the installation", Why: "keeps switching to and fro at one moment"}
 }
 
 func (r *runner) happened(id, part, text string) {
@@ -207,7 +207,7 @@ func (r *runner) waited(j *Join, live bool) bool {
 func (r *runner) because(j *Join, volts float64, side string, after float64) string {
 	switch j.By {
 	case BySensing:
-		return fmt.Sprintf(": %s %s for %s", side, working.Text(volts*r.rig.N, "V", 1), working.Text(after, "s", 0))
+		return fmt.Sprintf(": %s %s for %s", side, working.Text(volts*r.rig.N, "V", 1), working.Seconds(after))
 	case ByIgnition, ByRunning:
 		return ": its coil's feed"
 	case ByBypass:

@@ -24,11 +24,6 @@ func handle[E any](s *Solver, name string) *E {
 	panic(fmt.Sprintf("network: %q is not such an element of the circuit", name))
 }
 
-// Has says whether the circuit has an element of a name.
-func (s *Solver) Has(name string) bool {
-	return slices.ContainsFunc(s.whole.Elements, func(e Element) bool { return e.ElementName() == name })
-}
-
 // Battery is the battery of a name. It panics where the circuit has none such.
 func (s *Solver) Battery(name string) *Battery { return handle[Battery](s, name) }
 
@@ -242,7 +237,7 @@ func (s *Solver) Now() *Circuit {
 	c := &Circuit{names: s.whole.names, byName: s.whole.byName}
 	for i, e := range s.whole.Elements {
 		if at := s.compact.place[i]; at >= 0 {
-			c.Add(s.setAs(e, s.circuit.Elements[at]))
+			c.Add(s.valuesOf(s.circuit.Elements[at]))
 		} else {
 			r := e.(Resistance)
 			r.Ohm = s.Wire(r.Name).Ohm()
@@ -252,8 +247,8 @@ func (s *Solver) Now() *Circuit {
 	return c
 }
 
-// setAs is an element of the whole circuit with the values of the one that stands for it.
-func (s *Solver) setAs(e, small Element) Element {
+// valuesOf is an element of the compact circuit as one of the whole.
+func (s *Solver) valuesOf(small Element) Element {
 	back := make([]Node, len(s.circuit.names))
 	for n, at := range s.compact.node {
 		if at != inner {

@@ -18,10 +18,9 @@ type port struct {
 	bestW     float64   // the most that was to be had at its input while its draw was raised
 	was       Converter // as it was solved
 	wasW      float64
-	sees      float64 // what it sees at rest, where it rests
-	dropped   bool    // it started, and stopped
-	throttled bool    // its limit follows, not its draw
-	hunts     bool    // it would start again
+	dropped   bool // it started, and stopped
+	throttled bool // its limit follows, not its draw
+	hunts     bool // it would start again
 	with      []string
 	way       []float64 // how voltages follow what it draws, or gives
 }
@@ -148,14 +147,12 @@ func (s *Solver) draw(p *port) (ok bool, err error) {
 		a := outA*outV/eff - sign*m.inV
 		b := (outA*t.outV+t.outA*outV)/eff - sign*t.inV - p.drawA*m.inV
 		root := firstRoot(a, b, short)
-		end := math.Inf(1)
+		end := p.drawA
 		if sign > 0 {
 			end = p.full() - p.drawA
 			if m.inV < 0 {
 				end = math.Min(end, math.Max(0, (t.inV-LeastV)/-m.inV))
 			}
-		} else {
-			end = p.drawA
 		}
 		by, which, to := g.first(math.Min(root, end), -1)
 		if sign > 0 {
@@ -256,12 +253,16 @@ func (s *Solver) throttle(p *port) (free bool, err error) {
 		if sign > 0 {
 			end = p.capA - p.mostA
 		}
-		// The output itself leaves its limit only with it.
-		by, which, to := g.first(math.Min(root, end), p.stage)
+		holds := math.Inf(1) // where it comes to its voltage, and gives less than it may
+		if sign > 0 {
+			holds = math.Max(0, (d.law.ends[0]-t.outV)/(m.outV+RegulationOhm))
+		}
+		// The output itself leaves its limit only there.
+		by, which, to := g.first(math.Min(holds, math.Min(root, end)), p.stage)
 		g.advance(by)
 		s.limit(p, p.mostA+sign*by)
-		if u := d.volts(g.x); sign > 0 && u >= d.law.ends[0] {
-			g.put(d, 1) // it reached its voltage
+		if by == holds {
+			g.put(d, 1)
 			s.limit(p, p.capA)
 			return true, nil
 		}

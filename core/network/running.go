@@ -32,7 +32,7 @@ func (s *Solver) settleRunning() error {
 	}
 	short, err := s.ramp()
 	switch {
-	case err == nil && short == nil && s.allFed():
+	case err == nil && short == nil && s.allFed() && (len(s.ports) < 2 || s.balances()):
 		return s.starved()
 	case len(s.ports) > 1:
 		return s.asHappens()
@@ -56,6 +56,21 @@ func (s *Solver) settleRunning() error {
 func (s *Solver) allFed() bool {
 	for i := range s.ports {
 		if p := &s.ports[i]; !p.on || p.share == 0 || p.cutOut() > s.terminals(p).inV {
+			return false
+		}
+	}
+	return true
+}
+
+// leftOverA is how much current may be left over at a node of a solution.
+const leftOverA = 1e-4
+
+// balances says whether what flows into every node flows out of it.
+func (s *Solver) balances() bool {
+	s.g.over()
+	s.ports.into(s.g)
+	for _, amps := range s.g.left[1:] {
+		if math.Abs(amps) > leftOverA {
 			return false
 		}
 	}

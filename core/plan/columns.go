@@ -386,28 +386,11 @@ func (c *Cover) tell(l *leg, fuse, wire string) {
 		c.Level, c.Text = Bad, fmt.Sprintf("%s bears %s, %s more", wire, working.Text(l.trial.AmpacityA, "A", 0), fuse)
 	default:
 		c.Level = Good
-		c.Text = fmt.Sprintf("%s clears a short in %s; %s bears %s", fuse, seconds(v.Far.OpensMaxS), wire, seconds(v.Far.BearsS))
+		c.Text = fmt.Sprintf("%s clears a short in %s; %s bears %s", fuse, working.Seconds(v.Far.OpensMaxS), wire, working.Seconds(v.Far.BearsS))
 	}
 }
 
 func kilo(amps float64) string { return working.Text(amps/1000, "kA", 1) }
-
-// seconds is a time as shown, with two figures that mean something.
-func seconds(s float64) string {
-	switch {
-	case math.IsInf(s, 1):
-		return "no end"
-	case s < 1:
-		return working.Text(s, "s", 2)
-	case s < 20:
-		return working.Text(s, "s", 1)
-	case s < 120:
-		return working.Text(s, "s", 0)
-	case s < 2*3600:
-		return working.Text(s/60, "min", 0)
-	}
-	return working.Text(s/3600, "h", 0)
-}
 
 // segments are the pieces of the way back, from the front to the back.
 func (d *design) segments() []Segment {

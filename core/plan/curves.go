@@ -32,7 +32,7 @@ func (d *design) curve(l *leg, fuse, wire string) Curve {
 	}
 	slices.SortStableFunc(out.Marks, func(a, b CurveMark) int { return int(math.Copysign(1, a.Amps-b.Amps)) })
 	at := func(where string, o protect.Opening) string {
-		return fmt.Sprintf("%s, %s: %s opens in %s to %s, %s bears it %s.", where, amps(o.Amps), fuse, seconds(o.OpensMinS), seconds(o.OpensMaxS), wire, bearing(o.BearsS))
+		return fmt.Sprintf("%s, %s: %s opens in %s to %s, %s bears it %s.", where, amps(o.Amps), fuse, working.Seconds(o.OpensMinS), working.Seconds(o.OpensMaxS), wire, bearing(o.BearsS))
 	}
 	v := l.cover
 	out.Says = []string{at("Short at the fuse", v.Near), at("Short at the far end", v.Far), at("Overload of 135 %", v.Overload)}
@@ -71,5 +71,5 @@ func bearing(s float64) string {
 	if math.IsInf(s, 1) {
 		return "for good"
 	}
-	return "for " + seconds(s)
+	return "for " + working.Seconds(s)
 }

@@ -197,7 +197,7 @@ func (d *design) winchChecks() []Check {
 		switch {
 		case d.mayOpen(share, 60*e.WinchMin.Value):
 			fuse, after := d.soonest(share)
-			list = append(list, d.extra("winch.fuse", "coupling", Bad, working.Physics, fields, share, fuse, seconds(after)))
+			list = append(list, d.extra("winch.fuse", "coupling", Bad, working.Physics, fields, share, fuse, working.Seconds(after)))
 		case share > d.joinBearsA():
 			list = append(list, d.extra("winch.contact", "coupling", Bad, working.Practice, fields, share, d.joinBearsA()))
 		default:

@@ -252,7 +252,7 @@ func (d *design) judgeCopper(w job.FoundWire, size cable.Size, say func(id, leve
 			far := like.sourceV / (like.sourceOhm + t.LoopOhm + fuseJoints*jointOhm)
 			fault := d.facts.Insulation.Faulted(size, like.bay, math.Min(t.ConductorC, cable.ShortLimitC-1))
 			if v := f.Covers(near, far, fault); ok && !v.Saves {
-				say("found.slow", string(Bad), fuse, size.Copper(), seconds(v.Far.BearsS))
+				say("found.slow", string(Bad), fuse, size.Copper(), working.Seconds(v.Far.BearsS))
 			}
 		}
 	}

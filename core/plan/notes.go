@@ -286,9 +286,9 @@ func (d *design) noteFuse(n *noted, l *leg, wire, fuse, sizePath, fusePath strin
 	if l.fuse.RatingA > t.AmpacityA {
 		n.add("fuse.over", l.fuseID, stop, with(fuse, rating, wire, working.Text(t.AmpacityA, "A", 0)), nil, cures...)
 	} else if !l.cover.Saves {
-		n.add("fuse.slow", l.fuseID, stop, with(fuse, seconds(l.cover.Far.OpensMaxS), wire, seconds(l.cover.Far.BearsS)), nil, cures...)
+		n.add("fuse.slow", l.fuseID, stop, with(fuse, working.Seconds(l.cover.Far.OpensMaxS), wire, working.Seconds(l.cover.Far.BearsS)), nil, cures...)
 	} else if o := l.cover.Overload; !o.Saves() {
-		n.add("fuse.overload", l.fuseID, caution, with(fuse, amps(o.Amps), seconds(o.OpensMaxS), wire, seconds(o.BearsS)), nil, cures...)
+		n.add("fuse.overload", l.fuseID, caution, with(fuse, amps(o.Amps), working.Seconds(o.OpensMaxS), wire, working.Seconds(o.BearsS)), nil, cures...)
 	}
 	if l.fuse.Family.Resets == protect.Itself {
 		n.add("fuse.resets", l.fuseID, stop, with(fuse), nil, unpin("Fit a fuse", "pins.device"))

@@ -121,7 +121,7 @@ func (d *design) recordFuse(l *leg) {
 	}
 	over := l.cover.Overload
 	d.keep(key("overload"), working.Given(working.Symbol{Name: "overload it may hold", Unit: "A", Digits: 0}, over.Amps, working.Memory,
-		fmt.Sprintf("%s: up to %s; %s bears it %s", band(over.Amps), seconds(over.OpensMaxS), l.trial.Size.Label, bearing(over.BearsS))))
+		fmt.Sprintf("%s: up to %s; %s bears it %s", band(over.Amps), working.Seconds(over.OpensMaxS), l.trial.Size.Label, bearing(over.BearsS))))
 }
 
 var steelOhm = working.Declare("R_s = 2·R_e + r·l", "common practice, no source: steel at eight times copper's resistivity, 700 mm² of it",

@@ -354,7 +354,7 @@ func (d *design) fusesAt(amps float64) string {
 		at := l.fuse.At(amps, l.faulted)
 		if at.OpensMinS < soonest && !math.IsInf(at.OpensMaxS, 1) {
 			soonest = at.OpensMinS
-			says = fmt.Sprintf("%s opens after %s to %s", strings.ToUpper(l.fuseID), seconds(at.OpensMinS), seconds(at.OpensMaxS))
+			says = fmt.Sprintf("%s opens after %s to %s", strings.ToUpper(l.fuseID), working.Seconds(at.OpensMinS), working.Seconds(at.OpensMaxS))
 		}
 	}
 	return says

@@ -97,7 +97,7 @@ func Choose(need Need, families []Family) (Fuse, error) {
 	}
 	if need.PassA > 0 {
 		return Fuse{}, &NoFuse{need, fmt.Sprintf("no rating up to %s carries %s for hours and lets %s through for %s",
-			working.Plain(high, "A", 1), working.Plain(need.ContinuousA, "A", 1), working.Plain(need.PassA, "A", 0), working.Plain(need.PassS, "s", 0))}
+			working.Plain(high, "A", 1), working.Plain(need.ContinuousA, "A", 1), working.Plain(need.PassA, "A", 0), working.Seconds(need.PassS))}
 	}
 	return Fuse{}, &NoFuse{need, fmt.Sprintf("no rating lies between %s and %s",
 		working.Plain(need.Lowest(families[0]), "A", 1), working.Plain(high, "A", 1))}

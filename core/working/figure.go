@@ -142,6 +142,23 @@ func Text(v float64, unit string, digits int) string {
 	return text + " " + unit
 }
 
+// Seconds is a time as shown, with two figures that mean something; +Inf has no end.
+func Seconds(s float64) string {
+	switch {
+	case math.IsInf(s, 1):
+		return "no end"
+	case s < 1:
+		return Text(s, "s", 2)
+	case s < 20:
+		return Text(s, "s", 1)
+	case s < 120:
+		return Text(s, "s", 0)
+	case s < 2*3600:
+		return Text(s/60, "min", 0)
+	}
+	return Text(s/3600, "h", 0)
+}
+
 // Plain is Text without needless zeros: 16, 0.5, 7.5.
 func Plain(v float64, unit string, digits int) string {
 	text := strings.Replace(strconv.FormatFloat(Round(v, digits), 'f', -1, 64), "-", "−", 1)

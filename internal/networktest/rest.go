@@ -77,7 +77,6 @@ type rester struct {
 	stops map[string]int
 	now   float64
 	steps int
-	zeros []int
 
 	a, rhs  []float64
 	x, next []float64
