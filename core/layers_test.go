@@ -16,7 +16,7 @@ import (
 )
 
 // layers of the core, lowest first: a package imports only from lower ones.
-var layers = []string{"working", "unit", "cable", "protect", "battery", "profile", "alternator", "coupling", "network", "day", "parts", "need", "feed", "job", "system", "harness", "method", "plan", "procedure", "study"}
+var layers = []string{"working", "unit", "cable", "protect", "battery", "profile", "alternator", "coupling", "network", "day", "parts", "need", "feed", "job", "system", "circuit", "harness", "method", "plan", "procedure", "study"}
 
 type listed struct {
 	ImportPath string

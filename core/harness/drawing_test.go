@@ -216,8 +216,8 @@ func TestSmallAndLarge(t *testing.T) {
 		break
 	}
 	tiny := system.System{}
-	tiny.Add(system.Component{ID: "start", Kind: system.Battery, Name: "Start battery"})
-	tiny.Add(system.Component{ID: "aux", Kind: system.Battery, Name: "Aux battery"})
+	tiny.Add(system.Component{ID: "start", Kind: system.KindBattery, Name: "Start battery"})
+	tiny.Add(system.Component{ID: "aux", Kind: system.KindBattery, Name: "Aux battery"})
 	tiny.Join(system.Wire{ID: "c1", Run: "c1", Role: system.Feed, From: system.Terminal{Component: "start", Terminal: "30"}, To: system.Terminal{Component: "aux", Terminal: "30"}, Size: "16 mm²"})
 	sound(t, "tiny", Draw(&tiny, nil))
 	sound(t, "nothing", Draw(&system.System{}, nil))

@@ -12,12 +12,12 @@ import (
 // the size of the stud; ferrules in clamps; blades where there are no studs.
 func TestWhatAWireEndsIn(t *testing.T) {
 	s := system.System{}
-	for id, kind := range map[string]system.ComponentKind{"battery": system.Battery, "fuse": system.Fuse, "charger": system.Charger, "relay": system.Relay, "contactor": system.Contactor,
-		"earth": system.Earth, "feed": system.FeedPoint, "plug": system.Plug, "control": system.Control} {
+	for id, kind := range map[string]system.ComponentKind{"battery": system.KindBattery, "fuse": system.KindFuse, "charger": system.KindCharger, "relay": system.KindRelay, "contactor": system.KindContactor,
+		"earth": system.KindEarth, "feed": system.KindFeedPoint, "plug": system.KindPlug, "control": system.KindControl} {
 		s.Add(system.Component{ID: id, Kind: kind, Name: id})
 	}
-	s.Add(system.Component{ID: "stud", Kind: system.Changeover, Rating: "stud changeover relay, 100/80 A"})
-	s.Add(system.Component{ID: "socket", Kind: system.Changeover, Rating: "plug-in changeover relay, 40/30 A"})
+	s.Add(system.Component{ID: "stud", Kind: system.KindChangeover, Rating: "stud changeover relay, 100/80 A"})
+	s.Add(system.Component{ID: "socket", Kind: system.KindChangeover, Rating: "plug-in changeover relay, 40/30 A"})
 	for _, c := range []struct{ component, terminal, size, want string }{
 		{"battery", "30", "16 mm²", "tube lug 16 mm², M8"}, {"fuse", "in", "16 mm²", "tube lug 16 mm², M6"}, {"relay", "30", "25 mm²", "tube lug 25 mm², M6"},
 		{"contactor", "87", "70 mm²", "tube lug 70 mm², M8"}, {"earth", "", "16 mm²", "tube lug 16 mm², M8"}, {"stud", "87a", "16 mm²", "tube lug 16 mm², M6"},
@@ -56,8 +56,8 @@ func TestWhatIsCutAndWhatGoesOverIt(t *testing.T) {
 // a link beside a device neither hole nor conduit.
 func TestHolesAndLinks(t *testing.T) {
 	s := system.System{}
-	s.Add(system.Component{ID: "start", Kind: system.Battery})
-	s.Add(system.Component{ID: "aux", Kind: system.Battery})
+	s.Add(system.Component{ID: "start", Kind: system.KindBattery})
+	s.Add(system.Component{ID: "aux", Kind: system.KindBattery})
 	s.Components[1].At.X = 4
 	lead := func(lengthM float64) Lead {
 		return wire(&s, system.Wire{ID: "c1", Role: system.Feed, From: system.Terminal{Component: "start", Terminal: "30"}, To: system.Terminal{Component: "aux", Terminal: "30"}, Size: "16 mm²", LengthM: lengthM}, UsualScheme)

@@ -184,8 +184,8 @@ func (e End) place() string { return strings.TrimSpace(e.Name + " " + e.Terminal
 // studs are the bolts at the terminals of components, by kind; ferrule and blade stand for
 // terminals that are none. Source: from memory; the device's sheet wins.
 var studs = map[system.ComponentKind]string{
-	system.Alternator: "M8", system.Battery: "M8", system.Fuse: "M6", system.Relay: "M6", system.Contactor: "M8", system.Isolator: "M8",
-	system.Switch: "M8", system.Shunt: "M8", system.Disconnect: "M6", system.Earth: "M8", system.Loads: "M6", system.Winch: "M8", system.Changeover: "M6",
+	system.KindAlternator: "M8", system.KindBattery: "M8", system.KindFuse: "M6", system.KindRelay: "M6", system.KindContactor: "M8", system.KindIsolator: "M8",
+	system.KindSwitch: "M8", system.KindShunt: "M8", system.KindDisconnect: "M6", system.KindEarth: "M8", system.KindLoads: "M6", system.KindWinch: "M8", system.KindChangeover: "M6",
 }
 
 // studded are the terminals that carry a run: a thin wire from one shares its stud.
@@ -201,21 +201,21 @@ func end(s *system.System, t system.Terminal, size cable.Size) End {
 	e := End{Component: t.Component, Name: c.Name, Terminal: t.Terminal}
 	copper := fmt.Sprintf("%g mm²", math.Round(size.AreaMM2*10)/10)
 	switch {
-	case size.AreaMM2 <= 2.5 && c.Kind == system.Earth:
+	case size.AreaMM2 <= 2.5 && c.Kind == system.KindEarth:
 		e.Lug = "ring terminal " + copper + ", M6"
-	case size.AreaMM2 <= 2.5 && c.Kind == system.FeedPoint:
+	case size.AreaMM2 <= 2.5 && c.Kind == system.KindFeedPoint:
 		e.Lug = "tap holder with both fuses"
-	case size.AreaMM2 <= 2.5 && c.Kind == system.Charger:
+	case size.AreaMM2 <= 2.5 && c.Kind == system.KindCharger:
 		e.Lug = "ferrule " + copper
 	case size.AreaMM2 <= 2.5 && slices.Contains(studded, t.Terminal) && studs[c.Kind] != "":
 		e.Lug = "ring terminal " + copper + ", " + studs[c.Kind]
 	case size.AreaMM2 <= 2.5:
 		e.Lug = "blade terminal 6.3 mm, " + copper
-	case c.Kind == system.Charger && size.AreaMM2 <= clampMM2:
+	case c.Kind == system.KindCharger && size.AreaMM2 <= clampMM2:
 		e.Lug = "ferrule " + copper
-	case c.Kind == system.Changeover && strings.HasPrefix(c.Rating, "plug-in"):
+	case c.Kind == system.KindChangeover && strings.HasPrefix(c.Rating, "plug-in"):
 		e.Lug = "relay socket contact 9.5 mm, " + copper
-	case c.Kind == system.Plug:
+	case c.Kind == system.KindPlug:
 		e.Lug = "plug contact " + copper
 	default:
 		stud := studs[c.Kind]

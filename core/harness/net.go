@@ -59,11 +59,11 @@ const (
 func newNet(s *system.System, loads []Load) *net {
 	n := &net{at: map[string]int{}}
 	for _, c := range s.Components {
-		if c.Kind == system.Loads {
+		if c.Kind == system.KindLoads {
 			continue
 		}
 		w, h := blockW, blockH
-		if c.Kind == system.Earth {
+		if c.Kind == system.KindEarth {
 			w, h = earthW, earthH
 		}
 		n.add(part{id: c.ID, kind: string(c.Kind), name: c.Name, rating: c.Rating, w: w, h: h})

@@ -49,8 +49,8 @@ type List struct {
 
 // kindOf is under which kind of the book a component is looked for.
 var kindOf = map[system.ComponentKind]string{
-	system.Fuse: "fuse", system.Charger: "charger", system.Relay: "relay", system.Contactor: "contactor", system.Plug: "plug",
-	system.Changeover: "changeover", system.Control: "other", system.Isolator: "other", system.Switch: "other", system.Shunt: "other", system.Disconnect: "other", system.Alternator: "other", system.Battery: "other",
+	system.KindFuse: "fuse", system.KindCharger: "charger", system.KindRelay: "relay", system.KindContactor: "contactor", system.KindPlug: "plug",
+	system.KindChangeover: "changeover", system.KindControl: "other", system.KindIsolator: "other", system.KindSwitch: "other", system.KindShunt: "other", system.KindDisconnect: "other", system.KindAlternator: "other", system.KindBattery: "other",
 }
 
 // tally counts like things, in the order they first come.
@@ -87,7 +87,7 @@ func PartsList(s *system.System, wires []Lead, book []parts.Item, cuts []Cut) Li
 	for _, c := range s.Components {
 		if kind, ok := kindOf[c.Kind]; ok && !c.Existing {
 			t.add(kind, c.Rating, 1, "", thing{c.ID, c.Name})
-			if c.Kind == system.Fuse {
+			if c.Kind == system.KindFuse {
 				t.add("holder", holderOf(c), 1, "", thing{c.ID, c.Name})
 			}
 		}

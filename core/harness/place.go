@@ -85,13 +85,13 @@ func (n *net) besides(out []slot, done []bool) {
 			}
 			row := branchRow
 			switch system.ComponentKind(p.kind) {
-			case system.FeedPoint, system.Fuse, system.Shunt, system.Control:
+			case system.KindFeedPoint, system.KindFuse, system.KindShunt, system.KindControl:
 				row = signalRow
-			case system.Earth:
+			case system.KindEarth:
 				row = earthRow
 			}
 			s := slot{column: at, row: row}
-			if p.kind == string(system.FeedPoint) || p.id == "e3" || p.id == "s2" || p.id == "f3" && n.controlled() {
+			if p.kind == string(system.KindFeedPoint) || p.id == "e3" || p.id == "s2" || p.id == "f3" && n.controlled() {
 				s.column-- // what the current comes from stands before what it goes to
 			}
 			for taken[s] {
@@ -342,7 +342,7 @@ func (n *net) sideOf(l link, at, other int, slots []slot) side {
 	if b.column < a.column {
 		across = left
 	}
-	isEarth := func(i int) bool { return n.parts[i].kind == string(system.Earth) }
+	isEarth := func(i int) bool { return n.parts[i].kind == string(system.KindEarth) }
 	switch {
 	case isEarth(at) && isEarth(other):
 		return across

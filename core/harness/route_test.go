@@ -111,10 +111,10 @@ func TestScheme(t *testing.T) {
 func TestSlots(t *testing.T) {
 	s := system.System{}
 	for _, id := range []string{"aux", "f2", "start", "alternator", "f1", "coupling"} {
-		s.Add(system.Component{ID: id, Kind: system.Fuse, Name: id})
+		s.Add(system.Component{ID: id, Kind: system.KindFuse, Name: id})
 	}
-	s.Add(system.Component{ID: "loose", Kind: system.Shunt, Name: "loose"})
-	s.Add(system.Component{ID: "lost", Kind: system.Shunt, Name: "lost"})
+	s.Add(system.Component{ID: "loose", Kind: system.KindShunt, Name: "loose"})
+	s.Add(system.Component{ID: "lost", Kind: system.KindShunt, Name: "lost"})
 	for _, w := range [][2]string{{"f2", "aux"}, {"alternator", "start"}, {"start", "f1"}, {"f1", "coupling"}, {"coupling", "f2"}} {
 		s.Join(system.Wire{ID: w[0] + w[1], Role: system.Feed, From: system.Terminal{Component: w[0], Terminal: "a"}, To: system.Terminal{Component: w[1], Terminal: "b"}, Size: "16 mm²"})
 	}

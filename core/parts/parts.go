@@ -53,6 +53,7 @@ type Changeover struct {
 	ContactOhm float64
 	CrankA     float64
 	MostMM2    float64 // the thickest cable that it takes
+	PlugIn     bool    // in a socket, not on studs
 }
 
 // Takes says whether a cable of mm2 goes on the relay.
@@ -133,9 +134,9 @@ func Stock() Book {
 		}
 	}
 	b.Changeovers = []Changeover{
-		{"changeover-40", "plug-in changeover relay, 40/30 A", coupling.PlugIn, contactOhm, crankShare * 40, 6},
-		{"changeover-70", "plug-in changeover relay, 70/50 A", coupling.Changeover{MakeA: 70, BreakA: 50, CoilA: 0.2}, contactOhm, crankShare * 70, 10},
-		{"changeover-100", "stud changeover relay, 100/80 A", coupling.Changeover{MakeA: 100, BreakA: 80, CoilA: 0.6}, contactOhm, crankShare * 100, 120},
+		{"changeover-40", "plug-in changeover relay, 40/30 A", coupling.PlugIn, contactOhm, crankShare * 40, 6, true},
+		{"changeover-70", "plug-in changeover relay, 70/50 A", coupling.Changeover{MakeA: 70, BreakA: 50, CoilA: 0.2}, contactOhm, crankShare * 70, 10, true},
+		{"changeover-100", "stud changeover relay, 100/80 A", coupling.Changeover{MakeA: 100, BreakA: 80, CoilA: 0.6}, contactOhm, crankShare * 100, 120, false},
 	}
 	b.Plugs = []Plug{
 		{"plug-50", "50 A plug", 50, 16, 0.0005},

@@ -4,6 +4,7 @@ import (
 	"epitrope/core/cable"
 	"epitrope/core/coupling"
 	"epitrope/core/job"
+	"epitrope/core/protect"
 	"epitrope/core/system"
 	"epitrope/core/working"
 )
@@ -20,6 +21,8 @@ func (d *design) build() {
 	d.coilWires()
 	d.houseWires()
 	d.winchWire()
+	d.attach()
+	d.laid = nil
 }
 
 // couplingAt is where the coupling sits: where the measured routes meet; without
@@ -65,31 +68,33 @@ func (d *design) hitchAt() job.Point { return job.Point{X: 5.2, Y: 0.6} }
 
 func (d *design) components(b job.Body, place job.Point) {
 	s := &d.system
-	s.Add(system.Component{ID: "alternator", Kind: system.Alternator, Name: "Alternator", Rating: d.facts.Label.String(), Existing: true, At: b.Alternator})
-	s.Add(system.Component{ID: "start", Kind: system.Battery, Name: "Start battery", Rating: working.Plain(d.facts.StartAh.Value, "Ah", 0), Existing: true, At: b.Start})
-	s.Add(system.Component{ID: "f1", Kind: system.Fuse, Name: "F1", Rating: d.start.fuse.Label(), At: b.Start})
+	s.Add(system.Component{ID: "alternator", Kind: system.KindAlternator, Name: "Alternator", Rating: d.facts.Label.String(), Existing: true, At: b.Alternator, Device: system.Machine{Label: d.facts.Label}})
+	s.Add(system.Component{ID: "start", Kind: system.KindBattery, Name: "Start battery", Rating: working.Plain(d.facts.StartAh.Value, "Ah", 0), Existing: true, At: b.Start, Device: system.Bank{Ohm: d.startOhm(), Start: true}})
+	s.Add(system.Component{ID: "f1", Kind: system.KindFuse, Name: "F1", Rating: d.start.fuse.Label(), At: b.Start, Device: d.start.fuseDevice()})
 	if d.kind == coupling.SecondAlternator {
-		s.Add(system.Component{ID: "second", Kind: system.Alternator, Name: "Second alternator", Rating: d.second.String(), At: b.Alternator})
+		s.Add(system.Component{ID: "second", Kind: system.KindAlternator, Name: "Second alternator", Rating: d.second.String(), At: b.Alternator, Device: system.Machine{Label: d.second, Volts: d.secondV(), Own: true}})
 	}
-	s.Add(system.Component{ID: "coupling", Kind: d.couplingKind(), Name: d.couplingName(), Rating: d.couplingRating(), At: d.couplingAt()})
+	s.Add(system.Component{ID: "coupling", Kind: d.couplingKind(), Name: d.couplingName(), Rating: d.couplingRating(), At: d.couplingAt(), Device: d.couplingDevice()})
 	d.joinComponents()
 	if d.facts.Place.Trailer {
-		s.Add(system.Component{ID: "x1", Kind: system.Plug, Name: "X1", Rating: d.plugCard.Label, At: d.hitchAt()})
+		byCable := d.kind.Charger() && d.crosses(&d.aux) || !d.back.byChassis && d.crosses(d.returnLeg())
+		s.Add(system.Component{ID: "x1", Kind: system.KindPlug, Name: "X1", Rating: d.plugCard.Label, At: d.hitchAt(), Device: system.Plug{Card: d.plugCard, Plus: true, Minus: byCable}})
 	}
-	s.Add(system.Component{ID: "f2", Kind: system.Fuse, Name: "F2", Rating: d.aux.fuse.Label(), At: place})
-	s.Add(system.Component{ID: "aux", Kind: system.Battery, Name: "Aux battery", Rating: d.auxRating(), At: place})
-	s.Add(system.Component{ID: "e1", Kind: system.Earth, Name: "E1", Rating: "start battery's earth, chassis side of any sensor", Existing: true, At: b.Start})
+	s.Add(system.Component{ID: "f2", Kind: system.KindFuse, Name: "F2", Rating: d.aux.fuse.Label(), At: place, Device: d.aux.fuseDevice()})
+	s.Add(system.Component{ID: "aux", Kind: system.KindBattery, Name: "Aux battery", Rating: d.auxRating(), At: place, Device: system.Bank{Ohm: d.auxOhm()}})
+	s.Add(system.Component{ID: "e1", Kind: system.KindEarth, Name: "E1", Rating: "start battery's earth, chassis side of any sensor", Existing: true, At: b.Start})
 	if d.back.byChassis {
 		earthAt := d.couplingAt()
 		if !d.kind.Charger() {
 			earthAt = place
 		}
-		s.Add(system.Component{ID: "e2", Kind: system.Earth, Name: "E2", Rating: "earth point, bare metal", At: earthAt})
+		s.Add(system.Component{ID: "e2", Kind: system.KindEarth, Name: "E2", Rating: "earth point, bare metal", At: earthAt})
 	}
 	d.extraComponents(place)
 	if d.wired() {
-		s.Add(system.Component{ID: "feed", Kind: system.FeedPoint, Name: "Feed point", Rating: d.feedRating(), Existing: true, At: feedAt})
-		s.Add(system.Component{ID: "f3", Kind: system.Fuse, Name: "F3", Rating: d.trigger.fuse.Label(), At: feedAt})
+		s.Add(system.Component{ID: "feed", Kind: system.KindFeedPoint, Name: "Feed point", Rating: d.feedRating(), Existing: true, At: feedAt, Device: system.FeedPoint{LoomOhm: loomOhm}})
+		s.Add(system.Component{ID: "f3", Kind: system.KindFuse, Name: "F3", Rating: d.trigger.fuse.Label(), At: feedAt,
+			Device: system.Fuse{Fuse: d.trigger.fuse, Ohm: protect.Resistance.Value(d.trigger.fuse.RatingA)}})
 	}
 }
 
@@ -110,13 +115,21 @@ func (d *design) couplingName() string {
 func (d *design) couplingKind() system.ComponentKind {
 	switch d.kind {
 	case coupling.VSR:
-		return system.Relay
+		return system.KindRelay
 	case coupling.SwitchedContactor, coupling.ManualSelector:
-		return system.Contactor
+		return system.KindContactor
 	case coupling.SecondAlternator:
-		return system.Isolator
+		return system.KindIsolator
 	}
-	return system.Charger
+	return system.KindCharger
+}
+
+// couplingDevice is what is fitted as the coupling.
+func (d *design) couplingDevice() system.Device {
+	if d.kind.Charger() {
+		return d.chargerDevice()
+	}
+	return d.contactDevice("")
 }
 
 // couplingRating is what is fitted as the coupling.

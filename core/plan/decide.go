@@ -4,6 +4,7 @@ import (
 	"math"
 
 	"epitrope/core/alternator"
+	"epitrope/core/circuit"
 	"epitrope/core/coupling"
 	"epitrope/core/job"
 	"epitrope/core/method"
@@ -44,7 +45,7 @@ type design struct {
 
 	figures map[string]working.Figure
 	system  system.System
-	laid    *laid // the system as a circuit
+	laid    *circuit.Circuit // the system as a circuit; nil until it is asked for
 }
 
 // Decide turns a job into a plan with the parts of a book. It always gives a
@@ -141,7 +142,6 @@ func (d *design) size() {
 		d.sizeLegs()
 		d.sizeButton()
 		d.build()
-		d.laid = nil
 		d.solve()
 		if !d.redraw() {
 			break
@@ -157,7 +157,7 @@ func (d *design) size() {
 func (d *design) redraw() bool {
 	inA, outA := 0.0, 0.0
 	for _, s := range d.states {
-		if !s.sags && s.kind == charging && s.joined && d.kind == coupling.DCDCHighCurrent {
+		if !s.sags && s.kind == charging && s.Joined && d.kind == coupling.DCDCHighCurrent {
 			// Both stages at once: what the bypass carries, and the charger beside it.
 			inA, outA = max(inA, s.inA+d.inputA(d.charger.OutputA)), max(outA, s.outA+d.charger.OutputA)
 		} else if !s.sags && s.kind == charging {

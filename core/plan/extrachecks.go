@@ -192,7 +192,7 @@ func (d *design) winchChecks() []Check {
 	if e.WinchFrom == job.WinchAtJoined && !d.canJoin() {
 		list = append(list, d.extra("winch.apart", "coupling", Caution, working.Practice, fields, d.kind.Label()))
 	}
-	if s.joined {
+	if s.Joined {
 		share := math.Abs(had(s.solved.Through("contact")))
 		switch {
 		case d.mayOpen(share, 60*e.WinchMin.Value):

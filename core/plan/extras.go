@@ -5,10 +5,10 @@ import (
 	"math"
 
 	"epitrope/core/cable"
+	"epitrope/core/circuit"
 	"epitrope/core/coupling"
 	"epitrope/core/day"
 	"epitrope/core/job"
-	"epitrope/core/network"
 	"epitrope/core/parts"
 	"epitrope/core/protect"
 	"epitrope/core/system"
@@ -168,12 +168,28 @@ func (d *design) houseMinus() system.Terminal {
 	return d.auxMinus()
 }
 
-// houseEnds are the nodes between which what is used hangs.
-func (d *design) houseEnds() (plus, minus string) {
+// houseEnds are the terminals between which what is used hangs.
+func (d *design) houseEnds() (plus, minus system.Terminal) {
 	if d.fedHouse() {
-		return "house.30", "house.31"
+		return term("house", "30"), term("house", "31")
 	}
-	return d.auxBus().Node(), d.houseMinus().Node()
+	return d.auxBus(), d.houseMinus()
+}
+
+// attach hangs on the system what is no part of it.
+func (d *design) attach() {
+	bus, ground := term("start", "30"), term("start", "31")
+	housePlus, houseMinus := d.houseEnds()
+	d.system.Attached = []system.Attached{
+		{Name: circuit.Vehicle, Plus: bus, Minus: ground, Device: system.Load{}},
+		{Name: circuit.Starter, Plus: bus, Minus: ground, Device: system.Load{Ohm: d.starterOhm()}},
+		{Name: circuit.House, Plus: housePlus, Minus: houseMinus, Device: system.Load{}},
+		{Name: circuit.Sun, Plus: d.auxBus(), Minus: d.auxMinus(), Device: system.Panel{Volts: d.profile.AbsorptionHigh}},
+	}
+	if d.facts.Extras.Winch {
+		d.system.Attached = append(d.system.Attached, system.Attached{Name: circuit.Winch, Plus: term("w1", "30"), Minus: d.winchMinus(), Device: system.Load{Ohm: d.winchOhm()}})
+	}
+	d.system.Ends = system.Ends{Start: d.arrives(), Aux: d.leaves(), Minus: d.minusAtCoupling()}
 }
 
 // winchWire is the winch's own lead, as it was found.
@@ -188,12 +204,12 @@ func (d *design) winchWire() {
 	d.system.Join(system.Wire{ID: "w1", Run: "winch", Role: system.Feed, From: from, To: term("w1", "30"), LengthM: 1, Ohm: leadOhm, Existing: true})
 }
 
-// winchMinus is the node that the winch comes back to.
-func (d *design) winchMinus() string {
+// winchMinus is the terminal that the winch comes back to.
+func (d *design) winchMinus() system.Terminal {
 	if d.facts.Extras.WinchFrom == job.WinchAtAux {
-		return d.auxMinus().Node()
+		return d.auxMinus()
 	}
-	return "0"
+	return term("start", "31")
 }
 
 func (d *design) extraComponents(place job.Point) {
@@ -203,39 +219,28 @@ func (d *design) extraComponents(place job.Point) {
 		if e.Isolator == job.FrontIsolator {
 			at = d.facts.Body.Start
 		}
-		s.Add(system.Component{ID: "q1", Kind: system.Switch, Name: "Q1", Rating: d.isolator().Label, At: at})
+		s.Add(system.Component{ID: "q1", Kind: system.KindSwitch, Name: "Q1", Rating: d.isolator().Label, At: at,
+			Device: system.Link{From: term("q1", "1"), To: term("q1", "2"), Ohm: d.isolator().Ohm, ByHand: true}})
 	}
 	if e.Monitor {
-		s.Add(system.Component{ID: "r1", Kind: system.Shunt, Name: "R1", Rating: fmt.Sprintf("shunt, %s at %s", working.Plain(e.ShuntMV.Value, "mV", 0), working.Plain(e.ShuntA.Value, "A", 0)), At: place})
+		s.Add(system.Component{ID: "r1", Kind: system.KindShunt, Name: "R1", Rating: fmt.Sprintf("shunt, %s at %s", working.Plain(e.ShuntMV.Value, "mV", 0), working.Plain(e.ShuntA.Value, "A", 0)), At: place,
+			Device: system.Link{From: term("aux", "31"), To: term("r1", "load"), Ohm: d.shuntOhm()}})
 	}
 	if d.bondedBack() {
-		s.Add(system.Component{ID: "e3", Kind: system.Earth, Name: "E3", Rating: "chassis end of the bonding lead", At: d.couplingAt()})
+		s.Add(system.Component{ID: "e3", Kind: system.KindEarth, Name: "E3", Rating: "chassis end of the bonding lead", At: d.couplingAt()})
 	}
 	if d.fedHouse() {
 		rating := "low-voltage disconnect"
 		if e.DisconnectA != nil {
 			rating += ", " + working.Plain(*e.DisconnectA, "A", 0)
 		}
-		s.Add(system.Component{ID: "f4", Kind: system.Fuse, Name: "F4", Rating: d.house.fuse.Label(), At: place})
-		s.Add(system.Component{ID: "q3", Kind: system.Disconnect, Name: "Q3", Rating: rating, At: place})
-		s.Add(system.Component{ID: "house", Kind: system.Loads, Name: "Loads", Rating: working.Plain(*e.PeakA, "A at most", 0), Existing: true, At: place})
+		s.Add(system.Component{ID: "f4", Kind: system.KindFuse, Name: "F4", Rating: d.house.fuse.Label(), At: place, Device: d.house.fuseDevice()})
+		s.Add(system.Component{ID: "q3", Kind: system.KindDisconnect, Name: "Q3", Rating: rating, At: place,
+			Device: system.Link{From: term("q3", "1"), To: term("q3", "2"), Ohm: parts.DisconnectOhm}})
+		s.Add(system.Component{ID: "house", Kind: system.KindLoads, Name: "Loads", Rating: working.Plain(*e.PeakA, "A at most", 0), Existing: true, At: place})
 	}
 	if e.Winch {
-		s.Add(system.Component{ID: "w1", Kind: system.Winch, Name: "Winch", Rating: working.Plain(e.WinchA.Value, "A", 0), Existing: true, At: d.facts.Body.Start})
-	}
-}
-
-// extrasIn puts the extras between their terminals into a circuit.
-func (d *design) extrasIn(c *network.Circuit) {
-	if d.facts.Extras.Isolator != job.NoIsolator {
-		c.Add(network.Switch{Name: "q1", A: c.Node("q1.1"), B: c.Node("q1.2"), Ohm: d.isolator().Ohm, Closed: true})
-	}
-	if d.facts.Extras.Monitor {
-		c.Add(network.Resistance{Name: "r1", A: c.Node("aux.31"), B: c.Node("r1.load"), Ohm: d.shuntOhm()})
-	}
-	if d.fedHouse() {
-		d.fuse(c, "f4", &d.house)
-		c.Add(network.Resistance{Name: "q3", A: c.Node("q3.1"), B: c.Node("q3.2"), Ohm: parts.DisconnectOhm})
+		s.Add(system.Component{ID: "w1", Kind: system.KindWinch, Name: "Winch", Rating: working.Plain(e.WinchA.Value, "A", 0), Existing: true, At: d.facts.Body.Start})
 	}
 }
 
@@ -277,10 +282,10 @@ func (d *design) winchState(rest state) state {
 	e, n := d.facts.Extras, d.facts.N
 	s := rest
 	s.id, s.label, s.kind = "winch", "winch pulling", cranking
-	s.rpm, s.setV, s.machineA, s.startV = idleRPM, d.facts.RegulatedV.Value, d.machineA(idleRPM), surfaceV*n
-	s.loadA, s.houseA = d.facts.LoadA.Value*byDay, 0
-	s.winches = true
-	s.joined = e.WinchFrom == job.WinchAtJoined && d.canJoin()
+	s.rpm, s.SetV, s.MachineA, s.StartV = idleRPM, d.facts.RegulatedV.Value, d.machineA(idleRPM), surfaceV*n
+	s.VehicleA, s.HouseA = d.facts.LoadA.Value*byDay, 0
+	s.Winches = true
+	s.Joined = e.WinchFrom == job.WinchAtJoined && d.canJoin()
 	return s
 }
 
@@ -292,7 +297,7 @@ func (d *design) canJoin() bool {
 func (d *design) saysWinch(s *state) string {
 	amps := had(s.solved.Through("winch"))
 	says := fmt.Sprintf("winch %s at %s", working.Text(amps, "A", 0), working.Text(amps*d.winchOhm(), "V", 1))
-	if s.joined {
+	if s.Joined {
 		share := math.Abs(had(s.solved.Through("contact")))
 		says += fmt.Sprintf(", of it %s through the join; %s", working.Text(share, "A", 0), d.fusesAt(share))
 	}

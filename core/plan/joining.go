@@ -6,8 +6,6 @@ import (
 	"epitrope/core/cable"
 	"epitrope/core/coupling"
 	"epitrope/core/job"
-	"epitrope/core/network"
-	"epitrope/core/parts"
 	"epitrope/core/protect"
 	"epitrope/core/system"
 	"epitrope/core/working"
@@ -139,24 +137,66 @@ func (d *design) joinComponents() {
 	s, at := &d.system, d.couplingAt()
 	switch d.kind {
 	case coupling.DCDCChangeover:
-		s.Add(system.Component{ID: "k1", Kind: system.Changeover, Name: "K1", Rating: d.changeover.Label, At: at})
+		s.Add(system.Component{ID: "k1", Kind: system.KindChangeover, Name: "K1", Rating: d.changeover.Label, At: at, Device: d.contactDevice("87a")})
 	case coupling.DCDCHighCurrent:
-		s.Add(system.Component{ID: "k1", Kind: system.Contactor, Name: "K1", Rating: d.contact.Label, At: at})
+		s.Add(system.Component{ID: "k1", Kind: system.KindContactor, Name: "K1", Rating: d.contact.Label, At: at, Device: d.contactDevice("")})
 	}
-	works := func(id, rating string) {
-		s.Add(system.Component{ID: id, Kind: system.Control, Name: strings.ToUpper(id), Rating: rating, At: feedAt})
+	works := func(id, rating string, throws ...system.Throw) {
+		s.Add(system.Component{ID: id, Kind: system.KindControl, Name: strings.ToUpper(id), Rating: rating, At: feedAt, Device: system.Control{Throws: throws}})
+	}
+	byHand := []system.Throw{{Name: "s1", From: "2", To: "0", When: system.WhileJoined}}
+	if d.control() == takesOver {
+		byHand[0].When = system.WhileJoinedAlone
+		if d.wired() {
+			byHand = append(byHand, system.Throw{Name: "s1 with the signal", From: "1", To: "0", When: system.WhileBoth})
+		}
 	}
 	if d.kind == coupling.ManualSelector {
-		works("s1", "selector: off, with ignition, always")
+		works("s1", "selector: off, with ignition, always", byHand...)
 	} else if d.control() != noControl {
-		works("s1", "push-button, momentary, labelled")
+		works("s1", "push-button, momentary, labelled", byHand...)
 	}
 	if id := d.seriesSwitch(); id != "" {
-		works(id, "switch in the signal's wire")
+		works(id, "switch in the signal's wire", system.Throw{Name: id + " in series", From: "1", To: "0", When: system.WhileLive})
 	}
 	if _, ok := d.ownFeed(); ok {
-		s.Add(system.Component{ID: "f5", Kind: system.Fuse, Name: "F5", Rating: d.button.fuse.Label(), At: at})
+		s.Add(system.Component{ID: "f5", Kind: system.KindFuse, Name: "F5", Rating: d.button.fuse.Label(), At: at, Device: d.button.fuseDevice()})
 	}
+}
+
+// contactDevice is what joins the batteries, with its coil where that is wired, or its own
+// eye on the voltage.
+func (d *design) contactDevice(rest string) system.Contact {
+	n := d.facts.N
+	c := system.Contact{From: "30", To: "87", Rest: rest, Ohm: d.joinOhm(), PlugIn: rest != "" && d.changeover.PlugIn}
+	if d.kind == coupling.VSR {
+		c.WatchOhm, c.HoldOhm = 12*n/relaySensesA, 12*n/d.contact.Sensing.CoilA
+	}
+	if d.relayed() || d.kind.Coil() && (d.wired() || d.control() == takesOver) {
+		c.CoilPlus, c.CoilMinus = d.coil()
+		c.CoilOhm = 12 * n / d.coilA()
+	}
+	return c
+}
+
+// fuseDevice is a leg's fuse in its holder.
+func (l *leg) fuseDevice() system.Fuse { return system.Fuse{Fuse: l.fuse, Ohm: l.fuseOhm()} }
+
+// chargerDevice is the charger as it is set and wired.
+func (d *design) chargerDevice() system.Charger {
+	c := system.Charger{Card: d.charger, OutV: d.setV() + taperV, RestOhm: d.standbyOhm(), BesideA: d.facts.Survey.FeedA.Value}
+	if d.wired() && !d.kind.Coil() {
+		c.SignalOhm = 12 * d.facts.N / triggerA
+	}
+	if d.kind == coupling.DCDCHighCurrent {
+		c.Works = "K1"
+	}
+	return c
+}
+
+// standbyOhm is a charger's input at rest; one that takes nothing is as good as open.
+func (d *design) standbyOhm() float64 {
+	return 12 * d.facts.N / max(d.charger.StandbyA, coilOffA)
 }
 
 // link is how much of a leg is the link between K1 and the charger.
@@ -229,34 +269,5 @@ func (d *design) coilWires() {
 	}
 	if d.relayed() {
 		d.wire("g2", "g1", system.Signal, minus, term("coupling", "31"), t, linkM, system.Joints{})
-	}
-}
-
-// coilIn puts the coil into a circuit, with what works it.
-func (d *design) coilIn(c *network.Circuit) {
-	contact := func(name, a, b string) {
-		c.Add(network.Switch{Name: name, A: c.Node(a), B: c.Node(b), Ohm: parts.ControlOhm})
-	}
-	if d.relayed() || d.kind.Coil() && (d.wired() || d.control() == takesOver) {
-		plus, minus := d.coil()
-		c.Add(network.Resistance{Name: "coil", A: c.Node(plus.Node()), B: c.Node(minus.Node()), Ohm: 12 * d.facts.N / d.coilA()})
-	}
-	if d.kind == coupling.DCDCHighCurrent {
-		contact("relay output", "coupling.30", "coupling.K1")
-	}
-	if id := d.seriesSwitch(); id != "" {
-		contact(id+" in series", id+".1", id+".0")
-	}
-	switch d.control() {
-	case takesOver:
-		if d.wired() {
-			contact("s1 with the signal", "s1.1", "s1.0")
-		}
-		contact("s1", "s1.2", "s1.0")
-	case alone:
-		contact("s1", "s1.2", "s1.0")
-	}
-	if _, ok := d.ownFeed(); ok {
-		d.fuse(c, "f5", &d.button)
 	}
 }

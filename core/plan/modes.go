@@ -1,6 +1,7 @@
 package plan
 
 import (
+	"epitrope/core/circuit"
 	"fmt"
 	"math"
 
@@ -158,7 +159,7 @@ func (d *design) joinedIn(position string, k keyState, s *state) bool {
 	switch d.kind {
 	case coupling.VSR:
 		if k.engine == "running" {
-			return s.setV >= d.contact.Sensing.CutInV*d.facts.N
+			return s.SetV >= d.contact.Sensing.CutInV*d.facts.N
 		}
 		return d.staysClosed(*s)
 	case coupling.SwitchedContactor:
@@ -168,7 +169,7 @@ func (d *design) joinedIn(position string, k keyState, s *state) bool {
 	case coupling.DCDCChangeover:
 		return position == held
 	case coupling.DCDCHighCurrent:
-		return d.signalled(position, k) && k.engine == "running" && coupling.UsualHighCurrent.Joins(true, s.setV/d.facts.N, s.auxOwnV/d.facts.N)
+		return d.signalled(position, k) && k.engine == "running" && coupling.UsualHighCurrent.Joins(true, s.SetV/d.facts.N, s.AuxOwnV/d.facts.N)
 	case coupling.SecondAlternator:
 		return position == isolatorOn
 	}
@@ -178,32 +179,32 @@ func (d *design) joinedIn(position string, k keyState, s *state) bool {
 // modeState is the state of the circuit with everything as it stands.
 func (d *design) modeState(position string, k keyState, sun string) state {
 	f, n := d.facts, d.facts.N
-	s := state{id: "mode", kind: resting, startV: restAfterV * n, startOhm: d.startOhm(), loadA: asleepA, auxOwnV: f.Chemistry.RestV(0.75) * n, houseA: f.DailyAh.Value / 24}
+	s := state{id: "mode", kind: resting, State: circuit.State{StartV: restAfterV * n, StartOhm: d.startOhm(), VehicleA: asleepA, AuxOwnV: f.Chemistry.RestV(0.75) * n, HouseA: f.DailyAh.Value / 24}}
 	if d.kind == coupling.VSR {
-		s.auxOwnV = f.Chemistry.RestV(1) * n // it was closed until now
+		s.AuxOwnV = f.Chemistry.RestV(1) * n // it was closed until now
 	}
 	switch k.engine {
 	case "running":
-		s.kind, s.rpm, s.setV, s.machineA, s.loadA, s.startV = charging, cruiseRPM, f.RegulatedV.Value, d.machineA(cruiseRPM), f.LoadA.Value*byDay, surfaceV*n
-		s.auxOwnV, s.secondA = d.auxEmptyV(), d.secondA(cruiseRPM)
+		s.kind, s.rpm, s.SetV, s.MachineA, s.VehicleA, s.StartV = charging, cruiseRPM, f.RegulatedV.Value, d.machineA(cruiseRPM), f.LoadA.Value*byDay, surfaceV*n
+		s.AuxOwnV, s.SecondA = d.auxEmptyV(), d.secondA(cruiseRPM)
 		if f.Chemistry.Lead {
-			s.acceptsA = d.figures["accepts"].Unrounded
+			s.AcceptsA = d.figures["accepts"].Unrounded
 		}
 	case "cranking":
-		s.kind, s.cranks = cranking, true
+		s.kind, s.Cranks = cranking, true
 	default:
-		s.loadA = map[string]float64{"off": asleepA, "accessory": accessoryA, "on": keyOnA}[k.key]
+		s.VehicleA = map[string]float64{"off": asleepA, "accessory": accessoryA, "on": keyOnA}[k.key]
 	}
 	if sun == "yes" && d.sunMeets(d.signalled(position, k)) {
-		s.sunA = sunShare * f.Day.SolarW.Value / (14 * n)
+		s.SunA = sunShare * f.Day.SolarW.Value / (14 * n)
 	}
-	s.feedLive = d.signalled(position, k)
-	if s.isolated = position == isolated; s.isolated && d.facts.Extras.Isolator == job.MasterSwitch {
-		s.houseA = 0 // it is off with the battery
+	s.FeedLive = d.signalled(position, k)
+	if s.Isolated = position == isolated; s.Isolated && d.facts.Extras.Isolator == job.MasterSwitch {
+		s.HouseA = 0 // it is off with the battery
 	}
-	s.joined = d.joinedIn(position, k, &s)
-	s.stopped = !s.feedLive || d.kind == coupling.DCDCChangeover && s.joined || k.engine == "cranking" ||
-		s.isolated && d.facts.Extras.Isolator == job.FrontIsolator // nothing reaches its input
+	s.Joined = d.joinedIn(position, k, &s)
+	s.Stopped = !s.FeedLive || d.kind == coupling.DCDCChangeover && s.Joined || k.engine == "cranking" ||
+		s.Isolated && d.facts.Extras.Isolator == job.FrontIsolator // nothing reaches its input
 	return s
 }
 
@@ -218,7 +219,7 @@ const (
 func (d *design) mode(position string, k keyState, sun string) Mode {
 	s := d.modeState(position, k, sun)
 	d.settle(&s)
-	m := Mode{Switch: position, Key: k.key, Engine: k.engine, Sun: sun, Joined: s.joined, Verdict: "normal"}
+	m := Mode{Switch: position, Key: k.key, Engine: k.engine, Sun: sun, Joined: s.Joined, Verdict: "normal"}
 	if s.solved.Volts == nil {
 		m.Verdict, m.Why = "caution", s.err.Error()
 		return m
@@ -237,9 +238,9 @@ func (d *design) lamp(s *state) string {
 	switch {
 	case d.kind == coupling.SecondAlternator:
 		return "none"
-	case d.kind.Charger() && !s.stopped && s.err == nil:
+	case d.kind.Charger() && !s.Stopped && s.err == nil:
 		return "charging"
-	case s.joined:
+	case s.Joined:
 		return "joined"
 	}
 	return "dark"
@@ -269,12 +270,12 @@ func (d *design) judgeMode(m *Mode, k keyState, s *state, out float64) {
 		m.Why, m.Interlock = fmt.Sprintf(modeWords[rule], args...), interlocks[rule]
 	}
 	amps := func(a float64) string { return working.Text(math.Abs(a), "A", 0) }
-	batteriesJoined := s.joined && d.kind != coupling.SecondAlternator
+	batteriesJoined := s.Joined && d.kind != coupling.SecondAlternator
 	through := had(s.solved.Through("contact"))
 	switch {
-	case s.isolated && d.chargesNothing(s, k):
+	case s.Isolated && d.chargesNothing(s, k):
 		say("forbidden", "mode.dump", amps(d.charger.OutputA))
-	case s.isolated:
+	case s.Isolated:
 		say("normal", "mode.isolated")
 	case s.err != nil && k.engine == "running":
 		say("forbidden", "mode.starved", s.err.Error())
@@ -294,15 +295,15 @@ func (d *design) judgeMode(m *Mode, k keyState, s *state, out float64) {
 		say("forbidden", "mode.flat", d.hoursToHalf(max(out, d.sharedDrain(s))))
 	case batteriesJoined && k.engine == "stopped":
 		say("caution", "mode.feeds", amps(through))
-	case d.kind.Charger() && !s.stopped && k.engine == "stopped" && s.err != nil:
+	case d.kind.Charger() && !s.Stopped && k.engine == "stopped" && s.err != nil:
 		say("forbidden", "mode.hunts", working.Text(out, "A", 0), s.err.Error())
-	case d.kind.Charger() && !s.stopped && k.engine == "stopped":
+	case d.kind.Charger() && !s.Stopped && k.engine == "stopped":
 		verdict := "forbidden"
 		if k.key == "on" {
 			verdict = "caution"
 		}
 		say(verdict, "mode.drains", working.Text(out, "A", 0), d.hoursToHalf(out))
-	case m.Sun == "yes" && s.sunA == 0 && !m.Charging:
+	case m.Sun == "yes" && s.SunA == 0 && !m.Charging:
 		say("caution", "mode.blocked")
 	case k.engine == "running" && m.Charging:
 		say("normal", "mode.charges", amps(s.outA))
@@ -312,8 +313,8 @@ func (d *design) judgeMode(m *Mode, k keyState, s *state, out float64) {
 		say("caution", "mode.nocharge")
 	case k.engine == "cranking":
 		say("normal", "mode.cranks", working.Text(had(s.solved.At("start.30")), "V", 1))
-	case m.Sun == "yes" && s.sunA > 0:
-		say("normal", "mode.sun", amps(s.sunA))
+	case m.Sun == "yes" && s.SunA > 0:
+		say("normal", "mode.sun", amps(s.SunA))
 	default:
 		say("normal", "mode.apart", spanOf(shareToHalf*d.facts.StartAh.Value/math.Max(out, 1e-3)))
 	}
@@ -326,7 +327,7 @@ func (d *design) chargesNothing(s *state, k keyState) bool {
 	if at != job.AuxIsolator && at != job.MasterSwitch {
 		return false
 	}
-	return d.kind.Charger() && s.feedLive && k.engine == "running" || at == job.MasterSwitch && s.sunA > 0
+	return d.kind.Charger() && s.FeedLive && k.engine == "running" || at == job.MasterSwitch && s.SunA > 0
 }
 
 // meansOff says whether a position is meant to stop charging.
@@ -336,7 +337,7 @@ func (d *design) meansOff(position string) bool {
 
 // sharedDrain is the start battery's part of what drains both, joined and left.
 func (d *design) sharedDrain(s *state) float64 {
-	all := s.houseA + s.loadA
+	all := s.HouseA + s.VehicleA
 	return all * d.facts.StartAh.Value / (d.facts.StartAh.Value + d.facts.AuxAh.Value)
 }
 

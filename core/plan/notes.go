@@ -220,7 +220,7 @@ func (d *design) noteRelay(n *noted) {
 			continue
 		}
 		switch {
-		case !s.joined:
+		case !s.Joined:
 			n.add("relay.open", "coupling", stop, with(s.label, working.Text(s.busV, "V", 1), working.Text(cutIn, "V", 1)), nil, d.otherCoupling()...)
 		case s.sags && s.sensedV < cutOut:
 			n.add("relay.idle", "coupling", remark, with(working.Text(s.sensedV, "V", 1), working.Text(cutOut, "V", 1)), nil)
@@ -228,7 +228,7 @@ func (d *design) noteRelay(n *noted) {
 			n.add("relay.chatter", "coupling", caution, with(s.label, working.Text(s.sensedV, "V", 2), working.Text(cutOut, "V", 1)), nil, d.otherCoupling()...)
 		}
 	}
-	if parked := d.stateBy("parked"); parked.joined {
+	if parked := d.stateBy("parked"); parked.Joined {
 		n.add("relay.night", "coupling", stop, with(f.Chemistry.Label, working.Text(parked.sensedV, "V", 1), working.Text(cutOut, "V", 1)), nil, d.otherCoupling()...)
 	}
 }

@@ -120,12 +120,12 @@ func (d *design) couplingAtState(s state, in, out float64) (carries, loses strin
 	lost := s.inA*in - s.outA*out
 	if !d.kind.Charger() {
 		carries = working.Text(s.outA, "A", 0)
-		if !s.joined {
+		if !s.Joined {
 			carries = "open"
 		}
 		return carries, working.Text(max(0, lost), "W", 0)
 	}
-	if s.stopped {
+	if s.Stopped {
 		return "resting", working.Text(max(0, lost), "W", 1)
 	}
 	return fmt.Sprintf("%s in, %s out", working.Text(s.inA, "", 0), working.Text(s.outA, "A", 0)), working.Text(max(0, lost), "W", 0)

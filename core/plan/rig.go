@@ -7,6 +7,7 @@ import (
 	"epitrope/core/alternator"
 	"epitrope/core/battery"
 	"epitrope/core/cable"
+	"epitrope/core/circuit"
 	"epitrope/core/coupling"
 	"epitrope/core/day"
 	"epitrope/core/job"
@@ -106,17 +107,14 @@ func (d *Day) Rig(v Variation) *day.Rig {
 		network.CurrentLoad{Name: "vehicle", A: bus},
 		network.Switch{Name: "starter", A: bus, Ohm: p.starterOhm()},
 		network.Battery{Name: "aux battery", Plus: c.Node("aux.30"), Minus: c.Node("aux.31"), Volts: 12 * n, Ohm: p.auxOhm()},
-		network.CurrentLoad{Name: "house", A: c.Node(housePlus), B: c.Node(houseMinus)})
+		network.CurrentLoad{Name: "house", A: c.Node(housePlus.Node()), B: c.Node(houseMinus.Node())})
 	roles := []system.Role{system.Feed, system.Return, system.Chassis}
 	if p.kind == coupling.VSR {
 		roles = append(roles, system.Signal)
 	}
-	sys.Lay(c, roles...)
-	p.plug(c)
-	p.extrasIn(c)
+	circuit.Fixed(c, &sys, roles...)
 	rig.Disconnect = p.disconnect()
 	for _, l := range []*leg{&p.start, &p.aux} {
-		p.fuse(c, l.fuseID, l)
 		rig.Fuses = append(rig.Fuses, day.Fuse{ID: l.fuseID, Element: l.fuseID, Fuse: l.fuse})
 	}
 	p.couple(rig, c)
@@ -185,7 +183,8 @@ func (d *design) couple(rig *day.Rig, c *network.Circuit) {
 	if !d.kind.Charger() {
 		return
 	}
-	charger := d.chargerAt(c)
+	at, _ := d.system.Component("coupling")
+	charger := circuit.Converter(c, at, d.chargerDevice())
 	c.Add(charger, network.Resistance{Name: "charger at rest", A: c.Node("coupling.30"), B: c.Node("coupling.31"), Ohm: d.standbyOhm()})
 	rig.Charger = &day.Charger{Element: "charger", Standby: "charger at rest", OutputA: d.charger.OutputA, StandbyA: max(d.charger.StandbyA, coilOffA),
 		Stages: d.usualStages(), Curve: coupling.UsualCurve,

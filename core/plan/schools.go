@@ -5,6 +5,7 @@ import (
 	"math"
 	"strings"
 
+	"epitrope/core/circuit"
 	"epitrope/core/coupling"
 	"epitrope/core/day"
 	"epitrope/core/job"
@@ -123,7 +124,7 @@ func (t trier) delay() School {
 		d := t.with(s.Path, min)
 		out := d.stateBy("early").outA
 		crankAh := d.facts.CrankA.Value * 2 / 3600
-		recovers := crankAh / math.Max(0.5, (d.facts.RegulatedV.Value/d.facts.N-surfaceV)/rechargeOhm) * 60
+		recovers := crankAh / math.Max(0.5, (d.facts.RegulatedV.Value/d.facts.N-surfaceV)/circuit.RechargeOhm) * 60
 		s.Options = append(s.Options, SchoolOption{Value: working.Plain(min, "", 0), Label: working.Plain(min, "min", 0), Now: d.facts.Schools.DelayMin.Value == t.now.facts.Schools.DelayMin.Value, Level: Good,
 			Comes: fmt.Sprintf("Each start leaves out %s of charging; two seconds of cranking take %s, back in the start battery after about %s.",
 				working.Text(out*min/60, "Ah", 1), working.Text(crankAh, "Ah", 2), working.Text(recovers, "min", 0))})

@@ -7,6 +7,7 @@ import (
 
 	"epitrope/core/alternator"
 	"epitrope/core/battery"
+	"epitrope/core/circuit"
 	"epitrope/core/coupling"
 	"epitrope/core/network"
 	"epitrope/core/working"
@@ -28,23 +29,7 @@ type state struct {
 	kind      stateKind
 	rpm       float64 // of the alternator
 
-	setV, machineA  float64 // what the alternator is regulated to, and can give; 0: it stands
-	loadA, houseA   float64 // what the vehicle takes, and what is used off the aux battery
-	startV          float64 // the start battery's own voltage
-	startOhm        float64
-	cranks          bool    // the starter turns
-	auxOwnV         float64 // the aux battery's own voltage
-	acceptsA        float64 // what it accepts at most; 0: no limit
-	worstEfficiency bool
-	fresh           bool    // a flat start battery takes what its resistance lets it, for the first seconds
-	stopped         bool    // the charger rests
-	joined          bool    // a contact joins the batteries
-	feedLive        bool    // the feed point is live with the engine off
-	secondA         float64 // what a machine of the run's own gives at most
-	sunA            float64 // what panels give at most
-	short           string  // where there is a dead short to minus
-	isolated        bool    // the isolator is open
-	winches         bool    // the winch pulls
+	circuit.State
 
 	solved       network.Solution
 	busV         float64 // at the start battery
@@ -83,34 +68,34 @@ const (
 // chargingStates are those that the runs are sized for.
 func (d *design) chargingStates() []state {
 	n, v := d.facts.N, d.facts.RegulatedV.Value
-	run := state{kind: charging, rpm: cruiseRPM, setV: v, machineA: d.machineA(cruiseRPM), loadA: d.facts.LoadA.Value,
-		startV: surfaceV * n, startOhm: d.startOhm(), auxOwnV: d.auxEmptyV()}
+	run := state{kind: charging, rpm: cruiseRPM, State: circuit.State{SetV: v, MachineA: d.machineA(cruiseRPM), VehicleA: d.facts.LoadA.Value,
+		StartV: surfaceV * n, StartOhm: d.startOhm(), AuxOwnV: d.auxEmptyV()}}
 	if d.facts.Chemistry.Lead && (!d.kind.Charger() || d.kind.Joins()) {
-		run.acceptsA = d.figures["accepts"].Unrounded
+		run.AcceptsA = d.figures["accepts"].Unrounded
 	}
-	run.secondA = d.secondA(cruiseRPM)
+	run.SecondA = d.secondA(cruiseRPM)
 	if d.kind.Charger() {
 		// At the end of bulk the battery stands just so high that the full current
 		// still flows at the profile's voltage.
-		run.auxOwnV = d.setV() - d.charger.OutputA*(d.aux.totalOhm()+d.auxOhm())
+		run.AuxOwnV = d.setV() - d.charger.OutputA*(d.aux.totalOhm()+d.auxOhm())
 	}
 	with := func(id, label string, change func(*state)) state {
 		s := run
 		s.id, s.label = id, label
 		change(&s)
-		s.joined = d.joinsAt(&s)
+		s.Joined = d.joinsAt(&s)
 		return s
 	}
 	list := []state{
 		with("cruise", "cruise", func(*state) {}),
-		with("early", "cruise, early in bulk", func(s *state) { s.auxOwnV = min(s.auxOwnV, d.auxEmptyV()) }),
+		with("early", "cruise, early in bulk", func(s *state) { s.AuxOwnV = min(s.AuxOwnV, d.auxEmptyV()) }),
 		with("idle", "idle, hot, lamps on", func(s *state) {
-			s.secondA = d.secondA(idleRPM)
-			s.rpm, s.machineA, s.setV, s.worstEfficiency = idleRPM, d.machineA(idleRPM), v-alternator.HotDropV*n, true
+			s.SecondA = d.secondA(idleRPM)
+			s.rpm, s.MachineA, s.SetV, s.WorstEfficiency = idleRPM, d.machineA(idleRPM), v-alternator.HotDropV*n, true
 		}),
 	}
 	if d.facts.Varies() {
-		list = append(list, with("eased", "regulation eased off", func(s *state) { s.setV, s.worstEfficiency = alternator.EasedV*n, true }))
+		list = append(list, with("eased", "regulation eased off", func(s *state) { s.SetV, s.WorstEfficiency = alternator.EasedV*n, true }))
 	}
 	return list
 }
@@ -120,14 +105,14 @@ func (d *design) joinsAt(s *state) bool {
 	n := d.facts.N
 	switch d.kind {
 	case coupling.VSR:
-		return s.setV >= d.contact.Sensing.CutInV*n
+		return s.SetV >= d.contact.Sensing.CutInV*n
 	case coupling.SwitchedContactor, coupling.SecondAlternator:
 		return true
 	case coupling.ManualSelector:
 		return d.facts.Schools.Selector != coupling.Off
 	case coupling.DCDCHighCurrent:
 		// At the end of bulk the charger alone finishes the charge.
-		return coupling.UsualHighCurrent.Joins(true, s.setV/n, s.auxOwnV/n) && s.id != "cruise"
+		return coupling.UsualHighCurrent.Joins(true, s.SetV/n, s.AuxOwnV/n) && s.id != "cruise"
 	}
 	return false
 }
@@ -157,9 +142,9 @@ func (d *design) secondV() float64 { return d.profile.AbsorptionHigh }
 // and whether the engine starts.
 func (d *design) otherStates() []state {
 	n := d.facts.N
-	rest := state{kind: resting, startV: battery.Flooded.RestV(1) * n, startOhm: d.startOhm(), loadA: asleepA, stopped: true,
-		auxOwnV: d.facts.Chemistry.RestV(1) * n, houseA: d.facts.DailyAh.Value / 24}
-	rest.joined = d.joinedAtRest(rest)
+	rest := state{kind: resting, State: circuit.State{StartV: battery.Flooded.RestV(1) * n, StartOhm: d.startOhm(), VehicleA: asleepA, Stopped: true,
+		AuxOwnV: d.facts.Chemistry.RestV(1) * n, HouseA: d.facts.DailyAh.Value / 24}}
+	rest.Joined = d.joinedAtRest(rest)
 	with := func(id, label string, kind stateKind, change func(*state)) state {
 		s := rest
 		s.id, s.label, s.kind = id, label, kind
@@ -167,39 +152,39 @@ func (d *design) otherStates() []state {
 		return s
 	}
 	parked := "parked"
-	if rest.joined && d.kind != coupling.SecondAlternator {
+	if rest.Joined && d.kind != coupling.SecondAlternator {
 		parked = "parked, still joined"
 	}
 	list := []state{
 		with("parked", parked, resting, func(*state) {}),
 		with("crank", "cranking", cranking, func(s *state) {
-			s.cranks, s.houseA = true, 0
-			s.joined = s.joined || d.joinedCranking()
+			s.Cranks, s.HouseA = true, 0
+			s.Joined = s.Joined || d.joinedCranking()
 		}),
 	}
 	if d.kind.Joins() && d.kind != coupling.DCDCHighCurrent || d.kind == coupling.DCDCChangeover {
 		flat := func(s *state) {
-			s.joined, s.houseA, s.fresh = true, 0, true
-			s.startV, s.startOhm = battery.Flooded.RestV(flatSOC)*n, battery.Flooded.OhmAt(d.facts.StartAh.Value, n, flatSOC, warmC)
+			s.Joined, s.HouseA, s.Fresh = true, 0, true
+			s.StartV, s.StartOhm = battery.Flooded.RestV(flatSOC)*n, battery.Flooded.OhmAt(d.facts.StartAh.Value, n, flatSOC, warmC)
 		}
 		list = append(list,
 			with("precharge", "start battery flat, joined", resting, flat),
-			with("joined", "cranking through the join", cranking, func(s *state) { flat(s); s.cranks = true }),
+			with("joined", "cranking through the join", cranking, func(s *state) { flat(s); s.Cranks = true }),
 			with("inrush", "joined on a flat aux battery", faulted, func(s *state) {
-				s.joined, s.houseA, s.loadA = true, 0, d.facts.LoadA.Value
-				s.setV, s.machineA, s.rpm = d.facts.RegulatedV.Value, d.machineA(cruiseRPM), cruiseRPM
-				s.startV, s.auxOwnV = surfaceV*n, d.facts.Chemistry.RestV(flatSOC)*n
+				s.Joined, s.HouseA, s.VehicleA = true, 0, d.facts.LoadA.Value
+				s.SetV, s.MachineA, s.rpm = d.facts.RegulatedV.Value, d.machineA(cruiseRPM), cruiseRPM
+				s.StartV, s.AuxOwnV = surfaceV*n, d.facts.Chemistry.RestV(flatSOC)*n
 			}))
 	}
 	if d.facts.Extras.Winch {
 		list = append(list, d.winchState(rest))
 	}
 	return append(list,
-		with(shortC1, "short at the end of C1", faulted, func(s *state) {
-			s.joined, s.houseA, s.short, s.startV = false, 0, shortC1, d.start.sourceV
-			s.secondA = d.start.sourceV / d.sourceOhm()
+		with(circuit.ShortC1, "short at the end of C1", faulted, func(s *state) {
+			s.Joined, s.HouseA, s.Short, s.StartV = false, 0, circuit.ShortC1, d.start.sourceV
+			s.SecondA = d.start.sourceV / d.sourceOhm()
 		}),
-		with(shortC2, "short at the end of C2", faulted, func(s *state) { s.joined, s.houseA, s.short = false, 0, shortC2 }))
+		with(circuit.ShortC2, "short at the end of C2", faulted, func(s *state) { s.Joined, s.HouseA, s.Short = false, 0, circuit.ShortC2 }))
 }
 
 // warmC is the temperature of a start battery that is no warmer than the garage.
@@ -207,7 +192,7 @@ const warmC = 20.0
 
 // staysClosed says whether a relay that was closed stays so at rest.
 func (d *design) staysClosed(s state) bool {
-	s.joined = true
+	s.Joined = true
 	d.settle(&s)
 	return s.err == nil && s.sensedV >= d.contact.Sensing.CutOutV*d.facts.N
 }
@@ -250,17 +235,14 @@ func worse(a, b state) bool {
 // settle solves the circuit in a state and reads the volts and amps from it. Where
 // the alternator has less than is asked, the start battery makes up the rest.
 func (d *design) settle(s *state) {
-	if d.laid == nil {
-		d.laid = d.lay()
-	}
-	if s.err = d.laid.solveIn(s); s.err != nil {
-		s.busV, s.inV, s.auxV, s.outV = s.setV, s.setV, s.auxOwnV, s.auxOwnV
+	if s.solved, s.err = d.lay().Solve(s.State); s.err != nil {
+		s.busV, s.inV, s.auxV, s.outV = s.SetV, s.SetV, s.AuxOwnV, s.AuxOwnV
 		return
 	}
 	solved := s.solved
 	s.busV = had(solved.At(d.source().Node()))
 	s.auxV = had(solved.Across("aux.30", "aux.31"))
-	if s.setV > 0 {
+	if s.SetV > 0 {
 		s.machineGives = had(solved.Through("lead"))
 	}
 	s.sags = s.id == "idle" && had(solved.At("start.30")) < surfaceV*d.facts.N
@@ -276,16 +258,16 @@ func (d *design) settle(s *state) {
 
 func (d *design) readCharger(s *state) {
 	in := "coupling.30"
-	if s.joined { // past the charger
+	if s.Joined { // past the charger
 		in = d.arrives().Node()
 	}
 	s.inV, s.outV = had(s.solved.Across(in, "coupling.31")), had(s.solved.Across("coupling.out", "coupling.31"))
 	s.inA, s.outA = had(s.solved.Through("c1")), had(s.solved.Through("c2"))
-	if s.joined && d.kind == coupling.DCDCHighCurrent {
+	if s.Joined && d.kind == coupling.DCDCHighCurrent {
 		s.says = fmt.Sprintf("%s through the bypass, limited by %s", working.Text(s.outA, "A", 0), d.limitedBy(s))
 		return
 	}
-	if s.stopped || s.joined {
+	if s.Stopped || s.Joined {
 		return
 	}
 	if cutOut := d.charger.CutOutV * d.facts.N; s.inV < cutOut {
@@ -300,7 +282,7 @@ func (d *design) readContact(s *state) {
 	if d.kind == coupling.VSR {
 		s.sensedV = had(s.solved.Across("coupling.30", "coupling.31"))
 	}
-	if !s.joined {
+	if !s.Joined {
 		s.says = "open"
 		if d.kind == coupling.VSR {
 			s.says = fmt.Sprintf("relay open: it closes at %s", working.Text(d.contact.Sensing.CutInV*d.facts.N, "V", 1))
@@ -316,9 +298,9 @@ func (d *design) readContact(s *state) {
 func (d *design) limitedBy(s *state) string {
 	by := "the circuit"
 	switch {
-	case s.acceptsA > 0 && s.outA > s.acceptsA*(1-settledWithin):
+	case s.AcceptsA > 0 && s.outA > s.AcceptsA*(1-settledWithin):
 		by = "the battery"
-	case s.busV < s.setV-limitedBy*d.facts.N, d.kind == coupling.SecondAlternator && s.outA > s.secondA*(1-settledWithin):
+	case s.busV < s.SetV-limitedBy*d.facts.N, d.kind == coupling.SecondAlternator && s.outA > s.SecondA*(1-settledWithin):
 		by = "the alternator"
 	}
 	return by
@@ -329,19 +311,19 @@ func (d *design) saysOf(s *state) string {
 	volts := func(v float64) string { return working.Text(v, "V", 1) }
 	amps := func(a float64) string { return working.Text(a, "A", 0) }
 	switch {
-	case s.winches:
+	case s.Winches:
 		return d.saysWinch(s)
-	case s.short != "":
-		return fmt.Sprintf("%.1f kA until the fuse opens", max(had(s.solved.Through(s.short)), 0)/1000)
-	case s.cranks && s.joined && d.kind != coupling.SecondAlternator:
+	case s.Short != "":
+		return fmt.Sprintf("%.1f kA until the fuse opens", max(had(s.solved.Through(s.Short)), 0)/1000)
+	case s.Cranks && s.Joined && d.kind != coupling.SecondAlternator:
 		return fmt.Sprintf("starter %s at %s, of it %s from the aux battery; %s", amps(had(s.solved.Through("starter"))), volts(s.busV), amps(-s.outA), d.fusesAt(-s.outA))
-	case s.cranks:
+	case s.Cranks:
 		return fmt.Sprintf("starter %s at %s", amps(had(s.solved.Through("starter"))), volts(had(s.solved.At("start.30"))))
 	case s.id == "inrush":
 		return fmt.Sprintf("%s for a moment", amps(s.outA))
 	case s.id == "precharge":
 		return fmt.Sprintf("%s from the aux battery to the start battery", amps(-s.outA))
-	case s.joined && d.kind != coupling.SecondAlternator:
+	case s.Joined && d.kind != coupling.SecondAlternator:
 		return fmt.Sprintf("both batteries share the load: %s", volts(s.busV))
 	}
 	return fmt.Sprintf("start battery %s, aux battery %s, apart", volts(s.busV), volts(s.auxV))
@@ -396,10 +378,10 @@ func (d *design) shownStates() []State {
 
 // apart says whether the coupling lets nothing through.
 func (d *design) apart(s state) bool {
-	if d.kind.Charger() && !s.joined {
-		return s.stopped
+	if d.kind.Charger() && !s.Joined {
+		return s.Stopped
 	}
-	return !s.joined
+	return !s.Joined
 }
 
 // backUseHours is the driving that puts a day's use back at the current that

@@ -42,6 +42,14 @@ func TestShortsAreWhatFusesAreJudgedBy(t *testing.T) {
 	}
 }
 
+// A machine of the run's own gives what its regulator allows, through the isolator.
+func TestSecondAlternatorCharges(t *testing.T) {
+	p := decide(t, `{"alternator":{"label":"150/250 A"},"aux":{"chemistry":"lifepo4","capacityAh":400,"place":"rear"},"pins":{"coupling":"second","secondA":180}}`)
+	cruise := state(t, p, "cruise")
+	assert.InDelta(t, 90, cruise.OutA, 1, "half of its label")
+	assert.Greater(t, cruise.AuxV, 13.2)
+}
+
 // 400 A from a full 80 Ah battery of 7.5 mΩ: 12.7 − 3.0 V at the posts.
 func TestCrankingPullsTheStartBatteryDown(t *testing.T) {
 	s := circuit(t, `{"startBattery":{"capacityAh":80,"crankA":400}}`, "crank")

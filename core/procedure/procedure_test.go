@@ -61,12 +61,12 @@ func TestStepsAreInASafeOrder(t *testing.T) {
 			assert.False(t, s.Covered && seen[s.ID] > seen["cover"], "%s: %s comes too late", name, s.ID)
 		}
 		for _, c := range p.System.Components {
-			if c.Kind == system.Fuse {
+			if c.Kind == system.KindFuse {
 				at, ok := seen["fuse-"+c.ID]
 				assert.True(t, ok && at > seen["hold-fuses"], "%s: %s goes in after its polarity was measured", name, c.Name)
 			}
 			_, fitted := seen["fit-"+c.ID]
-			assert.Equal(t, !c.Existing && c.Kind != system.Earth && c.Kind != system.FeedPoint && c.Kind != system.Loads, fitted, "%s: %s", name, c.Name)
+			assert.Equal(t, !c.Existing && c.Kind != system.KindEarth && c.Kind != system.KindFeedPoint && c.Kind != system.KindLoads, fitted, "%s: %s", name, c.Name)
 		}
 		for _, s := range list {
 			for _, of := range s.Of {

@@ -14,17 +14,17 @@ func (s *System) bridges(rest bool) []Bridge {
 	list := []Bridge{}
 	for _, c := range s.Components {
 		switch c.Kind {
-		case Fuse:
+		case KindFuse:
 			list = append(list, Bridge{c.ID, "in", "out"})
-		case Relay, Contactor, Isolator:
+		case KindRelay, KindContactor, KindIsolator:
 			list = append(list, Bridge{c.ID, "30", "87"})
-		case Changeover:
+		case KindChangeover:
 			list = append(list, Bridge{c.ID, "30", map[bool]string{true: "87a", false: "87"}[rest]})
-		case Control:
+		case KindControl:
 			list = append(list, Bridge{c.ID, map[bool]string{true: "1", false: "2"}[rest], "0"})
-		case Switch, Disconnect:
+		case KindSwitch, KindDisconnect:
 			list = append(list, Bridge{c.ID, "1", "2"})
-		case Plug:
+		case KindPlug:
 			list = append(list, Bridge{c.ID, "+", "+t"})
 		}
 	}

@@ -31,9 +31,9 @@ func terminalOf(text string) system.Terminal {
 // opened; what has no bridge does not.
 func TestWhatLetsThrough(t *testing.T) {
 	for kind, ends := range map[system.ComponentKind][2]string{
-		system.Fuse: {"x.in", "x.out"}, system.Relay: {"x.30", "x.87"}, system.Contactor: {"x.30", "x.87"}, system.Isolator: {"x.30", "x.87"},
-		system.Switch: {"x.1", "x.2"}, system.Disconnect: {"x.1", "x.2"}, system.Plug: {"x.+", "x.+t"},
-		system.Changeover: {"x.30", "x.87"}, system.Control: {"x.2", "x.0"},
+		system.KindFuse: {"x.in", "x.out"}, system.KindRelay: {"x.30", "x.87"}, system.KindContactor: {"x.30", "x.87"}, system.KindIsolator: {"x.30", "x.87"},
+		system.KindSwitch: {"x.1", "x.2"}, system.KindDisconnect: {"x.1", "x.2"}, system.KindPlug: {"x.+", "x.+t"},
+		system.KindChangeover: {"x.30", "x.87"}, system.KindControl: {"x.2", "x.0"},
 	} {
 		s := chain([3]string{"near", "start.30", ends[0]}, [3]string{"far", ends[1], "aux.30"})
 		s.Add(system.Component{ID: "x", Kind: kind})
@@ -42,7 +42,7 @@ func TestWhatLetsThrough(t *testing.T) {
 		assert.Equal(t, []string{"near"}, s.Live(at("start", "30"), "x"), "%s opened", kind)
 		assert.Equal(t, []string{"far"}, s.Live(at("aux", "30"), "x"), "%s opened, from the other side", kind)
 	}
-	for _, kind := range []system.ComponentKind{system.Charger, system.Battery, system.Alternator, system.Shunt} {
+	for _, kind := range []system.ComponentKind{system.KindCharger, system.KindBattery, system.KindAlternator, system.KindShunt} {
 		s := chain([3]string{"near", "start.30", "x.30"}, [3]string{"far", "x.out", "aux.30"})
 		s.Add(system.Component{ID: "x", Kind: kind})
 		assert.Equal(t, []string{"near"}, s.Live(at("start", "30")), "%s parts its two sides", kind)
@@ -53,7 +53,7 @@ func TestWhatLetsThrough(t *testing.T) {
 // the one position does not reach on in the other.
 func TestChangeoverLetsThroughOneWayAtATime(t *testing.T) {
 	s := chain([3]string{"c1", "start.30", "k.30"}, [3]string{"rest", "k.87a", "charger.30"}, [3]string{"made", "k.87", "aux.30"})
-	s.Add(system.Component{ID: "k", Kind: system.Changeover})
+	s.Add(system.Component{ID: "k", Kind: system.KindChangeover})
 	assert.Equal(t, []string{"c1", "rest", "made"}, s.Live(at("start", "30")))
 	assert.Equal(t, []string{"c1", "made"}, s.Live(at("aux", "30")), "the charger's input only over the contact that is open then")
 	assert.Equal(t, []string{"c1", "rest"}, s.Live(at("charger", "30")))
@@ -64,7 +64,7 @@ func TestChangeoverLetsThroughOneWayAtATime(t *testing.T) {
 // many ways lead to it.
 func TestLiveRoles(t *testing.T) {
 	s := chain([3]string{"a", "start.30", "f.in"}, [3]string{"b", "f.out", "x.30"}, [3]string{"round", "start.30", "x.30"})
-	s.Add(system.Component{ID: "f", Kind: system.Fuse})
+	s.Add(system.Component{ID: "f", Kind: system.KindFuse})
 	s.Join(system.Wire{ID: "t", Role: system.Signal, From: at("x", "30"), To: at("y", "15")})
 	s.Join(system.Wire{ID: "n", Role: system.Return, From: at("x", "30"), To: at("e1", "")})
 	s.Join(system.Wire{ID: "steel", Role: system.Chassis, From: at("start", "30"), To: at("e1", "")})

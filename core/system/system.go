@@ -18,23 +18,23 @@ type ComponentKind string
 
 // The kinds of component.
 const (
-	Alternator ComponentKind = "alternator"
-	Battery    ComponentKind = "battery"
-	Fuse       ComponentKind = "fuse"
-	Charger    ComponentKind = "charger"
-	Relay      ComponentKind = "relay"
-	Plug       ComponentKind = "plug"
-	Earth      ComponentKind = "earth"
-	FeedPoint  ComponentKind = "feed-point"
-	Contactor  ComponentKind = "contactor"
-	Isolator   ComponentKind = "isolator"
-	Switch     ComponentKind = "switch" // by hand, in a run
-	Shunt      ComponentKind = "shunt"
-	Disconnect ComponentKind = "disconnect"
-	Loads      ComponentKind = "loads"
-	Winch      ComponentKind = "winch"
-	Changeover ComponentKind = "changeover" // a relay with a rest contact
-	Control    ComponentKind = "control"    // by hand, in a signal: switch, button, selector
+	KindAlternator ComponentKind = "alternator"
+	KindBattery    ComponentKind = "battery"
+	KindFuse       ComponentKind = "fuse"
+	KindCharger    ComponentKind = "charger"
+	KindRelay      ComponentKind = "relay"
+	KindPlug       ComponentKind = "plug"
+	KindEarth      ComponentKind = "earth"
+	KindFeedPoint  ComponentKind = "feed-point"
+	KindContactor  ComponentKind = "contactor"
+	KindIsolator   ComponentKind = "isolator"
+	KindSwitch     ComponentKind = "switch" // by hand, in a run
+	KindShunt      ComponentKind = "shunt"
+	KindDisconnect ComponentKind = "disconnect"
+	KindLoads      ComponentKind = "loads"
+	KindWinch      ComponentKind = "winch"
+	KindChangeover ComponentKind = "changeover" // a relay with a rest contact
+	KindControl    ComponentKind = "control"    // by hand, in a signal: switch, button, selector
 )
 
 // Component is one thing that is fitted, or was there before.
@@ -45,6 +45,7 @@ type Component struct {
 	Rating   string        `json:"rating,omitempty"`
 	Existing bool          `json:"existing,omitempty" doc:"There before the work"`
 	At       job.Point     `json:"at"`
+	Device   Device        `json:"-"`
 }
 
 // Role is what a wire is for.
@@ -88,7 +89,13 @@ type Joints struct{ From, To float64 }
 type System struct {
 	Components []Component `json:"components"`
 	Wires      []Wire      `json:"wires"`
+	Attached   []Attached  `json:"-"`
+	Ends       Ends        `json:"-"`
 }
+
+// Ends are where the two stretches of the run meet the coupling, and the minus that a
+// short there finds.
+type Ends struct{ Start, Aux, Minus Terminal }
 
 // Add puts a component in.
 func (s *System) Add(c Component) { s.Components = append(s.Components, c) }

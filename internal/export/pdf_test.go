@@ -160,8 +160,8 @@ func FuzzSVG(f *testing.F) {
 	f.Add("\x00\ufffe]]>", "é²")
 	f.Fuzz(func(t *testing.T, name, rating string) {
 		s := system.System{}
-		s.Add(system.Component{ID: "start", Kind: system.Battery, Name: name, Rating: rating})
-		s.Add(system.Component{ID: "aux", Kind: system.Battery, Name: rating, Rating: name})
+		s.Add(system.Component{ID: "start", Kind: system.KindBattery, Name: name, Rating: rating})
+		s.Add(system.Component{ID: "aux", Kind: system.KindBattery, Name: rating, Rating: name})
 		s.Join(system.Wire{ID: "c1", Role: system.Feed, From: system.Terminal{Component: "start", Terminal: "30"}, To: system.Terminal{Component: "aux", Terminal: "30"}, Size: "16 mm²"})
 		svg := export.SVG(harness.Draw(&s, []harness.Load{{ID: "l", Name: name, Rating: rating}}), name)
 		valid(t, svg)

@@ -1,0 +1,350 @@
+// Package circuit lays a system out as an electrical network and solves it in states.
+//
+// What stands where, the system's devices say; a State says only what hands and the world
+// do and how full the batteries are. The network is laid once for a system: a state sets
+// values and switches.
+package circuit
+
+import (
+	"errors"
+	"fmt"
+	"slices"
+
+	"epitrope/core/network"
+	"epitrope/core/parts"
+	"epitrope/core/system"
+)
+
+// State is what hands and the world do. Voltages are the system's.
+type State struct {
+	SetV     float64 // what the alternator is regulated to; 0: it stands
+	MachineA float64 // what it can give
+	SecondA  float64 // what a machine of the run's own gives at most
+
+	StartV   float64 // the start battery's own voltage
+	StartOhm float64
+	Fresh    bool    // a flat start battery takes what its resistance lets it, for the first seconds
+	AuxOwnV  float64 // the aux battery's own voltage
+	AcceptsA float64 // what it accepts at most; 0: no limit
+
+	VehicleA, HouseA float64 // what the vehicle takes, and what is used off the aux battery
+	SunA             float64 // what panels give at most
+	Cranks, Winches  bool
+
+	FeedLive        bool // the feed point is live with the engine off
+	Joined          bool // a contact joins the batteries
+	Stopped         bool // the charger rests
+	Isolated        bool // what opens by hand is open
+	WorstEfficiency bool
+
+	Short string // a dead short: ShortC1, ShortC2 or none
+}
+
+// The dead shorts that a state may have: at the end of each run.
+const (
+	ShortC1 = "short-c1"
+	ShortC2 = "short-c2"
+)
+
+// Sources and loads in a circuit. Source: common practice, no source: a full start
+// battery puts up a resistance of about an ohm for 12 V, an ampere or two at charging
+// voltage; a short has next to no resistance; a machine's rectifier blocks.
+const (
+	RechargeOhm = 1.0
+	shortOhm    = 1e-6
+	BlockedOhm  = 1e6
+)
+
+// Circuit is a system laid out.
+type Circuit struct {
+	n        float64 // system voltage / 12 V
+	solver   *network.Solver
+	start    *network.Battery
+	aux      *network.Battery
+	machine  *network.Alternator
+	second   *network.Alternator // of a run's own; nil where there is none
+	sun      *network.Alternator
+	vehicle  *network.CurrentLoad
+	house    *network.CurrentLoad
+	charger  *charger
+	sensing  *sensing
+	switches map[string]*network.Switch // by name
+	when     map[string]system.When     // of controls, by name
+	byHand   []string
+}
+
+// charger is a charger and what stands for it at rest.
+type charger struct {
+	converter *network.Converter
+	beside    *network.CurrentLoad
+	device    system.Charger
+}
+
+// sensing is the circuit of a contact that watches a voltage.
+type sensing struct {
+	wire   *network.Wire
+	device system.Contact
+}
+
+// Lay lays a system out; n is its voltage over 12 V. A system that makes no circuit is a
+// fault of whoever made it, and panics.
+func Lay(s *system.System, n float64) *Circuit {
+	c := network.New()
+	Fixed(c, s, system.Feed, system.Return, system.Chassis, system.Signal)
+	l := &Circuit{n: n, switches: map[string]*network.Switch{}, when: map[string]system.When{}}
+	for _, p := range s.Components {
+		l.lay(c, p)
+	}
+	for _, a := range s.Attached {
+		attach(c, a)
+	}
+	for name, at := range map[string]system.Terminal{ShortC1: s.Ends.Start, ShortC2: s.Ends.Aux} {
+		c.Add(network.Switch{Name: name, A: c.Node(at.Node()), B: c.Node(s.Ends.Minus.Node()), Ohm: shortOhm})
+	}
+	solver, err := network.NewSolver(c)
+	if err != nil {
+		panic(err)
+	}
+	l.solver = solver
+	l.grip(c)
+	return l
+}
+
+// Fixed lays what no state changes: the wires of some roles, and every fuse, plug, shunt
+// and link that they come to, closed.
+func Fixed(c *network.Circuit, s *system.System, roles ...system.Role) {
+	s.Lay(c, roles...)
+	for _, p := range s.Components {
+		at := func(terminal string) network.Node {
+			return c.Node(system.Terminal{Component: p.ID, Terminal: terminal}.Node())
+		}
+		if !comesTo(s, p.ID, roles) {
+			continue
+		}
+		switch d := p.Device.(type) {
+		case system.Fuse:
+			c.Add(network.Resistance{Name: p.ID, A: at("in"), B: at("out"), Ohm: d.Ohm})
+		case system.Plug:
+			c.Add(network.Resistance{Name: p.ID + " plus", A: at("+"), B: at("+t"), Ohm: d.Card.Ohm})
+			if d.Minus {
+				c.Add(network.Resistance{Name: p.ID + " minus", A: at("-t"), B: at("-"), Ohm: d.Card.Ohm})
+			}
+		case system.Link:
+			a, b := c.Node(d.From.Node()), c.Node(d.To.Node())
+			if d.ByHand {
+				c.Add(network.Switch{Name: p.ID, A: a, B: b, Ohm: d.Ohm, Closed: true})
+			} else {
+				c.Add(network.Resistance{Name: p.ID, A: a, B: b, Ohm: d.Ohm})
+			}
+		}
+	}
+}
+
+// comesTo says whether a wire of some roles ends at a component.
+func comesTo(s *system.System, id string, roles []system.Role) bool {
+	return slices.ContainsFunc(s.Wires, func(w system.Wire) bool {
+		return slices.Contains(roles, w.Role) && (w.From.Component == id || w.To.Component == id)
+	})
+}
+
+// lay puts a component with what a state changes of it into the circuit.
+func (l *Circuit) lay(c *network.Circuit, p system.Component) {
+	at := func(terminal string) network.Node {
+		return c.Node(system.Terminal{Component: p.ID, Terminal: terminal}.Node())
+	}
+	switch d := p.Device.(type) {
+	case system.Bank:
+		c.Add(network.Battery{Name: p.ID + " battery", Plus: at("30"), Minus: at("31"), Volts: 12 * l.n, Ohm: d.Ohm})
+	case system.Machine:
+		if !d.Own {
+			c.Add(network.Alternator{Name: p.ID, Plus: at("B+"), Sense: c.Node("start.30")})
+			return
+		}
+		c.Add(network.Alternator{Name: p.ID + " alternator", Plus: at("B+"), Sense: at("B+"), Volts: d.Volts},
+			network.Resistance{Name: p.ID + " alternator at rest", A: at("B+"), Ohm: BlockedOhm})
+	case system.Contact:
+		l.contact(c, p, d)
+	case system.Charger:
+		c.Add(Converter(c, p, d),
+			network.Switch{Name: "charger at rest", A: at("30"), B: at("31"), Ohm: d.RestOhm},
+			network.CurrentLoad{Name: "feed", A: at("30"), B: at("31")})
+		if d.SignalOhm > 0 {
+			c.Add(network.Resistance{Name: "trigger input", A: at("15"), B: at("31"), Ohm: d.SignalOhm})
+		}
+		if d.Works != "" {
+			c.Add(network.Switch{Name: "relay output", A: at("30"), B: at(d.Works), Ohm: parts.ControlOhm})
+			l.when["relay output"] = system.WhileJoined
+		}
+		l.charger = &charger{device: d}
+	case system.Control:
+		for _, t := range d.Throws {
+			c.Add(network.Switch{Name: t.Name, A: at(t.From), B: at(t.To), Ohm: parts.ControlOhm})
+			l.when[t.Name] = t.When
+		}
+	case system.FeedPoint:
+		c.Add(network.Switch{Name: "loom", A: c.Node("start.30"), B: at("15"), Ohm: d.LoomOhm})
+		l.when["loom"] = system.WhileLive
+	case system.Link:
+		if d.ByHand {
+			l.byHand = append(l.byHand, p.ID)
+		}
+	}
+}
+
+// Converter is a charger as a converter between the circuit's nodes.
+func Converter(c *network.Circuit, p system.Component, d system.Charger) network.Converter {
+	at := func(terminal string) network.Node {
+		return c.Node(system.Terminal{Component: p.ID, Terminal: terminal}.Node())
+	}
+	return network.Converter{Name: "charger", InPlus: at("30"), InMinus: at("31"), OutPlus: at("out"), OutMinus: at("31"),
+		OutV: d.OutV, MaxOutA: d.Card.OutputA, Efficiency: d.Card.Efficiency}
+}
+
+// contact puts a contact in, with its rest contact and what works it.
+func (l *Circuit) contact(c *network.Circuit, p system.Component, d system.Contact) {
+	at := func(terminal string) network.Node {
+		return c.Node(system.Terminal{Component: p.ID, Terminal: terminal}.Node())
+	}
+	c.Add(network.Switch{Name: "contact", A: at(d.From), B: at(d.To), Ohm: d.Ohm})
+	if d.Rest != "" {
+		c.Add(network.Switch{Name: "rest contact", A: at(d.From), B: at(d.Rest), Ohm: d.Ohm})
+	}
+	if d.WatchOhm > 0 {
+		c.Add(network.Resistance{Name: "coil", A: at("30"), B: at("31"), Ohm: d.WatchOhm})
+		l.sensing = &sensing{device: d}
+	}
+	if d.CoilOhm > 0 {
+		c.Add(network.Resistance{Name: "coil", A: c.Node(d.CoilPlus.Node()), B: c.Node(d.CoilMinus.Node()), Ohm: d.CoilOhm})
+	}
+}
+
+// attach puts in what hangs on the installation.
+func attach(c *network.Circuit, a system.Attached) {
+	plus, minus := c.Node(a.Plus.Node()), c.Node(a.Minus.Node())
+	switch d := a.Device.(type) {
+	case system.Load:
+		if d.Ohm > 0 {
+			c.Add(network.Switch{Name: a.Name, A: plus, B: minus, Ohm: d.Ohm})
+		} else {
+			c.Add(network.CurrentLoad{Name: a.Name, A: plus, B: minus})
+		}
+	case system.Panel:
+		c.Add(network.Alternator{Name: a.Name, Plus: plus, Minus: minus, Volts: d.Volts})
+	}
+}
+
+// grip takes hold of what states change.
+func (l *Circuit) grip(c *network.Circuit) {
+	s := l.solver
+	l.start, l.aux, l.machine = s.Battery("start battery"), s.Battery("aux battery"), s.Alternator("alternator")
+	l.sun, l.vehicle, l.house = s.Alternator(Sun), s.CurrentLoad(Vehicle), s.CurrentLoad(House)
+	for _, e := range c.Elements {
+		switch e := e.(type) {
+		case network.Switch:
+			l.switches[e.Name] = s.Switch(e.Name)
+		case network.Alternator:
+			if e.Name == SecondAlternator {
+				l.second = s.Alternator(e.Name)
+			}
+		}
+	}
+	if l.charger != nil {
+		l.charger.converter, l.charger.beside = s.Converter("charger"), s.CurrentLoad("feed")
+	}
+	if l.sensing != nil {
+		l.sensing.wire = s.Wire("coil")
+	}
+}
+
+// What hangs on every installation, by name.
+const (
+	Vehicle          = "vehicle"
+	House            = "house"
+	Starter          = "starter"
+	Sun              = "solar"
+	Winch            = "winch"
+	SecondAlternator = "second alternator"
+)
+
+// Now is the circuit with its values and switches as they were set last.
+func (l *Circuit) Now() *network.Circuit { return l.solver.Now() }
+
+// Solve solves the circuit in a state. The error is a sentence about the element that asks
+// too much.
+func (l *Circuit) Solve(s State) (network.Solution, error) {
+	l.set(s)
+	err := l.solver.Solve()
+	var at *network.Error
+	switch {
+	case errors.As(err, &at):
+		return network.Solution{}, fmt.Errorf("the %s %s", at.Element, at.Why)
+	case err != nil:
+		return network.Solution{}, err
+	}
+	return l.solver.Solution(), nil
+}
+
+// put closes or opens a switch, where the system has it.
+func (l *Circuit) put(name string, closed bool) {
+	if w, ok := l.switches[name]; ok {
+		w.Closed = closed
+	}
+}
+
+// set puts a state into the circuit.
+func (l *Circuit) set(s State) {
+	l.machine.Volts, l.machine.MaxA = s.SetV, 0
+	if s.SetV > 0 {
+		l.machine.MaxA = max(0, s.MachineA)
+	}
+	l.start.Volts, l.start.Ohm, l.start.ChargeOhm = s.StartV, s.StartOhm, RechargeOhm*l.n
+	if s.Fresh {
+		l.start.ChargeOhm = s.StartOhm
+	}
+	l.aux.Volts, l.aux.MaxChargeA = s.AuxOwnV, s.AcceptsA
+	l.vehicle.Amps, l.house.Amps, l.sun.MaxA = s.VehicleA, s.HouseA, s.SunA
+	if l.second != nil {
+		l.second.MaxA = s.SecondA
+	}
+	l.put(ShortC1, s.Short == ShortC1)
+	l.put(ShortC2, s.Short == ShortC2)
+	l.put(Starter, s.Cranks)
+	l.put(Winch, s.Winches)
+	for _, id := range l.byHand {
+		l.put(id, !s.Isolated)
+	}
+	l.put("contact", s.Joined)
+	l.put("rest contact", !s.Joined)
+	_, signalled := l.switches["loom"]
+	live := s.SetV > 0 || s.FeedLive
+	for name, when := range l.when {
+		l.put(name, map[system.When]bool{system.WhileLive: live, system.WhileJoined: s.Joined, system.WhileBoth: live && s.Joined,
+			system.WhileJoinedAlone: s.Joined && (!live || !signalled)}[when])
+	}
+	l.setCharger(s)
+	if l.sensing != nil {
+		ohm := l.sensing.device.WatchOhm
+		if s.Joined {
+			ohm = l.sensing.device.HoldOhm
+		}
+		l.sensing.wire.Set(ohm)
+	}
+}
+
+func (l *Circuit) setCharger(s State) {
+	if l.charger == nil {
+		return
+	}
+	rests, card := s.Stopped || s.Joined, l.charger.device.Card // it cannot charge across a closed bypass
+	l.put("charger at rest", rests)
+	c := l.charger.converter
+	c.MaxOutA, c.Efficiency, l.charger.beside.Amps = card.OutputA, card.Efficiency, 0
+	if s.WorstEfficiency {
+		c.Efficiency = card.EfficiencyLow
+	}
+	if rests {
+		c.MaxOutA = 0
+	} else if s.SetV > 0 {
+		l.charger.beside.Amps = l.charger.device.BesideA
+	}
+}

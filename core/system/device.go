@@ -1,0 +1,118 @@
+package system
+
+import (
+	"epitrope/core/alternator"
+	"epitrope/core/parts"
+	"epitrope/core/protect"
+)
+
+// Device is what a component is: what it lets through, what works it, and what whoever makes
+// and proves it has to know. The kinds of device are these, and no others; whoever asks
+// one asks its fields, never a component's words.
+type Device interface{ device() }
+
+// Fuse is a fuse or breaker between its studs in and out.
+type Fuse struct {
+	protect.Fuse
+	Ohm float64
+}
+
+// Contact joins From and To when its coil, or its own eye on the voltage, has closed it;
+// open, it may join From and Rest.
+type Contact struct {
+	From, To, Rest      string // terminals; Rest is "" where it has none
+	Ohm                 float64
+	CoilPlus, CoilMinus Terminal // zero where no coil is wired
+	CoilOhm             float64
+	WatchOhm, HoldOhm   float64 // of one that senses: its own circuit, open and closed; 0 where it has none
+	PlugIn              bool    // in a socket, not on studs
+}
+
+// Charger is a DC-DC charger between its input 30, its output out and its minus 31.
+type Charger struct {
+	Card      parts.Charger
+	OutV      float64 // what it holds
+	RestOhm   float64 // its input at rest
+	SignalOhm float64 // its signal input 15; 0 where none is wired
+	BesideA   float64 // what is drawn at its input besides, while the machine turns
+	Works     string  // terminal by which it works a contact beside it; "" where it works none
+}
+
+// Link is an isolator, a shunt or a disconnect between two terminals.
+type Link struct {
+	From, To Terminal
+	Ohm      float64
+	ByHand   bool // it can be opened
+}
+
+// Plug is a plug and socket: which pairs of its halves are wired.
+type Plug struct {
+	Card        parts.Plug
+	Plus, Minus bool
+}
+
+// Control is what a person works in a signal: its contacts.
+type Control struct{ Throws []Throw }
+
+// Throw is one contact of a control, between two of its terminals.
+type Throw struct {
+	Name     string
+	From, To string
+	When     When
+}
+
+// When is when a control's contact passes.
+type When int
+
+// The times at which a control's contact passes: while the signal is live, while the
+// batteries are to be joined, while both, or while they are to be joined and the signal
+// does not do it.
+const (
+	WhileLive When = iota
+	WhileJoined
+	WhileBoth
+	WhileJoinedAlone
+)
+
+// FeedPoint is the circuit that a signal is taken from, by its loom from the start battery.
+type FeedPoint struct{ LoomOhm float64 }
+
+// Bank is a battery between 30 and 31.
+type Bank struct {
+	Ohm   float64
+	Start bool // the start battery
+}
+
+// Machine is an alternator: the vehicle's, held at the start battery, or a run's own, held
+// at its terminal.
+type Machine struct {
+	Label alternator.Label
+	Volts float64 // of a run's own
+	Own   bool
+}
+
+// Load draws a current, or, with Ohm, is switched on as a resistance.
+type Load struct{ Ohm float64 }
+
+// Panel is solar panels with a regulator that holds a voltage.
+type Panel struct{ Volts float64 }
+
+func (Fuse) device()      {}
+func (Contact) device()   {}
+func (Charger) device()   {}
+func (Link) device()      {}
+func (Plug) device()      {}
+func (Control) device()   {}
+func (FeedPoint) device() {}
+func (Bank) device()      {}
+func (Machine) device()   {}
+func (Load) device()      {}
+func (Panel) device()     {}
+
+// Attached is what hangs on the installation without being a part of it: the vehicle's own
+// loads, its starter, what is used off the aux battery, panels.
+type Attached struct {
+	Name        string
+	Plus, Minus Terminal
+	Device      Device
+}
