@@ -1,9 +1,7 @@
 package harness
 
 import (
-	"encoding/json"
 	"fmt"
-	"io/fs"
 	"math/rand/v2"
 	"strings"
 	"testing"
@@ -11,19 +9,25 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"epitrope/core/job"
+	"epitrope/core/parts"
+	"epitrope/core/plan"
 	"epitrope/core/system"
 	"epitrope/testdata"
 )
 
-// systems are the systems of the demo jobs and of those of testdata, as they were decided
-// once; TestSystemsAreThoseOfTheJobs in core/plan keeps them so.
+// systems are the systems of the jobs of testdata.
 func systems(t testing.TB) map[string]system.System {
 	t.Helper()
-	data, err := fs.ReadFile(testdata.Systems, "systems.json")
+	documents, err := testdata.Documents()
 	require.NoError(t, err)
-	var all map[string]system.System
-	require.NoError(t, json.Unmarshal(data, &all))
-	require.Greater(t, len(all), 60)
+	require.Greater(t, len(documents), 60)
+	all := map[string]system.System{}
+	for name, data := range documents {
+		doc, problems := job.Decode(data)
+		require.Empty(t, problems)
+		all[name] = plan.Decide(doc, parts.Stock()).System
+	}
 	return all
 }
 

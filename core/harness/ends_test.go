@@ -16,8 +16,8 @@ func TestWhatAWireEndsIn(t *testing.T) {
 		"earth": system.KindEarth, "feed": system.KindFeedPoint, "plug": system.KindPlug, "control": system.KindControl} {
 		s.Add(system.Component{ID: id, Kind: kind, Name: id})
 	}
-	s.Add(system.Component{ID: "stud", Kind: system.KindChangeover, Rating: "stud changeover relay, 100/80 A"})
-	s.Add(system.Component{ID: "socket", Kind: system.KindChangeover, Rating: "plug-in changeover relay, 40/30 A"})
+	s.Add(system.Component{ID: "stud", Kind: system.KindChangeover, Device: system.Contact{}})
+	s.Add(system.Component{ID: "socket", Kind: system.KindChangeover, Device: system.Contact{PlugIn: true}})
 	for _, c := range []struct{ component, terminal, size, want string }{
 		{"battery", "30", "16 mm²", "tube lug 16 mm², M8"}, {"fuse", "in", "16 mm²", "tube lug 16 mm², M6"}, {"relay", "30", "25 mm²", "tube lug 25 mm², M6"},
 		{"contactor", "87", "70 mm²", "tube lug 70 mm², M8"}, {"earth", "", "16 mm²", "tube lug 16 mm², M8"}, {"stud", "87a", "16 mm²", "tube lug 16 mm², M6"},

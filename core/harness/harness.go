@@ -58,7 +58,19 @@ type End struct {
 	Terminal  string `json:"terminal" doc:"DIN 72552"`
 	Lug       string `json:"lug" doc:"Lug, ferrule or connector"`
 	Label     string `json:"label" doc:"What its label says"`
+
+	Stud string  `json:"-"` // the bolt that it goes on; "" where it goes on none
+	Kind endKind `json:"-"`
 }
+
+// endKind is what a wire's end is made into.
+type endKind int
+
+const (
+	otherEnd endKind = iota
+	tubeLug
+	ferrule
+)
 
 // What an end takes, and how lengths are cut. Source: common practice, no source: 50 mm to
 // strip, crimp and bend at each end; cut to the next 50 mm.
@@ -202,27 +214,35 @@ func end(s *system.System, t system.Terminal, size cable.Size) End {
 	copper := fmt.Sprintf("%g mm²", math.Round(size.AreaMM2*10)/10)
 	switch {
 	case size.AreaMM2 <= 2.5 && c.Kind == system.KindEarth:
+		e.Stud = "M6"
 		e.Lug = "ring terminal " + copper + ", M6"
 	case size.AreaMM2 <= 2.5 && c.Kind == system.KindFeedPoint:
 		e.Lug = "tap holder with both fuses"
 	case size.AreaMM2 <= 2.5 && c.Kind == system.KindCharger:
-		e.Lug = "ferrule " + copper
+		e.Kind, e.Lug = ferrule, "ferrule "+copper
 	case size.AreaMM2 <= 2.5 && slices.Contains(studded, t.Terminal) && studs[c.Kind] != "":
-		e.Lug = "ring terminal " + copper + ", " + studs[c.Kind]
+		e.Stud = studs[c.Kind]
+		e.Lug = "ring terminal " + copper + ", " + e.Stud
 	case size.AreaMM2 <= 2.5:
 		e.Lug = "blade terminal 6.3 mm, " + copper
 	case c.Kind == system.KindCharger && size.AreaMM2 <= clampMM2:
-		e.Lug = "ferrule " + copper
-	case c.Kind == system.KindChangeover && strings.HasPrefix(c.Rating, "plug-in"):
+		e.Kind, e.Lug = ferrule, "ferrule "+copper
+	case pluggedIn(c):
 		e.Lug = "relay socket contact 9.5 mm, " + copper
 	case c.Kind == system.KindPlug:
 		e.Lug = "plug contact " + copper
 	default:
-		stud := studs[c.Kind]
-		if stud == "" {
-			stud = "M8"
+		e.Kind, e.Stud = tubeLug, studs[c.Kind]
+		if e.Stud == "" {
+			e.Stud = "M8"
 		}
-		e.Lug = "tube lug " + copper + ", " + stud
+		e.Lug = "tube lug " + copper + ", " + e.Stud
 	}
 	return e
+}
+
+// pluggedIn says whether a contact sits in a socket.
+func pluggedIn(c system.Component) bool {
+	contact, ok := c.Device.(system.Contact)
+	return ok && contact.PlugIn
 }

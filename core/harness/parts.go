@@ -87,8 +87,8 @@ func PartsList(s *system.System, wires []Lead, book []parts.Item, cuts []Cut) Li
 	for _, c := range s.Components {
 		if kind, ok := kindOf[c.Kind]; ok && !c.Existing {
 			t.add(kind, c.Rating, 1, "", thing{c.ID, c.Name})
-			if c.Kind == system.KindFuse {
-				t.add("holder", holderOf(c), 1, "", thing{c.ID, c.Name})
+			if fuse, ok := c.Device.(system.Fuse); ok {
+				t.add("holder", holderOf(fuse), 1, "", thing{c.ID, c.Name})
 			}
 		}
 	}
@@ -169,13 +169,7 @@ func fresh(cuts []Cut, what string) float64 {
 const sleeveM = 0.05
 
 // holderOf is what a fuse sits in.
-func holderOf(c system.Component) string {
-	_, family, _ := strings.Cut(c.Rating, " A ")
-	if family == "" {
-		family = c.Rating
-	}
-	return "holder for a " + family
-}
+func holderOf(f system.Fuse) string { return "holder for a " + f.Family.Label }
 
 // priced finds the line in the book, with its price and what there is of it.
 func (l *Line) priced(book []parts.Item) {
@@ -245,7 +239,7 @@ func tools(wires []Lead) []string {
 	list := []string{"insulated spanners for battery posts and M6, M8 studs", "multimeter, clamp meter for DC", "memory saver where the vehicle wants one, or its codes"}
 	dies := map[float64]bool{}
 	for _, w := range wires {
-		if strings.HasPrefix(w.From.Lug, "tube lug") || strings.HasPrefix(w.To.Lug, "tube lug") {
+		if w.From.Kind == tubeLug || w.To.Kind == tubeLug {
 			dies[w.MM2] = true
 		}
 	}
@@ -257,7 +251,7 @@ func tools(wires []Lead) []string {
 		list = append(list, "crimping tool with dies for "+strings.Join(names, ", ")+" mm² tube lugs")
 	}
 	for _, w := range wires {
-		if strings.HasPrefix(w.From.Lug, "ferrule") || strings.HasPrefix(w.To.Lug, "ferrule") {
+		if w.From.Kind == ferrule || w.To.Kind == ferrule {
 			list = append(list, "ferrule crimper")
 			break
 		}

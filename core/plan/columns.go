@@ -3,13 +3,11 @@ package plan
 import (
 	"fmt"
 	"math"
-	"strings"
 
 	"epitrope/core/cable"
 	"epitrope/core/coupling"
 	"epitrope/core/job"
 	"epitrope/core/parts"
-	"epitrope/core/protect"
 	"epitrope/core/working"
 )
 
@@ -161,7 +159,7 @@ func (d *design) fuseColumn(l *leg, name string, at job.Point) Column {
 	if l.amps > carries+0.05 {
 		level = Caution
 	}
-	part := Cell{Text: working.Plain(l.fuse.RatingA, "A", 1) + " " + shortFamily(l.fuse), Level: Good}
+	part := Cell{Text: working.Plain(l.fuse.RatingA, "A", 1) + " " + l.fuse.Family.Short, Level: Good}
 	if l.fuse.RatingA > l.trial.AmpacityA || !l.cover.Saves || l.nearFault > l.fuse.Family.BreaksA {
 		part.Level = Bad
 	}
@@ -174,7 +172,7 @@ func (d *design) fuseColumn(l *leg, name string, at job.Point) Column {
 	if l.id == "c2" {
 		path = "pins.auxFuseA"
 	}
-	return Column{ID: l.fuseID, Kind: "fuse", Name: name, At: at, Part: part,
+	return Column{ID: l.fuseID, Kind: "fuse", Name: name, At: at, Part: part, DropV: lost,
 		Carries: Cell{Text: fmt.Sprintf("%s of %s", working.Text(l.amps, "", 0), working.Text(carries, "A", 0)), Figure: l.fuseID + ".least", Level: level},
 		Loses:   Cell{Text: fmt.Sprintf("%s, %s", working.Text(lost, "V", 2), working.Text(lost*l.amps, "W", 0)), Level: Good}, Heat: none(),
 		Figures: d.keys(l.fuseID+".least", l.fuseID+".most", l.fuseID+".near", l.fuseID+".fault", l.fuseID+".opens", l.fuseID+".k", l.fuseID+".bears", l.fuseID+".overload"),
@@ -182,11 +180,6 @@ func (d *design) fuseColumn(l *leg, name string, at job.Point) Column {
 		Choice: &Choice{Path: path, Label: "Fuse", Auto: auto, Now: now, Pinned: l.fusePin != nil,
 			DecidedBy: fmt.Sprintf("between %s, 1.25 × the load, and %s, what the cable bears: the lowest",
 				working.Text(l.need(l.trial.AmpacityA).Lowest(l.fuse.Family), "A", 1), working.Text(l.trial.AmpacityA, "A", 0))}}
-}
-
-func shortFamily(f protect.Fuse) string {
-	kind, _, _ := strings.Cut(f.Family.Label, " ")
-	return kind
 }
 
 func (d *design) cableColumn(l *leg, name string, at job.Point) Column {

@@ -140,10 +140,11 @@ func (d *design) size() {
 	d.sizeHouse()
 	for range 8 {
 		d.sizeLegs()
+		fitted := d.fitContacts() // before anything is built of them
 		d.sizeButton()
 		d.build()
 		d.solve()
-		if !d.redraw() {
+		if moved := d.redraw(); !moved && !fitted {
 			break
 		}
 	}
@@ -175,7 +176,6 @@ func (d *design) redraw() bool {
 	d.start.passA, d.aux.passA = passA, passA
 	changed := !passed || math.Abs(inA-d.start.amps) > settledWithin*inA || math.Abs(outA-d.aux.amps) > settledWithin*outA
 	d.start.amps, d.aux.amps = inA, outA
-	d.fitContacts()
 	return changed
 }
 

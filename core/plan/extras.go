@@ -184,7 +184,7 @@ func (d *design) attach() {
 		{Name: circuit.Vehicle, Plus: bus, Minus: ground, Device: system.Load{}},
 		{Name: circuit.Starter, Plus: bus, Minus: ground, Device: system.Load{Ohm: d.starterOhm()}},
 		{Name: circuit.House, Plus: housePlus, Minus: houseMinus, Device: system.Load{}},
-		{Name: circuit.Sun, Plus: d.auxBus(), Minus: d.auxMinus(), Device: system.Panel{Volts: d.profile.AbsorptionHigh}},
+		{Name: circuit.Sun, Plus: d.auxBus(), Minus: d.auxMinus(), Device: system.Panel{Volts: d.profile.AbsorptionHigh, Watts: d.facts.Day.SolarW.Value}},
 	}
 	if d.facts.Extras.Winch {
 		d.system.Attached = append(d.system.Attached, system.Attached{Name: circuit.Winch, Plus: term("w1", "30"), Minus: d.winchMinus(), Device: system.Load{Ohm: d.winchOhm()}})

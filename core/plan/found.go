@@ -52,6 +52,8 @@ type GearVerdict struct {
 	Level string `json:"level" enum:"good,caution,bad,open"`
 	Fate  string `json:"fate" enum:"stays,goes,open"`
 	Why   string `json:"why"`
+
+	FactoryFeed bool `json:"-"` // its coil hangs on the factory's ignition feed
 }
 
 // Sketch is a design in a few lines, to be held against another.
@@ -340,7 +342,7 @@ var gearCouplings = map[string][]coupling.Kind{"relay": {coupling.VSR}, "contact
 func (d *design) foundGear(row job.Row[job.Gear]) GearVerdict {
 	g := row.Of
 	field, _ := job.FieldAt("gear.x.kind")
-	out := GearVerdict{Key: row.Key, Name: g.Name, Level: string(Good), Fate: "stays", Why: "Not in the way."}
+	out := GearVerdict{Key: row.Key, Name: g.Name, Level: string(Good), Fate: "stays", Why: "Not in the way.", FactoryFeed: str(g.FactoryFeed) == "yes"}
 	if out.Name == "" && g.Kind != nil {
 		out.Name = field.Show(*g.Kind)
 	}
@@ -348,7 +350,7 @@ func (d *design) foundGear(row job.Row[job.Gear]) GearVerdict {
 	switch {
 	case str(g.Works) == "dead":
 		out.Level, out.Fate, out.Why = string(Bad), "goes", "Dead: take it out with its wires, or they stay live."
-	case str(g.FactoryFeed) == "yes":
+	case out.FactoryFeed:
 		out.Level, out.Fate, out.Why = string(Caution), "stays", "The factory's ignition feed comes off its coil and is insulated: otherwise it joins the batteries whenever the key is on."
 	case str(g.Works) == "" || str(g.Works) == "unknown":
 		out.Level, out.Fate, out.Why = open, "open", "Try it before anything relies on it."

@@ -1,6 +1,7 @@
 package plan_test
 
 import (
+	"slices"
 	"strings"
 	"testing"
 
@@ -80,6 +81,25 @@ func TestWhatJoinsIsWired(t *testing.T) {
 				assert.NotContains(t, got, id)
 			}
 		})
+	}
+}
+
+// What is judged is what is fitted: the changeover of the chain is that of the parts, the
+// wires and the drawing, whatever the run comes to, and it takes the run's cable.
+func TestTheChangeoverThatIsJudgedIsFitted(t *testing.T) {
+	for _, amps := range []string{"20", "30", "40", "50", "60"} {
+		for _, metres := range []string{"1", "4", "8"} {
+			p := decide(t, `{"alternator":{"label":"110/220 A"},"aux":{"chemistry":"agm","capacityAh":300},"routes":{"startM":`+metres+`,"auxM":1},"pins":{"coupling":"changeover","chargerA":`+amps+`}}`)
+			k1, ok := p.System.Component("k1")
+			require.True(t, ok)
+			contact := k1.Device.(system.Contact)
+			c1, _ := p.System.Wire("c1")
+			judged := slices.ContainsFunc(p.Chain, func(l plan.Link) bool { return l.Name == "87a of the "+k1.Rating })
+			assert.True(t, judged, "%s A, %s m: %s is fitted, %v judged", amps, metres, k1.Rating, p.Chain)
+			if contact.PlugIn {
+				assert.LessOrEqual(t, c1.CopperMM2, 10.2, "%s A, %s m: a socket takes no more", amps, metres)
+			}
+		}
 	}
 }
 

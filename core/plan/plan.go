@@ -89,6 +89,7 @@ type Column struct {
 	Figures []string  `json:"figures" doc:"Keys of its figures, in reading order"`
 	Fields  []string  `json:"fields" doc:"Paths that are asked at this part"`
 	Choice  *Choice   `json:"choice,omitempty"`
+	DropV   float64   `json:"-"` // what a fuse loses at the most
 }
 
 // Choice is what the plan decides at a part unless it is pinned.
@@ -137,6 +138,7 @@ type State struct {
 	OutA   float64 `json:"outA" doc:"Into the aux battery"`
 	InV    float64 `json:"inV" doc:"At the coupling's input"`
 	AuxV   float64 `json:"auxV" doc:"At the aux battery"`
+	StartV float64 `json:"-"` // at the start battery
 	Says   string  `json:"says" doc:"Amps and what limits them, then volts"`
 	Fails  string  `json:"fails,omitempty" doc:"Why there is no solution in this state"`
 	Points []Volts `json:"points"`

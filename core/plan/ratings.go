@@ -76,8 +76,10 @@ func (d *design) rate() {
 	d.fitContacts()
 }
 
-// fitContacts takes the contacts that bear what the run carries, or what is pinned.
-func (d *design) fitContacts() {
+// fitContacts takes the contacts that bear what the run carries, or what is pinned, and says
+// whether they are others than before.
+func (d *design) fitContacts() (changed bool) {
+	contact, changeover, plug := d.contact.ID, d.changeover.ID, d.plugCard.ID
 	amps := fuseShare * d.start.amps
 	if pin := d.doc.Pins.ContactA; pin != nil {
 		amps = *pin
@@ -93,6 +95,7 @@ func (d *design) fitContacts() {
 		}
 	}
 	d.plugIn()
+	return contact != d.contact.ID || d.kind == coupling.DCDCChangeover && changeover != d.changeover.ID || d.facts.Place.Trailer && plug != d.plugCard.ID
 }
 
 // secondMachine is the machine of a run of its own: the pinned one, or the smallest of

@@ -368,7 +368,8 @@ func (d *design) shownStates() []State {
 	out := make([]State, len(d.states))
 	for i, s := range d.states {
 		out[i] = State{ID: s.id, Label: s.label, Kind: string(s.kind), Worst: i == d.worst, Sags: s.sags, Apart: d.apart(s), Says: s.says, Points: d.points(s),
-			InA: working.Round(s.inA, 1), OutA: working.Round(s.outA, 1), InV: working.Round(s.inV, 2), AuxV: working.Round(s.auxV, 2)}
+			InA: working.Round(s.inA, 1), OutA: working.Round(s.outA, 1), InV: working.Round(s.inV, 2), AuxV: working.Round(s.auxV, 2),
+			StartV: had(s.solved.At("start.30"))}
 		if s.err != nil {
 			out[i].Fails = s.err.Error()
 		}

@@ -6,13 +6,13 @@ import (
 	"fmt"
 	"math"
 	"slices"
-	"strings"
 	"unicode"
 	"unicode/utf8"
 
 	"epitrope/core/harness"
 	"epitrope/core/job"
 	"epitrope/core/plan"
+	"epitrope/core/system"
 	"epitrope/core/working"
 )
 
@@ -159,7 +159,10 @@ func (b *builder) existsAux() bool {
 }
 
 func (b *builder) solar() bool {
-	return slices.ContainsFunc(b.p.Facts, func(f job.Fact) bool { return f.Path == "day.solarW" && !strings.HasPrefix(f.Text, "0 ") })
+	return slices.ContainsFunc(b.p.System.Attached, func(a system.Attached) bool {
+		panel, ok := a.Device.(system.Panel)
+		return ok && panel.Watts > 0
+	})
 }
 
 // remove takes out what goes, and traces what nobody knows before anything is cut.
@@ -173,13 +176,12 @@ func (b *builder) remove() {
 		}
 	}
 	for _, g := range b.found.Gear {
+		if g.FactoryFeed {
+			b.add(Step{ID: "factory-feed-" + g.Key, Stage: Remove, Title: "Take the factory's ignition feed off the coil: " + g.Name, What: "Insulate it, label it, and tie it back: left on, it joins the batteries whenever the key is on.", Minutes: lookMin, After: b.of(Isolate),
+				Checks: []string{"insulated", "labelled", "tied back", "coil dead with the key on, measured"}})
+		}
 		if g.Fate == "goes" {
 			b.add(Step{ID: "off-" + g.Key, Stage: Remove, Title: "Take off: " + g.Name, What: g.Why, Minutes: 20, After: b.of(Isolate), Checks: []string{"photographed before", "kept or scrapped as agreed"}})
-		}
-	}
-	for _, n := range b.p.Notes {
-		if n.ID == "changeover.factory" {
-			b.add(Step{ID: "factory-feed", Stage: Remove, Title: "Take the factory's ignition feed off the coil", What: "Insulate it, label it, and tie it back.", Minutes: lookMin, After: b.of(Isolate)})
 		}
 	}
 }
@@ -332,10 +334,10 @@ func capital(text string) string {
 // sheet wins.
 func (b *builder) torque(w harness.Lead) string {
 	for _, e := range []harness.End{w.From, w.To} {
-		switch {
-		case strings.HasSuffix(e.Lug, "M8"):
+		switch e.Stud {
+		case "M8":
 			return "M8 about 12 Nm, M6 about 6 Nm: the device's own sheet wins"
-		case strings.HasSuffix(e.Lug, "M6"):
+		case "M6":
 			return "M6 about 6 Nm: the device's own sheet wins"
 		}
 	}
@@ -389,7 +391,7 @@ func (b *builder) prove() {
 	step := func(id, title, what, figure string, checks ...string) {
 		b.add(Step{ID: "prove-" + id, Stage: Prove, Title: title, What: what, Figure: figure, Tool: "multimeter, clamp meter", Minutes: proveMin, After: after, Checks: checks})
 	}
-	step("running", "Engine on: start battery", "Across its posts, at a fast idle.", working.Text(cruise.Points[min(2, len(cruise.Points)-1)].OutV, "V", 1))
+	step("running", "Engine on: start battery", "Across its posts, at a fast idle.", working.Text(cruise.StartV, "V", 1))
 	step("current", "Current into the aux battery", "By clamp, from a part-discharged battery, with sun and mains off.", working.Text(cruise.OutA, "A", 0))
 	step("input", "Volts at the coupling's input", "Across both its terminals, at that current.", working.Text(cruise.InV, "V", 2))
 	step("aux", "Volts at the aux battery", "Across its posts, at that current: volts alone mislead.", working.Text(cruise.AuxV, "V", 2))
@@ -407,8 +409,7 @@ func (b *builder) drops() []string {
 	list := []string{}
 	for _, c := range b.p.Columns {
 		if c.Kind == "fuse" {
-			volts, _, _ := strings.Cut(c.Loses.Text, ",")
-			list = append(list, c.Name+": "+volts)
+			list = append(list, c.Name+": "+working.Text(c.DropV, "V", 2))
 		}
 	}
 	for _, j := range b.p.Joints {

@@ -156,6 +156,28 @@ func TestWhatWasFoundIsTakenOut(t *testing.T) {
 	}
 }
 
+// The factory's own ignition feed on a coil that was found is taken off and insulated, as
+// what it joins has to be apart.
+func TestTheFactorysFeedComesOff(t *testing.T) {
+	_, _, list := stepsOf(t, []byte(`{"aux":{"chemistry":"agm"},"gear":{"boost":{"kind":"changeover","name":"boost relay","works":"works","factoryFeed":"yes"}},"pins":{"coupling":"changeover"}}`))
+	i := slices.IndexFunc(list, func(s procedure.Step) bool { return s.ID == "factory-feed-boost" })
+	require.GreaterOrEqual(t, i, 0, "it must be removed and insulated")
+	assert.Contains(t, list[i].Title, "boost relay")
+	assert.Contains(t, list[i].What, "Insulate")
+	_, _, list = stepsOf(t, []byte(`{"aux":{"chemistry":"agm"},"gear":{"boost":{"kind":"changeover","works":"works","factoryFeed":"no"}},"pins":{"coupling":"changeover"}}`))
+	assert.False(t, slices.ContainsFunc(list, func(s procedure.Step) bool { return s.Title == "Take the factory's ignition feed off the coil" || s.ID == "factory-feed-boost" }))
+}
+
+// With a machine of the run's own, the start battery is still where the start battery is.
+func TestStartBatteryIsReadAtTheStartBattery(t *testing.T) {
+	p, _, list := stepsOf(t, []byte(`{"alternator":{"label":"150/250 A","regulation":"fixed","knownBy":"test","volts":14.0},"aux":{"chemistry":"lifepo4","capacityAh":400},"pins":{"coupling":"second"}}`))
+	i := slices.IndexFunc(list, func(s procedure.Step) bool { return s.ID == "prove-running" })
+	require.GreaterOrEqual(t, i, 0)
+	assert.Equal(t, "14.0 V", list[i].Figure)
+	_, ok := p.System.Component("second")
+	assert.True(t, ok)
+}
+
 // A step keeps its name while the design keeps the part: another size changes none.
 func TestStepsKeepTheirNames(t *testing.T) {
 	names := func(text string) (ids []string) {

@@ -3,7 +3,6 @@ package procedure
 import (
 	"math"
 	"slices"
-	"strings"
 
 	"epitrope/core/harness"
 	"epitrope/core/working"
@@ -62,16 +61,15 @@ func Days(slots []Slot) int {
 
 // Waits are the parts that have to be ordered, each with the first step that needs it.
 func Waits(list []Step, leads []harness.Lead, needed harness.List) []Wait {
-	byName := map[string][]string{}
-	for _, s := range list {
-		if name, ok := strings.CutPrefix(s.Title, "Fit the holder of "); ok {
-			byName[name] = append(byName[name], s.ID)
-		} else if name, ok := strings.CutPrefix(s.Title, "Fit "); ok {
-			byName[name] = append(byName[name], s.ID)
-		}
-	}
+	wires := map[string]bool{}
 	for _, w := range leads {
-		byName[w.Number] = []string{"hole-" + w.ID, "lay-" + w.ID, "end-" + w.ID}
+		wires[w.ID] = true
+	}
+	steps := func(id string) []string {
+		if wires[id] {
+			return []string{"hole-" + id, "lay-" + id, "end-" + id}
+		}
+		return []string{"fit-" + id}
 	}
 	out := []Wait{}
 	for _, l := range needed.Lines {
@@ -80,8 +78,8 @@ func Waits(list []Step, leads []harness.Lead, needed harness.List) []Wait {
 		}
 		wait := Wait{Part: l.What, Order: l.Order, Unit: l.Unit}
 		first := math.MaxInt
-		for _, name := range strings.Split(l.For, ", ") {
-			for _, id := range byName[name] {
+		for _, of := range l.Of {
+			for _, id := range steps(of) {
 				if at := slices.IndexFunc(list, func(s Step) bool { return s.ID == id }); at >= 0 && at < first {
 					first, wait.Step, wait.Title = at, id, list[at].Title
 				}

@@ -15,6 +15,7 @@ import (
 type Family struct {
 	ID      string
 	Label   string
+	Short   string    // the same in a word
 	Ratings []float64 // A, lowest first
 	BreaksA float64   // breaking capacity at 32 V
 	bands   []band
@@ -71,18 +72,18 @@ const hour = 3600
 // The families, bands after ISO 8820 (from memory). The single-bolt ratings, and
 // the breakers' ratings, bands and breaking capacity, are from memory.
 var (
-	Blade = Family{"blade", "blade fuse, type C", []float64{1, 2, 3, 4, 5, 7.5, 10, 15, 20, 25, 30, 40}, 1000,
+	Blade = Family{"blade", "blade fuse, type C", "blade", []float64{1, 2, 3, 4, 5, 7.5, 10, 15, 20, 25, 30, 40}, 1000,
 		[]band{{1.10, 100 * hour, math.Inf(1)}, {1.35, 0.75, 600}, {2, 0.15, 5}, {3.5, 0.04, 0.5}, {6, 0.02, 0.1}}, fuseHeat, Never}
-	Strip30 = Family{"sf30", "strip fuse, SF30", []float64{30, 40, 50, 60, 70, 80, 100, 125, 150, 200}, 2000,
+	Strip30 = Family{"sf30", "strip fuse, SF30", "strip", []float64{30, 40, 50, 60, 70, 80, 100, 125, 150, 200}, 2000,
 		[]band{{1.10, 4 * hour, math.Inf(1)}, {1.35, 60, 1800}, {2, 1, 15}, {3.5, 0.3, 5}, {6, 0.1, 1}}, fuseHeat, Never}
-	Strip51 = Family{"sf51", "strip fuse, SF51", []float64{100, 125, 150, 175, 200, 225, 250, 300, 350, 400, 425, 500}, 2000,
+	Strip51 = Family{"sf51", "strip fuse, SF51", "strip", []float64{100, 125, 150, 175, 200, 225, 250, 300, 350, 400, 425, 500}, 2000,
 		[]band{{1.10, 4 * hour, math.Inf(1)}, {1.35, 120, 1800}, {2, 1, 15}, {3.5, 0.3, 5}, {6, 0.1, 1}}, fuseHeat, Never}
-	Bolt = Family{"bolt", "single-bolt fuse", []float64{30, 40, 50, 60, 80, 100, 125, 150, 175, 200, 225, 250, 300}, 10000,
+	Bolt = Family{"bolt", "single-bolt fuse", "single-bolt", []float64{30, 40, 50, 60, 80, 100, 125, 150, 175, 200, 225, 250, 300}, 10000,
 		[]band{{1.10, 100 * hour, math.Inf(1)}, {1.35, 60, 1800}, {2, 1, 30}, {3.5, 0.2, 5}, {6, 0.05, 1}}, fuseHeat, Never}
-	Ceramic = Family{"ceramic", "ceramic high-breaking fuse", []float64{110, 125, 150, 175, 200, 225, 250, 300, 350, 400}, 20000,
+	Ceramic = Family{"ceramic", "ceramic high-breaking fuse", "ceramic", []float64{110, 125, 150, 175, 200, 225, 250, 300, 350, 400}, 20000,
 		[]band{{1.10, 4 * hour, math.Inf(1)}, {1.35, 60, 1800}, {2, 1, 60}, {3.5, 0.1, 2}, {6, 0.01, 0.1}}, fuseHeat, Never}
-	Breaker     = Family{"breaker", "breaker, reset by hand", breakerRatings, 3000, breakerBands, breakerHeat, ByHand}
-	AutoBreaker = Family{"auto-breaker", "breaker that resets itself", breakerRatings, 3000, breakerBands, breakerHeat, Itself}
+	Breaker     = Family{"breaker", "breaker, reset by hand", "breaker", breakerRatings, 3000, breakerBands, breakerHeat, ByHand}
+	AutoBreaker = Family{"auto-breaker", "breaker that resets itself", "breaker", breakerRatings, 3000, breakerBands, breakerHeat, Itself}
 )
 
 var (

@@ -94,8 +94,8 @@ type Machine struct {
 // Load draws a current, or, with Ohm, is switched on as a resistance.
 type Load struct{ Ohm float64 }
 
-// Panel is solar panels with a regulator that holds a voltage.
-type Panel struct{ Volts float64 }
+// Panel is solar panels with a regulator that holds a voltage; without watts there are none.
+type Panel struct{ Volts, Watts float64 }
 
 func (Fuse) device()      {}
 func (Contact) device()   {}
