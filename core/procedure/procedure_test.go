@@ -165,7 +165,9 @@ func TestTheFactorysFeedComesOff(t *testing.T) {
 	assert.Contains(t, list[i].Title, "boost relay")
 	assert.Contains(t, list[i].What, "Insulate")
 	_, _, list = stepsOf(t, []byte(`{"aux":{"chemistry":"agm"},"gear":{"boost":{"kind":"changeover","works":"works","factoryFeed":"no"}},"pins":{"coupling":"changeover"}}`))
-	assert.False(t, slices.ContainsFunc(list, func(s procedure.Step) bool { return s.Title == "Take the factory's ignition feed off the coil" || s.ID == "factory-feed-boost" }))
+	assert.False(t, slices.ContainsFunc(list, func(s procedure.Step) bool {
+		return s.Title == "Take the factory's ignition feed off the coil" || s.ID == "factory-feed-boost"
+	}))
 }
 
 // With a machine of the run's own, the start battery is still where the start battery is.
