@@ -107,7 +107,7 @@ func PartsList(s *system.System, wires []Lead, book []parts.Item, cuts []Cut) Li
 		}
 		t.add("other", "printed label", 2, "")
 	}
-	out := List{Lines: t.lines, Sums: []Sum{}, Tools: tools(wires), Supplies: supplies(wires)}
+	out := List{Lines: t.lines, Sums: []Sum{}, Tools: tools(wires, s.Soldered), Supplies: supplies(wires, s.Soldered)}
 	order := []string{"charger", "relay", "contactor", "selector", "changeover", "plug", "fuse", "holder", "cable", "connector", "other"}
 	slices.SortStableFunc(out.Lines, func(a, b Line) int { return cmp.Compare(slices.Index(order, a.Kind), slices.Index(order, b.Kind)) })
 	for i := range out.Lines {
@@ -235,7 +235,7 @@ func saysRating(text string, amps float64) bool {
 }
 
 // tools are what has to be there, from what is made.
-func tools(wires []Lead) []string {
+func tools(wires []Lead, soldered bool) []string {
 	list := []string{"insulated spanners for battery posts and M6, M8 studs", "multimeter, clamp meter for DC", "memory saver where the vehicle wants one, or its codes"}
 	dies := map[float64]bool{}
 	for _, w := range wires {
@@ -248,7 +248,11 @@ func tools(wires []Lead) []string {
 		for _, d := range slices.Sorted(maps.Keys(dies)) {
 			names = append(names, fmt.Sprintf("%g", d))
 		}
-		list = append(list, "crimping tool with dies for "+strings.Join(names, ", ")+" mm² tube lugs")
+		tool := "crimping tool with dies for "
+		if soldered {
+			tool = "soldering iron or flame for "
+		}
+		list = append(list, tool+strings.Join(names, ", ")+" mm² tube lugs")
 	}
 	for _, w := range wires {
 		if w.From.Kind == ferrule || w.To.Kind == ferrule {
@@ -265,8 +269,11 @@ func tools(wires []Lead) []string {
 	return append(list, "heat gun", "torque spanner", "draw wire, trim tools", "label printer", "camera")
 }
 
-func supplies(wires []Lead) []string {
+func supplies(wires []Lead, soldered bool) []string {
 	list := []string{"cable ties and P-clips, one each 300 mm", "sealant for holes", "corrosion protection for earth points and terminals", "contact brush and abrasive for bare metal", "electrical tape for what is put aside, never for joints"}
+	if soldered {
+		list = append(list, "solder and flux for electrical work", "clips for strain relief within 100 mm of every soldered end")
+	}
 	for _, w := range wires {
 		if w.Hole > 0 {
 			return append(list, "paint for drilled edges")

@@ -280,7 +280,7 @@ func (d *design) answerChecks() []Check {
 		add("answers.bonded", "c1", Bad, working.Practice, []string{"vehicle.bonded", "pins.return"})
 	}
 	if v.StartV != nil && *v.StartV < 12.2*f.N {
-		add("answers.startflat", "start", Caution, working.Memory, []string{"startBattery.restV"}, *v.StartV, 100*battery.Flooded.Charge(*v.StartV/f.N))
+		add("answers.startflat", "start", Caution, working.Memory, []string{"startBattery.restV"}, *v.StartV, 100*d.startChemistry().Charge(*v.StartV/f.N))
 	}
 	if v.StartAgeYears != nil && *v.StartAgeYears >= oldBattery {
 		add("answers.startold", "start", Caution, working.Memory, []string{"startBattery.ageYears"}, *v.StartAgeYears)

@@ -189,6 +189,7 @@ func (d *design) attach() {
 	if d.facts.Extras.Winch {
 		d.system.Attached = append(d.system.Attached, system.Attached{Name: circuit.Winch, Plus: term("w1", "30"), Minus: d.winchMinus(), Device: system.Load{Ohm: d.winchOhm()}})
 	}
+	d.system.Soldered = d.facts.Schools.Termination == "solder"
 	d.system.Ends = system.Ends{Start: d.arrives(), Aux: d.leaves(), Minus: d.minusAtCoupling()}
 }
 

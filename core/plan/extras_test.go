@@ -248,6 +248,18 @@ func TestTimerInAJoin(t *testing.T) {
 	}
 }
 
+// A timer before a sensing relay closes it so many minutes later.
+func TestTimerBeforeASensingRelay(t *testing.T) {
+	const relay = `{"alternator":{"label":"90/180 A","regulation":"fixed","knownBy":"test","volts":14.4},"aux":{"chemistry":"agm"},"pins":{"coupling":"vsr"},"schools":{"delayMin":%s},"day":{"startSOC":100}}`
+	first := map[string]float64{}
+	for _, min := range []string{"0", "4"} {
+		joins := events(runDay(t, strings.Replace(relay, "%s", min, 1), "park 1 min, crank 2 s, highway 1 h, park 1 h"), "join.closes")
+		require.NotEmpty(t, joins)
+		first[min] = joins[0].AtS
+	}
+	assert.InDelta(t, 240, first["4"]-first["0"], 15)
+}
+
 // A full AGM battery that stands loses a quarter in about ten months by itself, in far less
 // with something left on; what is in the calendar is not offered again.
 func TestCalendarOf(t *testing.T) {

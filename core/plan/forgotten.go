@@ -4,7 +4,6 @@ import (
 	"fmt"
 	"math"
 
-	"epitrope/core/battery"
 	"epitrope/core/day"
 	"epitrope/core/working"
 )
@@ -48,8 +47,8 @@ func (d *design) stopSOC() float64 {
 	power := d.charger.OutputA * d.auxEmptyV() / d.charger.Efficiency
 	return lowest(func(soc float64) bool {
 		n := d.facts.N
-		own := battery.Flooded.RestAt(soc, warmC) * n
-		ohm := battery.Flooded.OhmAt(d.facts.StartAh.Value, n, soc, warmC) + d.start.totalOhm()
+		own := d.startChemistry().RestAt(soc, warmC) * n
+		ohm := d.startChemistry().OhmAt(d.facts.StartAh.Value, n, soc, warmC) + d.start.totalOhm()
 		root := own*own - 4*power*ohm
 		return root >= 0 && (own+math.Sqrt(root))/2 >= d.charger.CutOutV*n
 	}, 40)

@@ -1,6 +1,7 @@
 package plan
 
 import (
+	"math"
 	"strings"
 
 	"epitrope/core/cable"
@@ -248,6 +249,29 @@ func (d *design) sizeButton() {
 func (d *design) noteButton(n *noted) {
 	if _, ok := d.ownFeed(); ok && d.button.nearFault > d.button.fuse.Family.BreaksA {
 		n.add("button.breaks", "coupling", caution, with(working.Text(d.button.nearFault/1000, "kA", 1), d.button.fuse.Label(), working.Text(d.button.fuse.Family.BreaksA/1000, "kA", 0)), nil)
+	}
+}
+
+// sharingS is a join to share charge. Source: common practice, no source: ten to fifteen
+// minutes.
+const sharingS = 15 * 60.0
+
+// noteEmergency says what the fuses would do in the emergency start that was chosen.
+func (d *design) noteEmergency(n *noted) {
+	if d.control() == noControl {
+		return
+	}
+	note := func(id, in string, lasts float64) {
+		amps := math.Abs(had(d.stateBy(in).solved.Through("contact")))
+		if fuse, after := d.soonest(amps); after <= lasts {
+			n.add(id, "coupling", caution, with(working.Text(amps, "A", 0), fuse, working.Seconds(after)), nil, set("Join ten seconds, part, crank", "schools.emergency", "precharge"))
+		}
+	}
+	switch d.facts.Schools.Emergency {
+	case "crank":
+		note("emergency.crank", "joined", longStartS)
+	case "share":
+		note("emergency.share", "precharge", sharingS)
 	}
 }
 

@@ -45,6 +45,7 @@ type leg struct {
 	sourceOhm  float64
 	device     protect.Device
 	school     string  // how its fuse is chosen
+	sheetA     float64 // the largest fuse that the device's sheet allows; 0 where it says nothing
 	passA      float64 // what its fuse has to let through while the engine is cranked
 	sizePin    *string
 	fusePin    *float64
@@ -84,6 +85,9 @@ func (d *design) layOut() {
 	}
 	d.start = leg{id: "c1", fuseID: "f1", amps: d.start.amps, lengthM: f.StartM, bay: f.StartBay,
 		sourceV: f.RegulatedV.Value, sourceOhm: d.sourceOhm(), device: d.device(), sizePin: p.StartSize, fusePin: p.StartFuseA}
+	if d.kind.Charger() {
+		d.start.sheetA = d.charger.MaxFuseA
+	}
 	d.aux = leg{id: "c2", fuseID: "f2", amps: d.aux.amps, lengthM: f.AuxM, bay: f.AuxBay,
 		sourceV: f.Chemistry.RestV(1) * f.N, sourceOhm: d.auxOhm(), device: d.device(), sizePin: p.AuxSize, fusePin: p.AuxFuseA}
 	d.back = d.wayBack()
@@ -258,7 +262,15 @@ func (l *leg) pick(shelf []cable.Size, volts float64) (cable.Trial, cable.Test) 
 }
 
 func (l *leg) need(ampacity float64) protect.Need {
-	return protect.Need{ContinuousA: l.amps, AmbientC: l.bay.AmbientC, CableA: ampacity, FaultA: l.nearFault, PassA: l.passA, PassS: crankPassS}
+	n := protect.Need{ContinuousA: l.amps, AmbientC: l.bay.AmbientC, CableA: ampacity, FaultA: l.nearFault, PassA: l.passA, PassS: crankPassS}
+	if l.sheetA > 0 { // as far as a fuse within it carries the load
+		within := n
+		within.DeviceMaxA = l.sheetA
+		if _, err := protect.Choose(within, l.device.Families); err == nil {
+			return within
+		}
+	}
+	return n
 }
 
 // crankPassS is how long a fuse has to bear the current of a start that shares the aux

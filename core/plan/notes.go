@@ -71,6 +71,7 @@ func (d *design) notes() []Note {
 	d.noteProfile(&n)
 	d.noteChain(&n)
 	d.noteButton(&n)
+	d.noteEmergency(&n)
 	d.noteLeg(&n, &d.start, "C1", "F1", "pins.startSize", "pins.startFuseA")
 	d.noteLeg(&n, &d.aux, "C2", "F2", "pins.auxSize", "pins.auxFuseA")
 	if d.fedHouse() {
@@ -295,6 +296,9 @@ func (d *design) noteFuse(n *noted, l *leg, wire, fuse, sizePath, fusePath strin
 	}
 	if ok := slices.ContainsFunc(l.device.Families, func(f protect.Family) bool { return f.ID == l.fuse.Family.ID }); !ok {
 		n.add("fuse.kind", l.fuseID, caution, with(fuse, rating, l.device.Label), nil, cures...)
+	}
+	if l.sheetA > 0 && l.fuse.RatingA > l.sheetA {
+		n.add("fuse.sheet", l.fuseID, caution, with(fuse, rating, working.Plain(l.sheetA, "A", 1)), nil, cures...)
 	}
 	if l.nearFault > l.fuse.Family.BreaksA {
 		n.add("fuse.breaks", l.fuseID, stop, with(fuse, kilo(l.fuse.Family.BreaksA), kilo(l.nearFault)), nil, cures...)

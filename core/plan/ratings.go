@@ -175,7 +175,10 @@ func (d *design) auxEmptyV() float64 { return d.facts.Chemistry.RestV(0.5) * d.f
 func (d *design) auxOhm() float64 { return d.facts.Chemistry.Ohm(d.facts.AuxAh.Value, d.facts.N) }
 
 // startOhm is the start battery's resistance, taken as flooded lead.
-func (d *design) startOhm() float64 { return battery.Flooded.Ohm(d.facts.StartAh.Value, d.facts.N) }
+// startChemistry is the start battery's.
+func (d *design) startChemistry() battery.Chemistry { return d.facts.Survey.StartChemistry }
+
+func (d *design) startOhm() float64 { return d.startChemistry().Ohm(d.facts.StartAh.Value, d.facts.N) }
 
 // machineA is what the alternator gives at a speed, hot.
 func (d *design) machineA(rpm float64) float64 {

@@ -94,7 +94,7 @@ func (d *Day) Rig(v Variation) *day.Rig {
 	rig := &day.Rig{N: n, Circuit: c, Vehicle: "vehicle", House: "house", Starter: "starter",
 		Nodes:   day.Nodes{Machine: "alternator.B+", Bus: "start.30", SensePlus: "coupling.30", SenseZero: p.senseZero(), Out: p.gives().Node(), AuxPlus: "aux.30", AuxZero: "aux.31"},
 		Machine: day.Machine{Element: "alternator", Label: f.Label, Regulation: p.regulation(), WarmV: f.RegulatedV.Value / n},
-		Start: day.Bank{Element: "start battery", Chemistry: battery.Flooded, CapacityAh: f.StartAh.Value, FullV: startFullV,
+		Start: day.Bank{Element: "start battery", Chemistry: p.startChemistry(), CapacityAh: f.StartAh.Value, FullV: startFullV,
 			SOC: f.Day.StartSOC.Value / 100, EngineSpace: true},
 		Aux: day.Bank{Element: "aux battery", Chemistry: f.Chemistry, CapacityAh: f.AuxAh.Value, FullV: p.profile.AbsorptionLow / n,
 			SOC: f.Day.AuxSOC.Value / 100, EngineSpace: f.Place.Hot},
@@ -138,7 +138,7 @@ func (d *design) regulation() alternator.Regulation {
 }
 
 func (d *design) starterOhm() float64 {
-	return math.Max(0.001, battery.StarterOhm.Value(battery.Flooded.RestV(1)*d.facts.N, d.facts.CrankA.Value, d.startOhm()))
+	return math.Max(0.001, battery.StarterOhm.Value(d.startChemistry().RestV(1)*d.facts.N, d.facts.CrankA.Value, d.startOhm()))
 }
 
 // varied is the system with its lengths and joints varied; joints as planned where the
@@ -209,6 +209,7 @@ func (d *design) join(rig *day.Rig, c *network.Circuit) {
 	case coupling.VSR:
 		c.Add(network.Resistance{Name: "coil", A: c.Node("coupling.30"), B: c.Node("coupling.31"), Ohm: 12 * n / relaySensesA})
 		j.Coil, j.By, j.Sensing, j.HoldA, j.WatchA = "coil", day.BySensing, d.contact.Sensing, d.contact.Sensing.CoilA, relaySensesA
+		j.Sensing.CloseS += 60 * d.facts.Schools.DelayMin.Value // a timer lets the start battery recover first
 		if d.facts.Day.Trigger == "switch" {
 			j.By = day.Always
 		}

@@ -6,7 +6,6 @@ import (
 	"strings"
 
 	"epitrope/core/alternator"
-	"epitrope/core/battery"
 	"epitrope/core/circuit"
 	"epitrope/core/coupling"
 	"epitrope/core/network"
@@ -142,7 +141,7 @@ func (d *design) secondV() float64 { return d.profile.AbsorptionHigh }
 // and whether the engine starts.
 func (d *design) otherStates() []state {
 	n := d.facts.N
-	rest := state{kind: resting, State: circuit.State{StartV: battery.Flooded.RestV(1) * n, StartOhm: d.startOhm(), VehicleA: asleepA, Stopped: true,
+	rest := state{kind: resting, State: circuit.State{StartV: d.startChemistry().RestV(1) * n, StartOhm: d.startOhm(), VehicleA: asleepA, Stopped: true,
 		AuxOwnV: d.facts.Chemistry.RestV(1) * n, HouseA: d.facts.DailyAh.Value / 24}}
 	rest.Joined = d.joinedAtRest(rest)
 	with := func(id, label string, kind stateKind, change func(*state)) state {
@@ -165,7 +164,7 @@ func (d *design) otherStates() []state {
 	if d.kind.Joins() && d.kind != coupling.DCDCHighCurrent || d.kind == coupling.DCDCChangeover {
 		flat := func(s *state) {
 			s.Joined, s.HouseA, s.Fresh = true, 0, true
-			s.StartV, s.StartOhm = battery.Flooded.RestV(flatSOC)*n, battery.Flooded.OhmAt(d.facts.StartAh.Value, n, flatSOC, warmC)
+			s.StartV, s.StartOhm = d.startChemistry().RestV(flatSOC)*n, d.startChemistry().OhmAt(d.facts.StartAh.Value, n, flatSOC, warmC)
 		}
 		list = append(list,
 			with("precharge", "start battery flat, joined", resting, flat),

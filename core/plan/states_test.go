@@ -42,6 +42,23 @@ func TestShortsAreWhatFusesAreJudgedBy(t *testing.T) {
 	}
 }
 
+// A start battery is of its own kind: AGM rests about 0.1 V higher than flooded.
+func TestTheStartBatterysKindCounts(t *testing.T) {
+	flooded, agm := circuit(t, `{"startBattery":{"chemistry":"flooded"}}`, "parked"), circuit(t, `{"startBattery":{"chemistry":"agm"}}`, "parked")
+	assert.InDelta(t, 0.1, agm.At("start.30")-flooded.At("start.30"), 0.06)
+	assert.Greater(t, circuit(t, `{"startBattery":{"chemistry":"agm"}}`, "crank").At("start.30"), circuit(t, `{"startBattery":{"chemistry":"flooded"}}`, "crank").At("start.30"), "and resists less")
+}
+
+// The charger's sheet limits its fuse where a fuse within it carries the load.
+func TestTheSheetLimitsTheFuse(t *testing.T) {
+	free := decide(t, `{"pins":{"chargerA":40}}`)
+	limited := decide(t, `{"pins":{"chargerA":40},"card":{"name":"own","outputA":40,"maxFuseA":70}}`)
+	assert.NotContains(t, noteIDs(free), "fuse.sheet")
+	assert.NotContains(t, noteIDs(limited), "fuse.sheet")
+	tight := decide(t, `{"pins":{"chargerA":40},"card":{"name":"own","outputA":40,"maxFuseA":50}}`)
+	assert.Contains(t, noteIDs(tight), "fuse.sheet", "none within it carries 53 A")
+}
+
 // A machine of the run's own gives what its regulator allows, through the isolator.
 func TestSecondAlternatorCharges(t *testing.T) {
 	p := decide(t, `{"alternator":{"label":"150/250 A"},"aux":{"chemistry":"lifepo4","capacityAh":400,"place":"rear"},"pins":{"coupling":"second","secondA":180}}`)

@@ -54,6 +54,9 @@ var words = map[string][2]string{
 	"fuse.over":             {"%s at %s is more than %s bears: %s.", "The fuse protects the cable. This one lets the cable burn first."},
 	"fuse.under":            {"%s carries %s for hours; warm, %s bears %s.", "It opens on a hot day, far from home."},
 	"fuse.slow":             {"%s opens after up to %s on a short at the far end; %s bears it for %s.", "The cable would be past its limit before the fuse opens."},
+	"fuse.sheet":            {"%s at %s is more than the %s that the charger's sheet allows.", "The sheet's fuse saves what is inside the charger, not the cable alone. A smaller charger takes a smaller fuse."},
+	"emergency.crank":       {"Cranking through the join drives %s through %s, which may open after %s.", "Cranking current is more than such a fuse bears. Join ten seconds, part, then crank."},
+	"emergency.share":       {"Joined for a quarter of an hour, %s flow at first through %s, which may open after %s.", "A flat start battery takes what the run lets through. Ten seconds, part, crank; or charge it alone first."},
 	"fuse.breaks":           {"%s can break %s; a short at the battery drives about %s.", "A fuse that cannot break its fault burns on as an arc."},
 	"fuse.none":             {"%s: no fuse fits %s.", "%s. A thicker cable opens the window: %s does."},
 	"fuse.overload":         {"%s may hold %s for up to %s; %s bears that for %s.", "An overload, not a short: it heats the cable slowly past what its insulation bears."},
@@ -69,7 +72,7 @@ var noteMarks = map[string]working.Origin{
 	"alternator.idle": working.Physics, "charger.short": working.Physics, "charger.acceptance": working.Memory, "charger.starved": working.Physics,
 	"relay.open": working.Physics, "relay.surge": working.Memory, "relay.chatter": working.Physics, "relay.idle": working.Physics, "relay.undercharge": working.Memory, "relay.night": working.Physics,
 	"cable.burns": working.Standard, "cable.thin": working.Physics, "cable.drop": working.Physics, "cable.none": working.Standard,
-	"fuse.over": working.Standard, "fuse.slow": working.Standard, "fuse.breaks": working.Memory, "fuse.none": working.Standard, "fuse.overload": working.Standard,
+	"fuse.over": working.Standard, "fuse.slow": working.Standard, "fuse.breaks": working.Memory, "fuse.none": working.Standard, "fuse.overload": working.Standard, "emergency.crank": working.Physics, "emergency.share": working.Physics,
 	"signal.detect.low": working.Physics, "signal.detect.joined": working.Physics,
 	"chain.over": working.Memory, "chain.limit": working.Memory, "plug.cable": working.Memory, "button.breaks": working.Physics, "changeover.cable": working.Memory, "use.large": working.Physics,
 }

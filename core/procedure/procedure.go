@@ -263,9 +263,13 @@ func (b *builder) fit() {
 }
 
 func (b *builder) ends() {
+	tool, checks := "die for ", []string{"die matches the lug", "tug test", "shrunk with adhesive showing", "labels on"}
+	if b.p.System.Soldered {
+		tool, checks = "soldering iron for ", []string{"wetted all round, no dry joint", "tug test", "strain relief within 100 mm, where the solder wicked to", "shrunk with adhesive showing", "labels on"}
+	}
 	for _, w := range b.wires {
 		b.add(Step{ID: "end-" + w.ID, Of: []string{w.ID}, Stage: EndOf, Title: "Ends of " + w.Number, What: fmt.Sprintf("%s at %s; %s at %s. Heat shrink %.0f mm with adhesive.", w.From.Lug, w.From.Name, w.To.Lug, w.To.Name, w.Sleeve),
-			Tool: "die for " + w.Size, Minutes: 2 * endMin * float64(w.Cables), After: b.endAfter(w), Checks: []string{"die matches the lug", "tug test", "shrunk with adhesive showing", "labels on"}})
+			Tool: tool + w.Size, Minutes: 2 * endMin * float64(w.Cables), After: b.endAfter(w), Checks: slices.Clone(checks)})
 	}
 }
 

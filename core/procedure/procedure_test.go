@@ -170,6 +170,18 @@ func TestTheFactorysFeedComesOff(t *testing.T) {
 	}))
 }
 
+// Soldered ends are made and held otherwise than crimped ones.
+func TestSolderedEnds(t *testing.T) {
+	for school, want := range map[string]string{"crimp": "die matches the lug", "solder": "strain relief within 100 mm, where the solder wicked to"} {
+		p, leads, list := stepsOf(t, []byte(`{"schools":{"termination":"`+school+`"}}`))
+		i := slices.IndexFunc(list, func(s procedure.Step) bool { return s.ID == "end-c1" })
+		require.GreaterOrEqual(t, i, 0)
+		assert.Contains(t, list[i].Checks, want)
+		parts := harness.PartsList(&p.System, leads, nil, nil)
+		assert.Equal(t, school == "solder", slices.ContainsFunc(parts.Supplies, func(s string) bool { return strings.Contains(s, "solder") }))
+	}
+}
+
 // With a machine of the run's own, the start battery is still where the start battery is.
 func TestStartBatteryIsReadAtTheStartBattery(t *testing.T) {
 	p, _, list := stepsOf(t, []byte(`{"alternator":{"label":"150/250 A","regulation":"fixed","knownBy":"test","volts":14.0},"aux":{"chemistry":"lifepo4","capacityAh":400},"pins":{"coupling":"second"}}`))

@@ -91,6 +91,7 @@ type System struct {
 	Wires      []Wire      `json:"wires"`
 	Attached   []Attached  `json:"-"`
 	Ends       Ends        `json:"-"`
+	Soldered   bool        `json:"-"` // ends are soldered, not crimped
 }
 
 // Ends are where the two stretches of the run meet the coupling, and the minus that a
