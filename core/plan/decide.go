@@ -181,13 +181,9 @@ func (d *design) redraw() bool {
 
 // crankShare is what goes through the join while the engine is cranked.
 func (d *design) crankShare() float64 {
-	for _, s := range d.otherStates() {
-		if s.id == "crank" {
-			d.settle(&s)
-			return math.Abs(had(s.solved.Through("contact")))
-		}
-	}
-	return 0
+	s := d.crankState(d.restState())
+	d.settle(&s)
+	return math.Abs(had(s.solved.Through("contact")))
 }
 
 // settledWithin is the share by which a current may move in a round for the sizes to stay.

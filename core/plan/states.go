@@ -29,6 +29,8 @@ type state struct {
 	rpm       float64 // of the alternator
 
 	circuit.State
+	finishing bool // the end of bulk, where a charger beside a bypass finishes alone
+	brief     bool // for minutes: the start battery may make up what the alternator lacks
 
 	solved       network.Solution
 	busV         float64 // at the start battery
@@ -86,10 +88,10 @@ func (d *design) chargingStates() []state {
 		return s
 	}
 	list := []state{
-		with("cruise", "cruise", func(*state) {}),
+		with("cruise", "cruise", func(s *state) { s.finishing = true }),
 		with("early", "cruise, early in bulk", func(s *state) { s.AuxOwnV = min(s.AuxOwnV, d.auxEmptyV()) }),
 		with("idle", "idle, hot, lamps on", func(s *state) {
-			s.SecondA = d.secondA(idleRPM)
+			s.brief, s.SecondA = true, d.secondA(idleRPM)
 			s.rpm, s.MachineA, s.SetV, s.WorstEfficiency = idleRPM, d.machineA(idleRPM), v-alternator.HotDropV*n, true
 		}),
 	}
@@ -110,8 +112,7 @@ func (d *design) joinsAt(s *state) bool {
 	case coupling.ManualSelector:
 		return d.facts.Schools.Selector != coupling.Off
 	case coupling.DCDCHighCurrent:
-		// At the end of bulk the charger alone finishes the charge.
-		return coupling.UsualHighCurrent.Joins(true, s.SetV/n, s.AuxOwnV/n) && s.id != "cruise"
+		return coupling.UsualHighCurrent.Joins(true, s.SetV/n, s.AuxOwnV/n) && !s.finishing
 	}
 	return false
 }
@@ -137,13 +138,27 @@ func (d *design) joinedAtRest(s state) bool {
 // secondV is what the regulator of a machine of the run's own holds.
 func (d *design) secondV() float64 { return d.profile.AbsorptionHigh }
 
-// otherStates are those that no run is sized for, but that decide whether it is safe
-// and whether the engine starts.
-func (d *design) otherStates() []state {
+// restState is the engine off and nobody there, both batteries full.
+func (d *design) restState() state {
 	n := d.facts.N
 	rest := state{kind: resting, State: circuit.State{StartV: d.startChemistry().RestV(1) * n, StartOhm: d.startOhm(), VehicleA: asleepA, Stopped: true,
 		AuxOwnV: d.facts.Chemistry.RestV(1) * n, HouseA: d.facts.DailyAh.Value / 24}}
 	rest.Joined = d.joinedAtRest(rest)
+	return rest
+}
+
+// crankState is the engine being started from rest.
+func (d *design) crankState(s state) state {
+	s.id, s.label, s.kind = "crank", "cranking", cranking
+	s.Cranks, s.HouseA = true, 0
+	s.Joined = s.Joined || d.joinedCranking()
+	return s
+}
+
+// otherStates are those that no run is sized for, but that decide whether it is safe
+// and whether the engine starts.
+func (d *design) otherStates() []state {
+	n, rest := d.facts.N, d.restState()
 	with := func(id, label string, kind stateKind, change func(*state)) state {
 		s := rest
 		s.id, s.label, s.kind = id, label, kind
@@ -156,10 +171,7 @@ func (d *design) otherStates() []state {
 	}
 	list := []state{
 		with("parked", parked, resting, func(*state) {}),
-		with("crank", "cranking", cranking, func(s *state) {
-			s.Cranks, s.HouseA = true, 0
-			s.Joined = s.Joined || d.joinedCranking()
-		}),
+		d.crankState(rest),
 	}
 	if d.kind.Joins() && d.kind != coupling.DCDCHighCurrent || d.kind == coupling.DCDCChangeover {
 		flat := func(s *state) {
@@ -244,7 +256,7 @@ func (d *design) settle(s *state) {
 	if s.SetV > 0 {
 		s.machineGives = had(solved.Through("lead"))
 	}
-	s.sags = s.id == "idle" && had(solved.At("start.30")) < surfaceV*d.facts.N
+	s.sags = s.brief && had(solved.At("start.30")) < surfaceV*d.facts.N
 	if d.kind.Charger() {
 		d.readCharger(s)
 	} else {
@@ -318,9 +330,9 @@ func (d *design) saysOf(s *state) string {
 		return fmt.Sprintf("starter %s at %s, of it %s from the aux battery; %s", amps(had(s.solved.Through("starter"))), volts(s.busV), amps(-s.outA), d.fusesAt(-s.outA))
 	case s.Cranks:
 		return fmt.Sprintf("starter %s at %s", amps(had(s.solved.Through("starter"))), volts(had(s.solved.At("start.30"))))
-	case s.id == "inrush":
+	case s.kind == faulted:
 		return fmt.Sprintf("%s for a moment", amps(s.outA))
-	case s.id == "precharge":
+	case s.Fresh:
 		return fmt.Sprintf("%s from the aux battery to the start battery", amps(-s.outA))
 	case s.Joined && d.kind != coupling.SecondAlternator:
 		return fmt.Sprintf("both batteries share the load: %s", volts(s.busV))
