@@ -38,7 +38,7 @@ func runMethods(args []string, in io.Reader, out io.Writer) error {
 		if err != nil {
 			return nil, nil, err
 		}
-		list := study.Methods(doc, parts.Stock(), nil)
+		list := study.Methods(doc, parts.Stock())
 		return list, func() {
 			for _, m := range list {
 				fmt.Fprintf(out, "%s: %s; cruise %.0f A at %.1f V, idle %.0f A; 80 %% after %s, full after %s; %.1f h of work, %.1f × a 30 A charger\n",

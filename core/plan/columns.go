@@ -94,7 +94,7 @@ func (d *design) hardest() state {
 }
 
 func (d *design) alternatorColumn(b job.Body) Column {
-	has, asked := d.idleA(), d.startAsksA()
+	has, asked := d.idleA, d.startAsksA()
 	level := Good
 	if asked > has {
 		level = Caution
@@ -217,7 +217,7 @@ func (d *design) cableColumn(l *leg, name string, at job.Point) Column {
 }
 
 func (d *design) cableKeys(l *leg) []string {
-	keys := []string{l.id + ".rule", l.id + ".copper", l.id + ".loop", l.id + ".drop", l.id + ".ampacity", l.id + ".heating", l.id + ".warmth"}
+	keys := []string{l.id + ".rule", l.id + ".copper", l.id + ".loop", l.id + ".drop", l.id + ".ampacity", l.id + ".balance", l.id + ".heating", l.id + ".warmth"}
 	if l == d.returnLeg() {
 		keys = append(keys, "return.lead", "return.chassis", "return.cable")
 	}

@@ -34,6 +34,8 @@ type design struct {
 	needA        float64          // charging that holds the balance
 	limitA       float64          // charger output that half the label allows
 	autoChargerA float64
+	idleA        float64 // what the alternator has for charging at idle
+	cruiseA      float64 // and at cruise
 
 	start, aux leg // the two stretches of the run
 	back       way // the return of the start side
@@ -57,14 +59,23 @@ func Decide(doc job.Document, book parts.Book) Plan {
 
 // newDesign decides everything but how it is told.
 func newDesign(doc job.Document, book parts.Book) *design {
+	d := chosen(doc, book)
+	d.rate()
+	d.layOut()
+	d.size()
+	return d
+}
+
+// KindOf is the coupling of a job: the pinned one, or the best of the rules.
+func KindOf(doc job.Document, book parts.Book) coupling.Kind { return chosen(doc, book).kind }
+
+// chosen decides no more than which coupling it is.
+func chosen(doc job.Document, book parts.Book) *design {
 	d := &design{doc: doc, book: book, figures: map[string]working.Figure{}}
 	if card, ok := doc.Card.Charger(); ok {
 		d.book = book.With(card)
 	}
 	d.choose()
-	d.rate()
-	d.layOut()
-	d.size()
 	return d
 }
 
@@ -98,7 +109,7 @@ func (d *design) methodCase() method.Case {
 		Varies: f.Varies(), Known: f.Regulation == "variable", Suspect: f.Suspect(), Chemistry: f.Chemistry,
 		RouteM: d.routeM(), Trailer: f.Place.Trailer, Hot: f.Place.Hot,
 		RegulatedV: f.RegulatedV.Value / n, WantedV: d.profile.AbsorptionLow / n, MostV: d.profile.AbsorptionHigh / n,
-		HalfA: d.figures["half"].Unrounded, IdleA: d.idleA(), NeedA: d.needA, WithinA: d.withinA(),
+		HalfA: d.figures["half"].Unrounded, IdleA: d.idleA, NeedA: d.needA, WithinA: d.withinA(),
 		ChargerA: charger, ChargerIn: d.inputA(charger), LargestA: d.book.Chargers[len(d.book.Chargers)-1].OutputA,
 		AcceptsA: d.figures["accepts"].Unrounded, RestA: d.book.Changeovers[len(d.book.Changeovers)-1].Relay.BreakA, CrankA: f.CrankA.Value,
 		Emergency: v.EmergencyStart == job.Yes, FactoryFeed: f.FactoryFeed(), Solar: f.Day.SolarW.Value > 0, Winch: v.Winch == job.Yes,

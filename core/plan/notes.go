@@ -102,7 +102,7 @@ func (d *design) noteChecks(n *noted) {
 
 func (d *design) noteSources(n *noted) {
 	f := d.facts
-	has, asked := d.idleA(), d.startAsksA()
+	has, asked := d.idleA, d.startAsksA()
 	if asked > has {
 		n.add("alternator.idle", "alternator", caution, with(working.Text(max(0, has), "A", 0), working.Text(asked, "A", 0)), with(working.Text(d.idleState().inV, "V", 1)), d.chargerWithin(has)...)
 	}
@@ -110,7 +110,7 @@ func (d *design) noteSources(n *noted) {
 	if d.start.amps > half {
 		n.add("alternator.half", "alternator", caution,
 			with(working.Text(d.start.amps, "A", 0), working.Text(100*d.start.amps/f.LabelA.Value, "%", 0)),
-			with(working.Text(max(0, has), "A", 0), working.Text(max(0, d.cruiseA()), "A", 0)), d.chargerWithin(half)...)
+			with(working.Text(max(0, has), "A", 0), working.Text(max(0, d.cruiseA), "A", 0)), d.chargerWithin(half)...)
 	}
 	if f.Varies() && f.Regulation != "variable" {
 		n.add("regulation.unknown", "alternator", remark, nil, nil, ask("Say how it is known", "regulation"))

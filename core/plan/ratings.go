@@ -38,6 +38,8 @@ func (d *design) rateNeed() {
 	cycle.Unrounded = d.cycleAh
 	d.needA = d.keep("need", need.Current.MustWork(working.Of(cycle), f.DrivenHours.Input(),
 		working.From(f.Chemistry.Efficiency, working.Memory, f.Chemistry.Label))).Unrounded
+	d.idleA = d.headroom("idle", idleRPM, "label by ISO 8854 at 750 engine rpm × 2.75")
+	d.cruiseA = d.headroom("cruise", cruiseRPM, "alternator label")
 	half := d.keep("half", alternator.HalfLabel.MustWork(f.LabelA.Input()))
 	d.keep("accepts", Accepts.MustWork(
 		working.From(f.Chemistry.ChargeHigh, working.Memory, f.Chemistry.Label), f.AuxAh.Input()))
@@ -185,14 +187,7 @@ func (d *design) machineA(rpm float64) float64 {
 	return alternator.HotFactor * d.facts.Label.Output(rpm)
 }
 
-// idleA is what the alternator has for charging at idle, hot, lamps on.
-func (d *design) idleA() float64 {
-	return d.headroom("idle", idleRPM, "label by ISO 8854 at 750 engine rpm × 2.75")
-}
-
-// cruiseA is the same at cruise.
-func (d *design) cruiseA() float64 { return d.headroom("cruise", cruiseRPM, "alternator label") }
-
+// headroom is what the alternator has for charging at a speed, hot, lamps on.
 func (d *design) headroom(key string, rpm float64, why string) float64 {
 	return d.keep(key, alternator.Headroom.MustWork(working.From(alternator.HotFactor, working.Practice, "80–90 %"),
 		working.Is(d.facts.Label.Output(rpm), why), d.facts.LoadA.Input())).Unrounded

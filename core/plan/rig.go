@@ -55,6 +55,9 @@ func NewDay(doc job.Document, book parts.Book) *Day {
 // Facts are the job's answers and defaults.
 func (d *Day) Facts() job.Facts { return d.design.facts }
 
+// Document is the job itself.
+func (d *Day) Document() job.Document { return d.design.doc }
+
 // Varied is a job's driving, and what surrounds it, as they may turn out.
 func (d *Day) Varied(v Variation) (day.Pattern, day.Conditions) {
 	f := d.Facts()

@@ -86,7 +86,7 @@ const twoFromA = 30.0
 func sizing(label string, changes map[string]any, d, now *design) Sizing {
 	worst := d.hardest()
 	o := Sizing{Label: label, Changes: changes, OutA: d.charger.OutputA, InA: working.Round(d.start.amps, 0), Share: working.Round(100*d.start.amps/d.facts.LabelA.Value, 0),
-		IdleA: working.Round(d.idleA()-d.idleState().inA, 0), CruiseA: working.Round(d.cruiseA()-worst.inA, 0),
+		IdleA: working.Round(d.idleA-d.idleState().inA, 0), CruiseA: working.Round(d.cruiseA-worst.inA, 0),
 		Cable: d.start.trial.Size.Copper(), FuseA: d.start.fuse.RatingA, DropV: working.Round(d.start.trial.DropV, 2), GivesA: d.charger.OutputA,
 		Now: d.kind == now.kind && d.charger.OutputA == now.charger.OutputA && d.charger.Label == now.charger.Label, Level: Good, Against: []string{}}
 	if d.kind == coupling.DCDCHighCurrent {

@@ -5,6 +5,7 @@ import (
 
 	"github.com/stretchr/testify/assert"
 
+	"epitrope/core/coupling"
 	"epitrope/core/plan"
 )
 
@@ -110,4 +111,18 @@ func TestTwoChargers(t *testing.T) {
 	one, two := decide(t, `{"pins":{"chargerA":20}}`), decide(t, `{"pins":{"chargerA":20,"chargerCount":2}}`)
 	assert.InDelta(t, 2*state(t, one, "cruise").OutA, state(t, two, "cruise").OutA, 0.5)
 	assert.Contains(t, column(t, two, "coupling").Part.Text, "40 A")
+}
+
+// Whatever else is decided, the alternator's part says what it has for charging at idle and
+// at cruise.
+func TestHeadroomIsAlwaysThere(t *testing.T) {
+	for _, kind := range coupling.Kinds() {
+		p := decide(t, `{"pins":{"coupling":"`+string(kind)+`"}}`)
+		for _, key := range []string{"idle", "cruise"} {
+			assert.Contains(t, p.Figures, key, kind)
+			if kind != coupling.SecondAlternator {
+				assert.Contains(t, column(t, p, "alternator").Figures, key, kind)
+			}
+		}
+	}
 }

@@ -16,6 +16,11 @@ import (
 // comes to through time.
 type Method struct {
 	plan.Consequence
+	Driven
+}
+
+// Driven is what a coupling comes to through time.
+type Driven struct {
 	To80H   float64 `json:"to80H" doc:"Driving from where the aux battery begins to 80 %, nothing used, in h; −1 never within two days' driving"`
 	FullH   float64 `json:"fullH" doc:"… until it is full"`
 	FromPct float64 `json:"fromPct" doc:"Where it begins, in %"`
@@ -32,22 +37,42 @@ type Failing struct {
 	HalfAfter float64 `json:"halfAfter" doc:"Start battery half empty after so many hours parked then; −1 not within ten days"`
 }
 
-// Methods runs every coupling on a job. halt is asked now and then whether to stop.
-func Methods(doc job.Document, book parts.Book, halt func() bool) []Method {
-	fitted := plan.NewDay(doc, book).Kind()
-	kinds := coupling.Kinds()
-	out := make([]Method, len(kinds))
-	goOn := func(int, int) bool { return halt == nil || !halt() }
-	many(len(kinds), goOn, func(i int, halt func() bool) {
-		pin := string(kinds[i])
-		pinned := doc
-		pinned.Pins.Coupling = &pin
-		if kinds[i] != fitted {
-			pinned.Pins = only(pinned.Pins)
-		}
-		out[i] = tried(pinned, book, kinds[i] == fitted, halt)
+// Methods is every coupling on a job, in the circuit and through time.
+func Methods(doc job.Document, book parts.Book) []Method {
+	out := make([]Method, len(coupling.Kinds()))
+	eachOn(doc, book, func(i int, d *plan.Day, fitted bool) {
+		out[i] = Method{Consequence: d.Consequence(fitted), Driven: driven(d, book, nil)}
 	})
 	return out
+}
+
+// Consequences is every coupling on a job without running it.
+func Consequences(doc job.Document, book parts.Book) []plan.Consequence {
+	out := make([]plan.Consequence, len(coupling.Kinds()))
+	eachOn(doc, book, func(i int, d *plan.Day, fitted bool) { out[i] = d.Consequence(fitted) })
+	return out
+}
+
+// Drive runs one coupling on a job. halt, where it is not nil, is asked now and then whether
+// to stop.
+func Drive(doc job.Document, book parts.Book, kind coupling.Kind, halt func() bool) Driven {
+	return driven(on(doc, book, kind, plan.KindOf(doc, book)), book, halt)
+}
+
+// eachOn decides a job with every coupling, on all processors.
+func eachOn(doc job.Document, book parts.Book, use func(i int, d *plan.Day, fitted bool)) {
+	kinds, fitted := coupling.Kinds(), plan.KindOf(doc, book)
+	many(len(kinds), nil, func(i int, _ func() bool) { use(i, on(doc, book, kinds[i], fitted), kinds[i] == fitted) })
+}
+
+// on decides a job with a coupling, where another may be fitted.
+func on(doc job.Document, book parts.Book, kind, fitted coupling.Kind) *plan.Day {
+	pin := string(kind)
+	doc.Pins.Coupling = &pin
+	if kind != fitted {
+		doc.Pins = only(doc.Pins)
+	}
+	return plan.NewDay(doc, book)
 }
 
 // only is what of the pins holds for another coupling: its return and kind of fuse, not
@@ -64,27 +89,24 @@ const (
 	huntsAfter = 50
 )
 
-func tried(doc job.Document, book parts.Book, fitted bool, halt func() bool) Method {
-	d := plan.NewDay(doc, book)
-	m := Method{Consequence: d.Consequence(fitted), To80H: -1, FullH: -1}
-	m.charge(d, doc, book, halt)
+func driven(d *plan.Day, book parts.Book, halt func() bool) Driven {
+	m := Driven{To80H: -1, FullH: -1}
+	m.charge(d, halt)
 	week, err := once(d, plan.Nominal, halt)
 	if err != nil {
 		m.Stopped = err.Error()
 	}
 	m.Week, m.Aims = week, week.Judge()
-	m.fail(d, doc, book, halt)
+	m.fail(d, book, halt)
 	return m
 }
 
 // charge drives on, nothing used and no sun, until the aux battery is full.
-func (m *Method) charge(d *plan.Day, doc job.Document, book parts.Book, halt func() bool) {
-	dark := doc
-	none := 0.0
-	dark.Day.SolarW = &none
+func (m *Driven) charge(d *plan.Day, halt func() bool) {
 	v := plan.Nominal
 	v.House = 0
-	rig := plan.NewDay(dark, book).Rig(v)
+	rig := d.Rig(v)
+	rig.Solar = nil
 	m.FromPct = percent(rig.Aux.SOC)
 	_, conditions := d.Varied(v)
 	drive := day.Pattern{{Kind: day.Crank, Seconds: 2}, {Kind: day.Highway, Seconds: 570}, {Kind: day.LiftOff, Seconds: 30}}
@@ -108,7 +130,7 @@ func (m *Method) charge(d *plan.Day, doc job.Document, book parts.Book, halt fun
 const fullSOC = 0.98
 
 // fail looks at what happens when the signal fails.
-func (m *Method) fail(d *plan.Day, doc job.Document, book parts.Book, halt func() bool) {
+func (m *Driven) fail(d *plan.Day, book parts.Book, halt func() bool) {
 	kind := d.Kind()
 	m.Fails.HalfAfter = -1
 	daily := d.Facts().DailyAh.Value
@@ -123,7 +145,7 @@ func (m *Method) fail(d *plan.Day, doc job.Document, book parts.Book, halt func(
 	default:
 		m.Fails.Dead = lasts
 	}
-	stuck := doc
+	stuck := d.Document()
 	trigger := "switch"
 	stuck.Day.Trigger = &trigger
 	always := string(coupling.JoinedForGood)

@@ -19,7 +19,7 @@ import (
 
 func methods(t testing.TB, text string) map[coupling.Kind]study.Method {
 	t.Helper()
-	list := study.Methods(document(t, text), parts.Stock(), nil)
+	list := study.Methods(document(t, text), parts.Stock())
 	require.Len(t, list, len(coupling.Kinds()))
 	byKind := map[coupling.Kind]study.Method{}
 	for _, m := range list {
@@ -56,6 +56,28 @@ func TestRelayWithLeadNear(t *testing.T) {
 	assert.Less(t, m[coupling.SwitchedContactor].Fails.HalfAfter, 100.0)
 }
 
+// What is driven to a full battery is what is fitted: where the sun gives back most of what
+// is used, a small charger is, and it cannot bring more than its output.
+func TestFullTakesAsLongAsTheFittedChargerNeeds(t *testing.T) {
+	const job = `{"alternator":{"label":"75/150 A"},"aux":{"chemistry":"agm","capacityAh":150,"place":"middle"},"use":{"dailyAh":45,"drivenHours":1.5},"day":{"solarW":200,"auxSOC":50}}`
+	p := plan.Decide(document(t, job), parts.Stock())
+	m := methods(t, job)[coupling.DCDC]
+	require.True(t, m.Fitted)
+	assert.Equal(t, 50.0, m.FromPct)
+	assert.GreaterOrEqual(t, m.To80H+0.05, 0.30*150/p.States[0].OutA, "%g A at most", p.States[0].OutA)
+}
+
+// What is asked for one by one is what is asked for together.
+func TestColumnsOneByOne(t *testing.T) {
+	doc := document(t, `{"aux":{"chemistry":"lifepo4","capacityAh":200,"place":"rear"},"use":{"dailyAh":60,"drivenHours":2},"pins":{"startSize":"50 mm2"}}`)
+	together, without := study.Methods(doc, parts.Stock()), study.Consequences(doc, parts.Stock())
+	require.Len(t, without, len(together))
+	for i, m := range together {
+		assert.Equal(t, m.Consequence, without[i])
+		assert.Equal(t, m.Driven, study.Drive(doc, parts.Stock(), m.Method.Kind, nil), m.Method.Kind)
+	}
+}
+
 // A big lithium bank: the bypass brings more at cruise than the charger alone.
 func TestHighCurrentStageBringsMore(t *testing.T) {
 	m := methods(t, `{"alternator":{"label":"300 A"},"aux":{"chemistry":"lifepo4","capacityAh":600,"place":"rear"},"use":{"dailyAh":250,"drivenHours":2}}`)
@@ -78,7 +100,7 @@ func TestMethodsOnCompleteJobs(t *testing.T) {
 		require.NoError(t, err)
 		doc, problems := job.Decode(data)
 		require.Empty(t, problems)
-		list := study.Methods(doc, parts.Stock(), nil)
+		list := study.Methods(doc, parts.Stock())
 		_, err = json.Marshal(list)
 		require.NoError(t, err, name)
 		for _, m := range list {

@@ -59,6 +59,24 @@ test("changing the chemistry turns the verdict and says why", async ({ page }) =
   await expect(reasons).toContainText("Unless: A lead aux battery.");
 });
 
+test.describe("without an answer", () => {
+  test.use({ allowed: /Failed to load resource/ });
+
+  test("a coupling whose run is not answered says so, and holds up no other", async ({ page }) => {
+    const { section } = await create({ title: "One by one", aux: { chemistry: "agm", capacityAh: 100, place: "rear" }, use: { dailyAh: 30, drivenHours: 2 } });
+    await page.route("**/api/methods/second", (route) => route.abort());
+    await page.goto(`${section}/methods`);
+    const full = page.getByRole("row", { name: /^Full / }).getByRole("cell");
+    await expect(page.locator("th[data-method=dcdc]")).toContainText("best for this job");
+    const columns = await page.locator("th[data-method]").evaluateAll((all) => all.map((th) => th.getAttribute("data-method")));
+    await expect(full.nth(columns.indexOf("dcdc"))).toHaveText(/ h$/);
+    await expect(full.nth(columns.indexOf("second"))).toHaveText("no answer");
+    await page.unroute("**/api/methods/second");
+    await page.reload();
+    await expect(full.nth(columns.indexOf("second"))).toHaveText(/ h$/);
+  });
+});
+
 test("pinning against the advice is done, and says what follows", async ({ page }) => {
   const { id, section } = await create({ title: "Pinned", aux: { chemistry: "agm", capacityAh: 100, place: "rear" } });
   await page.goto(`${section}/methods`);

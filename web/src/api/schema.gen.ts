@@ -400,6 +400,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/methods/{coupling}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Run a document with one coupling through its days, to a full battery, and with its signal failed */
+        post: operations["driveMethod"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/modes": {
         parameters: {
             query?: never;
@@ -1002,6 +1019,44 @@ export interface components {
             name: string;
             rating?: string;
         };
+        Consequence: {
+            /** @description Aux run: cable and fuse */
+            aux: string;
+            /**
+             * Format: double
+             * @description What they bear
+             */
+            bears: number;
+            bill: components["schemas"]["Bill"];
+            /** @description Early in bulk */
+            cruise: components["schemas"]["Charges"];
+            /** @description The working of what decides it */
+            figures: components["schemas"]["Figure"][];
+            /** @description What the plan has, chosen or pinned */
+            fitted: boolean;
+            idle: components["schemas"]["Charges"];
+            /**
+             * Format: double
+             * @description Of what the alternator can give at cruise, hot, in %
+             */
+            loadPct: number;
+            method: components["schemas"]["Candidate"];
+            /** @enum {string} */
+            severity: "stop" | "caution" | "remark" | "none";
+            /** @description What tells it that the engine runs; empty where nothing does */
+            signalIs: string;
+            /** @description Start run: cable and fuse */
+            start: string;
+            /** @description The weakest element of its chain */
+            weakestIs: string;
+            /**
+             * Format: double
+             * @description Alternator windings at their hottest while charging, in °C; 0 where nothing is solved
+             */
+            windings: number;
+            /** @description The worst note of the design; empty where there is none */
+            worst: string;
+        };
         Corner: {
             /** Format: double */
             x: number;
@@ -1211,6 +1266,30 @@ export interface components {
             /** Format: double */
             w: number;
             zones: components["schemas"]["Zone"][];
+        };
+        Driven: {
+            /** @description The days as they are driven */
+            aims: components["schemas"]["Met"][];
+            /** @description What it does if its signal fails */
+            fails: components["schemas"]["Failing"];
+            /**
+             * Format: double
+             * @description Where it begins, in %
+             */
+            fromPct: number;
+            /**
+             * Format: double
+             * @description … until it is full
+             */
+            fullH: number;
+            /** @description Why a run could not go on */
+            stopped?: string;
+            /**
+             * Format: double
+             * @description Driving from where the aux battery begins to 80 %, nothing used, in h; −1 never within two days' driving
+             */
+            to80H: number;
+            week: components["schemas"]["Outcome"];
         };
         Due: {
             bay?: string;
@@ -1635,7 +1714,7 @@ export interface components {
             text: string;
         };
         Judged: {
-            methods: components["schemas"]["Method"][];
+            methods: components["schemas"]["Consequence"][];
             schools: components["schemas"]["School"][];
             sizings: components["schemas"]["Sizing"][];
         };
@@ -1913,66 +1992,6 @@ export interface components {
             id: string;
             label: string;
             met: boolean;
-        };
-        Method: {
-            /** @description The days as they are driven */
-            aims: components["schemas"]["Met"][];
-            /** @description Aux run: cable and fuse */
-            aux: string;
-            /**
-             * Format: double
-             * @description What they bear
-             */
-            bears: number;
-            bill: components["schemas"]["Bill"];
-            /** @description Early in bulk */
-            cruise: components["schemas"]["Charges"];
-            /** @description What it does if its signal fails */
-            fails: components["schemas"]["Failing"];
-            /** @description The working of what decides it */
-            figures: components["schemas"]["Figure"][];
-            /** @description What the plan has, chosen or pinned */
-            fitted: boolean;
-            /**
-             * Format: double
-             * @description Where it begins, in %
-             */
-            fromPct: number;
-            /**
-             * Format: double
-             * @description … until it is full
-             */
-            fullH: number;
-            idle: components["schemas"]["Charges"];
-            /**
-             * Format: double
-             * @description Of what the alternator can give at cruise, hot, in %
-             */
-            loadPct: number;
-            method: components["schemas"]["Candidate"];
-            /** @enum {string} */
-            severity: "stop" | "caution" | "remark" | "none";
-            /** @description What tells it that the engine runs; empty where nothing does */
-            signalIs: string;
-            /** @description Start run: cable and fuse */
-            start: string;
-            /** @description Why a run could not go on */
-            stopped?: string;
-            /**
-             * Format: double
-             * @description Driving from where the aux battery begins to 80 %, nothing used, in h; −1 never within two days' driving
-             */
-            to80H: number;
-            /** @description The weakest element of its chain */
-            weakestIs: string;
-            week: components["schemas"]["Outcome"];
-            /**
-             * Format: double
-             * @description Alternator windings at their hottest while charging, in °C; 0 where nothing is solved
-             */
-            windings: number;
-            /** @description The worst note of the design; empty where there is none */
-            worst: string;
         };
         Mode: {
             /**
@@ -4947,6 +4966,61 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Judged"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    driveMethod: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                coupling: "dcdc" | "trailer" | "changeover" | "highcurrent" | "vsr" | "contactor" | "selector" | "second";
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    [key: string]: unknown;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Driven"];
                 };
             };
             /** @description Request Entity Too Large */

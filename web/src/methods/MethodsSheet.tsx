@@ -7,7 +7,7 @@ import { Reasons } from "./Reasons";
 import { ranked, rows, verdict } from "./rows";
 import { Schools } from "./Schools";
 import { Sizings } from "./Sizings";
-import { useJudged, type Method } from "./useJudged";
+import { useDriven, useJudged, type Method } from "./useJudged";
 
 /** MethodsSheet is sheet 2: every coupling side by side, with reasons, ratings and the trade's disagreements. */
 export function MethodsSheet() {
@@ -15,20 +15,21 @@ export function MethodsSheet() {
   const [looked, look] = useState<string | null>(null);
   const [tab, setTab] = useState<string | null>(() => sessionStorage.getItem("methodsTab") ?? "reasons");
   const { answer, asking, failed } = judged;
+  const driven = useDriven(answer?.methods ?? [], !asking);
   if (!answer) return <Wait asked={judged} what="Trying every coupling" />;
-  const list = ranked(answer.methods);
+  const list = ranked(driven.list);
   const at = list.find((m) => m.method.kind === looked) ?? list.find((m) => m.fitted) ?? (list[0] as Method);
   const pick = (t: string | null) => {
     setTab(t);
     if (t) sessionStorage.setItem("methodsTab", t);
   };
   return (
-    <div className="methodsSheet" data-asking={asking}>
+    <div className="methodsSheet" data-asking={asking || driven.driving}>
       <h2 className="hidden">Couplings side by side</h2>
       <p className="methodsHead">
         <b>Every coupling on this job.</b> Each is sized, solved and driven as if it were fitted; prices and hours from memory, to compare.{" "}
         <span className="soft" role="status">
-          {failed ? "The server does not answer; this is the last answer." : asking ? "working it out …" : ""}
+          {failed ? "The server does not answer; this is the last answer." : asking ? "working it out …" : driven.driving ? "running each through time …" : ""}
         </span>
       </p>
       <MethodTable list={list} at={at} look={look} />

@@ -6,6 +6,7 @@ const order = ["rules out", "warns", "favours"];
 
 /** Reasons says why a coupling stands where it stands, what would change that, and what it does when its signal fails. */
 export function Reasons({ method: m }: { method: Method }) {
+  const d = m.driven;
   const reasons = [...m.method.reasons].sort((a, b) => order.indexOf(a.effect) - order.indexOf(b.effect));
   return (
     <div className="reasons">
@@ -28,18 +29,28 @@ export function Reasons({ method: m }: { method: Method }) {
           <li>
             <b>idle</b> {m.idle.fails || m.idle.says}
           </li>
-          <li>
-            <b>signal dead</b> {m.fails.dead}.
-          </li>
-          <li>
-            <b>left live</b> {m.fails.live}.
-          </li>
+          {d?.stopped && (
+            <li className="warns">
+              <b>not run to its end</b> {d.stopped}
+            </li>
+          )}
+          {d && (
+            <>
+              <li>
+                <b>signal dead</b> {d.fails.dead}.
+              </li>
+              <li>
+                <b>left live</b> {d.fails.live}.
+              </li>
+            </>
+          )}
+          {!d && <li className="soft">{m.notDriven ? "Through time: the server does not answer." : "Through time: running …"}</li>}
           {m.worst && (
             <li className={m.severity === "stop" ? "rules-out" : "warns"}>
               <b>its weakest point</b> {m.worst}
             </li>
           )}
-          {m.aims.map((a) => (
+          {d?.aims.map((a) => (
             <li key={a.id} className={a.met ? "favours" : "warns"}>
               <b>{a.met ? "met" : "not met"}</b> {a.label}
             </li>

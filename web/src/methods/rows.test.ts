@@ -6,7 +6,7 @@ import type { Method } from "./useJudged";
 const method = (kind: string, merit: number, change: object = {}): Method =>
   ({
     method: { kind, label: kind, merit, ruledOut: false, chosen: false, reasons: [] }, fitted: false, cruise: { amps: 40, volts: 13.3 }, idle: { amps: 0, volts: 12.1 },
-    to80H: 0.5, fullH: -1, fails: { halfAfter: 12 }, aims: [{ met: true }, { met: false }], week: { auxLeast: 20, auxEnd: 60, empty: 0 }, bill: { hours: 6.7, cost: 173, copperKg: 1.64, metres: 8.4 },
+    driven: { to80H: 0.5, fullH: -1, fails: { halfAfter: 12 }, aims: [{ met: true }, { met: false }], week: { auxLeast: 20, auxEnd: 60, empty: 0 } }, bill: { hours: 6.7, cost: 173, copperKg: 1.64, metres: 8.4 },
     loadPct: 98, windings: 151, bears: 180, ...change,
   }) as unknown as Method;
 
@@ -31,4 +31,11 @@ test("a method that is pinned against the rules says so", () => {
   expect(verdict(method("a", 0, { fitted: true, method: { ruledOut: true, chosen: false } }))).toBe("pinned, ruled out");
   expect(verdict(method("a", 0, { fitted: true, method: { ruledOut: false, chosen: true } }))).toBe("best for this job");
   expect(verdict(method("a", 0))).toBe("possible");
+});
+
+test("what has not been run yet says so, and is neither good nor bad", () => {
+  const full = rows.find((r) => r.label === "Full");
+  expect(full?.of(method("b", 1, { driven: undefined }))).toBe("…");
+  expect(full?.level?.(method("b", 1, { driven: undefined }))).toBe("");
+  expect(full?.of(method("b", 1, { driven: undefined, notDriven: true }))).toBe("no answer");
 });

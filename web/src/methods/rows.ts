@@ -1,27 +1,38 @@
+import type { Schemas } from "../api/client";
 import type { Method } from "./useJudged";
+
+type Driven = Schemas["Driven"];
+type Level = "good" | "caution" | "bad" | "";
 
 /** Row is a line of the comparison: what it says of a method, and how good that is. */
 export interface Row {
   label: string;
   of: (m: Method) => string;
-  level?: (m: Method) => "good" | "caution" | "bad" | "";
+  level?: (m: Method) => Level;
 }
 
 const hours = (h: number): string => (h < 0 ? "never" : h < 1 ? `${Math.round(h * 60)} min` : `${h.toFixed(1)} h`);
 
-const met = (m: Method): number => m.aims.filter((a) => a.met).length;
+const met = (d: Driven): number => d.aims.filter((a) => a.met).length;
+
+/** driven is a line of what a method comes to through time, which may not have been run yet. */
+const driven = (label: string, of: (d: Driven) => string, level: (d: Driven) => Level): Row => ({
+  label,
+  of: (m) => (m.driven ? of(m.driven) : m.notDriven ? "no answer" : "…"),
+  level: (m) => (m.driven ? level(m.driven) : ""),
+});
 
 /** The lines, from what arrives to what it costs. */
 export const rows: Row[] = [
   { label: "At cruise", of: (m) => `${m.cruise.amps.toFixed(0)} A, ${m.cruise.volts.toFixed(1)} V`, level: (m) => (m.cruise.fails || m.cruise.amps === 0 ? "bad" : "") },
   { label: "At idle, hot, lamps on", of: (m) => `${m.idle.amps.toFixed(0)} A, ${m.idle.volts.toFixed(1)} V`, level: (m) => (m.idle.fails || m.idle.amps === 0 ? "caution" : "") },
-  { label: "To 80 %", of: (m) => hours(m.to80H), level: (m) => (m.to80H < 0 ? "bad" : "") },
-  { label: "Full", of: (m) => hours(m.fullH), level: (m) => (m.fullH < 0 ? "bad" : "") },
-  { label: "Days as driven", of: (m) => `${m.week.auxLeast.toFixed(0)} to ${m.week.auxEnd.toFixed(0)} %`, level: (m) => (m.week.empty > 0 ? "bad" : "") },
-  { label: "Aims met", of: (m) => `${met(m)} of ${m.aims.length}`, level: (m) => (met(m) === m.aims.length ? "good" : met(m) < m.aims.length - 2 ? "bad" : "caution") },
+  driven("To 80 %", (d) => hours(d.to80H), (d) => (d.to80H < 0 ? "bad" : "")),
+  driven("Full", (d) => hours(d.fullH), (d) => (d.fullH < 0 ? "bad" : "")),
+  driven("Days as driven", (d) => `${d.week.auxLeast.toFixed(0)} to ${d.week.auxEnd.toFixed(0)} %`, (d) => (d.week.empty > 0 ? "bad" : "")),
+  driven("Aims met", (d) => `${met(d)} of ${d.aims.length}`, (d) => (met(d) === d.aims.length ? "good" : met(d) < d.aims.length - 2 ? "bad" : "caution")),
   { label: "Alternator load", of: (m) => `${m.loadPct.toFixed(0)} %`, level: (m) => (m.loadPct >= 100 ? "caution" : "") },
   { label: "Its windings", of: (m) => `${m.windings.toFixed(0)} of ${m.bears.toFixed(0)} °C`, level: (m) => (m.windings > m.bears ? "caution" : "") },
-  { label: "Left live, start battery half empty", of: (m) => (m.fails.halfAfter < 0 ? "not in ten days" : `after ${hours(m.fails.halfAfter)}`), level: (m) => (m.fails.halfAfter >= 0 && m.fails.halfAfter < 48 ? "bad" : "") },
+  driven("Left live, start battery half empty", (d) => (d.fails.halfAfter < 0 ? "not in ten days" : `after ${hours(d.fails.halfAfter)}`), (d) => (d.fails.halfAfter >= 0 && d.fails.halfAfter < 48 ? "bad" : "")),
   { label: "Start run", of: (m) => m.start },
   { label: "Aux run", of: (m) => m.aux },
   { label: "Weakest in its chain", of: (m) => m.weakestIs },
