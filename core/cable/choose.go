@@ -21,7 +21,7 @@ type Trial struct {
 	Size       Size
 	Carried    Carried
 	AmpacityA  float64 // carries where it lies
-	ConductorC float64 // at the run's current; the insulation's limit where it Burns
+	ConductorC float64 // at the run's current; where it Burns the insulation's limit, or the place where that is hotter
 	Burns      bool    // it carries more than it may
 	LoopOhm    float64 // warm copper of the loop and what else is in series
 	DropV      float64
@@ -42,10 +42,10 @@ func (l Loop) Try(s Size) Trial {
 	t.Carried = l.Insulation.Carries(s, l.Bay)
 	t.AmpacityA = t.Carried.Amps
 	t.Burns = l.Amps > t.AmpacityA
-	t.ConductorC = l.Insulation.LimitC
+	t.ConductorC = max(l.Insulation.LimitC, l.Bay.AmbientC)
 	if c, err := l.Insulation.Thermal(s, l.Bay).SteadyC(l.Amps); err == nil {
 		// Within the tables a cable is within its limit, whatever the balance says.
-		t.ConductorC = min(c, l.Insulation.LimitC)
+		t.ConductorC = min(c, t.ConductorC)
 	}
 	t.LoopOhm = Resistance.Value(s.OhmPerM(), l.CableM, Alpha, t.ConductorC) + l.OtherOhm
 	t.DropV = Drop.Value(l.Amps, t.LoopOhm)

@@ -18,7 +18,7 @@ type Link struct {
 	Name    string  `json:"name"`
 	Amps    float64 `json:"amps"`
 	BearsA  float64 `json:"bearsA"`
-	Share   float64 `json:"share" doc:"Amps over what it bears, in %"`
+	Share   float64 `json:"share" doc:"Amps over what it bears, in %; 999 stands for more, and for what bears nothing"`
 	Why     string  `json:"why" doc:"What it bears, and from what"`
 	Weakest bool    `json:"weakest,omitempty"`
 	Level   Level   `json:"level" enum:"good,caution,bad"`
@@ -28,12 +28,15 @@ type Link struct {
 // Source: common practice, no source.
 const nearlyAll = 0.90
 
+// mostShare is the largest share that is told.
+const mostShare = 999
+
 // chain lists what carries the run's current, from the front to the back, and marks the
 // weakest.
 func (d *design) chain() []Link {
 	list := []Link{}
 	add := func(column, name string, amps, bears float64, why string) {
-		l := Link{Column: column, Name: name, Amps: working.Round(amps, 1), BearsA: working.Round(bears, 0), Share: working.Round(100*amps/bears, 0), Why: why, Level: Good}
+		l := Link{Column: column, Name: name, Amps: working.Round(amps, 1), BearsA: working.Round(bears, 0), Share: working.Round(min(100*amps/bears, mostShare), 0), Why: why, Level: Good}
 		switch {
 		case amps > bears*(1+settledWithin):
 			l.Level = Bad

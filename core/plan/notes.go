@@ -6,6 +6,7 @@ import (
 	"sort"
 	"strings"
 
+	"epitrope/core/cable"
 	"epitrope/core/coupling"
 	"epitrope/core/method"
 	"epitrope/core/protect"
@@ -256,6 +257,14 @@ func (d *design) noteLeg(n *noted, l *leg, wire, fuse, sizePath, fusePath string
 	t := l.trial
 	amps := func(v float64) string { return working.Text(v, "A", 0) }
 	cure := unpin("Fit "+l.auto.Label, sizePath)
+	if insulation := d.facts.Insulation; l.bay.AmbientC >= insulation.LimitC {
+		var cures []Cure
+		if best := cable.Class105; l.bay.AmbientC < best.LimitC {
+			cures = append(cures, set("Take "+best.Label+" insulation", "cable.insulation", fmt.Sprint(best.LimitC)))
+		}
+		n.add("cable.place", l.id, stop, with(wire, working.Text(l.bay.AmbientC, "°C", 0), insulation.Label), nil, cures...)
+		return
+	}
 	switch {
 	case l.noCable != nil && l.sizePin == nil:
 		n.add("cable.none", l.id, stop, with(wire), with(l.noCable.Error()))

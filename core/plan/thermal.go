@@ -29,13 +29,17 @@ func thermalFigures(t cable.Trial, n cable.Insulation, b cable.Bay, amps float64
 			working.From(t.Carried.PlaceFactor, working.Standard, where+", "+n.Label+" insulation"),
 			working.From(t.Carried.GroupFactor, working.Standard, b.Laying.Describe())),
 	}
-	if t.Carried.Balance {
+	switch {
+	case b.AmbientC >= n.LimitC:
+		out["balance"] = working.Given(working.Symbol{Name: "may carry", Unit: "A", Digits: 0}, 0, working.Computed,
+			fmt.Sprintf("nothing: the place is at %s, and its insulation bears %s", working.Text(b.AmbientC, "°C", 0), n.Label))
+	case t.Carried.Balance:
 		out["balance"] = cable.ByBalance.MustWork(count, working.Is(thermal.Gives(n.LimitC), "IEC 60287, Churchill and Chu: "+b.Laying.Describe()),
 			limit, place, ohmPerM, alpha).Decided("lower than the tables, so it holds")
 	}
 	if t.Burns {
 		out["warmth"] = working.Given(working.Symbol{Name: "conductor temperature, at least", Unit: "°C", Digits: 0},
-			n.LimitC, working.Computed, "hotter than its insulation bears")
+			t.ConductorC, working.Computed, "hotter than its insulation bears")
 		return out
 	}
 	heating := cable.Heating.MustWork(working.Is(amps, "worst continuous current"), count, ohmPerM,

@@ -126,3 +126,23 @@ func TestHeadroomIsAlwaysThere(t *testing.T) {
 		}
 	}
 }
+
+// A cable whose place is hotter than its insulation bears may carry nothing: that is said of
+// the cable, with the insulation that bears it, and nothing else is made of it.
+func TestAPlaceHotterThanTheInsulation(t *testing.T) {
+	for _, warmC := range []string{"70", "90"} {
+		p := decide(t, `{"cable":{"insulation":"70"},"bays":{"startC":`+warmC+`}}`)
+		assert.Contains(t, noteIDs(p), "cable.place")
+		assert.NotContains(t, noteIDs(p), "fuse.none", "the fuse is not what is wrong")
+		for _, n := range p.Notes {
+			if n.ID == "cable.place" {
+				assert.Equal(t, "c1", n.Column)
+				assert.Contains(t, n.Text, warmC+" °C")
+				assert.Len(t, n.Cures, 1)
+			}
+		}
+		assert.Equal(t, 0.0, p.Figures["c1.balance"].Value)
+		assert.Contains(t, column(t, p, "c1").Carries.Text, "of 0 A")
+	}
+	assert.NotContains(t, noteIDs(decide(t, `{"cable":{"insulation":"105"},"bays":{"startC":90}}`)), "cable.place")
+}

@@ -50,6 +50,7 @@ var words = map[string][2]string{
 	"cable.burns":           {"%s is pinned to %s, which carries %s where it lies; it has to carry %s.", "It gets over %s. Drop alone approves cable that burns."},
 	"cable.thin":            {"%s is pinned to %s: it loses %s, more than the %s allowed.", "What is lost on the way is missing at the end."},
 	"cable.drop":            {"%s loses %s, more than the %s allowed.", "The return and the length lose it already: no cable on the reels keeps the limit."},
+	"cable.place":           {"%s: it gets %s where it lies, and its insulation bears %s. No current is safe there.", "Insulation past its limit hardens and cracks, whatever the cable carries. Insulation that bears more, or a cooler way."},
 	"cable.none":            {"%s: no cable on the reels does it.", "%s. Less current, a shorter route, or another place for the battery."},
 	"fuse.over":             {"%s at %s is more than %s bears: %s.", "The fuse protects the cable. This one lets the cable burn first."},
 	"fuse.under":            {"%s carries %s for hours; warm, %s bears %s.", "It opens on a hot day, far from home."},
@@ -71,7 +72,7 @@ var words = map[string][2]string{
 var noteMarks = map[string]working.Origin{
 	"alternator.idle": working.Physics, "charger.short": working.Physics, "charger.acceptance": working.Memory, "charger.starved": working.Physics,
 	"relay.open": working.Physics, "relay.surge": working.Memory, "relay.chatter": working.Physics, "relay.idle": working.Physics, "relay.undercharge": working.Memory, "relay.night": working.Physics,
-	"cable.burns": working.Standard, "cable.thin": working.Physics, "cable.drop": working.Physics, "cable.none": working.Standard,
+	"cable.burns": working.Standard, "cable.thin": working.Physics, "cable.drop": working.Physics, "cable.none": working.Standard, "cable.place": working.Standard,
 	"fuse.over": working.Standard, "fuse.slow": working.Standard, "fuse.breaks": working.Memory, "fuse.none": working.Standard, "fuse.overload": working.Standard, "emergency.crank": working.Physics, "emergency.share": working.Physics,
 	"signal.detect.low": working.Physics, "signal.detect.joined": working.Physics,
 	"chain.over": working.Memory, "chain.limit": working.Memory, "plug.cable": working.Memory, "button.breaks": working.Physics, "changeover.cable": working.Memory, "use.large": working.Physics,

@@ -1894,7 +1894,7 @@ export interface components {
             name: string;
             /**
              * Format: double
-             * @description Amps over what it bears, in %
+             * @description Amps over what it bears, in %; 999 stands for more, and for what bears nothing
              */
             share: number;
             weakest?: boolean;
