@@ -1,11 +1,11 @@
 // Package day runs an installation through time: hours to weeks of driving, idling and
 // parking.
 //
-// A Rig is a circuit and what of it changes; a Schedule is what happens to the vehicle.
+// A Rig is a circuit and what of it changes; a Pattern is what happens to the vehicle.
 // Slow states (charge, polarisation, surface charge, temperatures, the heating of
 // fuses) are stepped over solved circuits; between two steps everything else follows
 // from the circuit. Relays, charger stages, fuses, cut-outs and management systems
-// switch at events, found to 10 ms. Voltages inside are the system's; cards and
+// switch at events, found to 5 ms. Voltages inside are the system's; cards and
 // chemistries speak of 12 V.
 package day
 

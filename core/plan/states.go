@@ -60,7 +60,8 @@ const (
 	flatSOC = 0.1
 )
 
-// hotC is the air round an alternator that gives its hot output. Source: from memory.
+// Speeds of the alternator. Source: ISO 8854 rates at 6,000 rpm; idle: common practice, no
+// source.
 const (
 	cruiseRPM = 6000.0
 	idleRPM   = alternator.IdleRPM * alternator.Ratio
