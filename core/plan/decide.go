@@ -105,12 +105,13 @@ func (d *design) choose() {
 func (d *design) methodCase() method.Case {
 	f, n, v := d.facts, d.facts.N, d.facts.Survey
 	charger := d.pickCharger(min(d.limitA, d.figures["accepts"].Unrounded))
+	card, _ := d.book.Charger(charger)
 	c := method.Case{
 		Varies: f.Varies(), Known: f.Regulation == "variable", Suspect: f.Suspect(), Chemistry: f.Chemistry,
 		RouteM: d.routeM(), Trailer: f.Place.Trailer, Hot: f.Place.Hot,
 		RegulatedV: f.RegulatedV.Value / n, WantedV: d.profile.AbsorptionLow / n, MostV: d.profile.AbsorptionHigh / n,
 		HalfA: d.figures["half"].Unrounded, IdleA: d.idleA, NeedA: d.needA, WithinA: d.withinA(),
-		ChargerA: charger, ChargerIn: d.inputA(charger), LargestA: d.book.Chargers[len(d.book.Chargers)-1].OutputA,
+		ChargerA: charger, ChargerIn: d.inputA(card), LargestA: d.book.Chargers[len(d.book.Chargers)-1].OutputA,
 		AcceptsA: d.figures["accepts"].Unrounded, RestA: d.book.Changeovers[len(d.book.Changeovers)-1].Relay.BreakA, CrankA: f.CrankA.Value,
 		Emergency: v.EmergencyStart == job.Yes, FactoryFeed: f.FactoryFeed(), Solar: f.Day.SolarW.Value > 0, Winch: v.Winch == job.Yes,
 		LowBudget: v.Budget == "low", Idling: v.Idling == job.Yes, Alternators: v.Alternators.Value, Room: string(v.SecondRoom)}
@@ -171,7 +172,7 @@ func (d *design) redraw() bool {
 	for _, s := range d.states {
 		if !s.sags && s.kind == charging && s.Joined && d.kind == coupling.DCDCHighCurrent {
 			// Both stages at once: what the bypass carries, and the charger beside it.
-			inA, outA = max(inA, s.inA+d.inputA(d.charger.OutputA)), max(outA, s.outA+d.charger.OutputA)
+			inA, outA = max(inA, s.inA+d.inputA(d.charger)), max(outA, s.outA+d.charger.OutputA)
 		} else if !s.sags && s.kind == charging {
 			inA, outA = max(inA, s.inA), max(outA, s.outA)
 		}

@@ -305,6 +305,9 @@ func (d *design) fate(w job.FoundWire, level string) (fate, why string, reuse *C
 	if role != "start" && role != "aux" && role != "return" {
 		return "stays", "No part of the run.", nil
 	}
+	if w.Size == nil {
+		return "open", "Trace and measure it first.", nil
+	}
 	l, need, path := &d.start, d.facts.StartM.Value, "pins.startSize"
 	if role == "aux" {
 		l, need, path = &d.aux, d.facts.AuxM.Value, "pins.auxSize"

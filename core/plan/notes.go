@@ -127,7 +127,7 @@ func (d *design) chargerWithin(amps float64) []Cure {
 	best := 0.0
 	if d.kind.Charger() && !d.kind.Joins() {
 		for _, c := range d.book.Chargers {
-			if d.inputA(c.OutputA) <= amps && c.OutputA < d.charger.OutputA && d.pinOf(c.OutputA) != nil {
+			if d.inputA(c) <= amps && c.OutputA < d.charger.OutputA && d.pinOf(c.OutputA) != nil {
 				best = c.OutputA
 			}
 		}

@@ -64,7 +64,7 @@ func (d *design) rate() {
 		wanted = *pin
 	}
 	d.charger, _ = d.book.Charger(wanted) // pins are ratings of the book
-	d.start.amps = d.inputA(d.charger.OutputA)
+	d.start.amps = d.inputA(d.charger)
 	if count := d.doc.Pins.Chargers; count != nil && *count > 1 {
 		d.charger = d.charger.Times(*count)
 		d.start.amps *= *count
@@ -152,10 +152,9 @@ func (d *design) pinOf(outputA float64) any {
 	return outputA
 }
 
-// inputA is what a charger of outputA draws at worst.
-func (d *design) inputA(outputA float64) float64 {
-	card, _ := d.book.Charger(outputA)
-	return coupling.InputCurrent.Value(outputA, d.setV(), card.EfficiencyLow, lowestInputV*d.facts.N)
+// inputA is what a charger, or several side by side, draws at worst.
+func (d *design) inputA(c parts.Charger) float64 {
+	return coupling.InputCurrent.Value(c.OutputA, d.setV(), c.EfficiencyLow, lowestInputV*d.facts.N)
 }
 
 // rateContact starts from what the battery takes: lead limits itself, LiFePO4 takes

@@ -6,6 +6,7 @@ import (
 	"github.com/stretchr/testify/assert"
 
 	"epitrope/core/coupling"
+	"epitrope/core/parts"
 	"epitrope/core/plan"
 )
 
@@ -145,4 +146,18 @@ func TestAPlaceHotterThanTheInsulation(t *testing.T) {
 		assert.Contains(t, column(t, p, "c1").Carries.Text, "of 0 A")
 	}
 	assert.NotContains(t, noteIDs(decide(t, `{"cable":{"insulation":"105"},"bays":{"startC":90}}`)), "cable.place")
+}
+
+// Two chargers side by side draw twice what one does beside a bypass, too.
+func TestTwoChargersBesideABypass(t *testing.T) {
+	const job = `{"alternator":{"label":"300 A"},"aux":{"chemistry":"lifepo4","capacityAh":600},"pins":{"coupling":"highcurrent","chargerA":50,"chargerCount":%s}}`
+	one, two := decide(t, replace(job, "1")), decide(t, replace(job, "2"))
+	more := two.Chain[0].Amps - one.Chain[0].Amps
+	assert.InDelta(t, 50*14.4/(0.9*12.5), more, 15, "what the second draws at worst, and what the thicker cable lets through")
+}
+
+// A wire of the run that was there before and was not measured stays open, however it looks.
+func TestAWireThatWasNotMeasured(t *testing.T) {
+	doc := documentOf(t, `{"found":{"w1":{"role":"start","fuseA":60,"state":"taped"}}}`)
+	assert.Equal(t, "open", plan.FoundOf(doc, parts.Stock()).Wires[0].Fate)
 }
