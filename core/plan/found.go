@@ -249,11 +249,15 @@ func (d *design) judgeCopper(w job.FoundWire, size cable.Size, say func(id, leve
 		case fuse > t.AmpacityA:
 			say("found.over", string(Bad), fuse, size.Copper(), t.AmpacityA)
 		case fuse > 0 && length > 0:
-			f, ok := protect.Find(nearest(fuse, protect.PowerRatings()), 0, protect.Power)
+			// A rating that only breakers come in is a breaker.
+			f, ok := protect.Find(nearest(fuse, protect.PowerRatings()), 0, slices.Concat(protect.Power, protect.All))
+			if !ok {
+				continue
+			}
 			near := like.sourceV / (like.sourceOhm + 2*jointOhm)
 			far := like.sourceV / (like.sourceOhm + t.LoopOhm + fuseJoints*jointOhm)
 			fault := d.facts.Insulation.Faulted(size, like.bay, math.Min(t.ConductorC, cable.ShortLimitC-1))
-			if v := f.Covers(near, far, fault); ok && !v.Saves {
+			if v := f.Covers(near, far, fault); !v.Saves {
 				say("found.slow", string(Bad), fuse, size.Copper(), working.Seconds(v.Far.BearsS))
 			}
 		}

@@ -1,6 +1,7 @@
 package plan_test
 
 import (
+	"fmt"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -8,6 +9,7 @@ import (
 	"epitrope/core/coupling"
 	"epitrope/core/parts"
 	"epitrope/core/plan"
+	"epitrope/core/protect"
 )
 
 // The truths of the trade that are easy to get wrong (§19) and that concern a choice: each
@@ -160,4 +162,18 @@ func TestTwoChargersBesideABypass(t *testing.T) {
 func TestAWireThatWasNotMeasured(t *testing.T) {
 	doc := documentOf(t, `{"found":{"w1":{"role":"start","fuseA":60,"state":"taped"}}}`)
 	assert.Equal(t, "open", plan.FoundOf(doc, parts.Stock()).Wires[0].Fate)
+}
+
+// A fuse of any rating, also one that only breakers come in, is held against the cable it
+// was found on.
+func TestFoundFusesOfEveryRating(t *testing.T) {
+	for _, ratingA := range protect.PowerRatings() {
+		text := fmt.Sprintf(`{"found":{"w1":{"role":"start","size":"1.5 mm2","lengthM":3,"fuseA":%g,"amps":5}}}`, ratingA)
+		found := plan.FoundOf(documentOf(t, text), parts.Stock())
+		if ratingA > 30 {
+			assert.Equal(t, "goes", found.Wires[0].Fate, "%g A on 1.5 mm²", ratingA)
+		}
+		thick := fmt.Sprintf(`{"found":{"w1":{"role":"start","size":"120 mm2","lengthM":3,"fuseA":%g,"amps":5}}}`, ratingA)
+		assert.NotEmpty(t, plan.FoundOf(documentOf(t, thick), parts.Stock()).Wires[0].Findings)
+	}
 }
