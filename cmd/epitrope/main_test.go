@@ -100,6 +100,15 @@ func TestPlanReadsFilesAndStandardInput(t *testing.T) {
 	assert.Contains(t, errs, "allowed: 1 to 1000 Ah")
 }
 
+// A state that a charger does not bear says why, and not what would flow.
+func TestPlanSaysWhyAStateFails(t *testing.T) {
+	const starved = `{"alternator":{"label":"70/140 A"},"startBattery":{"capacityAh":70},"aux":{"chemistry":"agm","capacityAh":120,"place":"rear"},"routes":{"startM":5.6},"pins":{"chargerA":30,"chargerCount":2,"startSize":"16 mm2"}}`
+	code, out, errs := epitrope(t, starved, "plan", "-")
+	require.Zero(t, code, errs)
+	assert.Regexp(t, `(?m)at the aux battery; the charger (stops below|asks) [^;]*$`, out)
+	assert.NotRegexp(t, `out\s?the charger`, out)
+}
+
 func TestNetlistIsWritten(t *testing.T) {
 	code, out, errs := epitrope(t, "", "netlist", "../../testdata/demo/6-mobile-vet.json", "--at", "idle")
 	require.Zero(t, code, errs)

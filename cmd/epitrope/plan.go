@@ -1,6 +1,7 @@
 package main
 
 import (
+	"cmp"
 	"flag"
 	"fmt"
 	"io"
@@ -73,7 +74,7 @@ func printPlan(out io.Writer, p plan.Plan) {
 		if s.Worst {
 			worst = " (worst)"
 		}
-		fmt.Fprintf(out, "%s%s: %.2f V at the coupling, %.2f V at the aux battery; %s%s\n", s.Label, worst, s.InV, s.AuxV, s.Says, s.Fails)
+		fmt.Fprintf(out, "%s%s: %.2f V at the coupling, %.2f V at the aux battery; %s\n", s.Label, worst, s.InV, s.AuxV, cmp.Or(s.Fails, s.Says))
 	}
 	fmt.Fprintln(out)
 	for i, n := range p.Notes {
