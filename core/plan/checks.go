@@ -21,6 +21,8 @@ type Check struct {
 	Mark   working.Origin `json:"mark" enum:"standard,practice,physics,memory"`
 	Fields []string       `json:"fields" doc:"Paths that answer it"`
 	Figure string         `json:"figure,omitempty" doc:"Key of the figure behind it"`
+
+	Work working.Figure `json:"-"` // that figure
 }
 
 // The levels of a check besides those of a figure.
@@ -40,13 +42,13 @@ func (d *design) check(group, id, column string, level string, mark working.Orig
 	if fields == nil {
 		fields = []string{}
 	}
-	return Check{ID: id, Figure: checkFigures[id], Group: group, Column: column, Level: level, Mark: mark, Fields: fields, Text: fmt.Sprintf(checkWords[id], args...)}
+	return Check{ID: id, Group: group, Column: column, Level: level, Mark: mark, Fields: fields, Text: fmt.Sprintf(checkWords[id], args...)}
 }
 
-// checkFigures are the figures behind checks, by the check's id.
-var checkFigures = map[string]string{
-	"place.box": "box", "extra.shunt.reads": "shunt", "extra.socket.drop": "socket",
-	"extra.disconnect.right": "disconnect", "extra.disconnect.soon": "disconnect", "extra.disconnect.late": "disconnect",
+// by is the check with the figure behind it.
+func (c Check) by(key string, fig working.Figure) Check {
+	c.Figure, c.Work = key, fig
+	return c
 }
 
 // wanted is a question about a place with the answer that is wanted.
@@ -136,11 +138,19 @@ func (d *design) heatCheck() Check {
 // memory.
 const contactMostC = 85.0
 
-// boxCheck is what a charger gives in the box that it sits in, where that was measured.
-func (d *design) boxCheck() []Check {
+// boxed is a charger in the box that it sits in.
+type boxed struct {
+	share float64 // of its full output, that it settles at
+	airC  float64
+	how   string // closed or vented
+	work  working.Figure
+}
+
+// inBox is what a charger gives in its box; ok is false where that was not measured.
+func (d *design) inBox() (b boxed, ok bool) {
 	p := d.facts.Survey.Placing
 	if !d.kind.Charger() || p.LengthMM == nil || p.WidthMM == nil || p.HeightMM == nil {
-		return nil
+		return boxed{}, false
 	}
 	worst := d.worstState()
 	lost := max(0, worst.inA*worst.inV-worst.outA*worst.outV)
@@ -150,18 +160,27 @@ func (d *design) boxCheck() []Check {
 	}
 	area := coupling.BoxAreaM2(*p.LengthMM, *p.WidthMM, *p.HeightMM)
 	share, boxC := coupling.InBox(d.aux.bay.AmbientC, lost, 1/(alpha*area), d.charger.MaxAmbientC)
-	d.keep("box", coupling.BoxC.MustWork(working.From(d.aux.bay.AmbientC, working.Practice, d.aux.bay.Label),
+	work := coupling.BoxC.MustWork(working.From(d.aux.bay.AmbientC, working.Practice, d.aux.bay.Label),
 		working.Is(lost*share, "at the output that it settles at"), working.From(alpha, working.Memory, how+" box"),
-		working.From(area, working.Surveyed, "six walls")))
+		working.From(area, working.Surveyed, "six walls"))
+	return boxed{share, boxC, how, work}, true
+}
+
+// boxCheck says what a charger gives in its box.
+func (d *design) boxCheck() []Check {
+	b, ok := d.inBox()
+	if !ok {
+		return nil
+	}
 	level := Good
-	if share < 0.95 {
+	if b.share < 0.95 {
 		level = Caution
 	}
-	if share < 0.5 {
+	if b.share < 0.5 {
 		level = Bad
 	}
 	return []Check{d.check("place", "place.box", "coupling", string(level), working.Physics,
-		[]string{"placing.lengthMM", "placing.widthMM", "placing.heightMM", "placing.vented"}, how, boxC, share*d.charger.OutputA, d.charger.OutputA)}
+		[]string{"placing.lengthMM", "placing.widthMM", "placing.heightMM", "placing.vented"}, b.how, b.airC, b.share*d.charger.OutputA, d.charger.OutputA).by("box", b.work)}
 }
 
 var fitFields = []string{"fit.lengthMM", "fit.widthMM", "fit.heightMM", "fit.recessLengthMM", "fit.recessWidthMM", "fit.recessHeightMM",

@@ -12,35 +12,35 @@ import (
 )
 
 // columns are the parts of the run with their rows.
-func (d *design) columns() []Column {
+func (d *design) columns(figures working.Figures) []Column {
 	b, place := d.facts.Body, d.facts.Place.At
-	list := []Column{d.alternatorColumn(b)}
+	list := []Column{d.alternatorColumn(b, figures)}
 	if d.kind == coupling.SecondAlternator {
-		list = []Column{d.secondColumn(b)}
+		list = []Column{d.secondColumn(b, figures)}
 	} else {
-		list = append(list, d.leadColumn(b), d.startColumn(b))
+		list = append(list, d.leadColumn(b), d.startColumn(b, figures))
 	}
 	where := d.facts.Extras.Isolator
-	list = append(list, d.fuseColumn(&d.start, "F1", toward(b.Start, d.couplingAt(), 0.3)))
+	list = append(list, d.fuseColumn(&d.start, "F1", toward(b.Start, d.couplingAt(), 0.3), figures))
 	if where == job.FrontIsolator {
 		list = append(list, d.isolatorColumn(&d.start, toward(b.Start, d.couplingAt(), 0.5)))
 	}
-	list = append(list, d.cableColumn(&d.start, "C1", between(b.Start, d.couplingAt())))
+	list = append(list, d.cableColumn(&d.start, "C1", between(b.Start, d.couplingAt()), figures))
 	if d.crosses(&d.start) {
 		list = append(list, d.plugColumn(&d.start))
 	}
-	list = append(list, d.couplingColumn(), d.cableColumn(&d.aux, "C2", between(d.couplingAt(), place)))
+	list = append(list, d.couplingColumn(figures), d.cableColumn(&d.aux, "C2", between(d.couplingAt(), place), figures))
 	if d.crosses(&d.aux) {
 		list = append(list, d.plugColumn(&d.aux))
 	}
 	if where == job.AuxIsolator {
 		list = append(list, d.isolatorColumn(&d.aux, toward(place, d.couplingAt(), 0.5)))
 	}
-	list = append(list, d.fuseColumn(&d.aux, "F2", toward(place, d.couplingAt(), 0.3)))
+	list = append(list, d.fuseColumn(&d.aux, "F2", toward(place, d.couplingAt(), 0.3), figures))
 	if where == job.MasterSwitch {
 		list = append(list, d.isolatorColumn(&d.aux, toward(place, d.couplingAt(), 0.15)))
 	}
-	list = append(list, d.auxColumn(place))
+	list = append(list, d.auxColumn(place, figures))
 	d.markAssumed(list)
 	return list
 }
@@ -93,7 +93,7 @@ func (d *design) hardest() state {
 	return at
 }
 
-func (d *design) alternatorColumn(b job.Body) Column {
+func (d *design) alternatorColumn(b job.Body, figures working.Figures) Column {
 	has, asked := d.idleA, d.startAsksA()
 	level := Good
 	if asked > has {
@@ -103,17 +103,17 @@ func (d *design) alternatorColumn(b job.Body) Column {
 		Part:    Cell{Text: d.facts.Label.String(), Level: Good},
 		Carries: Cell{Text: fmt.Sprintf("%s of %s idle", working.Text(asked, "", 0), working.Text(max(0, has), "A", 0)), Figure: "idle", Level: level},
 		Loses:   none(), Heat: d.windingCell(),
-		Figures: d.keys("idle", "cruise", "half", "winding"),
+		Figures: figures.Keys("idle", "cruise", "half", "winding"),
 		Fields:  []string{"alternator.label", "alternator.regulation", "alternator.knownBy", "alternator.volts", "vehicle.loadA"}}
 }
 
 // secondColumn is a machine of the run's own.
-func (d *design) secondColumn(b job.Body) Column {
+func (d *design) secondColumn(b job.Body, figures working.Figures) Column {
 	now := working.Plain(d.second.RatedA, "A", 0)
 	return Column{ID: "alternator", Kind: "alternator", Name: "Alternator 2", At: b.Alternator,
 		Part:    Cell{Text: now, Level: Good},
 		Carries: Cell{Text: fmt.Sprintf("%s of %s idle", working.Text(d.startAsksA(), "", 0), working.Text(d.secondA(idleRPM), "A", 0)), Level: Good},
-		Loses:   none(), Heat: none(), Figures: d.keys("need", "accepts"),
+		Loses:   none(), Heat: none(), Figures: figures.Keys("need", "accepts"),
 		Fields: []string{"vehicle.secondRoom"},
 		Choice: &Choice{Path: "pins.secondA", Label: "Second alternator", Auto: now, Now: now, Pinned: d.doc.Pins.SecondA != nil,
 			DecidedBy: "the smallest of which half, for hours, puts back what is used"}}
@@ -146,14 +146,14 @@ func (d *design) leadColumn(b job.Body) Column {
 		Loses: Cell{Text: working.Text(lost, "V", 2), Level: Good}, Heat: none(), Figures: []string{}, Fields: []string{}}
 }
 
-func (d *design) startColumn(b job.Body) Column {
+func (d *design) startColumn(b job.Body, figures working.Figures) Column {
 	return Column{ID: "start", Kind: "battery", Name: "Start battery", At: b.Start,
 		Part:    Cell{Text: working.Plain(d.facts.StartAh.Value, "Ah", 0), Level: Good},
-		Carries: none(), Loses: none(), Heat: none(), Figures: d.keys("f1.near", "cranking"),
+		Carries: none(), Loses: none(), Heat: none(), Figures: figures.Keys("f1.near"),
 		Fields: []string{"startBattery.capacityAh", "startBattery.crankA", "vehicle.systemVolts"}}
 }
 
-func (d *design) fuseColumn(l *leg, name string, at job.Point) Column {
+func (d *design) fuseColumn(l *leg, name string, at job.Point, figures working.Figures) Column {
 	carries := l.fuse.Carries(l.bay.AmbientC)
 	level := Good
 	if l.amps > carries+0.05 {
@@ -175,14 +175,14 @@ func (d *design) fuseColumn(l *leg, name string, at job.Point) Column {
 	return Column{ID: l.fuseID, Kind: "fuse", Name: name, At: at, Part: part, DropV: lost,
 		Carries: Cell{Text: fmt.Sprintf("%s of %s", working.Text(l.amps, "", 0), working.Text(carries, "A", 0)), Figure: l.fuseID + ".least", Level: level},
 		Loses:   Cell{Text: fmt.Sprintf("%s, %s", working.Text(lost, "V", 2), working.Text(lost*l.amps, "W", 0)), Level: Good}, Heat: none(),
-		Figures: d.keys(l.fuseID+".least", l.fuseID+".most", l.fuseID+".near", l.fuseID+".fault", l.fuseID+".opens", l.fuseID+".k", l.fuseID+".bears", l.fuseID+".overload"),
+		Figures: figures.Keys(l.fuseID+".least", l.fuseID+".most", l.fuseID+".near", l.fuseID+".fault", l.fuseID+".opens", l.fuseID+".k", l.fuseID+".bears", l.fuseID+".overload"),
 		Fields:  []string{"pins.device"},
 		Choice: &Choice{Path: path, Label: "Fuse", Auto: auto, Now: now, Pinned: l.fusePin != nil,
 			DecidedBy: fmt.Sprintf("between %s, 1.25 × the load, and %s, what the cable bears: the lowest",
 				working.Text(l.need(l.trial.AmpacityA).Lowest(l.fuse.Family), "A", 1), working.Text(l.trial.AmpacityA, "A", 0))}}
 }
 
-func (d *design) cableColumn(l *leg, name string, at job.Point) Column {
+func (d *design) cableColumn(l *leg, name string, at job.Point, figures working.Figures) Column {
 	t := l.trial
 	carry, lose, heat := Good, Good, Good
 	if l.amps > t.AmpacityA {
@@ -212,16 +212,16 @@ func (d *design) cableColumn(l *leg, name string, at job.Point) Column {
 		Carries: Cell{Text: fmt.Sprintf("%s of %s", working.Text(l.amps, "", 0), working.Text(t.AmpacityA, "A", 0)), Figure: l.id + ".ampacity", Level: carry},
 		Loses:   Cell{Text: fmt.Sprintf("%s, %s", working.Text(t.DropV, "V", 2), working.Text(t.DropV*l.amps, "W", 0)), Figure: l.id + ".drop", Level: lose},
 		Heat:    Cell{Text: warmth, Figure: l.id + ".warmth", Level: heat},
-		Figures: d.cableKeys(l), Fields: fields,
+		Figures: d.cableKeys(l, figures), Fields: fields,
 		Choice: &Choice{Path: path, Label: "Cable", Auto: l.auto.Copper(), Now: t.Size.Copper(), Pinned: l.sizePin != nil, DecidedBy: l.decidedBy()}}
 }
 
-func (d *design) cableKeys(l *leg) []string {
+func (d *design) cableKeys(l *leg, figures working.Figures) []string {
 	keys := []string{l.id + ".rule", l.id + ".copper", l.id + ".loop", l.id + ".drop", l.id + ".ampacity", l.id + ".balance", l.id + ".heating", l.id + ".warmth"}
 	if l == d.returnLeg() {
 		keys = append(keys, "return.lead", "return.chassis", "return.cable")
 	}
-	return d.keys(keys...)
+	return figures.Keys(keys...)
 }
 
 // decidedBy says in words which test settled the plan's own size.
@@ -252,7 +252,7 @@ func (d *design) plugColumn(l *leg) Column {
 		Heat:  none(), Figures: []string{}, Fields: []string{}}
 }
 
-func (d *design) couplingColumn() Column {
+func (d *design) couplingColumn(figures working.Figures) Column {
 	c := Column{ID: "coupling", Name: d.couplingName(), At: d.couplingAt(), Heat: none()}
 	if !d.kind.Charger() {
 		lost := d.start.amps * d.contact.ContactOhm
@@ -264,11 +264,11 @@ func (d *design) couplingColumn() Column {
 			level = Bad
 		}
 		c.Carries = Cell{Text: fmt.Sprintf("%s of %s", working.Text(d.start.amps, "", 0), working.Text(bears, "A", 0)), Level: level}
-		if _, ok := d.figures["joined"]; ok {
+		if _, ok := figures["joined"]; ok {
 			c.Carries.Figure = "joined"
 		}
 		c.Loses = Cell{Text: fmt.Sprintf("%s, %s", working.Text(lost, "V", 2), working.Text(lost*d.start.amps, "W", 0)), Level: Good}
-		c.Figures = d.keys("joined", "accepts", "half")
+		c.Figures = figures.Keys("joined", "accepts", "half")
 		c.Fields = []string{"pins.contactA"}
 		if d.wired() {
 			c.Fields = append(c.Fields, "routes.triggerM")
@@ -288,16 +288,16 @@ func (d *design) couplingColumn() Column {
 	if worst.err != nil {
 		c.Carries.Level = Bad
 	}
-	c.Figures = d.keys("need", "allowed", "accepts", "input", "most", "case", "t1.drop", "f3.least")
+	c.Figures = figures.Keys("need", "allowed", "accepts", "input", "most", "case", "t1.drop", "f3.least")
 	c.Fields = []string{"pins.coupling", "routes.triggerM"}
 	if d.kind == coupling.DCDCChangeover || d.kind == coupling.DCDCHighCurrent {
 		c.Fields = append(c.Fields, "pins.contactA")
 	}
 	decided := fmt.Sprintf("need %s, alternator allows %s, battery accepts %s: the smallest that meets the need within the limits",
-		working.Text(d.needA, "A", 0), working.Text(d.limitA, "A", 0), d.figures["accepts"].Text)
+		working.Text(d.needA, "A", 0), working.Text(d.limitA, "A", 0), d.rates.accepts.Text)
 	if card, ok := d.doc.Card.Charger(); ok {
 		decided = fmt.Sprintf("the job's own card, %s (need %s, alternator allows %s, battery accepts %s)", card.Label,
-			working.Text(d.needA, "A", 0), working.Text(d.limitA, "A", 0), d.figures["accepts"].Text)
+			working.Text(d.needA, "A", 0), working.Text(d.limitA, "A", 0), d.rates.accepts.Text)
 	}
 	c.Choice = &Choice{Path: "pins.chargerA", Label: "Charger output", Auto: working.Plain(d.autoChargerA, "A", 0),
 		Now: working.Plain(d.charger.OutputA, "A", 0), Pinned: d.doc.Pins.ChargerA != nil, DecidedBy: decided}
@@ -315,10 +315,10 @@ func (d *design) couplingChoice() *Choice {
 		DecidedBy: "the rules of choosing: see why under Methods"}
 }
 
-func (d *design) auxColumn(place job.Point) Column {
+func (d *design) auxColumn(place job.Point, figures working.Figures) Column {
 	worst, early := d.worstState(), d.stateBy("early")
 	amps := early.outA
-	accepts := d.figures["accepts"]
+	accepts := d.rates.accepts
 	level := Good
 	if amps > accepts.Unrounded {
 		level = Caution
@@ -333,19 +333,8 @@ func (d *design) auxColumn(place job.Point) Column {
 		Part:    Cell{Text: d.auxRating(), Level: Good},
 		Carries: Cell{Text: text, Figure: "accepts", Level: level},
 		Loses:   none(), Heat: none(),
-		Figures: d.keys("usable", "autonomy", "need", "back", "accepts", "f2.near"),
+		Figures: figures.Keys("usable", "autonomy", "need", "back", "accepts", "f2.near"),
 		Fields:  []string{"aux.chemistry", "aux.capacityAh", "aux.place", "use.dailyAh", "use.drivenHours"}}
-}
-
-// keys are those of the wanted figures that there are.
-func (d *design) keys(wanted ...string) []string {
-	have := []string{}
-	for _, k := range wanted {
-		if _, ok := d.figures[k]; ok {
-			have = append(have, k)
-		}
-	}
-	return have
 }
 
 func worst(levels ...Level) Level {
@@ -399,7 +388,7 @@ func (d *design) segments() []Segment {
 	}
 	out := []Segment{{ID: "e1", Kind: "earth", Text: "E1 " + working.Text(earthOhm*1000, "mΩ", 1), MilliO: milli(earthOhm), From: begin, To: "f1"}}
 	lost := d.returnLoss("n1", "n1t", "chassis")
-	lead := d.figures["return.lead"].Unrounded
+	lead := d.returnCopper(d.back.cableM, "return cable").Unrounded
 	if d.back.byCable && !d.back.byChassis {
 		out = append(out, Segment{ID: "n1", Kind: "cable", Text: fmt.Sprintf("N1 %s, %s, %s", l.trial.Size.Label, working.Text(d.back.cableM, "m", 1), working.Text(lead*1000, "mΩ", 1)),
 			MilliO: milli(lead), Loses: lost, From: "c1", To: end, Figure: "return.lead"})

@@ -59,15 +59,18 @@ func (d *Day) Consequence(fitted bool) Consequence {
 		}
 		out.LoadPct = working.Round(100*most/has, 0)
 	}
-	p.windingCell() // keeps its working
 	for _, s := range p.states {
 		if s.kind == charging && s.solved.Volts != nil {
 			out.Windings = max(out.Windings, working.Round(p.windingC(s), 0))
 		}
 	}
+	figures := p.workings()
+	if fig, _, ok := p.winding(); ok {
+		figures["winding"] = fig
+	}
 	out.Figures = []working.Figure{}
 	for _, key := range decisive {
-		if fig, ok := p.figures[key]; ok {
+		if fig, ok := figures[key]; ok {
 			out.Figures = append(out.Figures, fig)
 		}
 	}

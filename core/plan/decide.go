@@ -1,6 +1,7 @@
 package plan
 
 import (
+	"maps"
 	"math"
 
 	"epitrope/core/alternator"
@@ -11,7 +12,6 @@ import (
 	"epitrope/core/parts"
 	"epitrope/core/profile"
 	"epitrope/core/system"
-	"epitrope/core/working"
 )
 
 // design is a plan in the making.
@@ -30,9 +30,10 @@ type design struct {
 	changeover   parts.Changeover
 	plugCard     parts.Plug
 	second       alternator.Label // the machine of a run of its own
-	cycleAh      float64          // to put back on a drive
-	needA        float64          // charging that holds the balance
-	limitA       float64          // charger output that half the label allows
+	rates        rates
+	cycleAh      float64 // to put back on a drive
+	needA        float64 // charging that holds the balance
+	limitA       float64 // charger output that half the label allows
 	autoChargerA float64
 	idleA        float64 // what the alternator has for charging at idle
 	cruiseA      float64 // and at cruise
@@ -45,9 +46,8 @@ type design struct {
 	states     []state
 	worst      int
 
-	figures map[string]working.Figure
-	system  system.System
-	laid    *circuit.Circuit // the system as a circuit; nil until it is asked for
+	system system.System
+	laid   *circuit.Circuit // the system as a circuit; nil until it is asked for
 }
 
 // Decide turns a job into a plan with the parts of a book. It always gives a
@@ -71,7 +71,7 @@ func KindOf(doc job.Document, book parts.Book) coupling.Kind { return chosen(doc
 
 // chosen decides no more than which coupling it is.
 func chosen(doc job.Document, book parts.Book) *design {
-	d := &design{doc: doc, book: book, figures: map[string]working.Figure{}}
+	d := &design{doc: doc, book: book}
 	if card, ok := doc.Card.Charger(); ok {
 		d.book = book.With(card)
 	}
@@ -104,15 +104,15 @@ func (d *design) choose() {
 // methodCase is the job as the rules of choosing look at it.
 func (d *design) methodCase() method.Case {
 	f, n, v := d.facts, d.facts.N, d.facts.Survey
-	charger := d.pickCharger(min(d.limitA, d.figures["accepts"].Unrounded))
+	charger := d.pickCharger(min(d.limitA, d.rates.accepts.Unrounded))
 	card, _ := d.book.Charger(charger)
 	c := method.Case{
 		Varies: f.Varies(), Known: f.Regulation == "variable", Suspect: f.Suspect(), Chemistry: f.Chemistry,
 		RouteM: d.routeM(), Trailer: f.Place.Trailer, Hot: f.Place.Hot,
 		RegulatedV: f.RegulatedV.Value / n, WantedV: d.profile.AbsorptionLow / n, MostV: d.profile.AbsorptionHigh / n,
-		HalfA: d.figures["half"].Unrounded, IdleA: d.idleA, NeedA: d.needA, WithinA: d.withinA(),
+		HalfA: d.rates.half.Unrounded, IdleA: d.idleA, NeedA: d.needA, WithinA: d.withinA(),
 		ChargerA: charger, ChargerIn: d.inputA(card), LargestA: d.book.Chargers[len(d.book.Chargers)-1].OutputA,
-		AcceptsA: d.figures["accepts"].Unrounded, RestA: d.book.Changeovers[len(d.book.Changeovers)-1].Relay.BreakA, CrankA: f.CrankA.Value,
+		AcceptsA: d.rates.accepts.Unrounded, RestA: d.book.Changeovers[len(d.book.Changeovers)-1].Relay.BreakA, CrankA: f.CrankA.Value,
 		Emergency: v.EmergencyStart == job.Yes, FactoryFeed: f.FactoryFeed(), Solar: f.Day.SolarW.Value > 0, Winch: v.Winch == job.Yes,
 		LowBudget: v.Budget == "low", Idling: v.Idling == job.Yes, Alternators: v.Alternators.Value, Room: string(v.SecondRoom)}
 	if v.Year != nil {
@@ -161,7 +161,6 @@ func (d *design) size() {
 		}
 	}
 	d.solveOthers()
-	d.recordLegs()
 }
 
 // redraw takes what the states draw as the legs' current and says whether that
@@ -205,24 +204,32 @@ const settledWithin = 0.002
 // its fuse is. Source: common practice, no source.
 const fuseShare = 1.25
 
-// keep stores a figure under a key.
-func (d *design) keep(key string, f working.Figure) working.Figure {
-	d.figures[key] = f
-	return f
-}
-
 func (d *design) plan() Plan {
 	b := d.facts.Body
+	figures := d.workings()
+	if fig, _, ok := d.winding(); ok {
+		figures["winding"] = fig
+	}
+	if fig, ok := d.caseHeat(); ok {
+		figures["case"] = fig
+	}
+	checks, needs := d.checks(), d.needs()
+	maps.Copy(figures, needs.Work)
+	for _, c := range checks {
+		if c.Figure != "" {
+			figures[c.Figure] = c.Work
+		}
+	}
 	return Plan{
 		Format: Format, Version: Version, Job: d.doc.Digest(),
 		Coupling: string(d.kind), Summary: d.summary(),
 		Methods: d.methods,
 		Vehicle: Scene{Kind: b.Kind, Label: b.Label, LengthM: b.LengthM, HeightM: b.HeightM, Outlines: b.Outlines, Wheels: b.Wheels},
 		System:  d.system,
-		Columns: d.columns(), Covers: d.covers(), Returns: d.segments(),
+		Columns: d.columns(figures), Covers: d.covers(), Returns: d.segments(),
 		Joints: d.joints(), Curves: d.curves(), States: d.shownStates(), Marks: d.marks(), Notes: d.notes(),
-		Chain: d.chain(), Bank: d.bank(), Checks: d.checks(), Needs: d.needs(), Signal: d.signal(), Settings: d.settings(),
+		Chain: d.chain(), Bank: d.bank(), Checks: checks, Needs: needs, Signal: d.signal(), Settings: d.settings(),
 		Questions: d.facts.Questions(), Facts: d.facts.List, Title: d.title(),
-		Cautions: cautions, Figures: d.figures,
+		Cautions: cautions, Figures: figures,
 	}
 }

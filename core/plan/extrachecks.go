@@ -61,8 +61,8 @@ func (d *design) shuntChecks() []Check {
 		return nil
 	}
 	fields := []string{"extras.shuntA", "extras.shuntMV"}
-	fig := d.keep("shunt", ShuntReads.MustWork(e.ShuntMV.Input(), working.Is(d.aux.amps, "charging at most"), e.ShuntA.Input()))
-	list := []Check{d.extra("shunt.reads", "aux", Good, working.Physics, fields, fig.Text, d.aux.amps)}
+	fig := ShuntReads.MustWork(e.ShuntMV.Input(), working.Is(d.aux.amps, "charging at most"), e.ShuntA.Input())
+	list := []Check{d.extra("shunt.reads", "aux", Good, working.Physics, fields, fig.Text, d.aux.amps).by("shunt", fig)}
 	most := math.Max(d.aux.amps, math.Abs(had(d.stateBy("joined").solved.Through("contact"))))
 	switch {
 	case d.aux.amps > e.ShuntA.Value*parts.ShuntHours:
@@ -116,8 +116,8 @@ func (d *design) disconnectChecks() []Check {
 	amps := f.DailyAh.Value / 24
 	soc, floor := d.opensAt(amps), 1-f.Chemistry.Usable
 	own := f.Chemistry.RestAt(soc, warmC) * f.N
-	d.keep("disconnect", UnderLoad.MustWork(working.From(own, working.Memory, fmt.Sprintf("%s at %.0f %%", f.Chemistry.Label, 100*soc)),
-		working.Is(amps, "a day's use, spread"), working.Is((own-e.OpensV.Value)/math.Max(amps, 1e-6), "battery and feed")))
+	fig := UnderLoad.MustWork(working.From(own, working.Memory, fmt.Sprintf("%s at %.0f %%", f.Chemistry.Label, 100*soc)),
+		working.Is(amps, "a day's use, spread"), working.Is((own-e.OpensV.Value)/math.Max(amps, 1e-6), "battery and feed"))
 	id, level := "disconnect.right", Good
 	switch {
 	case soc > floor+soonerBy:
@@ -125,7 +125,7 @@ func (d *design) disconnectChecks() []Check {
 	case soc < floor-laterBy:
 		id, level = "disconnect.late", Caution
 	}
-	list := []Check{d.extra(id, "aux", level, working.Memory, fields, e.OpensV.Value, 100*soc, 100*floor)}
+	list := []Check{d.extra(id, "aux", level, working.Memory, fields, e.OpensV.Value, 100*soc, 100*floor).by("disconnect", fig)}
 	if own >= e.ClosesV.Value {
 		list = append(list, d.extra("disconnect.hunts", "aux", Bad, working.Physics, fields, own, e.ClosesV.Value))
 	}
@@ -288,8 +288,8 @@ func (d *design) socketChecks() []Check {
 	if e.SocketA.Value > parts.SocketA {
 		list = append(list, d.extra("socket.over", "x1", Bad, working.Memory, fields, e.SocketA.Value, parts.SocketA))
 	}
-	fig := d.keep("socket", SocketDrop.MustWork(e.SocketA.Input(), e.SocketM.Input(),
-		working.From(cable.Square(parts.SocketMM2).OhmPerM(), working.Standard, "IEC 60228"), working.From(parts.SocketOhm, working.Memory, "mated contact")))
+	fig := SocketDrop.MustWork(e.SocketA.Input(), e.SocketM.Input(),
+		working.From(cable.Square(parts.SocketMM2).OhmPerM(), working.Standard, "IEC 60228"), working.From(parts.SocketOhm, working.Memory, "mated contact"))
 	share, id, level := 100*fig.Unrounded/(12*f.N), "socket.drop", Good
 	switch {
 	case share > lampDrop:
@@ -297,7 +297,7 @@ func (d *design) socketChecks() []Check {
 	case share > loadDrop:
 		level = Caution
 	}
-	list = append(list, d.extra(id, "x1", level, working.Physics, fields, fig.Text, share, loadDrop))
+	list = append(list, d.extra(id, "x1", level, working.Physics, fields, fig.Text, share, loadDrop).by("socket", fig))
 	if e.SocketContact == job.PermanentContact {
 		span := spanOf(HoursToHalf.Value(f.StartAh.Value, shareToHalf, e.SocketA.Value))
 		list = append(list, d.extra("socket.permanent", "start", Caution, working.Physics, []string{"extras.socketContact"}, e.SocketA.Value, span))

@@ -16,6 +16,8 @@ type Forgotten struct {
 	StopsAt   float64 `json:"stopsAt" doc:"… at which the charger's own cut-out stops it"`
 	Says      string  `json:"says"`
 	Figure    string  `json:"figure,omitempty"`
+
+	Work working.Figure `json:"-"` // that figure
 }
 
 // HoursToNoStart is how long a start battery lasts until it no longer starts the engine.
@@ -87,9 +89,9 @@ func (d *design) forgotten() *Forgotten {
 	case stops > dies:
 		f.Says = fmt.Sprintf("The charger's own cut-out stops it with %s left in the start battery; it no longer starts below %s.", working.Text(f.StopsAt, "%", 0), working.Text(f.NoStartAt, "%", 0))
 	default:
-		fig := d.keep("nostart", HoursToNoStart.MustWork(d.facts.StartAh.Input(), working.From(healthySOC, working.Practice, "a healthy battery in use"),
-			working.Is(dies, "cranked for two seconds through time"), working.Is(draw, "charger at its full output, vehicle asleep")))
-		f.NoStartH, f.Figure = working.Round(fig.Unrounded, 1), "nostart"
+		fig := HoursToNoStart.MustWork(d.facts.StartAh.Input(), working.From(healthySOC, working.Practice, "a healthy battery in use"),
+			working.Is(dies, "cranked for two seconds through time"), working.Is(draw, "charger at its full output, vehicle asleep"))
+		f.NoStartH, f.Figure, f.Work = working.Round(fig.Unrounded, 1), "nostart", fig
 		f.Says = "Left live with the engine stopped, the engine no longer starts after " + spanOf(fig.Unrounded) + "."
 	}
 	return f

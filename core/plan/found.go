@@ -472,7 +472,7 @@ func (d *design) sketch() Sketch {
 			s.Cautions = append(s.Cautions, n.Text)
 		}
 	}
-	if fig, ok := d.figures["back"]; ok {
+	if fig, ok := d.backUse(); ok {
 		s.BackH = fig.Value
 	}
 	return s

@@ -40,6 +40,8 @@ type Mode struct {
 	Interlock string  `json:"interlock,omitempty" doc:"What prevents it, where it is forbidden"`
 	Figure    string  `json:"figure,omitempty"`
 	Rule      string  `json:"rule" doc:"Which judgement it is; empty where the circuit has no solution"`
+
+	half *working.Figure // what empties the start battery by half, where that is said
 }
 
 // keyState is a position of the key, and whether the engine runs.
@@ -76,19 +78,18 @@ func ModesOf(doc job.Document, book parts.Book) Modes {
 		for _, k := range keyStates {
 			for _, sun := range suns {
 				m := d.mode(position, k, sun)
-				if fig, ok := d.figures["mode"]; ok && m.StartA > 0.01 {
+				if m.half != nil && m.StartA > 0.01 {
 					m.Figure = fmt.Sprintf("mode.%d", len(out.Rows))
-					out.Figures[m.Figure] = fig
+					out.Figures[m.Figure] = *m.half
 				}
-				delete(d.figures, "mode")
 				out.Rows = append(out.Rows, m)
 			}
 		}
 	}
 	out.Stops = d.stops()
 	out.Forgotten = d.forgotten()
-	if fig, ok := d.figures["nostart"]; ok {
-		out.Figures["nostart"] = fig
+	if f := out.Forgotten; f != nil && f.Figure != "" {
+		out.Figures[f.Figure] = f.Work
 	}
 	return out
 }
@@ -188,7 +189,7 @@ func (d *design) modeState(position string, k keyState, sun string) state {
 		s.kind, s.rpm, s.SetV, s.MachineA, s.VehicleA, s.StartV = charging, cruiseRPM, f.RegulatedV.Value, d.machineA(cruiseRPM), f.LoadA.Value*byDay, surfaceV*n
 		s.AuxOwnV, s.SecondA = d.auxEmptyV(), d.secondA(cruiseRPM)
 		if f.Chemistry.Lead {
-			s.AcceptsA = d.figures["accepts"].Unrounded
+			s.AcceptsA = d.rates.accepts.Unrounded
 		}
 	case "cranking":
 		s.kind, s.Cranks = cranking, true
@@ -246,9 +247,10 @@ func (d *design) lamp(s *state) string {
 	return "dark"
 }
 
-// hoursToHalf keeps how long the start battery lasts, and says it.
-func (d *design) hoursToHalf(out float64) string {
-	fig := d.keep("mode", HoursToHalf.MustWork(d.facts.StartAh.Input(), working.From(shareToHalf, working.Practice, "from 90 to 50 %"), working.Is(out, "from the circuit")))
+// hoursToHalf is how long the start battery lasts, in words and as the line's figure.
+func (d *design) hoursToHalf(m *Mode, out float64) string {
+	fig := HoursToHalf.MustWork(d.facts.StartAh.Input(), working.From(shareToHalf, working.Practice, "from 90 to 50 %"), working.Is(out, "from the circuit"))
+	m.half = &fig
 	return spanOf(fig.Unrounded)
 }
 
@@ -286,13 +288,13 @@ func (d *design) judgeMode(m *Mode, k keyState, s *state, out float64) {
 			say("caution", "mode.shares", amps(through))
 		}
 	case d.kind == coupling.DCDCChangeover && batteriesJoined && k.engine == "running":
-		say("forbidden", "mode.bypass", amps(through), d.figures["half"].Text)
+		say("forbidden", "mode.bypass", amps(through), d.rates.half.Text)
 	case m.Switch == held && k.engine == "running":
 		say("normal", "mode.charges", amps(s.outA))
 	case m.Switch == held:
 		say("caution", "mode.held", amps(through))
 	case batteriesJoined && k.key == "off":
-		say("forbidden", "mode.flat", d.hoursToHalf(max(out, d.sharedDrain(s))))
+		say("forbidden", "mode.flat", d.hoursToHalf(m, max(out, d.sharedDrain(s))))
 	case batteriesJoined && k.engine == "stopped":
 		say("caution", "mode.feeds", amps(through))
 	case d.kind.Charger() && !s.Stopped && k.engine == "stopped" && s.err != nil:
@@ -302,7 +304,7 @@ func (d *design) judgeMode(m *Mode, k keyState, s *state, out float64) {
 		if k.key == "on" {
 			verdict = "caution"
 		}
-		say(verdict, "mode.drains", working.Text(out, "A", 0), d.hoursToHalf(out))
+		say(verdict, "mode.drains", working.Text(out, "A", 0), d.hoursToHalf(m, out))
 	case m.Sun == "yes" && s.SunA == 0 && !m.Charging:
 		say("caution", "mode.blocked")
 	case k.engine == "running" && m.Charging:

@@ -20,6 +20,8 @@ type Needs struct {
 	Level     Level      `json:"level" enum:"good,caution,bad"`
 	Says      string     `json:"says"`
 	Figures   []string   `json:"figures" doc:"Keys of its figures, in reading order"`
+
+	Work working.Figures `json:"-"` // the figures that are made here
 }
 
 // NeedLoad is one load.
@@ -44,13 +46,14 @@ func (d *design) needs() Needs {
 			Assumed: l.Amps.Origin == working.Assumed || l.Hours.Origin == working.Assumed || l.Duty.Origin == working.Assumed})
 	}
 	cruise, idle := max(0, d.chargesAt("cruise")), max(0, d.chargesAt("idle"))
-	back := d.keep("putback", need.PutBackAh.MustWork(working.From(f.Chemistry.Efficiency, working.Memory, f.Chemistry.Label),
+	putBack := need.PutBackAh.MustWork(working.From(f.Chemistry.Efficiency, working.Memory, f.Chemistry.Label),
 		working.Is(cruise, "from the circuit"), f.DrivenHours.Input(), working.Is(min(f.Need.IdleHours.Value, f.DrivenHours.Value), "at idle"),
-		working.Is(idle, "from the circuit"))).Unrounded
-	bank := d.keep("bank", need.BankAh.MustWork(working.Of(d.figures["cycle"]), working.From(f.Chemistry.Usable, working.Practice, f.Chemistry.Label)))
+		working.Is(idle, "from the circuit"))
+	back := putBack.Unrounded
+	bank := need.BankAh.MustWork(working.Of(d.rates.cycle), working.From(f.Chemistry.Usable, working.Practice, f.Chemistry.Label))
 	after, before := need.Reaches(f.AuxAh.Value, d.cycleAh, back)
 	out.PutBackAh, out.After, out.Before = working.Round(back, 0), working.Round(100*after, 0), working.Round(100*before, 0)
-	out.UsableAh, out.Days = d.figures["usable"].Value, d.figures["autonomy"].Value
+	out.UsableAh, out.Days = d.usable().Value, d.autonomy().Value
 	out.BankAh = working.Round(max(0, bank.Unrounded), 0)
 	for _, c := range d.book.Chargers {
 		if c.OutputA >= d.needA {
@@ -59,7 +62,8 @@ func (d *design) needs() Needs {
 		}
 	}
 	out.Level, out.Says = d.balance(out, back)
-	out.Figures = d.keys("cycle", "sun", "need", "putback", "usable", "bank", "autonomy", "accepts")
+	out.Work = working.Figures{"putback": putBack, "bank": bank}
+	out.Figures = []string{"cycle", "sun", "need", "putback", "usable", "bank", "autonomy", "accepts"}
 	return out
 }
 

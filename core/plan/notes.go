@@ -107,7 +107,7 @@ func (d *design) noteSources(n *noted) {
 	if asked > has {
 		n.add("alternator.idle", "alternator", caution, with(working.Text(max(0, has), "A", 0), working.Text(asked, "A", 0)), with(working.Text(d.idleState().inV, "V", 1)), d.chargerWithin(has)...)
 	}
-	half := d.figures["half"].Unrounded
+	half := d.rates.half.Unrounded
 	if d.start.amps > half {
 		n.add("alternator.half", "alternator", caution,
 			with(working.Text(d.start.amps, "A", 0), working.Text(100*d.start.amps/f.LabelA.Value, "%", 0)),
@@ -116,8 +116,8 @@ func (d *design) noteSources(n *noted) {
 	if f.Varies() && f.Regulation != "variable" {
 		n.add("regulation.unknown", "alternator", remark, nil, nil, ask("Say how it is known", "regulation"))
 	}
-	if f.DailyAh.Value > d.figures["usable"].Unrounded {
-		n.add("use.large", "aux", caution, with(working.Plain(f.DailyAh.Value, "Ah", 0), d.figures["usable"].Text), nil, ask("Change the battery", "battery"))
+	if f.DailyAh.Value > d.usable().Unrounded {
+		n.add("use.large", "aux", caution, with(working.Plain(f.DailyAh.Value, "Ah", 0), d.usable().Text), nil, ask("Change the battery", "battery"))
 	}
 }
 
@@ -177,7 +177,7 @@ func (d *design) noteCharger(n *noted) {
 	if d.charger.OutputA < d.needA {
 		n.add("charger.short", "coupling", caution, with(out, working.Text(d.needA, "A", 0), working.Plain(f.DailyAh.Value, "Ah", 0), working.Plain(f.DrivenHours.Value, "h", 2)), nil, d.largerCharger()...)
 	}
-	if accepts := d.figures["accepts"]; d.charger.OutputA > accepts.Unrounded {
+	if accepts := d.rates.accepts; d.charger.OutputA > accepts.Unrounded {
 		n.add("charger.acceptance", "coupling", caution, with(out, accepts.Text), nil, unpin("Let the plan choose", "pins.chargerA"))
 	}
 	for _, s := range d.states {
@@ -241,7 +241,7 @@ func (d *design) noteContact(n *noted) {
 	if d.kind == coupling.SecondAlternator {
 		return
 	}
-	if accepts := d.figures["accepts"]; d.aux.amps > accepts.Unrounded*(1+settledWithin) {
+	if accepts := d.rates.accepts; d.aux.amps > accepts.Unrounded*(1+settledWithin) {
 		n.add("relay.surge", "aux", stop, with(working.Text(d.aux.amps, "A", 0), accepts.Text), nil, d.otherCoupling()...)
 	}
 	if full := f.RegulatedV.Value; full < d.profile.AbsorptionLow {

@@ -28,32 +28,40 @@ var Accepts = working.Declare("I_b = c·C", "from memory; the battery's own shee
 	working.Symbol{Letter: "c", Name: "charge rate", Unit: "/h", Digits: 2},
 	working.Symbol{Letter: "C", Name: "capacity", Unit: "Ah", Digits: 0})
 
+// rates are what is needed, and what alternator and battery allow, with their working.
+type rates struct{ sun, cycle, need, idle, cruise, half, accepts, allowed working.Figure }
+
 // rateNeed works out what is needed, and what alternator and battery allow.
 func (d *design) rateNeed() {
 	f := d.facts
-	sun := d.keep("sun", need.SunAh.MustWork(working.From(need.SunShare, working.Memory, "lying flat, warm, not quite clean"),
-		f.Day.SolarW.Input(), f.Day.SunHours.Input(), f.SystemV.Input()))
-	cycle := d.keep("cycle", need.CycleAh.MustWork(f.DailyAh.Input(), working.Of(sun), f.Need.MainsAh.Input(), f.Need.ParkedDays.Input()))
-	d.cycleAh = max(0, cycle.Unrounded)
-	cycle.Unrounded = d.cycleAh
-	d.needA = d.keep("need", need.Current.MustWork(working.Of(cycle), f.DrivenHours.Input(),
-		working.From(f.Chemistry.Efficiency, working.Memory, f.Chemistry.Label))).Unrounded
-	d.idleA = d.headroom("idle", idleRPM, "label by ISO 8854 at 750 engine rpm × 2.75")
-	d.cruiseA = d.headroom("cruise", cruiseRPM, "alternator label")
-	half := d.keep("half", alternator.HalfLabel.MustWork(f.LabelA.Input()))
-	d.keep("accepts", Accepts.MustWork(
-		working.From(f.Chemistry.ChargeHigh, working.Memory, f.Chemistry.Label), f.AuxAh.Input()))
+	r := &d.rates
+	r.sun = need.SunAh.MustWork(working.From(need.SunShare, working.Memory, "lying flat, warm, not quite clean"),
+		f.Day.SolarW.Input(), f.Day.SunHours.Input(), f.SystemV.Input())
+	r.cycle = need.CycleAh.MustWork(f.DailyAh.Input(), working.Of(r.sun), f.Need.MainsAh.Input(), f.Need.ParkedDays.Input())
+	d.cycleAh = max(0, r.cycle.Unrounded)
+	spent := r.cycle
+	spent.Unrounded = d.cycleAh
+	r.need = need.Current.MustWork(working.Of(spent), f.DrivenHours.Input(),
+		working.From(f.Chemistry.Efficiency, working.Memory, f.Chemistry.Label))
+	d.needA = r.need.Unrounded
+	r.idle = d.headroom(idleRPM, "label by ISO 8854 at 750 engine rpm × 2.75")
+	r.cruise = d.headroom(cruiseRPM, "alternator label")
+	d.idleA, d.cruiseA = r.idle.Unrounded, r.cruise.Unrounded
+	r.half = alternator.HalfLabel.MustWork(f.LabelA.Input())
+	r.accepts = Accepts.MustWork(
+		working.From(f.Chemistry.ChargeHigh, working.Memory, f.Chemistry.Label), f.AuxAh.Input())
 	worstCard := d.book.Chargers[0]
-	d.limitA = d.keep("allowed", Allowed.MustWork(working.Of(half),
+	r.allowed = Allowed.MustWork(working.Of(r.half),
 		working.From(worstCard.EfficiencyLow, working.Part, "device card"),
 		working.From(lowestInputV*f.N, working.Practice, "sized at"),
-		working.From(d.setV(), working.Memory, d.setting.Label+" setting"))).Unrounded
+		working.From(d.setV(), working.Memory, d.setting.Label+" setting"))
+	d.limitA = r.allowed.Unrounded
 	d.second = d.secondMachine()
 }
 
 // rate decides what the coupling gives and draws at its worst.
 func (d *design) rate() {
-	accepts := d.figures["accepts"]
+	accepts := d.rates.accepts
 	if !d.kind.Charger() {
 		d.rateContact(accepts.Unrounded)
 		return
@@ -187,9 +195,9 @@ func (d *design) machineA(rpm float64) float64 {
 }
 
 // headroom is what the alternator has for charging at a speed, hot, lamps on.
-func (d *design) headroom(key string, rpm float64, why string) float64 {
-	return d.keep(key, alternator.Headroom.MustWork(working.From(alternator.HotFactor, working.Practice, "80–90 %"),
-		working.Is(d.facts.Label.Output(rpm), why), d.facts.LoadA.Input())).Unrounded
+func (d *design) headroom(rpm float64, why string) working.Figure {
+	return alternator.Headroom.MustWork(working.From(alternator.HotFactor, working.Practice, "80–90 %"),
+		working.Is(d.facts.Label.Output(rpm), why), d.facts.LoadA.Input())
 }
 
 // conductorArea is the copper that may be trusted of a size, for figures.

@@ -108,7 +108,7 @@ func (d *design) settings() Settings {
 	out := Settings{Charger: d.kind.Charger(), Card: d.charger.Label, Way: ways[str(d.doc.Card.Way)], List: []SettingLine{}, Right: d.right.ID, Now: d.setting.ID,
 		GetsV: working.Round(d.getsV(), 2), Leads: []LeadReading{}, Temps: []TempLine{},
 		Wants: Wanted{LowV: volts(p.AbsorptionLow), HighV: volts(p.AbsorptionHigh), HarmV: volts(p.HarmV), PerK: working.Round(1000*p.PerK*n, 0),
-			RateA: d.figures["accepts"].Value, ColdC: -40, Battery: d.auxRating(), FloatV: working.Text(p.FloatHigh*n, "V, or none", 1)}}
+			RateA: d.rates.accepts.Value, ColdC: -40, Battery: d.auxRating(), FloatV: working.Text(p.FloatHigh*n, "V, or none", 1)}}
 	if d.doc.Card.Name != "" {
 		out.Card = d.doc.Card.Name
 	}

@@ -94,7 +94,6 @@ func sizing(label string, changes map[string]any, d, now *design) Sizing {
 	}
 	bill := d.bill()
 	o.CopperKg, o.Cost = bill.CopperKg, bill.Cost
-	d.checks()
 	against := func(level Level, text string, args ...any) {
 		o.Against = append(o.Against, fmt.Sprintf(text, args...))
 		if o.Level != Bad {
@@ -102,8 +101,8 @@ func sizing(label string, changes map[string]any, d, now *design) Sizing {
 		}
 	}
 	share := coupling.Derate(d.aux.bay.AmbientC, d.charger.MaxAmbientC)
-	if fig, ok := d.figures["box"]; ok {
-		share = min(share, coupling.Derate(fig.Unrounded, d.charger.MaxAmbientC))
+	if box, ok := d.inBox(); ok {
+		share = min(share, coupling.Derate(box.work.Unrounded, d.charger.MaxAmbientC))
 	}
 	if share < 1 {
 		o.GivesA = working.Round(share*d.charger.OutputA, 0)
@@ -115,13 +114,13 @@ func sizing(label string, changes map[string]any, d, now *design) Sizing {
 	if d.start.noCable != nil || d.start.noFuse != nil {
 		against(Bad, "no cable on the reels with a fuse that saves it")
 	}
-	if half := d.figures["half"].Unrounded; d.start.amps > half {
+	if half := d.rates.half.Unrounded; d.start.amps > half {
 		against(Caution, "draws %s, over half of the label (%s)", working.Text(d.start.amps, "A", 0), working.Text(half, "A", 0))
 	}
-	if accepts := d.figures["accepts"].Unrounded; d.charger.OutputA > accepts {
+	if accepts := d.rates.accepts.Unrounded; d.charger.OutputA > accepts {
 		against(Caution, "the battery accepts %s", working.Text(accepts, "A", 0))
 	}
-	gives := min(o.GivesA, d.figures["accepts"].Unrounded)
+	gives := min(o.GivesA, d.rates.accepts.Unrounded)
 	if d.kind == coupling.DCDCHighCurrent {
 		gives = o.OutA
 	}

@@ -73,7 +73,7 @@ func (d *design) chargingStates() []state {
 	run := state{kind: charging, rpm: cruiseRPM, State: circuit.State{SetV: v, MachineA: d.machineA(cruiseRPM), VehicleA: d.facts.LoadA.Value,
 		StartV: surfaceV * n, StartOhm: d.startOhm(), AuxOwnV: d.auxEmptyV()}}
 	if d.facts.Chemistry.Lead && (!d.kind.Charger() || d.kind.Joins()) {
-		run.AcceptsA = d.figures["accepts"].Unrounded
+		run.AcceptsA = d.rates.accepts.Unrounded
 	}
 	run.SecondA = d.secondA(cruiseRPM)
 	if d.kind.Charger() {
@@ -397,21 +397,21 @@ func (d *design) apart(s state) bool {
 	return !s.Joined
 }
 
-// backUseHours is the driving that puts a day's use back at the current that
+// backUse is the driving that puts a day's use back at the current that
 // flows at cruise; ok is false where none flows.
-func (d *design) backUseHours() (fig working.Figure, ok bool) {
+func (d *design) backUse() (fig working.Figure, ok bool) {
 	amps := d.cruiseState().outA
 	unsure := d.facts.Varies() && !d.kind.Charger() && d.kind != coupling.SecondAlternator
 	if amps <= 0 || unsure || d.cruiseState().err != nil {
 		return working.Figure{}, false
 	}
-	return backUse.MustWork(d.facts.DailyAh.Input(), working.Is(amps, "current at cruise"),
-		working.From(d.facts.Chemistry.Efficiency, working.Memory, d.facts.Chemistry.Label)), true
+	return putsBack.MustWork(d.facts.DailyAh.Input(), working.Is(amps, "current at cruise"),
+		working.From(d.facts.Chemistry.Efficiency, working.Memory, d.facts.Chemistry.Label)).In(d.cruiseState().label), true
 }
 
 func (d *design) cruiseState() state { return d.stateBy("cruise") }
 
-var backUse = working.Declare("h = Q / (I·η)", "conservation of charge; bulk only, lead takes hours more for its last fifth",
+var putsBack = working.Declare("h = Q / (I·η)", "conservation of charge; bulk only, lead takes hours more for its last fifth",
 	working.Symbol{Letter: "h", Name: "driving that puts a day's use back", Unit: "h", Digits: 1},
 	working.Symbol{Letter: "Q", Name: "used in a day", Unit: "Ah", Digits: 0},
 	working.Symbol{Letter: "I", Name: "charging current", Unit: "A", Digits: 1},

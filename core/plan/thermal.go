@@ -12,7 +12,7 @@ import (
 // thermalFigures is the working of what a cable may carry where it lies and how warm
 // it gets: "ampacity" by the tables, "balance" where the heat balance decides instead,
 // "heating" and "warmth".
-func thermalFigures(t cable.Trial, n cable.Insulation, b cable.Bay, amps float64) map[string]working.Figure {
+func thermalFigures(t cable.Trial, n cable.Insulation, b cable.Bay, amps float64) working.Figures {
 	alpha := working.From(cable.Alpha, working.Standard, "IEC 60028")
 	limit := working.From(n.LimitC, working.Standard, "insulation")
 	place := working.From(b.AmbientC, working.Standard, b.Label)
@@ -24,7 +24,7 @@ func thermalFigures(t cable.Trial, n cable.Insulation, b cable.Bay, amps float64
 	if b.AmbientC > cable.EngineC {
 		where = "as at 50 °C, the hottest that the tables know"
 	}
-	out := map[string]working.Figure{
+	out := working.Figures{
 		"ampacity": cable.Ampacity.MustWork(count, working.Input{Value: t.Carried.FreeAirA, Origin: working.Standard, Why: string(t.Carried.Table)},
 			working.From(t.Carried.PlaceFactor, working.Standard, where+", "+n.Label+" insulation"),
 			working.From(t.Carried.GroupFactor, working.Standard, b.Laying.Describe())),
@@ -53,9 +53,9 @@ func thermalFigures(t cable.Trial, n cable.Insulation, b cable.Bay, amps float64
 	return out
 }
 
-// windingCell is how hot the alternator gets in the state that heats it most, against
-// what its windings bear.
-func (d *design) windingCell() Cell {
+// winding is how hot the alternator gets in the state that heats it most; ok is false where
+// none has a solution.
+func (d *design) winding() (fig working.Figure, hottestC float64, ok bool) {
 	hottest, at := 0.0, state{}
 	for _, s := range d.states {
 		if s.kind != charging || s.solved.Volts == nil {
@@ -66,12 +66,21 @@ func (d *design) windingCell() Cell {
 		}
 	}
 	if at.id == "" {
-		return none()
+		return working.Figure{}, 0, false
 	}
-	d.keep("winding", alternator.Winding.MustWork(
+	fig = alternator.Winding.MustWork(
 		working.From(d.facts.StartBay.AmbientC, working.Practice, "air of the engine space"),
 		working.Is(at.machineGives, "from the circuit, "+at.label), working.Is(d.machineV(at), "at its terminal"),
-		d.facts.LabelA.Input(), working.Is(alternator.Slowness(at.rpm), "less cooling at low speed")).In(at.label))
+		d.facts.LabelA.Input(), working.Is(alternator.Slowness(at.rpm), "less cooling at low speed")).In(at.label)
+	return fig, hottest, true
+}
+
+// windingCell is that against what its windings bear.
+func (d *design) windingCell() Cell {
+	_, hottest, ok := d.winding()
+	if !ok {
+		return none()
+	}
 	level := Good
 	if hottest > alternator.HottestC {
 		level = Caution
@@ -86,16 +95,24 @@ func (d *design) windingC(s state) float64 {
 // machineV is the voltage at the machine, at 12 V.
 func (d *design) machineV(s state) float64 { return had(s.solved.At("alternator.B+")) / d.facts.N }
 
-// caseCell is how warm the charger's case gets in the worst state.
-func (d *design) caseCell() Cell {
+// caseHeat is how warm the charger's case gets in the worst state; ok is false where it does
+// not run in it.
+func (d *design) caseHeat() (fig working.Figure, ok bool) {
 	worst := d.worstState()
-	if worst.err != nil || worst.solved.Volts == nil {
-		return none()
+	if !d.kind.Charger() || worst.err != nil || worst.solved.Volts == nil {
+		return working.Figure{}, false
 	}
-	fig := d.keep("case", coupling.CaseC.MustWork(
+	return coupling.CaseC.MustWork(
 		working.From(d.facts.AuxBay.AmbientC, working.Practice, d.facts.AuxBay.Label),
 		working.From(d.charger.CaseKPerW, working.Part, "device card"),
-		working.Is(max(0, worst.inA*worst.inV-worst.outA*worst.outV), "lost in it, "+worst.label)).In(worst.label))
+		working.Is(max(0, worst.inA*worst.inV-worst.outA*worst.outV), "lost in it, "+worst.label)).In(worst.label), true
+}
+
+func (d *design) caseCell() Cell {
+	fig, ok := d.caseHeat()
+	if !ok {
+		return none()
+	}
 	level := Good
 	if d.facts.AuxBay.AmbientC > d.charger.MaxAmbientC {
 		level = Caution

@@ -10,7 +10,7 @@ import (
 // title is what the title block says of this job.
 func (d *design) title() []Tile {
 	back := Tile{Label: "A day's use back after", Text: "not by driving", Level: Bad}
-	if fig, ok := d.figures["back"]; ok {
+	if fig, ok := d.backUse(); ok {
 		back = Tile{Label: "A day's use back after", Text: duration(fig.Unrounded) + " driving", Figure: "back", Level: Good}
 		if d.facts.Chemistry.Lead {
 			back.Text += " or more" // the last fifth tapers for hours
@@ -19,7 +19,7 @@ func (d *design) title() []Tile {
 			back.Level = Caution
 		}
 	}
-	lasts := d.figures["autonomy"]
+	lasts := d.autonomy()
 	settled, all := 0, d.facts.Questions()
 	for _, q := range all {
 		if q.Settled {

@@ -58,6 +58,20 @@ type Figure struct {
 	State     string  `json:"state,omitempty" doc:"The state of the vehicle it holds for"`
 }
 
+// Figures are figures by their keys.
+type Figures map[string]Figure
+
+// Keys are those of the wanted keys under which there is a figure.
+func (f Figures) Keys(wanted ...string) []string {
+	have := []string{}
+	for _, k := range wanted {
+		if _, ok := f[k]; ok {
+			have = append(have, k)
+		}
+	}
+	return have
+}
+
 // From is an input with a stated origin and reason.
 func From(value float64, origin Origin, why string) Input {
 	return Input{Value: value, Origin: origin, Why: why}
