@@ -40,32 +40,31 @@ type Charges struct {
 }
 
 // Consequence returns what the design's coupling comes to.
-func (d *Day) Consequence(fitted bool) Consequence {
-	p := d.design
-	out := Consequence{Fitted: fitted, Cruise: charges(p.stateBy("early")), Idle: charges(p.idleState()), Bears: alternator.HottestC, Severity: "none",
-		Start: p.start.trial.Size.Copper() + ", " + working.Plain(p.start.fuse.RatingA, "A", 1),
-		Aux:   p.aux.trial.Size.Copper() + ", " + working.Plain(p.aux.fuse.RatingA, "A", 1)}
-	for _, m := range p.methods {
-		if m.Kind == p.kind {
+func (d *design) Consequence(fitted bool) Consequence {
+	out := Consequence{Fitted: fitted, Cruise: d.charges(d.stateBy("early")), Idle: d.charges(d.idleState()), Bears: alternator.HottestC, Severity: "none",
+		Start: d.start.trial.Size.Copper() + ", " + working.Plain(d.start.fuse.RatingA, "A", 1),
+		Aux:   d.aux.trial.Size.Copper() + ", " + working.Plain(d.aux.fuse.RatingA, "A", 1)}
+	for _, m := range d.methods {
+		if m.Kind == d.kind {
 			out.Method = m
 		}
 	}
-	if has := p.machineA(cruiseRPM); has > 0 {
+	if has := d.machineA(cruiseRPM); has > 0 {
 		most := 0.0
-		for _, s := range p.states {
+		for _, s := range d.states {
 			if s.kind == charging && !s.sags && s.rpm == cruiseRPM {
 				most = max(most, s.machineGives)
 			}
 		}
 		out.LoadPct = working.Round(100*most/has, 0)
 	}
-	for _, s := range p.states {
+	for _, s := range d.states {
 		if s.kind == charging && s.solved.Volts != nil {
-			out.Windings = max(out.Windings, working.Round(p.windingC(s), 0))
+			out.Windings = max(out.Windings, working.Round(d.windingC(s), 0))
 		}
 	}
-	figures := p.workings()
-	if fig, _, ok := p.winding(); ok {
+	figures := d.workings()
+	if fig, _, ok := d.winding(); ok {
 		figures["winding"] = fig
 	}
 	out.Figures = []working.Figure{}
@@ -74,14 +73,14 @@ func (d *Day) Consequence(fitted bool) Consequence {
 			out.Figures = append(out.Figures, fig)
 		}
 	}
-	out.Bill = p.bill()
-	if notes := p.notes(); len(notes) > 0 {
+	out.Bill = d.bill()
+	if notes := d.notes(); len(notes) > 0 {
 		out.Worst, out.Severity = notes[0].Text, notes[0].Severity
 	}
-	if p.wired() {
-		out.SignalIs = p.feedRating()
+	if d.wired() {
+		out.SignalIs = d.feedRating()
 	}
-	for _, l := range p.chain() {
+	for _, l := range d.chain() {
 		if l.Weakest {
 			out.WeakestIs = l.Name + ", " + working.Text(l.Share, "%", 0)
 		}
@@ -89,8 +88,8 @@ func (d *Day) Consequence(fitted bool) Consequence {
 	return out
 }
 
-func charges(s state) Charges {
-	c := Charges{Amps: working.Round(max(0, s.outA), 0), Volts: working.Round(s.auxV, 1), Says: s.says}
+func (d *design) charges(s state) Charges {
+	c := Charges{Amps: working.Round(max(0, s.outA), 0), Volts: working.Round(s.auxV, 1), Says: d.says(s)}
 	if s.err != nil {
 		c.Fails = s.err.Error()
 	}
@@ -98,7 +97,7 @@ func charges(s state) Charges {
 }
 
 // Kind is the coupling of the design.
-func (d *Day) Kind() coupling.Kind { return d.design.kind }
+func (d *design) Kind() coupling.Kind { return d.kind }
 
 // CycleAh is what driving has to put back.
-func (d *Day) CycleAh() float64 { return d.design.cycleAh }
+func (d *design) CycleAh() float64 { return d.cycleAh }

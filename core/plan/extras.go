@@ -142,10 +142,10 @@ func (d *design) sizeHouse() {
 		return
 	}
 	f := d.facts
-	d.house = leg{id: "h1", fuseID: "f4", amps: *f.Extras.PeakA, lengthM: job.Num{Value: houseM, Origin: working.Assumed, Why: "beside the battery"}, returnM: houseM,
+	a := ask{id: "h1", fuseID: "f4", amps: *f.Extras.PeakA, lengthM: job.Num{Value: houseM, Origin: working.Assumed, Why: "beside the battery"}, returnM: houseM,
 		bay: f.AuxBay, sourceV: f.Chemistry.RestV(1) * f.N, sourceOhm: d.auxOhm(), device: protect.Devices[0], contactOhm: parts.DisconnectOhm,
 		jointsOhm: fuseJoints * jointOhm, budgetV: houseDrop / 100 * 12 * f.N}
-	d.house.choose(cable.Shelf(f.CableSystem), f.Insulation, 12*f.N)
+	d.house = Size(a, cable.Shelf(f.CableSystem), f.Insulation, 12*f.N)
 }
 
 // houseWires are the feed to what is used, and its return: past the shunt where not every
@@ -293,14 +293,4 @@ func (d *design) winchState(rest state) state {
 // canJoin says whether this coupling can join the batteries at all.
 func (d *design) canJoin() bool {
 	return d.kind == coupling.DCDCChangeover || d.kind.Joins() && d.kind != coupling.SecondAlternator
-}
-
-func (d *design) saysWinch(s *state) string {
-	amps := had(s.solved.Through("winch"))
-	says := fmt.Sprintf("winch %s at %s", working.Text(amps, "A", 0), working.Text(amps*d.winchOhm(), "V", 1))
-	if s.Joined {
-		share := math.Abs(had(s.solved.Through("contact")))
-		says += fmt.Sprintf(", of it %s through the join; %s", working.Text(share, "A", 0), d.fusesAt(share))
-	}
-	return says
 }

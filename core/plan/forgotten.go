@@ -33,7 +33,7 @@ var HoursToNoStart = working.Declare("t = C·(s_0 − s_1) / I", "conservation o
 // time: a battery falls further in two seconds than its resistance says.
 func (d *design) noStartSOC() float64 {
 	return lowest(func(soc float64) bool {
-		rig := (&Day{design: d}).Rig(Nominal)
+		rig := d.Rig(Nominal)
 		rig.Start.SOC, rig.Solar = soc, nil
 		got, err := day.Run(rig, day.Pattern{{Kind: day.Crank, Seconds: 2}}, day.Conditions{OutsideC: warmC}, day.Options{})
 		return err == nil && got.Verdict.FailedStarts == 0

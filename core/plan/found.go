@@ -454,7 +454,7 @@ func (d *design) sketch() Sketch {
 	run := func(l *leg) string {
 		return fmt.Sprintf("%s, %s, %s", l.trial.Size.Copper(), working.Text(l.lengthM.Value, "m", 1), working.Plain(l.fuse.RatingA, "A", 1))
 	}
-	s := Sketch{Coupling: d.couplingRating(), Start: run(&d.start), Aux: run(&d.aux), Cruise: charges(d.stateBy("early")), Idle: charges(d.idleState()), Stops: []string{}, Cautions: []string{}}
+	s := Sketch{Coupling: d.couplingRating(), Start: run(&d.start), Aux: run(&d.aux), Cruise: d.charges(d.stateBy("early")), Idle: d.charges(d.idleState()), Stops: []string{}, Cautions: []string{}}
 	s.Return = map[bool]string{true: "chassis", false: "cable"}[d.back.byChassis]
 	if d.back.byChassis && d.back.byCable {
 		s.Return = "chassis and cable"

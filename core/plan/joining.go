@@ -236,10 +236,10 @@ func (d *design) sizeButton() {
 		volts, ohm = d.facts.RegulatedV.Value, d.startOhm()+d.start.totalOhm()
 	}
 	ohm += bareM * cable.Square(triggerMM2).OhmPerM() // a short behind F5 is fed over the run and its own wire
-	d.button = leg{id: "s1", fuseID: "f5", amps: d.coilA(), lengthM: d.facts.TriggerM, bay: cable.Ambient(triggerBayC),
+	a := ask{id: "s1", fuseID: "f5", amps: d.coilA(), lengthM: d.facts.TriggerM, bay: cable.Ambient(triggerBayC),
 		device: protect.Device{Families: protect.Small}, sourceV: volts, sourceOhm: ohm, budgetV: 1}
 	thin := []cable.Size{cable.Square(triggerMM2)}
-	d.button.choose(thin, d.facts.Insulation, 12*d.facts.N)
+	d.button = Size(a, thin, d.facts.Insulation, 12*d.facts.N)
 	if d.button.noFuse != nil { // none breaks such a short, which a note says
 		d.button.fuse, _ = protect.Choose(protect.Need{ContinuousA: d.button.amps, AmbientC: triggerBayC, CableA: d.button.trial.AmpacityA}, protect.Small)
 	}

@@ -28,9 +28,8 @@ const (
 	widest        = 10 // % of drop beyond which no limit is widened
 )
 
-// leg is one stretch of the run that has a cable of its own and a fuse at its
-// source end.
-type leg struct {
+// ask is one stretch of the run as it is asked for: what it carries, how far, past what.
+type ask struct {
 	id, fuseID string
 	amps       float64 // worst continuous current
 	lengthM    job.Num // one way
@@ -49,6 +48,11 @@ type leg struct {
 	passA      float64 // what its fuse has to let through while the engine is cranked
 	sizePin    *string
 	fusePin    *float64
+}
+
+// leg is such a stretch with a cable of its own and a fuse at its source end.
+type leg struct {
+	ask
 
 	loop      cable.Loop
 	trial     cable.Trial
@@ -83,13 +87,13 @@ func (d *design) layOut() {
 	if f.Schools.Takeoff == "stud" {
 		studOhm = leadOhm // the vehicle's own lead from the post to its stud
 	}
-	d.start = leg{id: "c1", fuseID: "f1", amps: d.start.amps, lengthM: f.StartM, bay: f.StartBay,
-		sourceV: f.RegulatedV.Value, sourceOhm: d.sourceOhm(), device: d.device(), sizePin: p.StartSize, fusePin: p.StartFuseA}
+	d.start = leg{ask: ask{id: "c1", fuseID: "f1", amps: d.start.amps, lengthM: f.StartM, bay: f.StartBay,
+		sourceV: f.RegulatedV.Value, sourceOhm: d.sourceOhm(), device: d.device(), sizePin: p.StartSize, fusePin: p.StartFuseA}}
 	if d.kind.Charger() {
 		d.start.sheetA = d.charger.MaxFuseA
 	}
-	d.aux = leg{id: "c2", fuseID: "f2", amps: d.aux.amps, lengthM: f.AuxM, bay: f.AuxBay,
-		sourceV: f.Chemistry.RestV(1) * f.N, sourceOhm: d.auxOhm(), device: d.device(), sizePin: p.AuxSize, fusePin: p.AuxFuseA}
+	d.aux = leg{ask: ask{id: "c2", fuseID: "f2", amps: d.aux.amps, lengthM: f.AuxM, bay: f.AuxBay,
+		sourceV: f.Chemistry.RestV(1) * f.N, sourceOhm: d.auxOhm(), device: d.device(), sizePin: p.AuxSize, fusePin: p.AuxFuseA}}
 	d.back = d.wayBack()
 
 	d.start.jointsOhm, d.aux.jointsOhm = fuseJoints*jointOhm, fuseJoints*jointOhm
@@ -192,8 +196,8 @@ func (d *design) sizeLegs() {
 		d.aux.budgetV = batt - d.start.budgetV
 	}
 	shelf := cable.Shelf(d.facts.CableSystem)
-	d.start.choose(shelf, d.facts.Insulation, volts)
-	d.aux.choose(shelf, d.facts.Insulation, volts)
+	d.start = Size(d.start.ask, shelf, d.facts.Insulation, volts)
+	d.aux = Size(d.aux.ask, shelf, d.facts.Insulation, volts)
 }
 
 // noSteel says whether the frame is no return: aluminium and composite are not (common
@@ -224,9 +228,11 @@ func (l *leg) faultOhm(fuse protect.Fuse, t cable.Trial) float64 {
 // bare is the stretch before the fuse: it is part of the route.
 func (l *leg) bare() float64 { return math.Min(bareM, l.lengthM.Value/3) }
 
-// choose finds the leg's own size and fuse, then puts what is pinned in their
-// place and judges that.
-func (l *leg) choose(shelf []cable.Size, n cable.Insulation, volts float64) {
+// Size finds a stretch's own size and fuse, then puts what is pinned in their place and
+// judges that. The shelf rises in size; volts is the system's voltage, of which at most
+// widest percent may be lost.
+func Size(a ask, shelf []cable.Size, n cable.Insulation, volts float64) leg {
+	l := leg{ask: a}
 	l.loop = cable.Loop{Amps: l.amps, CableM: l.cableM(), OtherOhm: l.steelOhm, Bay: l.bay, Insulation: n}
 	l.nearFault = l.sourceV / (l.sourceOhm + 2*jointOhm)
 	best, test := l.pick(shelf, volts)
@@ -238,6 +244,7 @@ func (l *leg) choose(shelf []cable.Size, n cable.Insulation, volts float64) {
 		l.trial = l.loop.Try(size)
 	}
 	l.fit()
+	return l
 }
 
 // pick finds the thinnest cable that passes drop, ampacity and fuse. Where no size
@@ -361,7 +368,7 @@ func (d *design) device() protect.Device {
 
 // sizeTrigger sizes the thin wire that tells a charger that the engine runs.
 func (d *design) sizeTrigger() {
-	d.trigger = leg{id: "t1", fuseID: "f3", amps: triggerA, lengthM: d.facts.TriggerM, bay: cable.Ambient(triggerBayC),
+	a := ask{id: "t1", fuseID: "f3", amps: triggerA, lengthM: d.facts.TriggerM, bay: cable.Ambient(triggerBayC),
 		device: protect.Device{Families: protect.Small}, sourceV: d.facts.RegulatedV.Value, sourceOhm: d.startOhm() + loomOhm, budgetV: 1}
-	d.trigger.choose([]cable.Size{cable.Square(triggerMM2)}, d.facts.Insulation, 12*d.facts.N)
+	d.trigger = Size(a, []cable.Size{cable.Square(triggerMM2)}, d.facts.Insulation, 12*d.facts.N)
 }

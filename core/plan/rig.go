@@ -45,29 +45,27 @@ type Variation struct {
 var Nominal = Variation{Length: 1, House: 1, Hours: 1}
 
 // Day is a job's installation, ready to be run through days.
-type Day struct{ design *design }
+type Day = design
 
 // NewDay plans a job for running.
-func NewDay(doc job.Document, book parts.Book) *Day {
-	return &Day{design: newDesign(doc, book)}
-}
+func NewDay(doc job.Document, book parts.Book) *Day { return newDesign(doc, book) }
 
 // Facts are the job's answers and defaults.
-func (d *Day) Facts() job.Facts { return d.design.facts }
+func (d *design) Facts() job.Facts { return d.facts }
 
 // Document is the job itself.
-func (d *Day) Document() job.Document { return d.design.doc }
+func (d *design) Document() job.Document { return d.doc }
 
 // Varied is a job's driving, and what surrounds it, as they may turn out.
-func (d *Day) Varied(v Variation) (day.Pattern, day.Conditions) {
-	f := d.Facts()
+func (d *design) Varied(v Variation) (day.Pattern, day.Conditions) {
+	f := d.facts
 	return f.Driving(v.Hours).Varied(v.OutsideK, v.House), day.Conditions{OutsideC: f.Day.OutsideC.Value + v.OutsideK, RegulationV: v.RegulationV}
 }
 
 // Grade returns the section's columns, and how to read the volts into and out of each,
 // in turn, from the voltages of a rig's circuit by node; they are added to out.
-func (d *Day) Grade(rig *day.Rig) (columns []string, read func(volts, out []float64) []float64) {
-	reaches := d.design.reaches()
+func (d *design) Grade(rig *day.Rig) (columns []string, read func(volts, out []float64) []float64) {
+	reaches := d.reaches()
 	nodes := make([][4]network.Node, len(reaches))
 	floor := func(name string) string {
 		if name == "" {
@@ -89,43 +87,42 @@ func (d *Day) Grade(rig *day.Rig) (columns []string, read func(volts, out []floa
 }
 
 // Rig builds what is run, varied.
-func (d *Day) Rig(v Variation) *day.Rig {
-	p := d.design
-	f, n := p.facts, p.facts.N
-	sys := p.varied(v)
+func (d *design) Rig(v Variation) *day.Rig {
+	f, n := d.facts, d.facts.N
+	sys := d.varied(v)
 	c := network.New()
 	rig := &day.Rig{N: n, Circuit: c, Vehicle: "vehicle", House: "house", Starter: "starter",
-		Nodes:   day.Nodes{Machine: "alternator.B+", Bus: "start.30", SensePlus: "coupling.30", SenseZero: p.senseZero(), Out: p.gives().Node(), AuxPlus: "aux.30", AuxZero: "aux.31"},
-		Machine: day.Machine{Element: "alternator", Label: f.Label, Regulation: p.regulation(), WarmV: f.RegulatedV.Value / n},
-		Start: day.Bank{Element: "start battery", Chemistry: p.startChemistry(), CapacityAh: f.StartAh.Value, FullV: startFullV,
+		Nodes:   day.Nodes{Machine: "alternator.B+", Bus: "start.30", SensePlus: "coupling.30", SenseZero: d.senseZero(), Out: d.gives().Node(), AuxPlus: "aux.30", AuxZero: "aux.31"},
+		Machine: day.Machine{Element: "alternator", Label: f.Label, Regulation: d.regulation(), WarmV: f.RegulatedV.Value / n},
+		Start: day.Bank{Element: "start battery", Chemistry: d.startChemistry(), CapacityAh: f.StartAh.Value, FullV: startFullV,
 			SOC: f.Day.StartSOC.Value / 100, EngineSpace: true},
-		Aux: day.Bank{Element: "aux battery", Chemistry: f.Chemistry, CapacityAh: f.AuxAh.Value, FullV: p.profile.AbsorptionLow / n,
+		Aux: day.Bank{Element: "aux battery", Chemistry: f.Chemistry, CapacityAh: f.AuxAh.Value, FullV: d.profile.AbsorptionLow / n,
 			SOC: f.Day.AuxSOC.Value / 100, EngineSpace: f.Place.Hot},
 		VehicleA: f.LoadA.Value * byDay, LampsA: f.LoadA.Value, HouseA: v.House * max(0, f.DailyAh.Value-f.Need.MainsAh.Value) / 24, EngineSpaceK: engineSpaceK}
 
 	bus := c.Node("start.30")
-	housePlus, houseMinus := p.houseEnds()
+	housePlus, houseMinus := d.houseEnds()
 	c.Add(network.Alternator{Name: "alternator", Plus: c.Node("alternator.B+"), Sense: bus, Volts: f.RegulatedV.Value},
-		network.Battery{Name: "start battery", Plus: bus, Volts: 12 * n, Ohm: p.startOhm()},
+		network.Battery{Name: "start battery", Plus: bus, Volts: 12 * n, Ohm: d.startOhm()},
 		network.CurrentLoad{Name: "vehicle", A: bus},
-		network.Switch{Name: "starter", A: bus, Ohm: p.starterOhm()},
-		network.Battery{Name: "aux battery", Plus: c.Node("aux.30"), Minus: c.Node("aux.31"), Volts: 12 * n, Ohm: p.auxOhm()},
+		network.Switch{Name: "starter", A: bus, Ohm: d.starterOhm()},
+		network.Battery{Name: "aux battery", Plus: c.Node("aux.30"), Minus: c.Node("aux.31"), Volts: 12 * n, Ohm: d.auxOhm()},
 		network.CurrentLoad{Name: "house", A: c.Node(housePlus.Node()), B: c.Node(houseMinus.Node())})
 	roles := []system.Role{system.Feed, system.Return, system.Chassis}
-	if p.kind == coupling.VSR {
+	if d.kind == coupling.VSR {
 		roles = append(roles, system.Signal)
 	}
 	circuit.Fixed(c, &sys, roles...)
-	rig.Disconnect = p.disconnect()
-	for _, l := range []*leg{&p.start, &p.aux} {
+	rig.Disconnect = d.disconnect()
+	for _, l := range []*leg{&d.start, &d.aux} {
 		rig.Fuses = append(rig.Fuses, day.Fuse{ID: l.fuseID, Element: l.fuseID, Fuse: l.fuse})
 	}
-	p.couple(rig, c)
+	d.couple(rig, c)
 	if f.Day.SolarW.Value > 0 {
-		c.Add(network.Alternator{Name: "solar", Plus: c.Node(p.auxBus().Node()), Minus: c.Node(p.auxMinus().Node()), Volts: p.profile.AbsorptionHigh})
-		rig.Solar = &day.Solar{Element: "solar", Watts: f.Day.SolarW.Value, Volts: p.profile.AbsorptionHigh / n, Hours: f.Day.SunHours.Value}
+		c.Add(network.Alternator{Name: "solar", Plus: c.Node(d.auxBus().Node()), Minus: c.Node(d.auxMinus().Node()), Volts: d.profile.AbsorptionHigh})
+		rig.Solar = &day.Solar{Element: "solar", Watts: f.Day.SolarW.Value, Volts: d.profile.AbsorptionHigh / n, Hours: f.Day.SunHours.Value}
 	}
-	rig.Wires = p.warmWires(&sys)
+	rig.Wires = d.warmWires(&sys)
 	return rig
 }
 

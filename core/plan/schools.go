@@ -335,7 +335,7 @@ func (t trier) emergency() School {
 // movedByJoin is what goes into a flat start battery in ten seconds, ten and fifteen
 // minutes of being joined to a full aux battery, in Ah; run through time.
 func (d *design) movedByJoin() (tenS, tenMin, quarter float64) {
-	rig := (&Day{design: d}).Rig(Nominal)
+	rig := d.Rig(Nominal)
 	rig.Start.SOC, rig.Aux.SOC, rig.Solar, rig.HouseA = flatSOC, 1, nil, 0
 	moved, lastT, lastA := 0.0, 0.0, 0.0
 	watch := func(f day.Frame) {

@@ -40,7 +40,6 @@ type state struct {
 	sensedV      float64 // what a relay measures
 	auxV         float64
 	sags         bool // the start battery makes up what the alternator lacks at idle
-	says         string
 	err          error
 }
 
@@ -263,9 +262,6 @@ func (d *design) settle(s *state) {
 	} else {
 		d.readContact(s)
 	}
-	if s.kind != charging {
-		s.says = d.saysOf(s)
-	}
 }
 
 func (d *design) readCharger(s *state) {
@@ -275,17 +271,12 @@ func (d *design) readCharger(s *state) {
 	}
 	s.inV, s.outV = had(s.solved.Across(in, "coupling.31")), had(s.solved.Across("coupling.out", "coupling.31"))
 	s.inA, s.outA = had(s.solved.Through("c1")), had(s.solved.Through("c2"))
-	if s.Joined && d.kind == coupling.DCDCHighCurrent {
-		s.says = fmt.Sprintf("%s through the bypass, limited by %s", working.Text(s.outA, "A", 0), d.limitedBy(s))
-		return
-	}
 	if s.Stopped || s.Joined {
 		return
 	}
 	if cutOut := d.charger.CutOutV * d.facts.N; s.inV < cutOut {
 		s.err = fmt.Errorf("the charger stops below %s and would see %s", working.Text(cutOut, "V", 1), working.Text(s.inV, "V", 2))
 	}
-	s.says = fmt.Sprintf("%s in, %s out", working.Text(s.inA, "A", 0), working.Text(s.outA, "A", 0))
 }
 
 func (d *design) readContact(s *state) {
@@ -295,63 +286,10 @@ func (d *design) readContact(s *state) {
 		s.sensedV = had(s.solved.Across("coupling.30", "coupling.31"))
 	}
 	if !s.Joined {
-		s.says = "open"
-		if d.kind == coupling.VSR {
-			s.says = fmt.Sprintf("relay open: it closes at %s", working.Text(d.contact.Sensing.CutInV*d.facts.N, "V", 1))
-		}
 		return
 	}
 	s.outV = had(s.solved.At("coupling.87"))
 	s.inA, s.outA = had(s.solved.Through("contact")), had(s.solved.Through("contact"))
-	s.says = fmt.Sprintf("%s, limited by %s", working.Text(s.outA, "A", 0), d.limitedBy(s))
-}
-
-// limitedBy is what limits the current through a contact.
-func (d *design) limitedBy(s *state) string {
-	by := "the circuit"
-	switch {
-	case s.AcceptsA > 0 && s.outA > s.AcceptsA*(1-settledWithin):
-		by = "the battery"
-	case s.busV < s.SetV-limitedBy*d.facts.N, d.kind == coupling.SecondAlternator && s.outA > s.SecondA*(1-settledWithin):
-		by = "the alternator"
-	}
-	return by
-}
-
-// saysOf is a state without charging in a few words: volts and amps that matter in it.
-func (d *design) saysOf(s *state) string {
-	volts := func(v float64) string { return working.Text(v, "V", 1) }
-	amps := func(a float64) string { return working.Text(a, "A", 0) }
-	switch {
-	case s.Winches:
-		return d.saysWinch(s)
-	case s.Short != "":
-		return fmt.Sprintf("%.1f kA until the fuse opens", max(had(s.solved.Through(s.Short)), 0)/1000)
-	case s.Cranks && s.Joined && d.kind != coupling.SecondAlternator:
-		return fmt.Sprintf("starter %s at %s, of it %s from the aux battery; %s", amps(had(s.solved.Through("starter"))), volts(s.busV), amps(-s.outA), d.fusesAt(-s.outA))
-	case s.Cranks:
-		return fmt.Sprintf("starter %s at %s", amps(had(s.solved.Through("starter"))), volts(had(s.solved.At("start.30"))))
-	case s.kind == faulted:
-		return fmt.Sprintf("%s for a moment", amps(s.outA))
-	case s.Fresh:
-		return fmt.Sprintf("%s from the aux battery to the start battery", amps(-s.outA))
-	case s.Joined && d.kind != coupling.SecondAlternator:
-		return fmt.Sprintf("both batteries share the load: %s", volts(s.busV))
-	}
-	return fmt.Sprintf("start battery %s, aux battery %s, apart", volts(s.busV), volts(s.auxV))
-}
-
-// fusesAt says which fuse of the run may open at a current, and how soon.
-func (d *design) fusesAt(amps float64) string {
-	says, soonest := "both fuses hold", math.Inf(1)
-	for _, l := range []*leg{&d.start, &d.aux} {
-		at := l.fuse.At(amps, l.faulted)
-		if at.OpensMinS < soonest && !math.IsInf(at.OpensMaxS, 1) {
-			soonest = at.OpensMinS
-			says = fmt.Sprintf("%s opens after %s to %s", strings.ToUpper(l.fuseID), working.Seconds(at.OpensMinS), working.Seconds(at.OpensMaxS))
-		}
-	}
-	return says
 }
 
 // longStartS is a long start. Source: common practice, no source.
@@ -373,28 +311,6 @@ func (d *design) soonest(amps float64) (fuse string, after float64) {
 func (d *design) mayOpen(amps, seconds float64) bool {
 	_, after := d.soonest(amps)
 	return after <= seconds
-}
-
-// shownStates rounds the states at the core's edge.
-func (d *design) shownStates() []State {
-	out := make([]State, len(d.states))
-	for i, s := range d.states {
-		out[i] = State{ID: s.id, Label: s.label, Kind: string(s.kind), Worst: i == d.worst, Sags: s.sags, Apart: d.apart(s), Says: s.says, Points: d.points(s),
-			InA: working.Round(s.inA, 1), OutA: working.Round(s.outA, 1), InV: working.Round(s.inV, 2), AuxV: working.Round(s.auxV, 2),
-			StartV: had(s.solved.At("start.30"))}
-		if s.err != nil {
-			out[i].Fails = s.err.Error()
-		}
-	}
-	return out
-}
-
-// apart says whether the coupling lets nothing through.
-func (d *design) apart(s state) bool {
-	if d.kind.Charger() && !s.Joined {
-		return s.Stopped
-	}
-	return !s.Joined
 }
 
 // backUse is the driving that puts a day's use back at the current that
