@@ -142,7 +142,7 @@ func (d *design) sizeHouse() {
 		return
 	}
 	f := d.facts
-	a := ask{id: "h1", fuseID: "f4", amps: *f.Extras.PeakA, lengthM: job.Num{Value: houseM, Origin: working.Assumed, Why: "beside the battery"}, returnM: houseM,
+	a := stretch{id: "h1", fuseID: "f4", amps: *f.Extras.PeakA, lengthM: job.Num{Value: houseM, Origin: working.Assumed, Why: "beside the battery"}, returnM: houseM,
 		bay: f.AuxBay, sourceV: f.Chemistry.RestV(1) * f.N, sourceOhm: d.auxOhm(), device: protect.Devices[0], contactOhm: parts.DisconnectOhm,
 		jointsOhm: fuseJoints * jointOhm, budgetV: houseDrop / 100 * 12 * f.N}
 	d.house = Size(a, cable.Shelf(f.CableSystem), f.Insulation, 12*f.N)

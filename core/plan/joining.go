@@ -236,7 +236,7 @@ func (d *design) sizeButton() {
 		volts, ohm = d.facts.RegulatedV.Value, d.startOhm()+d.start.totalOhm()
 	}
 	ohm += bareM * cable.Square(triggerMM2).OhmPerM() // a short behind F5 is fed over the run and its own wire
-	a := ask{id: "s1", fuseID: "f5", amps: d.coilA(), lengthM: d.facts.TriggerM, bay: cable.Ambient(triggerBayC),
+	a := stretch{id: "s1", fuseID: "f5", amps: d.coilA(), lengthM: d.facts.TriggerM, bay: cable.Ambient(triggerBayC),
 		device: protect.Device{Families: protect.Small}, sourceV: volts, sourceOhm: ohm, budgetV: 1}
 	thin := []cable.Size{cable.Square(triggerMM2)}
 	d.button = Size(a, thin, d.facts.Insulation, 12*d.facts.N)

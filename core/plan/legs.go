@@ -28,8 +28,8 @@ const (
 	widest        = 10 // % of drop beyond which no limit is widened
 )
 
-// ask is one stretch of the run as it is asked for: what it carries, how far, past what.
-type ask struct {
+// stretch is one stretch of the run as it is asked for: what it carries, how far, past what.
+type stretch struct {
 	id, fuseID string
 	amps       float64 // worst continuous current
 	lengthM    job.Num // one way
@@ -52,7 +52,7 @@ type ask struct {
 
 // leg is such a stretch with a cable of its own and a fuse at its source end.
 type leg struct {
-	ask
+	stretch
 
 	loop      cable.Loop
 	trial     cable.Trial
@@ -87,12 +87,12 @@ func (d *design) layOut() {
 	if f.Schools.Takeoff == "stud" {
 		studOhm = leadOhm // the vehicle's own lead from the post to its stud
 	}
-	d.start = leg{ask: ask{id: "c1", fuseID: "f1", amps: d.start.amps, lengthM: f.StartM, bay: f.StartBay,
+	d.start = leg{stretch: stretch{id: "c1", fuseID: "f1", amps: d.start.amps, lengthM: f.StartM, bay: f.StartBay,
 		sourceV: f.RegulatedV.Value, sourceOhm: d.sourceOhm(), device: d.device(), sizePin: p.StartSize, fusePin: p.StartFuseA}}
 	if d.kind.Charger() {
 		d.start.sheetA = d.charger.MaxFuseA
 	}
-	d.aux = leg{ask: ask{id: "c2", fuseID: "f2", amps: d.aux.amps, lengthM: f.AuxM, bay: f.AuxBay,
+	d.aux = leg{stretch: stretch{id: "c2", fuseID: "f2", amps: d.aux.amps, lengthM: f.AuxM, bay: f.AuxBay,
 		sourceV: f.Chemistry.RestV(1) * f.N, sourceOhm: d.auxOhm(), device: d.device(), sizePin: p.AuxSize, fusePin: p.AuxFuseA}}
 	d.back = d.wayBack()
 
@@ -196,8 +196,8 @@ func (d *design) sizeLegs() {
 		d.aux.budgetV = batt - d.start.budgetV
 	}
 	shelf := cable.Shelf(d.facts.CableSystem)
-	d.start = Size(d.start.ask, shelf, d.facts.Insulation, volts)
-	d.aux = Size(d.aux.ask, shelf, d.facts.Insulation, volts)
+	d.start = Size(d.start.stretch, shelf, d.facts.Insulation, volts)
+	d.aux = Size(d.aux.stretch, shelf, d.facts.Insulation, volts)
 }
 
 // noSteel says whether the frame is no return: aluminium and composite are not (common
@@ -231,8 +231,8 @@ func (l *leg) bare() float64 { return math.Min(bareM, l.lengthM.Value/3) }
 // Size finds a stretch's own size and fuse, then puts what is pinned in their place and
 // judges that. The shelf rises in size; volts is the system's voltage, of which at most
 // widest percent may be lost.
-func Size(a ask, shelf []cable.Size, n cable.Insulation, volts float64) leg {
-	l := leg{ask: a}
+func Size(a stretch, shelf []cable.Size, n cable.Insulation, volts float64) leg {
+	l := leg{stretch: a}
 	l.loop = cable.Loop{Amps: l.amps, CableM: l.cableM(), OtherOhm: l.steelOhm, Bay: l.bay, Insulation: n}
 	l.nearFault = l.sourceV / (l.sourceOhm + 2*jointOhm)
 	best, test := l.pick(shelf, volts)
@@ -368,7 +368,7 @@ func (d *design) device() protect.Device {
 
 // sizeTrigger sizes the thin wire that tells a charger that the engine runs.
 func (d *design) sizeTrigger() {
-	a := ask{id: "t1", fuseID: "f3", amps: triggerA, lengthM: d.facts.TriggerM, bay: cable.Ambient(triggerBayC),
+	a := stretch{id: "t1", fuseID: "f3", amps: triggerA, lengthM: d.facts.TriggerM, bay: cable.Ambient(triggerBayC),
 		device: protect.Device{Families: protect.Small}, sourceV: d.facts.RegulatedV.Value, sourceOhm: d.startOhm() + loomOhm, budgetV: 1}
 	d.trigger = Size(a, []cable.Size{cable.Square(triggerMM2)}, d.facts.Insulation, 12*d.facts.N)
 }
