@@ -167,9 +167,9 @@ func term(component, terminal string) system.Terminal {
 var lugs = system.Joints{From: jointOhm, To: jointOhm}
 
 // wire joins two terminals by a leg's cable, as warm as it runs.
-func (d *design) wire(id, run string, role system.Role, from, to system.Terminal, l *leg, lengthM float64, joints system.Joints) {
+func (d *design) wire(id, of string, role system.Role, from, to system.Terminal, l *leg, lengthM float64, joints system.Joints) {
 	size := l.trial.Size
-	d.system.Join(system.Wire{ID: id, Run: run, Role: role, From: from, To: to, LengthM: working.Round(lengthM, 2),
+	d.system.Join(system.Wire{ID: id, Run: of, Role: role, From: from, To: to, LengthM: working.Round(lengthM, 2),
 		Size: size.Label, CopperMM2: working.Round(size.CopperMM2(), 2), Joint: joints,
 		Ohm: cable.Resistance.Value(size.OhmPerM(), lengthM, cable.Alpha, l.trial.ConductorC)})
 }
@@ -202,14 +202,14 @@ func (d *design) feedWires() {
 
 // through joins two terminals, by way of the trailer plug where the run crosses it. The
 // plug's own contacts are the plug's.
-func (d *design) through(run string, l *leg, from, to system.Terminal, lengthM float64) {
+func (d *design) through(of string, l *leg, from, to system.Terminal, lengthM float64) {
 	if !d.crosses(l) {
-		d.wire(run, run, system.Feed, from, to, l, lengthM, lugs)
+		d.wire(of, of, system.Feed, from, to, l, lengthM, lugs)
 		return
 	}
 	hitch := d.hitchAt().X / d.facts.Place.At.X
-	d.wire(run, run, system.Feed, from, term("x1", "+"), l, lengthM*hitch, system.Joints{From: jointOhm})
-	d.wire(run+"t", run, system.Feed, term("x1", "+t"), to, l, lengthM*(1-hitch), system.Joints{To: jointOhm})
+	d.wire(of, of, system.Feed, from, term("x1", "+"), l, lengthM*hitch, system.Joints{From: jointOhm})
+	d.wire(of+"t", of, system.Feed, term("x1", "+t"), to, l, lengthM*(1-hitch), system.Joints{To: jointOhm})
 }
 
 func (d *design) returnWires() {

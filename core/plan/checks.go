@@ -2,6 +2,7 @@ package plan
 
 import (
 	"fmt"
+	"slices"
 
 	"epitrope/core/battery"
 	"epitrope/core/coupling"
@@ -16,7 +17,7 @@ type Check struct {
 	ID     string         `json:"id"`
 	Group  string         `json:"group" enum:"place,fit,bank,join,extras,answers"`
 	Column string         `json:"column" doc:"The column it belongs to"`
-	Level  string         `json:"level" enum:"good,caution,bad,open"`
+	Level  Level          `json:"level" enum:"good,caution,bad,open"`
 	Text   string         `json:"text"`
 	Mark   working.Origin `json:"mark" enum:"standard,practice,physics,memory"`
 	Fields []string       `json:"fields" doc:"Paths that answer it"`
@@ -25,20 +26,13 @@ type Check struct {
 	Work working.Figure `json:"-"` // that figure
 }
 
-// The levels of a check besides those of a figure.
-const open = "open"
-
 // checks are the checks of a design: its places, whether the battery fits, how a bank
 // shares, what happens when the batteries are joined, and answers that contradict.
 func (d *design) checks() []Check {
-	list := []Check{}
-	for _, group := range []func() []Check{d.placeChecks, d.fitChecks, d.bankChecks, d.joinChecks, d.extraChecks, d.answerChecks} {
-		list = append(list, group()...)
-	}
-	return list
+	return slices.Concat([]Check{}, d.placeChecks(), d.fitChecks(), d.bankChecks(), d.joinChecks(), d.extraChecks(), d.answerChecks())
 }
 
-func (d *design) check(group, id, column string, level string, mark working.Origin, fields []string, args ...any) Check {
+func (d *design) check(group, id, column string, level Level, mark working.Origin, fields []string, args ...any) Check {
 	if fields == nil {
 		fields = []string{}
 	}
@@ -56,43 +50,43 @@ type wanted struct {
 	id, path string
 	given    job.Tri
 	good     job.Tri
-	wrong    string // level where the answer is the other one
+	wrong    Level // level where the answer is the other one
 }
 
 func (d *design) placeChecks() []Check {
 	p, list := d.facts.Survey.Placing, []Check{}
 	for _, w := range []wanted{
-		{"place.exhaust", "placing.exhaust", p.Exhaust, job.No, string(Bad)},
-		{"place.spray", "placing.spray", p.Spray, job.No, string(Caution)},
-		{"place.gas", "placing.gas", p.Gas, job.No, string(Bad)},
-		{"place.moving", "placing.moving", p.Moving, job.Yes, string(Bad)},
-		{"place.visible", "placing.visible", p.Visible, job.Yes, string(Caution)},
-		{"place.access", "placing.access", p.Access, job.Yes, string(Caution)},
+		{"place.exhaust", "placing.exhaust", p.Exhaust, job.No, Bad},
+		{"place.spray", "placing.spray", p.Spray, job.No, Caution},
+		{"place.gas", "placing.gas", p.Gas, job.No, Bad},
+		{"place.moving", "placing.moving", p.Moving, job.Yes, Bad},
+		{"place.visible", "placing.visible", p.Visible, job.Yes, Caution},
+		{"place.access", "placing.access", p.Access, job.Yes, Caution},
 	} {
 		id, level := w.id, w.wrong
 		switch w.given {
 		case job.Asked:
 			level, id = open, w.id+".open"
 		case w.good:
-			level, id = string(Good), w.id+".good"
+			level, id = Good, w.id+".good"
 		}
 		list = append(list, d.check("place", id, "coupling", level, working.Practice, []string{w.path}))
 	}
 	list = append(list, d.heatCheck(), d.turnCheck())
 	if d.kind == coupling.VSR {
-		level := string(Good)
+		level := Good
 		if d.facts.StartM.Value > sensesWithinM {
-			level = string(Bad)
+			level = Bad
 		}
 		list = append(list, d.check("place", "place.sensing", "coupling", level, working.Practice, []string{"routes.startM"}, d.facts.StartM.Value, sensesWithinM))
 	}
 	if d.facts.Place.Trailer {
 		live := d.liveWires("engine")
-		level, id := string(Good), "place.socket.good"
+		level, id := Good, "place.socket.good"
 		for _, w := range d.system.Wires {
 			if w.From.Component == "x1" || w.To.Component == "x1" {
 				if _, is := live[w.ID]; is && w.Role == system.Feed {
-					level, id = string(Caution), "place.socket"
+					level, id = Caution, "place.socket"
 				}
 			}
 		}
@@ -112,9 +106,9 @@ func (d *design) turnCheck() Check {
 	case "":
 		return d.check("place", "place.terminals.open", "coupling", open, working.Practice, fields)
 	case "down":
-		return d.check("place", "place.terminals", "coupling", string(Caution), working.Practice, fields)
+		return d.check("place", "place.terminals", "coupling", Caution, working.Practice, fields)
 	}
-	return d.check("place", "place.terminals.good", "coupling", string(Good), working.Practice, fields)
+	return d.check("place", "place.terminals.good", "coupling", Good, working.Practice, fields)
 }
 
 // heatCheck holds the coupling's place against what it bears.
@@ -127,9 +121,9 @@ func (d *design) heatCheck() Check {
 	if d.kind.Charger() {
 		most = d.charger.MaxAmbientC
 	}
-	level := string(Good)
+	level := Good
 	if bay.AmbientC > most {
-		level = string(Caution)
+		level = Caution
 	}
 	return d.check("place", "place.heat", "coupling", level, working.Practice, []string{path}, bay.AmbientC, most)
 }
@@ -179,7 +173,7 @@ func (d *design) boxCheck() []Check {
 	if b.share < 0.5 {
 		level = Bad
 	}
-	return []Check{d.check("place", "place.box", "coupling", string(level), working.Physics,
+	return []Check{d.check("place", "place.box", "coupling", level, working.Physics,
 		[]string{"placing.lengthMM", "placing.widthMM", "placing.heightMM", "placing.vented"}, b.how, b.airC, b.share*d.charger.OutputA, d.charger.OutputA).by("box", b.work)}
 }
 
@@ -203,12 +197,12 @@ func (d *design) fitChecks() []Check {
 		battery.Space{Recess: battery.Box{L: *f.RecessLengthMM, W: *f.RecessWidthMM, H: *f.RecessHeightMM}, OpeningL: *f.OpeningLengthMM, OpeningW: *f.OpeningWidthMM, AboveMM: *f.AboveMM})
 	list := []Check{}
 	for _, p := range got.Problems {
-		list = append(list, d.check("fit", "fit.not", "aux", string(Bad), working.Physics, fitFields, p))
+		list = append(list, d.check("fit", "fit.not", "aux", Bad, working.Physics, fitFields, p))
 	}
 	if got.Goes && got.TiltDeg > 0 {
-		list = append(list, d.check("fit", "fit.tilted", "aux", string(Caution), working.Physics, fitFields, got.TiltDeg, got.ClearMM))
+		list = append(list, d.check("fit", "fit.tilted", "aux", Caution, working.Physics, fitFields, got.TiltDeg, got.ClearMM))
 	} else if got.Goes {
-		list = append(list, d.check("fit", "fit.goes", "aux", string(Good), working.Physics, fitFields, got.ClearMM))
+		list = append(list, d.check("fit", "fit.goes", "aux", Good, working.Physics, fitFields, got.ClearMM))
 	}
 	return list
 }
@@ -228,10 +222,10 @@ func (d *design) bankChecks() []Check {
 	if most > 100/n*(1+unequalBy) {
 		level = Caution
 	}
-	list := []Check{d.check("bank", "bank.shares", "aux", string(level), working.Physics, []string{"aux.feed", "aux.linkM", "aux.count"}, most, 100/n, feedWords[v.AuxFeed])}
+	list := []Check{d.check("bank", "bank.shares", "aux", level, working.Physics, []string{"aux.feed", "aux.linkM", "aux.count"}, most, 100/n, feedWords[v.AuxFeed])}
 	switch v.AuxSame {
 	case job.No:
-		list = append(list, d.check("bank", "bank.mixed", "aux", string(Bad), working.Practice, []string{"aux.same"}))
+		list = append(list, d.check("bank", "bank.mixed", "aux", Bad, working.Practice, []string{"aux.same"}))
 	case job.Asked:
 		list = append(list, d.check("bank", "bank.same.open", "aux", open, working.Practice, []string{"aux.same"}))
 	}
@@ -252,7 +246,7 @@ func (d *design) joinChecks() []Check {
 	}
 	low, diff := min(*v.StartV, *v.AuxV), *v.AuxV-*v.StartV
 	if low < joinLeastV*n {
-		return []Check{d.check("join", "join.ruined", "coupling", string(Bad), working.Practice, fields, low, joinLeastV*n)}
+		return []Check{d.check("join", "join.ruined", "coupling", Bad, working.Practice, fields, low, joinLeastV*n)}
 	}
 	amps := max(diff, -diff) / (d.seriesOhm() + d.auxOhm() + d.startOhm())
 	from, to := "aux", "start"
@@ -267,7 +261,7 @@ func (d *design) joinChecks() []Check {
 	case amps > most:
 		level = Caution
 	}
-	return []Check{d.check("join", id, "coupling", string(level), working.Physics, fields, max(diff, -diff), amps, from, to, most, amps*10/3600)}
+	return []Check{d.check("join", id, "coupling", level, working.Physics, fields, max(diff, -diff), amps, from, to, most, amps*10/3600)}
 }
 
 // joinLeastV is the least a battery of 12 V may stand at to be joined to another. Source:
@@ -278,7 +272,7 @@ const joinLeastV = 10.0
 func (d *design) answerChecks() []Check {
 	f, v, list := d.facts, d.facts.Survey, []Check{}
 	add := func(id, column string, level Level, mark working.Origin, fields []string, args ...any) {
-		list = append(list, d.check("answers", id, column, string(level), mark, fields, args...))
+		list = append(list, d.check("answers", id, column, level, mark, fields, args...))
 	}
 	if f.Need.Differs {
 		add("answers.use", "aux", Caution, working.Physics, []string{"use.dailyAh"}, f.DailyAh.Value, f.Need.Listed.Value)

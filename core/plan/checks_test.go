@@ -18,7 +18,7 @@ import (
 func checkLevel(p plan.Plan, id string) string {
 	for _, c := range p.Checks {
 		if c.ID == id {
-			return c.Level
+			return string(c.Level)
 		}
 	}
 	return ""

@@ -3,6 +3,7 @@ package plan
 import (
 	"fmt"
 	"math"
+	"slices"
 
 	"epitrope/core/cable"
 	"epitrope/core/coupling"
@@ -14,15 +15,11 @@ import (
 
 // extraChecks hold what is fitted besides the coupling against this design.
 func (d *design) extraChecks() []Check {
-	list := []Check{}
-	for _, of := range []func() []Check{d.isolatorChecks, d.shuntChecks, d.disconnectChecks, d.bondChecks, d.winchChecks, d.managementChecks, d.socketChecks} {
-		list = append(list, of()...)
-	}
-	return list
+	return slices.Concat(d.isolatorChecks(), d.shuntChecks(), d.disconnectChecks(), d.bondChecks(), d.winchChecks(), d.managementChecks(), d.socketChecks())
 }
 
 func (d *design) extra(id, column string, level Level, mark working.Origin, fields []string, args ...any) Check {
-	return d.check("extras", "extra."+id, column, string(level), mark, fields, args...)
+	return d.check("extras", "extra."+id, column, level, mark, fields, args...)
 }
 
 func (d *design) isolatorChecks() []Check {

@@ -47,7 +47,7 @@ func (d *design) isolatedLeg() *leg {
 
 // isolate puts Q1 with its link before, or behind, a terminal of a run, and returns the
 // terminal and the length that are left for the run.
-func (d *design) isolate(run string, l *leg, at system.Terminal, lengthM float64) (system.Terminal, float64) {
+func (d *design) isolate(of string, l *leg, at system.Terminal, lengthM float64) (system.Terminal, float64) {
 	link := math.Min(linkM, lengthM/3)
 	near, far := term("q1", "1"), term("q1", "2")
 	if at.Component != "f1" { // seen from the battery at the back
@@ -57,7 +57,7 @@ func (d *design) isolate(run string, l *leg, at system.Terminal, lengthM float64
 	if at.Component != "f1" {
 		from, to = near, at
 	}
-	d.wire("q1a", run, system.Feed, from, to, l, link, lugs)
+	d.wire("q1a", of, system.Feed, from, to, l, link, lugs)
 	return far, lengthM - link
 }
 

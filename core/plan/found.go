@@ -29,7 +29,7 @@ type Found struct {
 // WireFinding is one thing about something found.
 type WireFinding struct {
 	ID    string         `json:"id"`
-	Level string         `json:"level" enum:"good,caution,bad,open"`
+	Level Level          `json:"level" enum:"good,caution,bad,open"`
 	Text  string         `json:"text"`
 	Mark  working.Origin `json:"mark" enum:"standard,practice,physics,memory"`
 }
@@ -39,7 +39,7 @@ type WireVerdict struct {
 	Key      string        `json:"key"`
 	Name     string        `json:"name"`
 	Findings []WireFinding `json:"findings"`
-	Level    string        `json:"level" enum:"good,caution,bad,open"`
+	Level    Level         `json:"level" enum:"good,caution,bad,open"`
 	Fate     string        `json:"fate" enum:"stays,goes,open" doc:"In the new design"`
 	Why      string        `json:"why"`
 	Reuse    *Cure         `json:"reuse,omitempty" doc:"Pins it in the new design"`
@@ -49,7 +49,7 @@ type WireVerdict struct {
 type GearVerdict struct {
 	Key   string `json:"key"`
 	Name  string `json:"name"`
-	Level string `json:"level" enum:"good,caution,bad,open"`
+	Level Level  `json:"level" enum:"good,caution,bad,open"`
 	Fate  string `json:"fate" enum:"stays,goes,open"`
 	Why   string `json:"why"`
 
@@ -152,8 +152,8 @@ func foundName(w job.FoundWire) string {
 // foundWire judges one wire, and says whether the new design can keep it.
 func (d *design) foundWire(row job.Row[job.FoundWire]) WireVerdict {
 	w := row.Of
-	out := WireVerdict{Key: row.Key, Name: foundName(w), Findings: []WireFinding{}, Level: string(Good)}
-	say := func(id, level string, args ...any) {
+	out := WireVerdict{Key: row.Key, Name: foundName(w), Findings: []WireFinding{}, Level: Good}
+	say := func(id string, level Level, args ...any) {
 		mark := working.Practice
 		if m, ok := foundMarks[id]; ok {
 			mark = m
@@ -162,9 +162,9 @@ func (d *design) foundWire(row job.Row[job.FoundWire]) WireVerdict {
 	}
 	d.judgeFound(w, say)
 	if len(out.Findings) == 0 {
-		say("found.good", string(Good))
+		say("found.good", Good)
 	}
-	for _, level := range []string{open, string(Caution), string(Bad)} {
+	for _, level := range []Level{open, Caution, Bad} {
 		if slices.ContainsFunc(out.Findings, func(f WireFinding) bool { return f.Level == level }) {
 			out.Level = level
 		}
@@ -196,7 +196,7 @@ func sourcesOf(w job.FoundWire) (a, b bool) {
 	return true, true
 }
 
-func (d *design) judgeFound(w job.FoundWire, say func(id, level string, args ...any)) {
+func (d *design) judgeFound(w job.FoundWire, say func(id string, level Level, args ...any)) {
 	untraced := []string{}
 	if w.EndA == "" {
 		untraced = append(untraced, "end A")
@@ -212,18 +212,18 @@ func (d *design) judgeFound(w job.FoundWire, say func(id, level string, args ...
 	}
 	a, b := sourcesOf(w)
 	if a && num(w.FuseA) == 0 {
-		say("found.unfused", string(Bad), "A")
+		say("found.unfused", Bad, "A")
 	}
 	if b && num(w.FuseBA) == 0 {
-		say("found.unfused", string(Bad), "B")
+		say("found.unfused", Bad, "B")
 	}
 	if a && num(w.FuseA) > 0 && num(w.FuseMM) > fuseWithinMM {
-		say("found.far", string(Caution), *w.FuseMM, fuseWithinMM)
+		say("found.far", Caution, *w.FuseMM, fuseWithinMM)
 	}
 	if s := str(w.State); s != "" && s != "good" {
-		level := string(Caution)
+		level := Caution
 		if s == "chafed" || s == "loose" || s == "cut" {
-			level = string(Bad)
+			level = Bad
 		}
 		say("found."+s, level)
 	}
@@ -237,17 +237,17 @@ func (d *design) judgeFound(w job.FoundWire, say func(id, level string, args ...
 
 // judgeCopper holds a wire's copper against what it carries, its fuses and what was
 // measured on it.
-func (d *design) judgeCopper(w job.FoundWire, size cable.Size, say func(id, level string, args ...any)) {
+func (d *design) judgeCopper(w job.FoundWire, size cable.Size, say func(id string, level Level, args ...any)) {
 	like := d.legOf(w)
 	amps, length := num(w.Amps), num(w.LengthM)
 	t := cable.Loop{Amps: max(amps, 0.1), CableM: max(length, 0.1), Bay: like.bay, Insulation: d.facts.Insulation}.Try(size)
 	if amps > t.AmpacityA {
-		say("found.burns", string(Bad), amps, t.AmpacityA)
+		say("found.burns", Bad, amps, t.AmpacityA)
 	}
 	for _, fuse := range []float64{num(w.FuseA), num(w.FuseBA)} {
 		switch {
 		case fuse > t.AmpacityA:
-			say("found.over", string(Bad), fuse, size.Copper(), t.AmpacityA)
+			say("found.over", Bad, fuse, size.Copper(), t.AmpacityA)
 		case fuse > 0 && length > 0:
 			// A rating that only breakers come in is a breaker.
 			f, ok := protect.Find(nearest(fuse, protect.PowerRatings()), 0, slices.Concat(protect.Power, protect.All))
@@ -258,20 +258,20 @@ func (d *design) judgeCopper(w job.FoundWire, size cable.Size, say func(id, leve
 			far := like.sourceV / (like.sourceOhm + t.LoopOhm + fuseJoints*jointOhm)
 			fault := d.facts.Insulation.Faulted(size, like.bay, math.Min(t.ConductorC, cable.ShortLimitC-1))
 			if v := f.Covers(near, far, fault); !v.Saves {
-				say("found.slow", string(Bad), fuse, size.Copper(), working.Seconds(v.Far.BearsS))
+				say("found.slow", Bad, fuse, size.Copper(), working.Seconds(v.Far.BearsS))
 			}
 		}
 	}
 	copperV := amps * t.LoopOhm
 	if amps > 0 && length > 0 && copperV > d.facts.BatteryDrop.Value/100*12*d.facts.N && str(w.Role) != "trigger" {
-		say("found.drop", string(Caution), copperV, amps)
+		say("found.drop", Caution, copperV, amps)
 	}
 	if w.DropV != nil && amps > 0 && length > 0 {
 		extra := (*w.DropV - copperV) / amps
 		if extra >= suspectOhm {
-			level := string(Caution)
+			level := Caution
 			if extra >= burnsOhm {
-				level = string(Bad)
+				level = Bad
 			}
 			say("found.joint", level, *w.DropV, copperV, extra*1000, extra*amps*amps)
 		}
@@ -298,12 +298,12 @@ func nearest(v float64, of []float64) float64 {
 }
 
 // fate says whether the new design can keep a wire.
-func (d *design) fate(w job.FoundWire, level string) (fate, why string, reuse *Cure) {
+func (d *design) fate(w job.FoundWire, level Level) (fate, why string, reuse *Cure) {
 	role := str(w.Role)
 	if level == open && (w.Size == nil || role == "" || role == "unknown") {
 		return "open", "Trace and measure it first.", nil
 	}
-	if level == string(Bad) {
+	if level == Bad {
 		return "goes", "Unsafe as it is.", nil
 	}
 	if role != "start" && role != "aux" && role != "return" {
@@ -349,31 +349,31 @@ var gearCouplings = map[string][]coupling.Kind{"relay": {coupling.VSR}, "contact
 func (d *design) foundGear(row job.Row[job.Gear]) GearVerdict {
 	g := row.Of
 	field, _ := job.FieldAt("gear.x.kind")
-	out := GearVerdict{Key: row.Key, Name: g.Name, Level: string(Good), Fate: "stays", Why: "Not in the way.", FactoryFeed: str(g.FactoryFeed) == "yes"}
+	out := GearVerdict{Key: row.Key, Name: g.Name, Level: Good, Fate: "stays", Why: "Not in the way.", FactoryFeed: str(g.FactoryFeed) == "yes"}
 	if out.Name == "" && g.Kind != nil {
 		out.Name = field.Show(*g.Kind)
 	}
 	kinds, is := gearCouplings[str(g.Kind)]
 	switch {
 	case str(g.Works) == "dead":
-		out.Level, out.Fate, out.Why = string(Bad), "goes", "Dead: take it out with its wires, or they stay live."
+		out.Level, out.Fate, out.Why = Bad, "goes", "Dead: take it out with its wires, or they stay live."
 	case out.FactoryFeed:
-		out.Level, out.Fate, out.Why = string(Caution), "stays", "The factory's ignition feed comes off its coil and is insulated: otherwise it joins the batteries whenever the key is on."
+		out.Level, out.Fate, out.Why = Caution, "stays", "The factory's ignition feed comes off its coil and is insulated: otherwise it joins the batteries whenever the key is on."
 	case str(g.Works) == "" || str(g.Works) == "unknown":
 		out.Level, out.Fate, out.Why = open, "open", "Try it before anything relies on it."
 	case !is:
 	case !slices.Contains(kinds, d.kind):
-		out.Level, out.Fate = string(Caution), "goes"
+		out.Level, out.Fate = Caution, "goes"
 		out.Why = "The new design couples by " + d.kind.Label() + ": left in, it would join what is meant to be apart."
 	case d.kind.Charger() && str(g.Kind) == "charger" && num(g.RatingA) > 0 && num(g.RatingA) < d.needA:
-		out.Level, out.Fate, out.Why = string(Caution), "goes", fmt.Sprintf("%s of the %s that would hold the balance.", working.Plain(num(g.RatingA), "A", 0), working.Text(d.needA, "A", 0))
+		out.Level, out.Fate, out.Why = Caution, "goes", fmt.Sprintf("%s of the %s that would hold the balance.", working.Plain(num(g.RatingA), "A", 0), working.Text(d.needA, "A", 0))
 	case !d.kind.Charger() && num(g.RatingA) > 0 && num(g.RatingA)*parts.ContactFactor(d.start.bay.AmbientC) < d.start.amps:
-		out.Level, out.Fate, out.Why = string(Bad), "goes", fmt.Sprintf("Rated %s and the new design carries %s.", working.Plain(num(g.RatingA), "A", 0), working.Text(d.start.amps, "A", 0))
+		out.Level, out.Fate, out.Why = Bad, "goes", fmt.Sprintf("Rated %s and the new design carries %s.", working.Plain(num(g.RatingA), "A", 0), working.Text(d.start.amps, "A", 0))
 	default:
 		out.Why = "Can be used again."
 	}
 	if str(g.Works) == "doubtful" {
-		out.Level, out.Fate, out.Why = string(Caution), "goes", "Half dead: "+orWords(g.Fault, "its fault comes back")+"."
+		out.Level, out.Fate, out.Why = Caution, "goes", "Half dead: "+orWords(g.Fault, "its fault comes back")+"."
 	}
 	return out
 }

@@ -19,7 +19,7 @@ func findings(f plan.Found) map[string]string {
 	ids := map[string]string{}
 	for _, w := range f.Wires {
 		for _, one := range w.Findings {
-			ids[one.ID] = one.Level
+			ids[one.ID] = string(one.Level)
 		}
 	}
 	return ids
@@ -77,7 +77,7 @@ func TestRetrofit(t *testing.T) {
 	assert.NotEmpty(t, f.Before.Stops, "a relay on variable regulation never closes when it matters")
 	assert.Contains(t, f.After.Coupling, "charger")
 	assert.Less(t, f.Before.Cruise.Volts, f.After.Cruise.Volts+5)
-	assert.Equal(t, "bad", f.Wires[1].Level, "the aux battery's end is a source and has no fuse")
+	assert.Equal(t, plan.Bad, f.Wires[1].Level, "the aux battery's end is a source and has no fuse")
 	assert.Equal(t, "goes", f.Wires[0].Fate, "too short and too thin for a charger at the back")
 	fates := map[string]string{}
 	for _, g := range f.Gear {

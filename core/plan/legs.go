@@ -22,10 +22,14 @@ const (
 	chassisOhmPer = 8 / (cable.Kappa * 700)
 	leadOhm       = 0.001
 	bareM         = 0.15 // from a battery's post to its fuse
-	triggerA      = 0.5  // what a trigger input draws at most
-	triggerMM2    = 1.5
-	triggerBayC   = 40 // behind a dashboard
-	widest        = 10 // % of drop beyond which no limit is widened
+	widest        = 10   // % of drop beyond which no limit is widened
+)
+
+// The wire of a signal. Source: common practice, no source.
+const (
+	triggerA    = 0.5 // what a trigger input draws at most
+	triggerMM2  = 1.5
+	triggerBayC = 40 // behind a dashboard
 )
 
 // stretch is one stretch of the run as it is asked for: what it carries, how far, past what.

@@ -90,7 +90,7 @@ func (d *design) notes() []Note {
 // the notes.
 func (d *design) noteChecks(n *noted) {
 	for _, c := range d.checks() {
-		if c.Level != string(Bad) {
+		if c.Level != Bad {
 			continue
 		}
 		column := c.Column

@@ -65,6 +65,7 @@ const (
 	Good    Level = "good"
 	Caution Level = "caution"
 	Bad     Level = "bad"
+	open    Level = "open" // nobody has looked yet
 )
 
 // Cell is one field of the rows under the grade line.

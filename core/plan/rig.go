@@ -16,13 +16,15 @@ import (
 	"epitrope/core/system"
 )
 
-// What the day needs besides. Source: common practice, no source: a vehicle takes about
-// half by day of what it takes with lamps and blower on; an engine space gets 45 K
+// byDay is the share that a vehicle takes by day of what it takes with lamps and blower on.
+// Source: common practice, no source.
+const byDay = 0.5
+
+// What the day needs besides. Source: common practice, no source: an engine space gets 45 K
 // warmer than outside, a cabin 5; a charger starts half a minute after its trigger,
 // stops below its cut-out and looks again after ten seconds, above 12.5 V; solar
 // regulators hold what the battery wants.
 const (
-	byDay        = 0.5
 	engineSpaceK = 45.0
 	cabinK       = 5.0
 	chargeDelayS = 30.0

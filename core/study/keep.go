@@ -47,12 +47,12 @@ func (m *moment) set(other moment) {
 // extremes of a stretch: the first, highest and lowest of bus voltage and aux current.
 const extremes = 5
 
-func newKeeper(d *plan.Day, rig *day.Rig, seconds float64, w Window) *keeper {
-	columns, read := d.Grade(rig)
+func newKeeper(d *plan.Day, rigged *day.Rig, seconds float64, w Window) *keeper {
+	columns, read := d.Grade(rigged)
 	if w.ToS <= w.FromS {
 		w = Window{0, seconds}
 	}
-	return &keeper{rig: rig, columns: columns, read: read, window: w, width: math.Max(1, (w.ToS-w.FromS)/(shownMoments/4))}
+	return &keeper{rig: rigged, columns: columns, read: read, window: w, width: math.Max(1, (w.ToS-w.FromS)/(shownMoments/4))}
 }
 
 func (k *keeper) frame(f day.Frame) {

@@ -105,9 +105,9 @@ func driven(d *plan.Day, book parts.Book, halt func() bool) Driven {
 func (m *Driven) charge(d *plan.Day, halt func() bool) {
 	v := plan.Nominal
 	v.House = 0
-	rig := d.Rig(v)
-	rig.Solar = nil
-	m.FromPct = percent(rig.Aux.SOC)
+	rigged := d.Rig(v)
+	rigged.Solar = nil
+	m.FromPct = percent(rigged.Aux.SOC)
 	_, conditions := d.Varied(v)
 	drive := day.Pattern{{Kind: day.Crank, Seconds: 2}, {Kind: day.Highway, Seconds: 570}, {Kind: day.LiftOff, Seconds: 30}}
 	pattern := append(day.Pattern{drive[0]}, drive[1:].Repeat(chargedH/24)...)
@@ -120,7 +120,7 @@ func (m *Driven) charge(d *plan.Day, halt func() bool) {
 			m.FullH, full = working.Round(f.T/3600, 1), true
 		}
 	}
-	_, err := day.Run(rig, pattern, conditions, day.Options{Watch: watch, Halt: func() bool { return full || halt != nil && halt() }})
+	_, err := day.Run(rigged, pattern, conditions, day.Options{Watch: watch, Halt: func() bool { return full || halt != nil && halt() }})
 	if err != nil && !full && m.Stopped == "" {
 		m.Stopped = err.Error()
 	}
@@ -153,8 +153,8 @@ func (m *Driven) fail(d *plan.Day, book parts.Book, halt func() bool) {
 		stuck.Pins.Selector = &always
 	}
 	s := plan.NewDay(stuck, book)
-	rig := s.Rig(plan.Nominal)
-	rig.Solar = nil
+	rigged := s.Rig(plan.Nominal)
+	rigged.Solar = nil
 	_, conditions := s.Varied(plan.Nominal)
 	below, runs, ran := false, 0, false
 	watch := func(f day.Frame) {
@@ -167,7 +167,7 @@ func (m *Driven) fail(d *plan.Day, book parts.Book, halt func() bool) {
 		}
 	}
 	pattern := day.Pattern{{Kind: day.Park, Seconds: parkedH * 3600}}
-	_, err := day.Run(rig, pattern, conditions, day.Options{Watch: watch, Halt: func() bool { return below || runs > 2*huntsAfter || halt != nil && halt() }})
+	_, err := day.Run(rigged, pattern, conditions, day.Options{Watch: watch, Halt: func() bool { return below || runs > 2*huntsAfter || halt != nil && halt() }})
 	switch {
 	case runs > 2*huntsAfter:
 		m.Fails.Live = fmt.Sprintf("the charger begins and stops again, %d times and more: its cut-out keeps the start battery from going flat", huntsAfter)

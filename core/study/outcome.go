@@ -111,8 +111,8 @@ func (o Outcome) score() int {
 
 // once runs a planned job, varied.
 func once(d *plan.Day, v plan.Variation, halt func() bool) (Outcome, error) {
-	rig := d.Rig(v)
+	rigged := d.Rig(v)
 	driving, conditions := d.Varied(v)
-	got, err := day.Run(rig, driving, conditions, day.Options{Halt: halt})
-	return outcome(rig, got), err
+	got, err := day.Run(rigged, driving, conditions, day.Options{Halt: halt})
+	return outcome(rigged, got), err
 }

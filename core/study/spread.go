@@ -110,7 +110,7 @@ func SpreadOver(doc job.Document, t Tolerances, book parts.Book, progress Progre
 	total := f.Driving(1).Seconds()
 	whole := many(t.Runs, progress, func(i int, halt func() bool) {
 		v := t.draw(i)
-		rig := d.Rig(v)
+		rigged := d.Rig(v)
 		soc := make([]float64, 0, socPoints+1)
 		watch := func(fr day.Frame) {
 			for len(soc) <= socPoints && fr.T >= float64(len(soc))*total/socPoints-1e-6 {
@@ -118,14 +118,14 @@ func SpreadOver(doc job.Document, t Tolerances, book parts.Book, progress Progre
 			}
 		}
 		driving, conditions := d.Varied(v)
-		got, err := day.Run(rig, driving, conditions, day.Options{Halt: halt, Watch: watch})
+		got, err := day.Run(rigged, driving, conditions, day.Options{Halt: halt, Watch: watch})
 		if err != nil {
 			return
 		}
 		for len(soc) <= socPoints {
 			soc = append(soc, 100*got.Verdict.AuxEnd)
 		}
-		o := outcome(rig, got)
+		o := outcome(rigged, got)
 		outcomes[i], socs[i] = &o, soc
 	})
 	return gather(t, outcomes, socs, total, whole), nil

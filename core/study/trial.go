@@ -94,15 +94,15 @@ const shownMoments = 1400
 func Try(doc job.Document, book parts.Book, w Window, halt func() bool) Trial {
 	d := plan.NewDay(doc, book)
 	f := d.Facts()
-	rig := d.Rig(plan.Nominal)
+	rigged := d.Rig(plan.Nominal)
 	driving, conditions := d.Varied(plan.Nominal)
-	keep := newKeeper(d, rig, driving.Seconds(), w)
-	got, err := day.Run(rig, driving, conditions, day.Options{Watch: keep.frame, Halt: halt})
+	keep := newKeeper(d, rigged, driving.Seconds(), w)
+	got, err := day.Run(rigged, driving, conditions, day.Options{Watch: keep.frame, Halt: halt})
 	t := Trial{Days: working.Round(driving.Seconds()/86400, 2), Driving: said(f), Series: keep.series(), Events: []Event{}, Columns: keep.columns, StartedAt: 6,
 		Formula: "Charge, overvoltage and heat are stepped over the solved circuit; batteries by their chemistry from memory, loads spread over the day with a third in the evening."}
-	t.Outcome = outcome(rig, got)
+	t.Outcome = outcome(rigged, got)
 	t.Aims = t.Outcome.Judge()
-	t.Verdicts = verdicts(f, rig, got)
+	t.Verdicts = verdicts(f, rigged, got)
 	t.Energy = energy(got)
 	for _, e := range got.Events {
 		t.Events = append(t.Events, Event{T: working.Round(e.AtS, 2), ID: e.ID, Part: e.Part, Text: e.Text})
