@@ -6,7 +6,7 @@ import (
 	"io"
 
 	"epitrope/core/cable"
-	"epitrope/core/plan"
+	"epitrope/core/run"
 	"epitrope/core/unit"
 	"epitrope/core/working"
 )
@@ -33,7 +33,7 @@ func runCable(args []string, _ io.Reader, out io.Writer) error {
 	if err != nil {
 		return err
 	}
-	in := plan.SingleInput{Amps: amps.value, OneWayM: oneWay.value, DropPercent: drop.value, ReferenceV: reference.value}
+	in := run.SingleInput{Amps: amps.value, OneWayM: oneWay.value, DropPercent: drop.value, ReferenceV: reference.value}
 	switch {
 	case len(rest) > 0:
 		return badInput("%q is not expected; give flags only", rest[0])
@@ -62,7 +62,7 @@ func runCable(args []string, _ io.Reader, out io.Writer) error {
 		}
 		in.Size = &size
 	}
-	result, err := plan.SizeSingle(in)
+	result, err := run.SizeSingle(in)
 	if err != nil {
 		return badInput("--amps %s over --one-way %s: %v", working.Plain(in.Amps, "A", 2), working.Plain(in.OneWayM, "m", 2), err)
 	}
@@ -96,7 +96,7 @@ func parseBay(text string) (cable.Bay, error) {
 	return cable.Ambient(c), nil
 }
 
-func printSingle(out io.Writer, r plan.Single) error {
+func printSingle(out io.Writer, r run.Single) error {
 	fuse := r.Fuse
 	_, err := fmt.Fprintf(out, "%s, decided by %s\nfuse %s\nloses %s (%s), gets to %s, carries %s\nthe trade's rule, cold copper: %s\n",
 		r.Size, r.DecidedBy, fuse, working.Text(r.DropV, "V", 3), working.Text(r.DropPercent, "%", 1),

@@ -6,8 +6,9 @@ import (
 	"io"
 	"strings"
 
+	"epitrope/core/design"
+	"epitrope/core/modes"
 	"epitrope/core/parts"
-	"epitrope/core/plan"
 	"epitrope/core/study"
 )
 
@@ -38,7 +39,7 @@ func runMethods(args []string, in io.Reader, out io.Writer) error {
 		if err != nil {
 			return nil, nil, err
 		}
-		list := study.Methods(doc, parts.Stock())
+		list := study.Methods(design.Of(doc, parts.Stock()))
 		return list, func() {
 			for _, m := range list {
 				fmt.Fprintf(out, "%s: %s; cruise %.0f A at %.1f V, idle %.0f A; 80 %% after %s, full after %s; %.1f h of work, %.1f × a 30 A charger\n",
@@ -76,7 +77,7 @@ func runModes(args []string, in io.Reader, out io.Writer) error {
 		if err != nil {
 			return nil, nil, err
 		}
-		m := plan.ModesOf(doc, parts.Stock())
+		m := modes.Of(design.Of(doc, parts.Stock()))
 		return m, func() {
 			for _, r := range m.Rows {
 				fmt.Fprintf(out, "%s, key %s, engine %s, sun %s: %s, lamp %s. %s", r.Switch, r.Key, r.Engine, r.Sun, r.Verdict, r.Lamp, r.Why)
@@ -106,7 +107,7 @@ func runFound(args []string, in io.Reader, out io.Writer) error {
 		if err != nil {
 			return nil, nil, err
 		}
-		r := study.RetrofitOf(doc, parts.Stock(), nil)
+		r := study.RetrofitOf(design.Of(doc, parts.Stock()), nil)
 		return r, func() {
 			for _, w := range r.Wires {
 				fmt.Fprintf(out, "%s (%s): %s, %s\n", w.Name, w.Key, w.Fate, w.Why)

@@ -54,11 +54,11 @@ var commands = map[string]command{
 	"openapi":  runOpenAPI,
 }
 
-func main() { os.Exit(run(os.Args[1:], os.Stdin, os.Stdout, os.Stderr)) }
+func main() { os.Exit(carryOut(os.Args[1:], os.Stdin, os.Stdout, os.Stderr)) }
 
-// run carries out a command line and returns its exit code: 0 done, 1 failed, 2
+// carryOut carries out a command line and returns its exit code: 0 done, 1 failed, 2
 // wrong input.
-func run(args []string, in io.Reader, out, errs io.Writer) int {
+func carryOut(args []string, in io.Reader, out, errs io.Writer) int {
 	if len(args) == 0 {
 		fmt.Fprint(errs, usage)
 		return 2

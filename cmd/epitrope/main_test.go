@@ -15,7 +15,7 @@ import (
 func epitrope(t *testing.T, input string, args ...string) (code int, out, errs string) {
 	t.Helper()
 	var o, e bytes.Buffer
-	code = run(args, strings.NewReader(input), &o, &e)
+	code = carryOut(args, strings.NewReader(input), &o, &e)
 	return code, o.String(), e.String()
 }
 

@@ -9,6 +9,7 @@ import (
 	"strings"
 	"time"
 
+	"epitrope/core/design"
 	"epitrope/core/parts"
 	"epitrope/internal/export"
 	"epitrope/internal/workshop"
@@ -61,7 +62,7 @@ func runMake(args []string, in io.Reader, out io.Writer) error {
 		}
 		own.Parts = file.Items
 	}
-	p := export.NewPack(doc, parts.Stock(), own)
+	p := export.NewPack(design.Of(doc, parts.Stock()), own)
 	p.Paper, p.Dated = *paper, time.Now()
 	data, err := write(p)
 	if err != nil {

@@ -5,8 +5,8 @@ import (
 	"fmt"
 	"io"
 
+	"epitrope/core/design"
 	"epitrope/core/parts"
-	"epitrope/core/plan"
 )
 
 // runNetlist writes a job's circuit in a state as a SPICE netlist.
@@ -22,7 +22,7 @@ func runNetlist(args []string, in io.Reader, out io.Writer) error {
 	if err != nil {
 		return err
 	}
-	c, solved, err := plan.Circuit(doc, parts.Stock(), *at)
+	c, solved, err := design.Of(doc, parts.Stock()).CircuitAt(*at)
 	if err != nil {
 		return badInput("--at: %v", err)
 	}

@@ -9,9 +9,10 @@ import (
 	"strconv"
 
 	"epitrope/core/day"
+	"epitrope/core/design"
 	"epitrope/core/job"
 	"epitrope/core/parts"
-	"epitrope/core/plan"
+	"epitrope/core/rig"
 	"epitrope/core/study"
 	"epitrope/core/working"
 	"epitrope/internal/track"
@@ -45,7 +46,7 @@ func runSimulate(args []string, in io.Reader, out io.Writer) error {
 	case *asCSV:
 		return printRun(out, doc, *every)
 	}
-	t := study.Try(doc, parts.Stock(), study.Window{}, nil)
+	t := study.Try(design.Of(doc, parts.Stock()), study.Window{}, nil)
 	if *asJSON {
 		return printJSON(out, t)
 	}
@@ -81,9 +82,9 @@ func withDriving(doc job.Document, days, driving string) (job.Document, error) {
 }
 
 func printTimeNetlist(out io.Writer, doc job.Document) error {
-	d := plan.NewDay(doc, parts.Stock())
-	driving, conditions := d.Varied(plan.Nominal)
-	netlist, err := day.Netlist(d.Rig(plan.Nominal), driving, conditions, 1)
+	d := design.Of(doc, parts.Stock())
+	driving, conditions := rig.Varied(d, rig.Nominal)
+	netlist, err := day.Netlist(rig.Of(d, rig.Nominal), driving, conditions, 1)
 	if err != nil {
 		return badInput("--netlist: %v", err)
 	}
@@ -98,7 +99,7 @@ func printRun(out io.Writer, doc job.Document, every float64) error {
 	if err := w.Write(study.TableHead); err != nil {
 		return err
 	}
-	err := study.Table(doc, parts.Stock(), every, func(row []float64) {
+	err := study.Table(design.Of(doc, parts.Stock()), every, func(row []float64) {
 		cells := make([]string, len(row))
 		for i, v := range row {
 			cells[i] = strconv.FormatFloat(working.Round(v, 3), 'f', -1, 64)

@@ -6,9 +6,10 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"epitrope/core/design"
 	"epitrope/core/job"
 	"epitrope/core/parts"
-	"epitrope/core/plan"
+	"epitrope/core/study"
 )
 
 // A charger's card in the job is what the plan is made with: its output, what it draws,
@@ -30,7 +31,7 @@ func TestOwnChargerAmongSizes(t *testing.T) {
 	doc, problems := job.Decode([]byte(`{"format":"epitrope-job","version":1,"card":{"name":"Bench box","outputA":35},"pins":{"chargerA":20}}`))
 	require.Empty(t, problems)
 	own := 0
-	for _, s := range plan.Sizings(doc, parts.Stock()) {
+	for _, s := range study.Sizings(design.Of(doc, parts.Stock())) {
 		if s.Label == "35 A" {
 			own++
 			assert.Nil(t, s.Changes["pins.chargerA"])

@@ -9,9 +9,12 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"epitrope/core/design"
 	"epitrope/core/job"
 	"epitrope/core/parts"
 	"epitrope/core/plan"
+	"epitrope/core/study"
+	"epitrope/core/verdict"
 )
 
 // checkLevel is the level of a check; "" where the job has none such.
@@ -151,7 +154,7 @@ func TestHowAnswersAreKnown(t *testing.T) {
 // their numbers.
 func TestSchoolsOnCompleteJobs(t *testing.T) {
 	for name, doc := range complete(t) {
-		for _, s := range plan.Schools(doc, parts.Stock()) {
+		for _, s := range study.Schools(design.Of(doc, parts.Stock())) {
 			now := 0
 			for _, o := range s.Options {
 				assert.NotEmpty(t, o.Comes, "%s: %s %s", name, s.ID, o.Value)
@@ -171,9 +174,9 @@ func TestSchoolsOnCompleteJobs(t *testing.T) {
 // What the schools differ in is computed: less drop is more copper; the cable's limit is
 // a larger fuse than the lowest; a forgotten switch is worse than a running signal.
 func TestSchoolsDiffer(t *testing.T) {
-	comes := func(text, school, value string) plan.SchoolOption {
+	comes := func(text, school, value string) study.SchoolOption {
 		doc, _ := job.Decode([]byte(text))
-		for _, s := range plan.Schools(doc, parts.Stock()) {
+		for _, s := range study.Schools(design.Of(doc, parts.Stock())) {
 			for _, o := range s.Options {
 				if s.ID == school && o.Value == value {
 					return o
@@ -181,15 +184,15 @@ func TestSchoolsDiffer(t *testing.T) {
 			}
 		}
 		t.Fatalf("no %s %s", school, value)
-		return plan.SchoolOption{}
+		return study.SchoolOption{}
 	}
 	assert.NotEqual(t, comes(`{}`, "drop", "2").Comes, comes(`{}`, "drop", "10").Comes)
-	assert.Equal(t, plan.Bad, comes(`{}`, "signal", "switch").Level)
-	assert.Equal(t, plan.Good, comes(`{}`, "signal", "running").Level)
-	assert.Equal(t, plan.Caution, comes(`{}`, "fuse", "below").Level)
-	assert.Equal(t, plan.Bad, comes(`{"vehicle":{"kind":"tow-caravan"}}`, "return", "chassis").Level, "not over a tow coupling")
-	assert.Equal(t, plan.Bad, comes(`{"vehicle":{"sensor":"yes"}}`, "negative", "post").Level)
-	assert.Equal(t, plan.Bad, comes(`{"pins":{"coupling":"changeover"}}`, "emergency", "crank").Level, "cranking current is more than the fuse bears")
+	assert.Equal(t, verdict.Bad, comes(`{}`, "signal", "switch").Level)
+	assert.Equal(t, verdict.Good, comes(`{}`, "signal", "running").Level)
+	assert.Equal(t, verdict.Caution, comes(`{}`, "fuse", "below").Level)
+	assert.Equal(t, verdict.Bad, comes(`{"vehicle":{"kind":"tow-caravan"}}`, "return", "chassis").Level, "not over a tow coupling")
+	assert.Equal(t, verdict.Bad, comes(`{"vehicle":{"sensor":"yes"}}`, "negative", "post").Level)
+	assert.Equal(t, verdict.Bad, comes(`{"pins":{"coupling":"changeover"}}`, "emergency", "crank").Level, "cranking current is more than the fuse bears")
 	cable := decide(t, `{"schools":{"fuse":"cable"}}`)
 	lowest := decide(t, `{}`)
 	assert.Greater(t, startFuse(cable), startFuse(lowest))
@@ -207,7 +210,7 @@ func startFuse(p plan.Plan) float64 {
 // balance with nothing against it.
 func TestOptions(t *testing.T) {
 	doc, _ := job.Decode([]byte(`{"use":{"dailyAh":40,"drivenHours":2}}`))
-	list := plan.Sizings(doc, parts.Stock())
+	list := study.Sizings(design.Of(doc, parts.Stock()))
 	last, advised := 0.0, 0
 	for _, o := range list {
 		if !strings.HasPrefix(o.Label, "two of") && !strings.Contains(o.Label, "high-current") {
@@ -221,13 +224,13 @@ func TestOptions(t *testing.T) {
 			assert.Empty(t, o.Against)
 		}
 		if o.OutA > 50 {
-			assert.NotEqual(t, plan.Good, o.Level, "%s: over half the label, and more than the battery accepts", o.Label)
+			assert.NotEqual(t, verdict.Good, o.Level, "%s: over half the label, and more than the battery accepts", o.Label)
 		}
 		_, problems := job.With(doc, o.Changes)
 		assert.Empty(t, problems, o.Label)
 	}
 	assert.Equal(t, 1, advised)
-	assert.True(t, slices.ContainsFunc(list, func(o plan.Sizing) bool { return o.Now }))
+	assert.True(t, slices.ContainsFunc(list, func(o study.Sizing) bool { return o.Now }))
 	boxed, _ := job.Decode([]byte(`{"bays":{"auxC":40},"placing":{"lengthMM":250,"widthMM":200,"heightMM":120}}`))
-	assert.True(t, slices.ContainsFunc(plan.Sizings(boxed, parts.Stock()), func(o plan.Sizing) bool { return o.GivesA < o.OutA }), "a closed box holds it back")
+	assert.True(t, slices.ContainsFunc(study.Sizings(design.Of(boxed, parts.Stock())), func(o study.Sizing) bool { return o.GivesA < o.OutA }), "a closed box holds it back")
 }

@@ -8,9 +8,12 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"epitrope/core/day"
+	"epitrope/core/design"
 	"epitrope/core/job"
 	"epitrope/core/parts"
 	"epitrope/core/plan"
+	"epitrope/core/procedure"
+	"epitrope/core/rig"
 	"epitrope/internal/networktest"
 )
 
@@ -108,7 +111,7 @@ func runDay(t *testing.T, text string, pattern string) day.Result {
 	require.Empty(t, problems)
 	p, err := day.ParsePattern(pattern)
 	require.NoError(t, err)
-	got, err := day.Run(plan.NewDay(doc, parts.Stock()).Rig(plan.Nominal), p, day.Conditions{OutsideC: 20}, day.Options{})
+	got, err := day.Run(rig.Of(design.Of(doc, parts.Stock()), rig.Nominal), p, day.Conditions{OutsideC: 20}, day.Options{})
 	require.NoError(t, err)
 	return got
 }
@@ -154,7 +157,7 @@ func TestExtrasInTheCircuit(t *testing.T) {
 	for _, where := range []string{"front", "aux", "master"} {
 		doc, problems := job.Decode([]byte(strings.Replace(all, "%s", where, 1)))
 		require.Empty(t, problems)
-		_, found, err := plan.Circuit(doc, parts.Stock(), "cruise")
+		_, found, err := design.Of(doc, parts.Stock()).CircuitAt("cruise")
 		require.NoError(t, err)
 		s := networktest.Read{T: t, Solution: found}
 		through := map[string]float64{"front": s.Through("c1"), "aux": s.Through("c2"), "master": s.Through("c2")}[where]
@@ -163,7 +166,7 @@ func TestExtrasInTheCircuit(t *testing.T) {
 		assert.InDelta(t, s.Through("c2"), s.Through("r1"), 1e-4*s.Through("c2"), "all comes back through R1")
 		assert.InDelta(t, s.Through("r1")*(0.050/500+2*0.0003), s.Across("aux.31", "r1.load"), 1e-6)
 		assert.InDelta(t, s.Through("chassis"), s.Through("b1"), 1e-6*s.Through("b1"))
-		_, found, err = plan.Circuit(doc, parts.Stock(), "parked")
+		_, found, err = design.Of(doc, parts.Stock()).CircuitAt("parked")
 		require.NoError(t, err)
 		parked := networktest.Read{T: t, Solution: found}
 		assert.InDelta(t, parked.Through("q3"), parked.Through("h1"), 1e-6)
@@ -187,16 +190,16 @@ func columnIDs(p plan.Plan) []string {
 // the signal first; one at the front takes its input away.
 func TestIsolatorInTheModeTable(t *testing.T) {
 	with := func(extras string) string { return `{"extras":{` + extras + `}}` }
-	bad := line(t, modes(t, with(`"isolator":"master"`)), "Q1 open", "on", "running")
+	bad := line(t, modesOf(t, with(`"isolator":"master"`)), "Q1 open", "on", "running")
 	assert.Equal(t, "forbidden", bad.Verdict)
 	assert.Equal(t, "mode.dump", bad.Rule)
 	assert.NotEmpty(t, bad.Interlock)
 	for _, extras := range []string{`"isolator":"master","isolatorFirst":"yes"`, `"isolator":"front"`} {
-		m := line(t, modes(t, with(extras)), "Q1 open", "on", "running")
+		m := line(t, modesOf(t, with(extras)), "Q1 open", "on", "running")
 		assert.Equal(t, "normal", m.Verdict, extras)
 		assert.LessOrEqual(t, m.AuxA, 0.1)
 	}
-	live := modes(t, with(`"isolator":"front"`)).Live
+	live := modesOf(t, with(`"isolator":"front"`)).Live
 	for _, row := range live {
 		if row.Off == "Q1 open" {
 			assert.NotEmpty(t, row.Live)
@@ -263,10 +266,10 @@ func TestTimerBeforeASensingRelay(t *testing.T) {
 // A full AGM battery that stands loses a quarter in about ten months by itself, in far less
 // with something left on; what is in the calendar is not offered again.
 func TestCalendarOf(t *testing.T) {
-	of := func(text string) plan.Calendar {
+	of := func(text string) procedure.Calendar {
 		doc, problems := job.Decode([]byte(text))
 		require.Empty(t, problems)
-		return plan.CalendarOf(doc, parts.Stock())
+		return procedure.CalendarOf(design.Of(doc, parts.Stock()))
 	}
 	alone := of(`{"aux":{"chemistry":"agm","capacityAh":100}}`)
 	assert.InDelta(t, 100*0.25/(100*0.025/30), alone.TopUpDays, 0.5)
@@ -274,7 +277,7 @@ func TestCalendarOf(t *testing.T) {
 	assert.InDelta(t, 25/(2.5/30+24*0.05), drained.TopUpDays, 0.5)
 	parted := of(`{"aux":{"chemistry":"agm","capacityAh":100},"extras":{"isolator":"master"},"loads":{"a":{"kind":"fridge","standbyA":0.05}}}`)
 	assert.InDelta(t, alone.TopUpDays, parted.TopUpDays, 0.5)
-	kinds := func(c plan.Calendar) (list []string) {
+	kinds := func(c procedure.Calendar) (list []string) {
 		for _, o := range c.Offers {
 			list = append(list, o.Kind)
 			assert.Positive(t, o.Days)

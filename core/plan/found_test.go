@@ -6,16 +6,18 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"epitrope/core/design"
 	"epitrope/core/parts"
-	"epitrope/core/plan"
+	"epitrope/core/retrofit"
+	"epitrope/core/verdict"
 )
 
-func found(t testing.TB, text string) plan.Found {
+func found(t testing.TB, text string) retrofit.Found {
 	t.Helper()
-	return plan.FoundOf(documentOf(t, text), parts.Stock())
+	return retrofit.Of(design.Of(documentOf(t, text), parts.Stock()))
 }
 
-func findings(f plan.Found) map[string]string {
+func findings(f retrofit.Found) map[string]string {
 	ids := map[string]string{}
 	for _, w := range f.Wires {
 		for _, one := range w.Findings {
@@ -77,7 +79,7 @@ func TestRetrofit(t *testing.T) {
 	assert.NotEmpty(t, f.Before.Stops, "a relay on variable regulation never closes when it matters")
 	assert.Contains(t, f.After.Coupling, "charger")
 	assert.Less(t, f.Before.Cruise.Volts, f.After.Cruise.Volts+5)
-	assert.Equal(t, plan.Bad, f.Wires[1].Level, "the aux battery's end is a source and has no fuse")
+	assert.Equal(t, verdict.Bad, f.Wires[1].Level, "the aux battery's end is a source and has no fuse")
 	assert.Equal(t, "goes", f.Wires[0].Fate, "too short and too thin for a charger at the back")
 	fates := map[string]string{}
 	for _, g := range f.Gear {
@@ -89,7 +91,7 @@ func TestRetrofit(t *testing.T) {
 // A thick cable that was found stays; one that just bears the design becomes its
 // bottleneck and says so.
 func TestWhatCanBeUsedAgain(t *testing.T) {
-	one := func(size string) plan.WireVerdict {
+	one := func(size string) retrofit.WireVerdict {
 		return found(t, `{"pins":{"chargerA":30},"routes":{"startM":5,"auxM":0.9},"found":{"w1":{"role":"start","endA":"a","endB":"b","size":"`+size+`","lengthM":5.1,"fuseA":60,"fuseMM":100}}}`).Wires[0]
 	}
 	thick := one("35 mm2")
@@ -103,17 +105,17 @@ func TestWhatCanBeUsedAgain(t *testing.T) {
 func TestBypassFromWhatIsInTheVan(t *testing.T) {
 	const van = `{"alternator":{"label":"60/120 A","regulation":"fixed","knownBy":"test","volts":14.2},"aux":{"chemistry":"%s","capacityAh":100,"place":"rear"},"routes":{"startM":5.2,"auxM":0.9},
 		"have":{"fuseA":80,"size":"16 mm2","metres":%s,"fuses":%s,"relayA":100}}`
-	with := func(chemistry, metres, fuses string) *plan.Bypass {
+	with := func(chemistry, metres, fuses string) *retrofit.Bypass {
 		return found(t, replace(van, chemistry, metres, fuses)).Bypass
 	}
 	good := with("agm", "7", "2")
 	require.NotNil(t, good)
-	assert.Equal(t, plan.Good, good.Level, "%v", good.Against)
+	assert.Equal(t, verdict.Good, good.Level, "%v", good.Against)
 	assert.InDelta(t, 64, good.CarryA, 1, "80 % of the fuse")
 	assert.Contains(t, good.Tag, "TEMPORARY")
-	assert.Equal(t, plan.Bad, with("agm", "6", "2").Level, "6.1 m are needed")
-	assert.Equal(t, plan.Bad, with("agm", "7", "1").Level, "both ends are sources")
-	assert.Equal(t, plan.Bad, with("lifepo4", "7", "2").Level)
+	assert.Equal(t, verdict.Bad, with("agm", "6", "2").Level, "6.1 m are needed")
+	assert.Equal(t, verdict.Bad, with("agm", "7", "1").Level, "both ends are sources")
+	assert.Equal(t, verdict.Bad, with("lifepo4", "7", "2").Level)
 	assert.Nil(t, found(t, `{"have":{"fuseA":80}}`).Bypass)
 }
 

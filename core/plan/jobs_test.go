@@ -12,8 +12,11 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"epitrope/core/coupling"
+	"epitrope/core/design"
 	"epitrope/core/job"
+	"epitrope/core/judge"
 	"epitrope/core/method"
+	"epitrope/core/modes"
 	"epitrope/core/parts"
 	"epitrope/core/plan"
 	"epitrope/testdata"
@@ -143,9 +146,9 @@ func raised(doc job.Document, where, id string) bool {
 	case "note":
 		return contains(noteIDs(p), id)
 	case "check":
-		return slices.ContainsFunc(p.Checks, func(c plan.Check) bool { return c.ID == id && c.Level != "good" })
+		return slices.ContainsFunc(p.Checks, func(c judge.Check) bool { return c.ID == id && c.Level != "good" })
 	case "mode":
-		return slices.ContainsFunc(plan.ModesOf(doc, parts.Stock()).Rows, func(r plan.Mode) bool { return r.Rule == id })
+		return slices.ContainsFunc(modes.Of(design.Of(doc, parts.Stock())).Rows, func(r modes.Mode) bool { return r.Rule == id })
 	}
 	for _, m := range p.Methods {
 		if slices.ContainsFunc(m.Reasons, func(r method.Reason) bool { return r.ID == id }) {

@@ -8,7 +8,9 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"epitrope/core/design"
 	"epitrope/core/job"
+	"epitrope/core/judge"
 	"epitrope/core/parts"
 	"epitrope/core/plan"
 	"epitrope/core/system"
@@ -94,7 +96,7 @@ func TestTheChangeoverThatIsJudgedIsFitted(t *testing.T) {
 			require.True(t, ok)
 			contact := k1.Device.(system.Contact)
 			c1, _ := p.System.Wire("c1")
-			judged := slices.ContainsFunc(p.Chain, func(l plan.Link) bool { return l.Name == "87a of the "+k1.Rating })
+			judged := slices.ContainsFunc(p.Chain, func(l judge.Link) bool { return l.Name == "87a of the "+k1.Rating })
 			assert.True(t, judged, "%s A, %s m: %s is fitted, %v judged", amps, metres, k1.Rating, p.Chain)
 			if contact.PlugIn {
 				assert.LessOrEqual(t, c1.CopperMM2, 10.2, "%s A, %s m: a socket takes no more", amps, metres)
@@ -107,14 +109,14 @@ func TestTheChangeoverThatIsJudgedIsFitted(t *testing.T) {
 // input hangs on an open contact; released, neither.
 func TestButtonWorksTheCoil(t *testing.T) {
 	doc := documentOf(t, `{"alternator":{"label":"90/180 A"},"aux":{"chemistry":"agm","capacityAh":120},"pins":{"coupling":"changeover"}}`)
-	held, found, err := plan.Circuit(doc, parts.Stock(), "precharge")
+	held, found, err := design.Of(doc, parts.Stock()).CircuitAt("precharge")
 	require.NoError(t, err)
 	solved := networktest.Read{T: t, Solution: found}
 	coil := parts.Stock().Changeovers[len(parts.Stock().Changeovers)-1].Relay.CoilA
 	assert.InDelta(t, coil, solved.Through("f5"), 0.15*coil, "12 V of coil at the aux battery's voltage")
 	assert.InDelta(t, 0, solved.At("coupling.30")-solved.At("coupling.31"), 1e-3, "the charger is dead")
 	assert.Contains(t, held.Names(), "k1.86")
-	_, found, err = plan.Circuit(doc, parts.Stock(), "cruise")
+	_, found, err = design.Of(doc, parts.Stock()).CircuitAt("cruise")
 	require.NoError(t, err)
 	solved = networktest.Read{T: t, Solution: found}
 	assert.Less(t, solved.Through("f5"), 1e-3)
@@ -124,7 +126,7 @@ func TestButtonWorksTheCoil(t *testing.T) {
 // A changeover lets either side through, never both: the aux battery does not reach the
 // charger's input, and the start battery reaches it over the rest contact.
 func TestLiveMapOfAChangeover(t *testing.T) {
-	m := modes(t, `{"aux":{"chemistry":"agm"},"pins":{"coupling":"changeover"}}`)
+	m := modesOf(t, `{"aux":{"chemistry":"agm"},"pins":{"coupling":"changeover"}}`)
 	from := map[string]map[string][]string{}
 	for _, row := range m.Live {
 		from[row.Off] = map[string][]string{}

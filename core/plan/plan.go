@@ -1,14 +1,57 @@
-// Package plan decides a job: Decide turns the document into a method, ratings, a
-// system of parts and wires, the volts along it in each state, and notes on what
-// is weak. It composes what the packages below it compute.
+// Package plan is the document that a screen shows and a revision keeps: a design told whole.
+// It composes the answers and computes nothing of its own.
 package plan
 
 import (
+	"maps"
+
+	"epitrope/core/design"
 	"epitrope/core/job"
+	"epitrope/core/judge"
 	"epitrope/core/method"
+	"epitrope/core/parts"
+	"epitrope/core/section"
 	"epitrope/core/system"
 	"epitrope/core/working"
 )
+
+// Decide turns a job into a plan with the parts of a book. It always gives a
+// plan: where a job cannot work, the notes say so. Same document, same book: same
+// plan.
+func Decide(doc job.Document, book parts.Book) Plan {
+	return Of(design.Of(doc, book))
+}
+
+// Of tells a design.
+func Of(d *design.Design) Plan {
+	b := d.Facts.Body
+	figures := d.Workings()
+	if fig, _, ok := section.Winding(d); ok {
+		figures["winding"] = fig
+	}
+	if fig, ok := section.CaseHeat(d); ok {
+		figures["case"] = fig
+	}
+	checks, needs := judge.Checks(d), judge.NeedsOf(d)
+	maps.Copy(figures, needs.Work)
+	for _, c := range checks {
+		if c.Figure != "" {
+			figures[c.Figure] = c.Work
+		}
+	}
+	return Plan{
+		Format: Format, Version: Version, Job: d.Doc.Digest(),
+		Coupling: string(d.Kind), Summary: section.Summary(d),
+		Methods: d.Methods,
+		Vehicle: section.Scene{Kind: b.Kind, Label: b.Label, LengthM: b.LengthM, HeightM: b.HeightM, Outlines: b.Outlines, Wheels: b.Wheels},
+		System:  d.System,
+		Columns: section.Columns(d, figures), Covers: section.Covers(d), Returns: section.Segments(d),
+		Joints: section.Joints(d), Curves: section.Curves(d), States: section.ShownStates(d), Marks: section.Marks(d), Notes: judge.Notes(d),
+		Chain: judge.Chain(d), Bank: judge.Bank(d), Checks: checks, Needs: needs, Signal: judge.Signal(d), Settings: judge.SettingsOf(d),
+		Questions: d.Facts.Questions(), Facts: d.Facts.List, Title: section.Title(d),
+		Cautions: judge.Cautions, Figures: figures,
+	}
+}
 
 // Format and Version name the plan's format.
 const (
@@ -24,204 +67,25 @@ type Plan struct {
 	Coupling  string                    `json:"coupling" enum:"dcdc,trailer,changeover,highcurrent,vsr,contactor,selector,second"`
 	Summary   string                    `json:"summary" doc:"The plan in one sentence"`
 	Methods   []method.Candidate        `json:"methods"`
-	Vehicle   Scene                     `json:"vehicle"`
+	Vehicle   section.Scene             `json:"vehicle"`
 	System    system.System             `json:"system"`
-	Columns   []Column                  `json:"columns" doc:"The parts of the run, from the alternator to the aux battery"`
-	Covers    []Cover                   `json:"covers" doc:"What each fuse protects"`
-	Returns   []Segment                 `json:"returns" doc:"The way back, from the start battery to the aux battery"`
-	Joints    []Joint                   `json:"joints" doc:"The run's crimped and bolted ends, between its columns"`
-	Curves    []Curve                   `json:"curves" doc:"Time against current of each fuse and its cable"`
-	States    []State                   `json:"states" doc:"Volts along the run; the worst state is marked"`
-	Marks     []Mark                    `json:"marks" doc:"Limits on the grade line"`
-	Notes     []Note                    `json:"notes" doc:"Numbered in this order, worst first"`
-	Chain     []Link                    `json:"chain" doc:"What carries the run's current in series, from the front to the back"`
-	Bank      []BankShare               `json:"bank" doc:"What each battery of a parallel bank carries; empty for one battery"`
-	Checks    []Check                   `json:"checks" doc:"What is looked at on the vehicle, held against this design"`
-	Needs     Needs                     `json:"needs"`
-	Signal    SignalPlan                `json:"signal"`
-	Settings  Settings                  `json:"settings"`
+	Columns   []section.Column          `json:"columns" doc:"The parts of the run, from the alternator to the aux battery"`
+	Covers    []section.Cover           `json:"covers" doc:"What each fuse protects"`
+	Returns   []section.Segment         `json:"returns" doc:"The way back, from the start battery to the aux battery"`
+	Joints    []section.Joint           `json:"joints" doc:"The run's crimped and bolted ends, between its columns"`
+	Curves    []section.Curve           `json:"curves" doc:"Time against current of each fuse and its cable"`
+	States    []section.State           `json:"states" doc:"Volts along the run; the worst state is marked"`
+	Marks     []section.Mark            `json:"marks" doc:"Limits on the grade line"`
+	Notes     []judge.Note              `json:"notes" doc:"Numbered in this order, worst first"`
+	Chain     []judge.Link              `json:"chain" doc:"What carries the run's current in series, from the front to the back"`
+	Bank      []judge.BankShare         `json:"bank" doc:"What each battery of a parallel bank carries; empty for one battery"`
+	Checks    []judge.Check             `json:"checks" doc:"What is looked at on the vehicle, held against this design"`
+	Needs     judge.Needs               `json:"needs"`
+	Signal    judge.SignalPlan          `json:"signal"`
+	Settings  judge.Settings            `json:"settings"`
 	Questions []job.Question            `json:"questions"`
 	Facts     []job.Fact                `json:"facts"`
-	Title     []Tile                    `json:"title" doc:"What the title block says"`
+	Title     []section.Tile            `json:"title" doc:"What the title block says"`
 	Cautions  []string                  `json:"cautions"`
 	Figures   map[string]working.Figure `json:"figures"`
-}
-
-// Scene is the side view that the run is drawn on, in m.
-type Scene struct {
-	Kind     string        `json:"kind"`
-	Label    string        `json:"label"`
-	LengthM  float64       `json:"lengthM"`
-	HeightM  float64       `json:"heightM"`
-	Outlines [][]job.Point `json:"outlines"`
-	Wheels   []job.Wheel   `json:"wheels"`
-}
-
-// Level says how good a figure is.
-type Level string
-
-// The levels, best first.
-const (
-	Good    Level = "good"
-	Caution Level = "caution"
-	Bad     Level = "bad"
-	open    Level = "open" // nobody has looked yet
-)
-
-// Cell is one field of the rows under the grade line.
-type Cell struct {
-	Text string `json:"text"`
-	// Assumed says that an answer behind it was not given.
-	Assumed bool   `json:"assumed,omitempty"`
-	Figure  string `json:"figure,omitempty" doc:"Key of the figure behind it"`
-	Level   Level  `json:"level" enum:"good,caution,bad"`
-}
-
-// Column is one part of the run.
-type Column struct {
-	ID      string    `json:"id"`
-	Kind    string    `json:"kind" enum:"alternator,lead,battery,fuse,cable,plug,charger,relay,switch"`
-	Name    string    `json:"name"`
-	At      job.Point `json:"at" doc:"Where it is; the middle of a cable"`
-	Part    Cell      `json:"part"`
-	Carries Cell      `json:"carries"`
-	Loses   Cell      `json:"loses"`
-	Heat    Cell      `json:"heat"`
-	Figures []string  `json:"figures" doc:"Keys of its figures, in reading order"`
-	Fields  []string  `json:"fields" doc:"Paths that are asked at this part"`
-	Choice  *Choice   `json:"choice,omitempty"`
-	DropV   float64   `json:"-"` // what a fuse loses at the most
-}
-
-// Choice is what the plan decides at a part unless it is pinned.
-type Choice struct {
-	Path      string `json:"path"`
-	Label     string `json:"label"`
-	Auto      string `json:"auto" doc:"What the plan would choose, as shown"`
-	Now       string `json:"now" doc:"What holds, as shown"`
-	Pinned    bool   `json:"pinned"`
-	DecidedBy string `json:"decidedBy" doc:"What settled it, in words"`
-}
-
-// Cover is the stretch that a fuse protects, by columns.
-type Cover struct {
-	Fuse  string `json:"fuse"`
-	Side  string `json:"side" enum:"front,back"`
-	From  string `json:"from"`
-	To    string `json:"to"`
-	Bare  string `json:"bare" doc:"The stretch before the fuse, in words"`
-	Text  string `json:"text"`
-	Level Level  `json:"level" enum:"good,caution,bad"`
-}
-
-// Segment is a piece of the way back.
-type Segment struct {
-	ID     string  `json:"id"`
-	Kind   string  `json:"kind" enum:"earth,chassis,cable"`
-	Text   string  `json:"text"`
-	MilliO float64 `json:"milliohm"`
-	Loses  string  `json:"loses,omitempty" doc:"At the worst, with its joints"`
-	From   string  `json:"from" doc:"Column it starts under"`
-	To     string  `json:"to" doc:"Column it ends under"`
-	Figure string  `json:"figure,omitempty"`
-}
-
-// State is the run in one state of the vehicle. Volts are across both
-// conductors, so that return losses count.
-type State struct {
-	ID     string  `json:"id"`
-	Label  string  `json:"label"`
-	Kind   string  `json:"kind" enum:"charging,resting,cranking,fault" doc:"The runs are sized for the charging ones"`
-	Worst  bool    `json:"worst"`
-	Apart  bool    `json:"apart,omitempty" doc:"The coupling lets nothing through"`
-	Sags   bool    `json:"sags,omitempty" doc:"The start battery makes up what the alternator lacks; it cannot last"`
-	InA    float64 `json:"inA" doc:"Drawn from the start side"`
-	OutA   float64 `json:"outA" doc:"Into the aux battery"`
-	InV    float64 `json:"inV" doc:"At the coupling's input"`
-	AuxV   float64 `json:"auxV" doc:"At the aux battery"`
-	StartV float64 `json:"-"` // at the start battery
-	Says   string  `json:"says" doc:"Amps and what limits them, then volts"`
-	Fails  string  `json:"fails,omitempty" doc:"Why there is no solution in this state"`
-	Points []Volts `json:"points"`
-}
-
-// Volts is the volts at one column in a state, and what it carries and loses there.
-type Volts struct {
-	Column  string  `json:"column"`
-	InV     float64 `json:"inV"`
-	OutV    float64 `json:"outV"`
-	Carries string  `json:"carries"`
-	Loses   string  `json:"loses"`
-}
-
-// Joint is a crimped and bolted end between two columns.
-type Joint struct {
-	ID    string `json:"id"`
-	Name  string `json:"name"`
-	After string `json:"after" doc:"The column that it follows"`
-	Text  string `json:"text" doc:"What it loses at the worst"`
-	Says  string `json:"says"`
-}
-
-// Curve is the picture of time against current of a fuse and its cable.
-type Curve struct {
-	Fuse   string       `json:"fuse" doc:"Column of the fuse"`
-	Label  string       `json:"label"`
-	Cable  string       `json:"cable"`
-	Points []CurvePoint `json:"points" doc:"From the fuse's rating to the greatest fault"`
-	Marks  []CurveMark  `json:"marks" doc:"Currents that matter, in rising order"`
-	Says   []string     `json:"says" doc:"The picture in words"`
-}
-
-// CurvePoint is the fuse's band and the cable's limit at one current. Times are in
-// seconds; zero means never.
-type CurvePoint struct {
-	Amps  float64 `json:"amps"`
-	MinS  float64 `json:"minS" doc:"Opens at the earliest; 0 where it never does"`
-	MaxS  float64 `json:"maxS" doc:"Opens at the latest; 0 where it need not"`
-	Bears float64 `json:"bearsS" doc:"The cable bears it for so long; 0 for ever"`
-}
-
-// CurveMark is a current on the picture.
-type CurveMark struct {
-	Amps float64 `json:"amps"`
-	Text string  `json:"text"`
-}
-
-// Mark is a limit on the grade line: a band from Low to High at a column.
-type Mark struct {
-	Column string  `json:"column"`
-	Text   string  `json:"text"`
-	Low    float64 `json:"low"`
-	High   float64 `json:"high"`
-	Kind   string  `json:"kind" enum:"wanted,limit"`
-}
-
-// Note is something to know about the plan, with its cure.
-type Note struct {
-	ID       string `json:"id"`
-	Column   string `json:"column"`
-	Severity string `json:"severity" enum:"stop,caution,remark"`
-	Text     string `json:"text"`
-	Why      string `json:"why"`
-	Cures    []Cure `json:"cures"`
-
-	Mark working.Origin `json:"mark" enum:"standard,practice,physics,memory" doc:"Where the rule comes from"`
-}
-
-// Cure changes the document so that a note goes away, or asks for what is
-// missing.
-type Cure struct {
-	Label string `json:"label"`
-	Path  string `json:"path,omitempty" doc:"Field to set"`
-	Value string `json:"value,omitempty" doc:"What to set it to; empty takes the pin out"`
-	Ask   string `json:"ask,omitempty" doc:"Question to open"`
-}
-
-// Tile is a field of the title block.
-type Tile struct {
-	Label  string `json:"label"`
-	Text   string `json:"text"`
-	Figure string `json:"figure,omitempty"`
-	Level  Level  `json:"level" enum:"good,caution,bad"`
 }

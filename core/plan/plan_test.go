@@ -15,9 +15,14 @@ import (
 
 	"epitrope/core/cable"
 	"epitrope/core/coupling"
+	"epitrope/core/design"
 	"epitrope/core/job"
+	"epitrope/core/modes"
 	"epitrope/core/parts"
 	"epitrope/core/plan"
+	"epitrope/core/retrofit"
+	"epitrope/core/section"
+	"epitrope/core/verdict"
 	"epitrope/testdata"
 )
 
@@ -28,7 +33,7 @@ func decide(t testing.TB, text string) plan.Plan {
 	return plan.Decide(doc, parts.Stock())
 }
 
-func column(t testing.TB, p plan.Plan, id string) plan.Column {
+func column(t testing.TB, p plan.Plan, id string) section.Column {
 	t.Helper()
 	for _, c := range p.Columns {
 		if c.ID == id {
@@ -36,10 +41,10 @@ func column(t testing.TB, p plan.Plan, id string) plan.Column {
 		}
 	}
 	t.Fatalf("no column %s", id)
-	return plan.Column{}
+	return section.Column{}
 }
 
-func state(t testing.TB, p plan.Plan, id string) plan.State {
+func state(t testing.TB, p plan.Plan, id string) section.State {
 	t.Helper()
 	for _, s := range p.States {
 		if s.ID == id {
@@ -47,7 +52,7 @@ func state(t testing.TB, p plan.Plan, id string) plan.State {
 		}
 	}
 	t.Fatalf("no state %s", id)
-	return plan.State{}
+	return section.State{}
 }
 
 func noteIDs(p plan.Plan) []string {
@@ -118,7 +123,7 @@ func TestBothEndsAreFused(t *testing.T) {
 		p := decide(t, doc)
 		require.Len(t, p.Covers, 2)
 		for _, c := range p.Covers {
-			assert.Equal(t, plan.Good, c.Level, c.Text)
+			assert.Equal(t, verdict.Good, c.Level, c.Text)
 		}
 	}
 }
@@ -369,7 +374,7 @@ func FuzzDecide(f *testing.F) {
 		require.NoError(t, err)
 		require.NotContains(t, fmt.Sprint(p.Columns, p.Notes, p.Title), "NaN")
 		requireFinite(t, reflect.ValueOf(p.States))
-		for _, judged := range []any{plan.ModesOf(doc, parts.Stock()), plan.FoundOf(doc, parts.Stock())} {
+		for _, judged := range []any{modes.Of(design.Of(doc, parts.Stock())), retrofit.Of(design.Of(doc, parts.Stock()))} {
 			_, err = json.Marshal(judged)
 			require.NoError(t, err, "every number is finite")
 		}

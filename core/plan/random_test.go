@@ -12,7 +12,9 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"epitrope/core/design"
 	"epitrope/core/job"
+	"epitrope/core/modes"
 	"epitrope/core/parts"
 	"epitrope/core/plan"
 	"epitrope/internal/jobtest"
@@ -38,7 +40,7 @@ func solvedOrNamed(t *testing.T, doc job.Document, what string) (named int) {
 			assert.NotEmpty(t, s.Points, "%s: %s", what, s.ID)
 		}
 	}
-	for _, m := range plan.ModesOf(doc, parts.Stock()).Rows {
+	for _, m := range modes.Of(design.Of(doc, parts.Stock())).Rows {
 		assert.NotContains(t, m.Why, "steady state", what)
 		assert.NotContains(t, m.Why, "settle", what)
 		if strings.Contains(m.Why, "can give at most") {

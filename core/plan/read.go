@@ -3,6 +3,11 @@ package plan
 import (
 	"encoding/json"
 	"fmt"
+
+	"epitrope/core/design"
+	"epitrope/core/judge"
+	"epitrope/core/section"
+	"epitrope/core/verdict"
 )
 
 // Read reads a plan that was stored, of this version or an earlier one: what an
@@ -17,10 +22,10 @@ func Read(data []byte) (Plan, error) {
 		return Plan{}, fmt.Errorf("format %q, version %d is not a plan that can be read; allowed are versions 1 to %d", p.Format, p.Version, Version)
 	}
 	if p.Version < 2 {
-		p.Joints, p.Curves = []Joint{}, []Curve{}
+		p.Joints, p.Curves = []section.Joint{}, []section.Curve{}
 		for i := range p.States {
 			s := &p.States[i]
-			s.Kind = string(charging)
+			s.Kind = string(design.Charging)
 			s.Apart = p.Coupling == "vsr" && s.InA == 0
 			for k := range s.Points {
 				s.Points[k].Carries, s.Points[k].Loses = "–", "–"
@@ -28,13 +33,13 @@ func Read(data []byte) (Plan, error) {
 		}
 	}
 	if p.Version < 3 {
-		p.Chain, p.Bank, p.Checks = []Link{}, []BankShare{}, []Check{}
+		p.Chain, p.Bank, p.Checks = []judge.Link{}, []judge.BankShare{}, []judge.Check{}
 		for i := range p.Notes {
-			p.Notes[i].Mark = markOf(p.Notes[i].ID)
+			p.Notes[i].Mark = judge.MarkOf(p.Notes[i].ID)
 		}
-		p.Settings = Settings{List: []SettingLine{}, Leads: []LeadReading{}, Temps: []TempLine{}}
-		p.Signal = SignalPlan{Feeds: []FeedPoint{}}
-		p.Needs = Needs{Loads: []NeedLoad{}, Figures: []string{}, Level: Good}
+		p.Settings = judge.Settings{List: []judge.SettingLine{}, Leads: []judge.LeadReading{}, Temps: []judge.TempLine{}}
+		p.Signal = judge.SignalPlan{Feeds: []judge.FeedPoint{}}
+		p.Needs = judge.Needs{Loads: []judge.NeedLoad{}, Figures: []string{}, Level: verdict.Good}
 	}
 	return p, nil
 }

@@ -6,7 +6,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
-	"epitrope/core/plan"
+	"epitrope/core/judge"
 )
 
 // Kirchhoff's laws: two batteries of R fed at one end over links of r share as R + 2r to
@@ -14,15 +14,15 @@ import (
 // middle one meets the current of both ends' links.
 func TestSharesOfAParallelBank(t *testing.T) {
 	const bank, link = 0.006, 0.0009
-	end, err := plan.Shares(2, link, bank, false)
+	end, err := judge.Shares(2, link, bank, false)
 	require.NoError(t, err)
 	assert.InDelta(t, (bank+2*link)/bank, end[0]/end[1], 1e-6)
-	corners, err := plan.Shares(2, link, bank, true)
+	corners, err := judge.Shares(2, link, bank, true)
 	require.NoError(t, err)
 	assert.InDelta(t, 0.5, corners[0], 1e-6)
 	for n := 2; n <= 4; n++ {
 		for _, way := range []bool{true, false} {
-			shares, err := plan.Shares(n, link, bank, way)
+			shares, err := judge.Shares(n, link, bank, way)
 			require.NoError(t, err)
 			sum := 0.0
 			for i, s := range shares {
@@ -36,7 +36,7 @@ func TestSharesOfAParallelBank(t *testing.T) {
 			assert.InDelta(t, 1, sum, 1e-6)
 		}
 	}
-	four, err := plan.Shares(4, link, bank, true)
+	four, err := judge.Shares(4, link, bank, true)
 	require.NoError(t, err)
 	assert.Greater(t, four[0], four[1])
 }

@@ -7,9 +7,12 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"epitrope/core/day"
+	"epitrope/core/design"
 	"epitrope/core/job"
+	"epitrope/core/modes"
 	"epitrope/core/parts"
 	"epitrope/core/plan"
+	"epitrope/core/rig"
 )
 
 // Hours until the engine no longer starts with a switch forgotten on agree with the
@@ -17,19 +20,19 @@ import (
 func TestHoursToNoStart(t *testing.T) {
 	doc, problems := job.Decode([]byte(`{"aux":{"chemistry":"agm","capacityAh":600},"use":{"dailyAh":1},"startBattery":{"crankA":420},"pins":{"chargerA":10,"startSize":"50 mm2"},"day":{"trigger":"switch","startSOC":90,"auxSOC":40}}`))
 	require.Empty(t, problems)
-	s := plan.ModesOf(doc, parts.Stock()).Forgotten
+	s := modes.Of(design.Of(doc, parts.Stock())).Forgotten
 	require.Positive(t, s.NoStartH)
 	assert.InDelta(t, 80*(0.9-s.NoStartAt/100)/s.DrawA, s.NoStartH, 0.15, "C·(s0 − s1)/I")
 	starts := func(after float64) bool {
-		d := plan.NewDay(doc, parts.Stock())
+		d := design.Of(doc, parts.Stock())
 		pattern := day.Pattern{{Kind: day.Park, Seconds: after * 3600}, {Kind: day.Crank, Seconds: 2}, {Kind: day.Idle, Seconds: 60}}
-		got, err := day.Run(d.Rig(plan.Nominal), pattern, day.Conditions{OutsideC: 20}, day.Options{})
+		got, err := day.Run(rig.Of(d, rig.Nominal), pattern, day.Conditions{OutsideC: 20}, day.Options{})
 		require.NoError(t, err)
 		return got.Verdict.FailedStarts == 0
 	}
 	assert.True(t, starts(0.85*s.NoStartH))
 	assert.False(t, starts(1.15*s.NoStartH))
-	thin := modes(t, `{"aux":{"chemistry":"agm"},"pins":{"chargerA":10,"startSize":"4 mm2"}}`).Forgotten
+	thin := modesOf(t, `{"aux":{"chemistry":"agm"},"pins":{"chargerA":10,"startSize":"4 mm2"}}`).Forgotten
 	assert.Zero(t, thin.NoStartH, "its cut-out stops it long before")
 	assert.Greater(t, thin.StopsAt, thin.NoStartAt)
 }
@@ -55,7 +58,7 @@ func TestTheFeedPointThatIsTaken(t *testing.T) {
 	}
 	assert.Contains(t, noteIDs(decide(t, `{"signal":{"feed":"gone"}}`)), "signal.gone")
 	assert.NotContains(t, noteIDs(decide(t, `{}`)), "signal.gone")
-	accessory := modes(t, `{"pins":{"chargerA":10},"signal":{"feed":"f1"},"feeds":{"f1":{`+tested+`,"accessory":"live"}}}`)
+	accessory := modesOf(t, `{"pins":{"chargerA":10},"signal":{"feed":"f1"},"feeds":{"f1":{`+tested+`,"accessory":"live"}}}`)
 	assert.Equal(t, "forbidden", line(t, accessory, "–", "accessory", "stopped").Verdict, "the mode table follows the feed point")
 }
 

@@ -7,16 +7,16 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"epitrope/core/cable"
-	"epitrope/core/plan"
+	"epitrope/core/run"
 )
 
-func pump() plan.SingleInput {
-	return plan.SingleInput{Amps: 12, OneWayM: 2.3, DropPercent: 2, ReferenceV: 10.7, Bay: cable.Cabin(), Insulation: cable.Class85, System: cable.Metric}
+func pump() run.SingleInput {
+	return run.SingleInput{Amps: 12, OneWayM: 2.3, DropPercent: 2, ReferenceV: 10.7, Bay: cable.Cabin(), Insulation: cable.Class85, System: cable.Metric}
 }
 
 // Common practice (no source): 12 A, 2.3 m: 4.45 mm² by the rule, so 6 mm²; 15 A.
 func TestSizeSinglePump(t *testing.T) {
-	got, err := plan.SizeSingle(pump())
+	got, err := run.SizeSingle(pump())
 	require.NoError(t, err)
 	assert.Equal(t, 4.45, got.RuleAreaMM2)
 	assert.Equal(t, "6 mm²", got.Size)
@@ -33,13 +33,13 @@ func TestSizeSinglePump(t *testing.T) {
 func TestSizeSingleByFuseAndByAmpacity(t *testing.T) {
 	in := pump()
 	in.Amps, in.OneWayM = 36, 0.3
-	got, err := plan.SizeSingle(in)
+	got, err := run.SizeSingle(in)
 	require.NoError(t, err)
 	assert.Equal(t, "fuse", got.DecidedBy, "36 A wants 45 A of fuse and so of cable")
 	assert.Equal(t, 50.0, got.FuseA)
 	assert.Equal(t, "6 mm²", got.Size)
 	in.Bay = cable.EngineBay()
-	hot, err := plan.SizeSingle(in)
+	hot, err := run.SizeSingle(in)
 	require.NoError(t, err)
 	assert.Equal(t, "10 mm²", hot.Size, "the engine space takes 18 %")
 }
@@ -48,7 +48,7 @@ func TestSizeSingleByFuseAndByAmpacity(t *testing.T) {
 func TestSizeSingleByChassis(t *testing.T) {
 	in := pump()
 	in.ByChassis = true
-	got, err := plan.SizeSingle(in)
+	got, err := run.SizeSingle(in)
 	require.NoError(t, err)
 	assert.Equal(t, "4 mm²", got.Size)
 	assert.Equal(t, 4.6, got.LoopM)
@@ -58,13 +58,13 @@ func TestSizeSingleJudgesAGivenSize(t *testing.T) {
 	in := pump()
 	thin, _ := cable.Parse("1.5 mm²")
 	in.Size = &thin
-	got, err := plan.SizeSingle(in)
+	got, err := run.SizeSingle(in)
 	require.NoError(t, err)
 	assert.Equal(t, "pinned", got.DecidedBy)
 	require.Len(t, got.Warnings, 1)
 	assert.Contains(t, got.Warnings[0], "more than the 0.214 V allowed")
 	in.Amps = 60
-	got, err = plan.SizeSingle(in)
+	got, err = run.SizeSingle(in)
 	require.NoError(t, err)
 	assert.Contains(t, got.Warnings[0], "it burns")
 	assert.Zero(t, got.FuseA)
@@ -73,7 +73,7 @@ func TestSizeSingleJudgesAGivenSize(t *testing.T) {
 func TestSizeSingleSaysWhereNoCableDoes(t *testing.T) {
 	in := pump()
 	in.Amps, in.OneWayM = 1000, 50
-	_, err := plan.SizeSingle(in)
+	_, err := run.SizeSingle(in)
 	var none *cable.NoSize
 	require.ErrorAs(t, err, &none)
 }

@@ -9,9 +9,11 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"epitrope/core/battery"
+	"epitrope/core/design"
 	"epitrope/core/job"
 	"epitrope/core/parts"
 	"epitrope/core/plan"
+	"epitrope/core/section"
 	"epitrope/internal/networktest"
 	"epitrope/testdata"
 )
@@ -20,7 +22,7 @@ func circuit(t testing.TB, text, at string) networktest.Read {
 	t.Helper()
 	doc, problems := job.Decode([]byte(text))
 	require.Empty(t, problems)
-	_, solved, err := plan.Circuit(doc, parts.Stock(), at)
+	_, solved, err := design.Of(doc, parts.Stock()).CircuitAt(at)
 	require.NoError(t, err)
 	return networktest.Read{T: t, Solution: solved}
 }
@@ -134,7 +136,7 @@ func TestEveryStateIsSolved(t *testing.T) {
 			assert.True(t, ids[id], "%s %s", name, id)
 		}
 	}
-	_, _, err = plan.Circuit(job.New(), parts.Stock(), "flying")
+	_, _, err = design.Of(job.New(), parts.Stock()).CircuitAt("flying")
 	require.ErrorContains(t, err, "allowed are cruise, early")
 }
 
@@ -161,9 +163,9 @@ func TestCurves(t *testing.T) {
 		p := decide(t, doc)
 		require.Len(t, p.Curves, 2)
 		for _, c := range p.Curves {
-			last := plan.CurvePoint{MinS: math.Inf(1), MaxS: math.Inf(1), Bears: math.Inf(1)}
+			last := section.CurvePoint{MinS: math.Inf(1), MaxS: math.Inf(1), Bears: math.Inf(1)}
 			for _, at := range c.Points {
-				at = plan.CurvePoint{Amps: at.Amps, MinS: forever(at.MinS), MaxS: forever(at.MaxS), Bears: forever(at.Bears)}
+				at = section.CurvePoint{Amps: at.Amps, MinS: forever(at.MinS), MaxS: forever(at.MaxS), Bears: forever(at.Bears)}
 				assert.GreaterOrEqual(t, at.MaxS, at.MinS)
 				assert.Greater(t, at.Amps, last.Amps)
 				assert.True(t, at.MinS <= last.MinS && at.MaxS <= last.MaxS && at.Bears <= last.Bears, "%s at %g A", c.Label, at.Amps)
@@ -232,7 +234,7 @@ func TestReadAnEarlierPlan(t *testing.T) {
 	old := `{"format":"epitrope-plan","version":1,"coupling":"vsr","states":[{"id":"cruise","inA":0,"points":[{"column":"c1","inV":14.2,"outV":14.1}]}]}`
 	p, err := plan.Read([]byte(old))
 	require.NoError(t, err)
-	assert.Equal(t, []plan.Joint{}, p.Joints)
+	assert.Equal(t, []section.Joint{}, p.Joints)
 	assert.Equal(t, "charging", p.States[0].Kind)
 	assert.True(t, p.States[0].Apart)
 	assert.Equal(t, "–", p.States[0].Points[0].Carries)

@@ -7,9 +7,11 @@ import (
 	"github.com/stretchr/testify/assert"
 
 	"epitrope/core/coupling"
+	"epitrope/core/design"
 	"epitrope/core/parts"
 	"epitrope/core/plan"
 	"epitrope/core/protect"
+	"epitrope/core/retrofit"
 )
 
 // The truths of the trade that are easy to get wrong (§19) and that concern a choice: each
@@ -25,7 +27,7 @@ func TestTruthsThatConcernAChoice(t *testing.T) {
 	}
 	mode := func(rule string) func(string) bool {
 		return func(text string) bool {
-			for _, r := range modes(t, text).Rows {
+			for _, r := range modesOf(t, text).Rows {
 				if r.Rule == rule {
 					return true
 				}
@@ -69,7 +71,7 @@ func TestTruthsThatConcernAChoice(t *testing.T) {
 		{18, "equal path resistance per parallel battery", check("bank.shares", "caution"), `{"aux":{"count":2,"feed":"end","linkM":0.5}}`, `{"aux":{"count":2,"feed":"corners","linkM":0.5}}`},
 		{19, "the return must not cross a tow coupling", note("return.hitch"), `{"vehicle":{"kind":"tow-caravan"},"pins":{"return":"chassis"}}`, `{"vehicle":{"kind":"tow-caravan"}}`},
 		{19, "aluminium is no return", note("answers.frame"), `{"vehicle":{"frame":"aluminium"},"pins":{"return":"chassis"}}`, `{"vehicle":{"frame":"steel"},"pins":{"return":"chassis"}}`},
-		{20, "one fuse out does not make it dead", func(text string) bool { return len(toWorkOn(t, modes(t, text), "C1")) > 1 }, `{"pins":{"coupling":"vsr"}}`, `{}`},
+		{20, "one fuse out does not make it dead", func(text string) bool { return len(toWorkOn(t, modesOf(t, text), "C1")) > 1 }, `{"pins":{"coupling":"vsr"}}`, `{}`},
 		{21, "a battery under 10 V is not joined", note("join.ruined"), `{` + fixed + `,"aux":{"chemistry":"agm","place":"seat","restV":9},"startBattery":{"restV":12.6},"pins":{"coupling":"vsr"}}`, `{` + fixed + `,"aux":{"chemistry":"agm","place":"seat","restV":12.2},"startBattery":{"restV":12.6},"pins":{"coupling":"vsr"}}`},
 		{25, "a bypass is tagged temporary", func(text string) bool { b := found(t, text).Bypass; return b != nil && b.Tag != "" }, `{"have":{"fuseA":80,"size":"16 mm2","metres":9,"fuses":2,"relayA":100}}`, `{}`},
 	}
@@ -161,7 +163,7 @@ func TestTwoChargersBesideABypass(t *testing.T) {
 // A wire of the run that was there before and was not measured stays open, however it looks.
 func TestAWireThatWasNotMeasured(t *testing.T) {
 	doc := documentOf(t, `{"found":{"w1":{"role":"start","fuseA":60,"state":"taped"}}}`)
-	assert.Equal(t, "open", plan.FoundOf(doc, parts.Stock()).Wires[0].Fate)
+	assert.Equal(t, "open", retrofit.Of(design.Of(doc, parts.Stock())).Wires[0].Fate)
 }
 
 // A fuse of any rating, also one that only breakers come in, is held against the cable it
@@ -169,11 +171,11 @@ func TestAWireThatWasNotMeasured(t *testing.T) {
 func TestFoundFusesOfEveryRating(t *testing.T) {
 	for _, ratingA := range protect.PowerRatings() {
 		text := fmt.Sprintf(`{"found":{"w1":{"role":"start","size":"1.5 mm2","lengthM":3,"fuseA":%g,"amps":5}}}`, ratingA)
-		found := plan.FoundOf(documentOf(t, text), parts.Stock())
+		found := retrofit.Of(design.Of(documentOf(t, text), parts.Stock()))
 		if ratingA > 30 {
 			assert.Equal(t, "goes", found.Wires[0].Fate, "%g A on 1.5 mm²", ratingA)
 		}
 		thick := fmt.Sprintf(`{"found":{"w1":{"role":"start","size":"120 mm2","lengthM":3,"fuseA":%g,"amps":5}}}`, ratingA)
-		assert.NotEmpty(t, plan.FoundOf(documentOf(t, thick), parts.Stock()).Wires[0].Findings)
+		assert.NotEmpty(t, retrofit.Of(design.Of(documentOf(t, thick), parts.Stock())).Wires[0].Findings)
 	}
 }

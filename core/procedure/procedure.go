@@ -12,6 +12,8 @@ import (
 	"epitrope/core/harness"
 	"epitrope/core/job"
 	"epitrope/core/plan"
+	"epitrope/core/retrofit"
+	"epitrope/core/section"
 	"epitrope/core/system"
 	"epitrope/core/working"
 )
@@ -76,13 +78,13 @@ const (
 type builder struct {
 	p     plan.Plan
 	wires []harness.Lead
-	found plan.Found
+	found retrofit.Found
 	list  []Step
 }
 
 // Steps are the steps of a plan and of what was found before it, each after all that it waits
 // for.
-func Steps(p plan.Plan, wires []harness.Lead, found plan.Found) []Step {
+func Steps(p plan.Plan, wires []harness.Lead, found retrofit.Found) []Step {
 	b := &builder{p: p, wires: wires, found: found}
 	b.prepare()
 	b.isolate()
@@ -383,13 +385,13 @@ func (b *builder) polarity() []string {
 
 func (b *builder) prove() {
 	after := b.of(Live)
-	state := func(id string) plan.State {
+	state := func(id string) section.State {
 		for _, s := range b.p.States {
 			if s.ID == id {
 				return s
 			}
 		}
-		return plan.State{}
+		return section.State{}
 	}
 	cruise := state("cruise")
 	step := func(id, title, what, figure string, checks ...string) {

@@ -10,11 +10,14 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"epitrope/core/coupling"
+	"epitrope/core/design"
 	"epitrope/core/harness"
 	"epitrope/core/job"
 	"epitrope/core/parts"
 	"epitrope/core/plan"
 	"epitrope/core/procedure"
+	"epitrope/core/retrofit"
+	"epitrope/core/section"
 	"epitrope/core/system"
 	"epitrope/testdata"
 )
@@ -25,7 +28,7 @@ func stepsOf(t testing.TB, text []byte) (plan.Plan, []harness.Lead, []procedure.
 	require.Empty(t, problems)
 	p := plan.Decide(doc, parts.Stock())
 	wires := harness.Leads(&p.System, harness.UsualScheme)
-	return p, wires, procedure.Steps(p, wires, plan.FoundOf(doc, parts.Stock()))
+	return p, wires, procedure.Steps(p, wires, retrofit.Of(design.Of(doc, parts.Stock())))
 }
 
 func index(list []procedure.Step, id string) int {
@@ -113,7 +116,7 @@ func TestStepsAreInASafeOrder(t *testing.T) {
 // What is to be read is what the plan computed.
 func TestFiguresAreThePlans(t *testing.T) {
 	p, _, list := stepsOf(t, []byte(`{"alternator":{"label":"90/180 A"},"pins":{"chargerA":30}}`))
-	var cruise plan.State
+	var cruise section.State
 	for _, s := range p.States {
 		if s.ID == "cruise" {
 			cruise = s

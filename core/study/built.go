@@ -4,8 +4,9 @@ import (
 	"slices"
 	"strings"
 
+	"epitrope/core/design"
 	"epitrope/core/job"
-	"epitrope/core/parts"
+	"epitrope/core/judge"
 	"epitrope/core/plan"
 )
 
@@ -16,8 +17,8 @@ type Built struct {
 	Changes  []job.Change  `json:"changes"`
 	Problems []job.Problem `json:"problems"`
 	Summary  string        `json:"summary" doc:"The installation as built in one sentence"`
-	New      []plan.Note   `json:"new" doc:"Notes that the design did not have"`
-	Gone     []plan.Note   `json:"gone" doc:"Notes of the design that no longer hold"`
+	New      []judge.Note  `json:"new" doc:"Notes that the design did not have"`
+	Gone     []judge.Note  `json:"gone" doc:"Notes of the design that no longer hold"`
 }
 
 // BuiltAnswer is something that may turn out differently, with what was designed.
@@ -28,12 +29,16 @@ type BuiltAnswer struct {
 }
 
 // BuiltOf judges a job as it was built by the rules that judged its design.
-func BuiltOf(doc job.Document, book parts.Book) Built {
-	asBuilt, problems := doc.AsBuilt()
-	design := doc
-	design.Built = nil
-	before, after := plan.Decide(design, book), plan.Decide(asBuilt, book)
-	out := Built{Asked: asked(before), Changes: job.Diff(design, asBuilt), Problems: problems, Summary: after.Summary,
+func BuiltOf(d *design.Design) Built {
+	asBuilt, problems := d.Doc.AsBuilt()
+	doc := d.Doc
+	doc.Built = nil
+	before := plan.Of(d)
+	after, changes := before, job.Diff(doc, asBuilt)
+	if len(changes) > 0 {
+		after = plan.Of(d.With(asBuilt))
+	}
+	out := Built{Asked: asked(before), Changes: changes, Problems: problems, Summary: after.Summary,
 		New: notIn(after.Notes, before.Notes), Gone: notIn(before.Notes, after.Notes)}
 	if out.Problems == nil {
 		out.Problems = []job.Problem{}
@@ -77,10 +82,10 @@ func designed(p plan.Plan, path string) string {
 }
 
 // notIn are the notes of a list that another does not have.
-func notIn(list, other []plan.Note) []plan.Note {
-	out := []plan.Note{}
+func notIn(list, other []judge.Note) []judge.Note {
+	out := []judge.Note{}
 	for _, n := range list {
-		same := func(o plan.Note) bool {
+		same := func(o judge.Note) bool {
 			return o.ID == n.ID && o.Column == n.Column && strings.EqualFold(o.Text, n.Text)
 		}
 		if !slices.ContainsFunc(other, same) {

@@ -6,6 +6,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"epitrope/core/design"
 	"epitrope/core/job"
 	"epitrope/core/parts"
 	"epitrope/core/study"
@@ -16,7 +17,7 @@ import (
 func TestBuiltAgainstDesign(t *testing.T) {
 	doc, problems := job.Decode([]byte(`{"alternator":{"label":"90/180 A"},"pins":{"coupling":"dcdc","chargerA":30},"built":{"pins/startFuseA":"125 A","routes/startM":"22 ft"}}`))
 	require.Empty(t, problems)
-	b := study.BuiltOf(doc, parts.Stock())
+	b := study.BuiltOf(design.Of(doc, parts.Stock()))
 	require.Len(t, b.Changes, 2)
 	assert.Equal(t, "pins.startFuseA", b.Changes[0].Path)
 	assert.NotEmpty(t, b.Changes[0].From, "what the plan chose")
@@ -28,14 +29,14 @@ func TestBuiltAgainstDesign(t *testing.T) {
 	assert.True(t, ids["fuse.over"], "%v", ids)
 	designedOnly := doc
 	designedOnly.Built = nil
-	same := study.BuiltOf(designedOnly, parts.Stock())
+	same := study.BuiltOf(design.Of(designedOnly, parts.Stock()))
 	assert.Empty(t, same.Changes)
 	assert.Empty(t, same.New)
 	assert.Empty(t, same.Gone)
 	assert.Greater(t, len(same.Asked), 6)
 	wrong, problems := job.Decode([]byte(`{"built":{"pins/startFuseA":"lots","pins/auxFuseA":"60"}}`))
 	require.Empty(t, problems, "kept as it was typed")
-	b = study.BuiltOf(wrong, parts.Stock())
+	b = study.BuiltOf(design.Of(wrong, parts.Stock()))
 	require.Len(t, b.Problems, 1)
 	assert.Equal(t, "pins.startFuseA", b.Problems[0].Field)
 	require.Len(t, b.Changes, 1)

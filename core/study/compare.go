@@ -1,8 +1,8 @@
 package study
 
 import (
+	"epitrope/core/design"
 	"epitrope/core/job"
-	"epitrope/core/parts"
 )
 
 // Variant is a design beside others: the job's own with some fields changed.
@@ -30,11 +30,11 @@ const MostCompared = 4
 
 // Compare runs several designs through the same days. The problems name what does not
 // read, with the design's number before the field.
-func Compare(doc job.Document, variants []Variant, book parts.Book) ([]Compared, job.Problems) {
+func Compare(d *design.Design, variants []Variant) ([]Compared, job.Problems) {
 	var problems job.Problems
 	docs := make([]job.Document, len(variants))
 	for i, v := range variants {
-		changed, wrong := job.With(doc, v.Changes)
+		changed, wrong := job.With(d.Doc, v.Changes)
 		docs[i] = changed
 		for _, p := range wrong {
 			p.Field = v.Label + ": " + p.Field
@@ -46,7 +46,7 @@ func Compare(doc job.Document, variants []Variant, book parts.Book) ([]Compared,
 	}
 	out := make([]Compared, len(variants))
 	many(len(variants), nil, func(i int, halt func() bool) {
-		t := Try(docs[i], book, Window{}, halt)
+		t := Try(d.With(docs[i]), Window{}, halt)
 		out[i] = Compared{Label: variants[i].Label, Outcome: t.Outcome, Aims: t.Aims, Verdicts: t.Verdicts, Stopped: t.Stopped,
 			T: t.Series.T, AuxSOC: t.Series.AuxSOC, StartSOC: t.Series.StartSOC, AuxA: t.Series.AuxA, BusV: t.Series.BusV}
 	})

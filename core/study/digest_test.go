@@ -14,11 +14,15 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"epitrope/core/coupling"
+	"epitrope/core/design"
 	"epitrope/core/harness"
 	"epitrope/core/job"
+	"epitrope/core/modes"
 	"epitrope/core/parts"
 	"epitrope/core/plan"
 	"epitrope/core/procedure"
+	"epitrope/core/retrofit"
+	"epitrope/core/study"
 	"epitrope/testdata"
 )
 
@@ -31,17 +35,17 @@ const withExtras = `{"extras":{"isolator":"front","monitor":"yes","disconnect":"
 // Schools and sizes plan the job many times over: only where it is to be whole.
 func answers(doc job.Document, fully bool) map[string]any {
 	book := parts.Stock()
-	p, found := plan.Decide(doc, book), plan.FoundOf(doc, book)
+	p, found := plan.Decide(doc, book), retrofit.Of(design.Of(doc, book))
 	leads := harness.Leads(&p.System, harness.Scheme{})
 	cuts := harness.CutList(leads, nil)
 	all := map[string]any{
-		"plan": p, "modes": plan.ModesOf(doc, book), "found": found, "calendar": plan.CalendarOf(doc, book),
+		"plan": p, "modes": modes.Of(design.Of(doc, book)), "found": found, "calendar": procedure.CalendarOf(design.Of(doc, book)),
 		"steps": procedure.Steps(p, leads, found), "parts": harness.PartsList(&p.System, leads, nil, cuts), "wires": leads,
 	}
 	if !fully {
 		return all
 	}
-	all["schools"], all["sizings"] = plan.Schools(doc, book), plan.Sizings(doc, book)
+	all["schools"], all["sizings"] = study.Schools(design.Of(doc, book)), study.Sizings(design.Of(doc, book))
 	return all
 }
 

@@ -5,7 +5,8 @@ import (
 	"slices"
 
 	"epitrope/core/day"
-	"epitrope/core/plan"
+	"epitrope/core/design"
+	"epitrope/core/rig"
 	"epitrope/core/working"
 )
 
@@ -47,8 +48,8 @@ func (m *moment) set(other moment) {
 // extremes of a stretch: the first, highest and lowest of bus voltage and aux current.
 const extremes = 5
 
-func newKeeper(d *plan.Day, rigged *day.Rig, seconds float64, w Window) *keeper {
-	columns, read := d.Grade(rigged)
+func newKeeper(d *design.Design, rigged *day.Rig, seconds float64, w Window) *keeper {
+	columns, read := rig.Grade(d, rigged)
 	if w.ToS <= w.FromS {
 		w = Window{0, seconds}
 	}

@@ -6,16 +6,16 @@ import (
 
 	"epitrope/core/coupling"
 	"epitrope/core/day"
+	"epitrope/core/design"
 	"epitrope/core/job"
-	"epitrope/core/parts"
-	"epitrope/core/plan"
+	"epitrope/core/rig"
 	"epitrope/core/working"
 )
 
 // Method is a coupling beside the others: the rules, what its circuit does, and what it
 // comes to through time.
 type Method struct {
-	plan.Consequence
+	Consequence
 	Driven
 }
 
@@ -38,41 +38,44 @@ type Failing struct {
 }
 
 // Methods is every coupling on a job, in the circuit and through time.
-func Methods(doc job.Document, book parts.Book) []Method {
+func Methods(now *design.Design) []Method {
 	out := make([]Method, len(coupling.Kinds()))
-	eachOn(doc, book, func(i int, d *plan.Day, fitted bool) {
-		out[i] = Method{Consequence: d.Consequence(fitted), Driven: driven(d, book, nil)}
+	eachOn(now, func(i int, d *design.Design) {
+		out[i] = Method{Consequence: consequence(d, d.Kind == now.Kind), Driven: driven(d, nil)}
 	})
 	return out
 }
 
 // Consequences is every coupling on a job without running it.
-func Consequences(doc job.Document, book parts.Book) []plan.Consequence {
-	out := make([]plan.Consequence, len(coupling.Kinds()))
-	eachOn(doc, book, func(i int, d *plan.Day, fitted bool) { out[i] = d.Consequence(fitted) })
+func Consequences(now *design.Design) []Consequence {
+	out := make([]Consequence, len(coupling.Kinds()))
+	eachOn(now, func(i int, d *design.Design) { out[i] = consequence(d, d.Kind == now.Kind) })
 	return out
 }
 
 // Drive runs one coupling on a job. halt, where it is not nil, is asked now and then whether
 // to stop.
-func Drive(doc job.Document, book parts.Book, kind coupling.Kind, halt func() bool) Driven {
-	return driven(on(doc, book, kind, plan.KindOf(doc, book)), book, halt)
+func Drive(now *design.Design, kind coupling.Kind, halt func() bool) Driven {
+	return driven(on(now, kind), halt)
 }
 
 // eachOn decides a job with every coupling, on all processors.
-func eachOn(doc job.Document, book parts.Book, use func(i int, d *plan.Day, fitted bool)) {
-	kinds, fitted := coupling.Kinds(), plan.KindOf(doc, book)
-	many(len(kinds), nil, func(i int, _ func() bool) { use(i, on(doc, book, kinds[i], fitted), kinds[i] == fitted) })
+func eachOn(now *design.Design, use func(i int, d *design.Design)) {
+	kinds := coupling.Kinds()
+	many(len(kinds), nil, func(i int, _ func() bool) { use(i, on(now, kinds[i])) })
 }
 
 // on decides a job with a coupling, where another may be fitted.
-func on(doc job.Document, book parts.Book, kind, fitted coupling.Kind) *plan.Day {
-	pin := string(kind)
+func on(now *design.Design, kind coupling.Kind) *design.Design {
+	doc, pin := now.Doc, string(kind)
+	if was := doc.Pins.Coupling; was != nil && *was == pin {
+		return now
+	}
 	doc.Pins.Coupling = &pin
-	if kind != fitted {
+	if kind != now.Kind {
 		doc.Pins = only(doc.Pins)
 	}
-	return plan.NewDay(doc, book)
+	return now.With(doc)
 }
 
 // only is what of the pins holds for another coupling: its return and kind of fuse, not
@@ -89,26 +92,26 @@ const (
 	huntsAfter = 50
 )
 
-func driven(d *plan.Day, book parts.Book, halt func() bool) Driven {
+func driven(d *design.Design, halt func() bool) Driven {
 	m := Driven{To80H: -1, FullH: -1}
 	m.charge(d, halt)
-	week, err := once(d, plan.Nominal, halt)
+	week, err := once(d, rig.Nominal, halt)
 	if err != nil {
 		m.Stopped = err.Error()
 	}
 	m.Week, m.Aims = week, week.Judge()
-	m.fail(d, book, halt)
+	m.fail(d, halt)
 	return m
 }
 
 // charge drives on, nothing used and no sun, until the aux battery is full.
-func (m *Driven) charge(d *plan.Day, halt func() bool) {
-	v := plan.Nominal
+func (m *Driven) charge(d *design.Design, halt func() bool) {
+	v := rig.Nominal
 	v.House = 0
-	rigged := d.Rig(v)
+	rigged := rig.Of(d, v)
 	rigged.Solar = nil
 	m.FromPct = percent(rigged.Aux.SOC)
-	_, conditions := d.Varied(v)
+	_, conditions := rig.Varied(d, v)
 	drive := day.Pattern{{Kind: day.Crank, Seconds: 2}, {Kind: day.Highway, Seconds: 570}, {Kind: day.LiftOff, Seconds: 30}}
 	pattern := append(day.Pattern{drive[0]}, drive[1:].Repeat(chargedH/24)...)
 	full := false
@@ -130,11 +133,11 @@ func (m *Driven) charge(d *plan.Day, halt func() bool) {
 const fullSOC = 0.98
 
 // fail looks at what happens when the signal fails.
-func (m *Driven) fail(d *plan.Day, book parts.Book, halt func() bool) {
-	kind := d.Kind()
+func (m *Driven) fail(d *design.Design, halt func() bool) {
+	kind := d.Kind
 	m.Fails.HalfAfter = -1
-	daily := d.Facts().DailyAh.Value
-	usable := d.Facts().AuxAh.Value * d.Facts().Chemistry.Usable
+	daily := d.Facts.DailyAh.Value
+	usable := d.Facts.AuxAh.Value * d.Facts.Chemistry.Usable
 	lasts := fmt.Sprintf("no charge: what the aux battery has lasts %s", working.Text(usable/math.Max(daily, 0.1), "days", 1))
 	switch kind {
 	case coupling.SecondAlternator:
@@ -145,17 +148,17 @@ func (m *Driven) fail(d *plan.Day, book parts.Book, halt func() bool) {
 	default:
 		m.Fails.Dead = lasts
 	}
-	stuck := d.Document()
+	stuck := d.Doc
 	trigger := "switch"
 	stuck.Day.Trigger = &trigger
 	always := string(coupling.JoinedForGood)
 	if kind == coupling.ManualSelector {
 		stuck.Pins.Selector = &always
 	}
-	s := plan.NewDay(stuck, book)
-	rigged := s.Rig(plan.Nominal)
+	s := d.With(stuck)
+	rigged := rig.Of(s, rig.Nominal)
 	rigged.Solar = nil
-	_, conditions := s.Varied(plan.Nominal)
+	_, conditions := rig.Varied(s, rig.Nominal)
 	below, runs, ran := false, 0, false
 	watch := func(f day.Frame) {
 		if is := f.Stage != coupling.Resting; is != ran {

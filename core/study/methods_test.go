@@ -10,6 +10,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"epitrope/core/coupling"
+	"epitrope/core/design"
 	"epitrope/core/job"
 	"epitrope/core/parts"
 	"epitrope/core/plan"
@@ -19,7 +20,7 @@ import (
 
 func methods(t testing.TB, text string) map[coupling.Kind]study.Method {
 	t.Helper()
-	list := study.Methods(document(t, text), parts.Stock())
+	list := study.Methods(design.Of(document(t, text), parts.Stock()))
 	require.Len(t, list, len(coupling.Kinds()))
 	byKind := map[coupling.Kind]study.Method{}
 	for _, m := range list {
@@ -70,11 +71,11 @@ func TestFullTakesAsLongAsTheFittedChargerNeeds(t *testing.T) {
 // What is asked for one by one is what is asked for together.
 func TestColumnsOneByOne(t *testing.T) {
 	doc := document(t, `{"aux":{"chemistry":"lifepo4","capacityAh":200,"place":"rear"},"use":{"dailyAh":60,"drivenHours":2},"pins":{"startSize":"50 mm2"}}`)
-	together, without := study.Methods(doc, parts.Stock()), study.Consequences(doc, parts.Stock())
+	together, without := study.Methods(design.Of(doc, parts.Stock())), study.Consequences(design.Of(doc, parts.Stock()))
 	require.Len(t, without, len(together))
 	for i, m := range together {
 		assert.Equal(t, m.Consequence, without[i])
-		assert.Equal(t, m.Driven, study.Drive(doc, parts.Stock(), m.Method.Kind, nil), m.Method.Kind)
+		assert.Equal(t, m.Driven, study.Drive(design.Of(doc, parts.Stock()), m.Method.Kind, nil), m.Method.Kind)
 	}
 }
 
@@ -100,7 +101,7 @@ func TestMethodsOnCompleteJobs(t *testing.T) {
 		require.NoError(t, err)
 		doc, problems := job.Decode(data)
 		require.Empty(t, problems)
-		list := study.Methods(doc, parts.Stock())
+		list := study.Methods(design.Of(doc, parts.Stock()))
 		_, err = json.Marshal(list)
 		require.NoError(t, err, name)
 		for _, m := range list {
@@ -110,12 +111,12 @@ func TestMethodsOnCompleteJobs(t *testing.T) {
 }
 
 func TestRetrofitRunsBoth(t *testing.T) {
-	r := study.RetrofitOf(document(t, `{"alternator":{"label":"90/180 A","regulation":"variable","knownBy":"test"},"aux":{"chemistry":"agm","capacityAh":100,"place":"rear"},"use":{"dailyAh":30,"drivenHours":2},
-		"have":{"coupling":"vsr","couplingA":60},"found":{"w1":{"role":"start","size":"8 mm auto","lengthM":0.6,"fuseA":60},"w2":{"role":"aux","size":"8 mm auto","lengthM":6,"fuseBA":60}}}`), parts.Stock(), nil)
+	r := study.RetrofitOf(design.Of(document(t, `{"alternator":{"label":"90/180 A","regulation":"variable","knownBy":"test"},"aux":{"chemistry":"agm","capacityAh":100,"place":"rear"},"use":{"dailyAh":30,"drivenHours":2},
+		"have":{"coupling":"vsr","couplingA":60},"found":{"w1":{"role":"start","size":"8 mm auto","lengthM":0.6,"fuseA":60},"w2":{"role":"aux","size":"8 mm auto","lengthM":6,"fuseBA":60}}}`), parts.Stock()), nil)
 	require.NotNil(t, r.BeforeWeek)
 	assert.Greater(t, r.AfterWeek.AuxEnd, r.BeforeWeek.AuxEnd)
 	assert.Len(t, r.BeforeAims, len(study.Aims))
-	assert.Nil(t, study.RetrofitOf(document(t, `{}`), parts.Stock(), nil).BeforeWeek)
+	assert.Nil(t, study.RetrofitOf(design.Of(document(t, `{}`), parts.Stock()), nil).BeforeWeek)
 }
 
 // The smallest bank and charger of the balance hold it through days of driving: the bank
@@ -133,7 +134,7 @@ func TestSmallestBankAndChargerHold(t *testing.T) {
 		doc.Pins.ChargerA = &needs.ChargerA
 		full, days := 95.0, 6.0
 		doc.Day.AuxSOC, doc.Day.Days = &full, &days
-		got := study.Try(doc, parts.Stock(), study.Window{}, nil)
+		got := study.Try(design.Of(doc, parts.Stock()), study.Window{}, nil)
 		assert.Zero(t, got.Outcome.Empty, c.use)
 		last := got.Outcome.AuxLeast
 		assert.Greater(t, last, 2.0, c.use)
@@ -147,6 +148,6 @@ func TestSmallestBankAndChargerHold(t *testing.T) {
 			}
 		}
 		doc.Pins.ChargerA = &less
-		assert.Less(t, study.Try(doc, parts.Stock(), study.Window{}, nil).Outcome.AuxLeast, last-3, "a smaller charger does not: %s", c.use)
+		assert.Less(t, study.Try(design.Of(doc, parts.Stock()), study.Window{}, nil).Outcome.AuxLeast, last-3, "a smaller charger does not: %s", c.use)
 	}
 }

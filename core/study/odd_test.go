@@ -7,6 +7,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"epitrope/core/design"
 	"epitrope/core/parts"
 	"epitrope/core/study"
 )
@@ -33,7 +34,7 @@ func TestEnergyOfOddJobs(t *testing.T) {
 		"gel, nearly full, much sun":      {`{"aux":{"chemistry":"gel","capacityAh":150},"use":{"dailyAh":10},"day":{"days":4,"auxSOC":95,"solarW":400,"sunHours":7}}`, 1, 150},
 	} {
 		t.Run(name, func(t *testing.T) {
-			got := study.Try(document(t, c.text), parts.Stock(), study.Window{}, nil)
+			got := study.Try(design.Of(document(t, c.text), parts.Stock()), study.Window{}, nil)
 			require.Empty(t, got.Stopped)
 			wh := map[string]float64{}
 			gives, goes := 0.0, 0.0

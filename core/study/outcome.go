@@ -8,7 +8,8 @@ import (
 	"math"
 
 	"epitrope/core/day"
-	"epitrope/core/plan"
+	"epitrope/core/design"
+	"epitrope/core/rig"
 	"epitrope/core/working"
 )
 
@@ -110,9 +111,9 @@ func (o Outcome) score() int {
 }
 
 // once runs a planned job, varied.
-func once(d *plan.Day, v plan.Variation, halt func() bool) (Outcome, error) {
-	rigged := d.Rig(v)
-	driving, conditions := d.Varied(v)
+func once(d *design.Design, v rig.Variation, halt func() bool) (Outcome, error) {
+	rigged := rig.Of(d, v)
+	driving, conditions := rig.Varied(d, v)
 	got, err := day.Run(rigged, driving, conditions, day.Options{Halt: halt})
 	return outcome(rigged, got), err
 }

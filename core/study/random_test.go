@@ -9,6 +9,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"epitrope/core/design"
 	"epitrope/core/job"
 	"epitrope/core/parts"
 	"epitrope/core/study"
@@ -26,7 +27,7 @@ func TestEveryJobIsAnswered(t *testing.T) {
 		doc, problems := job.Decode(jobtest.Random(rand.New(rand.NewPCG(seed, 9))))
 		require.Empty(t, problems, "seed %d", seed)
 		all := answers(doc, true)
-		all["built"], all["methods"] = study.BuiltOf(doc, parts.Stock()), study.Consequences(doc, parts.Stock())
+		all["built"], all["methods"] = study.BuiltOf(design.Of(doc, parts.Stock())), study.Consequences(design.Of(doc, parts.Stock()))
 		for name, answer := range all {
 			_, err := json.Marshal(answer)
 			assert.NoError(t, err, "seed %d: %s", seed, name)

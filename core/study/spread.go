@@ -7,9 +7,9 @@ import (
 	"slices"
 
 	"epitrope/core/day"
+	"epitrope/core/design"
 	"epitrope/core/job"
-	"epitrope/core/parts"
-	"epitrope/core/plan"
+	"epitrope/core/rig"
 	"epitrope/core/working"
 )
 
@@ -67,10 +67,10 @@ const socPoints = 120
 
 // draw is one installation within the tolerances: each run has a sequence of its own, so
 // that what it draws does not depend on which run is done first.
-func (t Tolerances) draw(run int) plan.Variation {
+func (t Tolerances) draw(run int) rig.Variation {
 	r := rand.New(rand.NewPCG(t.Seed, uint64(run)))
 	either := func(by float64) float64 { return by * (2*r.Float64() - 1) }
-	v := plan.Variation{
+	v := rig.Variation{
 		Length: 1 + either(t.LengthPct)/100, House: 1 + either(t.LoadsPercent)/100, Hours: 1 + either(t.HoursPercent)/100,
 		OutsideK: either(t.OutsideK), RegulationV: either(t.RegulationV),
 	}
@@ -99,25 +99,24 @@ func (t Tolerances) Check() job.Problems {
 
 // SpreadOver runs a design some hundred times, each as it may really turn out. Not every
 // run need be done where it is stopped: what was done counts.
-func SpreadOver(doc job.Document, t Tolerances, book parts.Book, progress Progress) (Spread, job.Problems) {
+func SpreadOver(d *design.Design, t Tolerances, progress Progress) (Spread, job.Problems) {
 	if problems := t.Check(); len(problems) > 0 {
 		return Spread{}, problems
 	}
-	d := plan.NewDay(doc, book)
-	f := d.Facts()
+	f := d.Facts
 	outcomes := make([]*Outcome, t.Runs)
 	socs := make([][]float64, t.Runs)
 	total := f.Driving(1).Seconds()
 	whole := many(t.Runs, progress, func(i int, halt func() bool) {
 		v := t.draw(i)
-		rigged := d.Rig(v)
+		rigged := rig.Of(d, v)
 		soc := make([]float64, 0, socPoints+1)
 		watch := func(fr day.Frame) {
 			for len(soc) <= socPoints && fr.T >= float64(len(soc))*total/socPoints-1e-6 {
 				soc = append(soc, 100*fr.AuxSOC)
 			}
 		}
-		driving, conditions := d.Varied(v)
+		driving, conditions := rig.Varied(d, v)
 		got, err := day.Run(rigged, driving, conditions, day.Options{Halt: halt, Watch: watch})
 		if err != nil {
 			return

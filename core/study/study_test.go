@@ -11,6 +11,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"epitrope/core/design"
 	"epitrope/core/job"
 	"epitrope/core/parts"
 	"epitrope/core/study"
@@ -37,7 +38,7 @@ func TestEveryDemoJobIsTried(t *testing.T) {
 	for _, name := range names {
 		data, err := fs.ReadFile(testdata.Demo, name)
 		require.NoError(t, err)
-		got := study.Try(document(t, string(data)), parts.Stock(), study.Window{}, nil)
+		got := study.Try(design.Of(document(t, string(data)), parts.Stock()), study.Window{}, nil)
 		assert.Empty(t, got.Stopped, name)
 		s := got.Series
 		require.Greater(t, len(s.T), 300, name)
@@ -68,7 +69,7 @@ func TestEveryDemoJobIsTried(t *testing.T) {
 
 // The moments shown keep the peaks: the lowest voltage while cranking is among them.
 func TestPeaksAreShown(t *testing.T) {
-	got := study.Try(days(t, "7"), parts.Stock(), study.Window{}, nil)
+	got := study.Try(design.Of(days(t, "7"), parts.Stock()), study.Window{}, nil)
 	low := math.Inf(1)
 	for _, v := range got.Series.BusV {
 		low = math.Min(low, v)
@@ -78,8 +79,8 @@ func TestPeaksAreShown(t *testing.T) {
 
 // A window shows more of less: it covers its days, the verdict stays that of the run.
 func TestAWindowLooksCloser(t *testing.T) {
-	all := study.Try(days(t, "7"), parts.Stock(), study.Window{}, nil)
-	one := study.Try(days(t, "7"), parts.Stock(), study.Window{FromS: 86400, ToS: 2 * 86400}, nil)
+	all := study.Try(design.Of(days(t, "7"), parts.Stock()), study.Window{}, nil)
+	one := study.Try(design.Of(days(t, "7"), parts.Stock()), study.Window{FromS: 86400, ToS: 2 * 86400}, nil)
 	assert.Equal(t, all.Outcome, one.Outcome)
 	assert.Equal(t, all.Events, one.Events)
 	n := len(one.Series.T)
@@ -95,15 +96,15 @@ func TestAWindowLooksCloser(t *testing.T) {
 
 // A better charger or a longer drive never leaves less in the battery.
 func TestCompare(t *testing.T) {
-	got, problems := study.Compare(days(t, "3"), []study.Variant{
+	got, problems := study.Compare(design.Of(days(t, "3"), parts.Stock()), []study.Variant{
 		{Label: "as it is"}, {Label: "10 A", Changes: map[string]any{"pins.chargerA": "10 A"}}, {Label: "30 A", Changes: map[string]any{"pins.chargerA": 30.0}},
 		{Label: "half an hour", Changes: map[string]any{"pins.chargerA": 30.0, "use.drivenHours": "30 min"}},
-	}, parts.Stock())
+	})
 	require.Empty(t, problems)
 	require.Len(t, got, 4)
 	assert.Less(t, got[1].Outcome.AuxEnd, got[2].Outcome.AuxEnd)
 	assert.Less(t, got[3].Outcome.AuxEnd, got[2].Outcome.AuxEnd)
-	_, problems = study.Compare(days(t, "1"), []study.Variant{{Label: "wrong", Changes: map[string]any{"pins.chargerA": 33.0, "no.field": 1.0}}}, parts.Stock())
+	_, problems = study.Compare(design.Of(days(t, "1"), parts.Stock()), []study.Variant{{Label: "wrong", Changes: map[string]any{"pins.chargerA": 33.0, "no.field": 1.0}}})
 	require.Len(t, problems, 2)
 	assert.Contains(t, problems.Error(), "wrong: no: ")
 	assert.Contains(t, problems.Error(), "wrong: pins.chargerA")
@@ -114,7 +115,7 @@ func TestCompare(t *testing.T) {
 func TestSweep(t *testing.T) {
 	var mutex sync.Mutex
 	last := 0
-	got, problems := study.SweepOver(days(t, "2"), study.SweepRequest{Across: study.Axis{Path: "use.drivenHours"}, Up: study.Axis{Path: "pins.chargerA", Values: []string{"10", "20", "30"}}}, parts.Stock(),
+	got, problems := study.SweepOver(design.Of(days(t, "2"), parts.Stock()), study.SweepRequest{Across: study.Axis{Path: "use.drivenHours"}, Up: study.Axis{Path: "pins.chargerA", Values: []string{"10", "20", "30"}}},
 		func(done, of int) bool {
 			mutex.Lock()
 			defer mutex.Unlock()
@@ -145,7 +146,7 @@ func TestSweep(t *testing.T) {
 
 func TestSweepRefusesWhatItCannot(t *testing.T) {
 	ask := func(across, up study.Axis) job.Problems {
-		_, problems := study.SweepOver(days(t, "1"), study.SweepRequest{Across: across, Up: up}, parts.Stock(), nil)
+		_, problems := study.SweepOver(design.Of(days(t, "1"), parts.Stock()), study.SweepRequest{Across: across, Up: up}, nil)
 		return problems
 	}
 	hours := study.Axis{Path: "use.drivenHours"}
@@ -158,7 +159,7 @@ func TestSweepRefusesWhatItCannot(t *testing.T) {
 // Told to stop, a sweep and a spread keep what was done.
 func TestStoppedHalfWay(t *testing.T) {
 	stop := func(done, _ int) bool { return done < 4 }
-	got, problems := study.SweepOver(days(t, "1"), study.SweepRequest{Across: study.Axis{Path: "use.drivenHours"}, Up: study.Axis{Path: "use.dailyAh"}}, parts.Stock(), stop)
+	got, problems := study.SweepOver(design.Of(days(t, "1"), parts.Stock()), study.SweepRequest{Across: study.Axis{Path: "use.drivenHours"}, Up: study.Axis{Path: "use.dailyAh"}}, stop)
 	require.Empty(t, problems)
 	assert.False(t, got.Whole)
 	done := 0
@@ -170,7 +171,7 @@ func TestStoppedHalfWay(t *testing.T) {
 	assert.True(t, done >= 4 && done < len(got.Cells), "%d", done)
 	tolerances := study.Usual
 	tolerances.Runs = 100
-	spread, problems := study.SpreadOver(days(t, "1"), tolerances, parts.Stock(), stop)
+	spread, problems := study.SpreadOver(design.Of(days(t, "1"), parts.Stock()), tolerances, stop)
 	require.Empty(t, problems)
 	assert.False(t, spread.Whole)
 	assert.True(t, spread.Runs >= 4 && spread.Runs < 100)
@@ -182,7 +183,7 @@ func TestSpreadRepeats(t *testing.T) {
 	ask := study.Usual
 	ask.Runs = 40
 	spread := func(t study.Tolerances) study.Spread {
-		got, problems := study.SpreadOver(document2, t, parts.Stock(), nil)
+		got, problems := study.SpreadOver(design.Of(document2, parts.Stock()), t, nil)
 		if len(problems) > 0 {
 			panic(problems)
 		}
@@ -214,7 +215,7 @@ var document2 = func() job.Document {
 func TestSpreadRefusesWhatIsOutOfRange(t *testing.T) {
 	bad := study.Usual
 	bad.Runs, bad.JointHigh, bad.HoursPercent = 3, 0.01, math.NaN()
-	_, problems := study.SpreadOver(document2, bad, parts.Stock(), nil)
+	_, problems := study.SpreadOver(design.Of(document2, parts.Stock()), bad, nil)
 	require.Len(t, problems, 3)
 	assert.Contains(t, problems.Error(), "runs: 3 is out of range (allowed: 20 to 1000)")
 }
@@ -228,7 +229,7 @@ func BenchmarkWeek(b *testing.B) {
 		b.Run(strings.TrimSuffix(strings.TrimPrefix(name, "demo/"), ".json"), func(b *testing.B) {
 			b.ReportAllocs()
 			for b.Loop() {
-				study.Try(doc, parts.Stock(), study.Window{}, nil)
+				study.Try(design.Of(doc, parts.Stock()), study.Window{}, nil)
 			}
 		})
 	}
@@ -237,7 +238,7 @@ func BenchmarkWeek(b *testing.B) {
 // 300 runs of a day: aim 10 s on two processors.
 func BenchmarkSpread300Days(b *testing.B) {
 	for b.Loop() {
-		_, problems := study.SpreadOver(document2, study.Usual, parts.Stock(), nil)
+		_, problems := study.SpreadOver(design.Of(document2, parts.Stock()), study.Usual, nil)
 		require.Empty(b, problems)
 	}
 }

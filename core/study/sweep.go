@@ -4,9 +4,10 @@ import (
 	"fmt"
 
 	"epitrope/core/cable"
+	"epitrope/core/design"
 	"epitrope/core/job"
-	"epitrope/core/parts"
-	"epitrope/core/plan"
+	"epitrope/core/rig"
+	"epitrope/core/section"
 	"epitrope/core/working"
 )
 
@@ -122,13 +123,12 @@ func axis(name string, a Axis, doc job.Document, now map[string]string) (SweepAx
 }
 
 // current is every field as the plan takes it, as shown: answered, assumed or decided.
-func current(doc job.Document, book parts.Book) map[string]string {
-	p := plan.Decide(doc, book)
+func current(d *design.Design) map[string]string {
 	now := map[string]string{}
-	for _, f := range p.Facts {
+	for _, f := range d.Facts.List {
 		now[f.Path] = f.Text
 	}
-	for _, c := range p.Columns {
+	for _, c := range section.Columns(d, nil) {
 		if c.Choice != nil {
 			now[c.Choice.Path] = c.Choice.Now
 		}
@@ -137,11 +137,11 @@ func current(doc job.Document, book parts.Book) map[string]string {
 }
 
 // axes fills both axes of a sweep in.
-func axes(doc job.Document, ask SweepRequest, book parts.Book) (s Sweep, across, up []string, problems job.Problems) {
-	now := current(doc, book)
+func axes(d *design.Design, ask SweepRequest) (s Sweep, across, up []string, problems job.Problems) {
+	now := current(d)
 	var wrong job.Problems
-	s.Across, across, problems = axis("across", ask.Across, doc, now)
-	s.Up, up, wrong = axis("up", ask.Up, doc, now)
+	s.Across, across, problems = axis("across", ask.Across, d.Doc, now)
+	s.Up, up, wrong = axis("up", ask.Up, d.Doc, now)
 	problems = append(problems, wrong...)
 	if ask.Across.Path == ask.Up.Path {
 		problems = append(problems, job.Problem{Field: "up", Value: ask.Up.Path, Wrong: "is swept already", Allowed: "another field"})
@@ -150,24 +150,24 @@ func axes(doc job.Document, ask SweepRequest, book parts.Book) (s Sweep, across,
 }
 
 // CheckSweep names what of a sweep cannot be done.
-func CheckSweep(doc job.Document, ask SweepRequest, book parts.Book) job.Problems {
-	_, _, _, problems := axes(doc, ask, book)
+func CheckSweep(d *design.Design, ask SweepRequest) job.Problems {
+	_, _, _, problems := axes(d, ask)
 	return problems
 }
 
 // SweepOver runs a design for every pair of values of two fields.
-func SweepOver(doc job.Document, ask SweepRequest, book parts.Book, progress Progress) (Sweep, job.Problems) {
-	s, acrossValues, upValues, problems := axes(doc, ask, book)
+func SweepOver(d *design.Design, ask SweepRequest, progress Progress) (Sweep, job.Problems) {
+	s, acrossValues, upValues, problems := axes(d, ask)
 	if len(problems) > 0 {
 		return Sweep{}, problems
 	}
 	s.Cells, s.Aims = make([]SweepCell, len(acrossValues)*len(upValues)), len(Aims)
 	s.Whole = many(len(s.Cells), progress, func(i int, halt func() bool) {
-		changed, wrong := job.With(doc, map[string]any{ask.Across.Path: acrossValues[i%len(acrossValues)], ask.Up.Path: upValues[i/len(acrossValues)]})
+		changed, wrong := job.With(d.Doc, map[string]any{ask.Across.Path: acrossValues[i%len(acrossValues)], ask.Up.Path: upValues[i/len(acrossValues)]})
 		if len(wrong) > 0 {
 			return // each value was read before; together they may still not fit
 		}
-		o, err := once(plan.NewDay(changed, book), plan.Nominal, halt)
+		o, err := once(d.With(changed), rig.Nominal, halt)
 		if err != nil {
 			return
 		}

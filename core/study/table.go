@@ -2,9 +2,8 @@ package study
 
 import (
 	"epitrope/core/day"
-	"epitrope/core/job"
-	"epitrope/core/parts"
-	"epitrope/core/plan"
+	"epitrope/core/design"
+	"epitrope/core/rig"
 )
 
 // TableHead names the columns of Table, with their units.
@@ -13,8 +12,7 @@ var TableHead = []string{"time s", "start battery V", "coupling in V", "coupling
 
 // Table runs a design and gives a row at even moments, every so many seconds, in
 // proportion between the moments stepped to.
-func Table(doc job.Document, book parts.Book, every float64, row func([]float64)) error {
-	d := plan.NewDay(doc, book)
+func Table(d *design.Design, every float64, row func([]float64)) error {
 	var last []float64
 	next := 0.0
 	watch := func(fr day.Frame) {
@@ -35,8 +33,8 @@ func Table(doc job.Document, book parts.Book, every float64, row func([]float64)
 		}
 		last = values(fr)
 	}
-	driving, conditions := d.Varied(plan.Nominal)
-	_, err := day.Run(d.Rig(plan.Nominal), driving, conditions, day.Options{Watch: watch})
+	driving, conditions := rig.Varied(d, rig.Nominal)
+	_, err := day.Run(rig.Of(d, rig.Nominal), driving, conditions, day.Options{Watch: watch})
 	return err
 }
 

@@ -6,9 +6,10 @@ import (
 	"math"
 
 	"epitrope/core/day"
+	"epitrope/core/design"
 	"epitrope/core/job"
-	"epitrope/core/parts"
-	"epitrope/core/plan"
+	"epitrope/core/rig"
+	"epitrope/core/verdict"
 	"epitrope/core/working"
 )
 
@@ -63,12 +64,12 @@ type Event struct {
 
 // Verdict is one thing that a run says.
 type Verdict struct {
-	ID    string     `json:"id"`
-	Label string     `json:"label"`
-	Text  string     `json:"text"`
-	Level plan.Level `json:"level" enum:"good,caution,bad"`
-	AtS   float64    `json:"atS" doc:"When, in seconds; −1 where it has no moment"`
-	Part  string     `json:"part,omitempty"`
+	ID    string        `json:"id"`
+	Label string        `json:"label"`
+	Text  string        `json:"text"`
+	Level verdict.Level `json:"level" enum:"good,caution,bad"`
+	AtS   float64       `json:"atS" doc:"When, in seconds; −1 where it has no moment"`
+	Part  string        `json:"part,omitempty"`
 }
 
 // Share is an amount of energy.
@@ -91,11 +92,10 @@ const shownMoments = 1400
 
 // Try runs a design through its days and keeps what is worth looking at of a window.
 // halt is asked now and then whether to stop; nil never stops.
-func Try(doc job.Document, book parts.Book, w Window, halt func() bool) Trial {
-	d := plan.NewDay(doc, book)
-	f := d.Facts()
-	rigged := d.Rig(plan.Nominal)
-	driving, conditions := d.Varied(plan.Nominal)
+func Try(d *design.Design, w Window, halt func() bool) Trial {
+	f := d.Facts
+	rigged := rig.Of(d, rig.Nominal)
+	driving, conditions := rig.Varied(d, rig.Nominal)
 	keep := newKeeper(d, rigged, driving.Seconds(), w)
 	got, err := day.Run(rigged, driving, conditions, day.Options{Watch: keep.frame, Halt: halt})
 	t := Trial{Days: working.Round(driving.Seconds()/86400, 2), Driving: said(f), Series: keep.series(), Events: []Event{}, Columns: keep.columns, StartedAt: 6,

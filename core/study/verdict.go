@@ -9,7 +9,7 @@ import (
 	"epitrope/core/alternator"
 	"epitrope/core/day"
 	"epitrope/core/job"
-	"epitrope/core/plan"
+	"epitrope/core/verdict"
 	"epitrope/core/working"
 )
 
@@ -17,58 +17,58 @@ import (
 func verdicts(f job.Facts, rig *day.Rig, r day.Result) []Verdict {
 	v := r.Verdict
 	list := []Verdict{auxVerdict(f, rig, v), startVerdict(v), heatVerdict(v)}
-	add := func(id, label, text string, level plan.Level, part string, at float64) {
+	add := func(id, label, text string, level verdict.Level, part string, at float64) {
 		list = append(list, Verdict{id, label, text, level, at, part})
 	}
 	if rig.Join != nil {
-		level, text := plan.Good, fmt.Sprintf("closed %s, without chatter", times(v.Closings))
+		level, text := verdict.Good, fmt.Sprintf("closed %s, without chatter", times(v.Closings))
 		if v.Chatter > 0 {
-			level, text = plan.Bad, fmt.Sprintf("closed %s, of these %s within two minutes of opening: it chatters", times(v.Closings), times(v.Chatter))
+			level, text = verdict.Bad, fmt.Sprintf("closed %s, of these %s within two minutes of opening: it chatters", times(v.Closings), times(v.Chatter))
 		}
 		add("relay", "Relay", text, level, "coupling", first(r, "join.closes"))
 	}
 	if rig.Charger != nil && v.Starved > 0 {
-		add("charger", "Charger", fmt.Sprintf("stopped %s for want of voltage at its input", times(v.Starved)), plan.Bad, "coupling", first(r, "charger.starved"))
+		add("charger", "Charger", fmt.Sprintf("stopped %s for want of voltage at its input", times(v.Starved)), verdict.Bad, "coupling", first(r, "charger.starved"))
 	}
 	for _, m := range v.Fuses {
-		level, text := plan.Good, fmt.Sprintf("%s at most, %s over ten minutes, of %s", amps(m.MostA), amps(m.HeldA), amps(m.RatingA))
+		level, text := verdict.Good, fmt.Sprintf("%s at most, %s over ten minutes, of %s", amps(m.MostA), amps(m.HeldA), amps(m.RatingA))
 		if m.Heated >= 1 {
-			level, text = plan.Bad, text+": it opens"
+			level, text = verdict.Bad, text+": it opens"
 		} else if m.HeldA > 0.8*m.RatingA {
-			level, text = plan.Caution, text+": more than 80 % for long"
+			level, text = verdict.Caution, text+": more than 80 % for long"
 		}
 		add("fuse."+m.ID, "Fuse "+strings.ToUpper(m.ID), text, level, m.ID, first(r, "fuse.opens"))
 	}
 	if v.LimitedS > 0.25*v.RunningS && v.RunningS > 0 {
-		add("limited", "Alternator", fmt.Sprintf("at its limit for %s of %s running", spell(v.LimitedS), spell(v.RunningS)), plan.Caution, "alternator", -1)
+		add("limited", "Alternator", fmt.Sprintf("at its limit for %s of %s running", spell(v.LimitedS), spell(v.RunningS)), verdict.Caution, "alternator", -1)
 	}
-	rank := map[plan.Level]int{plan.Bad: 0, plan.Caution: 1, plan.Good: 2}
+	rank := map[verdict.Level]int{verdict.Bad: 0, verdict.Caution: 1, verdict.Good: 2}
 	sort.SliceStable(list, func(i, j int) bool { return rank[list[i].Level] < rank[list[j].Level] })
 	return list
 }
 
 func auxVerdict(f job.Facts, rig *day.Rig, v day.Verdict) Verdict {
-	out := Verdict{ID: "aux", Label: "Aux battery", Level: plan.Good, AtS: -1, Part: "aux"}
+	out := Verdict{ID: "aux", Label: "Aux battery", Level: verdict.Good, AtS: -1, Part: "aux"}
 	span := fmt.Sprintf("from %.0f to %.0f %%, lowest %.0f %%", 100*rig.Aux.SOC, 100*v.AuxEnd, 100*v.AuxLeast)
 	switch {
 	case v.Empty > 0:
-		out.Level, out.Text = plan.Bad, fmt.Sprintf("%s: empty %s", span, times(v.Empty))
+		out.Level, out.Text = verdict.Bad, fmt.Sprintf("%s: empty %s", span, times(v.Empty))
 	case v.AuxEnd < rig.Aux.SOC-0.05 && v.AuxEnd < 0.9:
-		out.Level, out.Text = plan.Caution, span+": driving does not keep up with what is used"
+		out.Level, out.Text = verdict.Caution, span+": driving does not keep up with what is used"
 	case v.FullAtS >= 0:
 		out.AtS = v.FullAtS
 		out.Text = fmt.Sprintf("%s, first full on %s", span, clock(v.FullAtS))
 	default:
 		out.Text = span + ", never full"
 		if f.Chemistry.Lead {
-			out.Level, out.Text = plan.Caution, out.Text+": lead that is never full ages early"
+			out.Level, out.Text = verdict.Caution, out.Text+": lead that is never full ages early"
 		}
 	}
 	return out
 }
 
 func startVerdict(v day.Verdict) Verdict {
-	out := Verdict{ID: "start", Label: "Start battery", Level: plan.Good, AtS: -1, Part: "start"}
+	out := Verdict{ID: "start", Label: "Start battery", Level: verdict.Good, AtS: -1, Part: "start"}
 	crank := ""
 	if !math.IsInf(v.CrankV, 0) {
 		crank = fmt.Sprintf(", %s while cranking at the lowest", working.Text(v.CrankV, "V", 1))
@@ -76,23 +76,23 @@ func startVerdict(v day.Verdict) Verdict {
 	out.Text = fmt.Sprintf("never below %.0f %%%s", 100*v.StartLeast, crank)
 	switch {
 	case v.FailedStarts > 0:
-		out.Level, out.Text = plan.Bad, fmt.Sprintf("the engine fails to start %s; lowest %.0f %%%s", times(v.FailedStarts), 100*v.StartLeast, crank)
+		out.Level, out.Text = verdict.Bad, fmt.Sprintf("the engine fails to start %s; lowest %.0f %%%s", times(v.FailedStarts), 100*v.StartLeast, crank)
 		out.AtS = v.RiskAtS
 	case v.RiskAtS >= 0:
-		out.Level, out.AtS = plan.Caution, v.RiskAtS
+		out.Level, out.AtS = verdict.Caution, v.RiskAtS
 		out.Text = fmt.Sprintf("below half from %s on, lowest %.0f %%: it may not start in the cold", clock(v.RiskAtS), 100*v.StartLeast)
 	}
 	return out
 }
 
 func heatVerdict(v day.Verdict) Verdict {
-	out := Verdict{ID: "heat", Label: "Heat", Level: plan.Good, AtS: v.Winding.AtS, Part: "alternator"}
+	out := Verdict{ID: "heat", Label: "Heat", Level: verdict.Good, AtS: v.Winding.AtS, Part: "alternator"}
 	out.Text = fmt.Sprintf("alternator %s, cable %s, joint %s at most", degrees(v.Winding.C), degrees(v.Cable.C), degrees(v.Joint.C))
 	if !math.IsInf(v.Case.C, 0) {
 		out.Text += ", charger " + degrees(v.Case.C)
 	}
 	if v.Winding.C > alternator.HottestC {
-		out.Level = plan.Bad
+		out.Level = verdict.Bad
 	}
 	return out
 }

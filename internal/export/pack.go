@@ -4,12 +4,15 @@ import (
 	"math"
 	"time"
 
+	"epitrope/core/design"
 	"epitrope/core/harness"
 	"epitrope/core/job"
+	"epitrope/core/modes"
 	"epitrope/core/parts"
 	"epitrope/core/plan"
 	"epitrope/core/procedure"
 	"epitrope/core/protect"
+	"epitrope/core/retrofit"
 	"epitrope/core/study"
 	"epitrope/core/working"
 )
@@ -23,8 +26,8 @@ type Pack struct {
 
 	Document job.Document
 	Plan     plan.Plan
-	Modes    plan.Modes
-	Found    plan.Found
+	Modes    modes.Modes
+	Found    retrofit.Found
 	Leads    []harness.Lead
 	Cuts     []harness.Cut
 	Parts    harness.List
@@ -43,17 +46,17 @@ type Workshop struct {
 }
 
 // NewPack makes a job's pack with the cards of a book and what the workshop has of its own.
-func NewPack(doc job.Document, book parts.Book, own Workshop) Pack {
-	p := plan.Decide(doc, book)
+func NewPack(d *design.Design, own Workshop) Pack {
+	doc, p := d.Doc, plan.Of(d)
 	colours := harness.Scheme(doc.Colours).Or(harness.UsualScheme)
-	leads, found := harness.Leads(&p.System, colours), plan.FoundOf(doc, book)
+	leads, found := harness.Leads(&p.System, colours), retrofit.Of(d)
 	steps := own.Pace.At(procedure.Steps(p, leads, found))
 	cuts := harness.CutList(leads, harness.Pieces(own.Parts, colours))
 	list := harness.PartsList(&p.System, leads, own.Parts, cuts)
 	if doc.Schools.Supply != nil && *doc.Schools.Supply == "kit" {
 		list = list.AsKit()
 	}
-	return Pack{Built: study.BuiltOf(doc, book), Schedule: procedure.Schedule(steps, procedure.FirstHour, procedure.DayHours), Waits: procedure.Waits(steps, leads, list), Revision: "draft", Paper: "A4", Document: doc, Plan: p, Modes: plan.ModesOf(doc, book), Found: found, Leads: leads, Cuts: cuts,
+	return Pack{Built: study.BuiltOf(d), Schedule: procedure.Schedule(steps, procedure.FirstHour, procedure.DayHours), Waits: procedure.Waits(steps, leads, list), Revision: "draft", Paper: "A4", Document: doc, Plan: p, Modes: modes.Of(d), Found: found, Leads: leads, Cuts: cuts,
 		Parts: list, Drawing: harness.Draw(&p.System, drawnLoads(p)), Steps: steps, Hours: procedure.Hours(steps)}
 }
 

@@ -15,6 +15,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"epitrope/core/design"
 	"epitrope/core/harness"
 	"epitrope/core/job"
 	"epitrope/core/parts"
@@ -27,7 +28,7 @@ func packOf(t testing.TB, text []byte, paper string) export.Pack {
 	t.Helper()
 	doc, problems := job.Decode(text)
 	require.Empty(t, problems)
-	p := export.NewPack(doc, parts.Stock(), export.Workshop{})
+	p := export.NewPack(design.Of(doc, parts.Stock()), export.Workshop{})
 	p.Number, p.Revision, p.Dated, p.Paper = 47, "revision 3", saved, paper
 	return p
 }

@@ -9,7 +9,7 @@ import (
 
 	"epitrope/core/coupling"
 	"epitrope/core/harness"
-	"epitrope/core/plan"
+	"epitrope/core/modes"
 	"epitrope/core/working"
 )
 
@@ -250,12 +250,12 @@ func (s *sheet) modes() {
 
 // joined says whether a line of the mode table joins the two batteries: a second machine's
 // isolator joins it to the aux battery alone.
-func (s *sheet) joined(m plan.Mode) bool {
+func (s *sheet) joined(m modes.Mode) bool {
 	return m.Joined && s.pack.Plan.Coupling != string(coupling.SecondAlternator)
 }
 
 // bySource are wires that are live, those of the same sources together.
-func bySource(live []plan.LiveWire) []string {
+func bySource(live []modes.LiveWire) []string {
 	var sources []string
 	wires := map[string][]string{}
 	for _, w := range live {
@@ -303,7 +303,7 @@ func (s *sheet) owner() {
 }
 
 // lamps are what the coupling's lamp shows, with when.
-func lamps(m plan.Modes) []string {
+func lamps(m modes.Modes) []string {
 	when := map[string][]string{}
 	for _, r := range m.Rows {
 		at := "key " + r.Key + ", engine " + r.Engine
@@ -319,7 +319,7 @@ func lamps(m plan.Modes) []string {
 }
 
 // nevers are the combinations that are forbidden.
-func nevers(m plan.Modes) []string {
+func nevers(m modes.Modes) []string {
 	var list []string
 	for _, r := range m.Rows {
 		text := fmt.Sprintf("%s with the key at %s and the engine %s: %s", r.Switch, r.Key, r.Engine, r.Why)

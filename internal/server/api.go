@@ -110,8 +110,8 @@ type JobPath struct {
 
 // api is the handlers with what they need.
 type api struct {
-	store *store.Store
-	book  parts.Book
+	store   *store.Store
+	designs *decided
 }
 
 // newAPI builds the API on a mux. The store may be nil for its document alone.
@@ -122,7 +122,7 @@ func newAPI(s *store.Store, mux *http.ServeMux) huma.API {
 	config.CreateHooks = nil
 	config.OpenAPIPath, config.DocsPath, config.SchemasPath = "/api/openapi", "", ""
 	h := humago.New(mux, config)
-	a := &api{s, parts.Stock()}
+	a := &api{s, newDecided(parts.Stock())}
 
 	post := func(op huma.Operation) huma.Operation { op.MaxBodyBytes = maxBody; return op }
 	huma.Register(h, huma.Operation{OperationID: "vocabulary", Method: http.MethodGet, Path: "/api/vocabulary", Summary: "Fields of a job and what they take"}, a.vocabulary)
@@ -171,7 +171,7 @@ func (a *api) plan(_ context.Context, in *struct{ Body Input }) (*body[Planned],
 	if problems == nil {
 		problems = job.Problems{}
 	}
-	return &body[Planned]{Planned{doc, problems, plan.Decide(doc, a.book)}}, nil
+	return &body[Planned]{Planned{doc, problems, plan.Of(a.designs.of(doc))}}, nil
 }
 
 // checked reads a document that is to be stored: all of it must be usable.
@@ -197,7 +197,7 @@ func (a *api) list(ctx context.Context, _ *struct{}) (*body[[]Listed], error) {
 
 func (a *api) listed(j store.Job) Listed {
 	doc := j.Doc()
-	p := plan.Decide(doc, a.book)
+	p := plan.Of(a.designs.of(doc))
 	l := Listed{ID: j.ID, Number: j.Number, Title: doc.Title, Customer: doc.Customer, Vehicle: p.Vehicle.Label,
 		Summary: p.Summary, Severity: "none", Settled: p.Title[len(p.Title)-1].Text, SavedAt: j.SavedAt.UTC()}
 	if len(p.Notes) > 0 {

@@ -10,7 +10,6 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"epitrope/core/job"
-	"epitrope/core/plan"
 	"epitrope/core/procedure"
 	"epitrope/internal/export"
 	"epitrope/internal/store"
@@ -21,10 +20,10 @@ const soonDays = 30
 
 // JobDates is a job's calendar as it stands today.
 type JobDates struct {
-	Today    string        `json:"today"`
-	Calendar plan.Calendar `json:"calendar"`
-	OfferDue []string      `json:"offerDue" doc:"When each offer would be due, entered today"`
-	Rows     []DateState   `json:"rows"`
+	Today    string             `json:"today"`
+	Calendar procedure.Calendar `json:"calendar"`
+	OfferDue []string           `json:"offerDue" doc:"When each offer would be due, entered today"`
+	Rows     []DateState        `json:"rows"`
 }
 
 // DateState is how a row of the calendar stands.
@@ -86,7 +85,7 @@ func stateOf(row job.Row[job.Due], today string) DateState {
 
 func (a *api) jobDates(_ context.Context, in *struct{ Body Input }) (*body[JobDates], error) {
 	doc, _ := job.Decode(in.Body)
-	out := JobDates{Today: today(), Calendar: plan.CalendarOf(doc, a.book), OfferDue: []string{}, Rows: []DateState{}}
+	out := JobDates{Today: today(), Calendar: procedure.CalendarOf(a.designs.of(doc)), OfferDue: []string{}, Rows: []DateState{}}
 	for _, o := range out.Calendar.Offers {
 		out.OfferDue = append(out.OfferDue, dayOf(out.Today).AddDate(0, 0, o.Days).Format(time.DateOnly))
 	}
@@ -124,7 +123,7 @@ func (a *api) datedJob(j store.Job, own export.Workshop) export.DatedJob {
 	d := export.DatedJob{ID: j.ID, Number: j.Number, SavedAt: j.SavedAt, Document: j.Doc()}
 	for _, row := range d.Document.Dates {
 		if row.Kind != nil && *row.Kind == job.FitDate {
-			d.BayDays = procedure.Days(export.NewPack(d.Document, a.book, own).Schedule)
+			d.BayDays = procedure.Days(export.NewPack(a.designs.of(d.Document), own).Schedule)
 			break
 		}
 	}

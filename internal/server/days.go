@@ -90,7 +90,7 @@ func (a *api) try(ctx context.Context, in *struct {
 	if problems == nil {
 		problems = job.Problems{}
 	}
-	t := study.Try(doc, a.book, study.Window{FromS: in.From, ToS: in.To}, func() bool { return ctx.Err() != nil })
+	t := study.Try(a.designs.of(doc), study.Window{FromS: in.From, ToS: in.To}, func() bool { return ctx.Err() != nil })
 	return &body[Tried]{Tried{problems, t}}, nil
 }
 
@@ -104,7 +104,7 @@ func (a *api) compare(_ context.Context, in *struct {
 	if len(problems) > 0 {
 		return nil, inputProblem(problems)
 	}
-	got, problems := study.Compare(doc, in.Body.Variants, a.book)
+	got, problems := study.Compare(a.designs.of(doc), in.Body.Variants)
 	if len(problems) > 0 {
 		return nil, inputProblem(problems)
 	}
@@ -151,7 +151,7 @@ func (a *api) addTask(ctx context.Context, in *struct {
 	switch {
 	case in.Body.Kind == "sweep" && in.Body.Sweep != nil:
 		ask = in.Body.Sweep
-		problems = study.CheckSweep(doc, *in.Body.Sweep, a.book)
+		problems = study.CheckSweep(a.designs.of(doc), *in.Body.Sweep)
 	case in.Body.Kind == "spread" && in.Body.Spread != nil:
 		ask = in.Body.Spread
 		problems = in.Body.Spread.Check()

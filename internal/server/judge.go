@@ -8,7 +8,7 @@ import (
 
 	"epitrope/core/coupling"
 	"epitrope/core/job"
-	"epitrope/core/plan"
+	"epitrope/core/modes"
 	"epitrope/core/study"
 )
 
@@ -16,9 +16,9 @@ import (
 // size, each with what it comes to in the circuit. Through time a coupling is run when it
 // is asked for.
 type Judged struct {
-	Methods []plan.Consequence `json:"methods"`
-	Schools []plan.School      `json:"schools"`
-	Sizings []plan.Sizing      `json:"sizings"`
+	Methods []study.Consequence `json:"methods"`
+	Schools []study.School      `json:"schools"`
+	Sizings []study.Sizing      `json:"sizings"`
 }
 
 func (a *api) registerJudge(h huma.API) {
@@ -34,7 +34,8 @@ func (a *api) registerJudge(h huma.API) {
 
 func (a *api) judgeMethods(_ context.Context, in *struct{ Body Input }) (*body[Judged], error) {
 	doc, _ := job.Decode(in.Body) // as the plan does: what can be used of it
-	return &body[Judged]{Judged{study.Consequences(doc, a.book), plan.Schools(doc, a.book), plan.Sizings(doc, a.book)}}, nil
+	d := a.designs.of(doc)
+	return &body[Judged]{Judged{study.Consequences(d), study.Schools(d), study.Sizings(d)}}, nil
 }
 
 func (a *api) driveMethod(ctx context.Context, in *struct {
@@ -42,7 +43,7 @@ func (a *api) driveMethod(ctx context.Context, in *struct {
 	Body     Input
 }) (*body[study.Driven], error) {
 	doc, _ := job.Decode(in.Body)
-	return &body[study.Driven]{study.Drive(doc, a.book, coupling.Kind(in.Coupling), func() bool { return ctx.Err() != nil })}, nil
+	return &body[study.Driven]{study.Drive(a.designs.of(doc), coupling.Kind(in.Coupling), func() bool { return ctx.Err() != nil })}, nil
 }
 
 // couplingKind is a coupling in an address.
@@ -57,17 +58,17 @@ func (couplingKind) Schema(huma.Registry) *huma.Schema {
 	return s
 }
 
-func (a *api) modeTable(_ context.Context, in *struct{ Body Input }) (*body[plan.Modes], error) {
+func (a *api) modeTable(_ context.Context, in *struct{ Body Input }) (*body[modes.Modes], error) {
 	doc, _ := job.Decode(in.Body)
-	return &body[plan.Modes]{plan.ModesOf(doc, a.book)}, nil
+	return &body[modes.Modes]{modes.Of(a.designs.of(doc))}, nil
 }
 
 func (a *api) asBuilt(_ context.Context, in *struct{ Body Input }) (*body[study.Built], error) {
 	doc, _ := job.Decode(in.Body)
-	return &body[study.Built]{study.BuiltOf(doc, a.book)}, nil
+	return &body[study.Built]{study.BuiltOf(a.designs.of(doc))}, nil
 }
 
 func (a *api) retrofit(ctx context.Context, in *struct{ Body Input }) (*body[study.Retrofit], error) {
 	doc, _ := job.Decode(in.Body)
-	return &body[study.Retrofit]{study.RetrofitOf(doc, a.book, func() bool { return ctx.Err() != nil })}, nil
+	return &body[study.Retrofit]{study.RetrofitOf(a.designs.of(doc), func() bool { return ctx.Err() != nil })}, nil
 }

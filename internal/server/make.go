@@ -92,7 +92,7 @@ func made(p export.Pack) Made {
 
 // packOf is a stored job's pack.
 func (a *api) packOf(j store.Job, own export.Workshop, revision string, dated time.Time) export.Pack {
-	p := export.NewPack(j.Doc(), a.book, own)
+	p := export.NewPack(a.designs.of(j.Doc()), own)
 	p.Number, p.Revision, p.Dated = j.Number, revision, dated
 	return p
 }
@@ -132,7 +132,7 @@ func (a *api) makeIt(ctx context.Context, in *struct{ Body Input }) (*body[Made]
 	if err != nil {
 		return nil, answer(err)
 	}
-	return &body[Made]{made(export.NewPack(doc, a.book, own))}, nil
+	return &body[Made]{made(export.NewPack(a.designs.of(doc), own))}, nil
 }
 
 // fileOf answers with a file made of a job's draft.
@@ -146,7 +146,7 @@ func (a *api) fileOf(contentType, name string, write func(p export.Pack) []byte)
 		if err != nil {
 			return nil, answer(err)
 		}
-		return &fileAnswer{contentType, `attachment; filename="` + name + `"`, write(export.NewPack(j.Doc(), a.book, own))}, nil
+		return &fileAnswer{contentType, `attachment; filename="` + name + `"`, write(export.NewPack(a.designs.of(j.Doc()), own))}, nil
 	}
 }
 

@@ -71,7 +71,7 @@ func (a *api) week(ctx context.Context, in *struct {
 			if row.Of.Kind == nil || *row.Of.Kind != job.FitDate || !row.Of.Open() {
 				continue
 			}
-			p := export.NewPack(doc, a.book, own)
+			p := export.NewPack(a.designs.of(doc), own)
 			begins := dayOf(*row.Of.Due)
 			e := WeekEntry{Job: j.ID, Number: j.Number, Title: doc.Title, From: *row.Of.Due, Hours: p.Hours, Waits: len(p.Waits),
 				Until: begins.AddDate(0, 0, max(0, procedure.Days(p.Schedule)-1)).Format(time.DateOnly)}

@@ -9,9 +9,10 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"epitrope/core/day"
+	"epitrope/core/design"
 	"epitrope/core/job"
 	"epitrope/core/parts"
-	"epitrope/core/plan"
+	"epitrope/core/rig"
 	"epitrope/internal/spice"
 )
 
@@ -21,7 +22,7 @@ func relayVan(t testing.TB, document string) *day.Rig {
 	t.Helper()
 	doc, problems := job.Decode([]byte(document))
 	require.Empty(t, problems)
-	rig := plan.NewDay(doc, parts.Stock()).Rig(plan.Nominal)
+	rig := rig.Of(design.Of(doc, parts.Stock()), rig.Nominal)
 	rig.Join.HoldA = rig.Join.WatchA // the netlist's coil does not know that it pulls
 	rig.Wires, rig.Start.EngineSpace, rig.Aux.EngineSpace = nil, false, false
 	// Without its delay a relay must not be dragged down by the first rush.
@@ -125,7 +126,7 @@ func near(t float64, events []float64, p day.Pattern) bool {
 
 func TestWhatHasNoNetlistSaysSo(t *testing.T) {
 	doc, _ := job.Decode([]byte(`{}`))
-	rig := plan.NewDay(doc, parts.Stock()).Rig(plan.Nominal)
+	rig := rig.Of(design.Of(doc, parts.Stock()), rig.Nominal)
 	p, err := day.ParsePattern("park 1 h")
 	require.NoError(t, err)
 	_, err = day.Netlist(rig, p, day.Conditions{}, 1)

@@ -7,6 +7,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"epitrope/core/design"
 	"epitrope/core/job"
 	"epitrope/core/parts"
 	"epitrope/core/plan"
@@ -28,7 +29,7 @@ func TestDemoJobsAgree(t *testing.T) {
 		doc, problems := job.Decode(data)
 		require.Empty(t, problems)
 		for _, s := range plan.Decide(doc, parts.Stock()).States {
-			c, solved, err := plan.Circuit(doc, parts.Stock(), s.ID)
+			c, solved, err := design.Of(doc, parts.Stock()).CircuitAt(s.ID)
 			require.NoError(t, err, "%s %s", name, s.ID)
 			tally[compare(t, c, name+" "+s.ID)]++
 			if s.Fails == "" {

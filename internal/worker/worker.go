@@ -12,6 +12,7 @@ import (
 	"sync/atomic"
 	"time"
 
+	"epitrope/core/design"
 	"epitrope/core/job"
 	"epitrope/core/parts"
 	"epitrope/core/study"
@@ -132,13 +133,13 @@ func work(t store.Task, book parts.Book, progress study.Progress) (json.RawMessa
 		if err := json.Unmarshal(t.Ask, &ask); err != nil {
 			return nil, err
 		}
-		result, problems = study.SweepOver(t.Doc(), ask, book, progress)
+		result, problems = study.SweepOver(design.Of(t.Doc(), book), ask, progress)
 	case "spread":
 		var ask study.Tolerances
 		if err := json.Unmarshal(t.Ask, &ask); err != nil {
 			return nil, err
 		}
-		result, problems = study.SpreadOver(t.Doc(), ask, book, progress)
+		result, problems = study.SpreadOver(design.Of(t.Doc(), book), ask, progress)
 	default:
 		return nil, fmt.Errorf("%q is not known", t.Kind)
 	}

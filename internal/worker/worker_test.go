@@ -9,6 +9,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"epitrope/core/design"
 	"epitrope/core/job"
 	"epitrope/core/parts"
 	"epitrope/core/study"
@@ -72,7 +73,7 @@ func TestTasksAreDone(t *testing.T) {
 	assert.Equal(t, store.TaskDone, spread.State, spread.Problem)
 	var got study.Spread
 	require.NoError(t, json.Unmarshal(spread.Result, &got))
-	want, _ := study.SpreadOver(doc, runs(40), parts.Stock(), nil)
+	want, _ := study.SpreadOver(design.Of(doc, parts.Stock()), runs(40), nil)
 	assert.Equal(t, want, got, "the same as in the foreground")
 	sweep := ended(t, s, ask(t, s, id, "sweep", study.SweepRequest{Across: study.Axis{Path: "use.drivenHours", Values: []string{"1", "2"}}, Up: study.Axis{Path: "use.dailyAh", Values: []string{"20", "40"}}}, doc).ID)
 	assert.Equal(t, store.TaskDone, sweep.State, sweep.Problem)

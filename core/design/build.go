@@ -1,0 +1,164 @@
+package design
+
+import (
+	"epitrope/core/coupling"
+	"epitrope/core/job"
+	"epitrope/core/protect"
+	"epitrope/core/run"
+	"epitrope/core/system"
+	"epitrope/core/working"
+)
+
+// build makes the system: every component, and every wire from terminal to
+// terminal with what it resists.
+func (d *Design) build() {
+	d.System = system.System{}
+	d.components(d.Facts.Body, d.Facts.Place.At)
+	d.feedWires()
+	d.returnWires()
+	d.linkWires()
+	d.thinWires()
+	d.coilWires()
+	d.houseWires()
+	d.winchWire()
+	d.attach()
+	d.laid = nil
+}
+
+// CouplingAt is where the coupling sits: where the measured routes meet; without
+// both of them, a charger beside the battery it charges,
+// a relay at the start battery whose voltage it senses.
+func (d *Design) CouplingAt() job.Point {
+	b, place := d.Facts.Body, d.Facts.Place.At
+	if d.Doc.Routes.StartM != nil && d.Doc.Routes.AuxM != nil {
+		share := d.Facts.StartM.Value / (d.Facts.StartM.Value + d.Facts.AuxM.Value)
+		return job.Point{X: b.Start.X + share*(place.X-b.Start.X), Y: b.Start.Y + share*(place.Y-b.Start.Y)}
+	}
+	if d.AtStart() {
+		return job.Point{X: b.Start.X + 0.25, Y: b.Start.Y}
+	}
+	if place.X-b.Start.X < 1.2 {
+		return job.Point{X: (b.Start.X + place.X) / 2, Y: place.Y}
+	}
+	return job.Point{X: place.X - 0.6, Y: place.Y}
+}
+
+// AtStart says whether the coupling sits at the start battery, with the long run behind
+// it: what has no charger, and a charger that stays in the tow vehicle.
+func (d *Design) AtStart() bool {
+	return d.Kind.AtStart() || d.Kind == coupling.DCDC && d.Facts.Place.Trailer
+}
+
+// Crosses says whether a run goes over the trailer's plug.
+func (d *Design) Crosses(l *run.Sized) bool {
+	return d.Facts.Place.Trailer && (l.ID == "c2") == d.AtStart()
+}
+
+// source is the terminal that the run begins at: the start battery's plus, or a machine
+// of the run's own.
+func (d *Design) source() system.Terminal {
+	if d.Kind == coupling.SecondAlternator {
+		return term("second", "B+")
+	}
+	return term("start", "30")
+}
+
+// HitchAt is the tow coupling's socket.
+func (d *Design) HitchAt() job.Point { return job.Point{X: 5.2, Y: 0.6} }
+
+func (d *Design) components(b job.Body, place job.Point) {
+	s := &d.System
+	s.Add(system.Component{ID: "alternator", Kind: system.KindAlternator, Name: "Alternator", Rating: d.Facts.Label.String(), Existing: true, At: b.Alternator, Device: system.Machine{Label: d.Facts.Label}})
+	s.Add(system.Component{ID: "start", Kind: system.KindBattery, Name: "Start battery", Rating: working.Plain(d.Facts.StartAh.Value, "Ah", 0), Existing: true, At: b.Start, Device: system.Bank{Ohm: d.StartOhm(), Start: true}})
+	s.Add(system.Component{ID: "f1", Kind: system.KindFuse, Name: "F1", Rating: d.Start.Fuse.Label(), At: b.Start, Device: d.Start.FuseDevice()})
+	if d.Kind == coupling.SecondAlternator {
+		s.Add(system.Component{ID: "second", Kind: system.KindAlternator, Name: "Second alternator", Rating: d.Second.String(), At: b.Alternator, Device: system.Machine{Label: d.Second, Volts: d.SecondV(), Own: true}})
+	}
+	s.Add(system.Component{ID: "coupling", Kind: d.couplingKind(), Name: d.CouplingName(), Rating: d.CouplingRating(), At: d.CouplingAt(), Device: d.couplingDevice()})
+	d.joinComponents()
+	if d.Facts.Place.Trailer {
+		byCable := d.Kind.Charger() && d.Crosses(&d.Aux) || !d.Back.ByChassis && d.Crosses(d.ReturnLeg())
+		s.Add(system.Component{ID: "x1", Kind: system.KindPlug, Name: "X1", Rating: d.PlugCard.Label, At: d.HitchAt(), Device: system.Plug{Card: d.PlugCard, Plus: true, Minus: byCable}})
+	}
+	s.Add(system.Component{ID: "f2", Kind: system.KindFuse, Name: "F2", Rating: d.Aux.Fuse.Label(), At: place, Device: d.Aux.FuseDevice()})
+	s.Add(system.Component{ID: "aux", Kind: system.KindBattery, Name: "Aux battery", Rating: d.AuxRating(), At: place, Device: system.Bank{Ohm: d.AuxOhm()}})
+	s.Add(system.Component{ID: "e1", Kind: system.KindEarth, Name: "E1", Rating: "start battery's earth, chassis side of any sensor", Existing: true, At: b.Start})
+	if d.Back.ByChassis {
+		earthAt := d.CouplingAt()
+		if !d.Kind.Charger() {
+			earthAt = place
+		}
+		s.Add(system.Component{ID: "e2", Kind: system.KindEarth, Name: "E2", Rating: "earth point, bare metal", At: earthAt})
+	}
+	d.extraComponents(place)
+	if d.Wired() {
+		s.Add(system.Component{ID: "feed", Kind: system.KindFeedPoint, Name: "Feed point", Rating: d.FeedRating(), Existing: true, At: feedAt, Device: system.FeedPoint{LoomOhm: loomOhm}})
+		s.Add(system.Component{ID: "f3", Kind: system.KindFuse, Name: "F3", Rating: d.Trigger.Fuse.Label(), At: feedAt,
+			Device: system.Fuse{Fuse: d.Trigger.Fuse, Ohm: protect.Resistance.Value(d.Trigger.Fuse.RatingA)}})
+	}
+}
+
+// feedAt is where feed points are: at the dashboard's fuses.
+var feedAt = job.Point{X: 1.6, Y: 1.1}
+
+// couplingNames are what the coupling is called on the run.
+var couplingNames = map[coupling.Kind]string{
+	coupling.VSR: "Relay", coupling.SwitchedContactor: "Contactor", coupling.ManualSelector: "Selector", coupling.SecondAlternator: "Isolator"}
+
+func (d *Design) CouplingName() string {
+	if name, ok := couplingNames[d.Kind]; ok {
+		return name
+	}
+	return "DC-DC"
+}
+
+func (d *Design) couplingKind() system.ComponentKind {
+	switch d.Kind {
+	case coupling.VSR:
+		return system.KindRelay
+	case coupling.SwitchedContactor, coupling.ManualSelector:
+		return system.KindContactor
+	case coupling.SecondAlternator:
+		return system.KindIsolator
+	}
+	return system.KindCharger
+}
+
+// couplingDevice is what is fitted as the coupling.
+func (d *Design) couplingDevice() system.Device {
+	if d.Kind.Charger() {
+		return d.ChargerDevice()
+	}
+	return d.contactDevice("")
+}
+
+// CouplingRating is what is fitted as the coupling.
+func (d *Design) CouplingRating() string {
+	if d.Kind.Charger() {
+		return d.Charger.Label
+	}
+	return d.Contact.Label
+}
+
+// FeedRating says what the feed point is.
+func (d *Design) FeedRating() string {
+	switch d.Facts.Day.Trigger {
+	case "ignition":
+		return "live with the ignition"
+	case "accessory":
+		return "live with the key at accessory"
+	case "switch":
+		return "by a switch"
+	case "voltage":
+		return "none: the charger watches its input"
+	}
+	return "live only while the engine runs"
+}
+
+func (d *Design) AuxRating() string {
+	return d.Facts.Chemistry.Label + " " + working.Plain(d.Facts.AuxAh.Value, "Ah", 0)
+}
+
+func term(component, terminal string) system.Terminal {
+	return system.Terminal{Component: component, Terminal: terminal}
+}

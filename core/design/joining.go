@@ -1,0 +1,260 @@
+package design
+
+import (
+	"strings"
+
+	"epitrope/core/cable"
+	"epitrope/core/coupling"
+	"epitrope/core/job"
+	"epitrope/core/protect"
+	"epitrope/core/run"
+	"epitrope/core/system"
+)
+
+// reachM is the wire from the feed point's fuse to what a person works, on the same
+// dashboard. Source: common practice, no source.
+const reachM = 0.5
+
+// Relayed says whether a relay of its own, K1, stands beside the charger.
+func (d *Design) Relayed() bool {
+	return d.Kind == coupling.DCDCChangeover || d.Kind == coupling.DCDCHighCurrent
+}
+
+// Arrives is the terminal at which the run from the start side ends.
+func (d *Design) Arrives() system.Terminal {
+	if d.Relayed() {
+		return term("k1", "30")
+	}
+	return term("coupling", "30")
+}
+
+// Leaves is the terminal at which the run to the aux battery begins.
+func (d *Design) Leaves() system.Terminal {
+	if d.Relayed() {
+		return term("k1", "87")
+	}
+	return d.Gives()
+}
+
+// Gives is the coupling's own terminal on the aux side.
+func (d *Design) Gives() system.Terminal {
+	if d.Kind.Charger() {
+		return term("coupling", "out")
+	}
+	return term("coupling", "87")
+}
+
+// JoinOhm is the contact that joins the batteries.
+func (d *Design) JoinOhm() float64 {
+	if d.Kind == coupling.DCDCChangeover {
+		return d.Changeover.ContactOhm
+	}
+	return d.Contact.ContactOhm
+}
+
+// coilA is what the coil of that contact takes.
+func (d *Design) coilA() float64 {
+	if d.Kind == coupling.DCDCChangeover {
+		return d.Changeover.Relay.CoilA
+	}
+	return d.Contact.CoilA
+}
+
+// coil is the coil's plus and minus.
+func (d *Design) coil() (plus, minus system.Terminal) {
+	if d.Relayed() {
+		return term("k1", "86"), term("k1", "85")
+	}
+	return term("coupling", "86"), term("coupling", "31")
+}
+
+// signalTo is where the wire that tells the coupling what to do ends.
+func (d *Design) signalTo() system.Terminal {
+	if d.Kind.Coil() {
+		plus, _ := d.coil()
+		return plus
+	}
+	return term("coupling", "15")
+}
+
+// control is how a person works the coil that joins the batteries, by S1.
+type control int
+
+const (
+	NoControl control = iota
+	takesOver         // from the signal to a feed of its own
+	alone             // by the button only
+)
+
+func (d *Design) Control() control {
+	switch {
+	case d.Kind == coupling.DCDCChangeover:
+		return alone
+	case d.Kind == coupling.ManualSelector, d.Kind == coupling.SwitchedContactor && d.Facts.Survey.EmergencyStart == job.Yes:
+		return takesOver
+	}
+	return NoControl
+}
+
+// seriesSwitch is the switch in the signal's wire: S1, or S2 where that works the coil; ""
+// where there is none.
+func (d *Design) seriesSwitch() string {
+	if !d.Wired() || !d.Facts.Schools.InSeries && d.Facts.Day.Trigger != "switch" {
+		return ""
+	}
+	if d.Control() != NoControl {
+		return "s2"
+	}
+	return "s1"
+}
+
+// inSignal are what the signal's wire goes through by hand, in turn.
+func (d *Design) inSignal() []string {
+	list := []string{}
+	if id := d.seriesSwitch(); id != "" {
+		list = append(list, id)
+	}
+	if d.Control() == takesOver {
+		list = append(list, "s1")
+	}
+	return list
+}
+
+// OwnFeed is the terminal that S1 takes the coil's current from, by way of F5: from the
+// battery that still has some.
+func (d *Design) OwnFeed() (from system.Terminal, ok bool) {
+	switch {
+	case d.Control() == NoControl:
+		return system.Terminal{}, false
+	case d.Kind == coupling.ManualSelector:
+		return d.Arrives(), true
+	}
+	return d.Leaves(), true
+}
+
+// joinComponents are K1, S1, S2 and F5, where they are.
+func (d *Design) joinComponents() {
+	s, at := &d.System, d.CouplingAt()
+	switch d.Kind {
+	case coupling.DCDCChangeover:
+		s.Add(system.Component{ID: "k1", Kind: system.KindChangeover, Name: "K1", Rating: d.Changeover.Label, At: at, Device: d.contactDevice("87a")})
+	case coupling.DCDCHighCurrent:
+		s.Add(system.Component{ID: "k1", Kind: system.KindContactor, Name: "K1", Rating: d.Contact.Label, At: at, Device: d.contactDevice("")})
+	}
+	works := func(id, rating string, throws ...system.Throw) {
+		s.Add(system.Component{ID: id, Kind: system.KindControl, Name: strings.ToUpper(id), Rating: rating, At: feedAt, Device: system.Control{Throws: throws}})
+	}
+	byHand := []system.Throw{{Name: "s1", From: "2", To: "0", When: system.WhileJoined}}
+	if d.Control() == takesOver {
+		byHand[0].When = system.WhileJoinedAlone
+		if d.Wired() {
+			byHand = append(byHand, system.Throw{Name: "s1 with the signal", From: "1", To: "0", When: system.WhileBoth})
+		}
+	}
+	if d.Kind == coupling.ManualSelector {
+		works("s1", "selector: off, with ignition, always", byHand...)
+	} else if d.Control() != NoControl {
+		works("s1", "push-button, momentary, labelled", byHand...)
+	}
+	if id := d.seriesSwitch(); id != "" {
+		works(id, "switch in the signal's wire", system.Throw{Name: id + " in series", From: "1", To: "0", When: system.WhileLive})
+	}
+	if _, ok := d.OwnFeed(); ok {
+		s.Add(system.Component{ID: "f5", Kind: system.KindFuse, Name: "F5", Rating: d.Button.Fuse.Label(), At: at, Device: d.Button.FuseDevice()})
+	}
+}
+
+// contactDevice is what joins the batteries, with its coil where that is wired, or its own
+// eye on the voltage.
+func (d *Design) contactDevice(rest string) system.Contact {
+	n := d.Facts.N
+	c := system.Contact{From: "30", To: "87", Rest: rest, Ohm: d.JoinOhm(), PlugIn: rest != "" && d.Changeover.PlugIn}
+	if d.Kind == coupling.VSR {
+		c.WatchOhm, c.HoldOhm = 12*n/RelaySensesA, 12*n/d.Contact.Sensing.CoilA
+	}
+	if d.Relayed() || d.Kind.Coil() && (d.Wired() || d.Control() == takesOver) {
+		c.CoilPlus, c.CoilMinus = d.coil()
+		c.CoilOhm = 12 * n / d.coilA()
+	}
+	return c
+}
+
+// ChargerDevice is the charger as it is set and wired.
+func (d *Design) ChargerDevice() system.Charger {
+	c := system.Charger{Card: d.Charger, OutV: d.SetV() + taperV, RestOhm: d.StandbyOhm(), BesideA: d.Facts.Survey.FeedA.Value}
+	if d.Wired() && !d.Kind.Coil() {
+		c.SignalOhm = 12 * d.Facts.N / TriggerA
+	}
+	if d.Kind == coupling.DCDCHighCurrent {
+		c.Works = "K1"
+	}
+	return c
+}
+
+// StandbyOhm is a charger's input at rest; one that takes nothing is as good as open.
+func (d *Design) StandbyOhm() float64 {
+	return 12 * d.Facts.N / max(d.Charger.StandbyA, CoilOffA)
+}
+
+// linkWires join K1 and the charger beside it: in the size of the run that they belong to,
+// as its fuse has to save them too.
+func (d *Design) linkWires() {
+	if !d.Relayed() {
+		return
+	}
+	from := d.Arrives()
+	if d.Kind == coupling.DCDCChangeover {
+		from = term("k1", "87a")
+	}
+	d.wire("k1a", "c1", system.Feed, from, term("coupling", "30"), &d.Start, d.Start.Link(), lugs)
+	d.wire("k1b", "c2", system.Feed, term("coupling", "out"), d.Leaves(), &d.Aux, d.Aux.Link(), lugs)
+}
+
+// addLinks counts the links' four ends in series with the runs.
+func (d *Design) addLinks() {
+	if d.Relayed() {
+		d.Start.JointsOhm += 2 * run.JointOhm
+		d.Aux.JointsOhm += 2 * run.JointOhm
+	}
+}
+
+// sizeButton sizes the thin wires by which S1 works the coil from a feed of its own.
+func (d *Design) sizeButton() {
+	from, ok := d.OwnFeed()
+	if !ok {
+		return
+	}
+	volts, ohm := d.Facts.Chemistry.RestV(1)*d.Facts.N, d.AuxOhm()+d.Aux.TotalOhm()
+	if from == d.Arrives() {
+		volts, ohm = d.Facts.RegulatedV.Value, d.StartOhm()+d.Start.TotalOhm()
+	}
+	ohm += run.BareM * cable.Square(triggerMM2).OhmPerM() // a short behind F5 is fed over the run and its own wire
+	a := run.Ask{ID: "s1", FuseID: "f5", Amps: d.coilA(), LengthM: d.Facts.TriggerM, Bay: cable.Ambient(triggerBayC),
+		Device: protect.Device{Families: protect.Small}, SourceV: volts, SourceOhm: ohm, BudgetV: 1}
+	thin := []cable.Size{cable.Square(triggerMM2)}
+	d.Button = run.Size(a, thin, d.Facts.Insulation, 12*d.Facts.N)
+	if d.Button.NoFuse != nil { // none breaks such a short, which a note says
+		d.Button.Fuse, _ = protect.Choose(protect.Need{ContinuousA: d.Button.Amps, AmbientC: triggerBayC, CableA: d.Button.Trial.AmpacityA}, protect.Small)
+	}
+}
+
+// coilWires work the coil: from S1's own feed, or from the charger that decides, and back to
+// the coupling's minus.
+func (d *Design) coilWires() {
+	plus, minus := d.coil()
+	t := &d.Trigger
+	if from, ok := d.OwnFeed(); ok {
+		t = &d.Button
+		d.wire("s1a", "s1", system.Signal, from, term("f5", "in"), t, run.BareM, lugs)
+		d.wire("s1b", "s1", system.Signal, term("f5", "out"), term("s1", "2"), t, t.LengthM.Value, system.Joints{})
+		if d.Control() == alone {
+			d.wire("s1c", "s1", system.Signal, term("s1", "0"), plus, t, t.LengthM.Value, system.Joints{})
+		}
+	}
+	if d.Kind == coupling.DCDCHighCurrent {
+		d.wire("k1c", "k1", system.Signal, term("coupling", "K1"), plus, t, run.LinkM, system.Joints{})
+	}
+	if d.Relayed() {
+		d.wire("g2", "g1", system.Signal, minus, term("coupling", "31"), t, run.LinkM, system.Joints{})
+	}
+}

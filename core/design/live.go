@@ -1,0 +1,47 @@
+package design
+
+import (
+	"slices"
+
+	"epitrope/core/coupling"
+	"epitrope/core/system"
+)
+
+// origin is a source of the live map, gone with what takes it away.
+type origin struct {
+	name     string
+	at       system.Terminal
+	removed  string // the opener that takes it away; "" none does
+	ofEngine bool   // while the engine runs
+}
+
+func (d *Design) origins() []origin {
+	list := []origin{
+		{"start battery", term("start", "30"), "start-minus", false},
+		{"aux battery", term("aux", "30"), "aux-minus", false},
+	}
+	if d.Kind == coupling.SecondAlternator {
+		list = append(list, origin{"second alternator", term("second", "B+"), "engine", true})
+	}
+	if d.Facts.Day.SolarW.Value > 0 {
+		list = append(list, origin{"solar", d.AuxBus(), "solar", false})
+	}
+	if d.Wired() {
+		list = append(list, origin{"feed point", term("feed", "15"), "engine", true})
+	}
+	return list
+}
+
+// LiveWires lists the wires that are live with some things open, with their sources.
+func (d *Design) LiveWires(open ...string) map[string][]string {
+	live := map[string][]string{}
+	for _, o := range d.origins() {
+		if slices.Contains(open, o.removed) {
+			continue
+		}
+		for _, wire := range d.System.Live(o.at, open...) {
+			live[wire] = append(live[wire], o.name)
+		}
+	}
+	return live
+}

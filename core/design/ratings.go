@@ -1,0 +1,201 @@
+package design
+
+import (
+	"epitrope/core/alternator"
+	"epitrope/core/battery"
+	"epitrope/core/coupling"
+	"epitrope/core/need"
+	"epitrope/core/parts"
+	"epitrope/core/run"
+	"epitrope/core/working"
+)
+
+// lowestInputV is the input voltage, at 12 V, that a charger's current is sized
+// at. Source: common practice, no source; the trade's check figures use it.
+const lowestInputV = 12.5
+
+// Allowed is the largest output whose input stays within the alternator's share.
+var Allowed = working.Declare("I_a = I_max·η·U_in / U_out", "physics: conservation of energy",
+	working.Symbol{Letter: "I_a", Name: "charger output that the alternator allows", Unit: "A", Digits: 1},
+	working.Symbol{Letter: "I_max", Name: "continuous charging at most", Unit: "A", Digits: 1},
+	working.Symbol{Letter: "η", Name: "efficiency, at worst", Unit: "", Digits: 2},
+	working.Symbol{Letter: "U_in", Name: "lowest input voltage", Unit: "V", Digits: 2},
+	working.Symbol{Letter: "U_out", Name: "output voltage, end of bulk", Unit: "V", Digits: 2})
+
+// Accepts is the charging current that a battery takes.
+var Accepts = working.Declare("I_b = c·C", "from memory; the battery's own sheet wins",
+	working.Symbol{Letter: "I_b", Name: "battery accepts at most", Unit: "A", Digits: 0},
+	working.Symbol{Letter: "c", Name: "charge rate", Unit: "/h", Digits: 2},
+	working.Symbol{Letter: "C", Name: "capacity", Unit: "Ah", Digits: 0})
+
+// rates are what is needed, and what alternator and battery allow, with their working.
+type rates struct{ sun, Cycle, need, idle, cruise, Half, Accepts, allowed working.Figure }
+
+// rateNeed works out what is needed, and what alternator and battery allow.
+func (d *Design) rateNeed() {
+	f := d.Facts
+	r := &d.Rates
+	r.sun = need.SunAh.MustWork(working.From(need.SunShare, working.Memory, "lying flat, warm, not quite clean"),
+		f.Day.SolarW.Input(), f.Day.SunHours.Input(), f.SystemV.Input())
+	r.Cycle = need.CycleAh.MustWork(f.DailyAh.Input(), working.Of(r.sun), f.Need.MainsAh.Input(), f.Need.ParkedDays.Input())
+	d.CycleAh = max(0, r.Cycle.Unrounded)
+	spent := r.Cycle
+	spent.Unrounded = d.CycleAh
+	r.need = need.Current.MustWork(working.Of(spent), f.DrivenHours.Input(),
+		working.From(f.Chemistry.Efficiency, working.Memory, f.Chemistry.Label))
+	d.NeedA = r.need.Unrounded
+	r.idle = d.headroom(IdleRPM, "label by ISO 8854 at 750 engine rpm × 2.75")
+	r.cruise = d.headroom(CruiseRPM, "alternator label")
+	d.IdleA, d.CruiseA = r.idle.Unrounded, r.cruise.Unrounded
+	r.Half = alternator.HalfLabel.MustWork(f.LabelA.Input())
+	r.Accepts = Accepts.MustWork(
+		working.From(f.Chemistry.ChargeHigh, working.Memory, f.Chemistry.Label), f.AuxAh.Input())
+	worstCard := d.Book.Chargers[0]
+	r.allowed = Allowed.MustWork(working.Of(r.Half),
+		working.From(worstCard.EfficiencyLow, working.Part, "device card"),
+		working.From(lowestInputV*f.N, working.Practice, "sized at"),
+		working.From(d.SetV(), working.Memory, d.Setting.Label+" setting"))
+	d.LimitA = r.allowed.Unrounded
+	d.Second = d.secondMachine()
+}
+
+// rate decides what the coupling gives and draws at its worst.
+func (d *Design) rate() {
+	accepts := d.Rates.Accepts
+	if !d.Kind.Charger() {
+		d.rateContact(accepts.Unrounded)
+		return
+	}
+	d.AutoChargerA = d.pickCharger(min(d.LimitA, accepts.Unrounded))
+	wanted := d.AutoChargerA
+	if pin := d.Doc.Pins.ChargerA; pin != nil {
+		wanted = *pin
+	}
+	d.Charger, _ = d.Book.Charger(wanted) // pins are ratings of the book
+	d.Start.Amps = d.InputA(d.Charger)
+	if count := d.Doc.Pins.Chargers; count != nil && *count > 1 {
+		d.Charger = d.Charger.Times(*count)
+		d.Start.Amps *= *count
+	}
+	d.Start.Amps += d.Facts.Survey.FeedA.Value
+	d.Aux.Amps = d.Charger.OutputA
+	if d.Kind == coupling.DCDCHighCurrent {
+		d.Start.Amps += min(accepts.Unrounded, d.Facts.LabelA.Value)
+		d.Aux.Amps += min(accepts.Unrounded, d.Facts.LabelA.Value)
+	}
+	d.fitContacts()
+}
+
+// fitContacts takes the contacts that bear what the run carries, or what is pinned, and says
+// whether they are others than before.
+func (d *Design) fitContacts() (changed bool) {
+	contact, changeover, plug := d.Contact.ID, d.Changeover.ID, d.PlugCard.ID
+	amps := run.FuseShare * d.Start.Amps
+	if pin := d.Doc.Pins.ContactA; pin != nil {
+		amps = *pin
+	}
+	d.Contact = d.Book.Contact(d.Kind, amps)
+	d.Changeover = d.Book.Changeover(d.Start.Amps, max(d.Start.Trial.Size.CopperMM2(), d.Aux.Trial.Size.CopperMM2()))
+	if pin := d.Doc.Pins.ContactA; pin != nil && d.Kind == coupling.DCDCChangeover {
+		d.Changeover = d.Book.Changeover(0, 0)
+		for _, c := range d.Book.Changeovers {
+			if c.Relay.MakeA <= *pin {
+				d.Changeover = c
+			}
+		}
+	}
+	d.plugIn()
+	return contact != d.Contact.ID || d.Kind == coupling.DCDCChangeover && changeover != d.Changeover.ID || d.Facts.Place.Trailer && plug != d.PlugCard.ID
+}
+
+// secondMachine is the machine of a run of its own: the pinned one, or the smallest of
+// which half puts back what is needed.
+func (d *Design) secondMachine() alternator.Label {
+	rated := parts.MachineRatings[len(parts.MachineRatings)-1]
+	for _, a := range parts.MachineRatings {
+		if a/2 >= d.NeedA {
+			rated = a
+			break
+		}
+	}
+	if pin := d.Doc.Pins.SecondA; pin != nil {
+		rated = *pin
+	}
+	label, _ := alternator.ParseLabel(working.Plain(rated, "A", 0)) // a rating always reads
+	return label
+}
+
+// SecondA is what the second machine gives at a speed, hot: its regulator is set to half
+// of its label, as charging goes on for hours. Source: common practice, no source.
+func (d *Design) SecondA(rpm float64) float64 {
+	return min(alternator.HotFactor*d.Second.Output(rpm), d.Second.RatedA/2)
+}
+
+// pickCharger is the charger that the job has a card of. Without one it is the smallest that
+// meets the need within the limit; failing that the largest within the limit; failing that
+// the smallest there is.
+func (d *Design) pickCharger(limitA float64) float64 {
+	if own := d.Doc.Card.OutputA; own != nil {
+		return *own
+	}
+	best := d.Book.Chargers[0].OutputA
+	for _, c := range d.Book.Chargers {
+		if c.OutputA > limitA {
+			break
+		}
+		best = c.OutputA
+		if c.OutputA >= d.NeedA {
+			break
+		}
+	}
+	return best
+}
+
+// PinOf is what to pin for a charger of outputA: nothing where it is that of the job's own
+// card, which is taken unless another is pinned.
+func (d *Design) PinOf(outputA float64) any {
+	if own := d.Doc.Card.OutputA; own != nil && *own == outputA {
+		return nil
+	}
+	return outputA
+}
+
+// InputA is what a charger, or several side by side, draws at worst.
+func (d *Design) InputA(c parts.Charger) float64 {
+	return coupling.InputCurrent.Value(c.OutputA, d.SetV(), c.EfficiencyLow, lowestInputV*d.Facts.N)
+}
+
+// rateContact starts from what the battery takes: lead limits itself, LiFePO4 takes
+// what the circuit drives, up to the alternator's whole output.
+func (d *Design) rateContact(acceptsA float64) {
+	amps := min(acceptsA, d.Facts.LabelA.Value)
+	if d.Kind == coupling.SecondAlternator {
+		amps = min(acceptsA, d.Second.RatedA/2)
+	}
+	d.Start.Amps, d.Aux.Amps = amps, amps
+	d.fitContacts()
+}
+
+// AuxEmptyV is the aux battery's own voltage when there is charging to do: at
+// half charge.
+func (d *Design) AuxEmptyV() float64 { return d.Facts.Chemistry.RestV(0.5) * d.Facts.N }
+
+// AuxOhm is the aux battery's resistance.
+func (d *Design) AuxOhm() float64 { return d.Facts.Chemistry.Ohm(d.Facts.AuxAh.Value, d.Facts.N) }
+
+// startOhm is the start battery's resistance, taken as flooded lead.
+// startChemistry is the start battery's.
+func (d *Design) StartChemistry() battery.Chemistry { return d.Facts.Survey.StartChemistry }
+
+func (d *Design) StartOhm() float64 { return d.StartChemistry().Ohm(d.Facts.StartAh.Value, d.Facts.N) }
+
+// MachineA is what the alternator gives at a speed, hot.
+func (d *Design) MachineA(rpm float64) float64 {
+	return alternator.HotFactor * d.Facts.Label.Output(rpm)
+}
+
+// headroom is what the alternator has for charging at a speed, hot, lamps on.
+func (d *Design) headroom(rpm float64, why string) working.Figure {
+	return alternator.Headroom.MustWork(working.From(alternator.HotFactor, working.Practice, "80–90 %"),
+		working.Is(d.Facts.Label.Output(rpm), why), d.Facts.LoadA.Input())
+}

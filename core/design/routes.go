@@ -1,0 +1,174 @@
+package design
+
+import (
+	"math"
+
+	"epitrope/core/cable"
+	"epitrope/core/coupling"
+	"epitrope/core/parts"
+	"epitrope/core/protect"
+	"epitrope/core/run"
+)
+
+// The wire of a signal. Source: common practice, no source.
+const (
+	TriggerA    = 0.5 // what a trigger input draws at most
+	triggerMM2  = 1.5
+	triggerBayC = 40 // behind a dashboard
+)
+
+// way is the return of the start side.
+type way struct {
+	ByCable    bool // all the way
+	ByChassis  bool // by the steel; both may be
+	pinned     bool
+	ChassisM   float64
+	chassisOhm float64 // steel and its two earth joints; the cable beside it counted
+	CableM     float64 // return cable that is part of the start loop
+	AlongM     float64 // cable beside the steel
+}
+
+// layOut says which cable, contact and steel is in series in which leg.
+func (d *Design) layOut() {
+	f, p := d.Facts, d.Doc.Pins
+	studOhm := 0.0
+	if f.Schools.Takeoff == "stud" {
+		studOhm = run.LeadOhm // the vehicle's own lead from the post to its stud
+	}
+	d.Start = run.Sized{Ask: run.Ask{ID: "c1", FuseID: "f1", Amps: d.Start.Amps, LengthM: f.StartM, Bay: f.StartBay,
+		SourceV: f.RegulatedV.Value, SourceOhm: d.sourceOhm(), Device: d.device(), SizePin: p.StartSize, FusePin: p.StartFuseA}}
+	if d.Kind.Charger() {
+		d.Start.SheetA = d.Charger.MaxFuseA
+	}
+	d.Aux = run.Sized{Ask: run.Ask{ID: "c2", FuseID: "f2", Amps: d.Aux.Amps, LengthM: f.AuxM, Bay: f.AuxBay,
+		SourceV: f.Chemistry.RestV(1) * f.N, SourceOhm: d.AuxOhm(), Device: d.device(), SizePin: p.AuxSize, FusePin: p.AuxFuseA}}
+	d.Back = d.wayBack()
+
+	d.Start.JointsOhm, d.Aux.JointsOhm = run.FuseJoints*run.JointOhm, run.FuseJoints*run.JointOhm
+	steel := 2*run.JointOhm + d.Back.chassisOhm
+	d.Start.JointsOhm += studOhm
+	d.addExtras()
+	d.addLinks()
+	d.Start.School, d.Aux.School = f.Schools.Fuse, f.Schools.Fuse
+	d.plugIn()
+	if !d.Kind.Charger() {
+		// The return of the whole run is the aux battery's own.
+		d.Start.ContactOhm = d.Contact.ContactOhm
+		d.Aux.SteelOhm = steel
+		d.Aux.ReturnM = d.Back.CableM
+		return
+	}
+	if d.Kind == coupling.DCDCChangeover {
+		d.Start.ContactOhm = d.Changeover.ContactOhm
+	}
+	d.Start.SteelOhm = steel
+	d.Start.ReturnM = d.Back.CableM
+	d.Aux.SteelOhm = 2 * run.JointOhm
+	d.Aux.ReturnM = f.AuxM.Value // aux minus to the common negative at the charger
+}
+
+// plugOf is the trailer plug for a run: the pinned one, or the smallest that bears its
+// current and takes its cable.
+func (d *Design) plugOf(l *run.Sized) parts.Plug {
+	if pin := d.Doc.Pins.PlugA; pin != nil {
+		return d.Book.Plug(*pin, 0)
+	}
+	return d.Book.Plug(l.Amps, l.Trial.Size.CopperMM2())
+}
+
+// plugIn puts the plug into the run that crosses it.
+func (d *Design) plugIn() {
+	for _, l := range []*run.Sized{&d.Start, &d.Aux} {
+		if d.Crosses(l) {
+			d.PlugCard = d.plugOf(l)
+			l.PlugOhm = 2 * d.PlugCard.Ohm
+		}
+	}
+}
+
+// sourceOhm is the resistance behind the run's beginning: the start battery's, or, of a
+// machine of its own, what limits its short-circuit current to about one and a half times
+// its label (from memory).
+func (d *Design) sourceOhm() float64 {
+	if d.Kind == coupling.SecondAlternator {
+		return d.Facts.RegulatedV.Value / (1.5 * d.Second.RatedA)
+	}
+	return d.StartOhm()
+}
+
+// wayBack decides between chassis and cable: a return must not cross a tow
+// coupling through the steel.
+func (d *Design) wayBack() way {
+	f := d.Facts
+	w := way{ByCable: d.Crosses(d.ReturnLeg()) || d.NoSteel(), ChassisM: math.Abs(f.Place.At.X - f.Body.Start.X)}
+	if d.Kind == coupling.DCDC && f.Place.Trailer {
+		w.ChassisM = math.Abs(d.CouplingAt().X - f.Body.Start.X)
+	}
+	if pin := d.Doc.Pins.Return; pin != nil {
+		w.ByCable, w.pinned = *pin != "chassis", true
+		w.ByChassis = *pin != "cable"
+	} else {
+		w.ByChassis = !w.ByCable
+	}
+	w.AlongM = f.StartM.Value
+	if !d.Kind.Charger() {
+		w.AlongM += f.AuxM.Value
+	}
+	if !w.ByChassis {
+		w.chassisOhm = run.EarthOhm // onto the chassis side of the start battery
+		w.CableM = w.AlongM
+		return w
+	}
+	w.chassisOhm = 2*run.EarthOhm + run.ChassisOhmPer*w.ChassisM + d.BondOhm()
+	w.CableM = f.EarthM.Value
+	if w.ByCable {
+		// The cable beside the steel takes its share: both ways count as one.
+		beside := run.EarthOhm + w.AlongM*besideOhmPer
+		w.chassisOhm = w.chassisOhm * beside / (w.chassisOhm + beside)
+	}
+	return w
+}
+
+// sizeLegs shares out the allowed drop and sizes both legs.
+func (d *Design) sizeLegs() {
+	volts := 12 * d.Facts.N
+	charger, batt := d.Facts.ChargerDrop.Value/100*volts, d.Facts.BatteryDrop.Value/100*volts
+	if d.Kind.Charger() {
+		d.Start.BudgetV, d.Aux.BudgetV = charger, batt
+	} else {
+		// One limit for the whole run: the steel's share comes off first, the
+		// copper shares the rest by length.
+		steel := d.Aux.Amps * d.Aux.SteelOhm
+		m1, m2 := d.Start.CableM(), d.Aux.CableM()
+		d.Start.BudgetV = (batt - steel) * m1 / (m1 + m2)
+		d.Aux.BudgetV = batt - d.Start.BudgetV
+	}
+	shelf := cable.Shelf(d.Facts.CableSystem)
+	d.Start = run.Size(d.Start.Ask, shelf, d.Facts.Insulation, volts)
+	d.Aux = run.Size(d.Aux.Ask, shelf, d.Facts.Insulation, volts)
+}
+
+// NoSteel says whether the frame is no return: aluminium and composite are not (common
+// practice, no source).
+func (d *Design) NoSteel() bool {
+	return d.Facts.Survey.Frame == "aluminium" || d.Facts.Survey.Frame == "composite"
+}
+
+// besideOhmPer is a return cable beside the steel while its size is not settled: 16 mm²
+// of class 5, warm. Source: IEC 60228.
+const besideOhmPer = 0.00121 * 1.2
+
+// device is what protects the runs: fuses, unless a breaker is pinned.
+func (d *Design) device() protect.Device {
+	if pin := d.Doc.Pins.Device; pin != nil {
+		return protect.DeviceByID(*pin)
+	}
+	return protect.Devices[0]
+}
+
+// sizeTrigger sizes the thin wire that tells a charger that the engine runs.
+func (d *Design) sizeTrigger() {
+	a := run.Ask{ID: "t1", FuseID: "f3", Amps: TriggerA, LengthM: d.Facts.TriggerM, Bay: cable.Ambient(triggerBayC),
+		Device: protect.Device{Families: protect.Small}, SourceV: d.Facts.RegulatedV.Value, SourceOhm: d.StartOhm() + loomOhm, BudgetV: 1}
+	d.Trigger = run.Size(a, []cable.Size{cable.Square(triggerMM2)}, d.Facts.Insulation, 12*d.Facts.N)
+}

@@ -1,0 +1,171 @@
+package design
+
+import (
+	"fmt"
+	"math"
+	"strings"
+
+	"epitrope/core/circuit"
+	"epitrope/core/coupling"
+	"epitrope/core/run"
+	"epitrope/core/working"
+)
+
+func (d *Design) WorstState() State { return d.States[d.Worst] }
+
+// Hardest is the state that drives most current for long; the zero state where none
+// has a solution.
+func (d *Design) Hardest() State {
+	at := State{}
+	for _, s := range d.States {
+		if s.Kind == Charging && s.Solved.Volts != nil && !s.Sags && s.InA+s.OutA >= at.InA+at.OutA {
+			at = s
+		}
+	}
+	return at
+}
+
+// StartAsksA is what charging asks of the alternator at idle.
+func (d *Design) StartAsksA() float64 {
+	if !d.Kind.Charger() {
+		return d.CruiseState().InA
+	}
+	return d.IdleState().InA
+}
+
+// StateBy is a state by its id; every job has those of a drive.
+func (d *Design) StateBy(id string) State {
+	for _, s := range d.States {
+		if s.ID == id {
+			return s
+		}
+	}
+	return State{}
+}
+
+func (d *Design) IdleState() State { return d.StateBy("idle") }
+
+// Across is the voltage between two nodes; no minus means ground.
+func (s *State) Across(plus, minus string) float64 {
+	if minus == "" {
+		minus = "0"
+	}
+	return circuit.Had(s.Solved.Across(plus, minus))
+}
+
+// WarmC is the temperature of a start battery that is no warmer than the garage.
+const WarmC = 20.0
+
+// StaysClosed says whether a relay that was closed stays so at rest.
+func (d *Design) StaysClosed(s State) bool {
+	s.Joined = true
+	d.Settle(&s)
+	return s.Err == nil && s.SensedV >= d.Contact.Sensing.CutOutV*d.Facts.N
+}
+
+// solve works the run out in every state that it is sized for and finds the worst: the
+// one that draws most at the lowest voltage, or leaves the aux battery without charge.
+// A state in which the start battery is being emptied cannot last: it is noted, not
+// sized for.
+func (d *Design) solve() {
+	d.States = d.chargingStates()
+	d.Worst = 0
+	for i := range d.States {
+		s := &d.States[i]
+		d.Settle(s)
+		if !s.Sags && worse(*s, d.States[d.Worst]) {
+			d.Worst = i
+		}
+	}
+}
+
+// solveOthers adds the other states, solved.
+func (d *Design) solveOthers() {
+	for _, s := range d.otherStates() {
+		d.Settle(&s)
+		d.States = append(d.States, s)
+	}
+}
+
+func worse(a, b State) bool {
+	if (a.Err != nil) != (b.Err != nil) {
+		return a.Err != nil
+	}
+	aNone, bNone := a.OutA <= 0, b.OutA <= 0
+	if aNone != bNone {
+		return aNone // no charge at all is worst
+	}
+	return a.InA > b.InA
+}
+
+// Settle solves the circuit in a state and reads the volts and amps from it. Where
+// the alternator has less than is asked, the start battery makes up the rest.
+func (d *Design) Settle(s *State) {
+	if s.Solved, s.Err = d.solveIn(s.State); s.Err != nil {
+		s.BusV, s.InV, s.AuxV, s.OutV = s.SetV, s.SetV, s.AuxOwnV, s.AuxOwnV
+		return
+	}
+	solved := s.Solved
+	s.BusV = circuit.Had(solved.At(d.source().Node()))
+	s.AuxV = circuit.Had(solved.Across("aux.30", "aux.31"))
+	if s.SetV > 0 {
+		s.MachineGives = circuit.Had(solved.Through("lead"))
+	}
+	s.Sags = s.brief && circuit.Had(solved.At("start.30")) < SurfaceV*d.Facts.N
+	if d.Kind.Charger() {
+		d.readCharger(s)
+	} else {
+		d.readContact(s)
+	}
+}
+
+func (d *Design) readCharger(s *State) {
+	in := "coupling.30"
+	if s.Joined { // past the charger
+		in = d.Arrives().Node()
+	}
+	s.InV, s.OutV = circuit.Had(s.Solved.Across(in, "coupling.31")), circuit.Had(s.Solved.Across("coupling.out", "coupling.31"))
+	s.InA, s.OutA = circuit.Had(s.Solved.Through("c1")), circuit.Had(s.Solved.Through("c2"))
+	if s.Stopped || s.Joined {
+		return
+	}
+	if cutOut := d.Charger.CutOutV * d.Facts.N; s.InV < cutOut {
+		s.Err = fmt.Errorf("the charger stops below %s and would see %s", working.Text(cutOut, "V", 1), working.Text(s.InV, "V", 2))
+	}
+}
+
+func (d *Design) readContact(s *State) {
+	s.InV, s.OutV = circuit.Had(s.Solved.At("coupling.30")), s.AuxV
+	s.SensedV = s.InV
+	if d.Kind == coupling.VSR {
+		s.SensedV = circuit.Had(s.Solved.Across("coupling.30", "coupling.31"))
+	}
+	if !s.Joined {
+		return
+	}
+	s.OutV = circuit.Had(s.Solved.At("coupling.87"))
+	s.InA, s.OutA = circuit.Had(s.Solved.Through("contact")), circuit.Had(s.Solved.Through("contact"))
+}
+
+// LongStartS is a long start. Source: common practice, no source.
+const LongStartS = 10.0
+
+// Soonest is the fuse of the run that may open first at a current, and after how many
+// seconds; never is +Inf.
+func (d *Design) Soonest(amps float64) (fuse string, after float64) {
+	after = math.Inf(1)
+	for _, l := range []*run.Sized{&d.Start, &d.Aux} {
+		if at := l.Fuse.At(amps, l.Faulted); at.OpensMinS < after {
+			fuse, after = strings.ToUpper(l.FuseID), at.OpensMinS
+		}
+	}
+	return fuse, after
+}
+
+// MayOpen says whether a fuse of the run may open within some seconds at a current.
+func (d *Design) MayOpen(amps, seconds float64) bool {
+	_, after := d.Soonest(amps)
+	return after <= seconds
+}
+
+func (d *Design) CruiseState() State { return d.StateBy("cruise") }

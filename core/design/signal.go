@@ -1,0 +1,89 @@
+package design
+
+import (
+	"epitrope/core/coupling"
+	"epitrope/core/job"
+	"epitrope/core/working"
+)
+
+// KeyState is a position of the key, and whether the engine runs.
+type KeyState struct{ Key, Engine string }
+
+// HoursToHalf is how long a start battery lasts until it is half empty.
+var HoursToHalf = working.Declare("t = C·s / I", "conservation of charge; a battery below half may not start in the cold (common practice, no source)",
+	working.Symbol{Letter: "t", Name: "start battery half empty after", Unit: "h", Digits: 0},
+	working.Symbol{Letter: "C", Name: "start battery", Unit: "Ah", Digits: 0},
+	working.Symbol{Letter: "s", Name: "share that may go, from 90 to 50 %", Unit: "", Digits: 2},
+	working.Symbol{Letter: "I", Name: "out of it", Unit: "A", Digits: 2})
+
+// ShareToHalf is what goes from a healthy start battery until it is half empty.
+const ShareToHalf = 0.4
+
+// The positions of what a person can switch.
+const (
+	NoSwitch   = "–"
+	released   = "button released"
+	Held       = "button held"
+	SwitchOn   = "switch on"
+	SwitchOff  = "switch off"
+	IsolatorOn = "isolator on"
+	Isolator0  = "isolator off"
+	AtOff      = "selector off"
+	AtIgnition = "selector with ignition"
+	AtAlways   = "selector always"
+	Isolated   = "Q1 open"
+)
+
+// CouplingSwitches are the positions of what works the coupling.
+func (d *Design) CouplingSwitches() []string {
+	f := d.Facts
+	switch {
+	case d.Kind == coupling.ManualSelector:
+		return []string{AtOff, AtIgnition, AtAlways}
+	case d.Kind == coupling.SecondAlternator:
+		return []string{IsolatorOn, Isolator0}
+	case d.Kind == coupling.DCDCChangeover, d.Kind == coupling.SwitchedContactor && f.Survey.EmergencyStart == job.Yes:
+		return []string{released, Held}
+	case d.Wired() && (f.Schools.InSeries || f.Day.Trigger == "switch"):
+		return []string{SwitchOn, SwitchOff}
+	}
+	return []string{NoSwitch}
+}
+
+// Signalled says whether the coupling's signal is live.
+func (d *Design) Signalled(position string, k KeyState) bool {
+	if position == SwitchOff || position == Isolated && d.Facts.Extras.IsolatorFirst == job.Yes {
+		return false
+	}
+	switch d.Facts.Day.Trigger {
+	case "switch":
+		return true
+	case "dead":
+		return false
+	case "accessory":
+		return k.Key == "accessory" || k.Key == "on"
+	case "ignition":
+		return k.Key == "on" || k.Key == "start"
+	case "voltage":
+		return k.Engine == "running" && d.Facts.RegulatedV.Value >= d.Facts.Detects.CutInV*d.Facts.N
+	}
+	return k.Engine == "running"
+}
+
+// RestAfterV is a start battery some hours after a drive, at 12 V; sunShare is a good sun.
+// Source: from memory.
+const (
+	RestAfterV = 12.7
+	SunShare   = 0.7
+)
+
+// ByVoltage says whether a charger takes the voltage that it sees for its signal.
+func (d *Design) ByVoltage() bool { return d.Kind.Charger() && d.Facts.Day.Trigger == "voltage" }
+
+// Wired says whether a wire brings the coupling its signal.
+func (d *Design) Wired() bool { return d.Kind.Signal() && !d.ByVoltage() }
+
+// InputAt is what a charger draws from a start battery at rest, at its usual efficiency.
+func (d *Design) InputAt(outA float64) float64 {
+	return outA * d.AuxEmptyV() / (d.Charger.Efficiency * RestAfterV * d.Facts.N)
+}

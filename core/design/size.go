@@ -1,0 +1,63 @@
+package design
+
+import (
+	"math"
+
+	"epitrope/core/circuit"
+	"epitrope/core/coupling"
+)
+
+// size finds cables and fuses. What the coupling draws depends on what the cable
+// loses, so it is settled by repetition: a few rounds, never without end.
+func (d *Design) size() {
+	d.sizeTrigger()
+	d.sizeHouse()
+	for range 8 {
+		d.sizeLegs()
+		fitted := d.fitContacts() // before anything is built of them
+		d.sizeButton()
+		d.build()
+		d.solve()
+		if moved := d.redraw(); !moved && !fitted {
+			break
+		}
+	}
+	d.solveOthers()
+}
+
+// redraw takes what the states draw as the legs' current and says whether that
+// changed it. A charger's current never falls below what it was sized for; a
+// relay's is what the circuit drives.
+func (d *Design) redraw() bool {
+	inA, outA := 0.0, 0.0
+	for _, s := range d.States {
+		if !s.Sags && s.Kind == Charging && s.Joined && d.Kind == coupling.DCDCHighCurrent {
+			// Both stages at once: what the bypass carries, and the charger beside it.
+			inA, outA = max(inA, s.InA+d.InputA(d.Charger)), max(outA, s.OutA+d.Charger.OutputA)
+		} else if !s.Sags && s.Kind == Charging {
+			inA, outA = max(inA, s.InA), max(outA, s.OutA)
+		}
+	}
+	if d.Kind.Charger() && !d.Kind.Joins() || inA == 0 {
+		inA, outA = max(inA, d.Start.Amps), max(outA, d.Aux.Amps)
+	}
+	passA := 0.0
+	if d.joinedCranking() {
+		passA = d.crankShare()
+	}
+	passed := math.Abs(passA-d.Start.PassA) <= 0.02*passA
+	d.Start.PassA, d.Aux.PassA = passA, passA
+	changed := !passed || math.Abs(inA-d.Start.Amps) > SettledWithin*inA || math.Abs(outA-d.Aux.Amps) > SettledWithin*outA
+	d.Start.Amps, d.Aux.Amps = inA, outA
+	return changed
+}
+
+// crankShare is what goes through the join while the engine is cranked.
+func (d *Design) crankShare() float64 {
+	s := d.crankState(d.restState())
+	d.Settle(&s)
+	return math.Abs(circuit.Had(s.Solved.Through("contact")))
+}
+
+// SettledWithin is the share by which a current may move in a round for the sizes to stay.
+const SettledWithin = 0.002

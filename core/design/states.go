@@ -1,0 +1,194 @@
+package design
+
+import (
+	"epitrope/core/alternator"
+	"epitrope/core/circuit"
+	"epitrope/core/coupling"
+	"epitrope/core/network"
+)
+
+// stateKind says what a state is looked at for.
+type stateKind string
+
+const (
+	Charging stateKind = "charging" // the engine runs; the runs are sized for these
+	Resting  stateKind = "resting"  // the engine does not run
+	Cranking stateKind = "cranking" // for seconds
+	Faulted  stateKind = "fault"    // until a fuse opens
+)
+
+// State is one state of the vehicle, and the run solved in it.
+type State struct {
+	ID, Label string
+	Kind      stateKind
+	Rpm       float64 // of the alternator
+
+	circuit.State
+	finishing bool // the end of bulk, where a charger beside a bypass finishes alone
+	brief     bool // for minutes: the start battery may make up what the alternator lacks
+
+	Solved       network.Solution
+	BusV         float64 // at the start battery
+	MachineGives float64
+	InA, OutA    float64
+	InV, OutV    float64 // at the coupling's terminals
+	SensedV      float64 // what a relay measures
+	AuxV         float64
+	Sags         bool // the start battery makes up what the alternator lacks at idle
+	Err          error
+}
+
+// Voltages at the start battery, at 12 V. Source: common practice, no source: a start
+// battery that makes up a shortfall falls from its surface charge at 12.7 V.
+const (
+	SurfaceV = 12.7
+	// limitedBy is how far below its regulation an alternator is at its limit.
+	LimitedBy = 0.1
+)
+
+// AsleepA is what a parked vehicle takes. flatSOC is a start battery that no longer
+// cranks, and an aux battery that a relay closes on at its worst. Source: common
+// practice, no source: 20–50 mA; nearly empty.
+const (
+	AsleepA = 0.03
+	FlatSOC = 0.1
+)
+
+// Speeds of the alternator. Source: ISO 8854 rates at 6,000 rpm; idle: common practice, no
+// source.
+const (
+	CruiseRPM = 6000.0
+	IdleRPM   = alternator.IdleRPM * alternator.Ratio
+)
+
+// chargingStates are those that the runs are sized for.
+func (d *Design) chargingStates() []State {
+	n, v := d.Facts.N, d.Facts.RegulatedV.Value
+	run := State{Kind: Charging, Rpm: CruiseRPM, State: circuit.State{SetV: v, MachineA: d.MachineA(CruiseRPM), VehicleA: d.Facts.LoadA.Value,
+		StartV: SurfaceV * n, StartOhm: d.StartOhm(), AuxOwnV: d.AuxEmptyV()}}
+	if d.Facts.Chemistry.Lead && (!d.Kind.Charger() || d.Kind.Joins()) {
+		run.AcceptsA = d.Rates.Accepts.Unrounded
+	}
+	run.SecondA = d.SecondA(CruiseRPM)
+	if d.Kind.Charger() {
+		// At the end of bulk the battery stands just so high that the full current
+		// still flows at the profile's voltage.
+		run.AuxOwnV = d.SetV() - d.Charger.OutputA*(d.Aux.TotalOhm()+d.AuxOhm())
+	}
+	with := func(id, label string, change func(*State)) State {
+		s := run
+		s.ID, s.Label = id, label
+		change(&s)
+		s.Joined = d.joinsAt(&s)
+		return s
+	}
+	list := []State{
+		with("cruise", "cruise", func(s *State) { s.finishing = true }),
+		with("early", "cruise, early in bulk", func(s *State) { s.AuxOwnV = min(s.AuxOwnV, d.AuxEmptyV()) }),
+		with("idle", "idle, hot, lamps on", func(s *State) {
+			s.brief, s.SecondA = true, d.SecondA(IdleRPM)
+			s.Rpm, s.MachineA, s.SetV, s.WorstEfficiency = IdleRPM, d.MachineA(IdleRPM), v-alternator.HotDropV*n, true
+		}),
+	}
+	if d.Facts.Varies() {
+		list = append(list, with("eased", "regulation eased off", func(s *State) { s.SetV, s.WorstEfficiency = alternator.EasedV*n, true }))
+	}
+	return list
+}
+
+// joinsAt says whether the coupling's contact is closed while the engine runs.
+func (d *Design) joinsAt(s *State) bool {
+	n := d.Facts.N
+	switch d.Kind {
+	case coupling.VSR:
+		return s.SetV >= d.Contact.Sensing.CutInV*n
+	case coupling.SwitchedContactor, coupling.SecondAlternator:
+		return true
+	case coupling.ManualSelector:
+		return d.Facts.Schools.Selector != coupling.Off
+	case coupling.DCDCHighCurrent:
+		return coupling.UsualHighCurrent.Joins(true, s.SetV/n, s.AuxOwnV/n) && !s.finishing
+	}
+	return false
+}
+
+// joinedCranking says whether a coil joins the batteries while the engine is cranked.
+func (d *Design) joinedCranking() bool {
+	return d.Kind.Coil() && d.Facts.Schools.Selector != coupling.Off && d.Signalled(NoSwitch, KeyState{"start", "cranking"})
+}
+
+// joinedAtRest says whether it is closed with the key out.
+func (d *Design) joinedAtRest(s State) bool {
+	switch d.Kind {
+	case coupling.VSR:
+		return d.StaysClosed(s)
+	case coupling.ManualSelector:
+		return d.Facts.Schools.Selector == coupling.JoinedForGood
+	case coupling.SecondAlternator:
+		return true
+	}
+	return false
+}
+
+// SecondV is what the regulator of a machine of the run's own holds.
+func (d *Design) SecondV() float64 { return d.Profile.AbsorptionHigh }
+
+// restState is the engine off and nobody there, both batteries full.
+func (d *Design) restState() State {
+	n := d.Facts.N
+	rest := State{Kind: Resting, State: circuit.State{StartV: d.StartChemistry().RestV(1) * n, StartOhm: d.StartOhm(), VehicleA: AsleepA, Stopped: true,
+		AuxOwnV: d.Facts.Chemistry.RestV(1) * n, HouseA: d.Facts.DailyAh.Value / 24}}
+	rest.Joined = d.joinedAtRest(rest)
+	return rest
+}
+
+// crankState is the engine being started from rest.
+func (d *Design) crankState(s State) State {
+	s.ID, s.Label, s.Kind = "crank", "cranking", Cranking
+	s.Cranks, s.HouseA = true, 0
+	s.Joined = s.Joined || d.joinedCranking()
+	return s
+}
+
+// otherStates are those that no run is sized for, but that decide whether it is safe
+// and whether the engine starts.
+func (d *Design) otherStates() []State {
+	n, rest := d.Facts.N, d.restState()
+	with := func(id, label string, kind stateKind, change func(*State)) State {
+		s := rest
+		s.ID, s.Label, s.Kind = id, label, kind
+		change(&s)
+		return s
+	}
+	parked := "parked"
+	if rest.Joined && d.Kind != coupling.SecondAlternator {
+		parked = "parked, still joined"
+	}
+	list := []State{
+		with("parked", parked, Resting, func(*State) {}),
+		d.crankState(rest),
+	}
+	if d.Kind.Joins() && d.Kind != coupling.DCDCHighCurrent || d.Kind == coupling.DCDCChangeover {
+		flat := func(s *State) {
+			s.Joined, s.HouseA, s.Fresh = true, 0, true
+			s.StartV, s.StartOhm = d.StartChemistry().RestV(FlatSOC)*n, d.StartChemistry().OhmAt(d.Facts.StartAh.Value, n, FlatSOC, WarmC)
+		}
+		list = append(list,
+			with("precharge", "start battery flat, joined", Resting, flat),
+			with("joined", "cranking through the join", Cranking, func(s *State) { flat(s); s.Cranks = true }),
+			with("inrush", "joined on a flat aux battery", Faulted, func(s *State) {
+				s.Joined, s.HouseA, s.VehicleA = true, 0, d.Facts.LoadA.Value
+				s.SetV, s.MachineA, s.Rpm = d.Facts.RegulatedV.Value, d.MachineA(CruiseRPM), CruiseRPM
+				s.StartV, s.AuxOwnV = SurfaceV*n, d.Facts.Chemistry.RestV(FlatSOC)*n
+			}))
+	}
+	if d.Facts.Extras.Winch {
+		list = append(list, d.winchState(rest))
+	}
+	return append(list,
+		with(circuit.ShortC1, "short at the end of C1", Faulted, func(s *State) {
+			s.Joined, s.HouseA, s.Short, s.StartV = false, 0, circuit.ShortC1, d.Start.SourceV
+			s.SecondA = d.Start.SourceV / d.sourceOhm()
+		}),
+		with(circuit.ShortC2, "short at the end of C2", Faulted, func(s *State) { s.Joined, s.HouseA, s.Short = false, 0, circuit.ShortC2 }))
+}

@@ -1,0 +1,125 @@
+package design
+
+import (
+	"epitrope/core/cable"
+	"epitrope/core/coupling"
+	"epitrope/core/job"
+	"epitrope/core/run"
+	"epitrope/core/system"
+	"epitrope/core/working"
+)
+
+// lugs are a power wire's two ends, crimped and bolted.
+var lugs = system.Joints{From: run.JointOhm, To: run.JointOhm}
+
+// wire joins two terminals by a leg's cable, as warm as it runs.
+func (d *Design) wire(id, of string, role system.Role, from, to system.Terminal, l *run.Sized, lengthM float64, joints system.Joints) {
+	size := l.Trial.Size
+	d.System.Join(system.Wire{ID: id, Run: of, Role: role, From: from, To: to, LengthM: working.Round(lengthM, 2),
+		Size: size.Label, CopperMM2: working.Round(size.CopperMM2(), 2), Joint: joints,
+		Ohm: cable.Resistance.Value(size.OhmPerM(), lengthM, cable.Alpha, l.Trial.ConductorC)})
+}
+
+func (d *Design) feedWires() {
+	d.System.Join(system.Wire{ID: "lead", Run: "lead", Role: system.Feed, From: term("alternator", "B+"), To: term("start", "30"), LengthM: 1, Ohm: run.LeadOhm, Existing: true})
+	first := lugs
+	if d.Facts.Schools.Takeoff == "stud" {
+		first.From += run.LeadOhm
+	}
+	d.wire("c1a", "c1", system.Feed, d.source(), term("f1", "in"), &d.Start, d.Start.Bare(), first)
+	behindF1, c1M := term("f1", "out"), d.Start.LengthM.Value-d.Start.Bare()
+	beforeF2, c2M := term("f2", "in"), d.Aux.LengthM.Value-d.Aux.Bare()
+	post := term("aux", "30")
+	switch d.Facts.Extras.Isolator {
+	case job.FrontIsolator:
+		behindF1, c1M = d.isolate("c1", &d.Start, behindF1, c1M)
+	case job.AuxIsolator:
+		beforeF2, c2M = d.isolate("c2", &d.Aux, beforeF2, c2M)
+	case job.MasterSwitch:
+		post, _ = d.isolate("c2", &d.Aux, post, c2M)
+	}
+	if d.Relayed() {
+		c1M, c2M = c1M-d.Start.Link(), c2M-d.Aux.Link()
+	}
+	d.through("c1", &d.Start, behindF1, d.Arrives(), c1M)
+	d.through("c2", &d.Aux, d.Leaves(), beforeF2, c2M)
+	d.wire("c2c", "c2", system.Feed, term("f2", "out"), post, &d.Aux, d.Aux.Bare(), lugs)
+}
+
+// through joins two terminals, by way of the trailer plug where the run crosses it. The
+// plug's own contacts are the plug's.
+func (d *Design) through(of string, l *run.Sized, from, to system.Terminal, lengthM float64) {
+	if !d.Crosses(l) {
+		d.wire(of, of, system.Feed, from, to, l, lengthM, lugs)
+		return
+	}
+	hitch := d.HitchAt().X / d.Facts.Place.At.X
+	d.wire(of, of, system.Feed, from, term("x1", "+"), l, lengthM*hitch, system.Joints{From: run.JointOhm})
+	d.wire(of+"t", of, system.Feed, term("x1", "+t"), to, l, lengthM*(1-hitch), system.Joints{To: run.JointOhm})
+}
+
+func (d *Design) returnWires() {
+	l := d.ReturnLeg()
+	minus := d.AuxMinus()
+	if d.Kind.Charger() {
+		d.auxReturn(minus, term("coupling", "31"))
+		minus = term("coupling", "31")
+	}
+	e1 := term(system.StartEarth, "")
+	switch {
+	case d.Back.ByChassis && d.Back.ByCable:
+		d.wire("n3", l.ID, system.Return, minus, e1, l, d.Back.AlongM, system.Joints{From: run.JointOhm, To: run.JointOhm + run.EarthOhm})
+		fallthrough
+	case d.Back.ByChassis:
+		d.wire("n1", l.ID, system.Return, minus, term("e2", ""), l, d.Back.CableM, lugs)
+		d.System.Join(system.Wire{ID: "chassis", Run: "return", Role: system.Chassis, From: d.bonded(term("e2", "")), To: e1, LengthM: working.Round(d.Back.ChassisM, 2),
+			Ohm: run.ChassisOhmPer * d.Back.ChassisM, Joint: system.Joints{From: run.EarthOhm, To: run.EarthOhm}, Existing: true})
+	case d.Crosses(l):
+		hitch := d.HitchAt().X / d.Facts.Place.At.X
+		d.wire("n1t", l.ID, system.Return, minus, term("x1", "-t"), l, d.Back.CableM*(1-hitch), system.Joints{From: run.JointOhm})
+		d.wire("n1", l.ID, system.Return, term("x1", "-"), e1, l, d.Back.CableM*hitch, system.Joints{To: run.JointOhm + run.EarthOhm})
+	default:
+		d.wire("n1", l.ID, system.Return, minus, e1, l, d.Back.CableM, system.Joints{From: run.JointOhm, To: run.JointOhm + run.EarthOhm})
+	}
+}
+
+// auxReturn is the aux battery's minus to a charger, by way of the trailer plug where
+// the charger stays in the tow vehicle.
+func (d *Design) auxReturn(from, to system.Terminal) {
+	l := &d.Aux
+	if !d.Crosses(l) {
+		d.wire("n2", "c2", system.Return, from, to, l, l.ReturnM, lugs)
+		return
+	}
+	hitch := d.HitchAt().X / d.Facts.Place.At.X
+	d.wire("n2t", "c2", system.Return, from, term("x1", "-t"), l, l.ReturnM*(1-hitch), system.Joints{From: run.JointOhm})
+	d.wire("n2", "c2", system.Return, term("x1", "-"), to, l, l.ReturnM*hitch, system.Joints{To: run.JointOhm})
+}
+
+// sensingEarthM is a relay's own earth lead: short, as it sets what it measures.
+const sensingEarthM = 0.5
+
+// thinWires are what tells a coupling what to do: a charger's trigger, a relay's own
+// earth.
+func (d *Design) thinWires() {
+	t := d.Trigger
+	if !d.Wired() && d.Kind != coupling.VSR {
+		return
+	}
+	if !d.Kind.Charger() {
+		t.Trial.Size = cable.Square(triggerMM2)
+		d.wire("g1", "g1", system.Signal, term("coupling", "31"), term(system.StartEarth, ""), &t, sensingEarthM, lugs)
+	}
+	if !d.Wired() {
+		return
+	}
+	d.wire("t1", "t1", system.Signal, term("feed", "15"), term("f3", "in"), &t, run.BareM, system.Joints{})
+	ids := []string{"t1b", "t1c", "t1d"}
+	at, restM := term("f3", "out"), t.LengthM.Value
+	for _, switched := range d.inSignal() {
+		near := min(reachM, t.LengthM.Value/4)
+		d.wire(ids[0], "t1", system.Signal, at, term(switched, "1"), &t, near, system.Joints{})
+		at, restM, ids = term(switched, "0"), restM-near, ids[1:]
+	}
+	d.wire(ids[0], "t1", system.Signal, at, d.signalTo(), &t, restM, system.Joints{})
+}

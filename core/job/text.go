@@ -1,0 +1,8 @@
+package job
+
+func Str(p *string) string {
+	if p == nil {
+		return ""
+	}
+	return *p
+}

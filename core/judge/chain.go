@@ -1,0 +1,144 @@
+package judge
+
+import (
+	"fmt"
+	"strings"
+
+	"epitrope/core/coupling"
+	"epitrope/core/design"
+	"epitrope/core/job"
+	"epitrope/core/parts"
+	"epitrope/core/run"
+	"epitrope/core/verdict"
+	"epitrope/core/working"
+)
+
+// Link is one element of the run in series with the others: the same worst current
+// against what it bears for hours where it sits.
+type Link struct {
+	Column  string        `json:"column" doc:"The column it belongs to"`
+	Name    string        `json:"name"`
+	Amps    float64       `json:"amps"`
+	BearsA  float64       `json:"bearsA"`
+	Share   float64       `json:"share" doc:"Amps over what it bears, in %; 999 stands for more, and for what bears nothing"`
+	Why     string        `json:"why" doc:"What it bears, and from what"`
+	Weakest bool          `json:"weakest,omitempty"`
+	Level   verdict.Level `json:"level" enum:"good,caution,bad"`
+}
+
+// nearlyAll is the share of what an element bears from which it counts as at its limit.
+// Source: common practice, no source.
+const nearlyAll = 0.90
+
+// mostShare is the largest share that is told.
+const mostShare = 999
+
+// Chain lists what carries the run's current, from the front to the back, and marks the
+// weakest.
+func Chain(d *design.Design) []Link {
+	list := []Link{}
+	add := func(column, name string, amps, bears float64, why string) {
+		l := Link{Column: column, Name: name, Amps: working.Round(amps, 1), BearsA: working.Round(bears, 0), Share: working.Round(min(100*amps/bears, mostShare), 0), Why: why, Level: verdict.Good}
+		switch {
+		case amps > bears*(1+design.SettledWithin):
+			l.Level = verdict.Bad
+		case amps > nearlyAll*bears:
+			l.Level = verdict.Caution
+		}
+		list = append(list, l)
+	}
+	isolator := func(at string, l *run.Sized) {
+		if at == d.Facts.Extras.Isolator {
+			add("q1", "Q1 "+d.Isolator().Label, l.Amps, d.Isolator().ContinuousA*parts.ContactFactor(l.Bay.AmbientC), heated(d.Isolator().ContinuousA, l.Bay.AmbientC))
+		}
+	}
+	run := func(l *run.Sized, fuse, wire string) {
+		add(l.FuseID, fuse+" "+l.Fuse.Label(), l.Amps, l.Fuse.RatingA*l.Fuse.Family.Holds(l.Bay.AmbientC), fmt.Sprintf("what it holds for hours at %s", working.Text(l.Bay.AmbientC, "°C", 0)))
+		add(l.ID, wire+" "+l.Trial.Size.Copper(), l.Amps, l.Trial.AmpacityA, fmt.Sprintf("where it lies, %s insulation", d.Facts.Insulation.Label))
+		if d.Crosses(l) {
+			add("x1", "X1 "+d.PlugCard.Label, l.Amps, d.PlugCard.RatingA*parts.ContactFactor(l.Bay.AmbientC), heated(d.PlugCard.RatingA, l.Bay.AmbientC))
+		}
+	}
+	run(&d.Start, "F1", "C1")
+	isolator(job.FrontIsolator, &d.Start)
+	bay := d.Start.Bay
+	if !d.AtStart() {
+		bay = d.Aux.Bay
+	}
+	contact := func(name string, amps, rating float64) {
+		add("coupling", name, amps, rating*parts.ContactFactor(bay.AmbientC), heated(rating, bay.AmbientC))
+	}
+	switch {
+	case d.Kind == coupling.DCDCChangeover:
+		contact("87a of the "+d.Changeover.Label, d.Start.Amps, d.Changeover.Relay.BreakA)
+	case d.Kind == coupling.DCDCHighCurrent:
+		contact(d.Contact.Label, d.Start.Amps, d.Contact.ContinuousA)
+	case !d.Kind.Charger():
+		contact(d.Contact.Label, d.Start.Amps, d.Contact.ContinuousA)
+	}
+	run(&d.Aux, "F2", "C2")
+	isolator(job.AuxIsolator, &d.Aux)
+	isolator(job.MasterSwitch, &d.Aux)
+	if e := d.Facts.Extras; e.Monitor {
+		add("aux", "R1 shunt", d.Aux.Amps, e.ShuntA.Value*parts.ShuntHours, "two thirds of "+working.Plain(e.ShuntA.Value, "A", 0)+", for hours")
+	}
+	back := d.ReturnLeg()
+	add("return", "return lead "+back.Trial.Size.Copper(), back.Amps, back.Trial.AmpacityA, "as its feed")
+	if d.BondedBack() {
+		add("return", "B1 bonding lead "+d.BondSize().Copper(), back.Amps, d.BondBearsA(), "where it lies, "+d.Facts.Insulation.Label+" insulation")
+	}
+	weakest := 0
+	for i, l := range list {
+		if l.Share > list[weakest].Share {
+			weakest = i
+		}
+	}
+	list[weakest].Weakest = true
+	return list
+}
+
+// heated says what a contact's rating comes to in the heat.
+func heated(rating, ambientC float64) string {
+	return fmt.Sprintf("%s of %s at %s (from memory)", working.Text(100*parts.ContactFactor(ambientC), "%", 0), working.Plain(rating, "A", 0), working.Text(ambientC, "°C", 0))
+}
+
+// noteChain says which element of the chain is beyond, or at, what it bears. Cables and
+// fuses have notes of their own.
+func noteChain(d *design.Design, n *noted) {
+	for _, l := range Chain(d) {
+		if l.Column != "coupling" && l.Column != "x1" && l.Column != "q1" || l.Level == verdict.Good {
+			continue
+		}
+		id, severity := "chain.limit", verdict.Beware
+		if l.Level == verdict.Bad {
+			id, severity = "chain.over", verdict.Stop
+		}
+		path, pinned := "pins.contactA", d.Doc.Pins.ContactA != nil
+		var cures []verdict.Cure
+		switch l.Column {
+		case "x1":
+			path, pinned = "pins.plugA", d.Doc.Pins.PlugA != nil
+		case "q1":
+			path, pinned = "extras.isolatorA", d.Doc.Extras.IsolatorA != nil
+		}
+		if pinned {
+			cures = append(cures, verdict.Unpin("Let the plan choose", path))
+		} else if l.Column == "coupling" && d.Kind == coupling.DCDCChangeover {
+			cures = append(cures, verdict.Set("Fit a charger without changeover", "pins.coupling", string(coupling.DCDC)))
+		}
+		n.add(id, l.Column, severity, with(strings.ToUpper(l.Name[:1])+l.Name[1:], working.Text(l.Amps, "A", 0), working.Text(l.BearsA, "A", 0)), nil, cures...)
+	}
+	notePlug(d, n)
+}
+
+// notePlug says where a cable does not go into its plug, or its relay.
+func notePlug(d *design.Design, n *noted) {
+	for _, l := range []*run.Sized{&d.Start, &d.Aux} {
+		if d.Crosses(l) && !d.PlugCard.Takes(l.Trial.Size.CopperMM2()) {
+			n.add("plug.cable", "x1", verdict.Beware, with(strings.ToUpper(l.ID), l.Trial.Size.Copper(), d.PlugCard.Label, working.Plain(d.PlugCard.MostMM2, "mm²", 1)), nil)
+		}
+		if d.Kind == coupling.DCDCChangeover && !d.Changeover.Takes(l.Trial.Size.CopperMM2()) {
+			n.add("changeover.cable", "coupling", verdict.Beware, with(strings.ToUpper(l.ID), l.Trial.Size.Copper(), d.Changeover.Label, working.Plain(d.Changeover.MostMM2, "mm²", 0)), nil, verdict.Unpin("Let the plan choose", "pins.contactA"))
+		}
+	}
+}

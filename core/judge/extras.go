@@ -1,0 +1,312 @@
+package judge
+
+import (
+	"fmt"
+	"math"
+	"slices"
+
+	"epitrope/core/battery"
+	"epitrope/core/cable"
+	"epitrope/core/circuit"
+	"epitrope/core/coupling"
+	"epitrope/core/design"
+	"epitrope/core/job"
+	"epitrope/core/parts"
+	"epitrope/core/protect"
+	"epitrope/core/verdict"
+	"epitrope/core/working"
+)
+
+// extraChecks hold what is fitted besides the coupling against this design.
+func extraChecks(d *design.Design) []Check {
+	return slices.Concat(isolatorChecks(d), shuntChecks(d), disconnectChecks(d), bondChecks(d), winchChecks(d), managementChecks(d), socketChecks(d))
+}
+
+func extra(d *design.Design, id, column string, level verdict.Level, mark working.Origin, fields []string, args ...any) Check {
+	return check(d, "extras", "extra."+id, column, level, mark, fields, args...)
+}
+
+func isolatorChecks(d *design.Design) []Check {
+	e, fields := d.Facts.Extras, []string{"extras.isolator", "extras.isolatorA", "extras.isolatorFirst"}
+	if e.Isolator == job.NoIsolator {
+		return nil
+	}
+	list := []Check{}
+	if share := math.Abs(circuit.Had(d.StateBy("joined").Solved.Through("q1"))); share > d.Isolator().CrankA {
+		list = append(list, extra(d, "isolator.crank", "q1", verdict.Caution, working.Memory, fields, share, d.Isolator().CrankA))
+	}
+	if e.Isolator == job.FrontIsolator || !d.Kind.Charger() {
+		return append(list, extra(d, "isolator.parts", "q1", verdict.Good, working.Practice, fields))
+	}
+	switch e.IsolatorFirst {
+	case job.Yes:
+		list = append(list, extra(d, "isolator.first", "q1", verdict.Good, working.Practice, fields))
+	case job.No:
+		list = append(list, extra(d, "isolator.dump", "q1", verdict.Caution, working.Practice, fields, d.Charger.OutputA))
+	default:
+		list = append(list, extra(d, "isolator.open", "q1", verdict.Open, working.Practice, fields))
+	}
+	return list
+}
+
+// ShuntReads is what a shunt shows at a current.
+var ShuntReads = working.Declare("U = U_r·I / I_r", "Ohm's law",
+	working.Symbol{Letter: "U", Name: "shunt shows", Unit: "mV", Digits: 2},
+	working.Symbol{Letter: "U_r", Name: "at its rating", Unit: "mV", Digits: 0},
+	working.Symbol{Letter: "I", Name: "current", Unit: "A", Digits: 1},
+	working.Symbol{Letter: "I_r", Name: "its rating", Unit: "A", Digits: 0})
+
+func shuntChecks(d *design.Design) []Check {
+	e := d.Facts.Extras
+	if !e.Monitor {
+		return nil
+	}
+	fields := []string{"extras.shuntA", "extras.shuntMV"}
+	fig := ShuntReads.MustWork(e.ShuntMV.Input(), working.Is(d.Aux.Amps, "charging at most"), e.ShuntA.Input())
+	list := []Check{extra(d, "shunt.reads", "aux", verdict.Good, working.Physics, fields, fig.Text, d.Aux.Amps).by("shunt", fig)}
+	most := math.Max(d.Aux.Amps, math.Abs(circuit.Had(d.StateBy("joined").Solved.Through("contact"))))
+	switch {
+	case d.Aux.Amps > e.ShuntA.Value*parts.ShuntHours:
+		list = append(list, extra(d, "shunt.hours", "aux", verdict.Bad, working.Practice, fields, d.Aux.Amps, e.ShuntA.Value*parts.ShuntHours))
+	case most > e.ShuntA.Value:
+		list = append(list, extra(d, "shunt.short", "aux", verdict.Caution, working.Practice, fields, most, e.ShuntA.Value))
+	}
+	all := []string{"extras.shuntAll"}
+	switch e.ShuntAll {
+	case job.Yes:
+		return append(list, extra(d, "shunt.all", "aux", verdict.Good, working.Practice, all))
+	case job.No:
+		return append(list, extra(d, "shunt.past", "aux", verdict.Caution, working.Physics, all, d.Facts.DailyAh.Value))
+	}
+	return append(list, extra(d, "shunt.open", "aux", verdict.Open, working.Practice, all))
+}
+
+// A disconnect that leaves more than laterBy of the capacity unused opens too soon, one
+// that takes earlierBy more than is usable too late. Source: common practice, no source.
+const (
+	soonerBy = 0.25
+	laterBy  = 0.10
+)
+
+// opensAt is the charge at which the disconnect's voltage is reached at a current, 0 to 1.
+func opensAt(d *design.Design, amps float64) float64 {
+	f := d.Facts
+	ohm := parts.DisconnectOhm
+	if d.FedHouse() {
+		ohm = d.House.TotalOhm()
+	}
+	return battery.LeastCharge(func(soc float64) bool {
+		own := f.Chemistry.RestAt(soc, design.WarmC) * f.N
+		return own-amps*(f.Chemistry.OhmAt(f.AuxAh.Value, f.N, soc, design.WarmC)+ohm) >= f.Extras.OpensV.Value
+	}, 40)
+}
+
+// UnderLoad is what stands at a disconnect while the battery gives a current.
+var UnderLoad = working.Declare("U = E − I·R", "Ohm's law; rest voltage and resistance from memory",
+	working.Symbol{Letter: "U", Name: "at the disconnect", Unit: "V", Digits: 2},
+	working.Symbol{Letter: "E", Name: "battery at rest at that charge", Unit: "V", Digits: 2},
+	working.Symbol{Letter: "I", Name: "taken", Unit: "A", Digits: 1},
+	working.Symbol{Letter: "R", Name: "battery and wires", Unit: "Ω", Digits: 4})
+
+func disconnectChecks(d *design.Design) []Check {
+	e, f := d.Facts.Extras, d.Facts
+	if !e.Disconnect {
+		return nil
+	}
+	fields := []string{"extras.opensV", "extras.closesV"}
+	amps := f.DailyAh.Value / 24
+	soc, floor := opensAt(d, amps), 1-f.Chemistry.Usable
+	own := f.Chemistry.RestAt(soc, design.WarmC) * f.N
+	fig := UnderLoad.MustWork(working.From(own, working.Memory, fmt.Sprintf("%s at %.0f %%", f.Chemistry.Label, 100*soc)),
+		working.Is(amps, "a day's use, spread"), working.Is((own-e.OpensV.Value)/math.Max(amps, 1e-6), "battery and feed"))
+	id, level := "disconnect.right", verdict.Good
+	switch {
+	case soc > floor+soonerBy:
+		id, level = "disconnect.soon", verdict.Caution
+	case soc < floor-laterBy:
+		id, level = "disconnect.late", verdict.Caution
+	}
+	list := []Check{extra(d, id, "aux", level, working.Memory, fields, e.OpensV.Value, 100*soc, 100*floor).by("disconnect", fig)}
+	if own >= e.ClosesV.Value {
+		list = append(list, extra(d, "disconnect.hunts", "aux", verdict.Bad, working.Physics, fields, own, e.ClosesV.Value))
+	}
+	rated := []string{"extras.disconnectA", "extras.peakA"}
+	switch {
+	case e.PeakA == nil || e.DisconnectA == nil:
+		list = append(list, extra(d, "disconnect.open", "aux", verdict.Open, working.Practice, rated))
+	case *e.PeakA > *e.DisconnectA*parts.ContactFactor(f.AuxBay.AmbientC):
+		list = append(list, extra(d, "disconnect.over", "aux", verdict.Bad, working.Practice, rated, *e.PeakA, *e.DisconnectA*parts.ContactFactor(f.AuxBay.AmbientC)))
+	default:
+		list = append(list, extra(d, "disconnect.bears", "aux", verdict.Good, working.Practice, rated, *e.PeakA, *e.DisconnectA))
+	}
+	if e.PeakA != nil {
+		if at := opensAt(d, *e.PeakA); at > floor+soonerBy && soc <= floor+soonerBy {
+			list = append(list, extra(d, "disconnect.peak", "aux", verdict.Caution, working.Physics, rated, *e.PeakA, 100*at))
+		}
+	}
+	switch e.Cuts {
+	case "battery":
+		list = append(list, extra(d, "disconnect.all", "aux", verdict.Bad, working.Practice, []string{"extras.cuts"}))
+	case "":
+		list = append(list, extra(d, "disconnect.cuts.open", "aux", verdict.Open, working.Practice, []string{"extras.cuts"}))
+	}
+	return list
+}
+
+func bondChecks(d *design.Design) []Check {
+	if !d.Facts.Extras.Bond {
+		return nil
+	}
+	fields := []string{"extras.bondSize", "extras.bondM"}
+	if !d.Back.ByChassis {
+		return []Check{extra(d, "bond.idle", "return", verdict.Good, working.Practice, fields)}
+	}
+	l, size := d.ReturnLeg(), d.BondSize()
+	bears := d.BondBearsA()
+	fault := d.Facts.Insulation.Faulted(size, l.Bay, l.Bay.AmbientC)
+	short := l.Fuse.Covers(l.NearFault, protect.FaultCurrent.Value(l.SourceV, l.SourceOhm, l.FaultOhm(l.Fuse, l.Trial)), fault)
+	switch {
+	case l.Amps > bears:
+		return []Check{extra(d, "bond.thin", "return", verdict.Bad, working.Standard, fields, size.Copper(), bears, l.Amps)}
+	case l.Fuse.RatingA > bears || !short.Saves:
+		return []Check{extra(d, "bond.fuse", "return", verdict.Bad, working.Standard, fields, size.Copper(), bears, l.Fuse.Label())}
+	}
+	return []Check{extra(d, "bond.carries", "return", verdict.Good, working.Standard, fields, size.Copper(), l.Amps, bears, 1000*d.BondOhm())}
+}
+
+// winchLeastV is what a winch's contactor, and the vehicle beside it, want at least, at
+// 12 V. Source: from memory.
+const winchLeastV = 10.0
+
+func winchChecks(d *design.Design) []Check {
+	e, n := d.Facts.Extras, d.Facts.N
+	if !e.Winch {
+		return nil
+	}
+	fields := []string{"extras.winchA", "extras.winchFrom", "extras.winchMin"}
+	s := d.StateBy("winch")
+	if s.Err != nil {
+		return []Check{extra(d, "winch.fails", "start", verdict.Bad, working.Physics, fields, s.Err.Error())}
+	}
+	pulls := circuit.Had(s.Solved.Through("winch"))
+	list := []Check{}
+	if e.WinchFrom == job.WinchAtJoined && !d.CanJoin() {
+		list = append(list, extra(d, "winch.apart", "coupling", verdict.Caution, working.Practice, fields, d.Kind.Label()))
+	}
+	if s.Joined {
+		share := math.Abs(circuit.Had(s.Solved.Through("contact")))
+		switch {
+		case d.MayOpen(share, 60*e.WinchMin.Value):
+			fuse, after := d.Soonest(share)
+			list = append(list, extra(d, "winch.fuse", "coupling", verdict.Bad, working.Physics, fields, share, fuse, working.Seconds(after)))
+		case share > joinBearsA(d):
+			list = append(list, extra(d, "winch.contact", "coupling", verdict.Bad, working.Practice, fields, share, joinBearsA(d)))
+		default:
+			list = append(list, extra(d, "winch.join", "coupling", verdict.Good, working.Physics, fields, share))
+		}
+	}
+	if volts := pulls * d.WinchOhm(); volts < winchLeastV*n {
+		list = append(list, extra(d, "winch.volts", "start", verdict.Caution, working.Memory, fields, volts, winchLeastV*n))
+	}
+	from, gives := "start", circuit.Had(s.Solved.Through("start battery"))
+	if e.WinchFrom == job.WinchAtAux {
+		from, gives = "aux", circuit.Had(s.Solved.Through("aux battery"))
+	}
+	return append(list, extra(d, "winch.takes", from, verdict.Good, working.Physics, fields, pulls, e.WinchMin.Value, math.Max(0, gives)*e.WinchMin.Value/60, from))
+}
+
+// joinBearsA is what the contact that joins the batteries bears for minutes where it sits.
+func joinBearsA(d *design.Design) float64 {
+	rating := d.Contact.ContinuousA
+	if d.Kind == coupling.DCDCChangeover {
+		rating = d.Changeover.Relay.MakeA
+	}
+	return rating * parts.ContactFactor(d.Start.Bay.AmbientC)
+}
+
+func managementChecks(d *design.Design) []Check {
+	e, f := d.Facts.Extras, d.Facts
+	if f.Chemistry.Lead {
+		return nil
+	}
+	fields := []string{"extras.managementA"}
+	list := []Check{}
+	if e.ManagementA == nil {
+		list = append(list, extra(d, "management.open", "aux", verdict.Open, working.Practice, fields))
+	} else {
+		most, what := d.Aux.Amps, "charging"
+		if share := math.Abs(circuit.Had(d.StateBy("joined").Solved.Through("contact"))); share > most {
+			most, what = share, "cranking through the join"
+		}
+		if s := d.StateBy("winch"); e.WinchFrom == job.WinchAtAux && s.Solved.Volts != nil && circuit.Had(s.Solved.Through("aux battery")) > most {
+			most, what = circuit.Had(s.Solved.Through("aux battery")), "the winch"
+		}
+		if e.PeakA != nil && *e.PeakA > most {
+			most, what = *e.PeakA, "all loads at once"
+		}
+		id, level := "management.bears", verdict.Good
+		if most > *e.ManagementA {
+			id, level = "management.over", verdict.Bad
+		}
+		list = append(list, extra(d, id, "aux", level, working.Practice, fields, *e.ManagementA, what, most))
+	}
+	if job.Str(f.Set.Disable) != string(job.Yes) {
+		return list
+	}
+	takes, what := design.TriggerA, "the charger's input"
+	if d.Kind.Coil() {
+		takes, what = d.Contact.CoilA, "the coil"
+	}
+	id, level := "output.bears", verdict.Good
+	if takes > e.OutputA.Value {
+		id, level = "output.over", verdict.Bad
+	}
+	return append(list, extra(d, id, "coupling", level, working.Practice, []string{"extras.outputA", "profile.disable"}, e.OutputA.Value, what, takes))
+}
+
+// SocketDrop is what a load by the 13-pin socket loses on the way, out and back.
+var SocketDrop = working.Declare("ΔU = I·(2·L·R_m + 2·R_c)", "Ohm's law; 2.5 mm² of IEC 60228 class 5; contacts from memory",
+	working.Symbol{Letter: "ΔU", Name: "lost on the way", Unit: "V", Digits: 2},
+	working.Symbol{Letter: "I", Name: "load", Unit: "A", Digits: 1},
+	working.Symbol{Letter: "L", Name: "one way", Unit: "m", Digits: 1},
+	working.Symbol{Letter: "R_m", Name: "of each metre", Unit: "Ω/m", Digits: 5},
+	working.Symbol{Letter: "R_c", Name: "of each contact", Unit: "Ω", Digits: 4})
+
+// A load may lose loadDrop % on its way, a lamp lampDrop. Source: common practice, no
+// source.
+const (
+	loadDrop = 3.0
+	lampDrop = 10.0
+)
+
+func socketChecks(d *design.Design) []Check {
+	e, f := d.Facts.Extras, d.Facts
+	if e.SocketA.Value == 0 {
+		return nil
+	}
+	fields := []string{"extras.socketA", "extras.socketM"}
+	list := []Check{}
+	if e.SocketA.Value > parts.SocketA {
+		list = append(list, extra(d, "socket.over", "x1", verdict.Bad, working.Memory, fields, e.SocketA.Value, parts.SocketA))
+	}
+	fig := SocketDrop.MustWork(e.SocketA.Input(), e.SocketM.Input(),
+		working.From(cable.Square(parts.SocketMM2).OhmPerM(), working.Standard, "IEC 60228"), working.From(parts.SocketOhm, working.Memory, "mated contact"))
+	share, id, level := 100*fig.Unrounded/(12*f.N), "socket.drop", verdict.Good
+	switch {
+	case share > lampDrop:
+		level = verdict.Bad
+	case share > loadDrop:
+		level = verdict.Caution
+	}
+	list = append(list, extra(d, id, "x1", level, working.Physics, fields, fig.Text, share, loadDrop).by("socket", fig))
+	if e.SocketContact == job.PermanentContact {
+		span := working.Span(design.HoursToHalf.Value(f.StartAh.Value, design.ShareToHalf, e.SocketA.Value))
+		list = append(list, extra(d, "socket.permanent", "start", verdict.Caution, working.Physics, []string{"extras.socketContact"}, e.SocketA.Value, span))
+	} else {
+		list = append(list, extra(d, "socket.switched", "x1", verdict.Good, working.Practice, []string{"extras.socketContact"}))
+	}
+	if e.SocketReturn == job.LampReturn {
+		list = append(list, extra(d, "socket.lamps", "x1", verdict.Bad, working.Practice, []string{"extras.socketReturn"}))
+	}
+	return list
+}

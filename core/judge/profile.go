@@ -1,0 +1,172 @@
+package judge
+
+import (
+	"fmt"
+	"math"
+
+	"epitrope/core/design"
+	"epitrope/core/job"
+	"epitrope/core/profile"
+	"epitrope/core/verdict"
+	"epitrope/core/working"
+)
+
+// Settings is how the charger is to be set for this battery, how it is set, and what the
+// battery would really get.
+type Settings struct {
+	Charger bool          `json:"charger" doc:"There is a charger to set"`
+	Card    string        `json:"card"`
+	Way     string        `json:"way" doc:"What it is set by"`
+	Wants   Wanted        `json:"wants"`
+	List    []SettingLine `json:"list"`
+	Right   string        `json:"right" doc:"The setting for this battery"`
+	Now     string        `json:"now" doc:"The setting that holds: as pinned, or as its leads make it"`
+	GetsV   float64       `json:"getsV" doc:"Volts across the battery at the end of absorption, in the setting that holds"`
+	Leads   []LeadReading `json:"leads"`
+	Temps   []TempLine    `json:"temps" doc:"What it holds by the battery's temperature"`
+}
+
+// Wanted is what the battery wants, at the system's voltage.
+type Wanted struct {
+	LowV    float64 `json:"lowV"`
+	HighV   float64 `json:"highV"`
+	HarmV   float64 `json:"harmV" doc:"Harmed above"`
+	FloatV  string  `json:"floatV"`
+	PerK    float64 `json:"perK" doc:"mV/K"`
+	RateA   float64 `json:"rateA" doc:"Charging current at most"`
+	ColdC   float64 `json:"coldC" doc:"No charge below; −40 where there is no such limit"`
+	Battery string  `json:"battery"`
+}
+
+// SettingLine is a setting of the card.
+type SettingLine struct {
+	ID          string  `json:"id"`
+	Label       string  `json:"label"`
+	AbsorptionV float64 `json:"absorptionV"`
+	FloatV      float64 `json:"floatV" doc:"0: it rests instead"`
+	Compensated bool    `json:"compensated"`
+	How         string  `json:"how"`
+}
+
+// LeadReading is a configuration lead of the right setting, and what a meter shows there.
+type LeadReading struct {
+	Lead   string `json:"lead"`
+	Joined string `json:"joined" enum:"open,ground,battery"`
+	Reads  string `json:"reads"`
+}
+
+// TempLine is what the charger holds at a temperature.
+type TempLine struct {
+	C       float64 `json:"c"`
+	Volts   float64 `json:"volts"`
+	Wants   float64 `json:"wants"`
+	Clamped bool    `json:"clamped"`
+}
+
+var ways = map[string]string{"leads": "joined sense wires", "button": "a mode button held", "switches": "switches", "link": "a link to battery or ground", "": "configuration leads"}
+
+// getsV is what stands across the battery at the end of absorption: the current has
+// fallen to its tail, and with it what the aux run loses.
+func getsV(d *design.Design) float64 {
+	return d.SetV() - d.UsualStages().TailShare*max(0, d.SetV()-d.CruiseState().AuxV)
+}
+
+// SettingsOf is how the charger is to be set, as shown.
+func SettingsOf(d *design.Design) Settings {
+	n, p := d.Facts.N, profile.For(d.Facts.Chemistry)
+	volts := func(v float64) float64 { return working.Round(v*n, 2) }
+	out := Settings{Charger: d.Kind.Charger(), Card: d.Charger.Label, Way: ways[job.Str(d.Doc.Card.Way)], List: []SettingLine{}, Right: d.Right.ID, Now: d.Setting.ID,
+		GetsV: working.Round(getsV(d), 2), Leads: []LeadReading{}, Temps: []TempLine{},
+		Wants: Wanted{LowV: volts(p.AbsorptionLow), HighV: volts(p.AbsorptionHigh), HarmV: volts(p.HarmV), PerK: working.Round(1000*p.PerK*n, 0),
+			RateA: d.Rates.Accepts.Value, ColdC: -40, Battery: d.AuxRating(), FloatV: working.Text(p.FloatHigh*n, "V, or none", 1)}}
+	if d.Doc.Card.Name != "" {
+		out.Card = d.Doc.Card.Name
+	}
+	if p.FloatLow > 0 {
+		out.Wants.FloatV = fmt.Sprintf("%s to %s", working.Text(p.FloatLow*n, "", 1), working.Text(p.FloatHigh*n, "V", 1))
+	}
+	if !d.Facts.Chemistry.Lead {
+		out.Wants.ColdC = 0
+	}
+	for _, s := range d.Facts.Settings {
+		out.List = append(out.List, SettingLine{s.ID, s.Label, volts(s.AbsorptionV), volts(s.FloatV), s.Compensated, s.How})
+	}
+	for i, l := range []profile.Lead{d.Right.A, d.Right.B} {
+		if l != "" {
+			out.Leads = append(out.Leads, LeadReading{Lead: string(rune('A' + i)), Joined: string(l), Reads: l.Reads()})
+		}
+	}
+	for _, c := range []float64{-10, 0, 10, 25, 40} {
+		perK := 0.0
+		if d.Setting.Compensated {
+			perK = p.PerK
+		}
+		v, clamped := profile.Compensated(d.Setting.AbsorptionV, perK, c)
+		wants, _ := profile.Compensated(p.AbsorptionHigh, p.PerK, c)
+		out.Temps = append(out.Temps, TempLine{C: c, Volts: volts(v), Wants: volts(wants), Clamped: clamped})
+	}
+	return out
+}
+
+// noteProfile says where setting, battery and what arrives do not agree.
+func noteProfile(d *design.Design, n *noted) {
+	if !d.Kind.Charger() {
+		return
+	}
+	f, p, s := d.Facts, profile.For(d.Facts.Chemistry), d.Setting
+	v := func(at12 float64) string { return working.Text(at12*f.N, "V", 1) }
+	var cures []verdict.Cure
+	if s.ID != d.Right.ID {
+		cures = append(cures, verdict.Unpin("Set it to "+d.Right.Label, "profile.setting"))
+		if f.Set.Broken != nil {
+			cures = []verdict.Cure{verdict.Unpin("The lead is mended", "profile.broken")}
+		}
+	}
+	switch {
+	case s.AbsorptionV > p.HarmV+0.005:
+		n.add("profile.harms", "coupling", verdict.Stop, with(s.Label, v(s.AbsorptionV), f.Chemistry.Label, v(p.HarmV)), with(working.Text(getsV(d), "V", 1)), cures...)
+	case s.AbsorptionV > p.AbsorptionHigh+0.005:
+		n.add("profile.high", "coupling", verdict.Beware, with(s.Label, v(s.AbsorptionV), f.Chemistry.Label, v(p.AbsorptionHigh)), with(working.Text(getsV(d), "V", 1)), cures...)
+	case s.AbsorptionV < p.AbsorptionLow-0.005:
+		n.add("profile.low", "coupling", verdict.Beware, with(s.Label, v(s.AbsorptionV), f.Chemistry.Label, v(p.AbsorptionLow)), with(working.Text(getsV(d), "V", 1)), cures...)
+	case s.For != "" && s.For != f.Chemistry.ID:
+		n.add("profile.other", "coupling", verdict.Beware, with(s.Label, f.Chemistry.Label), nil, cures...)
+	}
+	if f.Set.Broken != nil && s.ID != d.Right.ID {
+		n.add("profile.broken", "coupling", verdict.Stop, with(s.Label, d.Right.Label), nil, verdict.Unpin("The lead is mended", "profile.broken"))
+	}
+	if s.FloatV > math.Max(p.FloatHigh, 0.1)+0.105 {
+		n.add("profile.float", "coupling", verdict.Beware, with(v(s.FloatV), f.Chemistry.Label, v(p.FloatHigh)), nil, cures...)
+	}
+	if s.Compensated && p.PerK == 0 {
+		n.add("profile.compensates", "coupling", verdict.Beware, with(s.Label, f.Chemistry.Label), nil, cures...)
+	}
+	noteCold(d, n)
+}
+
+// noteCold is what cold asks of a charger: none below freezing for lithium, more volts for
+// lead.
+func noteCold(d *design.Design, n *noted) {
+	f := d.Facts
+	outside := f.Day.OutsideC.Value
+	if !f.Chemistry.Lead && outside < 0 && f.Set.Disable == nil {
+		n.add("profile.cold", "aux", verdict.Beware, with(working.Text(outside, "°C", 0)), nil, verdict.Set("It is wired", "profile.disable", string(job.Yes)))
+	}
+	if !f.Chemistry.Lead && job.Str(f.Set.Disable) == string(job.No) {
+		n.add("profile.disable", "aux", verdict.Beware, nil, nil, verdict.Set("It is wired", "profile.disable", string(job.Yes)))
+	}
+	if d.Setting.Compensated {
+		if v, clamped := profile.Compensated(d.Setting.AbsorptionV, profile.For(f.Chemistry).PerK, outside); clamped {
+			asks := d.Setting.AbsorptionV + profile.For(f.Chemistry).PerK*(outside-25)
+			n.add("profile.clamp", "coupling", verdict.Remark, with(working.Text(outside, "°C", 0), working.Text(asks*f.N, "V", 1), working.Text(v*f.N, "V", 1)), nil)
+		}
+	} else if f.Chemistry.Lead && (outside < coldOutC || outside > hotOutC) {
+		n.add("profile.uncompensated", "coupling", verdict.Beware, with(working.Text(outside, "°C", 0), d.Setting.Label), nil)
+	}
+}
+
+// Beyond these a lead battery wants its charge compensated. Source: from memory.
+const (
+	coldOutC = 5.0
+	hotOutC  = 35.0
+)

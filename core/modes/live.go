@@ -1,0 +1,174 @@
+package modes
+
+import (
+	"strings"
+
+	"epitrope/core/design"
+	"epitrope/core/job"
+	"epitrope/core/system"
+)
+
+// LiveRow is what stays live when one thing is off.
+type LiveRow struct {
+	Off  string     `json:"off" doc:"What is opened, in words"`
+	Live []LiveWire `json:"live"`
+	Dead []string   `json:"dead" doc:"Wires that are dead then"`
+}
+
+// LiveWire is a wire that is live, and from where.
+type LiveWire struct {
+	Wire string   `json:"wire"`
+	From []string `json:"from"`
+}
+
+// WorkRow is what to open so that a place is dead: every source that reaches it.
+type WorkRow struct {
+	Place string   `json:"place"`
+	Open  []string `json:"open" doc:"All of these; empty where it cannot be made dead by them"`
+	From  []string `json:"from" doc:"The sources that reach it otherwise"`
+}
+
+// opener is something that can be opened.
+type opener struct{ id, label string }
+
+func openers(d *design.Design) []opener {
+	list := []opener{{"f1", "F1 taken out"}, {"f2", "F2 taken out"}}
+	if d.Wired() {
+		list = append(list, opener{"f3", "F3 taken out"})
+	}
+	if _, ok := d.OwnFeed(); ok {
+		list = append(list, opener{"f5", "F5 taken out"})
+	}
+	if d.Facts.Place.Trailer {
+		list = append(list, opener{"x1", "X1 unplugged"})
+	}
+	if d.Facts.Extras.Isolator != job.NoIsolator {
+		list = append(list, opener{"q1", "Q1 open"})
+	}
+	if d.FedHouse() {
+		list = append(list, opener{"f4", "F4 taken out"}, opener{"q3", "Q3 open"})
+	}
+	list = append(list, opener{"coupling", d.CouplingName() + " taken out or open"})
+	if d.Relayed() {
+		list = append(list, opener{"k1", "K1 taken out"})
+	}
+	list = append(list, opener{"start-minus", "start battery's negative off"}, opener{"aux-minus", "aux battery's negative off"})
+	if d.Facts.Day.SolarW.Value > 0 {
+		list = append(list, opener{"solar", "solar isolated"})
+	}
+	return append(list, opener{"engine", "engine off, key out"})
+}
+
+// feeds are the wires of the live map in the order of the run.
+func feeds(d *design.Design) []string {
+	list := []string{}
+	for _, w := range d.System.Wires {
+		if w.Role == system.Feed && !w.Existing || w.Role == system.Signal && w.Run != "g1" {
+			list = append(list, w.ID)
+		}
+	}
+	return list
+}
+
+// wireName is a wire as people know it.
+func wireName(id string) string {
+	switch id {
+	case "c1a":
+		return "C1 before F1"
+	case "c2c":
+		return "C2 past F2"
+	case "t1":
+		return "T1 before F3"
+	case "t1b":
+		return "T1"
+	case "t1c":
+		return "T1 past its switch"
+	case "t1d":
+		return "T1 past both switches"
+	case "s1a":
+		return "S1 before F5"
+	case "s1b":
+		return "S1 past F5"
+	case "s1c":
+		return "S1 to the coil"
+	case "k1a":
+		return "link K1 to charger"
+	case "k1b":
+		return "link charger to K1"
+	case "k1c":
+		return "K1's control"
+	case "q1a":
+		return "link at Q1"
+	case "h1a":
+		return "H1 before F4"
+	case "h1b":
+		return "H1 past Q3"
+	}
+	if name, trailer := strings.CutSuffix(strings.ToUpper(id), "T"); trailer {
+		return name + " in the trailer"
+	}
+	return strings.ToUpper(id)
+}
+
+func liveRows(d *design.Design) []LiveRow {
+	rows := []LiveRow{}
+	for _, o := range openers(d) {
+		row := LiveRow{Off: o.label, Live: []LiveWire{}, Dead: []string{}}
+		live := d.LiveWires(o.id)
+		for _, w := range feeds(d) {
+			if from, ok := live[w]; ok {
+				row.Live = append(row.Live, LiveWire{wireName(w), from})
+			} else {
+				row.Dead = append(row.Dead, wireName(w))
+			}
+		}
+		rows = append(rows, row)
+	}
+	return rows
+}
+
+// workRows find, for every wire, the fewest things to open so that it is dead: fuses
+// before batteries.
+func workRows(d *design.Design) []WorkRow {
+	openers := openers(d)
+	rows := []WorkRow{}
+	for _, w := range feeds(d) {
+		row := WorkRow{Place: wireName(w), Open: []string{}, From: d.LiveWires()[w]}
+		if row.From == nil {
+			row.From = []string{}
+		}
+		for count := 1; count <= 3 && len(row.Open) == 0; count++ {
+			choose(len(openers), count, func(pick []int) bool {
+				ids, labels := []string{}, []string{}
+				for _, i := range pick {
+					ids, labels = append(ids, openers[i].id), append(labels, openers[i].label)
+				}
+				if _, live := d.LiveWires(ids...)[w]; !live {
+					row.Open = labels
+				}
+				return len(row.Open) > 0
+			})
+		}
+		rows = append(rows, row)
+	}
+	return rows
+}
+
+// choose goes through the ways to pick count of n in order, until found says so.
+func choose(n, count int, found func([]int) bool) {
+	pick := make([]int, count)
+	var from func(at, next int) bool
+	from = func(at, next int) bool {
+		if at == count {
+			return found(pick)
+		}
+		for i := next; i < n; i++ {
+			pick[at] = i
+			if from(at+1, i+1) {
+				return true
+			}
+		}
+		return false
+	}
+	from(0, 0)
+}

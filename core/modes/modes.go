@@ -1,0 +1,184 @@
+// Package modes is what an installation does in every position of key and switches, what stays
+// live when something is opened, and who can stop whom.
+package modes
+
+import (
+	"fmt"
+
+	"epitrope/core/circuit"
+	"epitrope/core/coupling"
+	"epitrope/core/design"
+	"epitrope/core/job"
+	"epitrope/core/working"
+)
+
+// Modes is what an installation does in every position of its switches: the mode table
+// and the live map.
+type Modes struct {
+	Coupling string                    `json:"coupling"`
+	Rows     []Mode                    `json:"rows"`
+	Live     []LiveRow                 `json:"live" doc:"What stays live when this is off"`
+	Work     []WorkRow                 `json:"work" doc:"What to open to work there"`
+	Figures  map[string]working.Figure `json:"figures"`
+
+	Stops     []Stops    `json:"stops" doc:"Who can stop or start whom, and what a priority hides"`
+	Forgotten *Forgotten `json:"forgotten,omitempty" doc:"A charger whose signal is left live; absent where none takes anything"`
+}
+
+// Mode is one line of the mode table: where everything stands, and what the circuit does.
+type Mode struct {
+	Switch    string  `json:"switch"`
+	Key       string  `json:"key"`
+	Engine    string  `json:"engine"`
+	Sun       string  `json:"sun"`
+	Joined    bool    `json:"joined"`
+	Charging  bool    `json:"charging" doc:"The engine's side charges the aux battery"`
+	AuxA      float64 `json:"auxA" doc:"Into the aux battery"`
+	StartA    float64 `json:"startA" doc:"Out of the start battery"`
+	Lamp      string  `json:"lamp"`
+	Verdict   string  `json:"verdict" enum:"normal,caution,forbidden"`
+	Why       string  `json:"why"`
+	Interlock string  `json:"interlock,omitempty" doc:"What prevents it, where it is forbidden"`
+	Figure    string  `json:"figure,omitempty"`
+	Rule      string  `json:"rule" doc:"Which judgement it is; empty where the circuit has no solution"`
+
+	half *working.Figure // what empties the start battery by half, where that is said
+}
+
+var keyStates = []design.KeyState{{Key: "off", Engine: "stopped"}, {Key: "accessory", Engine: "stopped"}, {Key: "on", Engine: "stopped"}, {Key: "start", Engine: "cranking"}, {Key: "on", Engine: "running"}}
+
+// keyOnA is what a vehicle takes with the ignition on and the engine stopped, accessoryA
+// with the key at accessory. Source: common practice, no source.
+const (
+	keyOnA     = 8.0
+	accessoryA = 3.0
+)
+
+// Of works the mode table and the live map of a design out.
+func Of(d *design.Design) Modes {
+	out := Modes{Coupling: string(d.Kind), Rows: []Mode{}, Live: liveRows(d), Work: workRows(d), Figures: map[string]working.Figure{}}
+	suns := []string{"no"}
+	if d.Facts.Day.SolarW.Value > 0 {
+		suns = append(suns, "yes")
+	}
+	for _, position := range Switches(d) {
+		for _, k := range keyStates {
+			for _, sun := range suns {
+				m := ModeAt(d, position, k, sun)
+				if m.half != nil && m.StartA > 0.01 {
+					m.Figure = fmt.Sprintf("mode.%d", len(out.Rows))
+					out.Figures[m.Figure] = *m.half
+				}
+				out.Rows = append(out.Rows, m)
+			}
+		}
+	}
+	out.Stops = stops(d)
+	out.Forgotten = forgotten(d)
+	if f := out.Forgotten; f != nil && f.Figure != "" {
+		out.Figures[f.Figure] = f.Work
+	}
+	return out
+}
+
+// Switches are the positions of what a person can switch on this design, one thing at a
+// time.
+func Switches(d *design.Design) []string {
+	list := d.CouplingSwitches()
+	if d.Facts.Extras.Isolator != job.NoIsolator {
+		list = append(list, design.Isolated)
+	}
+	return list
+}
+
+// joinedIn says whether the batteries are joined with everything as it stands.
+func joinedIn(d *design.Design, position string, k design.KeyState, s *design.State) bool {
+	switch d.Kind {
+	case coupling.VSR:
+		if k.Engine == "running" {
+			return s.SetV >= d.Contact.Sensing.CutInV*d.Facts.N
+		}
+		return d.StaysClosed(*s)
+	case coupling.SwitchedContactor:
+		return position == design.Held || d.Signalled(position, k)
+	case coupling.ManualSelector:
+		return position == design.AtAlways || position == design.AtIgnition && d.Signalled(position, k)
+	case coupling.DCDCChangeover:
+		return position == design.Held
+	case coupling.DCDCHighCurrent:
+		return d.Signalled(position, k) && k.Engine == "running" && coupling.UsualHighCurrent.Joins(true, s.SetV/d.Facts.N, s.AuxOwnV/d.Facts.N)
+	case coupling.SecondAlternator:
+		return position == design.IsolatorOn
+	}
+	return false
+}
+
+// modeState is the state of the circuit with everything as it stands.
+func modeState(d *design.Design, position string, k design.KeyState, sun string) design.State {
+	f, n := d.Facts, d.Facts.N
+	s := design.State{ID: "mode", Kind: design.Resting, State: circuit.State{StartV: design.RestAfterV * n, StartOhm: d.StartOhm(), VehicleA: design.AsleepA, AuxOwnV: f.Chemistry.RestV(0.75) * n, HouseA: f.DailyAh.Value / 24}}
+	if d.Kind == coupling.VSR {
+		s.AuxOwnV = f.Chemistry.RestV(1) * n // it was closed until now
+	}
+	switch k.Engine {
+	case "running":
+		s.Kind, s.Rpm, s.SetV, s.MachineA, s.VehicleA, s.StartV = design.Charging, design.CruiseRPM, f.RegulatedV.Value, d.MachineA(design.CruiseRPM), f.LoadA.Value*design.ByDay, design.SurfaceV*n
+		s.AuxOwnV, s.SecondA = d.AuxEmptyV(), d.SecondA(design.CruiseRPM)
+		if f.Chemistry.Lead {
+			s.AcceptsA = d.Rates.Accepts.Unrounded
+		}
+	case "cranking":
+		s.Kind, s.Cranks = design.Cranking, true
+	default:
+		s.VehicleA = map[string]float64{"off": design.AsleepA, "accessory": accessoryA, "on": keyOnA}[k.Key]
+	}
+	if sun == "yes" && sunMeets(d, d.Signalled(position, k)) {
+		s.SunA = design.SunShare * f.Day.SolarW.Value / (14 * n)
+	}
+	s.FeedLive = d.Signalled(position, k)
+	if s.Isolated = position == design.Isolated; s.Isolated && d.Facts.Extras.Isolator == job.MasterSwitch {
+		s.HouseA = 0 // it is off with the battery
+	}
+	s.Joined = joinedIn(d, position, k, &s)
+	s.Stopped = !s.FeedLive || d.Kind == coupling.DCDCChangeover && s.Joined || k.Engine == "cranking" ||
+		s.Isolated && d.Facts.Extras.Isolator == job.FrontIsolator // nothing reaches its input
+	return s
+}
+
+// ModeAt solves one line of the table and judges it.
+func ModeAt(d *design.Design, position string, k design.KeyState, sun string) Mode {
+	s := modeState(d, position, k, sun)
+	d.Settle(&s)
+	m := Mode{Switch: position, Key: k.Key, Engine: k.Engine, Sun: sun, Joined: s.Joined, Verdict: "normal"}
+	if s.Solved.Volts == nil {
+		m.Verdict, m.Why = "caution", s.Err.Error()
+		return m
+	}
+	into := -circuit.Had(s.Solved.Through("aux battery"))
+	out := circuit.Had(s.Solved.Through("start battery"))
+	m.AuxA, m.StartA = working.Round(into, 1), working.Round(max(0, out), 2)
+	m.Charging = k.Engine == "running" && s.OutA > 0.5 && s.Err == nil
+	m.Lamp = lamp(d, &s)
+	judgeMode(d, &m, k, &s, out)
+	return m
+}
+
+// lamp is what the coupling's lamp shows.
+func lamp(d *design.Design, s *design.State) string {
+	switch {
+	case d.Kind == coupling.SecondAlternator:
+		return "none"
+	case d.Kind.Charger() && !s.Stopped && s.Err == nil:
+		return "charging"
+	case s.Joined:
+		return "joined"
+	}
+	return "dark"
+}
+
+// hoursToHalf is how long the start battery lasts, in words and as the line's figure.
+func hoursToHalf(d *design.Design, m *Mode, out float64) string {
+	fig := design.HoursToHalf.MustWork(d.Facts.StartAh.Input(), working.From(design.ShareToHalf, working.Practice, "from 90 to 50 %"), working.Is(out, "from the circuit"))
+	m.half = &fig
+	return working.Span(fig.Unrounded)
+}

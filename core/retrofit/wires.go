@@ -1,0 +1,245 @@
+package retrofit
+
+import (
+	"fmt"
+	"math"
+	"slices"
+	"strings"
+
+	"epitrope/core/cable"
+	"epitrope/core/design"
+	"epitrope/core/job"
+	"epitrope/core/protect"
+	"epitrope/core/run"
+	"epitrope/core/verdict"
+	"epitrope/core/working"
+)
+
+// foundWords are the sentences of the findings, by id.
+var foundWords = map[string]string{
+	"found.untraced": "Not traced: %s. Until both ends are known it counts as live and unfused.",
+	"found.size":     "Its cable is not known: measure the copper, not the outside.",
+	"found.unfused":  "No fuse at end %s, which is a source: a short burns the cable from there.",
+	"found.far":      "The fuse sits %.0f mm from its source; what lies before it is unprotected, and %.0f mm is the limit.",
+	"found.over":     "A %.0f A fuse on %s, which bears %.0f A where it lies: the cable burns first.",
+	"found.slow":     "The %.0f A fuse opens too late on a short at the far end: %s bears it for %s.",
+	"found.burns":    "It carries %.0f A and bears %.0f A where it lies.",
+	"found.drop":     "It loses %.2f V at %.0f A over its length alone.",
+	"found.joint":    "Measured, it loses %.2f V where its copper accounts for %.2f V: %.0f mΩ and %.0f W in its joints.",
+	"found.corroded": "Corroded: cut back to bright copper, or the joint burns.",
+	"found.loose":    "Loose: a loose lug heats until it burns.",
+	"found.chafed":   "Chafed: the short is only a matter of time.",
+	"found.taped":    "Taped off and left: take it out, or fuse and label it.",
+	"found.cut":      "Cut: whoever joins it again has to know where it leads.",
+	"found.good":     "Nothing against it.",
+}
+
+// foundMarks are where the findings come from, where that is not common practice.
+var foundMarks = map[string]working.Origin{"found.far": working.Standard, "found.over": working.Standard, "found.slow": working.Standard,
+	"found.burns": working.Standard, "found.drop": working.Physics, "found.joint": working.Physics}
+
+var roleNames = map[string]string{"start": "start run", "aux": "aux run", "return": "return", "trigger": "signal", "load": "feed to a load", "": "wire", "unknown": "wire"}
+
+func foundName(w job.FoundWire) string {
+	name := roleNames[job.Str(w.Role)]
+	if w.Colour != "" {
+		name = w.Colour + " " + name
+	}
+	if w.EndA != "" || w.EndB != "" {
+		name += ", " + strings.Trim(w.EndA+" to "+w.EndB, " ")
+	}
+	return strings.ToUpper(name[:1]) + name[1:]
+}
+
+// foundWire judges one wire, and says whether the new design can keep it.
+func foundWire(d *design.Design, row job.Row[job.FoundWire]) WireVerdict {
+	w := row.Of
+	out := WireVerdict{Key: row.Key, Name: foundName(w), Findings: []WireFinding{}, Level: verdict.Good}
+	say := func(id string, level verdict.Level, args ...any) {
+		mark := working.Practice
+		if m, ok := foundMarks[id]; ok {
+			mark = m
+		}
+		out.Findings = append(out.Findings, WireFinding{ID: id, Level: level, Text: fmt.Sprintf(foundWords[id], args...), Mark: mark})
+	}
+	judgeFound(d, w, say)
+	if len(out.Findings) == 0 {
+		say("found.good", verdict.Good)
+	}
+	for _, level := range []verdict.Level{verdict.Open, verdict.Caution, verdict.Bad} {
+		if slices.ContainsFunc(out.Findings, func(f WireFinding) bool { return f.Level == level }) {
+			out.Level = level
+		}
+	}
+	out.Fate, out.Why, out.Reuse = fate(d, w, out.Level)
+	return out
+}
+
+// sourcesOf says which ends of a wire are sources: as answered, or as its role has it.
+func sourcesOf(w job.FoundWire) (a, b bool) {
+	switch job.Str(w.Sources) {
+	case "a":
+		return true, false
+	case "b":
+		return false, true
+	case "both":
+		return true, true
+	case "none":
+		return false, false
+	}
+	switch job.Str(w.Role) {
+	case "start", "load", "trigger":
+		return true, false
+	case "aux":
+		return false, true
+	case "return":
+		return false, false
+	}
+	return true, true
+}
+
+func judgeFound(d *design.Design, w job.FoundWire, say func(id string, level verdict.Level, args ...any)) {
+	untraced := []string{}
+	if w.EndA == "" {
+		untraced = append(untraced, "end A")
+	}
+	if w.EndB == "" {
+		untraced = append(untraced, "end B")
+	}
+	if r := job.Str(w.Role); r == "" || r == "unknown" {
+		untraced = append(untraced, "what it is for")
+	}
+	if len(untraced) > 0 {
+		say("found.untraced", verdict.Open, strings.Join(untraced, ", "))
+	}
+	a, b := sourcesOf(w)
+	if a && num(w.FuseA) == 0 {
+		say("found.unfused", verdict.Bad, "A")
+	}
+	if b && num(w.FuseBA) == 0 {
+		say("found.unfused", verdict.Bad, "B")
+	}
+	if a && num(w.FuseA) > 0 && num(w.FuseMM) > fuseWithinMM {
+		say("found.far", verdict.Caution, *w.FuseMM, fuseWithinMM)
+	}
+	if s := job.Str(w.State); s != "" && s != "good" {
+		level := verdict.Caution
+		if s == "chafed" || s == "loose" || s == "cut" {
+			level = verdict.Bad
+		}
+		say("found."+s, level)
+	}
+	if w.Size == nil {
+		say("found.size", verdict.Open)
+		return
+	}
+	size, _ := cable.Parse(*w.Size) // a document holds only sizes that read
+	judgeCopper(d, w, size, say)
+}
+
+// judgeCopper holds a wire's copper against what it carries, its fuses and what was
+// measured on it.
+func judgeCopper(d *design.Design, w job.FoundWire, size cable.Size, say func(id string, level verdict.Level, args ...any)) {
+	like := legOf(d, w)
+	amps, length := num(w.Amps), num(w.LengthM)
+	t := cable.Loop{Amps: max(amps, 0.1), CableM: max(length, 0.1), Bay: like.Bay, Insulation: d.Facts.Insulation}.Try(size)
+	if amps > t.AmpacityA {
+		say("found.burns", verdict.Bad, amps, t.AmpacityA)
+	}
+	for _, fuse := range []float64{num(w.FuseA), num(w.FuseBA)} {
+		switch {
+		case fuse > t.AmpacityA:
+			say("found.over", verdict.Bad, fuse, size.Copper(), t.AmpacityA)
+		case fuse > 0 && length > 0:
+			// A rating that only breakers come in is a breaker.
+			f, ok := protect.Find(nearest(fuse, protect.PowerRatings()), 0, slices.Concat(protect.Power, protect.All))
+			if !ok {
+				continue
+			}
+			near := like.SourceV / (like.SourceOhm + 2*run.JointOhm)
+			far := like.SourceV / (like.SourceOhm + t.LoopOhm + run.FuseJoints*run.JointOhm)
+			fault := d.Facts.Insulation.Faulted(size, like.Bay, math.Min(t.ConductorC, cable.ShortLimitC-1))
+			if v := f.Covers(near, far, fault); !v.Saves {
+				say("found.slow", verdict.Bad, fuse, size.Copper(), working.Seconds(v.Far.BearsS))
+			}
+		}
+	}
+	copperV := amps * t.LoopOhm
+	if amps > 0 && length > 0 && copperV > d.Facts.BatteryDrop.Value/100*12*d.Facts.N && job.Str(w.Role) != "trigger" {
+		say("found.drop", verdict.Caution, copperV, amps)
+	}
+	if w.DropV != nil && amps > 0 && length > 0 {
+		extra := (*w.DropV - copperV) / amps
+		if extra >= suspectOhm {
+			level := verdict.Caution
+			if extra >= burnsOhm {
+				level = verdict.Bad
+			}
+			say("found.joint", level, *w.DropV, copperV, extra*1000, extra*amps*amps)
+		}
+	}
+}
+
+// legOf is the stretch of the new design that a wire lies beside: for its place and its
+// source.
+func legOf(d *design.Design, w job.FoundWire) *run.Sized {
+	if job.Str(w.Role) == "aux" {
+		return &d.Aux
+	}
+	return &d.Start
+}
+
+func nearest(v float64, of []float64) float64 {
+	best := of[0]
+	for _, o := range of {
+		if math.Abs(o-v) < math.Abs(best-v) {
+			best = o
+		}
+	}
+	return best
+}
+
+// fate says whether the new design can keep a wire.
+func fate(d *design.Design, w job.FoundWire, level verdict.Level) (fate, why string, reuse *verdict.Cure) {
+	role := job.Str(w.Role)
+	if level == verdict.Open && (w.Size == nil || role == "" || role == "unknown") {
+		return "open", "Trace and measure it first.", nil
+	}
+	if level == verdict.Bad {
+		return "goes", "Unsafe as it is.", nil
+	}
+	if role != "start" && role != "aux" && role != "return" {
+		return "stays", "No part of the run.", nil
+	}
+	if w.Size == nil {
+		return "open", "Trace and measure it first.", nil
+	}
+	l, need, path := &d.Start, d.Facts.StartM.Value, "pins.startSize"
+	if role == "aux" {
+		l, need, path = &d.Aux, d.Facts.AuxM.Value, "pins.auxSize"
+	}
+	if role == "return" {
+		l, need, path = d.ReturnLeg(), d.Back.CableM, ""
+	}
+	size, _ := cable.Parse(*w.Size)
+	t := l.Loop.Try(size)
+	switch {
+	case num(w.LengthM) > 0 && num(w.LengthM) < need*0.95:
+		return "goes", fmt.Sprintf("Too short: %s of the %s needed.", working.Text(num(w.LengthM), "m", 1), working.Text(need, "m", 1)), nil
+	case t.AmpacityA < l.Amps:
+		return "goes", fmt.Sprintf("%s bears %s and the new design carries %s.", size.Copper(), working.Text(t.AmpacityA, "A", 0), working.Text(l.Amps, "A", 0)), nil
+	case t.DropV > l.BudgetV+0.0005:
+		return "goes", fmt.Sprintf("%s would lose %s of the %s allowed.", size.Copper(), working.Text(t.DropV, "V", 2), working.Text(max(0, l.BudgetV), "V", 2)), nil
+	case !l.Saved(t):
+		return "goes", fmt.Sprintf("No fuse carries %s and saves %s.", working.Text(l.Amps, "A", 0), size.Copper()), nil
+	}
+	why = "Thick enough for the new design."
+	if size.CopperMM2() < l.Trial.Size.CopperMM2() {
+		why = fmt.Sprintf("Bears the new design, and becomes its bottleneck: %s where %s would be fitted.", size.Copper(), l.Auto.Copper())
+	}
+	if path != "" && l.Trial.Size.Label != size.Label {
+		c := verdict.Set("Keep "+size.Label, path, size.Label)
+		reuse = &c
+	}
+	return "stays", why, reuse
+}

@@ -1,0 +1,121 @@
+package section
+
+import (
+	"fmt"
+	"math"
+
+	"epitrope/core/coupling"
+	"epitrope/core/design"
+	"epitrope/core/job"
+	"epitrope/core/run"
+	"epitrope/core/verdict"
+	"epitrope/core/working"
+)
+
+// Columns are the parts of the run with their rows.
+func Columns(d *design.Design, figures working.Figures) []Column {
+	b, place := d.Facts.Body, d.Facts.Place.At
+	list := []Column{alternatorColumn(d, b, figures)}
+	if d.Kind == coupling.SecondAlternator {
+		list = []Column{secondColumn(d, b, figures)}
+	} else {
+		list = append(list, leadColumn(d, b), startColumn(d, b, figures))
+	}
+	where := d.Facts.Extras.Isolator
+	list = append(list, fuseColumn(d, &d.Start, "F1", toward(b.Start, d.CouplingAt(), 0.3), figures))
+	if where == job.FrontIsolator {
+		list = append(list, isolatorColumn(d, &d.Start, toward(b.Start, d.CouplingAt(), 0.5)))
+	}
+	list = append(list, cableColumn(d, &d.Start, "C1", between(b.Start, d.CouplingAt()), figures))
+	if d.Crosses(&d.Start) {
+		list = append(list, plugColumn(d, &d.Start))
+	}
+	list = append(list, couplingColumn(d, figures), cableColumn(d, &d.Aux, "C2", between(d.CouplingAt(), place), figures))
+	if d.Crosses(&d.Aux) {
+		list = append(list, plugColumn(d, &d.Aux))
+	}
+	if where == job.AuxIsolator {
+		list = append(list, isolatorColumn(d, &d.Aux, toward(place, d.CouplingAt(), 0.5)))
+	}
+	list = append(list, fuseColumn(d, &d.Aux, "F2", toward(place, d.CouplingAt(), 0.3), figures))
+	if where == job.MasterSwitch {
+		list = append(list, isolatorColumn(d, &d.Aux, toward(place, d.CouplingAt(), 0.15)))
+	}
+	list = append(list, auxColumn(d, place, figures))
+	markAssumed(d, list)
+	return list
+}
+
+// said are the answers that a part's first row repeats, by column.
+var said = map[string][]string{
+	"alternator": {"alternator.label"}, "start": {"startBattery.capacityAh"},
+	"c1": {"routes.startM"}, "c2": {"routes.auxM"}, "aux": {"aux.chemistry", "aux.capacityAh"},
+}
+
+// markAssumed marks the parts that stand on answers nobody gave.
+func markAssumed(d *design.Design, list []Column) {
+	for i := range list {
+		for _, path := range said[list[i].ID] {
+			list[i].Part.Assumed = list[i].Part.Assumed || assumes(d, path)
+		}
+	}
+}
+
+func assumes(d *design.Design, path string) bool {
+	for _, f := range d.Facts.List {
+		if f.Path == path {
+			return f.Origin == working.Assumed
+		}
+	}
+	return false
+}
+
+func between(a, b job.Point) job.Point { return job.Point{X: (a.X + b.X) / 2, Y: (a.Y + b.Y) / 2} }
+
+// toward is a place up to m metres from a to b, never beyond half way.
+func toward(a, b job.Point, m float64) job.Point {
+	step := math.Copysign(math.Min(m, math.Abs(b.X-a.X)/2), b.X-a.X)
+	return job.Point{X: a.X + step, Y: a.Y}
+}
+
+func none() Cell { return Cell{Text: "–", Level: verdict.Good} }
+
+func alternatorColumn(d *design.Design, b job.Body, figures working.Figures) Column {
+	has, asked := d.IdleA, d.StartAsksA()
+	level := verdict.Good
+	if asked > has {
+		level = verdict.Caution
+	}
+	return Column{ID: "alternator", Kind: "alternator", Name: "Alternator", At: b.Alternator,
+		Part:    Cell{Text: d.Facts.Label.String(), Level: verdict.Good},
+		Carries: Cell{Text: fmt.Sprintf("%s of %s idle", working.Text(asked, "", 0), working.Text(max(0, has), "A", 0)), Figure: "idle", Level: level},
+		Loses:   none(), Heat: windingCell(d),
+		Figures: figures.Keys("idle", "cruise", "half", "winding"),
+		Fields:  []string{"alternator.label", "alternator.regulation", "alternator.knownBy", "alternator.volts", "vehicle.loadA"}}
+}
+
+// secondColumn is a machine of the run's own.
+func secondColumn(d *design.Design, b job.Body, figures working.Figures) Column {
+	now := working.Plain(d.Second.RatedA, "A", 0)
+	return Column{ID: "alternator", Kind: "alternator", Name: "Alternator 2", At: b.Alternator,
+		Part:    Cell{Text: now, Level: verdict.Good},
+		Carries: Cell{Text: fmt.Sprintf("%s of %s idle", working.Text(d.StartAsksA(), "", 0), working.Text(d.SecondA(design.IdleRPM), "A", 0)), Level: verdict.Good},
+		Loses:   none(), Heat: none(), Figures: figures.Keys("need", "accepts"),
+		Fields: []string{"vehicle.secondRoom"},
+		Choice: &Choice{Path: "pins.secondA", Label: "Second alternator", Auto: now, Now: now, Pinned: d.Doc.Pins.SecondA != nil,
+			DecidedBy: "the smallest of which half, for hours, puts back what is used"}}
+}
+
+func leadColumn(d *design.Design, b job.Body) Column {
+	lost := d.CruiseState().MachineGives * run.LeadOhm
+	return Column{ID: "lead", Kind: "lead", Name: "Lead", At: between(b.Alternator, b.Start),
+		Part: Cell{Text: "existing", Level: verdict.Good}, Carries: none(),
+		Loses: Cell{Text: working.Text(lost, "V", 2), Level: verdict.Good}, Heat: none(), Figures: []string{}, Fields: []string{}}
+}
+
+func startColumn(d *design.Design, b job.Body, figures working.Figures) Column {
+	return Column{ID: "start", Kind: "battery", Name: "Start battery", At: b.Start,
+		Part:    Cell{Text: working.Plain(d.Facts.StartAh.Value, "Ah", 0), Level: verdict.Good},
+		Carries: none(), Loses: none(), Heat: none(), Figures: figures.Keys("f1.near"),
+		Fields: []string{"startBattery.capacityAh", "startBattery.crankA", "vehicle.systemVolts"}}
+}

@@ -1,0 +1,132 @@
+package section
+
+import (
+	"fmt"
+	"math"
+	"strings"
+
+	"epitrope/core/circuit"
+	"epitrope/core/coupling"
+	"epitrope/core/design"
+	"epitrope/core/run"
+	"epitrope/core/working"
+)
+
+// Charges is what arrives at the aux battery in a state.
+type Charges struct {
+	Amps  float64 `json:"amps"`
+	Volts float64 `json:"volts"`
+	Says  string  `json:"says"`
+	Fails string  `json:"fails,omitempty"`
+}
+
+func ChargesIn(d *design.Design, s design.State) Charges {
+	c := Charges{Amps: working.Round(max(0, s.OutA), 0), Volts: working.Round(s.AuxV, 1), Says: says(d, s)}
+	if s.Err != nil {
+		c.Fails = s.Err.Error()
+	}
+	return c
+}
+
+// ShownStates rounds the states at the core's edge.
+func ShownStates(d *design.Design) []State {
+	out := make([]State, len(d.States))
+	for i, s := range d.States {
+		out[i] = State{ID: s.ID, Label: s.Label, Kind: string(s.Kind), Worst: i == d.Worst, Sags: s.Sags, Apart: apart(d, s), Says: says(d, s), Points: points(d, s),
+			InA: working.Round(s.InA, 1), OutA: working.Round(s.OutA, 1), InV: working.Round(s.InV, 2), AuxV: working.Round(s.AuxV, 2),
+			StartV: circuit.Had(s.Solved.At("start.30"))}
+		if s.Err != nil {
+			out[i].Fails = s.Err.Error()
+		}
+	}
+	return out
+}
+
+// apart says whether the coupling lets nothing through.
+func apart(d *design.Design, s design.State) bool {
+	if d.Kind.Charger() && !s.Joined {
+		return s.Stopped
+	}
+	return !s.Joined
+}
+
+// says is a state in a few words: the volts and amps that matter in it, and what limits
+// them; "" where it has no solution.
+func says(d *design.Design, s design.State) string {
+	amps := working.Text(s.OutA, "A", 0)
+	switch {
+	case s.Solved.Volts == nil:
+		return ""
+	case s.Kind != design.Charging:
+		return saysBesides(d, &s)
+	case d.Kind == coupling.DCDCHighCurrent && s.Joined:
+		return fmt.Sprintf("%s through the bypass, limited by %s", amps, limitedBy(d, &s))
+	case d.Kind.Charger() && (s.Joined || s.Stopped):
+		return ""
+	case d.Kind.Charger():
+		return fmt.Sprintf("%s in, %s out", working.Text(s.InA, "A", 0), amps)
+	case !s.Joined && d.Kind == coupling.VSR:
+		return fmt.Sprintf("relay open: it closes at %s", working.Text(d.Contact.Sensing.CutInV*d.Facts.N, "V", 1))
+	case !s.Joined:
+		return "open"
+	}
+	return fmt.Sprintf("%s, limited by %s", amps, limitedBy(d, &s))
+}
+
+// saysBesides is a state without charging in a few words.
+func saysBesides(d *design.Design, s *design.State) string {
+	volts := func(v float64) string { return working.Text(v, "V", 1) }
+	amps := func(a float64) string { return working.Text(a, "A", 0) }
+	switch {
+	case s.Winches:
+		return saysWinch(d, s)
+	case s.Short != "":
+		return fmt.Sprintf("%.1f kA until the fuse opens", max(circuit.Had(s.Solved.Through(s.Short)), 0)/1000)
+	case s.Cranks && s.Joined && d.Kind != coupling.SecondAlternator:
+		return fmt.Sprintf("starter %s at %s, of it %s from the aux battery; %s", amps(circuit.Had(s.Solved.Through("starter"))), volts(s.BusV), amps(-s.OutA), FusesAt(d, -s.OutA))
+	case s.Cranks:
+		return fmt.Sprintf("starter %s at %s", amps(circuit.Had(s.Solved.Through("starter"))), volts(circuit.Had(s.Solved.At("start.30"))))
+	case s.Kind == design.Faulted:
+		return fmt.Sprintf("%s for a moment", amps(s.OutA))
+	case s.Fresh:
+		return fmt.Sprintf("%s from the aux battery to the start battery", amps(-s.OutA))
+	case s.Joined && d.Kind != coupling.SecondAlternator:
+		return fmt.Sprintf("both batteries share the load: %s", volts(s.BusV))
+	}
+	return fmt.Sprintf("start battery %s, aux battery %s, apart", volts(s.BusV), volts(s.AuxV))
+}
+
+func saysWinch(d *design.Design, s *design.State) string {
+	amps := circuit.Had(s.Solved.Through("winch"))
+	says := fmt.Sprintf("winch %s at %s", working.Text(amps, "A", 0), working.Text(amps*d.WinchOhm(), "V", 1))
+	if s.Joined {
+		share := math.Abs(circuit.Had(s.Solved.Through("contact")))
+		says += fmt.Sprintf(", of it %s through the join; %s", working.Text(share, "A", 0), FusesAt(d, share))
+	}
+	return says
+}
+
+// limitedBy is what limits the current through a contact.
+func limitedBy(d *design.Design, s *design.State) string {
+	by := "the circuit"
+	switch {
+	case s.AcceptsA > 0 && s.OutA > s.AcceptsA*(1-design.SettledWithin):
+		by = "the battery"
+	case s.BusV < s.SetV-design.LimitedBy*d.Facts.N, d.Kind == coupling.SecondAlternator && s.OutA > s.SecondA*(1-design.SettledWithin):
+		by = "the alternator"
+	}
+	return by
+}
+
+// FusesAt says which fuse of the run may open at a current, and how soon.
+func FusesAt(d *design.Design, amps float64) string {
+	says, soonest := "both fuses hold", math.Inf(1)
+	for _, l := range []*run.Sized{&d.Start, &d.Aux} {
+		at := l.Fuse.At(amps, l.Faulted)
+		if at.OpensMinS < soonest && !math.IsInf(at.OpensMaxS, 1) {
+			soonest = at.OpensMinS
+			says = fmt.Sprintf("%s opens after %s to %s", strings.ToUpper(l.FuseID), working.Seconds(at.OpensMinS), working.Seconds(at.OpensMaxS))
+		}
+	}
+	return says
+}

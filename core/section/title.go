@@ -1,0 +1,64 @@
+package section
+
+import (
+	"fmt"
+	"strings"
+
+	"epitrope/core/design"
+	"epitrope/core/run"
+	"epitrope/core/verdict"
+	"epitrope/core/working"
+)
+
+// Title is what the title block says of this job.
+func Title(d *design.Design) []Tile {
+	back := Tile{Label: "A day's use back after", Text: "not by driving", Level: verdict.Bad}
+	if fig, ok := d.BackUse(); ok {
+		back = Tile{Label: "A day's use back after", Text: duration(fig.Unrounded) + " driving", Figure: "back", Level: verdict.Good}
+		if d.Facts.Chemistry.Lead {
+			back.Text += " or more" // the last fifth tapers for hours
+		}
+		if fig.Unrounded > d.Facts.DrivenHours.Value {
+			back.Level = verdict.Caution
+		}
+	}
+	lasts := d.Autonomy()
+	settled, all := 0, d.Facts.Questions()
+	for _, q := range all {
+		if q.Settled {
+			settled++
+		}
+	}
+	tile := Tile{Label: "Lasts without driving", Text: lasts.Text, Figure: "autonomy", Level: verdict.Good}
+	if lasts.Unrounded < 1 {
+		tile.Level = verdict.Caution
+	}
+	answers := Tile{Label: "Settled", Text: fmt.Sprintf("%d of %d answers", settled, len(all)), Level: verdict.Good}
+	if settled < len(all) {
+		answers.Level = verdict.Caution
+	}
+	return []Tile{back, tile, answers}
+}
+
+// duration is hours as people say them.
+func duration(hours float64) string {
+	minutes := int(working.Round(hours*12, 0)) * 5
+	if minutes < 60 {
+		return fmt.Sprintf("%d min", minutes)
+	}
+	return fmt.Sprintf("%d h %02d", minutes/60, minutes%60)
+}
+
+// Summary is the plan in one sentence.
+func Summary(d *design.Design) string {
+	what := d.Kind.Label()
+	if d.Kind.Charger() {
+		what = strings.ReplaceAll(d.Kind.Label(), "charger", "charger, "+working.Plain(d.Charger.OutputA, "A", 0)+",")
+		what = strings.TrimSuffix(what, ",")
+	}
+	back := map[[2]bool]string{{true, false}: "the chassis", {false, true}: "cable", {true, true}: "chassis and cable"}[[2]bool{d.Back.ByChassis, d.Back.ByCable}]
+	amps := func(l *run.Sized) string { return working.Plain(l.Fuse.RatingA, "A", 1) }
+	return fmt.Sprintf("%s%s. Start run %s, fuse %s; aux run %s, fuse %s; return by %s. %s at the aux battery at cruise.",
+		strings.ToUpper(what[:1]), what[1:], d.Start.Trial.Size.Label, amps(&d.Start), d.Aux.Trial.Size.Label, amps(&d.Aux), back,
+		working.Text(d.CruiseState().AuxV, "V", 1))
+}
