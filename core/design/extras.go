@@ -102,6 +102,7 @@ func (d *Design) BondSize() cable.Size {
 	return cable.Square(16)
 }
 
+// BondBearsA is what the bonding lead carries where it lies.
 func (d *Design) BondBearsA() float64 {
 	return d.Facts.Insulation.Carries(d.BondSize(), d.ReturnLeg().Bay).Amps
 }

@@ -77,21 +77,22 @@ func (d *Design) signalTo() system.Terminal {
 	return term("coupling", "15")
 }
 
-// control is how a person works the coil that joins the batteries, by S1.
-type control int
+// Control is how a person works the coil that joins the batteries, by S1.
+type Control int
 
 const (
-	NoControl control = iota
-	takesOver         // from the signal to a feed of its own
-	alone             // by the button only
+	NoControl Control = iota
+	TakesOver         // from the signal to a feed of its own
+	Alone             // by the button only
 )
 
-func (d *Design) Control() control {
+// ControlOf is how this coupling is worked by hand.
+func (d *Design) ControlOf() Control {
 	switch {
 	case d.Kind == coupling.DCDCChangeover:
-		return alone
+		return Alone
 	case d.Kind == coupling.ManualSelector, d.Kind == coupling.SwitchedContactor && d.Facts.Survey.EmergencyStart == job.Yes:
-		return takesOver
+		return TakesOver
 	}
 	return NoControl
 }
@@ -102,7 +103,7 @@ func (d *Design) seriesSwitch() string {
 	if !d.Wired() || !d.Facts.Schools.InSeries && d.Facts.Day.Trigger != "switch" {
 		return ""
 	}
-	if d.Control() != NoControl {
+	if d.ControlOf() != NoControl {
 		return "s2"
 	}
 	return "s1"
@@ -114,7 +115,7 @@ func (d *Design) inSignal() []string {
 	if id := d.seriesSwitch(); id != "" {
 		list = append(list, id)
 	}
-	if d.Control() == takesOver {
+	if d.ControlOf() == TakesOver {
 		list = append(list, "s1")
 	}
 	return list
@@ -124,7 +125,7 @@ func (d *Design) inSignal() []string {
 // battery that still has some.
 func (d *Design) OwnFeed() (from system.Terminal, ok bool) {
 	switch {
-	case d.Control() == NoControl:
+	case d.ControlOf() == NoControl:
 		return system.Terminal{}, false
 	case d.Kind == coupling.ManualSelector:
 		return d.Arrives(), true
@@ -145,7 +146,7 @@ func (d *Design) joinComponents() {
 		s.Add(system.Component{ID: id, Kind: system.KindControl, Name: strings.ToUpper(id), Rating: rating, At: feedAt, Device: system.Control{Throws: throws}})
 	}
 	byHand := []system.Throw{{Name: "s1", From: "2", To: "0", When: system.WhileJoined}}
-	if d.Control() == takesOver {
+	if d.ControlOf() == TakesOver {
 		byHand[0].When = system.WhileJoinedAlone
 		if d.Wired() {
 			byHand = append(byHand, system.Throw{Name: "s1 with the signal", From: "1", To: "0", When: system.WhileBoth})
@@ -153,7 +154,7 @@ func (d *Design) joinComponents() {
 	}
 	if d.Kind == coupling.ManualSelector {
 		works("s1", "selector: off, with ignition, always", byHand...)
-	} else if d.Control() != NoControl {
+	} else if d.ControlOf() != NoControl {
 		works("s1", "push-button, momentary, labelled", byHand...)
 	}
 	if id := d.seriesSwitch(); id != "" {
@@ -172,7 +173,7 @@ func (d *Design) contactDevice(rest string) system.Contact {
 	if d.Kind == coupling.VSR {
 		c.WatchOhm, c.HoldOhm = 12*n/RelaySensesA, 12*n/d.Contact.Sensing.CoilA
 	}
-	if d.Relayed() || d.Kind.Coil() && (d.Wired() || d.Control() == takesOver) {
+	if d.Relayed() || d.Kind.Coil() && (d.Wired() || d.ControlOf() == TakesOver) {
 		c.CoilPlus, c.CoilMinus = d.coil()
 		c.CoilOhm = 12 * n / d.coilA()
 	}
@@ -247,7 +248,7 @@ func (d *Design) coilWires() {
 		t = &d.Button
 		d.wire("s1a", "s1", system.Signal, from, term("f5", "in"), t, run.BareM, lugs)
 		d.wire("s1b", "s1", system.Signal, term("f5", "out"), term("s1", "2"), t, t.LengthM.Value, system.Joints{})
-		if d.Control() == alone {
+		if d.ControlOf() == Alone {
 			d.wire("s1c", "s1", system.Signal, term("s1", "0"), plus, t, t.LengthM.Value, system.Joints{})
 		}
 	}

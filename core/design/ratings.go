@@ -183,10 +183,10 @@ func (d *Design) AuxEmptyV() float64 { return d.Facts.Chemistry.RestV(0.5) * d.F
 // AuxOhm is the aux battery's resistance.
 func (d *Design) AuxOhm() float64 { return d.Facts.Chemistry.Ohm(d.Facts.AuxAh.Value, d.Facts.N) }
 
-// startOhm is the start battery's resistance, taken as flooded lead.
 // startChemistry is the start battery's.
 func (d *Design) StartChemistry() battery.Chemistry { return d.Facts.Survey.StartChemistry }
 
+// StartOhm is the start battery's resistance, charged and warm.
 func (d *Design) StartOhm() float64 { return d.StartChemistry().Ohm(d.Facts.StartAh.Value, d.Facts.N) }
 
 // MachineA is what the alternator gives at a speed, hot.

@@ -11,6 +11,7 @@ import (
 	"epitrope/core/working"
 )
 
+// WorstState is the state that the runs are sized for.
 func (d *Design) WorstState() State { return d.States[d.Worst] }
 
 // Hardest is the state that drives most current for long; the zero state where none
@@ -43,6 +44,7 @@ func (d *Design) StateBy(id string) State {
 	return State{}
 }
 
+// IdleState is idling, hot, lamps on.
 func (d *Design) IdleState() State { return d.StateBy("idle") }
 
 // Across is the voltage between two nodes; no minus means ground.
@@ -168,4 +170,5 @@ func (d *Design) MayOpen(amps, seconds float64) bool {
 	return after <= seconds
 }
 
+// CruiseState is driving, at the end of bulk.
 func (d *Design) CruiseState() State { return d.StateBy("cruise") }

@@ -7,20 +7,21 @@ import (
 	"epitrope/core/network"
 )
 
-// stateKind says what a state is looked at for.
-type stateKind string
+// StateKind says what a state is looked at for.
+type StateKind string
 
+// The kinds of state.
 const (
-	Charging stateKind = "charging" // the engine runs; the runs are sized for these
-	Resting  stateKind = "resting"  // the engine does not run
-	Cranking stateKind = "cranking" // for seconds
-	Faulted  stateKind = "fault"    // until a fuse opens
+	Charging StateKind = "charging" // the engine runs; the runs are sized for these
+	Resting  StateKind = "resting"  // the engine does not run
+	Cranking StateKind = "cranking" // for seconds
+	Faulted  StateKind = "fault"    // until a fuse opens
 )
 
 // State is one state of the vehicle, and the run solved in it.
 type State struct {
 	ID, Label string
-	Kind      stateKind
+	Kind      StateKind
 	Rpm       float64 // of the alternator
 
 	circuit.State
@@ -154,7 +155,7 @@ func (d *Design) crankState(s State) State {
 // and whether the engine starts.
 func (d *Design) otherStates() []State {
 	n, rest := d.Facts.N, d.restState()
-	with := func(id, label string, kind stateKind, change func(*State)) State {
+	with := func(id, label string, kind StateKind, change func(*State)) State {
 		s := rest
 		s.ID, s.Label, s.Kind = id, label, kind
 		change(&s)

@@ -33,7 +33,7 @@ func Checks(d *design.Design) []Check {
 	return slices.Concat([]Check{}, placeChecks(d), fitChecks(d), bankChecks(d), joinChecks(d), extraChecks(d), AnswerChecks(d))
 }
 
-func check(d *design.Design, group, id, column string, level verdict.Level, mark working.Origin, fields []string, args ...any) Check {
+func check(group, id, column string, level verdict.Level, mark working.Origin, fields []string, args ...any) Check {
 	if fields == nil {
 		fields = []string{}
 	}
@@ -60,18 +60,18 @@ func fitChecks(d *design.Design) []Check {
 		}
 	}
 	if len(missing) > 0 {
-		return []Check{check(d, "fit", "fit.open", "aux", verdict.Open, working.Practice, fitFields, len(missing), len(fitFields))}
+		return []Check{check("fit", "fit.open", "aux", verdict.Open, working.Practice, fitFields, len(missing), len(fitFields))}
 	}
 	got := d.Facts.Chemistry.FitIn(battery.Box{L: *f.LengthMM, W: *f.WidthMM, H: *f.HeightMM},
 		battery.Space{Recess: battery.Box{L: *f.RecessLengthMM, W: *f.RecessWidthMM, H: *f.RecessHeightMM}, OpeningL: *f.OpeningLengthMM, OpeningW: *f.OpeningWidthMM, AboveMM: *f.AboveMM})
 	list := []Check{}
 	for _, p := range got.Problems {
-		list = append(list, check(d, "fit", "fit.not", "aux", verdict.Bad, working.Physics, fitFields, p))
+		list = append(list, check("fit", "fit.not", "aux", verdict.Bad, working.Physics, fitFields, p))
 	}
 	if got.Goes && got.TiltDeg > 0 {
-		list = append(list, check(d, "fit", "fit.tilted", "aux", verdict.Caution, working.Physics, fitFields, got.TiltDeg, got.ClearMM))
+		list = append(list, check("fit", "fit.tilted", "aux", verdict.Caution, working.Physics, fitFields, got.TiltDeg, got.ClearMM))
 	} else if got.Goes {
-		list = append(list, check(d, "fit", "fit.goes", "aux", verdict.Good, working.Physics, fitFields, got.ClearMM))
+		list = append(list, check("fit", "fit.goes", "aux", verdict.Good, working.Physics, fitFields, got.ClearMM))
 	}
 	return list
 }
@@ -91,12 +91,12 @@ func bankChecks(d *design.Design) []Check {
 	if most > 100/n*(1+unequalBy) {
 		level = verdict.Caution
 	}
-	list := []Check{check(d, "bank", "bank.shares", "aux", level, working.Physics, []string{"aux.feed", "aux.linkM", "aux.count"}, most, 100/n, feedWords[v.AuxFeed])}
+	list := []Check{check("bank", "bank.shares", "aux", level, working.Physics, []string{"aux.feed", "aux.linkM", "aux.count"}, most, 100/n, feedWords[v.AuxFeed])}
 	switch v.AuxSame {
 	case job.No:
-		list = append(list, check(d, "bank", "bank.mixed", "aux", verdict.Bad, working.Practice, []string{"aux.same"}))
+		list = append(list, check("bank", "bank.mixed", "aux", verdict.Bad, working.Practice, []string{"aux.same"}))
 	case job.Asked:
-		list = append(list, check(d, "bank", "bank.same.open", "aux", verdict.Open, working.Practice, []string{"aux.same"}))
+		list = append(list, check("bank", "bank.same.open", "aux", verdict.Open, working.Practice, []string{"aux.same"}))
 	}
 	return list
 }
@@ -111,11 +111,11 @@ func joinChecks(d *design.Design) []Check {
 	v, n := d.Facts.Survey, d.Facts.N
 	fields := []string{"startBattery.restV", "aux.restV"}
 	if v.StartV == nil || v.AuxV == nil {
-		return []Check{check(d, "join", "join.open", "coupling", verdict.Open, working.Practice, fields)}
+		return []Check{check("join", "join.open", "coupling", verdict.Open, working.Practice, fields)}
 	}
 	low, diff := min(*v.StartV, *v.AuxV), *v.AuxV-*v.StartV
 	if low < joinLeastV*n {
-		return []Check{check(d, "join", "join.ruined", "coupling", verdict.Bad, working.Practice, fields, low, joinLeastV*n)}
+		return []Check{check("join", "join.ruined", "coupling", verdict.Bad, working.Practice, fields, low, joinLeastV*n)}
 	}
 	amps := max(diff, -diff) / (d.SeriesOhm() + d.AuxOhm() + d.StartOhm())
 	from, to := "aux", "start"
@@ -130,7 +130,7 @@ func joinChecks(d *design.Design) []Check {
 	case amps > most:
 		level = verdict.Caution
 	}
-	return []Check{check(d, "join", id, "coupling", level, working.Physics, fields, max(diff, -diff), amps, from, to, most, amps*10/3600)}
+	return []Check{check("join", id, "coupling", level, working.Physics, fields, max(diff, -diff), amps, from, to, most, amps*10/3600)}
 }
 
 // joinLeastV is the least a battery of 12 V may stand at to be joined to another. Source:
@@ -141,7 +141,7 @@ const joinLeastV = 10.0
 func AnswerChecks(d *design.Design) []Check {
 	f, v, list := d.Facts, d.Facts.Survey, []Check{}
 	add := func(id, column string, level verdict.Level, mark working.Origin, fields []string, args ...any) {
-		list = append(list, check(d, "answers", id, column, level, mark, fields, args...))
+		list = append(list, check("answers", id, column, level, mark, fields, args...))
 	}
 	if f.Need.Differs {
 		add("answers.use", "aux", verdict.Caution, working.Physics, []string{"use.dailyAh"}, f.DailyAh.Value, f.Need.Listed.Value)

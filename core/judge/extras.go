@@ -22,8 +22,8 @@ func extraChecks(d *design.Design) []Check {
 	return slices.Concat(isolatorChecks(d), shuntChecks(d), disconnectChecks(d), bondChecks(d), winchChecks(d), managementChecks(d), socketChecks(d))
 }
 
-func extra(d *design.Design, id, column string, level verdict.Level, mark working.Origin, fields []string, args ...any) Check {
-	return check(d, "extras", "extra."+id, column, level, mark, fields, args...)
+func extra(id, column string, level verdict.Level, mark working.Origin, fields []string, args ...any) Check {
+	return check("extras", "extra."+id, column, level, mark, fields, args...)
 }
 
 func isolatorChecks(d *design.Design) []Check {
@@ -33,18 +33,18 @@ func isolatorChecks(d *design.Design) []Check {
 	}
 	list := []Check{}
 	if share := math.Abs(circuit.Had(d.StateBy("joined").Solved.Through("q1"))); share > d.Isolator().CrankA {
-		list = append(list, extra(d, "isolator.crank", "q1", verdict.Caution, working.Memory, fields, share, d.Isolator().CrankA))
+		list = append(list, extra("isolator.crank", "q1", verdict.Caution, working.Memory, fields, share, d.Isolator().CrankA))
 	}
 	if e.Isolator == job.FrontIsolator || !d.Kind.Charger() {
-		return append(list, extra(d, "isolator.parts", "q1", verdict.Good, working.Practice, fields))
+		return append(list, extra("isolator.parts", "q1", verdict.Good, working.Practice, fields))
 	}
 	switch e.IsolatorFirst {
 	case job.Yes:
-		list = append(list, extra(d, "isolator.first", "q1", verdict.Good, working.Practice, fields))
+		list = append(list, extra("isolator.first", "q1", verdict.Good, working.Practice, fields))
 	case job.No:
-		list = append(list, extra(d, "isolator.dump", "q1", verdict.Caution, working.Practice, fields, d.Charger.OutputA))
+		list = append(list, extra("isolator.dump", "q1", verdict.Caution, working.Practice, fields, d.Charger.OutputA))
 	default:
-		list = append(list, extra(d, "isolator.open", "q1", verdict.Open, working.Practice, fields))
+		list = append(list, extra("isolator.open", "q1", verdict.Open, working.Practice, fields))
 	}
 	return list
 }
@@ -63,22 +63,22 @@ func shuntChecks(d *design.Design) []Check {
 	}
 	fields := []string{"extras.shuntA", "extras.shuntMV"}
 	fig := ShuntReads.MustWork(e.ShuntMV.Input(), working.Is(d.Aux.Amps, "charging at most"), e.ShuntA.Input())
-	list := []Check{extra(d, "shunt.reads", "aux", verdict.Good, working.Physics, fields, fig.Text, d.Aux.Amps).by("shunt", fig)}
+	list := []Check{extra("shunt.reads", "aux", verdict.Good, working.Physics, fields, fig.Text, d.Aux.Amps).by("shunt", fig)}
 	most := math.Max(d.Aux.Amps, math.Abs(circuit.Had(d.StateBy("joined").Solved.Through("contact"))))
 	switch {
 	case d.Aux.Amps > e.ShuntA.Value*parts.ShuntHours:
-		list = append(list, extra(d, "shunt.hours", "aux", verdict.Bad, working.Practice, fields, d.Aux.Amps, e.ShuntA.Value*parts.ShuntHours))
+		list = append(list, extra("shunt.hours", "aux", verdict.Bad, working.Practice, fields, d.Aux.Amps, e.ShuntA.Value*parts.ShuntHours))
 	case most > e.ShuntA.Value:
-		list = append(list, extra(d, "shunt.short", "aux", verdict.Caution, working.Practice, fields, most, e.ShuntA.Value))
+		list = append(list, extra("shunt.short", "aux", verdict.Caution, working.Practice, fields, most, e.ShuntA.Value))
 	}
 	all := []string{"extras.shuntAll"}
 	switch e.ShuntAll {
 	case job.Yes:
-		return append(list, extra(d, "shunt.all", "aux", verdict.Good, working.Practice, all))
+		return append(list, extra("shunt.all", "aux", verdict.Good, working.Practice, all))
 	case job.No:
-		return append(list, extra(d, "shunt.past", "aux", verdict.Caution, working.Physics, all, d.Facts.DailyAh.Value))
+		return append(list, extra("shunt.past", "aux", verdict.Caution, working.Physics, all, d.Facts.DailyAh.Value))
 	}
-	return append(list, extra(d, "shunt.open", "aux", verdict.Open, working.Practice, all))
+	return append(list, extra("shunt.open", "aux", verdict.Open, working.Practice, all))
 }
 
 // A disconnect that leaves more than laterBy of the capacity unused opens too soon, one
@@ -126,29 +126,29 @@ func disconnectChecks(d *design.Design) []Check {
 	case soc < floor-laterBy:
 		id, level = "disconnect.late", verdict.Caution
 	}
-	list := []Check{extra(d, id, "aux", level, working.Memory, fields, e.OpensV.Value, 100*soc, 100*floor).by("disconnect", fig)}
+	list := []Check{extra(id, "aux", level, working.Memory, fields, e.OpensV.Value, 100*soc, 100*floor).by("disconnect", fig)}
 	if own >= e.ClosesV.Value {
-		list = append(list, extra(d, "disconnect.hunts", "aux", verdict.Bad, working.Physics, fields, own, e.ClosesV.Value))
+		list = append(list, extra("disconnect.hunts", "aux", verdict.Bad, working.Physics, fields, own, e.ClosesV.Value))
 	}
 	rated := []string{"extras.disconnectA", "extras.peakA"}
 	switch {
 	case e.PeakA == nil || e.DisconnectA == nil:
-		list = append(list, extra(d, "disconnect.open", "aux", verdict.Open, working.Practice, rated))
+		list = append(list, extra("disconnect.open", "aux", verdict.Open, working.Practice, rated))
 	case *e.PeakA > *e.DisconnectA*parts.ContactFactor(f.AuxBay.AmbientC):
-		list = append(list, extra(d, "disconnect.over", "aux", verdict.Bad, working.Practice, rated, *e.PeakA, *e.DisconnectA*parts.ContactFactor(f.AuxBay.AmbientC)))
+		list = append(list, extra("disconnect.over", "aux", verdict.Bad, working.Practice, rated, *e.PeakA, *e.DisconnectA*parts.ContactFactor(f.AuxBay.AmbientC)))
 	default:
-		list = append(list, extra(d, "disconnect.bears", "aux", verdict.Good, working.Practice, rated, *e.PeakA, *e.DisconnectA))
+		list = append(list, extra("disconnect.bears", "aux", verdict.Good, working.Practice, rated, *e.PeakA, *e.DisconnectA))
 	}
 	if e.PeakA != nil {
 		if at := opensAt(d, *e.PeakA); at > floor+soonerBy && soc <= floor+soonerBy {
-			list = append(list, extra(d, "disconnect.peak", "aux", verdict.Caution, working.Physics, rated, *e.PeakA, 100*at))
+			list = append(list, extra("disconnect.peak", "aux", verdict.Caution, working.Physics, rated, *e.PeakA, 100*at))
 		}
 	}
 	switch e.Cuts {
 	case "battery":
-		list = append(list, extra(d, "disconnect.all", "aux", verdict.Bad, working.Practice, []string{"extras.cuts"}))
+		list = append(list, extra("disconnect.all", "aux", verdict.Bad, working.Practice, []string{"extras.cuts"}))
 	case "":
-		list = append(list, extra(d, "disconnect.cuts.open", "aux", verdict.Open, working.Practice, []string{"extras.cuts"}))
+		list = append(list, extra("disconnect.cuts.open", "aux", verdict.Open, working.Practice, []string{"extras.cuts"}))
 	}
 	return list
 }
@@ -159,7 +159,7 @@ func bondChecks(d *design.Design) []Check {
 	}
 	fields := []string{"extras.bondSize", "extras.bondM"}
 	if !d.Back.ByChassis {
-		return []Check{extra(d, "bond.idle", "return", verdict.Good, working.Practice, fields)}
+		return []Check{extra("bond.idle", "return", verdict.Good, working.Practice, fields)}
 	}
 	l, size := d.ReturnLeg(), d.BondSize()
 	bears := d.BondBearsA()
@@ -167,11 +167,11 @@ func bondChecks(d *design.Design) []Check {
 	short := l.Fuse.Covers(l.NearFault, protect.FaultCurrent.Value(l.SourceV, l.SourceOhm, l.FaultOhm(l.Fuse, l.Trial)), fault)
 	switch {
 	case l.Amps > bears:
-		return []Check{extra(d, "bond.thin", "return", verdict.Bad, working.Standard, fields, size.Copper(), bears, l.Amps)}
+		return []Check{extra("bond.thin", "return", verdict.Bad, working.Standard, fields, size.Copper(), bears, l.Amps)}
 	case l.Fuse.RatingA > bears || !short.Saves:
-		return []Check{extra(d, "bond.fuse", "return", verdict.Bad, working.Standard, fields, size.Copper(), bears, l.Fuse.Label())}
+		return []Check{extra("bond.fuse", "return", verdict.Bad, working.Standard, fields, size.Copper(), bears, l.Fuse.Label())}
 	}
-	return []Check{extra(d, "bond.carries", "return", verdict.Good, working.Standard, fields, size.Copper(), l.Amps, bears, 1000*d.BondOhm())}
+	return []Check{extra("bond.carries", "return", verdict.Good, working.Standard, fields, size.Copper(), l.Amps, bears, 1000*d.BondOhm())}
 }
 
 // winchLeastV is what a winch's contactor, and the vehicle beside it, want at least, at
@@ -186,33 +186,33 @@ func winchChecks(d *design.Design) []Check {
 	fields := []string{"extras.winchA", "extras.winchFrom", "extras.winchMin"}
 	s := d.StateBy("winch")
 	if s.Err != nil {
-		return []Check{extra(d, "winch.fails", "start", verdict.Bad, working.Physics, fields, s.Err.Error())}
+		return []Check{extra("winch.fails", "start", verdict.Bad, working.Physics, fields, s.Err.Error())}
 	}
 	pulls := circuit.Had(s.Solved.Through("winch"))
 	list := []Check{}
 	if e.WinchFrom == job.WinchAtJoined && !d.CanJoin() {
-		list = append(list, extra(d, "winch.apart", "coupling", verdict.Caution, working.Practice, fields, d.Kind.Label()))
+		list = append(list, extra("winch.apart", "coupling", verdict.Caution, working.Practice, fields, d.Kind.Label()))
 	}
 	if s.Joined {
 		share := math.Abs(circuit.Had(s.Solved.Through("contact")))
 		switch {
 		case d.MayOpen(share, 60*e.WinchMin.Value):
 			fuse, after := d.Soonest(share)
-			list = append(list, extra(d, "winch.fuse", "coupling", verdict.Bad, working.Physics, fields, share, fuse, working.Seconds(after)))
+			list = append(list, extra("winch.fuse", "coupling", verdict.Bad, working.Physics, fields, share, fuse, working.Seconds(after)))
 		case share > joinBearsA(d):
-			list = append(list, extra(d, "winch.contact", "coupling", verdict.Bad, working.Practice, fields, share, joinBearsA(d)))
+			list = append(list, extra("winch.contact", "coupling", verdict.Bad, working.Practice, fields, share, joinBearsA(d)))
 		default:
-			list = append(list, extra(d, "winch.join", "coupling", verdict.Good, working.Physics, fields, share))
+			list = append(list, extra("winch.join", "coupling", verdict.Good, working.Physics, fields, share))
 		}
 	}
 	if volts := pulls * d.WinchOhm(); volts < winchLeastV*n {
-		list = append(list, extra(d, "winch.volts", "start", verdict.Caution, working.Memory, fields, volts, winchLeastV*n))
+		list = append(list, extra("winch.volts", "start", verdict.Caution, working.Memory, fields, volts, winchLeastV*n))
 	}
 	from, gives := "start", circuit.Had(s.Solved.Through("start battery"))
 	if e.WinchFrom == job.WinchAtAux {
 		from, gives = "aux", circuit.Had(s.Solved.Through("aux battery"))
 	}
-	return append(list, extra(d, "winch.takes", from, verdict.Good, working.Physics, fields, pulls, e.WinchMin.Value, math.Max(0, gives)*e.WinchMin.Value/60, from))
+	return append(list, extra("winch.takes", from, verdict.Good, working.Physics, fields, pulls, e.WinchMin.Value, math.Max(0, gives)*e.WinchMin.Value/60, from))
 }
 
 // joinBearsA is what the contact that joins the batteries bears for minutes where it sits.
@@ -232,7 +232,7 @@ func managementChecks(d *design.Design) []Check {
 	fields := []string{"extras.managementA"}
 	list := []Check{}
 	if e.ManagementA == nil {
-		list = append(list, extra(d, "management.open", "aux", verdict.Open, working.Practice, fields))
+		list = append(list, extra("management.open", "aux", verdict.Open, working.Practice, fields))
 	} else {
 		most, what := d.Aux.Amps, "charging"
 		if share := math.Abs(circuit.Had(d.StateBy("joined").Solved.Through("contact"))); share > most {
@@ -248,7 +248,7 @@ func managementChecks(d *design.Design) []Check {
 		if most > *e.ManagementA {
 			id, level = "management.over", verdict.Bad
 		}
-		list = append(list, extra(d, id, "aux", level, working.Practice, fields, *e.ManagementA, what, most))
+		list = append(list, extra(id, "aux", level, working.Practice, fields, *e.ManagementA, what, most))
 	}
 	if job.Str(f.Set.Disable) != string(job.Yes) {
 		return list
@@ -261,7 +261,7 @@ func managementChecks(d *design.Design) []Check {
 	if takes > e.OutputA.Value {
 		id, level = "output.over", verdict.Bad
 	}
-	return append(list, extra(d, id, "coupling", level, working.Practice, []string{"extras.outputA", "profile.disable"}, e.OutputA.Value, what, takes))
+	return append(list, extra(id, "coupling", level, working.Practice, []string{"extras.outputA", "profile.disable"}, e.OutputA.Value, what, takes))
 }
 
 // SocketDrop is what a load by the 13-pin socket loses on the way, out and back.
@@ -287,7 +287,7 @@ func socketChecks(d *design.Design) []Check {
 	fields := []string{"extras.socketA", "extras.socketM"}
 	list := []Check{}
 	if e.SocketA.Value > parts.SocketA {
-		list = append(list, extra(d, "socket.over", "x1", verdict.Bad, working.Memory, fields, e.SocketA.Value, parts.SocketA))
+		list = append(list, extra("socket.over", "x1", verdict.Bad, working.Memory, fields, e.SocketA.Value, parts.SocketA))
 	}
 	fig := SocketDrop.MustWork(e.SocketA.Input(), e.SocketM.Input(),
 		working.From(cable.Square(parts.SocketMM2).OhmPerM(), working.Standard, "IEC 60228"), working.From(parts.SocketOhm, working.Memory, "mated contact"))
@@ -298,15 +298,15 @@ func socketChecks(d *design.Design) []Check {
 	case share > loadDrop:
 		level = verdict.Caution
 	}
-	list = append(list, extra(d, id, "x1", level, working.Physics, fields, fig.Text, share, loadDrop).by("socket", fig))
+	list = append(list, extra(id, "x1", level, working.Physics, fields, fig.Text, share, loadDrop).by("socket", fig))
 	if e.SocketContact == job.PermanentContact {
 		span := working.Span(design.HoursToHalf.Value(f.StartAh.Value, design.ShareToHalf, e.SocketA.Value))
-		list = append(list, extra(d, "socket.permanent", "start", verdict.Caution, working.Physics, []string{"extras.socketContact"}, e.SocketA.Value, span))
+		list = append(list, extra("socket.permanent", "start", verdict.Caution, working.Physics, []string{"extras.socketContact"}, e.SocketA.Value, span))
 	} else {
-		list = append(list, extra(d, "socket.switched", "x1", verdict.Good, working.Practice, []string{"extras.socketContact"}))
+		list = append(list, extra("socket.switched", "x1", verdict.Good, working.Practice, []string{"extras.socketContact"}))
 	}
 	if e.SocketReturn == job.LampReturn {
-		list = append(list, extra(d, "socket.lamps", "x1", verdict.Bad, working.Practice, []string{"extras.socketReturn"}))
+		list = append(list, extra("socket.lamps", "x1", verdict.Bad, working.Practice, []string{"extras.socketReturn"}))
 	}
 	return list
 }

@@ -34,7 +34,7 @@ func placeChecks(d *design.Design) []Check {
 		case w.good:
 			level, id = verdict.Good, w.id+".good"
 		}
-		list = append(list, check(d, "place", id, "coupling", level, working.Practice, []string{w.path}))
+		list = append(list, check("place", id, "coupling", level, working.Practice, []string{w.path}))
 	}
 	list = append(list, heatCheck(d), turnCheck(d))
 	if d.Kind == coupling.VSR {
@@ -42,7 +42,7 @@ func placeChecks(d *design.Design) []Check {
 		if d.Facts.StartM.Value > sensesWithinM {
 			level = verdict.Bad
 		}
-		list = append(list, check(d, "place", "place.sensing", "coupling", level, working.Practice, []string{"routes.startM"}, d.Facts.StartM.Value, sensesWithinM))
+		list = append(list, check("place", "place.sensing", "coupling", level, working.Practice, []string{"routes.startM"}, d.Facts.StartM.Value, sensesWithinM))
 	}
 	if d.Facts.Place.Trailer {
 		live := d.LiveWires("engine")
@@ -54,7 +54,7 @@ func placeChecks(d *design.Design) []Check {
 				}
 			}
 		}
-		list = append(list, check(d, "place", id, "x1", level, working.Practice, nil))
+		list = append(list, check("place", id, "x1", level, working.Practice, nil))
 	}
 	return append(list, boxCheck(d)...)
 }
@@ -68,11 +68,11 @@ func turnCheck(d *design.Design) Check {
 	fields := []string{"placing.terminals"}
 	switch d.Facts.Survey.Placing.Terminals {
 	case "":
-		return check(d, "place", "place.terminals.open", "coupling", verdict.Open, working.Practice, fields)
+		return check("place", "place.terminals.open", "coupling", verdict.Open, working.Practice, fields)
 	case "down":
-		return check(d, "place", "place.terminals", "coupling", verdict.Caution, working.Practice, fields)
+		return check("place", "place.terminals", "coupling", verdict.Caution, working.Practice, fields)
 	}
-	return check(d, "place", "place.terminals.good", "coupling", verdict.Good, working.Practice, fields)
+	return check("place", "place.terminals.good", "coupling", verdict.Good, working.Practice, fields)
 }
 
 // heatCheck holds the coupling's place against what it bears.
@@ -89,7 +89,7 @@ func heatCheck(d *design.Design) Check {
 	if bay.AmbientC > most {
 		level = verdict.Caution
 	}
-	return check(d, "place", "place.heat", "coupling", level, working.Practice, []string{path}, bay.AmbientC, most)
+	return check("place", "place.heat", "coupling", level, working.Practice, []string{path}, bay.AmbientC, most)
 }
 
 // contactMostC is how warm a contact's place may be before it bears little. Source: from
@@ -137,6 +137,6 @@ func boxCheck(d *design.Design) []Check {
 	if b.share < 0.5 {
 		level = verdict.Bad
 	}
-	return []Check{check(d, "place", "place.box", "coupling", level, working.Physics,
+	return []Check{check("place", "place.box", "coupling", level, working.Physics,
 		[]string{"placing.lengthMM", "placing.widthMM", "placing.heightMM", "placing.vented"}, b.how, b.airC, b.share*d.Charger.OutputA, d.Charger.OutputA).by("box", b.Work)}
 }

@@ -34,10 +34,10 @@ func noteLeg(d *design.Design, n *noted, l *run.Sized, wire, fuse, sizePath, fus
 	case l.Widened:
 		n.add("cable.drop", l.ID, verdict.Beware, with(wire, working.Text(t.DropV, "V", 2), working.Text(max(0, l.BudgetV), "V", 2)), nil)
 	}
-	noteFuse(d, n, l, wire, fuse, sizePath, fusePath)
+	noteFuse(n, l, wire, fuse, sizePath, fusePath)
 }
 
-func noteFuse(d *design.Design, n *noted, l *run.Sized, wire, fuse, sizePath, fusePath string) {
+func noteFuse(n *noted, l *run.Sized, wire, fuse, sizePath, fusePath string) {
 	t, rating := l.Trial, working.Plain(l.Fuse.RatingA, "A", 1)
 	amps := func(a float64) string { return working.Text(a, "A", 0) }
 	carries := l.Fuse.Carries(l.Bay.AmbientC)

@@ -19,9 +19,11 @@ func (l *Sized) FaultOhm(fuse protect.Fuse, t cable.Trial) float64 {
 	return t.LoopOhm + l.JointsOhm + l.PlugOhm + protect.Resistance.Value(fuse.RatingA)
 }
 
+// Need is what the fuse is chosen for, on a cable that carries ampacity amps: within the
+// device's sheet as far as a fuse within it carries the load.
 func (l *Sized) Need(ampacity float64) protect.Need {
 	n := protect.Need{ContinuousA: l.Amps, AmbientC: l.Bay.AmbientC, CableA: ampacity, FaultA: l.NearFault, PassA: l.PassA, PassS: crankPassS}
-	if l.SheetA > 0 { // as far as a fuse within it carries the load
+	if l.SheetA > 0 {
 		within := n
 		within.DeviceMaxA = l.SheetA
 		if _, err := protect.Choose(within, l.Device.Families); err == nil {

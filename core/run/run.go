@@ -18,7 +18,7 @@ const FuseShare = 1.25
 // Extras as parts of the circuit: Q1 the isolator, R1 the shunt, B1 the bonding lead, Q3 the
 // low-voltage disconnect with its fuse F4 and its feed H1, W1 the winch.
 
-// linkM is the short cable that an isolator adds, or that joins K1 to its charger. Source: common practice, no source.
+// LinkM is the short cable that an isolator adds, or that joins K1 to its charger. Source: common practice, no source.
 const LinkM = 0.2
 
 // Link is how much of a leg is the link between K1 and the charger.
@@ -79,6 +79,7 @@ type Sized struct {
 	NearFault float64
 }
 
+// CableM is all the cable of the stretch, in m: out, and back where its return is of the same.
 func (l *Sized) CableM() float64 { return l.LengthM.Value + l.ReturnM }
 
 // TotalOhm is the whole leg as sized: cable and return, joints, fuse, relay, plug.

@@ -22,7 +22,7 @@ func Columns(d *design.Design, figures working.Figures) []Column {
 		list = append(list, leadColumn(d, b), startColumn(d, b, figures))
 	}
 	where := d.Facts.Extras.Isolator
-	list = append(list, fuseColumn(d, &d.Start, "F1", toward(b.Start, d.CouplingAt(), 0.3), figures))
+	list = append(list, fuseColumn(&d.Start, "F1", toward(b.Start, d.CouplingAt(), 0.3), figures))
 	if where == job.FrontIsolator {
 		list = append(list, isolatorColumn(d, &d.Start, toward(b.Start, d.CouplingAt(), 0.5)))
 	}
@@ -37,7 +37,7 @@ func Columns(d *design.Design, figures working.Figures) []Column {
 	if where == job.AuxIsolator {
 		list = append(list, isolatorColumn(d, &d.Aux, toward(place, d.CouplingAt(), 0.5)))
 	}
-	list = append(list, fuseColumn(d, &d.Aux, "F2", toward(place, d.CouplingAt(), 0.3), figures))
+	list = append(list, fuseColumn(&d.Aux, "F2", toward(place, d.CouplingAt(), 0.3), figures))
 	if where == job.MasterSwitch {
 		list = append(list, isolatorColumn(d, &d.Aux, toward(place, d.CouplingAt(), 0.15)))
 	}

@@ -46,6 +46,7 @@ func windingCell(d *design.Design) Cell {
 	return Cell{Text: fmt.Sprintf("%s of %s", working.Text(hottest, "", 0), working.Text(alternator.HottestC, "°C", 0)), Figure: "winding", Level: level}
 }
 
+// WindingC is how hot the alternator's windings get in a state, in °C.
 func WindingC(d *design.Design, s design.State) float64 {
 	return d.Facts.Label.WindingC(s.MachineGives, machineV(d, s), s.Rpm, d.Facts.StartBay.AmbientC)
 }

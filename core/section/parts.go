@@ -13,7 +13,7 @@ import (
 	"epitrope/core/working"
 )
 
-func fuseColumn(d *design.Design, l *run.Sized, name string, at job.Point, figures working.Figures) Column {
+func fuseColumn(l *run.Sized, name string, at job.Point, figures working.Figures) Column {
 	carries := l.Fuse.Carries(l.Bay.AmbientC)
 	level := verdict.Good
 	if l.Amps > carries+0.05 {

@@ -20,6 +20,7 @@ type Charges struct {
 	Fails string  `json:"fails,omitempty"`
 }
 
+// ChargesIn is what arrives in a state.
 func ChargesIn(d *design.Design, s design.State) Charges {
 	c := Charges{Amps: working.Round(max(0, s.OutA), 0), Volts: working.Round(s.AuxV, 1), Says: says(d, s)}
 	if s.Err != nil {

@@ -1,5 +1,6 @@
 package working
 
+// Kilo is a great current as shown.
 func Kilo(amps float64) string { return Text(amps/1000, "kA", 1) }
 
 // Span is hours as people say them, days where there are many.
