@@ -155,6 +155,7 @@ func (d *Design) FeedRating() string {
 	return "live only while the engine runs"
 }
 
+// AuxRating is the aux battery as it is labelled.
 func (d *Design) AuxRating() string {
 	return d.Facts.Chemistry.Label + " " + working.Plain(d.Facts.AuxAh.Value, "Ah", 0)
 }

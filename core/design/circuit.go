@@ -78,6 +78,7 @@ func (d *Design) Regulation() alternator.Regulation {
 	return alternator.Regulation(d.Facts.Regulation)
 }
 
+// StarterOhm is the starter as a resistance that takes its current from a charged battery.
 func (d *Design) StarterOhm() float64 {
 	return math.Max(0.001, battery.StarterOhm.Value(d.StartChemistry().RestV(1)*d.Facts.N, d.Facts.CrankA.Value, d.StartOhm()))
 }

@@ -80,6 +80,7 @@ func (d *Design) signalTo() system.Terminal {
 // Control is how a person works the coil that joins the batteries, by S1.
 type Control int
 
+// The ways to work it.
 const (
 	NoControl Control = iota
 	TakesOver         // from the signal to a feed of its own

@@ -183,7 +183,7 @@ func (d *Design) AuxEmptyV() float64 { return d.Facts.Chemistry.RestV(0.5) * d.F
 // AuxOhm is the aux battery's resistance.
 func (d *Design) AuxOhm() float64 { return d.Facts.Chemistry.Ohm(d.Facts.AuxAh.Value, d.Facts.N) }
 
-// startChemistry is the start battery's.
+// StartChemistry is the start battery's.
 func (d *Design) StartChemistry() battery.Chemistry { return d.Facts.Survey.StartChemistry }
 
 // StartOhm is the start battery's resistance, charged and warm.

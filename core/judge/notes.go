@@ -209,15 +209,15 @@ func noteRelay(d *design.Design, n *noted) {
 		}
 		switch {
 		case !s.Joined:
-			n.add("relay.open", "coupling", verdict.Stop, with(s.Label, working.Text(s.BusV, "V", 1), working.Text(cutIn, "V", 1)), nil, otherCoupling(d)...)
+			n.add("relay.open", "coupling", verdict.Stop, with(s.Label, working.Text(s.BusV, "V", 1), working.Text(cutIn, "V", 1)), nil, otherCoupling()...)
 		case s.Sags && s.SensedV < cutOut:
 			n.add("relay.idle", "coupling", verdict.Remark, with(working.Text(s.SensedV, "V", 1), working.Text(cutOut, "V", 1)), nil)
 		case s.SensedV < cutOut:
-			n.add("relay.chatter", "coupling", verdict.Beware, with(s.Label, working.Text(s.SensedV, "V", 2), working.Text(cutOut, "V", 1)), nil, otherCoupling(d)...)
+			n.add("relay.chatter", "coupling", verdict.Beware, with(s.Label, working.Text(s.SensedV, "V", 2), working.Text(cutOut, "V", 1)), nil, otherCoupling()...)
 		}
 	}
 	if parked := d.StateBy("parked"); parked.Joined {
-		n.add("relay.night", "coupling", verdict.Stop, with(f.Chemistry.Label, working.Text(parked.SensedV, "V", 1), working.Text(cutOut, "V", 1)), nil, otherCoupling(d)...)
+		n.add("relay.night", "coupling", verdict.Stop, with(f.Chemistry.Label, working.Text(parked.SensedV, "V", 1), working.Text(cutOut, "V", 1)), nil, otherCoupling()...)
 	}
 }
 
@@ -228,14 +228,14 @@ func noteContact(d *design.Design, n *noted) {
 		return
 	}
 	if accepts := d.Rates.Accepts; d.Aux.Amps > accepts.Unrounded*(1+design.SettledWithin) {
-		n.add("relay.surge", "aux", verdict.Stop, with(working.Text(d.Aux.Amps, "A", 0), accepts.Text), nil, otherCoupling(d)...)
+		n.add("relay.surge", "aux", verdict.Stop, with(working.Text(d.Aux.Amps, "A", 0), accepts.Text), nil, otherCoupling()...)
 	}
 	if full := f.RegulatedV.Value; full < d.Profile.AbsorptionLow {
-		n.add("relay.undercharge", "aux", verdict.Beware, with(working.Text(full, "V", 1), f.Chemistry.Label, working.Text(d.Profile.AbsorptionLow, "V", 1)), nil, otherCoupling(d)...)
+		n.add("relay.undercharge", "aux", verdict.Beware, with(working.Text(full, "V", 1), f.Chemistry.Label, working.Text(d.Profile.AbsorptionLow, "V", 1)), nil, otherCoupling()...)
 	}
 }
 
-func otherCoupling(d *design.Design) []verdict.Cure {
+func otherCoupling() []verdict.Cure {
 	return []verdict.Cure{verdict.Set("Fit a DC-DC charger", "pins.coupling", string(coupling.DCDC))}
 }
 

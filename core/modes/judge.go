@@ -56,7 +56,7 @@ func judgeMode(d *design.Design, m *Mode, k design.KeyState, s *design.State, ou
 		say("caution", "mode.blocked")
 	case k.Engine == "running" && m.Charging:
 		say("normal", "mode.charges", amps(s.OutA))
-	case k.Engine == "running" && meansOff(d, m.Switch):
+	case k.Engine == "running" && meansOff(m.Switch):
 		say("normal", "mode.off")
 	case k.Engine == "running":
 		say("caution", "mode.nocharge")
@@ -80,7 +80,7 @@ func chargesNothing(d *design.Design, s *design.State, k design.KeyState) bool {
 }
 
 // meansOff says whether a position is meant to stop charging.
-func meansOff(d *design.Design, position string) bool {
+func meansOff(position string) bool {
 	return position == design.SwitchOff || position == design.Isolator0 || position == design.AtOff
 }
 
