@@ -105,6 +105,7 @@ var feedAt = job.Point{X: 1.6, Y: 1.1}
 var couplingNames = map[coupling.Kind]string{
 	coupling.VSR: "Relay", coupling.SwitchedContactor: "Contactor", coupling.ManualSelector: "Selector", coupling.SecondAlternator: "Isolator"}
 
+// CouplingName is what the coupling is called on the run.
 func (d *Design) CouplingName() string {
 	if name, ok := couplingNames[d.Kind]; ok {
 		return name
