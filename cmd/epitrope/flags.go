@@ -45,7 +45,8 @@ func parseFlags(set *flag.FlagSet, args []string, out io.Writer) ([]string, erro
 }
 
 // flagWords says the flag package's errors in the words of the usage text.
-var flagWords = strings.NewReplacer("flag provided but not defined: -", "unknown flag --", " for flag -", " for --", "flag needs an argument: -", "a value is missing for --")
+var flagWords = strings.NewReplacer("flag provided but not defined: -", "unknown flag --", " for flag -", " for --",
+	"flag needs an argument: -", "a value is missing for --")
 
 // quantity is a flag that takes any unit and has limits.
 type quantity struct {

@@ -102,7 +102,8 @@ func TestPlanReadsFilesAndStandardInput(t *testing.T) {
 
 // A state that a charger does not bear says why, and not what would flow.
 func TestPlanSaysWhyAStateFails(t *testing.T) {
-	const starved = `{"alternator":{"label":"70/140 A"},"startBattery":{"capacityAh":70},"aux":{"chemistry":"agm","capacityAh":120,"place":"rear"},"routes":{"startM":5.6},"pins":{"chargerA":30,"chargerCount":2,"startSize":"16 mm2"}}`
+	const starved = `{"alternator":{"label":"70/140 A"},"startBattery":{"capacityAh":70},"aux":{"chemistry":"agm","capacityAh":120,` +
+		`"place":"rear"},"routes":{"startM":5.6},"pins":{"chargerA":30,"chargerCount":2,"startSize":"16 mm2"}}`
 	code, out, errs := epitrope(t, starved, "plan", "-")
 	require.Zero(t, code, errs)
 	assert.Regexp(t, `(?m)at the aux battery; the charger (stops below|asks) [^;]*$`, out)
@@ -131,8 +132,10 @@ func TestHelpAndSchema(t *testing.T) {
 
 // Methods, modes and what was found are judged from a file too.
 func TestJudgingCommands(t *testing.T) {
-	const doc = `{"alternator":{"regulation":"fixed","knownBy":"test","volts":14.4},"aux":{"chemistry":"agm","place":"seat"},"day":{"days":1},"found":{"w1":{"role":"start","endA":"a","endB":"b","size":"16 mm2","lengthM":2}}}`
-	for command, says := range map[string]string{"methods": "voltage-sensing relay: best for this job", "modes": "to work on C1: F1 taken out; F2 taken out", "found": "No fuse at end A"} {
+	const doc = `{"alternator":{"regulation":"fixed","knownBy":"test","volts":14.4},"aux":{"chemistry":"agm","place":"seat"},` +
+		`"day":{"days":1},"found":{"w1":{"role":"start","endA":"a","endB":"b","size":"16 mm2","lengthM":2}}}`
+	for command, says := range map[string]string{"methods": "voltage-sensing relay: best for this job",
+		"modes": "to work on C1: F1 taken out; F2 taken out", "found": "No fuse at end A"} {
 		code, out, errs := epitrope(t, doc, command, "-")
 		require.Zero(t, code, errs)
 		assert.Contains(t, out, says, command)
@@ -162,7 +165,8 @@ func TestPartsCommand(t *testing.T) {
 // What a job takes to make, in each form; a wrong word is named with those allowed.
 func TestMake(t *testing.T) {
 	const van = "../../testdata/demo/6-mobile-vet.json"
-	for what, begins := range map[string]string{"wires": "wire,from", "cuts": "from,size", "parts": "kind,what", "drawing": "<svg ", "steps": "[", "pack": "%PDF-"} {
+	for what, begins := range map[string]string{"wires": "wire,from", "cuts": "from,size", "parts": "kind,what", "drawing": "<svg ",
+		"steps": "[", "pack": "%PDF-"} {
 		code, out, errs := epitrope(t, "", "make", van, "--what", what, "--book", "../../testdata/demo/parts.csv")
 		require.Zero(t, code, errs)
 		assert.True(t, strings.HasPrefix(out, begins), "%s: %.40q", what, out)

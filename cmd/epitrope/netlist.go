@@ -12,7 +12,8 @@ import (
 // runNetlist writes a job's circuit in a state as a SPICE netlist.
 func runNetlist(args []string, in io.Reader, out io.Writer) error {
 	set := flag.NewFlagSet("epitrope netlist FILE", flag.ContinueOnError)
-	at := set.String("at", "cruise", "`state` of the vehicle: cruise, early, idle, eased, parked, crank, precharge, joined, inrush, short-c1 or short-c2, as the job has them")
+	at := set.String("at", "cruise",
+		"`state` of the vehicle: cruise, early, idle, eased, parked, crank, precharge, joined, inrush, short-c1 or short-c2, as the job has them")
 	asJSON := set.Bool("json", false, "print JSON: the netlist and our own solution")
 	rest, err := parseFlags(set, args, out)
 	if err != nil {

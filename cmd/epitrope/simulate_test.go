@@ -16,7 +16,8 @@ import (
 	"epitrope/internal/instrument"
 )
 
-const parkedVan = `{"format":"epitrope-job","version":1,"alternator":{"label":"90/180 A"},"aux":{"chemistry":"agm","capacityAh":100},"day":{"days":2}}`
+const parkedVan = `{"format":"epitrope-job","version":1,"alternator":{"label":"90/180 A"},"aux":{"chemistry":"agm","capacityAh":100},` +
+	`"day":{"days":2}}`
 
 // A job is run through its days: as text with its verdicts, as JSON with its energy, as CSV
 // with a line at even moments.
@@ -111,7 +112,8 @@ func TestClassify(t *testing.T) {
 }
 
 func TestClassifyRefuses(t *testing.T) {
-	for want, args := range map[string][]string{"give one FILE": {"classify"}, "nowhere.csv": {"classify", "nowhere.csv"}, "give one KIND": {"log"}, "rope": {"log", "rope"}} {
+	for want, args := range map[string][]string{"give one FILE": {"classify"}, "nowhere.csv": {"classify", "nowhere.csv"},
+		"give one KIND": {"log"}, "rope": {"log", "rope"}} {
 		code, _, errs := epitrope(t, "", args...)
 		assert.Equal(t, 2, code, "%v", args)
 		assert.Contains(t, errs, want, "%v", args)

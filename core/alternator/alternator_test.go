@@ -11,7 +11,8 @@ import (
 
 func TestParseLabel(t *testing.T) {
 	for text, want := range map[string]alternator.Label{
-		"90/180 A": {LowA: 90, RatedA: 180}, "90-180": {LowA: 90, RatedA: 180}, " 180 a ": {RatedA: 180}, "55": {RatedA: 55}, "70 A / 140 A": {LowA: 70, RatedA: 140},
+		"90/180 A": {LowA: 90, RatedA: 180}, "90-180": {LowA: 90, RatedA: 180}, " 180 a ": {RatedA: 180}, "55": {RatedA: 55},
+		"70 A / 140 A": {LowA: 70, RatedA: 140},
 	} {
 		got, err := alternator.ParseLabel(text)
 		require.NoError(t, err, text)

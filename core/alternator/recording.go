@@ -35,7 +35,8 @@ func (e *RecordingError) Error() string { return e.Why }
 func (j *Judgement) clean(readings []Reading) ([]Reading, error) {
 	r := slices.DeleteFunc(slices.Clone(readings), func(x Reading) bool { return math.IsNaN(x.V) || math.IsNaN(x.At) })
 	if len(r) < leastCount {
-		return nil, &RecordingError{fmt.Sprintf("%d readings with time and volts are too few; record fifteen to twenty minutes, one a second or two", len(r))}
+		return nil, &RecordingError{fmt.Sprintf("%d readings with time and volts are too few; record fifteen to twenty minutes, one a second "+
+			"or two", len(r))}
 	}
 	slices.SortStableFunc(r, func(a, b Reading) int { return cmp.Compare(a.At, b.At) })
 	volts := make([]float64, len(r))
@@ -65,7 +66,8 @@ func (j *Judgement) clean(readings []Reading) ([]Reading, error) {
 		kept = append(kept, x)
 	}
 	if left > len(r)/5 {
-		return nil, &RecordingError{fmt.Sprintf("%d of %d readings are no vehicle's voltage; are the volts in another column or unit?", left, len(r))}
+		return nil, &RecordingError{fmt.Sprintf("%d of %d readings are no vehicle's voltage; are the volts in another column or unit?", left,
+			len(r))}
 	}
 	if left > 0 {
 		j.Taken = append(j.Taken, fmt.Sprintf("%d readings left out: no vehicle's voltage", left))

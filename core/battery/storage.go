@@ -18,7 +18,8 @@ func (c Chemistry) LosesIn30Days() float64 { return losesIn30[c.ID] }
 func (c Chemistry) KeepsOver() float64 { return keepsOver[c.ID] }
 
 // TopUp is after how many days a full battery that stands has to be charged again.
-var TopUp = working.Declare("t = C·(1 − s_1) / (C·σ/30 + 24·I)", "conservation of charge; self-discharge and what it is kept over from memory",
+var TopUp = working.Declare("t = C·(1 − s_1) / (C·σ/30 + 24·I)",
+	"conservation of charge; self-discharge and what it is kept over from memory",
 	working.Symbol{Letter: "t", Name: "charge again after", Unit: "days", Digits: 0},
 	working.Symbol{Letter: "C", Name: "capacity", Unit: "Ah", Digits: 0},
 	working.Symbol{Letter: "s_1", Name: "kept over", Unit: "", Digits: 2},

@@ -41,7 +41,8 @@ func TestParseTakesEveryName(t *testing.T) {
 func TestParseRefusesWhatIsAmbiguous(t *testing.T) {
 	_, err := cable.Parse("6 mm")
 	require.ErrorContains(t, err, `"6 mm²" or "6 mm auto" (about 4.6 mm² of copper)`)
-	for _, text := range []string{"", "16", "300 mm²", "0 mm²", "25 AWG", "7 mm auto", "five", "16 mm² x", "-16 mm2", "5/0 AWG", "1 x 16 mm²", "5 x 16 mm²", "2 x 2 x 4 mm²", "2 x 8 mm"} {
+	for _, text := range []string{"", "16", "300 mm²", "0 mm²", "25 AWG", "7 mm auto", "five", "16 mm² x", "-16 mm2", "5/0 AWG", "1 x 16 mm²",
+		"5 x 16 mm²", "2 x 2 x 4 mm²", "2 x 8 mm"} {
 		_, err := cable.Parse(text)
 		var named *cable.NameError
 		require.ErrorAs(t, err, &named, text)
@@ -102,7 +103,8 @@ func TestAmpacityColumns(t *testing.T) {
 			assert.InDelta(t, want, got, 1e-9, "%g mm² at %g °C", area, limit)
 		}
 	}
-	for gauge, want := range map[int]float64{16: 25, 14: 35, 12: 45, 10: 60, 8: 80, 6: 120, 4: 160, 2: 210, 1: 245, 0: 285, -1: 330, -2: 385, -3: 445} {
+	for gauge, want := range map[int]float64{16: 25, 14: 35, 12: 45, 10: 60, 8: 80, 6: 120, 4: 160, 2: 210, 1: 245, 0: 285, -1: 330, -2: 385,
+		-3: 445} {
 		got, source := cable.Class105.FreeAir(cable.Gauge(gauge))
 		assert.Equal(t, want, got)
 		assert.Contains(t, source, "ABYC")

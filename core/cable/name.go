@@ -141,7 +141,8 @@ func (e *NameError) Error() string {
 	return fmt.Sprintf("%q is not a cable size; %s", e.Text, e.Hint)
 }
 
-const nameHint = "write mm² of copper (\"16 mm2\"), a gauge (\"6 AWG\", \"8 B&S\", \"2/0 AWG\") or auto cable by outside diameter (\"6 mm auto\")"
+const nameHint = "write mm² of copper (\"16 mm2\"), a gauge (\"6 AWG\", \"8 B&S\", \"2/0 AWG\") or auto cable by outside diameter (\"6 " +
+	"mm auto\")"
 
 var (
 	squareName = regexp.MustCompile(`^(\d{1,3}(?:[.,]\d{1,3})?) ?(?:mm²|mm2|mm\^2|sq ?mm|sqmm|qmm)$`)

@@ -308,7 +308,8 @@ func TestRunsThatAreToldToStopKeepWhatTheyHad(t *testing.T) {
 	m := usual()
 	m.join = relay(coupling.Usual)
 	calls := 0
-	got, err := day.Run(m.rig(t), pattern(t, "crank 2 s, town 20 h"), day.Conditions{OutsideC: 20}, day.Options{Tolerance: 0.01, Halt: func() bool { calls++; return calls > 2 }})
+	got, err := day.Run(m.rig(t), pattern(t, "crank 2 s, town 20 h"), day.Conditions{OutsideC: 20},
+		day.Options{Tolerance: 0.01, Halt: func() bool { calls++; return calls > 2 }})
 	require.ErrorIs(t, err, day.ErrHalted)
 	assert.Positive(t, got.EndS)
 	assert.NotEmpty(t, got.Events)

@@ -65,9 +65,11 @@ func TestFirstOrderHeating(t *testing.T) {
 // Energy: what the sources give is what loads use, what is lost and what is stored,
 // within 0.1 %; the stored part from the charge alone.
 func TestEnergyIsAccountedFor(t *testing.T) {
-	for name, m := range map[string]made{"relay": withJoin(relay(coupling.Usual)), "charger": withCharger(charger(25, true)), "two-way, solar": withSolar(relay(coupling.UsualTwoWay))} {
+	for name, m := range map[string]made{"relay": withJoin(relay(coupling.Usual)), "charger": withCharger(charger(25, true)),
+		"two-way, solar": withSolar(relay(coupling.UsualTwoWay))} {
 		rig := m.rig(t)
-		got, frames := run(t, rig, "park 2 h, crank 2 s, town 10 min, highway 90 min, park 9 h, lamps 10 min, park 2 h, crank 2 s, idle 20 min, park 8 h")
+		got, frames := run(t, rig, "park 2 h, crank 2 s, town 10 min, highway 90 min, park 9 h, lamps 10 min, park 2 h, crank 2 s, idle 20 "+
+			"min, park 8 h")
 		e := got.Energy
 		in := e.Machine + e.Solar
 		gone := e.Vehicle + e.House + e.Coils + e.Charger + e.Lines + e.StartIn + e.AuxIn
@@ -111,7 +113,8 @@ func stored(b day.Bank, end, volts, amps float64) float64 {
 	return sum/float64(parts)*(end-b.SOC)*b.CapacityAh*3600 + farad*over*(rest+over/2)
 }
 
-const aWeekday = "park 90 min, crank 2 s, idle 2 min, town 20 min, highway 30 min, park 8 h, crank 2 s, town 30 min, highway 20 min, park 10 h"
+const aWeekday = "park 90 min, crank 2 s, idle 2 min, town 20 min, highway 30 min, park 8 h, crank 2 s, town 30 min, highway 20 min, " +
+	"park 10 h"
 
 // What comes out does not depend on who watches, and hardly on the tolerance.
 func TestStepsDoNotMatter(t *testing.T) {

@@ -52,7 +52,8 @@ func Netlist(rig *Rig, pattern Pattern, cond Conditions, step float64) (string, 
 	}
 	n := rig.Nodes
 	pairs := [][2]string{{n.Bus, "0"}, {n.SensePlus, n.SenseZero}, {n.Out, "0"}, {n.AuxPlus, n.AuxZero}}
-	fmt.Fprintf(&w.b, ".options reltol=1e-5 abstol=1e-9 vntol=1e-7 method=gear\n.control\ntran %.9g %.9g 0 %.9g uic\nset wr_singlescale\nset numdgt=9\nwrdata /dev/stdout", step, pattern.Seconds(), step)
+	fmt.Fprintf(&w.b, ".options reltol=1e-5 abstol=1e-9 vntol=1e-7 method=gear\n.control\ntran %.9g %.9g 0 %.9g uic\nset "+
+		"wr_singlescale\nset numdgt=9\nwrdata /dev/stdout", step, pattern.Seconds(), step)
 	for _, p := range pairs {
 		fmt.Fprintf(&w.b, " v(%s)", network.SpiceName(p[0]))
 		if p[1] != "0" {
@@ -163,14 +164,17 @@ func (w *writer) bank(b *Bank, plus, minus string) {
 	seconds := b.CapacityAh * hour
 	across := fmt.Sprintf("v(%s,%s)", network.SpiceName(plus), network.SpiceName(minus))
 	fmt.Fprintf(&w.b, "b_%[1]s_soc %[1]s_soc 0 v=min(1, max(0, v(%[1]s_q)-v(%[1]s_over)*%.9[2]g))\n", id, c.farad/seconds)
-	fmt.Fprintf(&w.b, "b_%[1]s_own %[1]s_own 0 v=%[2]s\nb_%[1]s_ohm %[1]s_ohm 0 v=%[3]s\nb_%[1]s_take %[1]s_take 0 v=%[4]s\nb_%[1]s_give %[1]s_give 0 v=%[5]s\n", id,
+	fmt.Fprintf(&w.b, "b_%[1]s_own %[1]s_own 0 v=%[2]s\nb_%[1]s_ohm %[1]s_ohm 0 v=%[3]s\nb_%[1]s_take %[1]s_take 0 v=%[4]s\nb_%[1]s_give "+
+		"%[1]s_give 0 v=%[5]s\n", id,
 		table(func(c cell) float64 { return c.own }), table(func(c cell) float64 { return c.ohm * 1000 }),
 		table(func(c cell) float64 { return c.takeOhm }), table(func(c cell) float64 { return c.giveOhm * 1000 }))
-	fmt.Fprintf(&w.b, "b_%[1]s %[2]s %[3]s i=1000*(v(%[1]s_own)+v(%[1]s_over)-%[4]s)/v(%[1]s_ohm)\n", id, network.SpiceName(minus), network.SpiceName(plus), across)
+	fmt.Fprintf(&w.b, "b_%[1]s %[2]s %[3]s i=1000*(v(%[1]s_own)+v(%[1]s_over)-%[4]s)/v(%[1]s_ohm)\n", id, network.SpiceName(minus),
+		network.SpiceName(plus), across)
 	fmt.Fprintf(&w.b, "b_%[1]s_turn %[1]s_turn 0 v=(v(%[1]s_over) > 0 ? v(%[1]s_over)/v(%[1]s_take) : 1000*v(%[1]s_over)/v(%[1]s_give))\n", id)
 	into := fmt.Sprintf("(1000*(%s-v(%[2]s_own)-v(%[2]s_over))/v(%[2]s_ohm))", across, id)
 	fmt.Fprintf(&w.b, "c_%[1]s_over %[1]s_over 0 %.9[2]g ic=0\nb_%[1]s_over 0 %[1]s_over i=%[3]s-v(%[1]s_turn)\n", id, c.farad, into)
-	fmt.Fprintf(&w.b, "c_%[1]s_q %[1]s_q 0 %.9[2]g ic=%.9[3]g\nb_%[1]s_q 0 %[1]s_q i=%[4]s-max(0, v(%[1]s_turn))*(v(%[1]s_soc) > 0.999999 ? 1 : %.9[5]g)\n",
+	fmt.Fprintf(&w.b, "c_%[1]s_q %[1]s_q 0 %.9[2]g ic=%.9[3]g\nb_%[1]s_q 0 %[1]s_q i=%[4]s-max(0, v(%[1]s_turn))*(v(%[1]s_soc) > 0.999999 "+
+		"? 1 : %.9[5]g)\n",
 		id, seconds, b.SOC, into, 1-b.Chemistry.Efficiency)
 }
 

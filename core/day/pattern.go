@@ -226,7 +226,8 @@ func phrases(text string) (map[string]string, error) {
 // parseSeconds reads seconds ("90 s") or anything that is hours ("20 min", "1h30").
 func parseSeconds(text string) (float64, error) {
 	text = strings.TrimSpace(text)
-	if number, ok := strings.CutSuffix(text, "s"); ok && !strings.HasSuffix(text, "hrs") && !strings.HasSuffix(text, "hours") && !strings.HasSuffix(text, "mins") && !strings.HasSuffix(text, "minutes") {
+	if number, ok := strings.CutSuffix(text, "s"); ok && !strings.HasSuffix(text, "hrs") && !strings.HasSuffix(text, "hours") &&
+		!strings.HasSuffix(text, "mins") && !strings.HasSuffix(text, "minutes") {
 		v, err := strconv.ParseFloat(strings.TrimSpace(number), 64)
 		if err != nil || math.IsNaN(v) || math.IsInf(v, 0) {
 			return 0, fmt.Errorf("%q is not a time", text)

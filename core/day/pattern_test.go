@@ -97,7 +97,8 @@ func TestRepeat(t *testing.T) {
 }
 
 func FuzzParsePattern(f *testing.F) {
-	for _, s := range []string{"park 8 h, crank 2 s", "idle 1h30 @ 2600", "lift-off 1e9 s", "park 1,5 h", "@", "town 3 min @", "park 1 h park 1 h", "park 6 h air 38C load 5 A sun 80 %"} {
+	for _, s := range []string{"park 8 h, crank 2 s", "idle 1h30 @ 2600", "lift-off 1e9 s", "park 1,5 h", "@", "town 3 min @",
+		"park 1 h park 1 h", "park 6 h air 38C load 5 A sun 80 %"} {
 		f.Add(s)
 	}
 	f.Fuzz(func(t *testing.T, text string) {

@@ -32,7 +32,8 @@ type made struct {
 }
 
 func usual() made {
-	return made{beforeOhm: 0.004, afterOhm: 0.008, aux: battery.AGM, auxAh: 100, auxSOC: 0.5, startSOC: 0.9, regulation: alternator.Fixed, label: "90/180 A", fullV: 14.4, fuseA: 100}
+	return made{beforeOhm: 0.004, afterOhm: 0.008, aux: battery.AGM, auxAh: 100, auxSOC: 0.5, startSOC: 0.9, regulation: alternator.Fixed,
+		label: "90/180 A", fullV: 14.4, fuseA: 100}
 }
 
 func relay(s coupling.Sensing) *day.Join {
@@ -50,8 +51,10 @@ func (m made) rig(t testing.TB) *day.Rig {
 	label, err := alternator.ParseLabel(m.label)
 	require.NoError(t, err)
 	c := network.New()
-	rig := &day.Rig{N: 1, Circuit: c, Vehicle: "vehicle", House: "house", Starter: "starter", VehicleA: 20, LampsA: 40, HouseA: m.houseA, EngineSpaceK: 45,
-		Nodes:   day.Nodes{Machine: "machine", Bus: "bus", SensePlus: "in", SenseZero: "zero", Out: "out", AuxPlus: "aux", AuxZero: "auxzero"},
+	rig := &day.Rig{N: 1, Circuit: c, Vehicle: "vehicle", House: "house", Starter: "starter", VehicleA: 20, LampsA: 40, HouseA: m.houseA,
+		EngineSpaceK: 45,
+		Nodes: day.Nodes{Machine: "machine", Bus: "bus", SensePlus: "in", SenseZero: "zero", Out: "out", AuxPlus: "aux",
+			AuxZero: "auxzero"},
 		Machine: day.Machine{Element: "alternator", Label: label, Regulation: m.regulation, WarmV: 14.4},
 		Start:   day.Bank{Element: "start", Chemistry: battery.Flooded, CapacityAh: 80, FullV: 14.4, SOC: m.startSOC},
 		Aux:     day.Bank{Element: "auxbattery", Chemistry: m.aux, CapacityAh: m.auxAh, FullV: m.fullV, SOC: m.auxSOC},
@@ -71,10 +74,12 @@ func (m made) rig(t testing.TB) *day.Rig {
 		network.Resistance{Name: "return", A: at("auxzero"), Ohm: 0.002},
 		network.Resistance{Name: "ground", A: at("zero"), Ohm: 0.001})
 	if m.join != nil {
-		c.Add(network.Switch{Name: "relay", A: at("in"), B: at("out"), Ohm: 0.0008}, network.Resistance{Name: "coil", A: at("in"), B: at("zero"), Ohm: 80})
+		c.Add(network.Switch{Name: "relay", A: at("in"), B: at("out"), Ohm: 0.0008},
+			network.Resistance{Name: "coil", A: at("in"), B: at("zero"), Ohm: 80})
 	}
 	if m.charger != nil {
-		c.Add(network.Converter{Name: "charger", InPlus: at("in"), InMinus: at("zero"), OutPlus: at("out"), OutMinus: at("zero"), OutV: 14.4, MaxOutA: m.charger.OutputA, Efficiency: 0.9},
+		c.Add(network.Converter{Name: "charger", InPlus: at("in"), InMinus: at("zero"), OutPlus: at("out"), OutMinus: at("zero"), OutV: 14.4,
+			MaxOutA: m.charger.OutputA, Efficiency: 0.9},
 			network.Resistance{Name: "standby", A: at("in"), B: at("zero"), Ohm: 1500})
 	}
 	if m.solarW > 0 {
@@ -84,7 +89,8 @@ func (m made) rig(t testing.TB) *day.Rig {
 	if m.fuseA > 0 {
 		rig.Fuses = []day.Fuse{{ID: "f1", Element: "f1", Fuse: protect.Fuse{Family: protect.Strip30, RatingA: m.fuseA}}}
 	}
-	rig.Wires = []day.Wire{{ID: "c1", Elements: []day.Conductor{{Element: "before", Ohm20: m.beforeOhm}}, Thermal: cable.Class85.Thermal(size, cable.Cabin()), LimitC: 85, JointOhm: 0.0003, PlaceK: 20}}
+	rig.Wires = []day.Wire{{ID: "c1", Elements: []day.Conductor{{Element: "before", Ohm20: m.beforeOhm}},
+		Thermal: cable.Class85.Thermal(size, cable.Cabin()), LimitC: 85, JointOhm: 0.0003, PlaceK: 20}}
 	return rig
 }
 
@@ -99,7 +105,8 @@ func pattern(t testing.TB, text string) day.Pattern {
 func run(t testing.TB, rig *day.Rig, text string) (day.Result, []day.Frame) {
 	t.Helper()
 	var frames []day.Frame
-	got, err := day.Run(rig, pattern(t, text), day.Conditions{OutsideC: 20}, day.Options{Watch: func(f day.Frame) { f.Volts = nil; frames = append(frames, f) }})
+	got, err := day.Run(rig, pattern(t, text), day.Conditions{OutsideC: 20},
+		day.Options{Watch: func(f day.Frame) { f.Volts = nil; frames = append(frames, f) }})
 	require.NoError(t, err)
 	return got, frames
 }

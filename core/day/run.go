@@ -146,7 +146,8 @@ func newRunner(rig *Rig, pattern Pattern, cond Conditions, opt Options) (*runner
 	if opt.Tolerance <= 0 {
 		opt.Tolerance = 1
 	}
-	r := &runner{rig: rig, cond: cond, opt: opt, solver: solver, volts: solver.Volts, pattern: pattern, openedAt: -never, efficiency: 0.9, easesAt: alternator.StartFull}
+	r := &runner{rig: rig, cond: cond, opt: opt, solver: solver, volts: solver.Volts, pattern: pattern, openedAt: -never, efficiency: 0.9,
+		easesAt: alternator.StartFull}
 	r.grip()
 	r.on = on{joinAt: never, chargeAt: never, restartAt: never, stageAt: never, cutAt: never, engineAt: never}
 	r.x[startQ], r.x[auxQ] = rig.Start.SOC, rig.Aux.SOC

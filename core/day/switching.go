@@ -129,7 +129,8 @@ func (r *runner) happened(id, part, text string) {
 
 // switchOne does the first thing that is wanted; false where there is nothing.
 func (r *runner) switchOne(w wishes) bool {
-	return r.switchFuses(w) || r.switchJoin(w) || r.switchDetection(w) || r.switchCharger(w) || r.switchStage(w) || r.switchLoads(w) || r.switchBatteries(w)
+	return r.switchFuses(w) || r.switchJoin(w) || r.switchDetection(w) || r.switchCharger(w) || r.switchStage(w) || r.switchLoads(w) ||
+		r.switchBatteries(w)
 }
 
 func (r *runner) switchFuses(w wishes) bool {
@@ -180,7 +181,8 @@ func (r *runner) switchJoin(w wishes) bool {
 	volts := working.Text(r.s.sensedV, "V", 1)
 	switch {
 	case r.now.kind.held():
-		r.happened("join.closes", "coupling", "joined by hand: start battery "+working.Text(r.s.busV, "V", 1)+", aux battery "+working.Text(r.s.auxV, "V", 1))
+		r.happened("join.closes", "coupling", "joined by hand: start battery "+working.Text(r.s.busV, "V",
+			1)+", aux battery "+working.Text(r.s.auxV, "V", 1))
 	case want:
 		r.happened("join.closes", "coupling", "the batteries are joined, at "+volts+r.because(j, j.Sensing.CutInV, "above", j.Sensing.CloseS))
 		r.tally(&r.result.Verdict.Closings, r.t-r.openedAt < chatterS && r.now.running)
@@ -211,7 +213,8 @@ func (r *runner) because(j *Join, volts float64, side string, after float64) str
 	case ByIgnition, ByRunning:
 		return ": its coil's feed"
 	case ByBypass:
-		return fmt.Sprintf(": high-current stage, between %s and %s", working.Text(j.Bypass.JoinV*r.rig.N, "V", 1), working.Text(j.Bypass.LeaveV*r.rig.N, "V", 1))
+		return fmt.Sprintf(": high-current stage, between %s and %s", working.Text(j.Bypass.JoinV*r.rig.N, "V", 1),
+			working.Text(j.Bypass.LeaveV*r.rig.N, "V", 1))
 	}
 	return ""
 }
@@ -411,7 +414,8 @@ func (r *runner) switchLoads(w wishes) bool {
 	volts := working.Text(r.s.auxV, "V", 1)
 	if r.on.cutOff {
 		r.result.Verdict.Cuts++
-		r.happened("disconnect.opens", "aux", fmt.Sprintf("the low-voltage disconnect opens at %s, with %s left", volts, working.Text(100*r.s.aux.soc, "%", 0)))
+		r.happened("disconnect.opens", "aux", fmt.Sprintf("the low-voltage disconnect opens at %s, with %s left", volts,
+			working.Text(100*r.s.aux.soc, "%", 0)))
 	} else {
 		r.happened("disconnect.closes", "aux", "the low-voltage disconnect closes again at "+volts)
 	}

@@ -68,21 +68,29 @@ func (d *Design) HitchAt() job.Point { return job.Point{X: 5.2, Y: 0.6} }
 
 func (d *Design) components(b job.Body, place job.Point) {
 	s := &d.System
-	s.Add(system.Component{ID: "alternator", Kind: system.KindAlternator, Name: "Alternator", Rating: d.Facts.Label.String(), Existing: true, At: b.Alternator, Device: system.Machine{Label: d.Facts.Label}})
-	s.Add(system.Component{ID: "start", Kind: system.KindBattery, Name: "Start battery", Rating: working.Plain(d.Facts.StartAh.Value, "Ah", 0), Existing: true, At: b.Start, Device: system.Bank{Ohm: d.StartOhm(), Start: true}})
-	s.Add(system.Component{ID: "f1", Kind: system.KindFuse, Name: "F1", Rating: d.Start.Fuse.Label(), At: b.Start, Device: d.Start.FuseDevice()})
+	s.Add(system.Component{ID: "alternator", Kind: system.KindAlternator, Name: "Alternator", Rating: d.Facts.Label.String(), Existing: true,
+		At: b.Alternator, Device: system.Machine{Label: d.Facts.Label}})
+	s.Add(system.Component{ID: "start", Kind: system.KindBattery, Name: "Start battery", Rating: working.Plain(d.Facts.StartAh.Value, "Ah", 0),
+		Existing: true, At: b.Start, Device: system.Bank{Ohm: d.StartOhm(), Start: true}})
+	s.Add(system.Component{ID: "f1", Kind: system.KindFuse, Name: "F1", Rating: d.Start.Fuse.Label(), At: b.Start,
+		Device: d.Start.FuseDevice()})
 	if d.Kind == coupling.SecondAlternator {
-		s.Add(system.Component{ID: "second", Kind: system.KindAlternator, Name: "Second alternator", Rating: d.Second.String(), At: b.Alternator, Device: system.Machine{Label: d.Second, Volts: d.SecondV(), Own: true}})
+		s.Add(system.Component{ID: "second", Kind: system.KindAlternator, Name: "Second alternator", Rating: d.Second.String(), At: b.Alternator,
+			Device: system.Machine{Label: d.Second, Volts: d.SecondV(), Own: true}})
 	}
-	s.Add(system.Component{ID: "coupling", Kind: d.couplingKind(), Name: d.CouplingName(), Rating: d.CouplingRating(), At: d.CouplingAt(), Device: d.couplingDevice()})
+	s.Add(system.Component{ID: "coupling", Kind: d.couplingKind(), Name: d.CouplingName(), Rating: d.CouplingRating(), At: d.CouplingAt(),
+		Device: d.couplingDevice()})
 	d.joinComponents()
 	if d.Facts.Place.Trailer {
 		byCable := d.Kind.Charger() && d.Crosses(&d.Aux) || !d.Back.ByChassis && d.Crosses(d.ReturnLeg())
-		s.Add(system.Component{ID: "x1", Kind: system.KindPlug, Name: "X1", Rating: d.PlugCard.Label, At: d.HitchAt(), Device: system.Plug{Card: d.PlugCard, Plus: true, Minus: byCable}})
+		s.Add(system.Component{ID: "x1", Kind: system.KindPlug, Name: "X1", Rating: d.PlugCard.Label, At: d.HitchAt(),
+			Device: system.Plug{Card: d.PlugCard, Plus: true, Minus: byCable}})
 	}
 	s.Add(system.Component{ID: "f2", Kind: system.KindFuse, Name: "F2", Rating: d.Aux.Fuse.Label(), At: place, Device: d.Aux.FuseDevice()})
-	s.Add(system.Component{ID: "aux", Kind: system.KindBattery, Name: "Aux battery", Rating: d.AuxRating(), At: place, Device: system.Bank{Ohm: d.AuxOhm()}})
-	s.Add(system.Component{ID: "e1", Kind: system.KindEarth, Name: "E1", Rating: "start battery's earth, chassis side of any sensor", Existing: true, At: b.Start})
+	s.Add(system.Component{ID: "aux", Kind: system.KindBattery, Name: "Aux battery", Rating: d.AuxRating(), At: place,
+		Device: system.Bank{Ohm: d.AuxOhm()}})
+	s.Add(system.Component{ID: "e1", Kind: system.KindEarth, Name: "E1", Rating: "start battery's earth, chassis side of any sensor",
+		Existing: true, At: b.Start})
 	if d.Back.ByChassis {
 		earthAt := d.CouplingAt()
 		if !d.Kind.Charger() {
@@ -92,7 +100,8 @@ func (d *Design) components(b job.Body, place job.Point) {
 	}
 	d.extraComponents(place)
 	if d.Wired() {
-		s.Add(system.Component{ID: "feed", Kind: system.KindFeedPoint, Name: "Feed point", Rating: d.FeedRating(), Existing: true, At: feedAt, Device: system.FeedPoint{LoomOhm: loomOhm}})
+		s.Add(system.Component{ID: "feed", Kind: system.KindFeedPoint, Name: "Feed point", Rating: d.FeedRating(), Existing: true, At: feedAt,
+			Device: system.FeedPoint{LoomOhm: loomOhm}})
 		s.Add(system.Component{ID: "f3", Kind: system.KindFuse, Name: "F3", Rating: d.Trigger.Fuse.Label(), At: feedAt,
 			Device: system.Fuse{Fuse: d.Trigger.Fuse, Ohm: protect.Resistance.Value(d.Trigger.Fuse.RatingA)}})
 	}

@@ -122,8 +122,9 @@ func (d *Design) bonded(earth system.Terminal) system.Terminal {
 		return earth
 	}
 	size, chassis := d.BondSize(), term("e3", "")
-	d.System.Join(system.Wire{ID: "b1", Run: "return", Role: system.Return, From: earth, To: chassis, LengthM: working.Round(d.Facts.Extras.BondM.Value, 2),
-		Size: size.Label, CopperMM2: working.Round(size.CopperMM2(), 2), Joint: lugs, Ohm: d.BondOhm() - 2*run.JointOhm})
+	d.System.Join(system.Wire{ID: "b1", Run: "return", Role: system.Return, From: earth, To: chassis,
+		LengthM: working.Round(d.Facts.Extras.BondM.Value, 2),
+		Size:    size.Label, CopperMM2: working.Round(size.CopperMM2(), 2), Joint: lugs, Ohm: d.BondOhm() - 2*run.JointOhm})
 	return chassis
 }
 
@@ -137,7 +138,8 @@ func (d *Design) sizeHouse() {
 		return
 	}
 	f := d.Facts
-	a := run.Ask{ID: "h1", FuseID: "f4", Amps: *f.Extras.PeakA, LengthM: job.Num{Value: houseM, Origin: working.Assumed, Why: "beside the battery"}, ReturnM: houseM,
+	a := run.Ask{ID: "h1", FuseID: "f4", Amps: *f.Extras.PeakA, LengthM: job.Num{Value: houseM, Origin: working.Assumed,
+		Why: "beside the battery"}, ReturnM: houseM,
 		Bay: f.AuxBay, SourceV: f.Chemistry.RestV(1) * f.N, SourceOhm: d.AuxOhm(), Device: protect.Devices[0], ContactOhm: parts.DisconnectOhm,
 		JointsOhm: run.FuseJoints * run.JointOhm, BudgetV: houseDrop / 100 * 12 * f.N}
 	d.House = run.Size(a, cable.Shelf(f.CableSystem), f.Insulation, 12*f.N)
@@ -179,10 +181,12 @@ func (d *Design) attach() {
 		{Name: circuit.Vehicle, Plus: bus, Minus: ground, Device: system.Load{}},
 		{Name: circuit.Starter, Plus: bus, Minus: ground, Device: system.Load{Ohm: d.StarterOhm()}},
 		{Name: circuit.House, Plus: housePlus, Minus: houseMinus, Device: system.Load{}},
-		{Name: circuit.Sun, Plus: d.AuxBus(), Minus: d.AuxMinus(), Device: system.Panel{Volts: d.Profile.AbsorptionHigh, Watts: d.Facts.Day.SolarW.Value}},
+		{Name: circuit.Sun, Plus: d.AuxBus(), Minus: d.AuxMinus(), Device: system.Panel{Volts: d.Profile.AbsorptionHigh,
+			Watts: d.Facts.Day.SolarW.Value}},
 	}
 	if d.Facts.Extras.Winch {
-		d.System.Attached = append(d.System.Attached, system.Attached{Name: circuit.Winch, Plus: term("w1", "30"), Minus: d.winchMinus(), Device: system.Load{Ohm: d.WinchOhm()}})
+		d.System.Attached = append(d.System.Attached, system.Attached{Name: circuit.Winch, Plus: term("w1", "30"), Minus: d.winchMinus(),
+			Device: system.Load{Ohm: d.WinchOhm()}})
 	}
 	d.System.Soldered = d.Facts.Schools.Termination == "solder"
 	d.System.Ends = system.Ends{Start: d.Arrives(), Aux: d.Leaves(), Minus: d.minusAtCoupling()}
@@ -197,7 +201,8 @@ func (d *Design) winchWire() {
 	if d.Facts.Extras.WinchFrom == job.WinchAtAux {
 		from = d.AuxBus()
 	}
-	d.System.Join(system.Wire{ID: "w1", Run: "winch", Role: system.Feed, From: from, To: term("w1", "30"), LengthM: 1, Ohm: run.LeadOhm, Existing: true})
+	d.System.Join(system.Wire{ID: "w1", Run: "winch", Role: system.Feed, From: from, To: term("w1", "30"), LengthM: 1, Ohm: run.LeadOhm,
+		Existing: true})
 }
 
 // winchMinus is the terminal that the winch comes back to.
@@ -219,7 +224,8 @@ func (d *Design) extraComponents(place job.Point) {
 			Device: system.Link{From: term("q1", "1"), To: term("q1", "2"), Ohm: d.Isolator().Ohm, ByHand: true}})
 	}
 	if e.Monitor {
-		s.Add(system.Component{ID: "r1", Kind: system.KindShunt, Name: "R1", Rating: fmt.Sprintf("shunt, %s at %s", working.Plain(e.ShuntMV.Value, "mV", 0), working.Plain(e.ShuntA.Value, "A", 0)), At: place,
+		s.Add(system.Component{ID: "r1", Kind: system.KindShunt, Name: "R1",
+			Rating: fmt.Sprintf("shunt, %s at %s", working.Plain(e.ShuntMV.Value, "mV", 0), working.Plain(e.ShuntA.Value, "A", 0)), At: place,
 			Device: system.Link{From: term("aux", "31"), To: term("r1", "load"), Ohm: d.shuntOhm()}})
 	}
 	if d.BondedBack() {
@@ -230,13 +236,16 @@ func (d *Design) extraComponents(place job.Point) {
 		if e.DisconnectA != nil {
 			rating += ", " + working.Plain(*e.DisconnectA, "A", 0)
 		}
-		s.Add(system.Component{ID: "f4", Kind: system.KindFuse, Name: "F4", Rating: d.House.Fuse.Label(), At: place, Device: d.House.FuseDevice()})
+		s.Add(system.Component{ID: "f4", Kind: system.KindFuse, Name: "F4", Rating: d.House.Fuse.Label(), At: place,
+			Device: d.House.FuseDevice()})
 		s.Add(system.Component{ID: "q3", Kind: system.KindDisconnect, Name: "Q3", Rating: rating, At: place,
 			Device: system.Link{From: term("q3", "1"), To: term("q3", "2"), Ohm: parts.DisconnectOhm}})
-		s.Add(system.Component{ID: "house", Kind: system.KindLoads, Name: "Loads", Rating: working.Plain(*e.PeakA, "A at most", 0), Existing: true, At: place})
+		s.Add(system.Component{ID: "house", Kind: system.KindLoads, Name: "Loads", Rating: working.Plain(*e.PeakA, "A at most", 0),
+			Existing: true, At: place})
 	}
 	if e.Winch {
-		s.Add(system.Component{ID: "w1", Kind: system.KindWinch, Name: "Winch", Rating: working.Plain(e.WinchA.Value, "A", 0), Existing: true, At: d.Facts.Body.Start})
+		s.Add(system.Component{ID: "w1", Kind: system.KindWinch, Name: "Winch", Rating: working.Plain(e.WinchA.Value, "A", 0), Existing: true,
+			At: d.Facts.Body.Start})
 	}
 }
 

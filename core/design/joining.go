@@ -139,12 +139,14 @@ func (d *Design) joinComponents() {
 	s, at := &d.System, d.CouplingAt()
 	switch d.Kind {
 	case coupling.DCDCChangeover:
-		s.Add(system.Component{ID: "k1", Kind: system.KindChangeover, Name: "K1", Rating: d.Changeover.Label, At: at, Device: d.contactDevice("87a")})
+		s.Add(system.Component{ID: "k1", Kind: system.KindChangeover, Name: "K1", Rating: d.Changeover.Label, At: at,
+			Device: d.contactDevice("87a")})
 	case coupling.DCDCHighCurrent:
 		s.Add(system.Component{ID: "k1", Kind: system.KindContactor, Name: "K1", Rating: d.Contact.Label, At: at, Device: d.contactDevice("")})
 	}
 	works := func(id, rating string, throws ...system.Throw) {
-		s.Add(system.Component{ID: id, Kind: system.KindControl, Name: strings.ToUpper(id), Rating: rating, At: feedAt, Device: system.Control{Throws: throws}})
+		s.Add(system.Component{ID: id, Kind: system.KindControl, Name: strings.ToUpper(id), Rating: rating, At: feedAt,
+			Device: system.Control{Throws: throws}})
 	}
 	byHand := []system.Throw{{Name: "s1", From: "2", To: "0", When: system.WhileJoined}}
 	if d.ControlOf() == TakesOver {
@@ -236,7 +238,8 @@ func (d *Design) sizeButton() {
 	thin := []cable.Size{cable.Square(triggerMM2)}
 	d.Button = run.Size(a, thin, d.Facts.Insulation, 12*d.Facts.N)
 	if d.Button.NoFuse != nil { // none breaks such a short, which a note says
-		d.Button.Fuse, _ = protect.Choose(protect.Need{ContinuousA: d.Button.Amps, AmbientC: triggerBayC, CableA: d.Button.Trial.AmpacityA}, protect.Small)
+		d.Button.Fuse, _ = protect.Choose(protect.Need{ContinuousA: d.Button.Amps, AmbientC: triggerBayC, CableA: d.Button.Trial.AmpacityA},
+			protect.Small)
 	}
 }
 

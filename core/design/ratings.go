@@ -105,7 +105,8 @@ func (d *Design) fitContacts() (changed bool) {
 		}
 	}
 	d.plugIn()
-	return contact != d.Contact.ID || d.Kind == coupling.DCDCChangeover && changeover != d.Changeover.ID || d.Facts.Place.Trailer && plug != d.PlugCard.ID
+	return contact != d.Contact.ID || d.Kind == coupling.DCDCChangeover && changeover != d.Changeover.ID || d.Facts.Place.Trailer &&
+		plug != d.PlugCard.ID
 }
 
 // secondMachine is the machine of a run of its own: the pinned one, or the smallest of

@@ -10,7 +10,8 @@ import (
 type KeyState struct{ Key, Engine string }
 
 // HoursToHalf is how long a start battery lasts until it is half empty.
-var HoursToHalf = working.Declare("t = C·s / I", "conservation of charge; a battery below half may not start in the cold (common practice, no source)",
+var HoursToHalf = working.Declare("t = C·s / I",
+	"conservation of charge; a battery below half may not start in the cold (common practice, no source)",
 	working.Symbol{Letter: "t", Name: "start battery half empty after", Unit: "h", Digits: 0},
 	working.Symbol{Letter: "C", Name: "start battery", Unit: "Ah", Digits: 0},
 	working.Symbol{Letter: "s", Name: "share that may go, from 90 to 50 %", Unit: "", Digits: 2},

@@ -137,7 +137,8 @@ func (d *Design) SecondV() float64 { return d.Profile.AbsorptionHigh }
 // restState is the engine off and nobody there, both batteries full.
 func (d *Design) restState() State {
 	n := d.Facts.N
-	rest := State{Kind: Resting, State: circuit.State{StartV: d.StartChemistry().RestV(1) * n, StartOhm: d.StartOhm(), VehicleA: AsleepA, Stopped: true,
+	rest := State{Kind: Resting, State: circuit.State{StartV: d.StartChemistry().RestV(1) * n, StartOhm: d.StartOhm(), VehicleA: AsleepA,
+		Stopped: true,
 		AuxOwnV: d.Facts.Chemistry.RestV(1) * n, HouseA: d.Facts.DailyAh.Value / 24}}
 	rest.Joined = d.joinedAtRest(rest)
 	return rest

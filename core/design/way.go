@@ -58,13 +58,15 @@ func (d *Design) Reaches() []reach {
 		{Column: "c1", InPlus: c1From, OutPlus: last("c1"), OutMinus: mid, Carries: "c1", PlugBefore: first},
 	}...)
 	if first {
-		list = append(list, reach{Column: "x1", InPlus: last("c1"), InMinus: mid, OutPlus: last("c1"), OutMinus: mid, Carries: "x1 plus", PlugIn: true})
+		list = append(list, reach{Column: "x1", InPlus: last("c1"), InMinus: mid, OutPlus: last("c1"), OutMinus: mid, Carries: "x1 plus",
+			PlugIn: true})
 	}
 	list = append(list,
 		reach{Column: "coupling", InPlus: d.Arrives().Node(), InMinus: mid, OutPlus: d.Leaves().Node(), OutMinus: mid, Carries: "c1"},
 		reach{Column: "c2", InPlus: c2From, InMinus: mid, OutPlus: last("c2"), OutMinus: "aux.31", Carries: "c2", PlugBefore: second})
 	if second {
-		list = append(list, reach{Column: "x1", InPlus: last("c2"), InMinus: "aux.31", OutPlus: last("c2"), OutMinus: "aux.31", Carries: "x1 plus", PlugIn: true})
+		list = append(list, reach{Column: "x1", InPlus: last("c2"), InMinus: "aux.31", OutPlus: last("c2"), OutMinus: "aux.31",
+			Carries: "x1 plus", PlugIn: true})
 	}
 	if where == job.AuxIsolator {
 		list = append(list, isolator("q1.1", "aux.31"))

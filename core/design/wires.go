@@ -21,7 +21,8 @@ func (d *Design) wire(id, of string, role system.Role, from, to system.Terminal,
 }
 
 func (d *Design) feedWires() {
-	d.System.Join(system.Wire{ID: "lead", Run: "lead", Role: system.Feed, From: term("alternator", "B+"), To: term("start", "30"), LengthM: 1, Ohm: run.LeadOhm, Existing: true})
+	d.System.Join(system.Wire{ID: "lead", Run: "lead", Role: system.Feed, From: term("alternator", "B+"), To: term("start", "30"), LengthM: 1,
+		Ohm: run.LeadOhm, Existing: true})
 	first := lugs
 	if d.Facts.Schools.Takeoff == "stud" {
 		first.From += run.LeadOhm
@@ -72,8 +73,9 @@ func (d *Design) returnWires() {
 		fallthrough
 	case d.Back.ByChassis:
 		d.wire("n1", l.ID, system.Return, minus, term("e2", ""), l, d.Back.CableM, lugs)
-		d.System.Join(system.Wire{ID: "chassis", Run: "return", Role: system.Chassis, From: d.bonded(term("e2", "")), To: e1, LengthM: working.Round(d.Back.ChassisM, 2),
-			Ohm: run.ChassisOhmPer * d.Back.ChassisM, Joint: system.Joints{From: run.EarthOhm, To: run.EarthOhm}, Existing: true})
+		d.System.Join(system.Wire{ID: "chassis", Run: "return", Role: system.Chassis, From: d.bonded(term("e2", "")), To: e1,
+			LengthM: working.Round(d.Back.ChassisM, 2),
+			Ohm:     run.ChassisOhmPer * d.Back.ChassisM, Joint: system.Joints{From: run.EarthOhm, To: run.EarthOhm}, Existing: true})
 	case d.Crosses(l):
 		hitch := d.HitchAt().X / d.Facts.Place.At.X
 		d.wire("n1t", l.ID, system.Return, minus, term("x1", "-t"), l, d.Back.CableM*(1-hitch), system.Joints{From: run.JointOhm})

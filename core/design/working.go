@@ -120,7 +120,8 @@ func (d *Design) returnWorkings() working.Figures {
 func (d *Design) ReturnCopper(lengthM float64, what string) working.Figure {
 	l := d.ReturnLeg()
 	return cable.Resistance.MustWork(working.From(l.Trial.Size.OhmPerM(), working.Standard, "IEC 60228 class 5, "+l.Trial.Size.Label),
-		working.Is(lengthM, what), working.From(cable.Alpha, working.Standard, "IEC 60028"), working.Is(l.Trial.ConductorC, "conductor temperature"))
+		working.Is(lengthM, what), working.From(cable.Alpha, working.Standard, "IEC 60028"),
+		working.Is(l.Trial.ConductorC, "conductor temperature"))
 }
 
 // ReturnLeg is the leg that the return's resistance counts in.

@@ -10,7 +10,8 @@ import (
 
 // wiper is an ordinary ignition-fed slot, tested in every state.
 func wiper() feed.Point {
-	return feed.Point{Name: "F22", Kind: feed.Slot, RatingA: 15, Circuit: "rear wiper", Off: feed.Dead, Slept: feed.Dead, Accessory: feed.Dead, On: feed.Is, Cranking: feed.Is, Running: feed.Is}
+	return feed.Point{Name: "F22", Kind: feed.Slot, RatingA: 15, Circuit: "rear wiper", Off: feed.Dead, Slept: feed.Dead, Accessory: feed.Dead,
+		On: feed.Is, Cranking: feed.Is, Running: feed.Is}
 }
 
 func finds(v feed.Verdict, id string) bool {

@@ -118,7 +118,8 @@ func TestDrawingsAreSound(t *testing.T) {
 				column[p.ID] = p.Column
 			}
 			for _, l := range d.Lines {
-				if l.Role == "feed" && l.ID != "w1" && !strings.HasPrefix(l.ID, "lead") && !strings.HasPrefix(l.ID, "k1") { // K1 lends its charger the current and takes it back
+				if l.Role == "feed" && l.ID != "w1" && !strings.HasPrefix(l.ID, "lead") &&
+					!strings.HasPrefix(l.ID, "k1") { // K1 lends its charger the current and takes it back
 					assert.NotEqual(t, column[l.From], column[l.To], "%s: %s goes nowhere", name, l.ID)
 				}
 			}
@@ -222,7 +223,8 @@ func TestSmallAndLarge(t *testing.T) {
 	tiny := system.System{}
 	tiny.Add(system.Component{ID: "start", Kind: system.KindBattery, Name: "Start battery"})
 	tiny.Add(system.Component{ID: "aux", Kind: system.KindBattery, Name: "Aux battery"})
-	tiny.Join(system.Wire{ID: "c1", Run: "c1", Role: system.Feed, From: system.Terminal{Component: "start", Terminal: "30"}, To: system.Terminal{Component: "aux", Terminal: "30"}, Size: "16 mm²"})
+	tiny.Join(system.Wire{ID: "c1", Run: "c1", Role: system.Feed, From: system.Terminal{Component: "start", Terminal: "30"},
+		To: system.Terminal{Component: "aux", Terminal: "30"}, Size: "16 mm²"})
 	sound(t, "tiny", Draw(&tiny, nil))
 	sound(t, "nothing", Draw(&system.System{}, nil))
 }

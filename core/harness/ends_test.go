@@ -12,22 +12,31 @@ import (
 // the size of the stud; ferrules in clamps; blades where there are no studs.
 func TestWhatAWireEndsIn(t *testing.T) {
 	s := system.System{}
-	for id, kind := range map[string]system.ComponentKind{"battery": system.KindBattery, "fuse": system.KindFuse, "charger": system.KindCharger, "relay": system.KindRelay, "contactor": system.KindContactor,
+	for id, kind := range map[string]system.ComponentKind{"battery": system.KindBattery, "fuse": system.KindFuse,
+		"charger": system.KindCharger, "relay": system.KindRelay, "contactor": system.KindContactor,
 		"earth": system.KindEarth, "feed": system.KindFeedPoint, "plug": system.KindPlug, "control": system.KindControl} {
 		s.Add(system.Component{ID: id, Kind: kind, Name: id})
 	}
 	s.Add(system.Component{ID: "stud", Kind: system.KindChangeover, Device: system.Contact{}})
 	s.Add(system.Component{ID: "socket", Kind: system.KindChangeover, Device: system.Contact{PlugIn: true}})
 	for _, c := range []struct{ component, terminal, size, want string }{
-		{"battery", "30", "16 mm²", "tube lug 16 mm², M8"}, {"fuse", "in", "16 mm²", "tube lug 16 mm², M6"}, {"relay", "30", "25 mm²", "tube lug 25 mm², M6"},
-		{"contactor", "87", "70 mm²", "tube lug 70 mm², M8"}, {"earth", "", "16 mm²", "tube lug 16 mm², M8"}, {"stud", "87a", "16 mm²", "tube lug 16 mm², M6"},
-		{"charger", "30", "16 mm²", "ferrule 16 mm²"}, {"charger", "31", "35 mm²", "ferrule 35 mm²"}, {"charger", "30", "50 mm²", "tube lug 50 mm², M8"},
-		{"charger", "15", "1.5 mm²", "ferrule 1.5 mm²"}, {"socket", "30", "6 mm²", "relay socket contact 9.5 mm, 6 mm²"}, {"plug", "+", "35 mm²", "plug contact 35 mm²"},
-		{"contactor", "86", "1.5 mm²", "blade terminal 6.3 mm, 1.5 mm²"}, {"stud", "86", "1.5 mm²", "blade terminal 6.3 mm, 1.5 mm²"}, {"control", "0", "1.5 mm²", "blade terminal 6.3 mm, 1.5 mm²"},
-		{"stud", "87", "1.5 mm²", "ring terminal 1.5 mm², M6"}, {"contactor", "30", "1.5 mm²", "ring terminal 1.5 mm², M8"}, {"earth", "", "1.5 mm²", "ring terminal 1.5 mm², M6"},
-		{"feed", "15", "1.5 mm²", "tap holder with both fuses"}, {"battery", "30", "6 AWG", "tube lug 13.3 mm², M8"}, {"battery", "30", "2 × 35 mm²", "tube lug 35 mm², M8"},
+		{"battery", "30", "16 mm²", "tube lug 16 mm², M8"}, {"fuse", "in", "16 mm²", "tube lug 16 mm², M6"},
+		{"relay", "30", "25 mm²", "tube lug 25 mm², M6"},
+		{"contactor", "87", "70 mm²", "tube lug 70 mm², M8"}, {"earth", "", "16 mm²", "tube lug 16 mm², M8"},
+		{"stud", "87a", "16 mm²", "tube lug 16 mm², M6"},
+		{"charger", "30", "16 mm²", "ferrule 16 mm²"}, {"charger", "31", "35 mm²", "ferrule 35 mm²"},
+		{"charger", "30", "50 mm²", "tube lug 50 mm², M8"},
+		{"charger", "15", "1.5 mm²", "ferrule 1.5 mm²"}, {"socket", "30", "6 mm²", "relay socket contact 9.5 mm, 6 mm²"},
+		{"plug", "+", "35 mm²", "plug contact 35 mm²"},
+		{"contactor", "86", "1.5 mm²", "blade terminal 6.3 mm, 1.5 mm²"}, {"stud", "86", "1.5 mm²", "blade terminal 6.3 mm, 1.5 mm²"},
+		{"control", "0", "1.5 mm²", "blade terminal 6.3 mm, 1.5 mm²"},
+		{"stud", "87", "1.5 mm²", "ring terminal 1.5 mm², M6"}, {"contactor", "30", "1.5 mm²", "ring terminal 1.5 mm², M8"},
+		{"earth", "", "1.5 mm²", "ring terminal 1.5 mm², M6"},
+		{"feed", "15", "1.5 mm²", "tap holder with both fuses"}, {"battery", "30", "6 AWG", "tube lug 13.3 mm², M8"},
+		{"battery", "30", "2 × 35 mm²", "tube lug 35 mm², M8"},
 	} {
-		w := system.Wire{ID: "c1", Role: system.Feed, From: system.Terminal{Component: c.component, Terminal: c.terminal}, To: system.Terminal{Component: "battery", Terminal: "30"}, Size: c.size, LengthM: 2}
+		w := system.Wire{ID: "c1", Role: system.Feed, From: system.Terminal{Component: c.component, Terminal: c.terminal},
+			To: system.Terminal{Component: "battery", Terminal: "30"}, Size: c.size, LengthM: 2}
 		assert.Equal(t, c.want, wire(&s, w, UsualScheme).From.Lug, "%s %s, %s", c.component, c.terminal, c.size)
 	}
 }
@@ -60,7 +69,8 @@ func TestHolesAndLinks(t *testing.T) {
 	s.Add(system.Component{ID: "aux", Kind: system.KindBattery})
 	s.Components[1].At.X = 4
 	lead := func(lengthM float64) Lead {
-		return wire(&s, system.Wire{ID: "c1", Role: system.Feed, From: system.Terminal{Component: "start", Terminal: "30"}, To: system.Terminal{Component: "aux", Terminal: "30"}, Size: "16 mm²", LengthM: lengthM}, UsualScheme)
+		return wire(&s, system.Wire{ID: "c1", Role: system.Feed, From: system.Terminal{Component: "start", Terminal: "30"},
+			To: system.Terminal{Component: "aux", Terminal: "30"}, Size: "16 mm²", LengthM: lengthM}, UsualScheme)
 	}
 	assert.Equal(t, 10.0, lead(5).Conduit)
 	assert.Equal(t, hole(10), lead(5).Hole)
@@ -68,7 +78,8 @@ func TestHolesAndLinks(t *testing.T) {
 	assert.Zero(t, lead(0.2).Hole)
 	s.Components[1].At.X = 1
 	assert.Zero(t, lead(5).Hole, "both before the bulkhead")
-	two := wire(&s, system.Wire{ID: "c1", Role: system.Feed, From: system.Terminal{Component: "start"}, To: system.Terminal{Component: "aux"}, Size: "2 × 16 mm²", LengthM: 5}, UsualScheme)
+	two := wire(&s, system.Wire{ID: "c1", Role: system.Feed, From: system.Terminal{Component: "start"}, To: system.Terminal{Component: "aux"},
+		Size: "2 × 16 mm²", LengthM: 5}, UsualScheme)
 	assert.Equal(t, 2, two.Cables)
 	assert.Greater(t, two.Conduit, lead(5).Conduit, "two side by side")
 }
@@ -82,7 +93,8 @@ func TestColours(t *testing.T) {
 		want string
 	}{
 		{system.Wire{Run: "c1", Role: system.Feed}, "red"}, {system.Wire{Run: "c1", Role: system.Return}, "blue"},
-		{system.Wire{Run: "t1", Role: system.Signal}, "violet"}, {system.Wire{Run: "h1", Role: system.Feed}, "orange"}, {system.Wire{Run: "h1", Role: system.Return}, "blue"},
+		{system.Wire{Run: "t1", Role: system.Signal}, "violet"}, {system.Wire{Run: "h1", Role: system.Feed}, "orange"},
+		{system.Wire{Run: "h1", Role: system.Return}, "blue"},
 	} {
 		assert.Equal(t, c.want, own.of(c.wire))
 	}

@@ -24,7 +24,8 @@ var UsualScheme = Scheme{Feed: "red", Return: "black", Signal: "violet", House: 
 
 // Or is a scheme with the usual colours where it says none.
 func (c Scheme) Or(usual Scheme) Scheme {
-	for _, p := range []struct{ own, usual *string }{{&c.Feed, &usual.Feed}, {&c.Return, &usual.Return}, {&c.Signal, &usual.Signal}, {&c.House, &usual.House}} {
+	for _, p := range []struct{ own, usual *string }{{&c.Feed, &usual.Feed}, {&c.Return, &usual.Return}, {&c.Signal, &usual.Signal},
+		{&c.House, &usual.House}} {
 		if strings.TrimSpace(*p.own) == "" {
 			*p.own = *p.usual
 		}
@@ -125,7 +126,8 @@ func wire(s *system.System, w system.Wire, colours Scheme) Lead {
 		size = cable.Size{Label: w.Size, AreaMM2: w.CopperMM2, Count: 1}
 	}
 	_, outer := size.DiameterMM()
-	out := Lead{Number: Number(w.ID), ID: w.ID, Run: w.Run, Role: string(w.Role), Size: w.Size, MM2: math.Round(size.AreaMM2*100) / 100, Cables: size.Count,
+	out := Lead{Number: Number(w.ID), ID: w.ID, Run: w.Run, Role: string(w.Role), Size: w.Size, MM2: math.Round(size.AreaMM2*100) / 100,
+		Cables: size.Count,
 		Colour: colours.of(w), RouteM: w.LengthM, CutM: cut(w.LengthM)}
 	out.From, out.To = end(s, w.From, size), end(s, w.To, size)
 	out.From.Label = fmt.Sprintf("%s  %s  to %s", out.Number, w.Size, out.To.place())
@@ -196,8 +198,10 @@ func (e End) place() string { return strings.TrimSpace(e.Name + " " + e.Terminal
 // studs are the bolts at the terminals of components, by kind; ferrule and blade stand for
 // terminals that are none. Source: from memory; the device's sheet wins.
 var studs = map[system.ComponentKind]string{
-	system.KindAlternator: "M8", system.KindBattery: "M8", system.KindFuse: "M6", system.KindRelay: "M6", system.KindContactor: "M8", system.KindIsolator: "M8",
-	system.KindSwitch: "M8", system.KindShunt: "M8", system.KindDisconnect: "M6", system.KindEarth: "M8", system.KindLoads: "M6", system.KindWinch: "M8", system.KindChangeover: "M6",
+	system.KindAlternator: "M8", system.KindBattery: "M8", system.KindFuse: "M6", system.KindRelay: "M6", system.KindContactor: "M8",
+	system.KindIsolator: "M8",
+	system.KindSwitch:   "M8", system.KindShunt: "M8", system.KindDisconnect: "M6", system.KindEarth: "M8", system.KindLoads: "M6",
+	system.KindWinch: "M8", system.KindChangeover: "M6",
 }
 
 // studded are the terminals that carry a run: a thin wire from one shares its stud.

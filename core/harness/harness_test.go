@@ -99,9 +99,11 @@ func figure(v float64) *float64 { return &v }
 // is to be ordered.
 func TestPartsListIsPriced(t *testing.T) {
 	book := []parts.Item{
-		{Kind: "cable", Name: "16 mm² red", Size: "16 mm²", Price: figure(4.5), Currency: "EUR", PricedOn: "2030-05-01", Stock: figure(4), CountedOn: "2030-05-02"},
+		{Kind: "cable", Name: "16 mm² red", Size: "16 mm²", Price: figure(4.5), Currency: "EUR", PricedOn: "2030-05-01", Stock: figure(4),
+			CountedOn: "2030-05-02"},
 		{Kind: "cable", Name: "16 mm² red offcut", Size: "16 mm²", Stock: figure(0.2), CountedOn: "2030-05-02"},
-		{Kind: "fuse", Name: "Strip 70", RatingA: figure(70), Price: figure(3.2), Currency: "EUR", PricedOn: "2030-05-01", Stock: figure(20), CountedOn: "2030-05-02"},
+		{Kind: "fuse", Name: "Strip 70", RatingA: figure(70), Price: figure(3.2), Currency: "EUR", PricedOn: "2030-05-01", Stock: figure(20),
+			CountedOn: "2030-05-02"},
 		{Kind: "charger", Name: "Own box", RatingA: figure(40), Price: figure(300), Currency: "USD", PricedOn: "2030-05-01"},
 	}
 	s := systems(t)["6-mobile-vet.json"]
@@ -131,7 +133,8 @@ func TestPartsListIsPriced(t *testing.T) {
 	kit := list.AsKit()
 	unpriced := kit.Lines[0]
 	assert.Equal(t, "kit", unpriced.Kind)
-	assert.True(t, unpriced.Sum == nil && unpriced.Order == 1 && kit.Unpriced > 0, "the book has no kit: what it costs is not known, and that is counted")
+	assert.True(t, unpriced.Sum == nil && unpriced.Order == 1 && kit.Unpriced > 0,
+		"the book has no kit: what it costs is not known, and that is counted")
 	for i, l := range kit.Lines[1:] {
 		assert.Equal(t, inKit[l.Kind], l.InKit, l.What)
 		assert.Equal(t, list.Lines[i].Count, l.Count)
@@ -146,7 +149,8 @@ func TestPartsListIsPriced(t *testing.T) {
 
 // The wires of a run stand in the order in which the current goes through them.
 func TestLeadsFollowTheCurrent(t *testing.T) {
-	for name, want := range map[string]string{"09-join-through-sixty.json": "C1A C1 C2 C2C N2 N1 K1A K1B T1 T1B S1A S1B S1C G2", "3-sound-recordist.json": "C1A C1 C2 Q1A C2C H1A H1 H1B N1 G1 H1N"} {
+	for name, want := range map[string]string{"09-join-through-sixty.json": "C1A C1 C2 C2C N2 N1 K1A K1B T1 T1B S1A S1B S1C G2",
+		"3-sound-recordist.json": "C1A C1 C2 Q1A C2C H1A H1 H1B N1 G1 H1N"} {
 		s := systems(t)[name]
 		var got []string
 		for _, l := range Leads(&s, UsualScheme) {
@@ -162,9 +166,12 @@ func TestKitAgainstLooseParts(t *testing.T) {
 	s := systems(t)["6-mobile-vet.json"]
 	wires := Leads(&s, UsualScheme)
 	book := []parts.Item{
-		{Kind: "kit", Name: "Own kit", RatingA: figure(40), Price: figure(350), Currency: "EUR"}, {Kind: "kit", Name: "Dearer kit", RatingA: figure(40), Price: figure(500), Currency: "EUR"},
-		{Kind: "kit", Name: "For another charger", RatingA: figure(25), Price: figure(200), Currency: "EUR"}, {Kind: "kit", Name: "Without a price", RatingA: figure(40)},
-		{Kind: "charger", Name: "Own box", RatingA: figure(40), Price: figure(300), Currency: "EUR"}, {Kind: "cable", Name: "16 mm² red", Size: "16 mm²", Price: figure(10), Currency: "EUR"},
+		{Kind: "kit", Name: "Own kit", RatingA: figure(40), Price: figure(350), Currency: "EUR"},
+		{Kind: "kit", Name: "Dearer kit", RatingA: figure(40), Price: figure(500), Currency: "EUR"},
+		{Kind: "kit", Name: "For another charger", RatingA: figure(25), Price: figure(200), Currency: "EUR"},
+		{Kind: "kit", Name: "Without a price", RatingA: figure(40)},
+		{Kind: "charger", Name: "Own box", RatingA: figure(40), Price: figure(300), Currency: "EUR"},
+		{Kind: "cable", Name: "16 mm² red", Size: "16 mm²", Price: figure(10), Currency: "EUR"},
 		{Kind: "other", Name: "printed label", Price: figure(0.5), Currency: "EUR"},
 	}
 	list := PartsList(&s, wires, book, CutList(wires, nil))
@@ -194,14 +201,17 @@ func TestKitAgainstLooseParts(t *testing.T) {
 // A line is priced by the part that it says every word of, and by no other.
 func TestWhatPartALineIs(t *testing.T) {
 	book := []parts.Item{
-		{Kind: "fuse", Name: "Strip 60 A", RatingA: figure(60)}, {Kind: "fuse", Name: "Strip fuse", RatingA: figure(80)}, {Kind: "fuse", Name: "Single-bolt 60 A", RatingA: figure(60)},
+		{Kind: "fuse", Name: "Strip 60 A", RatingA: figure(60)}, {Kind: "fuse", Name: "Strip fuse", RatingA: figure(80)},
+		{Kind: "fuse", Name: "Single-bolt 60 A", RatingA: figure(60)},
 		{Kind: "connector", Name: "Lug 16 mm² M8"}, {Kind: "connector", Name: "Ferrule 16 mm²"}, {Kind: "connector", Name: "Lug"},
 		{Kind: "holder", Name: "Strip fuse holder"}, {Kind: "cable", Name: "Reel, 16 mm², red", Size: "16 mm²"},
 		{Kind: "relay", Name: "Curlew", RatingA: figure(140)}, {Kind: "other", Name: "Corrugated conduit 10 mm"},
 	}
 	for what, want := range map[string]string{
-		"fuse/60 A strip fuse, SF30": "Strip 60 A", "fuse/60 A single-bolt fuse": "Single-bolt 60 A", "fuse/70 A strip fuse, SF30": "", "fuse/80 A strip fuse, SF30": "Strip fuse",
-		"connector/tube lug 16 mm², M8": "Lug 16 mm² M8", "connector/tube lug 16 mm², M6": "", "connector/ferrule 16 mm²": "Ferrule 16 mm²", "connector/ferrule 6 mm²": "",
+		"fuse/60 A strip fuse, SF30": "Strip 60 A", "fuse/60 A single-bolt fuse": "Single-bolt 60 A", "fuse/70 A strip fuse, SF30": "",
+		"fuse/80 A strip fuse, SF30":    "Strip fuse",
+		"connector/tube lug 16 mm², M8": "Lug 16 mm² M8", "connector/tube lug 16 mm², M6": "", "connector/ferrule 16 mm²": "Ferrule 16 mm²",
+		"connector/ferrule 6 mm²":              "",
 		"holder/holder for a strip fuse, SF30": "Strip fuse holder", "holder/holder for a single-bolt fuse": "",
 		"cable/16 mm² red": "Reel, 16 mm², red", "cable/16 mm² black": "", "cable/6 mm² red": "",
 		"relay/voltage-sensing relay, 140 A": "Curlew", "relay/voltage-sensing relay, 100 A": "",
@@ -292,7 +302,8 @@ func TestLongCutList(t *testing.T) {
 		pieces = append(pieces, Piece{Name: fmt.Sprintf("p%d", i), Size: "16 mm²", Colour: "red", LengthM: 3.1 + 0.17*float64(i)})
 		total -= 3.1 + 0.17*float64(i)
 	}
-	pieces = append(pieces, Piece{Name: "other", Size: "25 mm²", LengthM: 50}, Piece{Name: "black", Size: "16 mm²", Colour: "black", LengthM: 50})
+	pieces = append(pieces, Piece{Name: "other", Size: "25 mm²", LengthM: 50},
+		Piece{Name: "black", Size: "16 mm²", Colour: "black", LengthM: 50})
 	list := CutList(wires, pieces)
 	fresh := feasible(t, wires, list)
 	assert.LessOrEqual(t, fresh, 1.05*math.Max(total, 1), "at best %.2f m", total)

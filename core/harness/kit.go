@@ -21,7 +21,8 @@ type Kit struct {
 }
 
 // inKit are the kinds of part that come in a kit. Source: common practice, no source.
-var inKit = map[string]bool{"charger": true, "relay": true, "contactor": true, "fuse": true, "holder": true, "cable": true, "connector": true}
+var inKit = map[string]bool{"charger": true, "relay": true, "contactor": true, "fuse": true, "holder": true, "cable": true,
+	"connector": true}
 
 // coupled are the kinds whose current says which kit it is.
 var coupled = []string{"charger", "relay", "contactor"}
@@ -66,7 +67,8 @@ func (l List) against(k Kit) Kit {
 	case more > 0:
 		k.Says = fmt.Sprintf("One by one those with a price cost %s, and %s.", money(loose), without(k.Unpriced))
 	default:
-		k.Says = fmt.Sprintf("One by one its parts cost %s more%s.", money(-more), map[bool]string{true: ", and " + without(k.Unpriced)}[k.Unpriced > 0])
+		k.Says = fmt.Sprintf("One by one its parts cost %s more%s.", money(-more),
+			map[bool]string{true: ", and " + without(k.Unpriced)}[k.Unpriced > 0])
 	}
 	return k
 }

@@ -157,9 +157,11 @@ func (n *net) room(i int, text string, segments []segment, free func(TextAt) boo
 			for _, by := range []float64{shift, -shift} {
 				var tries [2]TextAt
 				if s.flat() {
-					tries = [2]TextAt{{mid.X + by - wide/2, mid.Y - labelH - labelApart, wide, labelH}, {mid.X + by - wide/2, mid.Y + labelApart, wide, labelH}}
+					tries = [2]TextAt{{mid.X + by - wide/2, mid.Y - labelH - labelApart, wide, labelH},
+						{mid.X + by - wide/2, mid.Y + labelApart, wide, labelH}}
 				} else {
-					tries = [2]TextAt{{mid.X + labelAside, mid.Y + by - labelH/2, wide, labelH}, {mid.X - labelAside - wide, mid.Y + by - labelH/2, wide, labelH}}
+					tries = [2]TextAt{{mid.X + labelAside, mid.Y + by - labelH/2, wide, labelH},
+						{mid.X - labelAside - wide, mid.Y + by - labelH/2, wide, labelH}}
 				}
 				for _, t := range tries {
 					if free(t) {
@@ -174,13 +176,15 @@ func (n *net) room(i int, text string, segments []segment, free func(TextAt) boo
 
 // drawing is what was laid out, with the shapes to paint it.
 func (n *net) drawing(slots []slot, w, h int) Drawing {
-	d := Drawing{W: float64(w) * Unit, H: float64(h) * Unit, Parts: []Placed{}, Lines: []Routed{}, Terminals: []NamedTerminal{}, Zones: []Zone{}, Legend: legend(n), Shapes: []Shape{}}
+	d := Drawing{W: float64(w) * Unit, H: float64(h) * Unit, Parts: []Placed{}, Lines: []Routed{}, Terminals: []NamedTerminal{},
+		Zones: []Zone{}, Legend: legend(n), Shapes: []Shape{}}
 	for i, p := range n.parts {
 		d.Parts = append(d.Parts, Placed{ID: p.id, Kind: p.kind, Name: p.name, Rating: p.rating, Column: slots[i].column,
 			X: float64(p.x) * Unit, Y: float64(p.y) * Unit, W: float64(p.w) * Unit, H: float64(p.h) * Unit})
 	}
 	for _, l := range n.links {
-		r := Routed{ID: l.wire.ID, Number: Number(l.wire.ID), Role: string(l.wire.Role), From: n.parts[l.from].id, To: n.parts[l.to].id, Label: l.label, Points: []Corner{}, Text: l.text}
+		r := Routed{ID: l.wire.ID, Number: Number(l.wire.ID), Role: string(l.wire.Role), From: n.parts[l.from].id, To: n.parts[l.to].id,
+			Label: l.label, Points: []Corner{}, Text: l.text}
 		for _, c := range l.path {
 			r.Points = append(r.Points, spot(c))
 		}
@@ -218,7 +222,8 @@ func (n *net) zones(slots []slot, w int) []Zone {
 
 // legend says what the lines are, of those that there are.
 func legend(n *net) []LegendOf {
-	words := []LegendOf{{"feed", "feed"}, {"return", "return"}, {"chassis", "the vehicle's own steel"}, {"signal", "signal and control"}, {"existing", "there before, or as fitted"}}
+	words := []LegendOf{{"feed", "feed"}, {"return", "return"}, {"chassis", "the vehicle's own steel"}, {"signal", "signal and control"},
+		{"existing", "there before, or as fitted"}}
 	there := map[string]bool{}
 	for _, l := range n.links {
 		there[classOf(l)] = true

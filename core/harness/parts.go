@@ -49,8 +49,10 @@ type List struct {
 
 // kindOf is under which kind of the book a component is looked for.
 var kindOf = map[system.ComponentKind]string{
-	system.KindFuse: "fuse", system.KindCharger: "charger", system.KindRelay: "relay", system.KindContactor: "contactor", system.KindPlug: "plug",
-	system.KindChangeover: "changeover", system.KindControl: "other", system.KindIsolator: "other", system.KindSwitch: "other", system.KindShunt: "other", system.KindDisconnect: "other", system.KindAlternator: "other", system.KindBattery: "other",
+	system.KindFuse: "fuse", system.KindCharger: "charger", system.KindRelay: "relay", system.KindContactor: "contactor",
+	system.KindPlug:       "plug",
+	system.KindChangeover: "changeover", system.KindControl: "other", system.KindIsolator: "other", system.KindSwitch: "other",
+	system.KindShunt: "other", system.KindDisconnect: "other", system.KindAlternator: "other", system.KindBattery: "other",
 }
 
 // tally counts like things, in the order they first come.
@@ -236,7 +238,8 @@ func saysRating(text string, amps float64) bool {
 
 // tools are what has to be there, from what is made.
 func tools(wires []Lead, soldered bool) []string {
-	list := []string{"insulated spanners for battery posts and M6, M8 studs", "multimeter, clamp meter for DC", "memory saver where the vehicle wants one, or its codes"}
+	list := []string{"insulated spanners for battery posts and M6, M8 studs", "multimeter, clamp meter for DC",
+		"memory saver where the vehicle wants one, or its codes"}
 	dies := map[float64]bool{}
 	for _, w := range wires {
 		if w.From.Kind == tubeLug || w.To.Kind == tubeLug {
@@ -270,7 +273,8 @@ func tools(wires []Lead, soldered bool) []string {
 }
 
 func supplies(wires []Lead, soldered bool) []string {
-	list := []string{"cable ties and P-clips, one each 300 mm", "sealant for holes", "corrosion protection for earth points and terminals", "contact brush and abrasive for bare metal", "electrical tape for what is put aside, never for joints"}
+	list := []string{"cable ties and P-clips, one each 300 mm", "sealant for holes", "corrosion protection for earth points and terminals",
+		"contact brush and abrasive for bare metal", "electrical tape for what is put aside, never for joints"}
 	if soldered {
 		list = append(list, "solder and flux for electrical work", "clips for strain relief within 100 mm of every soldered end")
 	}

@@ -32,7 +32,8 @@ type grid struct {
 
 func newGrid(w, h int) *grid {
 	size := w * h
-	return &grid{w: w, h: h, blocked: make([]bool, size), along: [2][]int32{make([]int32, size), make([]int32, size)}, kept: make([]int32, size),
+	return &grid{w: w, h: h, blocked: make([]bool, size), along: [2][]int32{make([]int32, size), make([]int32, size)},
+		kept: make([]int32, size),
 		best: make([]int32, 4*size), from: make([]int32, 4*size), seen: make([]int32, 4*size)}
 }
 

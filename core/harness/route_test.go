@@ -116,7 +116,8 @@ func TestSlots(t *testing.T) {
 	s.Add(system.Component{ID: "loose", Kind: system.KindShunt, Name: "loose"})
 	s.Add(system.Component{ID: "lost", Kind: system.KindShunt, Name: "lost"})
 	for _, w := range [][2]string{{"f2", "aux"}, {"alternator", "start"}, {"start", "f1"}, {"f1", "coupling"}, {"coupling", "f2"}} {
-		s.Join(system.Wire{ID: w[0] + w[1], Role: system.Feed, From: system.Terminal{Component: w[0], Terminal: "a"}, To: system.Terminal{Component: w[1], Terminal: "b"}, Size: "16 mm²"})
+		s.Join(system.Wire{ID: w[0] + w[1], Role: system.Feed, From: system.Terminal{Component: w[0], Terminal: "a"},
+			To: system.Terminal{Component: w[1], Terminal: "b"}, Size: "16 mm²"})
 	}
 	n := newNet(&s, nil)
 	slots := n.slots()

@@ -116,7 +116,8 @@ func wordsOf(text string) []string {
 	var out []string
 	for _, word := range strings.Fields(text) {
 		last := len(out) - 1
-		if last >= 0 && unicode.IsDigit(rune(out[last][len(out[last])-1])) && utf8.RuneCountInString(word) <= 3 && unicode.IsLetter([]rune(word)[0]) {
+		if last >= 0 && unicode.IsDigit(rune(out[last][len(out[last])-1])) && utf8.RuneCountInString(word) <= 3 &&
+			unicode.IsLetter([]rune(word)[0]) {
 			out[last] += " " + word
 			continue
 		}
@@ -271,7 +272,8 @@ var pictures = map[string]func(d *Drawing, of string, x, y float64){
 		d.box("picture", of, x+5, y-12, 7, 4)
 	},
 	"fuse": func(d *Drawing, of string, x, y float64) {
-		d.closed("picture", of, x-17, y-5, x-7, y-5, x-5, y-2, x+5, y-2, x+7, y-5, x+17, y-5, x+17, y+5, x+7, y+5, x+5, y+2, x-5, y+2, x-7, y+5, x-17, y+5)
+		d.closed("picture", of, x-17, y-5, x-7, y-5, x-5, y-2, x+5, y-2, x+7, y-5, x+17, y-5, x+17, y+5, x+7, y+5, x+5, y+2, x-5, y+2, x-7, y+5,
+			x-17, y+5)
 		d.circle("picture", of, x-12, y, 2)
 		d.circle("picture", of, x+12, y, 2)
 	},
@@ -310,7 +312,8 @@ var pictures = map[string]func(d *Drawing, of string, x, y float64){
 		}
 	},
 	"feed-point": func(d *Drawing, of string, x, y float64) {
-		d.closed("picture", of, x-10, y-9, x+10, y-9, x+10, y+3, x+6, y+3, x+6, y+11, x+3, y+11, x+3, y+3, x-3, y+3, x-3, y+11, x-6, y+11, x-6, y+3, x-10, y+3)
+		d.closed("picture", of, x-10, y-9, x+10, y-9, x+10, y+3, x+6, y+3, x+6, y+11, x+3, y+11, x+3, y+3, x-3, y+3, x-3, y+11, x-6, y+11, x-6,
+			y+3, x-10, y+3)
 	},
 	"winch": func(d *Drawing, of string, x, y float64) {
 		d.box("picture", of, x-16, y-8, 8, 18)

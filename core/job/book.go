@@ -11,7 +11,8 @@ import (
 
 // bookSections are the answers that hold for every vehicle of a model: they go into the
 // vehicle book.
-var bookSections = []string{"vehicle.", "alternator.", "startBattery.chemistry", "startBattery.place", "startBattery.capacityAh", "routes.", "bays.", "feeds.", "points."}
+var bookSections = []string{"vehicle.", "alternator.", "startBattery.chemistry", "startBattery.place", "startBattery.capacityAh", "routes.",
+	"bays.", "feeds.", "points."}
 
 // ofOneVehicle are answers within them that hold for one vehicle only.
 var ofOneVehicle = []string{"vehicle.loadA", "alternator.count"}

@@ -4,8 +4,10 @@ import "strings"
 
 // BuiltPaths are the answers that may turn out differently in the bay, in the order in which
 // they are asked.
-var BuiltPaths = []string{"pins.startSize", "pins.startFuseA", "routes.startM", "pins.auxSize", "pins.auxFuseA", "routes.auxM", "pins.chargerA", "pins.contactA", "pins.plugA",
-	"pins.return", "routes.earthM", "routes.triggerM", "profile.setting", "aux.capacityAh", "aux.chemistry", "bays.startC", "bays.auxC", "extras.isolatorA", "extras.bondSize"}
+var BuiltPaths = []string{"pins.startSize", "pins.startFuseA", "routes.startM", "pins.auxSize", "pins.auxFuseA", "routes.auxM",
+	"pins.chargerA", "pins.contactA", "pins.plugA",
+	"pins.return", "routes.earthM", "routes.triggerM", "profile.setting", "aux.capacityAh", "aux.chemistry", "bays.startC", "bays.auxC",
+	"extras.isolatorA", "extras.bondSize"}
 
 // AsBuilt is the document with what was really fitted in the place of what was designed. The
 // problems name what cannot be used; that stays as designed.

@@ -20,7 +20,8 @@ func decoded(t *testing.T, text string) job.Document {
 // What was fitted stands in the place of what was designed, in any unit; the design itself
 // is left as it is, and what cannot be used is named and stays as designed.
 func TestAsBuilt(t *testing.T) {
-	doc := decoded(t, `{"routes":{"startM":5},"pins":{"startSize":"16 mm²"},"built":{"routes/startM":"18 ft","pins/startFuseA":"100","pins/startSize":"6 AWG"}}`)
+	doc := decoded(t, `{"routes":{"startM":5},"pins":{"startSize":"16 mm²"},"built":{"routes/startM":"18 ft","pins/startFuseA":"100",`+
+		`"pins/startSize":"6 AWG"}}`)
 	built, problems := doc.AsBuilt()
 	require.Empty(t, problems)
 	assert.InDelta(t, 5.49, *built.Routes.StartM, 0.01)

@@ -137,17 +137,21 @@ var runFields = []Field{
 	{Path: "remarks", Label: "Remarks", Kind: Text, Max: 4000},
 
 	{Path: "vehicle.kind", Label: "Vehicle", Kind: Choice, Choices: vehicleOptions(), Part: "vehicle"},
-	{Path: "vehicle.systemVolts", Label: "System voltage", Kind: Level, Unit: "V", Choices: []Option{{"12", "12 V"}, {"24", "24 V"}}, Part: "start"},
-	{Path: "vehicle.loadA", Label: "Vehicle's own load, lamps and blower on", Kind: Number, Unit: "A", Min: 5, Max: 120, dim: current, Part: "alternator"},
+	{Path: "vehicle.systemVolts", Label: "System voltage", Kind: Level, Unit: "V", Choices: []Option{{"12", "12 V"}, {"24", "24 V"}},
+		Part: "start"},
+	{Path: "vehicle.loadA", Label: "Vehicle's own load, lamps and blower on", Kind: Number, Unit: "A", Min: 5, Max: 120, dim: current,
+		Part: "alternator"},
 
 	{Path: "alternator.label", Label: "Alternator label", Kind: LabelKey, Example: "90/180 A", Part: "alternator"},
 	{Path: "alternator.regulation", Label: "Regulation", Kind: Choice, Part: "alternator", Choices: []Option{
 		{"fixed", "fixed"}, {"compensated", "temperature-compensated"}, {"variable", "variable"}, {"unknown", "not known"}}},
 	{Path: "alternator.knownBy", Label: "Regulation known by", Kind: Choice, Part: "alternator", Choices: []Option{
 		{"test", "logged test"}, {"label", "label or workshop data"}, {"year", "model year only"}, {"guess", "not known"}}},
-	{Path: "alternator.volts", Label: "Charging voltage, warm, at cruise", Kind: Number, Unit: "V", Min: 13.2, Max: 15.2, Digits: 2, PerSystem: true, dim: tension, Part: "alternator"},
+	{Path: "alternator.volts", Label: "Charging voltage, warm, at cruise", Kind: Number, Unit: "V", Min: 13.2, Max: 15.2, Digits: 2,
+		PerSystem: true, dim: tension, Part: "alternator"},
 
-	{Path: "startBattery.capacityAh", Label: "Start battery capacity", Kind: Number, Unit: "Ah", Min: 20, Max: 400, dim: chargeAt, Part: "start"},
+	{Path: "startBattery.capacityAh", Label: "Start battery capacity", Kind: Number, Unit: "Ah", Min: 20, Max: 400, dim: chargeAt,
+		Part: "start"},
 
 	{Path: "startBattery.crankA", Label: "Starter takes", Kind: Number, Unit: "A", Min: 80, Max: 1500, dim: current, Part: "start"},
 
@@ -156,12 +160,17 @@ var runFields = []Field{
 	{Path: "aux.place", Label: "Aux battery sits", Kind: Choice, Choices: placeOptions(), Part: "aux"},
 
 	{Path: "use.dailyAh", Label: "Daily use", Kind: Number, Unit: "Ah", Min: 1, Max: 1000, dim: chargeAt, Part: "aux"},
-	{Path: "use.drivenHours", Label: "Hours driven a day", Kind: Number, Unit: "h", Min: 0.1, Max: 24, Digits: 2, dim: plain(unit.Hours), Part: "aux"},
+	{Path: "use.drivenHours", Label: "Hours driven a day", Kind: Number, Unit: "h", Min: 0.1, Max: 24, Digits: 2, dim: plain(unit.Hours),
+		Part: "aux"},
 
-	{Path: "routes.startM", Label: "Route, start battery to coupling", Kind: Number, Unit: "m", Min: 0.1, Max: 30, Digits: 2, dim: length, Part: "c1"},
-	{Path: "routes.auxM", Label: "Route, coupling to aux battery", Kind: Number, Unit: "m", Min: 0.1, Max: 30, Digits: 2, dim: length, Part: "c2"},
-	{Path: "routes.earthM", Label: "Negative lead to its earth point", Kind: Number, Unit: "m", Min: 0.1, Max: 10, Digits: 2, dim: length, Part: "return"},
-	{Path: "routes.triggerM", Label: "Route, feed point to coupling", Kind: Number, Unit: "m", Min: 0.1, Max: 30, Digits: 2, dim: length, Part: "coupling"},
+	{Path: "routes.startM", Label: "Route, start battery to coupling", Kind: Number, Unit: "m", Min: 0.1, Max: 30, Digits: 2, dim: length,
+		Part: "c1"},
+	{Path: "routes.auxM", Label: "Route, coupling to aux battery", Kind: Number, Unit: "m", Min: 0.1, Max: 30, Digits: 2, dim: length,
+		Part: "c2"},
+	{Path: "routes.earthM", Label: "Negative lead to its earth point", Kind: Number, Unit: "m", Min: 0.1, Max: 10, Digits: 2, dim: length,
+		Part: "return"},
+	{Path: "routes.triggerM", Label: "Route, feed point to coupling", Kind: Number, Unit: "m", Min: 0.1, Max: 30, Digits: 2, dim: length,
+		Part: "coupling"},
 
 	{Path: "bays.startC", Label: "Warmest along the start run", Kind: Number, Unit: "°C", Min: -20, Max: 100, dim: warmth, Part: "c1"},
 	{Path: "bays.auxC", Label: "Warmest at the aux battery", Kind: Number, Unit: "°C", Min: -20, Max: 80, dim: warmth, Part: "c2"},
@@ -171,13 +180,17 @@ var runFields = []Field{
 
 	{Path: "cable.system", Label: "Cable on the reels", Kind: Choice, Part: "c1", Choices: []Option{
 		{string(cable.Metric), "mm²"}, {string(cable.AWG), "AWG / B&S"}, {string(cable.Auto), "auto cable"}}},
-	{Path: "cable.insulation", Label: "Insulation", Kind: Level, Unit: "°C", Choices: []Option{{"70", "70 °C"}, {"85", "85 °C"}, {"105", "105 °C"}}, Part: "c1"},
+	{Path: "cable.insulation", Label: "Insulation", Kind: Level, Unit: "°C",
+		Choices: []Option{{"70", "70 °C"}, {"85", "85 °C"}, {"105", "105 °C"}}, Part: "c1"},
 
-	{Path: "limits.chargerDrop", Label: "Drop allowed into a charger", Kind: Number, Unit: "%", Min: 0.5, Max: 10, Digits: 1, dim: share, Part: "c1"},
-	{Path: "limits.batteryDrop", Label: "Drop allowed to a battery", Kind: Number, Unit: "%", Min: 0.5, Max: 10, Digits: 1, dim: share, Part: "c2"},
+	{Path: "limits.chargerDrop", Label: "Drop allowed into a charger", Kind: Number, Unit: "%", Min: 0.5, Max: 10, Digits: 1, dim: share,
+		Part: "c1"},
+	{Path: "limits.batteryDrop", Label: "Drop allowed to a battery", Kind: Number, Unit: "%", Min: 0.5, Max: 10, Digits: 1, dim: share,
+		Part: "c2"},
 
 	{Path: "day.pattern", Label: "How it is driven", Kind: Choice, Choices: patterns(), Part: "day"},
-	{Path: "day.own", Label: "Driving, written out", Kind: Driving, Max: 60000, Part: "day", Example: "park 8 h, crank 2 s, town 20 min, highway 1h30 @ 2600, park 14 h"},
+	{Path: "day.own", Label: "Driving, written out", Kind: Driving, Max: 60000, Part: "day",
+		Example: "park 8 h, crank 2 s, town 20 min, highway 1h30 @ 2600, park 14 h"},
 	{Path: "day.days", Label: "Days", Kind: Number, Unit: "days", Min: 1, Max: 28, dim: plain(unit.Days), Part: "day"},
 	{Path: "day.outsideC", Label: "Outside", Kind: Number, Unit: "°C", Min: -30, Max: 50, dim: warmth, Part: "day"},
 	{Path: "day.solarW", Label: "Solar panels on the aux battery", Kind: Number, Unit: "W", Max: 3000, dim: plain(unit.Power), Part: "day"},
@@ -191,18 +204,25 @@ var runFields = []Field{
 	{Path: "pins.coupling", Label: "Coupling", Kind: Choice, Pin: true, Part: "coupling", Choices: couplings()},
 	{Path: "pins.chargerA", Label: "Charger output", Kind: Level, Unit: "A", Pin: true, Part: "coupling",
 		Choices: amps(parts.ChargerRatings)},
-	{Path: "pins.chargerCount", Label: "Chargers side by side", Kind: Level, Pin: true, Part: "coupling", Choices: []Option{{"1", "1"}, {"2", "2"}}},
-	{Path: "pins.contactA", Label: "Contact that joins", Kind: Level, Unit: "A", Pin: true, Part: "coupling", Choices: amps(parts.ContactRatings())},
+	{Path: "pins.chargerCount", Label: "Chargers side by side", Kind: Level, Pin: true, Part: "coupling",
+		Choices: []Option{{"1", "1"}, {"2", "2"}}},
+	{Path: "pins.contactA", Label: "Contact that joins", Kind: Level, Unit: "A", Pin: true, Part: "coupling",
+		Choices: amps(parts.ContactRatings())},
 	{Path: "pins.plugA", Label: "Trailer plug", Kind: Level, Unit: "A", Pin: true, Part: "x1", Choices: amps(parts.PlugRatings())},
-	{Path: "pins.secondA", Label: "Second alternator", Kind: Level, Unit: "A", Pin: true, Part: "alternator", Choices: amps(parts.MachineRatings)},
+	{Path: "pins.secondA", Label: "Second alternator", Kind: Level, Unit: "A", Pin: true, Part: "alternator",
+		Choices: amps(parts.MachineRatings)},
 	{Path: "pins.selector", Label: "Selector stands at", Kind: Choice, Pin: true, Part: "coupling", Choices: []Option{
-		{string(coupling.WithIgnition), "joined with ignition"}, {string(coupling.JoinedForGood), "joined always"}, {string(coupling.Off), "off"}}},
+		{string(coupling.WithIgnition), "joined with ignition"}, {string(coupling.JoinedForGood), "joined always"},
+		{string(coupling.Off), "off"}}},
 	{Path: "pins.startSize", Label: "Start run cable", Kind: CableKey, Pin: true, Example: "16 mm², 6 AWG, 8 mm auto", Part: "c1"},
 	{Path: "pins.auxSize", Label: "Aux run cable", Kind: CableKey, Pin: true, Example: "16 mm², 6 AWG, 8 mm auto", Part: "c2"},
-	{Path: "pins.startFuseA", Label: "Fuse at the start battery", Kind: Level, Unit: "A", Pin: true, Part: "f1", Choices: amps(protect.PowerRatings())},
-	{Path: "pins.auxFuseA", Label: "Fuse at the aux battery", Kind: Level, Unit: "A", Pin: true, Part: "f2", Choices: amps(protect.PowerRatings())},
+	{Path: "pins.startFuseA", Label: "Fuse at the start battery", Kind: Level, Unit: "A", Pin: true, Part: "f1",
+		Choices: amps(protect.PowerRatings())},
+	{Path: "pins.auxFuseA", Label: "Fuse at the aux battery", Kind: Level, Unit: "A", Pin: true, Part: "f2",
+		Choices: amps(protect.PowerRatings())},
 	{Path: "pins.device", Label: "Protected by", Kind: Choice, Pin: true, Part: "f1", Choices: devices()},
-	{Path: "pins.return", Label: "Return", Kind: Choice, Pin: true, Part: "return", Choices: []Option{{"chassis", "chassis"}, {"cable", "cable"}, {"both", "both"}}},
+	{Path: "pins.return", Label: "Return", Kind: Choice, Pin: true, Part: "return",
+		Choices: []Option{{"chassis", "chassis"}, {"cable", "cable"}, {"both", "both"}}},
 }
 
 // Allowed says in words what the field takes, in a system of n × 12 V.

@@ -150,12 +150,14 @@ func TestDiffSaysWhatChanged(t *testing.T) {
 		{Path: "vehicle.kind", Label: "Vehicle", From: "", To: "wagon"},
 	}, job.Diff(from, to))
 	assert.Empty(t, job.Diff(from, from))
-	rows, _ := job.Decode([]byte(`{"title":"A","aux":{"capacityAh":100,"chemistry":"agm"},"loads":{"k1":{"kind":"fridge","hours":24},"k2":{"kind":"fan","name":"roof"}},"known":{"aux/capacityAh":"book"}}`))
+	rows, _ := job.Decode([]byte(`{"title":"A","aux":{"capacityAh":100,"chemistry":"agm"},"loads":{"k1":{"kind":"fridge","hours":24},` +
+		`"k2":{"kind":"fan","name":"roof"}},"known":{"aux/capacityAh":"book"}}`))
 	labels := []string{}
 	for _, c := range job.Diff(from, rows) {
 		labels = append(labels, c.Label)
 	}
-	assert.Equal(t, []string{"Aux battery capacity: Known by", "Hours a day (compressor fridge)", "Load (compressor fridge)", "Load (roof)", "Called (roof)"}, labels)
+	assert.Equal(t, []string{"Aux battery capacity: Known by", "Hours a day (compressor fridge)", "Load (compressor fridge)", "Load (roof)",
+		"Called (roof)"}, labels)
 }
 
 // What was not answered is assumed, says why, and is a value that would be allowed.
@@ -180,7 +182,8 @@ func TestSixQuestionsComeFirst(t *testing.T) {
 	for i, q := range questions {
 		assert.Equal(t, i < 6, q.First, q.ID)
 	}
-	doc, problems := job.Decode([]byte(`{"vehicle":{"kind":"wagon"},"alternator":{"label":"120 A"},"aux":{"chemistry":"agm","capacityAh":100,"place":"rear"},"use":{"dailyAh":40,"drivenHours":2}}`))
+	doc, problems := job.Decode([]byte(`{"vehicle":{"kind":"wagon"},"alternator":{"label":"120 A"},"aux":{"chemistry":"agm",` +
+		`"capacityAh":100,"place":"rear"},"use":{"dailyAh":40,"drivenHours":2}}`))
 	require.Empty(t, problems)
 	for _, q := range doc.Resolve(coupling.DCDC).Questions() {
 		assert.Equal(t, q.First, q.Settled, q.ID)
@@ -215,11 +218,15 @@ func TestPlacesAreOnTheVehicle(t *testing.T) {
 // What holds for every vehicle of a model goes into its book; what holds for this one, or
 // was only assumed, does not.
 func TestForBook(t *testing.T) {
-	doc, problems := job.Decode([]byte(`{"title":"A","vehicle":{"model":"Heron 3","kind":"wagon","loadA":30,"year":2015},"alternator":{"label":"120 A"},"routes":{"startM":4,"auxM":1},
-		"aux":{"capacityAh":100},"feeds":{"f1":{"name":"F22","on":"live"}},"points":{"p1":{"kind":"earth","where":"behind the left rear trim"}},"known":{"routes/auxM":"assumed"}}`))
+	doc, problems := job.Decode([]byte(`{"title":"A","vehicle":{"model":"Heron 3","kind":"wagon","loadA":30,"year":2015},
+"alternator":{"label":"120 A"},"routes":{"startM":4,"auxM":1},
+		"aux":{"capacityAh":100},"feeds":{"f1":{"name":"F22","on":"live"}},"points":{"p1":{"kind":"earth","where":"behind the left rear trim"}},
+"known":{"routes/auxM":"assumed"}}`))
 	require.Empty(t, problems)
-	assert.JSONEq(t, `{"format":"epitrope-job","version":1,"vehicle":{"model":"Heron 3","kind":"wagon","year":2015},"alternator":{"label":"120 A"},"routes":{"startM":4},
-		"feeds":{"f1":{"name":"F22","on":"live"}},"points":{"p1":{"kind":"earth","where":"behind the left rear trim"}}}`, string(doc.ForBook().Encode()))
+	assert.JSONEq(t, `{"format":"epitrope-job","version":1,"vehicle":{"model":"Heron 3","kind":"wagon","year":2015},
+"alternator":{"label":"120 A"},"routes":{"startM":4},
+		"feeds":{"f1":{"name":"F22","on":"live"}},"points":{"p1":{"kind":"earth",
+"where":"behind the left rear trim"}}}`, string(doc.ForBook().Encode()))
 	newer, _ := job.Decode([]byte(`{"alternator":{"label":"180 A"},"feeds":{"f2":{"name":"F3","off":"live"}}}`))
 	over := doc.ForBook().Over(newer)
 	assert.Equal(t, "180 A", *over.Alternator.Label, "the newest answer holds")
@@ -231,7 +238,8 @@ func FuzzDecode(f *testing.F) {
 	f.Add([]byte(`{"use":{"dailyAh":"840 Wh"},"pins":{"startSize":"6 AWG"}}`))
 	f.Add([]byte(`{"version":1,"vehicle":{"systemVolts":24},"alternator":{"volts":28}}`))
 	f.Add([]byte(`{"a":{"b":{"c":[]}}}`))
-	f.Add([]byte(`{"loads":{"k1":{"kind":"fridge","hours":24}},"found":{"w1":{"size":"16 mm2","sources":"both"}},"known":{"routes/startM":"book"},"gear":{"":{}}}`))
+	f.Add([]byte(`{"loads":{"k1":{"kind":"fridge","hours":24}},"found":{"w1":{"size":"16 mm2","sources":"both"}},` +
+		`"known":{"routes/startM":"book"},"gear":{"":{}}}`))
 	f.Fuzz(func(t *testing.T, data []byte) {
 		doc, problems := job.Decode(data)
 		for _, p := range problems {

@@ -150,7 +150,8 @@ const (
 // Resolve fills the document. The coupling matters for where the lengths lie.
 func (d Document) Resolve(k coupling.Kind) Facts {
 	r := &resolver{known: d.Known}
-	f := Facts{Coupling: k, Gear: Rows(d.Gear), Found: Rows(d.Found), Have: d.Have, Feeds: Rows(d.Feeds), FeedTaken: d.Signal.Feed, Set: d.Profile}
+	f := Facts{Coupling: k, Gear: Rows(d.Gear), Found: Rows(d.Found), Have: d.Have, Feeds: Rows(d.Feeds), FeedTaken: d.Signal.Feed,
+		Set: d.Profile}
 	f.Settings, f.OwnCard = d.settings()
 	f.Detects = d.Card.detects()
 	f.vehicle(r, d)
@@ -189,8 +190,10 @@ func (f *Facts) electrical(r *resolver, d Document) {
 	}
 	f.Regulation = r.text("alternator.regulation", d.Alternator.Regulation, "unknown", "not known is taken as variable")
 	f.KnownBy = r.text("alternator.knownBy", d.Alternator.KnownBy, "guess", "not tested")
-	f.RegulatedV = r.num("alternator.volts", d.Alternator.Volts, defaultVolts*f.N, "healthy charging is 14.0–14.7 V (common practice, no source)")
-	f.LoadA = r.num("vehicle.loadA", d.Vehicle.LoadA, defaultLoadA, "lamps, wipers and blower take 25–50 A at night (common practice, no source)")
+	f.RegulatedV = r.num("alternator.volts", d.Alternator.Volts, defaultVolts*f.N,
+		"healthy charging is 14.0–14.7 V (common practice, no source)")
+	f.LoadA = r.num("vehicle.loadA", d.Vehicle.LoadA, defaultLoadA,
+		"lamps, wipers and blower take 25–50 A at night (common practice, no source)")
 	f.StartAh = r.num("startBattery.capacityAh", d.StartBattery.CapacityAh, defaultStartAh, "a common size")
 	f.CrankA = r.num("startBattery.crankA", d.StartBattery.CrankA, defaultCrankA, "starters take 300–800 A (common practice, no source)")
 	f.Chemistry, _ = battery.ByID(r.text("aux.chemistry", d.Aux.Chemistry, battery.LiFePO4.ID, "what most new installations use"))
@@ -260,7 +263,8 @@ func (f *Facts) day(r *resolver, d Document) {
 }
 
 // behaves is how a signal taken from a feed point behaves.
-var behaves = map[feed.Behaviour]string{feed.RunningOnly: "running", feed.Ignition: "ignition", feed.Key: "accessory", feed.Permanent: "switch", feed.Never: "dead"}
+var behaves = map[feed.Behaviour]string{feed.RunningOnly: "running", feed.Ignition: "ignition", feed.Key: "accessory",
+	feed.Permanent: "switch", feed.Never: "dead"}
 
 // Driving is what the vehicle does through the days of the trial, its hours driven
 // multiplied by a factor.

@@ -67,7 +67,8 @@ func (d Document) settings() (list []profile.Setting, own bool) {
 		if s.AbsorptionV == nil {
 			continue // nothing can be said of it yet
 		}
-		one := profile.Setting{ID: row.Key, Label: s.Name, AbsorptionV: *s.AbsorptionV, How: s.How, Compensated: s.Compensated != nil && *s.Compensated == string(Yes)}
+		one := profile.Setting{ID: row.Key, Label: s.Name, AbsorptionV: *s.AbsorptionV, How: s.How, Compensated: s.Compensated != nil &&
+			*s.Compensated == string(Yes)}
 		if s.FloatV != nil {
 			one.FloatV = *s.FloatV
 		}

@@ -69,13 +69,15 @@ func (r *resolver) some(path string, given *float64) *float64 {
 
 func (f *Facts) survey(r *resolver, d Document) {
 	v, p := d.Vehicle, d.Placing
-	s := Survey{Year: r.some("vehicle.year", v.Year), StopStart: r.tri("vehicle.stopStart", v.StopStart), Euro56: r.tri("vehicle.euro56", v.Euro56),
+	s := Survey{Year: r.some("vehicle.year", v.Year), StopStart: r.tri("vehicle.stopStart", v.StopStart),
+		Euro56: r.tri("vehicle.euro56", v.Euro56),
 		Bonded: r.tri("vehicle.bonded", v.Bonded), Sensor: r.tri("vehicle.sensor", v.Sensor), Stud: r.tri("vehicle.stud", v.Stud),
 		Winch: r.tri("vehicle.winch", v.Winch), SecondRoom: r.tri("vehicle.secondRoom", v.SecondRoom),
 		Frame: string(r.tri("vehicle.frame", v.Frame)), Fit: d.Fit}
 	r.tri("vehicle.engine", v.Engine)
 	s.Alternators = r.num("alternator.count", d.Alternator.Count, 1, "nearly all vehicles have one")
-	s.StartChemistry, _ = battery.ByID(r.text("startBattery.chemistry", d.StartBattery.Chemistry, battery.Flooded.ID, "the usual start battery"))
+	s.StartChemistry, _ = battery.ByID(r.text("startBattery.chemistry", d.StartBattery.Chemistry, battery.Flooded.ID,
+		"the usual start battery"))
 	r.tri("startBattery.place", d.StartBattery.Place)
 	s.StartAgeYears, s.StartV = r.some("startBattery.ageYears", d.StartBattery.AgeYears), r.some("startBattery.restV", d.StartBattery.RestV)
 	s.AuxV = r.some("aux.restV", d.Aux.RestV)
@@ -88,7 +90,8 @@ func (f *Facts) survey(r *resolver, d Document) {
 	s.Placing = PlacingFacts{Terminals: string(r.tri("placing.terminals", p.Terminals)), Exhaust: r.tri("placing.exhaust", p.Exhaust),
 		Spray: r.tri("placing.spray", p.Spray), Gas: r.tri("placing.gas", p.Gas), Moving: r.tri("placing.moving", p.Moving),
 		Visible: r.tri("placing.visible", p.Visible), Access: r.tri("placing.access", p.Access), Vented: r.tri("placing.vented", p.Vented),
-		LengthMM: r.some("placing.lengthMM", p.LengthMM), WidthMM: r.some("placing.widthMM", p.WidthMM), HeightMM: r.some("placing.heightMM", p.HeightMM)}
+		LengthMM: r.some("placing.lengthMM", p.LengthMM), WidthMM: r.some("placing.widthMM", p.WidthMM),
+		HeightMM: r.some("placing.heightMM", p.HeightMM)}
 	s.EmergencyStart, s.Budget = r.tri("wants.emergencyStart", d.Wants.EmergencyStart), r.tri("wants.budget", d.Wants.Budget)
 	s.SolarThrough = r.text("solar.through", d.Solar.Through, "no", "panels with a regulator of their own") == "yes"
 	s.SolarPriority = r.text("solar.priority", d.Solar.Priority, "vehicle", "as such chargers usually do (from memory)")

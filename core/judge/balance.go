@@ -43,8 +43,9 @@ func NeedsOf(d *design.Design) Needs {
 	f := d.Facts
 	out := Needs{Loads: []NeedLoad{}, DailyAh: working.Round(f.DailyAh.Value, 1), CycleAh: working.Round(d.CycleAh, 1)}
 	for _, l := range f.Need.Loads {
-		out.Loads = append(out.Loads, NeedLoad{Key: l.Key, Label: l.Label, Count: l.Count, Amps: working.Round(l.Amps.Value, 2), Hours: l.Hours.Value,
-			Duty: working.Round(100*l.Duty.Value, 0), DayAh: working.Round(l.DayAh, 1),
+		out.Loads = append(out.Loads, NeedLoad{Key: l.Key, Label: l.Label, Count: l.Count, Amps: working.Round(l.Amps.Value, 2),
+			Hours: l.Hours.Value,
+			Duty:  working.Round(100*l.Duty.Value, 0), DayAh: working.Round(l.DayAh, 1),
 			Assumed: l.Amps.Origin == working.Assumed || l.Hours.Origin == working.Assumed || l.Duty.Origin == working.Assumed})
 	}
 	cruise, idle := max(0, chargesAt(d, "cruise")), max(0, chargesAt(d, "idle"))
@@ -87,9 +88,12 @@ func balance(d *design.Design, n Needs, back float64) (verdict.Level, string) {
 	case d.CycleAh <= 0:
 		return verdict.Good, "Sun and mains give back all that is used."
 	case back < d.CycleAh:
-		return verdict.Bad, "A drive puts " + ah(back) + " back of " + ah(d.CycleAh) + " used: the aux battery sinks until it stands empty before each drive."
+		return verdict.Bad, "A drive puts " + ah(back) + " back of " + ah(d.CycleAh) +
+			" used: the aux battery sinks until it stands empty before each drive."
 	case n.Before < 100*(1-f.Chemistry.Usable):
-		return verdict.Caution, "A drive puts it back, but before it only " + working.Text(n.Before, "%", 0) + " are left: below what may be used of " + f.Chemistry.Label + "."
+		return verdict.Caution, "A drive puts it back, but before it only " + working.Text(n.Before, "%", 0) +
+			" are left: below what may be used of " + f.Chemistry.Label + "."
 	}
-	return verdict.Good, "A drive can put " + ah(back) + " back and " + ah(d.CycleAh) + " are used: full after each drive, " + working.Text(n.Before, "%", 0) + " before the next."
+	return verdict.Good, "A drive can put " + ah(back) + " back and " + ah(d.CycleAh) + " are used: full after each drive, " +
+		working.Text(n.Before, "%", 0) + " before the next."
 }

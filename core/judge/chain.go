@@ -38,7 +38,8 @@ const mostShare = 999
 func Chain(d *design.Design) []Link {
 	list := []Link{}
 	add := func(column, name string, amps, bears float64, why string) {
-		l := Link{Column: column, Name: name, Amps: working.Round(amps, 1), BearsA: working.Round(bears, 0), Share: working.Round(min(100*amps/bears, mostShare), 0), Why: why, Level: verdict.Good}
+		l := Link{Column: column, Name: name, Amps: working.Round(amps, 1), BearsA: working.Round(bears, 0),
+			Share: working.Round(min(100*amps/bears, mostShare), 0), Why: why, Level: verdict.Good}
 		switch {
 		case amps > bears*(1+design.SettledWithin):
 			l.Level = verdict.Bad
@@ -49,14 +50,18 @@ func Chain(d *design.Design) []Link {
 	}
 	isolator := func(at string, l *run.Sized) {
 		if at == d.Facts.Extras.Isolator {
-			add("q1", "Q1 "+d.Isolator().Label, l.Amps, d.Isolator().ContinuousA*parts.ContactFactor(l.Bay.AmbientC), heated(d.Isolator().ContinuousA, l.Bay.AmbientC))
+			add("q1", "Q1 "+d.Isolator().Label, l.Amps, d.Isolator().ContinuousA*parts.ContactFactor(l.Bay.AmbientC),
+				heated(d.Isolator().ContinuousA, l.Bay.AmbientC))
 		}
 	}
 	run := func(l *run.Sized, fuse, wire string) {
-		add(l.FuseID, fuse+" "+l.Fuse.Label(), l.Amps, l.Fuse.RatingA*l.Fuse.Family.Holds(l.Bay.AmbientC), fmt.Sprintf("what it holds for hours at %s", working.Text(l.Bay.AmbientC, "°C", 0)))
-		add(l.ID, wire+" "+l.Trial.Size.Copper(), l.Amps, l.Trial.AmpacityA, fmt.Sprintf("where it lies, %s insulation", d.Facts.Insulation.Label))
+		add(l.FuseID, fuse+" "+l.Fuse.Label(), l.Amps, l.Fuse.RatingA*l.Fuse.Family.Holds(l.Bay.AmbientC),
+			fmt.Sprintf("what it holds for hours at %s", working.Text(l.Bay.AmbientC, "°C", 0)))
+		add(l.ID, wire+" "+l.Trial.Size.Copper(), l.Amps, l.Trial.AmpacityA,
+			fmt.Sprintf("where it lies, %s insulation", d.Facts.Insulation.Label))
 		if d.Crosses(l) {
-			add("x1", "X1 "+d.PlugCard.Label, l.Amps, d.PlugCard.RatingA*parts.ContactFactor(l.Bay.AmbientC), heated(d.PlugCard.RatingA, l.Bay.AmbientC))
+			add("x1", "X1 "+d.PlugCard.Label, l.Amps, d.PlugCard.RatingA*parts.ContactFactor(l.Bay.AmbientC),
+				heated(d.PlugCard.RatingA, l.Bay.AmbientC))
 		}
 	}
 	run(&d.Start, "F1", "C1")
@@ -85,7 +90,8 @@ func Chain(d *design.Design) []Link {
 	back := d.ReturnLeg()
 	add("return", "return lead "+back.Trial.Size.Copper(), back.Amps, back.Trial.AmpacityA, "as its feed")
 	if d.BondedBack() {
-		add("return", "B1 bonding lead "+d.BondSize().Copper(), back.Amps, d.BondBearsA(), "where it lies, "+d.Facts.Insulation.Label+" insulation")
+		add("return", "B1 bonding lead "+d.BondSize().Copper(), back.Amps, d.BondBearsA(),
+			"where it lies, "+d.Facts.Insulation.Label+" insulation")
 	}
 	weakest := 0
 	for i, l := range list {
@@ -99,7 +105,8 @@ func Chain(d *design.Design) []Link {
 
 // heated says what a contact's rating comes to in the heat.
 func heated(rating, ambientC float64) string {
-	return fmt.Sprintf("%s of %s at %s (from memory)", working.Text(100*parts.ContactFactor(ambientC), "%", 0), working.Plain(rating, "A", 0), working.Text(ambientC, "°C", 0))
+	return fmt.Sprintf("%s of %s at %s (from memory)", working.Text(100*parts.ContactFactor(ambientC), "%", 0), working.Plain(rating, "A", 0),
+		working.Text(ambientC, "°C", 0))
 }
 
 // noteChain says which element of the chain is beyond, or at, what it bears. Cables and
@@ -126,7 +133,8 @@ func noteChain(d *design.Design, n *noted) {
 		} else if l.Column == "coupling" && d.Kind == coupling.DCDCChangeover {
 			cures = append(cures, verdict.Set("Fit a charger without changeover", "pins.coupling", string(coupling.DCDC)))
 		}
-		n.add(id, l.Column, severity, with(strings.ToUpper(l.Name[:1])+l.Name[1:], working.Text(l.Amps, "A", 0), working.Text(l.BearsA, "A", 0)), nil, cures...)
+		n.add(id, l.Column, severity, with(strings.ToUpper(l.Name[:1])+l.Name[1:], working.Text(l.Amps, "A", 0), working.Text(l.BearsA, "A", 0)),
+			nil, cures...)
 	}
 	notePlug(d, n)
 }
@@ -135,10 +143,12 @@ func noteChain(d *design.Design, n *noted) {
 func notePlug(d *design.Design, n *noted) {
 	for _, l := range []*run.Sized{&d.Start, &d.Aux} {
 		if d.Crosses(l) && !d.PlugCard.Takes(l.Trial.Size.CopperMM2()) {
-			n.add("plug.cable", "x1", verdict.Beware, with(strings.ToUpper(l.ID), l.Trial.Size.Copper(), d.PlugCard.Label, working.Plain(d.PlugCard.MostMM2, "mm²", 1)), nil)
+			n.add("plug.cable", "x1", verdict.Beware, with(strings.ToUpper(l.ID), l.Trial.Size.Copper(), d.PlugCard.Label,
+				working.Plain(d.PlugCard.MostMM2, "mm²", 1)), nil)
 		}
 		if d.Kind == coupling.DCDCChangeover && !d.Changeover.Takes(l.Trial.Size.CopperMM2()) {
-			n.add("changeover.cable", "coupling", verdict.Beware, with(strings.ToUpper(l.ID), l.Trial.Size.Copper(), d.Changeover.Label, working.Plain(d.Changeover.MostMM2, "mm²", 0)), nil, verdict.Unpin("Let the plan choose", "pins.contactA"))
+			n.add("changeover.cable", "coupling", verdict.Beware, with(strings.ToUpper(l.ID), l.Trial.Size.Copper(), d.Changeover.Label,
+				working.Plain(d.Changeover.MostMM2, "mm²", 0)), nil, verdict.Unpin("Let the plan choose", "pins.contactA"))
 		}
 	}
 }

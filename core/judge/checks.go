@@ -52,7 +52,8 @@ var fitFields = []string{"fit.lengthMM", "fit.widthMM", "fit.heightMM", "fit.rec
 // fitChecks hold the battery against the recess, the opening and the room above it.
 func fitChecks(d *design.Design) []Check {
 	f := d.Facts.Survey.Fit
-	values := []*float64{f.LengthMM, f.WidthMM, f.HeightMM, f.RecessLengthMM, f.RecessWidthMM, f.RecessHeightMM, f.OpeningLengthMM, f.OpeningWidthMM, f.AboveMM}
+	values := []*float64{f.LengthMM, f.WidthMM, f.HeightMM, f.RecessLengthMM, f.RecessWidthMM, f.RecessHeightMM, f.OpeningLengthMM,
+		f.OpeningWidthMM, f.AboveMM}
 	missing := []string{}
 	for i, v := range values {
 		if v == nil {
@@ -63,7 +64,8 @@ func fitChecks(d *design.Design) []Check {
 		return []Check{check("fit", "fit.open", "aux", verdict.Open, working.Practice, fitFields, len(missing), len(fitFields))}
 	}
 	got := d.Facts.Chemistry.FitIn(battery.Box{L: *f.LengthMM, W: *f.WidthMM, H: *f.HeightMM},
-		battery.Space{Recess: battery.Box{L: *f.RecessLengthMM, W: *f.RecessWidthMM, H: *f.RecessHeightMM}, OpeningL: *f.OpeningLengthMM, OpeningW: *f.OpeningWidthMM, AboveMM: *f.AboveMM})
+		battery.Space{Recess: battery.Box{L: *f.RecessLengthMM, W: *f.RecessWidthMM, H: *f.RecessHeightMM}, OpeningL: *f.OpeningLengthMM,
+			OpeningW: *f.OpeningWidthMM, AboveMM: *f.AboveMM})
 	list := []Check{}
 	for _, p := range got.Problems {
 		list = append(list, check("fit", "fit.not", "aux", verdict.Bad, working.Physics, fitFields, p))
@@ -91,7 +93,8 @@ func bankChecks(d *design.Design) []Check {
 	if most > 100/n*(1+unequalBy) {
 		level = verdict.Caution
 	}
-	list := []Check{check("bank", "bank.shares", "aux", level, working.Physics, []string{"aux.feed", "aux.linkM", "aux.count"}, most, 100/n, feedWords[v.AuxFeed])}
+	list := []Check{check("bank", "bank.shares", "aux", level, working.Physics, []string{"aux.feed", "aux.linkM", "aux.count"}, most, 100/n,
+		feedWords[v.AuxFeed])}
 	switch v.AuxSame {
 	case job.No:
 		list = append(list, check("bank", "bank.mixed", "aux", verdict.Bad, working.Practice, []string{"aux.same"}))
@@ -147,7 +150,8 @@ func AnswerChecks(d *design.Design) []Check {
 		add("answers.use", "aux", verdict.Caution, working.Physics, []string{"use.dailyAh"}, f.DailyAh.Value, f.Need.Listed.Value)
 	}
 	if f.Need.IdleHours.Value > f.DrivenHours.Value {
-		add("answers.idle", "aux", verdict.Caution, working.Physics, []string{"use.idleHours", "use.drivenHours"}, f.Need.IdleHours.Value, f.DrivenHours.Value)
+		add("answers.idle", "aux", verdict.Caution, working.Physics, []string{"use.idleHours", "use.drivenHours"}, f.Need.IdleHours.Value,
+			f.DrivenHours.Value)
 	}
 	if f.Suspect() && !f.Varies() {
 		add("answers.suspect", "alternator", verdict.Caution, working.Practice, []string{"alternator.regulation", "alternator.knownBy"})
@@ -162,7 +166,8 @@ func AnswerChecks(d *design.Design) []Check {
 		add("answers.bonded", "c1", verdict.Bad, working.Practice, []string{"vehicle.bonded", "pins.return"})
 	}
 	if v.StartV != nil && *v.StartV < 12.2*f.N {
-		add("answers.startflat", "start", verdict.Caution, working.Memory, []string{"startBattery.restV"}, *v.StartV, 100*d.StartChemistry().Charge(*v.StartV/f.N))
+		add("answers.startflat", "start", verdict.Caution, working.Memory, []string{"startBattery.restV"}, *v.StartV,
+			100*d.StartChemistry().Charge(*v.StartV/f.N))
 	}
 	if v.StartAgeYears != nil && *v.StartAgeYears >= oldBattery {
 		add("answers.startold", "start", verdict.Caution, working.Memory, []string{"startBattery.ageYears"}, *v.StartAgeYears)
@@ -171,7 +176,8 @@ func AnswerChecks(d *design.Design) []Check {
 		add("answers.ruined", "aux", verdict.Bad, working.Practice, []string{"aux.restV"}, *v.AuxV)
 	}
 	if f.LoadA.Value > d.MachineA(design.IdleRPM) {
-		add("answers.load", "alternator", verdict.Caution, working.Physics, []string{"vehicle.loadA", "alternator.label"}, f.LoadA.Value, d.MachineA(design.IdleRPM))
+		add("answers.load", "alternator", verdict.Caution, working.Physics, []string{"vehicle.loadA", "alternator.label"}, f.LoadA.Value,
+			d.MachineA(design.IdleRPM))
 	}
 	return list
 }

@@ -19,7 +19,8 @@ import (
 
 // extraChecks hold what is fitted besides the coupling against this design.
 func extraChecks(d *design.Design) []Check {
-	return slices.Concat(isolatorChecks(d), shuntChecks(d), disconnectChecks(d), bondChecks(d), winchChecks(d), managementChecks(d), socketChecks(d))
+	return slices.Concat(isolatorChecks(d), shuntChecks(d), disconnectChecks(d), bondChecks(d), winchChecks(d), managementChecks(d),
+		socketChecks(d))
 }
 
 func extra(id, column string, level verdict.Level, mark working.Origin, fields []string, args ...any) Check {
@@ -135,7 +136,8 @@ func disconnectChecks(d *design.Design) []Check {
 	case e.PeakA == nil || e.DisconnectA == nil:
 		list = append(list, extra("disconnect.open", "aux", verdict.Open, working.Practice, rated))
 	case *e.PeakA > *e.DisconnectA*parts.ContactFactor(f.AuxBay.AmbientC):
-		list = append(list, extra("disconnect.over", "aux", verdict.Bad, working.Practice, rated, *e.PeakA, *e.DisconnectA*parts.ContactFactor(f.AuxBay.AmbientC)))
+		list = append(list, extra("disconnect.over", "aux", verdict.Bad, working.Practice, rated, *e.PeakA,
+			*e.DisconnectA*parts.ContactFactor(f.AuxBay.AmbientC)))
 	default:
 		list = append(list, extra("disconnect.bears", "aux", verdict.Good, working.Practice, rated, *e.PeakA, *e.DisconnectA))
 	}
@@ -212,7 +214,8 @@ func winchChecks(d *design.Design) []Check {
 	if e.WinchFrom == job.WinchAtAux {
 		from, gives = "aux", circuit.Had(s.Solved.Through("aux battery"))
 	}
-	return append(list, extra("winch.takes", from, verdict.Good, working.Physics, fields, pulls, e.WinchMin.Value, math.Max(0, gives)*e.WinchMin.Value/60, from))
+	return append(list, extra("winch.takes", from, verdict.Good, working.Physics, fields, pulls, e.WinchMin.Value,
+		math.Max(0, gives)*e.WinchMin.Value/60, from))
 }
 
 // joinBearsA is what the contact that joins the batteries bears for minutes where it sits.
@@ -238,7 +241,8 @@ func managementChecks(d *design.Design) []Check {
 		if share := math.Abs(circuit.Had(d.StateBy("joined").Solved.Through("contact"))); share > most {
 			most, what = share, "cranking through the join"
 		}
-		if s := d.StateBy("winch"); e.WinchFrom == job.WinchAtAux && s.Solved.Volts != nil && circuit.Had(s.Solved.Through("aux battery")) > most {
+		if s := d.StateBy("winch"); e.WinchFrom == job.WinchAtAux && s.Solved.Volts != nil &&
+			circuit.Had(s.Solved.Through("aux battery")) > most {
 			most, what = circuit.Had(s.Solved.Through("aux battery")), "the winch"
 		}
 		if e.PeakA != nil && *e.PeakA > most {
@@ -261,7 +265,8 @@ func managementChecks(d *design.Design) []Check {
 	if takes > e.OutputA.Value {
 		id, level = "output.over", verdict.Bad
 	}
-	return append(list, extra(id, "coupling", level, working.Practice, []string{"extras.outputA", "profile.disable"}, e.OutputA.Value, what, takes))
+	return append(list, extra(id, "coupling", level, working.Practice, []string{"extras.outputA", "profile.disable"}, e.OutputA.Value, what,
+		takes))
 }
 
 // SocketDrop is what a load by the 13-pin socket loses on the way, out and back.
@@ -290,7 +295,8 @@ func socketChecks(d *design.Design) []Check {
 		list = append(list, extra("socket.over", "x1", verdict.Bad, working.Memory, fields, e.SocketA.Value, parts.SocketA))
 	}
 	fig := SocketDrop.MustWork(e.SocketA.Input(), e.SocketM.Input(),
-		working.From(cable.Square(parts.SocketMM2).OhmPerM(), working.Standard, "IEC 60228"), working.From(parts.SocketOhm, working.Memory, "mated contact"))
+		working.From(cable.Square(parts.SocketMM2).OhmPerM(), working.Standard, "IEC 60228"),
+		working.From(parts.SocketOhm, working.Memory, "mated contact"))
 	share, id, level := 100*fig.Unrounded/(12*f.N), "socket.drop", verdict.Good
 	switch {
 	case share > lampDrop:
@@ -301,7 +307,8 @@ func socketChecks(d *design.Design) []Check {
 	list = append(list, extra(id, "x1", level, working.Physics, fields, fig.Text, share, loadDrop).by("socket", fig))
 	if e.SocketContact == job.PermanentContact {
 		span := working.Span(design.HoursToHalf.Value(f.StartAh.Value, design.ShareToHalf, e.SocketA.Value))
-		list = append(list, extra("socket.permanent", "start", verdict.Caution, working.Physics, []string{"extras.socketContact"}, e.SocketA.Value, span))
+		list = append(list, extra("socket.permanent", "start", verdict.Caution, working.Physics, []string{"extras.socketContact"},
+			e.SocketA.Value, span))
 	} else {
 		list = append(list, extra("socket.switched", "x1", verdict.Good, working.Practice, []string{"extras.socketContact"}))
 	}

@@ -12,7 +12,8 @@ import (
 // noteButton says where no small fuse breaks a short behind F5.
 func noteButton(d *design.Design, n *noted) {
 	if _, ok := d.OwnFeed(); ok && d.Button.NearFault > d.Button.Fuse.Family.BreaksA {
-		n.add("button.breaks", "coupling", verdict.Beware, with(working.Text(d.Button.NearFault/1000, "kA", 1), d.Button.Fuse.Label(), working.Text(d.Button.Fuse.Family.BreaksA/1000, "kA", 0)), nil)
+		n.add("button.breaks", "coupling", verdict.Beware, with(working.Text(d.Button.NearFault/1000, "kA", 1), d.Button.Fuse.Label(),
+			working.Text(d.Button.Fuse.Family.BreaksA/1000, "kA", 0)), nil)
 	}
 }
 
@@ -28,7 +29,8 @@ func noteEmergency(d *design.Design, n *noted) {
 	note := func(id, in string, lasts float64) {
 		amps := math.Abs(circuit.Had(d.StateBy(in).Solved.Through("contact")))
 		if fuse, after := d.Soonest(amps); after <= lasts {
-			n.add(id, "coupling", verdict.Beware, with(working.Text(amps, "A", 0), fuse, working.Seconds(after)), nil, verdict.Set("Join ten seconds, part, crank", "schools.emergency", "precharge"))
+			n.add(id, "coupling", verdict.Beware, with(working.Text(amps, "A", 0), fuse, working.Seconds(after)), nil,
+				verdict.Set("Join ten seconds, part, crank", "schools.emergency", "precharge"))
 		}
 	}
 	switch d.Facts.Schools.Emergency {

@@ -83,7 +83,8 @@ func noteChecks(d *design.Design, n *noted) {
 		if d.Kind == coupling.SecondAlternator && column == "start" {
 			column = "alternator"
 		}
-		*n = append(*n, Note{ID: c.ID, Column: column, Severity: verdict.Stop, Text: c.Text, Why: "Seen on the vehicle, or answered so.", Cures: []verdict.Cure{}, Mark: c.Mark})
+		*n = append(*n, Note{ID: c.ID, Column: column, Severity: verdict.Stop, Text: c.Text, Why: "Seen on the vehicle, or answered so.",
+			Cures: []verdict.Cure{}, Mark: c.Mark})
 	}
 }
 
@@ -91,7 +92,8 @@ func noteSources(d *design.Design, n *noted) {
 	f := d.Facts
 	has, asked := d.IdleA, d.StartAsksA()
 	if asked > has {
-		n.add("alternator.idle", "alternator", verdict.Beware, with(working.Text(max(0, has), "A", 0), working.Text(asked, "A", 0)), with(working.Text(d.IdleState().InV, "V", 1)), chargerWithin(d, has)...)
+		n.add("alternator.idle", "alternator", verdict.Beware, with(working.Text(max(0, has), "A", 0), working.Text(asked, "A", 0)),
+			with(working.Text(d.IdleState().InV, "V", 1)), chargerWithin(d, has)...)
 	}
 	half := d.Rates.Half.Unrounded
 	if d.Start.Amps > half {
@@ -103,7 +105,8 @@ func noteSources(d *design.Design, n *noted) {
 		n.add("regulation.unknown", "alternator", verdict.Remark, nil, nil, verdict.Ask("Say how it is known", "regulation"))
 	}
 	if f.DailyAh.Value > d.Usable().Unrounded {
-		n.add("use.large", "aux", verdict.Beware, with(working.Plain(f.DailyAh.Value, "Ah", 0), d.Usable().Text), nil, verdict.Ask("Change the battery", "battery"))
+		n.add("use.large", "aux", verdict.Beware, with(working.Plain(f.DailyAh.Value, "Ah", 0), d.Usable().Text), nil,
+			verdict.Ask("Change the battery", "battery"))
 	}
 }
 
@@ -134,7 +137,8 @@ func notePlace(d *design.Design, n *noted) {
 			verdict.Set("Take AGM", "aux.chemistry", "agm"), verdict.Set("Put it under the bonnet", "aux.place", "bonnet"))
 	}
 	if !f.Chemistry.Lead && f.Place.Hot {
-		n.add("place.hot", "aux", verdict.Stop, nil, nil, verdict.Ask("Say where it sits", "place"), verdict.Set("Take AGM", "aux.chemistry", "agm"))
+		n.add("place.hot", "aux", verdict.Stop, nil, nil, verdict.Ask("Say where it sits", "place"),
+			verdict.Set("Take AGM", "aux.chemistry", "agm"))
 	}
 }
 
@@ -161,10 +165,12 @@ func noteCharger(d *design.Design, n *noted) {
 	f := d.Facts
 	out := working.Plain(d.Charger.OutputA, "A", 0)
 	if d.Charger.OutputA < d.NeedA {
-		n.add("charger.short", "coupling", verdict.Beware, with(out, working.Text(d.NeedA, "A", 0), working.Plain(f.DailyAh.Value, "Ah", 0), working.Plain(f.DrivenHours.Value, "h", 2)), nil, largerCharger(d)...)
+		n.add("charger.short", "coupling", verdict.Beware, with(out, working.Text(d.NeedA, "A", 0), working.Plain(f.DailyAh.Value, "Ah", 0),
+			working.Plain(f.DrivenHours.Value, "h", 2)), nil, largerCharger(d)...)
 	}
 	if accepts := d.Rates.Accepts; d.Charger.OutputA > accepts.Unrounded {
-		n.add("charger.acceptance", "coupling", verdict.Beware, with(out, accepts.Text), nil, verdict.Unpin("Let the plan choose", "pins.chargerA"))
+		n.add("charger.acceptance", "coupling", verdict.Beware, with(out, accepts.Text), nil,
+			verdict.Unpin("Let the plan choose", "pins.chargerA"))
 	}
 	for _, s := range d.States {
 		if s.Err == nil || s.Sags || s.Kind != design.Charging {
@@ -209,15 +215,18 @@ func noteRelay(d *design.Design, n *noted) {
 		}
 		switch {
 		case !s.Joined:
-			n.add("relay.open", "coupling", verdict.Stop, with(s.Label, working.Text(s.BusV, "V", 1), working.Text(cutIn, "V", 1)), nil, otherCoupling()...)
+			n.add("relay.open", "coupling", verdict.Stop, with(s.Label, working.Text(s.BusV, "V", 1), working.Text(cutIn, "V", 1)), nil,
+				otherCoupling()...)
 		case s.Sags && s.SensedV < cutOut:
 			n.add("relay.idle", "coupling", verdict.Remark, with(working.Text(s.SensedV, "V", 1), working.Text(cutOut, "V", 1)), nil)
 		case s.SensedV < cutOut:
-			n.add("relay.chatter", "coupling", verdict.Beware, with(s.Label, working.Text(s.SensedV, "V", 2), working.Text(cutOut, "V", 1)), nil, otherCoupling()...)
+			n.add("relay.chatter", "coupling", verdict.Beware, with(s.Label, working.Text(s.SensedV, "V", 2), working.Text(cutOut, "V", 1)), nil,
+				otherCoupling()...)
 		}
 	}
 	if parked := d.StateBy("parked"); parked.Joined {
-		n.add("relay.night", "coupling", verdict.Stop, with(f.Chemistry.Label, working.Text(parked.SensedV, "V", 1), working.Text(cutOut, "V", 1)), nil, otherCoupling()...)
+		n.add("relay.night", "coupling", verdict.Stop, with(f.Chemistry.Label, working.Text(parked.SensedV, "V", 1),
+			working.Text(cutOut, "V", 1)), nil, otherCoupling()...)
 	}
 }
 
@@ -231,7 +240,8 @@ func noteContact(d *design.Design, n *noted) {
 		n.add("relay.surge", "aux", verdict.Stop, with(working.Text(d.Aux.Amps, "A", 0), accepts.Text), nil, otherCoupling()...)
 	}
 	if full := f.RegulatedV.Value; full < d.Profile.AbsorptionLow {
-		n.add("relay.undercharge", "aux", verdict.Beware, with(working.Text(full, "V", 1), f.Chemistry.Label, working.Text(d.Profile.AbsorptionLow, "V", 1)), nil, otherCoupling()...)
+		n.add("relay.undercharge", "aux", verdict.Beware, with(working.Text(full, "V", 1), f.Chemistry.Label,
+			working.Text(d.Profile.AbsorptionLow, "V", 1)), nil, otherCoupling()...)
 	}
 }
 
@@ -253,7 +263,9 @@ type Note struct {
 
 // Cautions stand once on every plan, where the reader acts on it.
 var Cautions = []string{
-	"The short-circuit current of any vehicle battery welds tools: negative off first and on last, insulated tools, no jewellery, fuses out while working and fitted last.",
+	"The short-circuit current of any vehicle battery welds tools: negative off first and on last, insulated tools, no jewellery, fuses " +
+		"out while working and fitted last.",
 	"Airbag, brake, steering and engine-management circuits are not feed points. Mains equipment is for a licensed person.",
-	"Local vehicle and caravan electrical codes, the battery's and the device's own manuals and a licensed practitioner's word override any figure here.",
+	"Local vehicle and caravan electrical codes, the battery's and the device's own manuals and a licensed practitioner's word override " +
+		"any figure here.",
 }

@@ -42,7 +42,8 @@ func placeChecks(d *design.Design) []Check {
 		if d.Facts.StartM.Value > sensesWithinM {
 			level = verdict.Bad
 		}
-		list = append(list, check("place", "place.sensing", "coupling", level, working.Practice, []string{"routes.startM"}, d.Facts.StartM.Value, sensesWithinM))
+		list = append(list, check("place", "place.sensing", "coupling", level, working.Practice, []string{"routes.startM"}, d.Facts.StartM.Value,
+			sensesWithinM))
 	}
 	if d.Facts.Place.Trailer {
 		live := d.LiveWires("engine")
@@ -138,5 +139,6 @@ func boxCheck(d *design.Design) []Check {
 		level = verdict.Bad
 	}
 	return []Check{check("place", "place.box", "coupling", level, working.Physics,
-		[]string{"placing.lengthMM", "placing.widthMM", "placing.heightMM", "placing.vented"}, b.how, b.airC, b.share*d.Charger.OutputA, d.Charger.OutputA).by("box", b.Work)}
+		[]string{"placing.lengthMM", "placing.widthMM", "placing.heightMM", "placing.vented"}, b.how, b.airC, b.share*d.Charger.OutputA,
+		d.Charger.OutputA).by("box", b.Work)}
 }

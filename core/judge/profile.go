@@ -63,7 +63,8 @@ type TempLine struct {
 	Clamped bool    `json:"clamped"`
 }
 
-var ways = map[string]string{"leads": "joined sense wires", "button": "a mode button held", "switches": "switches", "link": "a link to battery or ground", "": "configuration leads"}
+var ways = map[string]string{"leads": "joined sense wires", "button": "a mode button held", "switches": "switches",
+	"link": "a link to battery or ground", "": "configuration leads"}
 
 // getsV is what stands across the battery at the end of absorption: the current has
 // fallen to its tail, and with it what the aux run loses.
@@ -75,7 +76,8 @@ func getsV(d *design.Design) float64 {
 func SettingsOf(d *design.Design) Settings {
 	n, p := d.Facts.N, profile.For(d.Facts.Chemistry)
 	volts := func(v float64) float64 { return working.Round(v*n, 2) }
-	out := Settings{Charger: d.Kind.Charger(), Card: d.Charger.Label, Way: ways[job.Str(d.Doc.Card.Way)], List: []SettingLine{}, Right: d.Right.ID, Now: d.Setting.ID,
+	out := Settings{Charger: d.Kind.Charger(), Card: d.Charger.Label, Way: ways[job.Str(d.Doc.Card.Way)], List: []SettingLine{},
+		Right: d.Right.ID, Now: d.Setting.ID,
 		GetsV: working.Round(getsV(d), 2), Leads: []LeadReading{}, Temps: []TempLine{},
 		Wants: Wanted{LowV: volts(p.AbsorptionLow), HighV: volts(p.AbsorptionHigh), HarmV: volts(p.HarmV), PerK: working.Round(1000*p.PerK*n, 0),
 			RateA: d.Rates.Accepts.Value, ColdC: -40, Battery: d.AuxRating(), FloatV: working.Text(p.FloatHigh*n, "V, or none", 1)}}
@@ -124,16 +126,20 @@ func noteProfile(d *design.Design, n *noted) {
 	}
 	switch {
 	case s.AbsorptionV > p.HarmV+0.005:
-		n.add("profile.harms", "coupling", verdict.Stop, with(s.Label, v(s.AbsorptionV), f.Chemistry.Label, v(p.HarmV)), with(working.Text(getsV(d), "V", 1)), cures...)
+		n.add("profile.harms", "coupling", verdict.Stop, with(s.Label, v(s.AbsorptionV), f.Chemistry.Label, v(p.HarmV)),
+			with(working.Text(getsV(d), "V", 1)), cures...)
 	case s.AbsorptionV > p.AbsorptionHigh+0.005:
-		n.add("profile.high", "coupling", verdict.Beware, with(s.Label, v(s.AbsorptionV), f.Chemistry.Label, v(p.AbsorptionHigh)), with(working.Text(getsV(d), "V", 1)), cures...)
+		n.add("profile.high", "coupling", verdict.Beware, with(s.Label, v(s.AbsorptionV), f.Chemistry.Label, v(p.AbsorptionHigh)),
+			with(working.Text(getsV(d), "V", 1)), cures...)
 	case s.AbsorptionV < p.AbsorptionLow-0.005:
-		n.add("profile.low", "coupling", verdict.Beware, with(s.Label, v(s.AbsorptionV), f.Chemistry.Label, v(p.AbsorptionLow)), with(working.Text(getsV(d), "V", 1)), cures...)
+		n.add("profile.low", "coupling", verdict.Beware, with(s.Label, v(s.AbsorptionV), f.Chemistry.Label, v(p.AbsorptionLow)),
+			with(working.Text(getsV(d), "V", 1)), cures...)
 	case s.For != "" && s.For != f.Chemistry.ID:
 		n.add("profile.other", "coupling", verdict.Beware, with(s.Label, f.Chemistry.Label), nil, cures...)
 	}
 	if f.Set.Broken != nil && s.ID != d.Right.ID {
-		n.add("profile.broken", "coupling", verdict.Stop, with(s.Label, d.Right.Label), nil, verdict.Unpin("The lead is mended", "profile.broken"))
+		n.add("profile.broken", "coupling", verdict.Stop, with(s.Label, d.Right.Label), nil,
+			verdict.Unpin("The lead is mended", "profile.broken"))
 	}
 	if s.FloatV > math.Max(p.FloatHigh, 0.1)+0.105 {
 		n.add("profile.float", "coupling", verdict.Beware, with(v(s.FloatV), f.Chemistry.Label, v(p.FloatHigh)), nil, cures...)
@@ -150,7 +156,8 @@ func noteCold(d *design.Design, n *noted) {
 	f := d.Facts
 	outside := f.Day.OutsideC.Value
 	if !f.Chemistry.Lead && outside < 0 && f.Set.Disable == nil {
-		n.add("profile.cold", "aux", verdict.Beware, with(working.Text(outside, "°C", 0)), nil, verdict.Set("It is wired", "profile.disable", string(job.Yes)))
+		n.add("profile.cold", "aux", verdict.Beware, with(working.Text(outside, "°C", 0)), nil,
+			verdict.Set("It is wired", "profile.disable", string(job.Yes)))
 	}
 	if !f.Chemistry.Lead && job.Str(f.Set.Disable) == string(job.No) {
 		n.add("profile.disable", "aux", verdict.Beware, nil, nil, verdict.Set("It is wired", "profile.disable", string(job.Yes)))
@@ -158,7 +165,8 @@ func noteCold(d *design.Design, n *noted) {
 	if d.Setting.Compensated {
 		if v, clamped := profile.Compensated(d.Setting.AbsorptionV, profile.For(f.Chemistry).PerK, outside); clamped {
 			asks := d.Setting.AbsorptionV + profile.For(f.Chemistry).PerK*(outside-25)
-			n.add("profile.clamp", "coupling", verdict.Remark, with(working.Text(outside, "°C", 0), working.Text(asks*f.N, "V", 1), working.Text(v*f.N, "V", 1)), nil)
+			n.add("profile.clamp", "coupling", verdict.Remark, with(working.Text(outside, "°C", 0), working.Text(asks*f.N, "V", 1),
+				working.Text(v*f.N, "V", 1)), nil)
 		}
 	} else if f.Chemistry.Lead && (outside < coldOutC || outside > hotOutC) {
 		n.add("profile.uncompensated", "coupling", verdict.Beware, with(working.Text(outside, "°C", 0), d.Setting.Label), nil)

@@ -28,9 +28,11 @@ func noteLeg(d *design.Design, n *noted, l *run.Sized, wire, fuse, sizePath, fus
 	case l.NoCable != nil && l.SizePin == nil:
 		n.add("cable.none", l.ID, verdict.Stop, with(wire), with(l.NoCable.Error()))
 	case t.AmpacityA < l.Amps:
-		n.add("cable.burns", l.ID, verdict.Stop, with(wire, t.Size.Copper(), amps(t.AmpacityA), amps(l.Amps)), with(working.Text(t.ConductorC, "°C", 0)), cure)
+		n.add("cable.burns", l.ID, verdict.Stop, with(wire, t.Size.Copper(), amps(t.AmpacityA), amps(l.Amps)),
+			with(working.Text(t.ConductorC, "°C", 0)), cure)
 	case t.DropV > l.BudgetV+0.0005 && l.SizePin != nil:
-		n.add("cable.thin", l.ID, verdict.Beware, with(wire, t.Size.Copper(), working.Text(t.DropV, "V", 2), working.Text(max(0, l.BudgetV), "V", 2)), nil, cure)
+		n.add("cable.thin", l.ID, verdict.Beware, with(wire, t.Size.Copper(), working.Text(t.DropV, "V", 2),
+			working.Text(max(0, l.BudgetV), "V", 2)), nil, cure)
 	case l.Widened:
 		n.add("cable.drop", l.ID, verdict.Beware, with(wire, working.Text(t.DropV, "V", 2), working.Text(max(0, l.BudgetV), "V", 2)), nil)
 	}
@@ -55,9 +57,11 @@ func noteFuse(n *noted, l *run.Sized, wire, fuse, sizePath, fusePath string) {
 	if l.Fuse.RatingA > t.AmpacityA {
 		n.add("fuse.over", l.FuseID, verdict.Stop, with(fuse, rating, wire, working.Text(t.AmpacityA, "A", 0)), nil, cures...)
 	} else if !l.Cover.Saves {
-		n.add("fuse.slow", l.FuseID, verdict.Stop, with(fuse, working.Seconds(l.Cover.Far.OpensMaxS), wire, working.Seconds(l.Cover.Far.BearsS)), nil, cures...)
+		n.add("fuse.slow", l.FuseID, verdict.Stop, with(fuse, working.Seconds(l.Cover.Far.OpensMaxS), wire, working.Seconds(l.Cover.Far.BearsS)),
+			nil, cures...)
 	} else if o := l.Cover.Overload; !o.Saves() {
-		n.add("fuse.overload", l.FuseID, verdict.Beware, with(fuse, amps(o.Amps), working.Seconds(o.OpensMaxS), wire, working.Seconds(o.BearsS)), nil, cures...)
+		n.add("fuse.overload", l.FuseID, verdict.Beware, with(fuse, amps(o.Amps), working.Seconds(o.OpensMaxS), wire, working.Seconds(o.BearsS)),
+			nil, cures...)
 	}
 	if l.Fuse.Family.Resets == protect.Itself {
 		n.add("fuse.resets", l.FuseID, verdict.Stop, with(fuse), nil, verdict.Unpin("Fit a fuse", "pins.device"))
@@ -72,6 +76,7 @@ func noteFuse(n *noted, l *run.Sized, wire, fuse, sizePath, fusePath string) {
 		n.add("fuse.breaks", l.FuseID, verdict.Stop, with(fuse, working.Kilo(l.Fuse.Family.BreaksA), working.Kilo(l.NearFault)), nil, cures...)
 	}
 	if l.Amps > carries+0.05 {
-		n.add("fuse.under", l.FuseID, verdict.Beware, with(fuse, working.Text(l.Amps, "A", 0), rating, working.Text(carries, "A", 0)), nil, cures...)
+		n.add("fuse.under", l.FuseID, verdict.Beware, with(fuse, working.Text(l.Amps, "A", 0), rating, working.Text(carries, "A", 0)), nil,
+			cures...)
 	}
 }

@@ -47,8 +47,10 @@ func expected(d *design.Design) []SignalAt {
 		says string
 		design.KeyState
 	}{
-		{"key out", design.KeyState{Key: "off", Engine: "stopped"}}, {"key out, after the bus sleeps", design.KeyState{Key: "off", Engine: "stopped"}}, {"accessory", design.KeyState{Key: "accessory", Engine: "stopped"}},
-		{"ignition on, engine stopped", design.KeyState{Key: "on", Engine: "stopped"}}, {"cranking", design.KeyState{Key: "start", Engine: "cranking"}}, {"engine running", design.KeyState{Key: "on", Engine: "running"}},
+		{"key out", design.KeyState{Key: "off", Engine: "stopped"}}, {"key out, after the bus sleeps",
+			design.KeyState{Key: "off", Engine: "stopped"}}, {"accessory", design.KeyState{Key: "accessory", Engine: "stopped"}},
+		{"ignition on, engine stopped", design.KeyState{Key: "on", Engine: "stopped"}},
+		{"cranking", design.KeyState{Key: "start", Engine: "cranking"}}, {"engine running", design.KeyState{Key: "on", Engine: "running"}},
 	} {
 		list = append(list, SignalAt{at.says, d.Signalled(position, at.KeyState)})
 	}
@@ -82,7 +84,8 @@ func Signal(d *design.Design) SignalPlan {
 	for _, row := range d.Facts.Feeds {
 		p := row.Of.Point(row.Key)
 		v := p.Judge()
-		f := FeedPoint{Key: row.Key, Name: p.Name, Behaviour: string(v.Behaviour), Candidate: v.Candidate, Trap: v.Trap, Findings: []FeedFinding{}, Missing: v.Missing, Rank: v.Rank, Tap: p.Tap(d.Trigger.Fuse.RatingA)}
+		f := FeedPoint{Key: row.Key, Name: p.Name, Behaviour: string(v.Behaviour), Candidate: v.Candidate, Trap: v.Trap,
+			Findings: []FeedFinding{}, Missing: v.Missing, Rank: v.Rank, Tap: p.Tap(d.Trigger.Fuse.RatingA)}
 		if f.Missing == nil {
 			f.Missing = []string{}
 		}
@@ -105,7 +108,8 @@ func noteDetection(d *design.Design, n *noted) {
 	}
 	cure := verdict.Set("Take an engine-running signal", "day.trigger", "running")
 	if !d.Kind.Charger() {
-		n.add("signal.detect.none", "coupling", verdict.Beware, with(d.Kind.Label()), nil, verdict.Unpin("As such coils are usually fed", "day.trigger"))
+		n.add("signal.detect.none", "coupling", verdict.Beware, with(d.Kind.Label()), nil,
+			verdict.Unpin("As such coils are usually fed", "day.trigger"))
 		return
 	}
 	nn, volts := d.Facts.N, func(v float64) string { return working.Text(v, "V", 1) }
@@ -136,13 +140,15 @@ func leftLive(d *design.Design) string {
 		return "both batteries are joined"
 	}
 	amps := d.InputAt(d.Charger.OutputA) + design.AsleepA
-	return fmt.Sprintf("the charger takes %s, and the start battery is half empty after %s", working.Text(amps, "A", 0), working.Span(design.HoursToHalf.Value(d.Facts.StartAh.Value, design.ShareToHalf, amps)))
+	return fmt.Sprintf("the charger takes %s, and the start battery is half empty after %s", working.Text(amps, "A", 0),
+		working.Span(design.HoursToHalf.Value(d.Facts.StartAh.Value, design.ShareToHalf, amps)))
 }
 
 // noteSignal says what is wrong with the feed point that was taken.
 func noteSignal(d *design.Design, n *noted) {
 	if late := d.Facts.Schools.DelayMin.Value / 60; d.Wired() && late >= delayShare*d.Facts.DrivenHours.Value {
-		n.add("signal.delay", "coupling", verdict.Beware, with(working.Plain(d.Facts.Schools.DelayMin.Value, "min", 0), working.Plain(d.Facts.DrivenHours.Value, "h", 2)), nil, verdict.Unpin("No timer", "schools.delayMin"))
+		n.add("signal.delay", "coupling", verdict.Beware, with(working.Plain(d.Facts.Schools.DelayMin.Value, "min", 0),
+			working.Plain(d.Facts.DrivenHours.Value, "h", 2)), nil, verdict.Unpin("No timer", "schools.delayMin"))
 	}
 	noteDetection(d, n)
 	if !d.Wired() || d.Facts.FeedTaken == "" {

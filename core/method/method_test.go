@@ -14,7 +14,8 @@ import (
 // room for what is needed.
 func near() method.Case {
 	return method.Case{Chemistry: battery.AGM, RouteM: 1.5, RegulatedV: 14.4, WantedV: 14.4, MostV: 14.7,
-		HalfA: 60, IdleA: 40, NeedA: 20, WithinA: 40, ChargerA: 20, ChargerIn: 26.5, LargestA: 80, AcceptsA: 40, RestA: 80, CrankA: 400, Alternators: 1}
+		HalfA: 60, IdleA: 40, NeedA: 20, WithinA: 40, ChargerA: 20, ChargerIn: 26.5, LargestA: 80, AcceptsA: 40, RestA: 80, CrankA: 400,
+		Alternators: 1}
 }
 
 func chosen(c method.Case) coupling.Kind {
@@ -56,13 +57,14 @@ func TestRulesFire(t *testing.T) {
 	solar := func(c *method.Case) { c.Solar = true }
 	need := func(a float64) change { return func(c *method.Case) { c.NeedA = a } }
 	cases := map[string]struct{ on, off change }{
-		"charger.variable":      {varies, none},
-		"charger.staged":        {none, nil},
-		"charger.far":           {far, justNear},
-		"charger.solar":         {solar, none},
-		"charger.signal":        {none, nil},
-		"charger.hot":           {func(c *method.Case) { c.Hot = true }, none},
-		"charger.idle":          {func(c *method.Case) { c.Idling, c.IdleA = true, 26.4 }, func(c *method.Case) { c.Idling, c.IdleA = true, 26.5 }},
+		"charger.variable": {varies, none},
+		"charger.staged":   {none, nil},
+		"charger.far":      {far, justNear},
+		"charger.solar":    {solar, none},
+		"charger.signal":   {none, nil},
+		"charger.hot":      {func(c *method.Case) { c.Hot = true }, none},
+		"charger.idle": {func(c *method.Case) { c.Idling, c.IdleA = true, 26.4 },
+			func(c *method.Case) { c.Idling, c.IdleA = true, 26.5 }},
 		"charger.short":         {need(40.1), need(40)},
 		"dcdc.tow":              {trailer, none},
 		"dcdc.noassist":         {emergency, none},

@@ -87,7 +87,8 @@ var rules = []rule{
 
 	// A high-current stage beside a charger.
 	{"bypass.trailer", bypass, RulesOut, 0, working.Practice, trailer, nil},
-	{"bypass.machine", bypass, RulesOut, 0, working.Memory, func(c Case) bool { return c.HalfA < bigHalfA }, func(c Case) []any { return []any{c.HalfA, 2 * bigHalfA} }},
+	{"bypass.machine", bypass, RulesOut, 0, working.Memory, func(c Case) bool { return c.HalfA < bigHalfA },
+		func(c Case) []any { return []any{c.HalfA, 2 * bigHalfA} }},
 	{"bypass.large", bypass, Favours, 3, working.Practice, func(c Case) bool { return large(c) && c.AcceptsA > c.LargestA },
 		func(c Case) []any { return []any{c.NeedA, c.LargestA, c.AcceptsA} }},
 	{"bypass.small", bypass, Warns, 2, working.Practice, func(c Case) bool { return !large(c) || c.AcceptsA <= c.LargestA },
@@ -111,7 +112,8 @@ var rules = []rule{
 	{"vsr.cheap", vsr, Favours, 1, working.Practice, always, nil},
 	{"join.budget", cheap, Favours, 1, working.Practice, func(c Case) bool { return c.LowBudget }, nil},
 	{"vsr.solar", vsr, Favours, 1, working.Practice, func(c Case) bool { return c.Solar && !c.Varies }, nil},
-	{"vsr.near", vsr, Warns, 1, working.Practice, func(c Case) bool { return c.SensingM > nearM }, func(c Case) []any { return []any{c.SensingM, nearM} }},
+	{"vsr.near", vsr, Warns, 1, working.Practice, func(c Case) bool { return c.SensingM > nearM },
+		func(c Case) []any { return []any{c.SensingM, nearM} }},
 	{"vsr.assist", vsr, Warns, 1, working.Practice, emergency, nil},
 	{"vsr.winch", vsr, Warns, 1, working.Practice, func(c Case) bool { return c.Winch }, nil},
 	{"contactor.ignition", contact, Warns, 1, working.Practice, always, nil},
@@ -119,7 +121,8 @@ var rules = []rule{
 	{"contactor.emergency", contact, Favours, 3, working.Practice, emergency, nil},
 	{"selector.left", selector, Warns, 1, working.Practice, always, nil},
 	{"selector.winch", selector, Favours, 2, working.Practice, func(c Case) bool { return c.Winch }, nil},
-	{"selector.old", selector, Favours, 1, working.Practice, func(c Case) bool { return c.Year > 0 && c.Year < oldYear }, func(c Case) []any { return []any{c.Year} }},
+	{"selector.old", selector, Favours, 1, working.Practice, func(c Case) bool { return c.Year > 0 && c.Year < oldYear },
+		func(c Case) []any { return []any{c.Year} }},
 
 	// A machine of its own.
 	{"second.trailer", second, RulesOut, 0, working.Physics, trailer, nil},

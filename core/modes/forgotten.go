@@ -71,9 +71,11 @@ func forgotten(d *design.Design) *Forgotten {
 	case dies >= healthySOC:
 		f.Says = "This start battery hardly cranks its engine as it is."
 	case stops >= healthySOC:
-		f.Says = fmt.Sprintf("The charger begins and stops again at once: its input falls below %s.", working.Text(d.Charger.CutOutV*d.Facts.N, "V", 1))
+		f.Says = fmt.Sprintf("The charger begins and stops again at once: its input falls below %s.",
+			working.Text(d.Charger.CutOutV*d.Facts.N, "V", 1))
 	case stops > dies:
-		f.Says = fmt.Sprintf("The charger's own cut-out stops it with %s left in the start battery; it no longer starts below %s.", working.Text(f.StopsAt, "%", 0), working.Text(f.NoStartAt, "%", 0))
+		f.Says = fmt.Sprintf("The charger's own cut-out stops it with %s left in the start battery; it no longer starts below %s.",
+			working.Text(f.StopsAt, "%", 0), working.Text(f.NoStartAt, "%", 0))
 	default:
 		fig := HoursToNoStart.MustWork(d.Facts.StartAh.Input(), working.From(healthySOC, working.Practice, "a healthy battery in use"),
 			working.Is(dies, "cranked for two seconds through time"), working.Is(draw, "charger at its full output, vehicle asleep"))

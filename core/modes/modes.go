@@ -45,7 +45,8 @@ type Mode struct {
 	half *working.Figure // what empties the start battery by half, where that is said
 }
 
-var keyStates = []design.KeyState{{Key: "off", Engine: "stopped"}, {Key: "accessory", Engine: "stopped"}, {Key: "on", Engine: "stopped"}, {Key: "start", Engine: "cranking"}, {Key: "on", Engine: "running"}}
+var keyStates = []design.KeyState{{Key: "off", Engine: "stopped"}, {Key: "accessory", Engine: "stopped"}, {Key: "on", Engine: "stopped"},
+	{Key: "start", Engine: "cranking"}, {Key: "on", Engine: "running"}}
 
 // keyOnA is what a vehicle takes with the ignition on and the engine stopped, accessoryA
 // with the key at accessory. Source: common practice, no source.
@@ -116,13 +117,15 @@ func joinedIn(d *design.Design, position string, k design.KeyState, s *design.St
 // modeState is the state of the circuit with everything as it stands.
 func modeState(d *design.Design, position string, k design.KeyState, sun string) design.State {
 	f, n := d.Facts, d.Facts.N
-	s := design.State{ID: "mode", Kind: design.Resting, State: circuit.State{StartV: design.RestAfterV * n, StartOhm: d.StartOhm(), VehicleA: design.AsleepA, AuxOwnV: f.Chemistry.RestV(0.75) * n, HouseA: f.DailyAh.Value / 24}}
+	s := design.State{ID: "mode", Kind: design.Resting, State: circuit.State{StartV: design.RestAfterV * n, StartOhm: d.StartOhm(),
+		VehicleA: design.AsleepA, AuxOwnV: f.Chemistry.RestV(0.75) * n, HouseA: f.DailyAh.Value / 24}}
 	if d.Kind == coupling.VSR {
 		s.AuxOwnV = f.Chemistry.RestV(1) * n // it was closed until now
 	}
 	switch k.Engine {
 	case "running":
-		s.Kind, s.Rpm, s.SetV, s.MachineA, s.VehicleA, s.StartV = design.Charging, design.CruiseRPM, f.RegulatedV.Value, d.MachineA(design.CruiseRPM), f.LoadA.Value*design.ByDay, design.SurfaceV*n
+		s.Kind, s.Rpm, s.SetV, s.MachineA, s.VehicleA, s.StartV = design.Charging, design.CruiseRPM, f.RegulatedV.Value,
+			d.MachineA(design.CruiseRPM), f.LoadA.Value*design.ByDay, design.SurfaceV*n
 		s.AuxOwnV, s.SecondA = d.AuxEmptyV(), d.SecondA(design.CruiseRPM)
 		if f.Chemistry.Lead {
 			s.AcceptsA = d.Rates.Accepts.Unrounded
@@ -178,7 +181,8 @@ func lamp(d *design.Design, s *design.State) string {
 
 // hoursToHalf is how long the start battery lasts, in words and as the line's figure.
 func hoursToHalf(d *design.Design, m *Mode, out float64) string {
-	fig := design.HoursToHalf.MustWork(d.Facts.StartAh.Input(), working.From(design.ShareToHalf, working.Practice, "from 90 to 50 %"), working.Is(out, "from the circuit"))
+	fig := design.HoursToHalf.MustWork(d.Facts.StartAh.Input(), working.From(design.ShareToHalf, working.Practice, "from 90 to 50 %"),
+		working.Is(out, "from the circuit"))
 	m.half = &fig
 	return working.Span(fig.Unrounded)
 }

@@ -35,7 +35,8 @@ func stops(d *design.Design) []Stops {
 		add("signal ("+d.FeedRating()+")", d.CouplingName(), "starts", "Live it runs, dead it rests; F3 blown is the same as dead.")
 	}
 	if d.ByVoltage() {
-		add("voltage at its input", d.CouplingName(), "starts", "Above %s it takes the engine for running, below %s for stopped: whatever raises the start side starts it.",
+		add("voltage at its input", d.CouplingName(), "starts",
+			"Above %s it takes the engine for running, below %s for stopped: whatever raises the start side starts it.",
 			working.Text(f.Detects.CutInV*f.N, "V", 1), working.Text(f.Detects.CutOutV*f.N, "V", 1))
 	}
 	if e := f.Extras; e.Isolator != job.NoIsolator && e.IsolatorFirst == job.Yes {
@@ -46,18 +47,22 @@ func stops(d *design.Design) []Stops {
 		if e.Cuts == "battery" {
 			what = "everything on the aux side"
 		}
-		add("Q3, low-voltage disconnect", what, "stops", "Below %s it opens; above %s it closes again.", working.Text(e.OpensV.Value, "V", 1), working.Text(e.ClosesV.Value, "V", 1))
+		add("Q3, low-voltage disconnect", what, "stops", "Below %s it opens; above %s it closes again.", working.Text(e.OpensV.Value, "V", 1),
+			working.Text(e.ClosesV.Value, "V", 1))
 		if e.Cuts == "battery" {
-			add("Q3, low-voltage disconnect", d.CouplingName(), "hides", "Once it is open a charger sees no battery: a flat battery looks like a dead charger.")
+			add("Q3, low-voltage disconnect", d.CouplingName(), "hides",
+				"Once it is open a charger sees no battery: a flat battery looks like a dead charger.")
 		}
 	}
 	if d.Kind.Charger() {
-		add(d.CouplingName()+"'s cut-out", d.CouplingName(), "stops", "Below %s at its input it stops, and looks again above %s.", working.Text(d.Charger.CutOutV*f.N, "V", 1), working.Text(rig.RestartV*f.N, "V", 1))
+		add(d.CouplingName()+"'s cut-out", d.CouplingName(), "stops", "Below %s at its input it stops, and looks again above %s.",
+			working.Text(d.Charger.CutOutV*f.N, "V", 1), working.Text(rig.RestartV*f.N, "V", 1))
 	}
 	if !f.Chemistry.Lead {
 		switch f.Set.Disable {
 		case nil:
-			add("management system", "everything on the aux side", "stops", "It opens when a cell is cold, full or empty; whether its charge-disable is wired to the charger nobody said.")
+			add("management system", "everything on the aux side", "stops",
+				"It opens when a cell is cold, full or empty; whether its charge-disable is wired to the charger nobody said.")
 		default:
 			if *f.Set.Disable == string(job.Yes) {
 				add("management system's charge-disable", d.CouplingName(), "stops", "First the charger, then, if that fails, its own contact.")
@@ -70,9 +75,12 @@ func stops(d *design.Design) []Stops {
 		sun := working.Text(design.SunShare*f.Day.SolarW.Value/(14*f.N), "A", 0)
 		switch f.Survey.SolarPriority {
 		case "vehicle":
-			add("vehicle's input", "solar", "hides", "While the signal is live the charger takes the vehicle first. With F1 open it waits on a dead input, and %s of sun go nowhere: a dead feed looks like dead panels.", sun)
+			add("vehicle's input", "solar", "hides",
+				"While the signal is live the charger takes the vehicle first. With F1 open it waits on a dead input, and %s of sun go nowhere: a "+
+					"dead feed looks like dead panels.", sun)
 		case "sun":
-			add("solar", "vehicle's input", "hides", "While the sun shines the charger takes %s of it and leaves the vehicle: a dead feed shows only at night.", sun)
+			add("solar", "vehicle's input", "hides",
+				"While the sun shines the charger takes %s of it and leaves the vehicle: a dead feed shows only at night.", sun)
 		}
 	}
 	return list

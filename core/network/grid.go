@@ -94,7 +94,8 @@ func newGrid(c *Circuit, zeros []Node) (*grid, error) {
 			l.a, l.b = g.unknown[l.nodeA], g.unknown[l.nodeB]
 			pairs = append(pairs, [2]int{l.a, l.b})
 		default:
-			d := device{to: g.unknown[to], from: g.unknown[from], plus: g.unknown[plus], minus: g.unknown[minus], nodes: [2]Node{plus, minus}, element: i}
+			d := device{to: g.unknown[to], from: g.unknown[from], plus: g.unknown[plus], minus: g.unknown[minus], nodes: [2]Node{plus, minus},
+				element: i}
 			_, d.passes = e.(*Diode)
 			g.devices = append(g.devices, d)
 			pairs = append(pairs, [2]int{d.to, d.plus}, [2]int{d.to, d.minus}, [2]int{d.from, d.plus}, [2]int{d.from, d.minus})

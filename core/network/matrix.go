@@ -21,7 +21,8 @@ type matrix struct {
 
 // newMatrix makes room for n unknowns, of which pairs meet.
 func newMatrix(n int, pairs [][2]int) *matrix {
-	m := &matrix{n: n, place: make([]int, n+1), later: make([][]int, n), base: make([]float64, n*n), lu: make([]float64, n*n), y: make([]float64, n)}
+	m := &matrix{n: n, place: make([]int, n+1), later: make([][]int, n), base: make([]float64, n*n), lu: make([]float64, n*n),
+		y: make([]float64, n)}
 	meets := make([]bool, n*n)
 	for _, p := range pairs {
 		if p[0] > 0 && p[1] > 0 && p[0] != p[1] {

@@ -35,7 +35,8 @@ func (c *Circuit) Netlist(title string, resting ...string) (string, error) {
 	for _, name := range c.names[1:] {
 		fmt.Fprintf(&b, "c_at_%[1]s %[1]s 0 10u ic=0\nr_at_%[1]s %[1]s 0 %.9[2]g\n", SpiceName(name), 100/leak)
 	}
-	b.WriteString(".options method=gear reltol=1e-6 abstol=1e-6 vntol=1e-7 gmin=1e-15 itl4=200\n.control\ntran 5u 24m 0 20u uic\nset numdgt=9\n")
+	b.WriteString(".options method=gear reltol=1e-6 abstol=1e-6 vntol=1e-7 gmin=1e-15 itl4=200\n.control\ntran 5u 24m 0 20u uic\nset " +
+		"numdgt=9\n")
 	for _, name := range c.names[1:] {
 		fmt.Fprintf(&b, "print v(%[1]s)[length(v(%[1]s))-1]\n", SpiceName(name))
 	}

@@ -11,7 +11,8 @@ import (
 )
 
 // bench is a start battery, a line to a converter, and an aux battery behind it.
-func bench(start network.Battery, lineOhm float64, charger network.Converter, aux network.Battery, more ...func(c *network.Circuit)) *network.Circuit {
+func bench(start network.Battery, lineOhm float64, charger network.Converter, aux network.Battery,
+	more ...func(c *network.Circuit)) *network.Circuit {
 	c := network.New()
 	start.Name, start.Plus = "start", c.Node("bus")
 	charger.Name, charger.InPlus, charger.OutPlus = "charger", c.Node("in"), c.Node("out")
@@ -70,7 +71,8 @@ func TestConverterFeedsAConverter(t *testing.T) {
 func TestTwoRegulatedSourcesOnOneNode(t *testing.T) {
 	c := network.New()
 	bus := c.Node("bus")
-	c.Add(network.Alternator{Name: "low", Plus: bus, Volts: 14.0, MaxA: 60}, network.Alternator{Name: "high", Plus: bus, Volts: 14.4, MaxA: 50},
+	c.Add(network.Alternator{Name: "low", Plus: bus, Volts: 14.0, MaxA: 60},
+		network.Alternator{Name: "high", Plus: bus, Volts: 14.4, MaxA: 50},
 		network.CurrentLoad{Name: "load", A: bus, Amps: 80})
 	s := solve(t, c)
 	assert.InDelta(t, 50, s.Through("high"), 1e-3)
@@ -110,7 +112,8 @@ func TestTheUpperOfTwoPoints(t *testing.T) {
 // never was anything else.
 func TestSolvedAgainAfterAJump(t *testing.T) {
 	build := func(volts, amps float64) *network.Circuit {
-		return bench(network.Battery{Volts: volts, Ohm: 0.001}, 0.049, network.Converter{OutV: 14.4, MaxOutA: amps, Efficiency: 0.9}, network.Battery{Volts: 12.2, Ohm: 0.01})
+		return bench(network.Battery{Volts: volts, Ohm: 0.001}, 0.049, network.Converter{OutV: 14.4, MaxOutA: amps, Efficiency: 0.9},
+			network.Battery{Volts: 12.2, Ohm: 0.01})
 	}
 	solver, err := network.NewSolver(build(6.4, 0.5))
 	require.NoError(t, err)
@@ -183,11 +186,17 @@ func TestWhatAsksTooMuchIsNamed(t *testing.T) {
 	}{
 		"three equal loads": {loads(13.6, 0.045, 350, 350, 350),
 			"load c: together with load b, load a asks 1050 W and their line can give about 1028 W", []string{"load b", "load a"}},
-		"one alone":                       {loads(13.6, 0.045, 1200), "load a: asks 1200 W and its line can give at most 1028 W", nil},
-		"one large beside one small":      {loads(13.6, 0.045, 40, 1200), "load b: asks 1200 W and its line can give at most 1028 W", nil},
-		"a power beyond a machine":        {machine(50, network.PowerLoad{Name: "inverter", A: 2, Watts: 900}), "inverter: asks 900 W and its line can give at most 707 W", nil},
-		"a current beyond a machine":      {machine(50, network.CurrentLoad{Name: "lamps", A: 2, Amps: 60}), "lamps: asks 60.0 A and its line can give at most 50.0 A", nil},
-		"a current beyond a thin battery": {line(12, 1, func(c *network.Circuit, n network.Node) { c.Add(network.CurrentLoad{Name: "lamps", A: n, Amps: 30}) }), "lamps: asks 30.0 A and its line can give at most 11.8 A", nil},
+		"one alone":                  {loads(13.6, 0.045, 1200), "load a: asks 1200 W and its line can give at most 1028 W", nil},
+		"one large beside one small": {loads(13.6, 0.045, 40, 1200), "load b: asks 1200 W and its line can give at most 1028 W", nil},
+		"a power beyond a machine": {machine(50, network.PowerLoad{Name: "inverter", A: 2, Watts: 900}),
+			"inverter: asks 900 W and its line can give at most 707 W", nil},
+		"a current beyond a machine": {machine(50, network.CurrentLoad{Name: "lamps", A: 2, Amps: 60}),
+			"lamps: asks 60.0 A and its line can give at most 50.0 A", nil},
+		"a current beyond a thin battery": {line(12, 1, func(c *network.Circuit,
+			n network.Node) {
+			c.Add(network.CurrentLoad{Name: "lamps", A: n, Amps: 30})
+		}),
+			"lamps: asks 30.0 A and its line can give at most 11.8 A", nil},
 	} {
 		_, err := network.Solve(c.circuit)
 		var named *network.Error
@@ -196,7 +205,8 @@ func TestWhatAsksTooMuchIsNamed(t *testing.T) {
 		assert.Equal(t, c.others, named.Others, name)
 	}
 	// What it asks there is not what its label would ask.
-	_, err := network.Solve(bench(network.Battery{Volts: 12, Ohm: 0.01}, 0.09, network.Converter{OutV: 14.4, MaxOutA: 60, Efficiency: 0.9}, network.Battery{Volts: 11, Ohm: 0.01}))
+	_, err := network.Solve(bench(network.Battery{Volts: 12, Ohm: 0.01}, 0.09, network.Converter{OutV: 14.4, MaxOutA: 60, Efficiency: 0.9},
+		network.Battery{Volts: 11, Ohm: 0.01}))
 	require.EqualError(t, err, "charger: asks 773 W and its line can give at most 360 W") // 60 A at 11.6 V over 0.9; 12²/(4 × 0.1)
 }
 
@@ -215,7 +225,8 @@ func TestChargerWithACutOut(t *testing.T) {
 		"too low to start":                {11.5, 0.001, 12, 0, network.Off},
 		"between the two at rest":         {12.5, 0.001, 12, 12.6, network.Off},
 	} {
-		s := solve(t, bench(network.Battery{Volts: c.volts, Ohm: 1e-6}, c.ohm, network.Converter{OutV: 14.4, MaxOutA: 40, Efficiency: 0.9, CutOutV: c.cutOut, RestartV: c.restart},
+		s := solve(t, bench(network.Battery{Volts: c.volts, Ohm: 1e-6}, c.ohm,
+			network.Converter{OutV: 14.4, MaxOutA: 40, Efficiency: 0.9, CutOutV: c.cutOut, RestartV: c.restart},
 			network.Battery{Volts: 13.2, Ohm: 0.004}))
 		at := converts(t, s, "charger")
 		assert.Equal(t, c.want, at.Status, name)
@@ -260,7 +271,8 @@ func TestChargersThatCannotRunTogether(t *testing.T) {
 func TestIsolatedCharger(t *testing.T) {
 	c := network.New()
 	c.Add(network.Battery{Name: "start", Plus: c.Node("bus"), Volts: 13, Ohm: 0.005},
-		network.Converter{Name: "charger", InPlus: c.Node("bus"), OutPlus: c.Node("out"), OutMinus: c.Node("zero"), OutV: 14.4, MaxOutA: 30, Efficiency: 0.9},
+		network.Converter{Name: "charger", InPlus: c.Node("bus"), OutPlus: c.Node("out"), OutMinus: c.Node("zero"), OutV: 14.4, MaxOutA: 30,
+			Efficiency: 0.9},
 		network.Battery{Name: "aux", Plus: c.Node("out"), Minus: c.Node("zero"), Volts: 12.8, Ohm: 0.01})
 	s := solve(t, c)
 	assert.InDelta(t, 12.8+30*0.01, s.Across("out", "zero"), 1e-4)
@@ -273,7 +285,8 @@ func TestIsolatedCharger(t *testing.T) {
 // A source without resistance holds its voltage; what it gives follows from the rest.
 func TestSourceWithoutResistance(t *testing.T) {
 	c := network.New()
-	c.Add(network.Source{Name: "supply", Plus: c.Node("a"), Volts: 13.8}, network.Source{Name: "on top", Plus: c.Node("b"), Minus: c.Node("a"), Volts: 12},
+	c.Add(network.Source{Name: "supply", Plus: c.Node("a"), Volts: 13.8},
+		network.Source{Name: "on top", Plus: c.Node("b"), Minus: c.Node("a"), Volts: 12},
 		network.Resistance{Name: "low", A: c.Node("a"), Ohm: 2}, network.Resistance{Name: "high", A: c.Node("b"), Ohm: 4})
 	s := solve(t, c)
 	assert.InDelta(t, 25.8, s.At("b"), 1e-12)
@@ -287,7 +300,8 @@ func TestSourceWithoutResistance(t *testing.T) {
 // A machine that says how it gives way is as soft as that.
 func TestAlternatorOfItsOwnSlope(t *testing.T) {
 	c := network.New()
-	c.Add(network.Alternator{Name: "machine", Plus: c.Node("bus"), Volts: 14.4, MaxA: 100, SlopeOhm: 0.005}, network.CurrentLoad{Name: "load", A: c.Node("bus"), Amps: 60})
+	c.Add(network.Alternator{Name: "machine", Plus: c.Node("bus"), Volts: 14.4, MaxA: 100, SlopeOhm: 0.005},
+		network.CurrentLoad{Name: "load", A: c.Node("bus"), Amps: 60})
 	assert.InDelta(t, 14.4-60*0.005, solve(t, c).At("bus"), 1e-6)
 }
 

@@ -205,7 +205,8 @@ func FuzzSolve(f *testing.F) {
 		at := func(i int) network.Node { return c.Node(fmt.Sprintf("n%d", i)) }
 		c.Add(network.Battery{Name: "fuzzed", Plus: at(1), Volts: volts, Ohm: ohm, MaxChargeA: amps},
 			network.PowerLoad{Name: "power", A: at(2), Watts: watts}, network.CurrentLoad{Name: "lamp", A: at(2), Amps: amps},
-			network.Converter{Name: "fuzzed charger", InPlus: at(1), OutPlus: at(2), OutV: volts, MaxOutA: amps, Efficiency: 0.9, MaxInA: watts, CutOutV: volts / 2})
+			network.Converter{Name: "fuzzed charger", InPlus: at(1), OutPlus: at(2), OutV: volts, MaxOutA: amps, Efficiency: 0.9, MaxInA: watts,
+				CutOutV: volts / 2})
 		found, err := network.Solve(c)
 		if err != nil {
 			var named *network.Error

@@ -202,7 +202,8 @@ func (s *Solver) blame(culprits []*port) error {
 		p := culprits[0]
 		t := s.terminals(p)
 		asks := p.asks(t)
-		return &Error{Element: p.name(), Why: fmt.Sprintf("asks %s and its line can give at most %s", quantity(asks, "W"), quantity(min(p.bestW, asks), "W"))}
+		return &Error{Element: p.name(), Why: fmt.Sprintf("asks %s and its line can give at most %s", quantity(asks, "W"),
+			quantity(min(p.bestW, asks), "W"))}
 	}
 	names, asks := []string{}, 0.0
 	for _, p := range culprits {

@@ -56,7 +56,8 @@ func (w Switch) sensible() error     { return sensible(w.Name, ohms("Ohm", w.Ohm
 func (s Source) sensible() error     { return sensible(s.Name, signed("Volts", s.Volts)) }
 
 func (b Battery) sensible() error {
-	return sensible(b.Name, signed("Volts", b.Volts), ohms("Ohm", b.Ohm), optional("ChargeOhm", b.ChargeOhm), amount("MaxChargeA", b.MaxChargeA))
+	return sensible(b.Name, signed("Volts", b.Volts), ohms("Ohm", b.Ohm), optional("ChargeOhm", b.ChargeOhm),
+		amount("MaxChargeA", b.MaxChargeA))
 }
 
 func (a Alternator) sensible() error {

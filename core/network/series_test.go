@@ -44,7 +44,8 @@ func TestVoltagesInsideARun(t *testing.T) {
 func TestRings(t *testing.T) {
 	c := network.New()
 	c.Add(network.Battery{Name: "source", Plus: c.Node("a"), Volts: 12, Ohm: 0.01},
-		network.Resistance{Name: "out", A: c.Node("a"), B: c.Node("x"), Ohm: 1}, network.Resistance{Name: "on", A: c.Node("x"), B: c.Node("y"), Ohm: 1},
+		network.Resistance{Name: "out", A: c.Node("a"), B: c.Node("x"), Ohm: 1},
+		network.Resistance{Name: "on", A: c.Node("x"), B: c.Node("y"), Ohm: 1},
 		network.Resistance{Name: "back", A: c.Node("y"), B: c.Node("a"), Ohm: 1},
 		network.Resistance{Name: "down", A: c.Node("a"), B: c.Node("z"), Ohm: 5}, network.Resistance{Name: "ground", A: c.Node("z"), Ohm: 6.99})
 	s := solve(t, c)

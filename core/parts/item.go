@@ -32,10 +32,12 @@ type Item struct {
 }
 
 // ItemKinds are the kinds of part. Rated ones say a current, cables a size.
-var ItemKinds = []string{"charger", "relay", "contactor", "selector", "changeover", "plug", "fuse", "holder", "cable", "connector", "kit", "other"}
+var ItemKinds = []string{"charger", "relay", "contactor", "selector", "changeover", "plug", "fuse", "holder", "cable", "connector", "kit",
+	"other"}
 
 // rated are the kinds that are of no use without a current.
-var rated = map[string]bool{"charger": true, "relay": true, "contactor": true, "selector": true, "changeover": true, "plug": true, "fuse": true, "kit": true}
+var rated = map[string]bool{"charger": true, "relay": true, "contactor": true, "selector": true, "changeover": true, "plug": true,
+	"fuse": true, "kit": true}
 
 // Key names an item: its kind and its name, in which case and spaces do not matter.
 func (i Item) Key() string {

@@ -135,8 +135,10 @@ func Stock() Book {
 	}
 	b.Changeovers = []Changeover{
 		{"changeover-40", "plug-in changeover relay, 40/30 A", coupling.PlugIn, contactOhm, crankShare * 40, 6, true},
-		{"changeover-70", "plug-in changeover relay, 70/50 A", coupling.Changeover{MakeA: 70, BreakA: 50, CoilA: 0.2}, contactOhm, crankShare * 70, 10, true},
-		{"changeover-100", "stud changeover relay, 100/80 A", coupling.Changeover{MakeA: 100, BreakA: 80, CoilA: 0.6}, contactOhm, crankShare * 100, 120, false},
+		{"changeover-70", "plug-in changeover relay, 70/50 A", coupling.Changeover{MakeA: 70, BreakA: 50, CoilA: 0.2}, contactOhm,
+			crankShare * 70, 10, true},
+		{"changeover-100", "stud changeover relay, 100/80 A", coupling.Changeover{MakeA: 100, BreakA: 80, CoilA: 0.6}, contactOhm,
+			crankShare * 100, 120, false},
 	}
 	b.Plugs = []Plug{
 		{"plug-50", "50 A plug", 50, 16, 0.0005},
@@ -155,7 +157,8 @@ var (
 		coupling.SecondAlternator: {100, 200, 300}, coupling.DCDCHighCurrent: {coupling.UsualHighCurrent.ContactA},
 	}
 	contactNames = map[coupling.Kind]string{
-		coupling.VSR: "voltage-sensing relay", coupling.SwitchedContactor: "continuous-duty contactor", coupling.ManualSelector: "selector with contactor",
+		coupling.VSR: "voltage-sensing relay", coupling.SwitchedContactor: "continuous-duty contactor",
+		coupling.ManualSelector:   "selector with contactor",
 		coupling.SecondAlternator: "isolator", coupling.DCDCHighCurrent: "bypass stage",
 	}
 )

@@ -27,11 +27,13 @@ func checkLevel(p plan.Plan, id string) string {
 	return ""
 }
 
-const fits = `"lengthMM":330,"widthMM":173,"heightMM":220,"recessLengthMM":340,"recessWidthMM":180,"recessHeightMM":245,"openingLengthMM":340,"openingWidthMM":180`
+const fits = `"lengthMM":330,"widthMM":173,"heightMM":220,"recessLengthMM":340,"recessWidthMM":180,"recessHeightMM":245,` +
+	`"openingLengthMM":340,"openingWidthMM":180`
 
 // Each check with a job that raises it and one that just does not.
 func TestChecksFire(t *testing.T) {
-	const relay = `{"alternator":{"label":"90/180 A","regulation":"fixed","knownBy":"test","volts":14.4},"aux":{"chemistry":"agm","place":"seat"%s},"pins":{"coupling":"vsr"}%s}`
+	const relay = `{"alternator":{"label":"90/180 A","regulation":"fixed","knownBy":"test","volts":14.4},"aux":{"chemistry":"agm",` +
+		`"place":"seat"%s},"pins":{"coupling":"vsr"}%s}`
 	vsr := func(aux, rest string) string {
 		return strings.Replace(strings.Replace(relay, "%s", aux, 1), "%s", rest, 1)
 	}
@@ -49,7 +51,8 @@ func TestChecksFire(t *testing.T) {
 		{"place.socket", "caution", `{"vehicle":{"kind":"tow-caravan"}}`, `{}`},
 		{"fit.open", "open", `{"fit":{"lengthMM":330}}`, `{"fit":{` + fits + `,"aboveMM":300}}`},
 		{"fit.goes", "good", `{"fit":{` + fits + `,"aboveMM":220}}`, `{"fit":{` + fits + `,"aboveMM":100}}`},
-		{"fit.not", "bad", `{"fit":{` + strings.Replace(fits, `"recessHeightMM":245`, `"recessHeightMM":239`, 1) + `,"aboveMM":300}}`, `{"fit":{` + strings.Replace(fits, `"recessHeightMM":245`, `"recessHeightMM":240`, 1) + `,"aboveMM":300}}`},
+		{"fit.not", "bad", `{"fit":{` + strings.Replace(fits, `"recessHeightMM":245`, `"recessHeightMM":239`, 1) + `,"aboveMM":300}}`,
+			`{"fit":{` + strings.Replace(fits, `"recessHeightMM":245`, `"recessHeightMM":240`, 1) + `,"aboveMM":300}}`},
 		{"bank.shares", "caution", `{"aux":{"count":2,"feed":"end","linkM":0.5}}`, `{"aux":{"count":1}}`},
 		{"bank.shares", "good", `{"aux":{"count":2,"feed":"corners","linkM":0.5}}`, `{}`},
 		{"bank.mixed", "bad", `{"aux":{"count":2,"same":"no"}}`, `{"aux":{"count":2,"same":"yes"}}`},
@@ -58,17 +61,21 @@ func TestChecksFire(t *testing.T) {
 		{"join.ruined", "bad", vsr(`,"restV":9.9`, `,"startBattery":{"restV":12.6}`), vsr(`,"restV":10`, `,"startBattery":{"restV":12.6}`)},
 		{"join.flows", "good", vsr(`,"restV":12.4`, `,"startBattery":{"restV":12.6}`), vsr("", "")},
 		{"join.large", "bad", vsr(`,"restV":10`, `,"startBattery":{"restV":13.0}`), vsr(`,"restV":12.4`, `,"startBattery":{"restV":12.6}`)},
-		{"answers.use", "caution", `{"use":{"dailyAh":80},"loads":{"a1":{"kind":"fridge"}}}`, `{"use":{"dailyAh":33},"loads":{"a1":{"kind":"fridge"}}}`},
+		{"answers.use", "caution", `{"use":{"dailyAh":80},"loads":{"a1":{"kind":"fridge"}}}`,
+			`{"use":{"dailyAh":33},"loads":{"a1":{"kind":"fridge"}}}`},
 		{"answers.idle", "caution", `{"use":{"drivenHours":1,"idleHours":1.1}}`, `{"use":{"drivenHours":1,"idleHours":1}}`},
-		{"answers.suspect", "caution", `{"vehicle":{"year":2008},"alternator":{"regulation":"fixed","knownBy":"label"}}`, `{"vehicle":{"year":2007},"alternator":{"regulation":"fixed","knownBy":"label"}}`},
-		{"answers.suspect", "caution", `{"vehicle":{"stopStart":"yes"},"alternator":{"regulation":"fixed","knownBy":"label"}}`, `{"vehicle":{"stopStart":"yes"},"alternator":{"regulation":"fixed","knownBy":"test"}}`},
+		{"answers.suspect", "caution", `{"vehicle":{"year":2008},"alternator":{"regulation":"fixed","knownBy":"label"}}`,
+			`{"vehicle":{"year":2007},"alternator":{"regulation":"fixed","knownBy":"label"}}`},
+		{"answers.suspect", "caution", `{"vehicle":{"stopStart":"yes"},"alternator":{"regulation":"fixed","knownBy":"label"}}`,
+			`{"vehicle":{"stopStart":"yes"},"alternator":{"regulation":"fixed","knownBy":"test"}}`},
 		{"answers.sensor", "bad", `{"vehicle":{"sensor":"yes"},"schools":{"negative":"post"}}`, `{"vehicle":{"sensor":"yes"}}`},
 		{"answers.frame", "bad", `{"vehicle":{"frame":"aluminium"},"pins":{"return":"chassis"}}`, `{"vehicle":{"frame":"aluminium"}}`},
 		{"answers.bonded", "bad", `{"vehicle":{"bonded":"no"}}`, `{"vehicle":{"bonded":"no"},"pins":{"return":"cable"}}`},
 		{"answers.startflat", "caution", `{"startBattery":{"restV":12.19}}`, `{"startBattery":{"restV":12.2}}`},
 		{"answers.startold", "caution", `{"startBattery":{"ageYears":6}}`, `{"startBattery":{"ageYears":5.9}}`},
 		{"answers.ruined", "bad", `{"aux":{"restV":3}}`, `{"aux":{"restV":10}}`},
-		{"answers.load", "caution", `{"alternator":{"label":"40 A"},"vehicle":{"loadA":45}}`, `{"alternator":{"label":"180 A"},"vehicle":{"loadA":45}}`},
+		{"answers.load", "caution", `{"alternator":{"label":"40 A"},"vehicle":{"loadA":45}}`,
+			`{"alternator":{"label":"180 A"},"vehicle":{"loadA":45}}`},
 	}
 	for _, c := range cases {
 		fires := decide(t, c.fires)
@@ -88,7 +95,8 @@ func TestChecksFire(t *testing.T) {
 // Truth 4: a breaker, a relay and a plug of 100 A that carry 99 A in a hot bay are beyond
 // what they bear; the weakest is named.
 func TestChainNamesItsWeakest(t *testing.T) {
-	const hot = `{"alternator":{"label":"150/250 A","regulation":"fixed","knownBy":"test"},"aux":{"chemistry":"lifepo4","capacityAh":300,"place":"rear"},
+	const hot = `{"alternator":{"label":"150/250 A","regulation":"fixed","knownBy":"test"},"aux":{"chemistry":"lifepo4","capacityAh":300,
+"place":"rear"},
 		"bays":{"startC":60},"pins":{"chargerA":80,"coupling":"changeover","contactA":100}}`
 	p := decide(t, hot)
 	assert.Contains(t, noteIDs(p), "chain.over")
@@ -104,7 +112,8 @@ func TestChainNamesItsWeakest(t *testing.T) {
 		assert.InDelta(t, 100*l.Amps/l.BearsA, l.Share, 0.02*l.Share+1)
 	}
 	assert.Equal(t, 1, weakest)
-	small := decide(t, `{"vehicle":{"kind":"tow-caravan"},"alternator":{"label":"250 A"},"aux":{"chemistry":"lifepo4","capacityAh":300},"pins":{"chargerA":40,"plugA":50}}`)
+	small := decide(t, `{"vehicle":{"kind":"tow-caravan"},"alternator":{"label":"250 A"},"aux":{"chemistry":"lifepo4","capacityAh":300},`+
+		`"pins":{"chargerA":40,"plugA":50}}`)
 	assert.Contains(t, noteIDs(small), "chain.over", "a 50 A plug starves a caravan")
 	assert.NotContains(t, noteIDs(decide(t, `{"vehicle":{"kind":"tow-caravan"},"pins":{"chargerA":20}}`)), "chain.over")
 }
@@ -192,7 +201,8 @@ func TestSchoolsDiffer(t *testing.T) {
 	assert.Equal(t, verdict.Caution, comes(`{}`, "fuse", "below").Level)
 	assert.Equal(t, verdict.Bad, comes(`{"vehicle":{"kind":"tow-caravan"}}`, "return", "chassis").Level, "not over a tow coupling")
 	assert.Equal(t, verdict.Bad, comes(`{"vehicle":{"sensor":"yes"}}`, "negative", "post").Level)
-	assert.Equal(t, verdict.Bad, comes(`{"pins":{"coupling":"changeover"}}`, "emergency", "crank").Level, "cranking current is more than the fuse bears")
+	assert.Equal(t, verdict.Bad, comes(`{"pins":{"coupling":"changeover"}}`, "emergency", "crank").Level,
+		"cranking current is more than the fuse bears")
 	cable := decide(t, `{"schools":{"fuse":"cable"}}`)
 	lowest := decide(t, `{}`)
 	assert.Greater(t, startFuse(cable), startFuse(lowest))
@@ -232,5 +242,6 @@ func TestOptions(t *testing.T) {
 	assert.Equal(t, 1, advised)
 	assert.True(t, slices.ContainsFunc(list, func(o study.Sizing) bool { return o.Now }))
 	boxed, _ := job.Decode([]byte(`{"bays":{"auxC":40},"placing":{"lengthMM":250,"widthMM":200,"heightMM":120}}`))
-	assert.True(t, slices.ContainsFunc(study.Sizings(design.Of(boxed, parts.Stock())), func(o study.Sizing) bool { return o.GivesA < o.OutA }), "a closed box holds it back")
+	assert.True(t, slices.ContainsFunc(study.Sizings(design.Of(boxed, parts.Stock())), func(o study.Sizing) bool { return o.GivesA < o.OutA }),
+		"a closed box holds it back")
 }

@@ -19,7 +19,8 @@ import (
 
 // joined is a contactor job on lead, or on another chemistry, with extras.
 func joinedJob(extras string) string {
-	return `{"alternator":{"label":"90/180 A","regulation":"fixed","knownBy":"test"},"aux":{"chemistry":"agm","place":"middle","capacityAh":120},"pins":{"coupling":"contactor"},"wants":{"emergencyStart":"yes"},"extras":{` + extras + `}}`
+	return `{"alternator":{"label":"90/180 A","regulation":"fixed","knownBy":"test"},"aux":{"chemistry":"agm","place":"middle",` +
+		`"capacityAh":120},"pins":{"coupling":"contactor"},"wants":{"emergencyStart":"yes"},"extras":{` + extras + `}}`
 }
 
 // Each check of an extra with a job that raises it and one that just does not.
@@ -32,7 +33,8 @@ func TestExtraChecksFire(t *testing.T) {
 		return `{"vehicle":{"kind":"tow-caravan"},"extras":{` + extras + `}}`
 	}
 	winch := func(extras, coupling string) string {
-		return `{"vehicle":{"winch":"yes"},"alternator":{"label":"90/180 A","regulation":"fixed","knownBy":"test"},"aux":{"chemistry":"agm","place":"bonnet"},"pins":{"coupling":"` + coupling + `"},"extras":{` + extras + `}}`
+		return `{"vehicle":{"winch":"yes"},"alternator":{"label":"90/180 A","regulation":"fixed","knownBy":"test"},"aux":{"chemistry":"agm",` +
+			`"place":"bonnet"},"pins":{"coupling":"` + coupling + `"},"extras":{` + extras + `}}`
 	}
 	const lvd = `"disconnect":"yes",`
 	cases := []struct{ id, level, fires, not string }{
@@ -42,7 +44,8 @@ func TestExtraChecksFire(t *testing.T) {
 		{"extra.isolator.open", "open", with(`"isolator":"master"`), with(`"isolator":"master","isolatorFirst":"yes"`)},
 		{"extra.isolator.crank", "caution", joinedJob(`"isolator":"aux","isolatorA":50`), joinedJob(`"isolator":"aux","isolatorA":300`)},
 		{"extra.shunt.reads", "good", with(`"monitor":"yes"`), with(`"monitor":"no"`)},
-		{"extra.shunt.hours", "bad", `{"pins":{"chargerA":50},"extras":{"monitor":"yes","shuntA":74}}`, `{"pins":{"chargerA":50},"extras":{"monitor":"yes","shuntA":76}}`},
+		{"extra.shunt.hours", "bad", `{"pins":{"chargerA":50},"extras":{"monitor":"yes","shuntA":74}}`,
+			`{"pins":{"chargerA":50},"extras":{"monitor":"yes","shuntA":76}}`},
 		{"extra.shunt.short", "caution", joinedJob(`"monitor":"yes","shuntA":200`), joinedJob(`"monitor":"yes","shuntA":600`)},
 		{"extra.shunt.all", "good", with(`"monitor":"yes","shuntAll":"yes"`), with(`"monitor":"yes"`)},
 		{"extra.shunt.past", "caution", with(`"monitor":"yes","shuntAll":"no"`), with(`"monitor":"yes","shuntAll":"yes"`)},
@@ -62,16 +65,22 @@ func TestExtraChecksFire(t *testing.T) {
 		{"extra.bond.fuse", "bad", with(`"bond":"yes","bondSize":"10 mm²"`), with(`"bond":"yes","bondSize":"16 mm²"`)},
 		{"extra.bond.idle", "good", `{"pins":{"return":"cable"},"extras":{"bond":"yes"}}`, with(`"bond":"yes"`)},
 		{"answers.bonded", "bad", `{"vehicle":{"bonded":"no"}}`, `{"vehicle":{"bonded":"no"},"extras":{"bond":"yes"}}`},
-		{"extra.winch.fuse", "bad", winch(`"winchA":500,"winchFrom":"joined","winchMin":3`, "contactor"), winch(`"winchA":500,"winchFrom":"joined","winchMin":0.1`, "contactor")},
-		{"extra.winch.contact", "bad", winch(`"winchA":400,"winchFrom":"joined","winchMin":0.1`, "contactor"), winch(`"winchA":100,"winchFrom":"joined","winchMin":0.1`, "contactor")},
-		{"extra.winch.join", "good", winch(`"winchA":100,"winchFrom":"joined"`, "contactor"), winch(`"winchA":400,"winchFrom":"joined"`, "contactor")},
+		{"extra.winch.fuse", "bad", winch(`"winchA":500,"winchFrom":"joined","winchMin":3`, "contactor"),
+			winch(`"winchA":500,"winchFrom":"joined","winchMin":0.1`, "contactor")},
+		{"extra.winch.contact", "bad", winch(`"winchA":400,"winchFrom":"joined","winchMin":0.1`, "contactor"),
+			winch(`"winchA":100,"winchFrom":"joined","winchMin":0.1`, "contactor")},
+		{"extra.winch.join", "good", winch(`"winchA":100,"winchFrom":"joined"`, "contactor"),
+			winch(`"winchA":400,"winchFrom":"joined"`, "contactor")},
 		{"extra.winch.apart", "caution", winch(`"winchFrom":"joined"`, "dcdc"), winch(`"winchFrom":"joined"`, "contactor")},
 		{"extra.winch.volts", "caution", winch(`"winchA":600`, "dcdc"), winch(`"winchA":200`, "dcdc")},
 		{"extra.winch.takes", "good", winch(`"winchA":200`, "dcdc"), `{}`},
 		{"extra.management.open", "open", `{}`, with(`"managementA":100`)},
-		{"extra.management.over", "bad", `{"pins":{"chargerA":50},"extras":{"managementA":49}}`, `{"pins":{"chargerA":50},"extras":{"managementA":51}}`},
-		{"extra.management.bears", "good", `{"pins":{"chargerA":50},"extras":{"managementA":51}}`, `{"pins":{"chargerA":50},"extras":{"managementA":49}}`},
-		{"extra.output.over", "bad", `{"profile":{"disable":"yes"},"extras":{"outputA":0.4}}`, `{"profile":{"disable":"yes"},"extras":{"outputA":0.5}}`},
+		{"extra.management.over", "bad", `{"pins":{"chargerA":50},"extras":{"managementA":49}}`,
+			`{"pins":{"chargerA":50},"extras":{"managementA":51}}`},
+		{"extra.management.bears", "good", `{"pins":{"chargerA":50},"extras":{"managementA":51}}`,
+			`{"pins":{"chargerA":50},"extras":{"managementA":49}}`},
+		{"extra.output.over", "bad", `{"profile":{"disable":"yes"},"extras":{"outputA":0.4}}`,
+			`{"profile":{"disable":"yes"},"extras":{"outputA":0.5}}`},
 		{"extra.output.bears", "good", `{"profile":{"disable":"yes"},"extras":{"outputA":0.5}}`, `{"extras":{"outputA":0.5}}`},
 		{"extra.socket.over", "bad", trailer(`"socketA":15.5`), trailer(`"socketA":15`)},
 		{"extra.socket.drop", "caution", trailer(`"socketA":6,"socketM":6`), trailer(`"socketA":3,"socketM":5`)},
@@ -129,7 +138,8 @@ func events(r day.Result, id string) []day.Event {
 // A disconnect opens once the battery has given what the check says it gives, and closes
 // again once it is charged; one that closes too low goes on and off.
 func TestDisconnectThroughADay(t *testing.T) {
-	const parked = `{"aux":{"chemistry":"agm","capacityAh":100},"use":{"dailyAh":60},"day":{"auxSOC":80},"extras":{"disconnect":"yes","opensV":12.2,"closesV":%s}}`
+	const parked = `{"aux":{"chemistry":"agm","capacityAh":100},"use":{"dailyAh":60},"day":{"auxSOC":80},"extras":{"disconnect":"yes",` +
+		`"opensV":12.2,"closesV":%s}}`
 	got := runDay(t, strings.Replace(parked, "%s", "12.9", 1), "park 48 h, crank 2 s, highway 3 h")
 	opens := events(got, "disconnect.opens")
 	require.Len(t, opens, 1)
@@ -153,7 +163,8 @@ func checkText(p plan.Plan, id string) string {
 // The extras' parts in the circuit: a shunt shows its volts by Ohm's law, an isolator and a
 // shunt lose what their cards say, and the way back goes through the bonding lead.
 func TestExtrasInTheCircuit(t *testing.T) {
-	const all = `{"aux":{"place":"rear"},"extras":{"isolator":"%s","isolatorA":200,"monitor":"yes","shuntA":500,"shuntMV":50,"bond":"yes","disconnect":"yes","peakA":40,"disconnectA":60}}`
+	const all = `{"aux":{"place":"rear"},"extras":{"isolator":"%s","isolatorA":200,"monitor":"yes","shuntA":500,"shuntMV":50,"bond":"yes",` +
+		`"disconnect":"yes","peakA":40,"disconnectA":60}}`
 	for _, where := range []string{"front", "aux", "master"} {
 		doc, problems := job.Decode([]byte(strings.Replace(all, "%s", where, 1)))
 		require.Empty(t, problems)
@@ -175,7 +186,8 @@ func TestExtrasInTheCircuit(t *testing.T) {
 			assert.InDelta(t, 0, parked.Through("q1"), 0.01)
 		}
 	}
-	assert.Equal(t, []string{"alternator", "lead", "start", "f1", "c1", "coupling", "c2", "f2", "q1", "aux"}, columnIDs(decide(t, strings.Replace(all, "%s", "master", 1))))
+	assert.Equal(t, []string{"alternator", "lead", "start", "f1", "c1", "coupling", "c2", "f2", "q1", "aux"},
+		columnIDs(decide(t, strings.Replace(all, "%s", "master", 1))))
 }
 
 func columnIDs(p plan.Plan) []string {
@@ -212,14 +224,16 @@ func TestIsolatorInTheModeTable(t *testing.T) {
 // A charger that takes voltage for its signal starts after the engine and stops after it;
 // a low start side stops it with the engine running, a bank joined to it starts it without.
 func TestDetectionByVoltage(t *testing.T) {
-	const fixed = `"alternator":{"label":"120/200 A","regulation":"fixed","knownBy":"test","volts":14.3},"day":{"trigger":"voltage","auxSOC":40}`
+	const fixed = `"alternator":{"label":"120/200 A","regulation":"fixed","knownBy":"test","volts":14.3},"day":{"trigger":"voltage",` +
+		`"auxSOC":40}`
 	good := decide(t, `{`+fixed+`,"pins":{"chargerA":20}}`)
 	for _, id := range noteIDs(good) {
 		assert.NotContains(t, id, "signal.detect")
 	}
 	_, found := good.System.Wire("t1")
 	assert.False(t, found, "no signal wire")
-	assert.Contains(t, noteIDs(decide(t, `{"day":{"trigger":"voltage"}}`)), "signal.detect.low", "variable regulation eases off below what it takes for a running engine")
+	assert.Contains(t, noteIDs(decide(t, `{"day":{"trigger":"voltage"}}`)), "signal.detect.low",
+		"variable regulation eases off below what it takes for a running engine")
 	assert.Contains(t, noteIDs(decide(t, `{`+fixed+`,"pins":{"coupling":"changeover"}}`)), "signal.detect.joined")
 	assert.Contains(t, noteIDs(decide(t, `{`+fixed+`,"aux":{"chemistry":"agm"},"pins":{"coupling":"changeover"}}`)), "signal.detect.surface")
 	assert.Contains(t, noteIDs(decide(t, `{`+fixed+`,"pins":{"coupling":"contactor"}}`)), "signal.detect.none")
@@ -232,14 +246,16 @@ func TestDetectionByVoltage(t *testing.T) {
 	assert.InDelta(t, 3607, begins[0].AtS, 60)
 	assert.Greater(t, ends[0].AtS, 7202.0, "surface charge holds it for a while after the engine has stopped")
 	assert.Less(t, ends[0].AtS, 7202.0+1800)
-	fooled := runDay(t, `{`+fixed+`,"pins":{"coupling":"changeover"},"day":{"trigger":"voltage","auxSOC":90,"startSOC":80},"card":{"detectOnV":12.9}}`, "park 5 min, joined 15 min, park 30 min")
+	fooled := runDay(t, `{`+fixed+`,"pins":{"coupling":"changeover"},"day":{"trigger":"voltage","auxSOC":90,"startSOC":80},`+
+		`"card":{"detectOnV":12.9}}`, "park 5 min, joined 15 min, park 30 min")
 	assert.NotEmpty(t, events(fooled, "charger.takes.running"), "truth 15: no engine ran")
 	assert.Positive(t, fooled.Verdict.Mistaken)
 }
 
 // A timer in a contactor's feed joins so many minutes later.
 func TestTimerInAJoin(t *testing.T) {
-	const contactor = `{"alternator":{"regulation":"fixed","knownBy":"test"},"aux":{"chemistry":"agm"},"pins":{"coupling":"contactor"},"schools":{"delayMin":%s}}`
+	const contactor = `{"alternator":{"regulation":"fixed","knownBy":"test"},"aux":{"chemistry":"agm"},"pins":{"coupling":"contactor"},` +
+		`"schools":{"delayMin":%s}}`
 	for _, c := range []struct {
 		min string
 		at  float64
@@ -253,7 +269,8 @@ func TestTimerInAJoin(t *testing.T) {
 
 // A timer before a sensing relay closes it so many minutes later.
 func TestTimerBeforeASensingRelay(t *testing.T) {
-	const relay = `{"alternator":{"label":"90/180 A","regulation":"fixed","knownBy":"test","volts":14.4},"aux":{"chemistry":"agm"},"pins":{"coupling":"vsr"},"schools":{"delayMin":%s},"day":{"startSOC":100}}`
+	const relay = `{"alternator":{"label":"90/180 A","regulation":"fixed","knownBy":"test","volts":14.4},"aux":{"chemistry":"agm"},` +
+		`"pins":{"coupling":"vsr"},"schools":{"delayMin":%s},"day":{"startSOC":100}}`
 	first := map[string]float64{}
 	for _, min := range []string{"0", "4"} {
 		joins := events(runDay(t, strings.Replace(relay, "%s", min, 1), "park 1 min, crank 2 s, highway 1 h, park 1 h"), "join.closes")
@@ -285,5 +302,7 @@ func TestCalendarOf(t *testing.T) {
 		return list
 	}
 	assert.Equal(t, []string{"topup", "revisit", "other"}, kinds(alone))
-	assert.Equal(t, []string{"temporary", "revisit"}, kinds(of(`{"have":{"fuseA":80,"size":"16 mm2","metres":9,"fuses":2,"relayA":100},"dates":{"d1":{"kind":"topup"},"d2":{"kind":"other"}}}`)))
+	assert.Equal(t, []string{"temporary", "revisit"},
+		kinds(of(`{"have":{"fuseA":80,"size":"16 mm2","metres":9,"fuses":2,"relayA":100},"dates":{"d1":{"kind":"topup"},
+"d2":{"kind":"other"}}}`)))
 }

@@ -30,7 +30,8 @@ func findings(f retrofit.Found) map[string]string {
 // Each finding with a wire that has it and one that just has not.
 func TestFindingsFire(t *testing.T) {
 	wire := func(rest string) string {
-		return `{"bays":{"startC":30},"found":{"w1":{"role":"start","endA":"start battery","endB":"relay","size":"16 mm2","lengthM":4,"fuseA":60,"fuseMM":150` + rest + `}}}`
+		return `{"bays":{"startC":30},"found":{"w1":{"role":"start","endA":"start battery","endB":"relay","size":"16 mm2","lengthM":4,` +
+			`"fuseA":60,"fuseMM":150` + rest + `}}}`
 	}
 	cases := []struct{ id, level, fires, not string }{
 		{"found.untraced", "open", `{"found":{"w1":{"role":"start","endA":"start battery"}}}`, wire("")},
@@ -66,9 +67,11 @@ func TestFindingsFire(t *testing.T) {
 
 // A relay on 8 mm auto cable with one fuse, as somebody left it under a vehicle whose
 // regulation turned out to vary.
-const left = `{"title":"as left","alternator":{"label":"90/180 A","regulation":"variable","knownBy":"test"},"aux":{"chemistry":"agm","capacityAh":100,"place":"rear"},
+const left = `{"title":"as left","alternator":{"label":"90/180 A","regulation":"variable","knownBy":"test"},"aux":{"chemistry":"agm",
+"capacityAh":100,"place":"rear"},
 	"routes":{"startM":6,"auxM":0.9},"use":{"dailyAh":40,"drivenHours":2},"have":{"coupling":"vsr","couplingA":60},
-	"gear":{"g1":{"kind":"relay","name":"old relay","ratingA":60,"works":"works"},"g2":{"kind":"fusebox","works":"dead"},"g3":{"kind":"charger","ratingA":30,"works":"works"}},
+	"gear":{"g1":{"kind":"relay","name":"old relay","ratingA":60,"works":"works"},"g2":{"kind":"fusebox","works":"dead"},
+"g3":{"kind":"charger","ratingA":30,"works":"works"}},
 	"found":{"w1":{"role":"start","endA":"start battery","endB":"relay","size":"8 mm auto","lengthM":0.6,"fuseA":60,"fuseMM":150},
 	         "w2":{"role":"aux","endA":"relay","endB":"aux battery","size":"8 mm auto","lengthM":6.2}}}`
 
@@ -92,7 +95,8 @@ func TestRetrofit(t *testing.T) {
 // bottleneck and says so.
 func TestWhatCanBeUsedAgain(t *testing.T) {
 	one := func(size string) retrofit.WireVerdict {
-		return found(t, `{"pins":{"chargerA":30},"routes":{"startM":5,"auxM":0.9},"found":{"w1":{"role":"start","endA":"a","endB":"b","size":"`+size+`","lengthM":5.1,"fuseA":60,"fuseMM":100}}}`).Wires[0]
+		return found(t, `{"pins":{"chargerA":30},"routes":{"startM":5,"auxM":0.9},"found":{"w1":{"role":"start","endA":"a","endB":"b",
+"size":"`+size+`","lengthM":5.1,"fuseA":60,"fuseMM":100}}}`).Wires[0]
 	}
 	thick := one("35 mm2")
 	assert.Equal(t, "stays", thick.Fate)
@@ -103,7 +107,8 @@ func TestWhatCanBeUsedAgain(t *testing.T) {
 
 // "I have an 80 A fuse, 7 m of 16 mm² and this relay."
 func TestBypassFromWhatIsInTheVan(t *testing.T) {
-	const van = `{"alternator":{"label":"60/120 A","regulation":"fixed","knownBy":"test","volts":14.2},"aux":{"chemistry":"%s","capacityAh":100,"place":"rear"},"routes":{"startM":5.2,"auxM":0.9},
+	const van = `{"alternator":{"label":"60/120 A","regulation":"fixed","knownBy":"test","volts":14.2},"aux":{"chemistry":"%s",
+"capacityAh":100,"place":"rear"},"routes":{"startM":5.2,"auxM":0.9},
 		"have":{"fuseA":80,"size":"16 mm2","metres":%s,"fuses":%s,"relayA":100}}`
 	with := func(chemistry, metres, fuses string) *retrofit.Bypass {
 		return found(t, replace(van, chemistry, metres, fuses)).Bypass

@@ -36,7 +36,8 @@ func ends(s system.System) map[string]string {
 // A relay beside the charger is wired by its terminals: rest over 87a, join over 87, the
 // coil by whatever works it. Source: ISO 7588 (from memory) for 30, 85, 86, 87, 87a.
 func TestWhatJoinsIsWired(t *testing.T) {
-	const asked = `{"alternator":{"label":"90/180 A","regulation":"fixed","knownBy":"test"},"aux":{"chemistry":"agm","capacityAh":120},"wants":{"emergencyStart":"yes"}`
+	const asked = `{"alternator":{"label":"90/180 A","regulation":"fixed","knownBy":"test"},"aux":{"chemistry":"agm","capacityAh":120},` +
+		`"wants":{"emergencyStart":"yes"}`
 	for name, c := range map[string]struct {
 		more  string
 		kinds map[string]system.ComponentKind
@@ -44,15 +45,19 @@ func TestWhatJoinsIsWired(t *testing.T) {
 		none  []string
 	}{
 		"changeover": {`,"pins":{"coupling":"changeover"}`,
-			map[string]system.ComponentKind{"k1": system.KindChangeover, "coupling": system.KindCharger, "s1": system.KindControl, "f5": system.KindFuse},
+			map[string]system.ComponentKind{"k1": system.KindChangeover, "coupling": system.KindCharger, "s1": system.KindControl,
+				"f5": system.KindFuse},
 			map[string]string{"c1": "f1.out>k1.30", "k1a": "k1.87a>coupling.30", "k1b": "coupling.out>k1.87", "c2": "k1.87>f2.in",
-				"s1a": "k1.87>f5.in", "s1b": "f5.out>s1.2", "s1c": "s1.0>k1.86", "g2": "k1.85>coupling.31", "t1b": "f3.out>coupling.15"}, []string{"t1c", "k1c"}},
+				"s1a": "k1.87>f5.in", "s1b": "f5.out>s1.2", "s1c": "s1.0>k1.86", "g2": "k1.85>coupling.31", "t1b": "f3.out>coupling.15"},
+			[]string{"t1c", "k1c"}},
 		"high-current stage": {`,"pins":{"coupling":"highcurrent"}`,
 			map[string]system.ComponentKind{"k1": system.KindContactor, "coupling": system.KindCharger},
-			map[string]string{"c1": "f1.out>k1.30", "k1a": "k1.30>coupling.30", "k1b": "coupling.out>k1.87", "k1c": "coupling.K1>k1.86", "g2": "k1.85>coupling.31"}, []string{"s1a", "s1c"}},
+			map[string]string{"c1": "f1.out>k1.30", "k1a": "k1.30>coupling.30", "k1b": "coupling.out>k1.87", "k1c": "coupling.K1>k1.86",
+				"g2": "k1.85>coupling.31"}, []string{"s1a", "s1c"}},
 		"contactor with a button": {`,"pins":{"coupling":"contactor"}`,
 			map[string]system.ComponentKind{"coupling": system.KindContactor, "s1": system.KindControl, "f5": system.KindFuse},
-			map[string]string{"c1": "f1.out>coupling.30", "c2": "coupling.87>f2.in", "t1b": "f3.out>s1.1", "t1c": "s1.0>coupling.86", "s1a": "coupling.87>f5.in", "s1b": "f5.out>s1.2"}, []string{"k1a", "s1c"}},
+			map[string]string{"c1": "f1.out>coupling.30", "c2": "coupling.87>f2.in", "t1b": "f3.out>s1.1", "t1c": "s1.0>coupling.86",
+				"s1a": "coupling.87>f5.in", "s1b": "f5.out>s1.2"}, []string{"k1a", "s1c"}},
 		"selector": {`,"pins":{"coupling":"selector"}`,
 			map[string]system.ComponentKind{"coupling": system.KindContactor, "s1": system.KindControl, "f5": system.KindFuse},
 			map[string]string{"t1b": "f3.out>s1.1", "t1c": "s1.0>coupling.86", "s1a": "coupling.30>f5.in"}, []string{"k1a"}},
@@ -91,7 +96,8 @@ func TestWhatJoinsIsWired(t *testing.T) {
 func TestTheChangeoverThatIsJudgedIsFitted(t *testing.T) {
 	for _, amps := range []string{"20", "30", "40", "50", "60"} {
 		for _, metres := range []string{"1", "4", "8"} {
-			p := decide(t, `{"alternator":{"label":"110/220 A"},"aux":{"chemistry":"agm","capacityAh":300},"routes":{"startM":`+metres+`,"auxM":1},"pins":{"coupling":"changeover","chargerA":`+amps+`}}`)
+			p := decide(t, `{"alternator":{"label":"110/220 A"},"aux":{"chemistry":"agm","capacityAh":300},"routes":{"startM":`+metres+`,"auxM":1},
+"pins":{"coupling":"changeover","chargerA":`+amps+`}}`)
 			k1, ok := p.System.Component("k1")
 			require.True(t, ok)
 			contact := k1.Device.(system.Contact)

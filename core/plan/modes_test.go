@@ -37,7 +37,8 @@ const steady = `"alternator":{"label":"90/180 A","regulation":"fixed","knownBy":
 // Truth 8: LiFePO4 rests above a relay's cut-out, so house and vehicle live on one bank
 // all night; lead lets go.
 func TestRelayOnLithiumStaysJoined(t *testing.T) {
-	lithium := line(t, modesOf(t, `{`+steady+`,"aux":{"chemistry":"lifepo4","place":"seat"},"pins":{"coupling":"vsr"}}`), "–", "off", "stopped")
+	lithium := line(t, modesOf(t, `{`+steady+`,"aux":{"chemistry":"lifepo4","place":"seat"},"pins":{"coupling":"vsr"}}`), "–", "off",
+		"stopped")
 	assert.True(t, lithium.Joined)
 	assert.Equal(t, "forbidden", lithium.Verdict)
 	assert.NotEmpty(t, lithium.Interlock)
@@ -68,7 +69,8 @@ func TestChangeoverIsForbiddenWithTheEngineRunning(t *testing.T) {
 	assert.Equal(t, "forbidden", line(t, m, "button held", "on", "running").Verdict)
 	charges := line(t, m, "button released", "on", "running")
 	assert.True(t, charges.Charging && !charges.Joined && charges.Lamp == "charging")
-	small := modesOf(t, `{"aux":{"chemistry":"lifepo4","capacityAh":300},"wants":{"emergencyStart":"yes"},"startBattery":{"crankA":800},"pins":{"coupling":"changeover","chargerA":10,"auxFuseA":30}}`)
+	small := modesOf(t, `{"aux":{"chemistry":"lifepo4","capacityAh":300},"wants":{"emergencyStart":"yes"},"startBattery":{"crankA":800},`+
+		`"pins":{"coupling":"changeover","chargerA":10,"auxFuseA":30}}`)
 	crank := line(t, small, "button held", "start", "cranking")
 	assert.Equal(t, "forbidden", crank.Verdict)
 	assert.Contains(t, crank.Why, "opens after")
@@ -91,7 +93,8 @@ func TestForgottenSwitch(t *testing.T) {
 
 // Accessory, ignition and engine-running are different facts.
 func TestSignalsDiffer(t *testing.T) {
-	for trigger, want := range map[string][3]bool{"accessory": {true, true, true}, "ignition": {false, true, true}, "running": {false, false, true}, "dead": {false, false, false}} {
+	for trigger, want := range map[string][3]bool{"accessory": {true, true, true}, "ignition": {false, true, true},
+		"running": {false, false, true}, "dead": {false, false, false}} {
 		m := modesOf(t, `{"pins":{"chargerA":10},"day":{"trigger":"`+trigger+`"}}`)
 		for i, k := range [][2]string{{"accessory", "stopped"}, {"on", "stopped"}, {"on", "running"}} {
 			r := line(t, m, "–", k[0], k[1])

@@ -84,7 +84,8 @@ func TestWhichCoupling(t *testing.T) {
 // where the cable bears it; a 30 A charger about 39 A, 50 A.
 func TestFuseCheckFigures(t *testing.T) {
 	for out, want := range map[int]string{25: "50 A strip", 30: "50 A strip", 40: "70 A strip"} {
-		doc := fmt.Sprintf(`{"alternator":{"label":"120/220 A","regulation":"fixed","knownBy":"test"},"aux":{"capacityAh":200},"pins":{"chargerA":%d}}`, out)
+		doc := fmt.Sprintf(`{"alternator":{"label":"120/220 A","regulation":"fixed","knownBy":"test"},"aux":{"capacityAh":200},`+
+			`"pins":{"chargerA":%d}}`, out)
 		p := decide(t, doc)
 		assert.Equal(t, want, column(t, p, "f1").Part.Text, "%d A charger", out)
 	}
@@ -167,7 +168,8 @@ func TestTrailerReturnsByCable(t *testing.T) {
 // What is drawn arrives: while it charges the volts fall from column to column, between
 // two columns by no more than their joint loses, and only a coupling raises them.
 func TestGradeLineIsContinuous(t *testing.T) {
-	for _, doc := range []string{`{}`, `{"pins":{"coupling":"vsr"}}`, `{"vehicle":{"kind":"tow-camper"}}`, `{"vehicle":{"kind":"tow-camper"},"pins":{"coupling":"vsr"}}`, `{"vehicle":{"systemVolts":24}}`} {
+	for _, doc := range []string{`{}`, `{"pins":{"coupling":"vsr"}}`, `{"vehicle":{"kind":"tow-camper"}}`,
+		`{"vehicle":{"kind":"tow-camper"},"pins":{"coupling":"vsr"}}`, `{"vehicle":{"systemVolts":24}}`} {
 		p := decide(t, doc)
 		jointed := map[string]bool{}
 		for _, j := range p.Joints {
@@ -205,14 +207,18 @@ func TestNotesFire(t *testing.T) {
 		{"fuse.none", `{"pins":{"startSize":"4 mm2"}}`, `{"pins":{"startSize":"16 mm2"}}`},
 		{"fuse.over", `{"pins":{"startFuseA":200}}`, `{"pins":{"startFuseA":80}}`},
 		{"fuse.under", `{"pins":{"startFuseA":60}}`, `{"pins":{"startFuseA":70}}`},
-		{"fuse.sheet", `{"card":{"name":"own","outputA":30,"maxFuseA":60},"pins":{"startFuseA":80}}`, `{"card":{"name":"own","outputA":30,"maxFuseA":80},"pins":{"startFuseA":80}}`},
-		{"emergency.crank", `{"aux":{"chemistry":"agm"},"pins":{"coupling":"changeover"},"schools":{"emergency":"crank"}}`, `{"aux":{"chemistry":"agm"},"pins":{"coupling":"changeover"},"schools":{"emergency":"precharge"}}`},
-		{"emergency.share", `{"aux":{"chemistry":"lifepo4","capacityAh":300,"place":"seat"},"routes":{"startM":2,"auxM":0.3},"pins":{"coupling":"changeover","chargerA":20},"schools":{"emergency":"share"}}`,
+		{"fuse.sheet", `{"card":{"name":"own","outputA":30,"maxFuseA":60},"pins":{"startFuseA":80}}`,
+			`{"card":{"name":"own","outputA":30,"maxFuseA":80},"pins":{"startFuseA":80}}`},
+		{"emergency.crank", `{"aux":{"chemistry":"agm"},"pins":{"coupling":"changeover"},"schools":{"emergency":"crank"}}`,
+			`{"aux":{"chemistry":"agm"},"pins":{"coupling":"changeover"},"schools":{"emergency":"precharge"}}`},
+		{"emergency.share", `{"aux":{"chemistry":"lifepo4","capacityAh":300,"place":"seat"},"routes":{"startM":2,"auxM":0.3},` +
+			`"pins":{"coupling":"changeover","chargerA":20},"schools":{"emergency":"share"}}`,
 			`{"aux":{"chemistry":"agm","capacityAh":200},"pins":{"coupling":"changeover","chargerA":20},"schools":{"emergency":"share"}}`},
 		{"place.gas", `{"aux":{"chemistry":"flooded","place":"rear"}}`, `{"aux":{"chemistry":"flooded","place":"bonnet"}}`},
 		{"place.hot", `{"aux":{"chemistry":"lifepo4","place":"bonnet"}}`, `{"aux":{"chemistry":"agm","place":"bonnet"}}`},
 		{"place.unfit", `{"vehicle":{"kind":"wagon"},"aux":{"place":"trailer"}}`, `{"vehicle":{"kind":"tow-camper"},"aux":{"place":"trailer"}}`},
-		{"charger.short", `{"alternator":{"label":"55 A"},"use":{"dailyAh":60,"drivenHours":1}}`, `{"alternator":{"label":"180 A"},"use":{"dailyAh":30,"drivenHours":1}}`},
+		{"charger.short", `{"alternator":{"label":"55 A"},"use":{"dailyAh":60,"drivenHours":1}}`,
+			`{"alternator":{"label":"180 A"},"use":{"dailyAh":30,"drivenHours":1}}`},
 		{"charger.acceptance", `{"aux":{"capacityAh":50},"pins":{"chargerA":30}}`, `{"aux":{"capacityAh":60},"pins":{"chargerA":30}}`},
 		{"charger.far", `{"routes":{"startM":0.8,"auxM":6.2}}`, `{"routes":{"startM":5,"auxM":2}}`},
 		{"charger.hot", `{"bays":{"auxC":60}}`, `{"bays":{"auxC":50}}`},
@@ -220,9 +226,12 @@ func TestNotesFire(t *testing.T) {
 		{"alternator.idle", `{"alternator":{"label":"55 A"}}`, `{"alternator":{"label":"150/250 A"}}`},
 		{"regulation.unknown", `{}`, `{"alternator":{"regulation":"variable"}}`},
 		{"method.pinned", `{"pins":{"coupling":"vsr"}}`, `{"pins":{"coupling":"dcdc"}}`},
-		{"relay.open", `{"pins":{"coupling":"vsr"},"aux":{"chemistry":"agm"}}`, `{` + fixed + `,"pins":{"coupling":"vsr"},"aux":{"chemistry":"agm"}}`},
-		{"relay.surge", `{` + fixed + `,"pins":{"coupling":"vsr"},"aux":{"chemistry":"lifepo4"}}`, `{` + fixed + `,"pins":{"coupling":"vsr"},"aux":{"chemistry":"agm"}}`},
-		{"relay.undercharge", `{` + fixed + `,"pins":{"coupling":"vsr"},"aux":{"chemistry":"calcium"}}`, `{` + fixed + `,"pins":{"coupling":"vsr"},"aux":{"chemistry":"agm"}}`},
+		{"relay.open", `{"pins":{"coupling":"vsr"},"aux":{"chemistry":"agm"}}`, `{` + fixed +
+			`,"pins":{"coupling":"vsr"},"aux":{"chemistry":"agm"}}`},
+		{"relay.surge", `{` + fixed + `,"pins":{"coupling":"vsr"},"aux":{"chemistry":"lifepo4"}}`, `{` + fixed +
+			`,"pins":{"coupling":"vsr"},"aux":{"chemistry":"agm"}}`},
+		{"relay.undercharge", `{` + fixed + `,"pins":{"coupling":"vsr"},"aux":{"chemistry":"calcium"}}`, `{` + fixed +
+			`,"pins":{"coupling":"vsr"},"aux":{"chemistry":"agm"}}`},
 		{"use.large", `{"aux":{"capacityAh":100},"use":{"dailyAh":90}}`, `{"aux":{"capacityAh":100},"use":{"dailyAh":80}}`},
 		{"return.hitch", `{"vehicle":{"kind":"tow-camper"},"pins":{"return":"chassis"}}`, `{"vehicle":{"kind":"tow-camper"}}`},
 	}
@@ -286,7 +295,8 @@ func TestMoreCopperNeverHurts(t *testing.T) {
 	for _, kind := range []string{"dcdc", "vsr"} {
 		last := 0.0
 		for _, s := range cable.Shelf(cable.Metric)[4:] {
-			doc := fmt.Sprintf(`{"alternator":{"label":"120/220 A","regulation":"fixed","knownBy":"test"},"aux":{"chemistry":"agm","capacityAh":100},"pins":{"coupling":%q,"chargerA":20,"startSize":%q,"auxSize":%q}}`, kind, s.Label, s.Label)
+			doc := fmt.Sprintf(`{"alternator":{"label":"120/220 A","regulation":"fixed","knownBy":"test"},"aux":{"chemistry":"agm",`+
+				`"capacityAh":100},"pins":{"coupling":%q,"chargerA":20,"startSize":%q,"auxSize":%q}}`, kind, s.Label, s.Label)
 			v := state(t, decide(t, doc), "cruise").AuxV
 			assert.GreaterOrEqual(t, v, last-0.011, "%s %s", kind, s.Label)
 			last = v
@@ -356,14 +366,17 @@ func FuzzDecide(f *testing.F) {
 	f.Add("panel-van", "90/180 A", "lifepo4", 100.0, 50.0, 2.0, "16 mm2", 5.0, 4, 12.4)
 	f.Add("tow-caravan", "55 A", "calcium", 5.0, 1000.0, 0.1, "20 AWG", 30.0, 1, 9.0)
 	f.Add("wagon", "600 A", "gel", 2000.0, 1.0, 24.0, "240 mm2", 0.1, 7, 14.0)
-	f.Fuzz(func(t *testing.T, kind, label, chemistry string, capacity, daily, hours float64, size string, route float64, kindOf int, rest float64) {
+	f.Fuzz(func(t *testing.T, kind, label, chemistry string, capacity, daily, hours float64, size string, route float64, kindOf int,
+		rest float64) {
 		kinds := coupling.Kinds()
 		pins := map[string]any{"startSize": size, "coupling": kinds[((kindOf%len(kinds))+len(kinds))%len(kinds)]}
 		raw, err := json.Marshal(map[string]any{
 			"vehicle": map[string]any{"kind": kind}, "alternator": map[string]any{"label": label},
-			"aux":    map[string]any{"chemistry": chemistry, "capacityAh": finite(capacity), "restV": finite(rest), "count": 3},
-			"found":  map[string]any{"w1": map[string]any{"role": "start", "size": size, "lengthM": finite(route), "fuseA": finite(capacity), "amps": finite(daily), "dropV": finite(rest)}, "w2": map[string]any{"role": "aux", "size": size}},
-			"have":   map[string]any{"coupling": "contactor", "couplingA": finite(capacity), "fuseA": finite(capacity), "size": size, "metres": finite(route)},
+			"aux": map[string]any{"chemistry": chemistry, "capacityAh": finite(capacity), "restV": finite(rest), "count": 3},
+			"found": map[string]any{"w1": map[string]any{"role": "start", "size": size, "lengthM": finite(route), "fuseA": finite(capacity),
+				"amps": finite(daily), "dropV": finite(rest)}, "w2": map[string]any{"role": "aux", "size": size}},
+			"have": map[string]any{"coupling": "contactor", "couplingA": finite(capacity), "fuseA": finite(capacity), "size": size,
+				"metres": finite(route)},
 			"day":    map[string]any{"solarW": finite(capacity)},
 			"use":    map[string]any{"dailyAh": finite(daily), "drivenHours": finite(hours)},
 			"routes": map[string]any{"startM": finite(route)}, "pins": pins})

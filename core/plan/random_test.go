@@ -23,7 +23,8 @@ import (
 
 // reason is a sentence that says why there is no working point: which part asks how much of
 // what, and what its line could give, or below what it stops and what it would see.
-var reason = regexp.MustCompile(`^the (charger|house|vehicle|winch) (asks [0-9.]+ (W|A) and its line can give at most [0-9.]+ (W|A)|stops below [0-9.]+ V and would see [0-9.]+ V)$`)
+var reason = regexp.MustCompile(`^the (charger|house|vehicle|winch) (asks [0-9.]+ (W|A) and its line can give at most [0-9.]+ (W|A)|` +
+	`stops below [0-9.]+ V and would see [0-9.]+ V)$`)
 
 // solvedOrNamed checks that every state and every row of the mode table has a solution or a
 // reason, and returns how many have the latter.

@@ -19,7 +19,8 @@ func Read(data []byte) (Plan, error) {
 		return Plan{}, fmt.Errorf("not a plan: %w", err)
 	}
 	if p.Format != Format || p.Version < 1 || p.Version > Version {
-		return Plan{}, fmt.Errorf("format %q, version %d is not a plan that can be read; allowed are versions 1 to %d", p.Format, p.Version, Version)
+		return Plan{}, fmt.Errorf("format %q, version %d is not a plan that can be read; allowed are versions 1 to %d", p.Format, p.Version,
+			Version)
 	}
 	if p.Version < 2 {
 		p.Joints, p.Curves = []section.Joint{}, []section.Curve{}

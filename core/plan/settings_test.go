@@ -11,19 +11,26 @@ func TestSettingsNotes(t *testing.T) {
 	cases := []struct{ id, fires, not string }{
 		// Gel on the AGM default (trade §12): harmed above 14.4 V.
 		{"profile.harms", `{"aux":{"chemistry":"gel"},"profile":{"setting":"agm"}}`, `{"aux":{"chemistry":"gel"},"profile":{"setting":"gel"}}`},
-		{"profile.high", `{"aux":{"chemistry":"agm"},"profile":{"setting":"flooded"}}`, `{"aux":{"chemistry":"agm"},"profile":{"setting":"agm"}}`},
-		{"profile.low", `{"aux":{"chemistry":"calcium","place":"bonnet"},"profile":{"setting":"agm"}}`, `{"aux":{"chemistry":"calcium","place":"bonnet"},"profile":{"setting":"calcium"}}`},
+		{"profile.high", `{"aux":{"chemistry":"agm"},"profile":{"setting":"flooded"}}`,
+			`{"aux":{"chemistry":"agm"},"profile":{"setting":"agm"}}`},
+		{"profile.low", `{"aux":{"chemistry":"calcium","place":"bonnet"},"profile":{"setting":"agm"}}`,
+			`{"aux":{"chemistry":"calcium","place":"bonnet"},"profile":{"setting":"calcium"}}`},
 		// A wet battery left on the AGM default: the volts happen to do.
-		{"profile.other", `{"aux":{"chemistry":"flooded","place":"bonnet"},"profile":{"setting":"agm"}}`, `{"aux":{"chemistry":"flooded","place":"bonnet"}}`},
+		{"profile.other", `{"aux":{"chemistry":"flooded","place":"bonnet"},"profile":{"setting":"agm"}}`,
+			`{"aux":{"chemistry":"flooded","place":"bonnet"}}`},
 		// A broken configuration lead silently becomes the default.
 		{"profile.broken", `{"aux":{"chemistry":"gel"},"profile":{"broken":"b"}}`, `{"aux":{"chemistry":"gel"},"profile":{"broken":"a"}}`},
-		{"profile.float", `{"settings":{"s1":{"name":"one","absorptionV":14.4,"floatV":13.7}}}`, `{"settings":{"s1":{"name":"one","absorptionV":14.4,"floatV":13.6}}}`},
-		{"profile.compensates", `{"settings":{"s1":{"absorptionV":14.4,"compensated":"yes"}}}`, `{"settings":{"s1":{"absorptionV":14.4,"compensated":"no"}}}`},
+		{"profile.float", `{"settings":{"s1":{"name":"one","absorptionV":14.4,"floatV":13.7}}}`,
+			`{"settings":{"s1":{"name":"one","absorptionV":14.4,"floatV":13.6}}}`},
+		{"profile.compensates", `{"settings":{"s1":{"absorptionV":14.4,"compensated":"yes"}}}`,
+			`{"settings":{"s1":{"absorptionV":14.4,"compensated":"no"}}}`},
 		{"profile.cold", `{"day":{"outsideC":-1}}`, `{"day":{"outsideC":0}}`},
 		{"profile.cold", `{"day":{"outsideC":-1}}`, `{"day":{"outsideC":-1},"profile":{"disable":"yes"}}`},
 		{"profile.disable", `{"profile":{"disable":"no"}}`, `{"profile":{"disable":"no"},"aux":{"chemistry":"agm"}}`},
-		{"profile.clamp", `{"aux":{"chemistry":"flooded","place":"bonnet"},"day":{"outsideC":-10}}`, `{"aux":{"chemistry":"flooded","place":"bonnet"},"day":{"outsideC":20}}`},
-		{"profile.uncompensated", `{"aux":{"chemistry":"agm"},"settings":{"s1":{"absorptionV":14.6,"floatV":13.6}},"day":{"outsideC":4}}`, `{"aux":{"chemistry":"agm"},"settings":{"s1":{"absorptionV":14.6,"floatV":13.6}},"day":{"outsideC":5}}`},
+		{"profile.clamp", `{"aux":{"chemistry":"flooded","place":"bonnet"},"day":{"outsideC":-10}}`,
+			`{"aux":{"chemistry":"flooded","place":"bonnet"},"day":{"outsideC":20}}`},
+		{"profile.uncompensated", `{"aux":{"chemistry":"agm"},"settings":{"s1":{"absorptionV":14.6,"floatV":13.6}},"day":{"outsideC":4}}`,
+			`{"aux":{"chemistry":"agm"},"settings":{"s1":{"absorptionV":14.6,"floatV":13.6}},"day":{"outsideC":5}}`},
 	}
 	for _, c := range cases {
 		fires := decide(t, c.fires)
@@ -50,7 +57,9 @@ func TestWhatTheBatteryReallyGets(t *testing.T) {
 // A card made from scratch is used: its settings take the place of the stock card's, and
 // the one for this battery is found among them.
 func TestOwnCard(t *testing.T) {
-	p := decide(t, `{"aux":{"chemistry":"gel"},"card":{"name":"Bench box 30","way":"button"},"settings":{"a":{"name":"green","absorptionV":14.4,"for":"lifepo4"},"b":{"name":"amber","absorptionV":14.2,"floatV":13.6,"for":"gel","compensated":"yes","how":"hold five seconds"},"c":{"name":"unfinished"}}}`)
+	p := decide(t, `{"aux":{"chemistry":"gel"},"card":{"name":"Bench box 30","way":"button"},"settings":{"a":{"name":"green",`+
+		`"absorptionV":14.4,"for":"lifepo4"},"b":{"name":"amber","absorptionV":14.2,"floatV":13.6,"for":"gel","compensated":"yes",`+
+		`"how":"hold five seconds"},"c":{"name":"unfinished"}}}`)
 	assert.Equal(t, "Bench box 30", p.Settings.Card)
 	assert.Equal(t, "a mode button held", p.Settings.Way)
 	assert.Equal(t, "b", p.Settings.Now)

@@ -18,7 +18,8 @@ import (
 // Hours until the engine no longer starts with a switch forgotten on agree with the
 // circuit run through time: well before that it starts, well after it does not.
 func TestHoursToNoStart(t *testing.T) {
-	doc, problems := job.Decode([]byte(`{"aux":{"chemistry":"agm","capacityAh":600},"use":{"dailyAh":1},"startBattery":{"crankA":420},"pins":{"chargerA":10,"startSize":"50 mm2"},"day":{"trigger":"switch","startSOC":90,"auxSOC":40}}`))
+	doc, problems := job.Decode([]byte(`{"aux":{"chemistry":"agm","capacityAh":600},"use":{"dailyAh":1},"startBattery":{"crankA":420},` +
+		`"pins":{"chargerA":10,"startSize":"50 mm2"},"day":{"trigger":"switch","startSOC":90,"auxSOC":40}}`))
 	require.Empty(t, problems)
 	s := modes.Of(design.Of(doc, parts.Stock())).Forgotten
 	require.Positive(t, s.NoStartH)
@@ -65,7 +66,8 @@ func TestTheFeedPointThatIsTaken(t *testing.T) {
 // The best of several is named; a safety circuit never is.
 func TestBestFeedPoint(t *testing.T) {
 	const dead = `"off":"dead","slept":"dead","accessory":"dead","running":"live","cranking":"live"`
-	p := decide(t, `{"feeds":{"a":{"name":"F3","ratingA":5,`+dead+`,"on":"live"},"b":{"name":"F9","ratingA":20,`+dead+`,"on":"dead"},"c":{"name":"ABS","safety":"yes",`+dead+`,"on":"dead"}}}`)
+	p := decide(t, `{"feeds":{"a":{"name":"F3","ratingA":5,`+dead+`,"on":"live"},"b":{"name":"F9","ratingA":20,`+dead+`,"on":"dead"},
+"c":{"name":"ABS","safety":"yes",`+dead+`,"on":"dead"}}}`)
 	assert.Equal(t, "b", p.Signal.Best)
 	assert.Equal(t, "Tap holder in F9: its own 20 A in the lower slot, 1 A in the upper.", p.Signal.Feeds[1].Tap)
 	fuse, _ := p.System.Component("f3")

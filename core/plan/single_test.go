@@ -11,7 +11,8 @@ import (
 )
 
 func pump() run.SingleInput {
-	return run.SingleInput{Amps: 12, OneWayM: 2.3, DropPercent: 2, ReferenceV: 10.7, Bay: cable.Cabin(), Insulation: cable.Class85, System: cable.Metric}
+	return run.SingleInput{Amps: 12, OneWayM: 2.3, DropPercent: 2, ReferenceV: 10.7, Bay: cable.Cabin(), Insulation: cable.Class85,
+		System: cable.Metric}
 }
 
 // Common practice (no source): 12 A, 2.3 m: 4.45 mm² by the rule, so 6 mm²; 15 A.

@@ -28,14 +28,17 @@ func circuit(t testing.TB, text, at string) networktest.Read {
 }
 
 const (
-	relayLead    = `{"alternator":{"label":"90/180 A","regulation":"fixed","knownBy":"test","volts":14.4},"aux":{"chemistry":"agm","capacityAh":100,"place":"seat"},"pins":{"coupling":"vsr"}}`
-	relayLithium = `{"alternator":{"label":"90/180 A","regulation":"fixed","knownBy":"test","volts":14.4},"aux":{"chemistry":"lifepo4","capacityAh":100,"place":"seat"},"pins":{"coupling":"vsr"}}`
+	relayLead = `{"alternator":{"label":"90/180 A","regulation":"fixed","knownBy":"test","volts":14.4},"aux":{"chemistry":"agm",` +
+		`"capacityAh":100,"place":"seat"},"pins":{"coupling":"vsr"}}`
+	relayLithium = `{"alternator":{"label":"90/180 A","regulation":"fixed","knownBy":"test","volts":14.4},"aux":{"chemistry":"lifepo4",` +
+		`"capacityAh":100,"place":"seat"},"pins":{"coupling":"vsr"}}`
 )
 
 // The wiring that is solved is the wiring that was sized: a dead short at the end of a
 // run, solved as a circuit, draws what the fuse was judged by, U/ΣR.
 func TestShortsAreWhatFusesAreJudgedBy(t *testing.T) {
-	for _, doc := range []string{`{}`, relayLead, `{"vehicle":{"kind":"tow-camper"}}`, `{"vehicle":{"systemVolts":24}}`, `{"pins":{"return":"cable","startSize":"2 x 10 mm2"}}`} {
+	for _, doc := range []string{`{}`, relayLead, `{"vehicle":{"kind":"tow-camper"}}`, `{"vehicle":{"systemVolts":24}}`,
+		`{"pins":{"return":"cable","startSize":"2 x 10 mm2"}}`} {
 		p := decide(t, doc)
 		for at, key := range map[string]string{"short-c1": "f1.fault", "short-c2": "f2.fault"} {
 			amps := circuit(t, doc, at).Through(at)
@@ -46,9 +49,11 @@ func TestShortsAreWhatFusesAreJudgedBy(t *testing.T) {
 
 // A start battery is of its own kind: AGM rests about 0.1 V higher than flooded.
 func TestTheStartBatterysKindCounts(t *testing.T) {
-	flooded, agm := circuit(t, `{"startBattery":{"chemistry":"flooded"}}`, "parked"), circuit(t, `{"startBattery":{"chemistry":"agm"}}`, "parked")
+	flooded, agm := circuit(t, `{"startBattery":{"chemistry":"flooded"}}`, "parked"),
+		circuit(t, `{"startBattery":{"chemistry":"agm"}}`, "parked")
 	assert.InDelta(t, 0.1, agm.At("start.30")-flooded.At("start.30"), 0.06)
-	assert.Greater(t, circuit(t, `{"startBattery":{"chemistry":"agm"}}`, "crank").At("start.30"), circuit(t, `{"startBattery":{"chemistry":"flooded"}}`, "crank").At("start.30"), "and resists less")
+	assert.Greater(t, circuit(t, `{"startBattery":{"chemistry":"agm"}}`, "crank").At("start.30"),
+		circuit(t, `{"startBattery":{"chemistry":"flooded"}}`, "crank").At("start.30"), "and resists less")
 }
 
 // The charger's sheet limits its fuse where a fuse within it carries the load.
@@ -63,7 +68,8 @@ func TestTheSheetLimitsTheFuse(t *testing.T) {
 
 // A machine of the run's own gives what its regulator allows, through the isolator.
 func TestSecondAlternatorCharges(t *testing.T) {
-	p := decide(t, `{"alternator":{"label":"150/250 A"},"aux":{"chemistry":"lifepo4","capacityAh":400,"place":"rear"},"pins":{"coupling":"second","secondA":180}}`)
+	p := decide(t, `{"alternator":{"label":"150/250 A"},"aux":{"chemistry":"lifepo4","capacityAh":400,"place":"rear"},`+
+		`"pins":{"coupling":"second","secondA":180}}`)
 	cruise := state(t, p, "cruise")
 	assert.InDelta(t, 90, cruise.OutA, 1, "half of its label")
 	assert.Greater(t, cruise.AuxV, 13.2)
@@ -146,7 +152,8 @@ func TestJointsHaveTheirOwnDrops(t *testing.T) {
 	require.Len(t, p.Joints, 6)
 	assert.Equal(t, "16 mV", p.Joints[0].Text)
 	assert.Contains(t, p.Joints[0].Says, "0.9 W")
-	assert.Equal(t, []string{"start", "f1", "c1", "coupling", "c2", "f2"}, []string{p.Joints[0].After, p.Joints[1].After, p.Joints[2].After, p.Joints[3].After, p.Joints[4].After, p.Joints[5].After})
+	assert.Equal(t, []string{"start", "f1", "c1", "coupling", "c2", "f2"},
+		[]string{p.Joints[0].After, p.Joints[1].After, p.Joints[2].After, p.Joints[3].After, p.Joints[4].After, p.Joints[5].After})
 }
 
 // Full current at idle heats a machine more than on the road: little cooling.
@@ -231,7 +238,8 @@ func TestHotBayIsJudgedByTheBalance(t *testing.T) {
 
 // A plan as it was stored before joints and curves were in it is read as it is.
 func TestReadAnEarlierPlan(t *testing.T) {
-	old := `{"format":"epitrope-plan","version":1,"coupling":"vsr","states":[{"id":"cruise","inA":0,"points":[{"column":"c1","inV":14.2,"outV":14.1}]}]}`
+	old := `{"format":"epitrope-plan","version":1,"coupling":"vsr","states":[{"id":"cruise","inA":0,"points":[{"column":"c1","inV":14.2,` +
+		`"outV":14.1}]}]}`
 	p, err := plan.Read([]byte(old))
 	require.NoError(t, err)
 	assert.Equal(t, []section.Joint{}, p.Joints)

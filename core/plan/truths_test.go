@@ -55,25 +55,52 @@ func TestTruthsThatConcernAChoice(t *testing.T) {
 		not    string
 	}{
 		{1, "a charger is a constant-power load", note("charger.starved"),
-			`{"vehicle":{"kind":"tow-caravan"},` + fixed + `,"aux":{"chemistry":"lifepo4","capacityAh":300},"routes":{"startM":10},"pins":{"chargerA":80,"startSize":"8 AWG"}}`,
-			`{"vehicle":{"kind":"tow-caravan"},"alternator":{"label":"250 A","regulation":"fixed","knownBy":"test","volts":14.4},"aux":{"chemistry":"lifepo4","capacityAh":300},"routes":{"startM":10},"pins":{"chargerA":80,"startSize":"2/0 AWG"}}`},
-		{2, "drop alone approves cable that burns", note("cable.burns"), `{"routes":{"startM":0.5,"auxM":0.5},"pins":{"startSize":"2.5 mm2","chargerA":30}}`, `{"routes":{"startM":0.5,"auxM":0.5},"pins":{"startSize":"16 mm2","chargerA":30}}`},
+			`{"vehicle":{"kind":"tow-caravan"},` + fixed +
+				`,"aux":{"chemistry":"lifepo4","capacityAh":300},"routes":{"startM":10},"pins":{"chargerA":80,"startSize":"8 AWG"}}`,
+			`{"vehicle":{"kind":"tow-caravan"},"alternator":{"label":"250 A","regulation":"fixed","knownBy":"test","volts":14.4},` +
+				`"aux":{"chemistry":"lifepo4","capacityAh":300},"routes":{"startM":10},"pins":{"chargerA":80,"startSize":"2/0 AWG"}}`},
+		{2, "drop alone approves cable that burns", note("cable.burns"),
+			`{"routes":{"startM":0.5,"auxM":0.5},"pins":{"startSize":"2.5 mm2","chargerA":30}}`,
+			`{"routes":{"startM":0.5,"auxM":0.5},"pins":{"startSize":"16 mm2","chargerA":30}}`},
 		{3, "the fuse protects the cable", note("fuse.over"), `{"pins":{"startFuseA":200}}`, `{}`},
-		{4, "every element in series carries the same amps", note("chain.over"), `{"vehicle":{"kind":"tow-caravan"},"alternator":{"label":"250 A"},"pins":{"chargerA":40,"plugA":50}}`, `{"vehicle":{"kind":"tow-caravan"},"alternator":{"label":"250 A"},"pins":{"chargerA":40,"plugA":120}}`},
-		{5, "a headline rating is not that of the rest contact", reason("changeover.rest", "changeover"), `{"alternator":{"label":"300 A"},"aux":{"capacityAh":400},"use":{"dailyAh":150,"drivenHours":2}}`, `{"alternator":{"label":"180 A"},"aux":{"capacityAh":100},"use":{"dailyAh":40,"drivenHours":2}}`},
-		{6, "a relay detects voltage, not charge", note("relay.open"), `{"alternator":{"regulation":"variable"},"aux":{"chemistry":"agm"},"pins":{"coupling":"vsr"}}`, `{` + fixed + `,"aux":{"chemistry":"agm"},"pins":{"coupling":"vsr"}}`},
-		{7, "where the relay sits decides chatter", check("place.sensing", "bad"), `{` + fixed + `,"aux":{"chemistry":"agm"},"routes":{"startM":5,"auxM":1},"pins":{"coupling":"vsr"}}`, `{` + fixed + `,"aux":{"chemistry":"agm"},"routes":{"startM":1,"auxM":5},"pins":{"coupling":"vsr"}}`},
-		{8, "lithium rests above a relay's cut-out", mode("mode.flat"), `{` + fixed + `,"aux":{"chemistry":"lifepo4","place":"seat"},"pins":{"coupling":"vsr"}}`, `{` + fixed + `,"aux":{"chemistry":"agm","place":"seat"},"pins":{"coupling":"vsr"}}`},
-		{9, "drop depends on current", note("relay.undercharge"), `{"alternator":{"regulation":"fixed","knownBy":"test","volts":14.2},"aux":{"chemistry":"calcium"},"pins":{"coupling":"vsr"}}`, `{` + fixed + `,"aux":{"chemistry":"agm"},"pins":{"coupling":"vsr"}}`},
-		{13, "accessory, ignition and engine-running are different facts", mode("mode.drains"), `{"pins":{"chargerA":10},"day":{"trigger":"accessory"}}`, `{"pins":{"chargerA":10}}`},
-		{14, "joined by ignition means joined while cranking", mode("mode.shares"), `{` + fixed + `,"aux":{"chemistry":"agm","place":"bonnet"},"pins":{"coupling":"contactor"}}`, `{` + fixed + `,"aux":{"chemistry":"agm","place":"bonnet"},"pins":{"coupling":"contactor"},"day":{"trigger":"running"}}`},
-		{17, "label is not available current", note("alternator.idle"), `{"alternator":{"label":"70/140 A"},"pins":{"chargerA":40}}`, `{"alternator":{"label":"150/250 A"},"pins":{"chargerA":10}}`},
-		{18, "equal path resistance per parallel battery", check("bank.shares", "caution"), `{"aux":{"count":2,"feed":"end","linkM":0.5}}`, `{"aux":{"count":2,"feed":"corners","linkM":0.5}}`},
-		{19, "the return must not cross a tow coupling", note("return.hitch"), `{"vehicle":{"kind":"tow-caravan"},"pins":{"return":"chassis"}}`, `{"vehicle":{"kind":"tow-caravan"}}`},
-		{19, "aluminium is no return", note("answers.frame"), `{"vehicle":{"frame":"aluminium"},"pins":{"return":"chassis"}}`, `{"vehicle":{"frame":"steel"},"pins":{"return":"chassis"}}`},
-		{20, "one fuse out does not make it dead", func(text string) bool { return len(toWorkOn(t, modesOf(t, text), "C1")) > 1 }, `{"pins":{"coupling":"vsr"}}`, `{}`},
-		{21, "a battery under 10 V is not joined", note("join.ruined"), `{` + fixed + `,"aux":{"chemistry":"agm","place":"seat","restV":9},"startBattery":{"restV":12.6},"pins":{"coupling":"vsr"}}`, `{` + fixed + `,"aux":{"chemistry":"agm","place":"seat","restV":12.2},"startBattery":{"restV":12.6},"pins":{"coupling":"vsr"}}`},
-		{25, "a bypass is tagged temporary", func(text string) bool { b := found(t, text).Bypass; return b != nil && b.Tag != "" }, `{"have":{"fuseA":80,"size":"16 mm2","metres":9,"fuses":2,"relayA":100}}`, `{}`},
+		{4, "every element in series carries the same amps", note("chain.over"),
+			`{"vehicle":{"kind":"tow-caravan"},"alternator":{"label":"250 A"},"pins":{"chargerA":40,"plugA":50}}`,
+			`{"vehicle":{"kind":"tow-caravan"},"alternator":{"label":"250 A"},"pins":{"chargerA":40,"plugA":120}}`},
+		{5, "a headline rating is not that of the rest contact", reason("changeover.rest", "changeover"),
+			`{"alternator":{"label":"300 A"},"aux":{"capacityAh":400},"use":{"dailyAh":150,"drivenHours":2}}`,
+			`{"alternator":{"label":"180 A"},"aux":{"capacityAh":100},"use":{"dailyAh":40,"drivenHours":2}}`},
+		{6, "a relay detects voltage, not charge", note("relay.open"),
+			`{"alternator":{"regulation":"variable"},"aux":{"chemistry":"agm"},"pins":{"coupling":"vsr"}}`, `{` + fixed +
+				`,"aux":{"chemistry":"agm"},"pins":{"coupling":"vsr"}}`},
+		{7, "where the relay sits decides chatter", check("place.sensing", "bad"), `{` + fixed +
+			`,"aux":{"chemistry":"agm"},"routes":{"startM":5,"auxM":1},"pins":{"coupling":"vsr"}}`, `{` + fixed +
+			`,"aux":{"chemistry":"agm"},"routes":{"startM":1,"auxM":5},"pins":{"coupling":"vsr"}}`},
+		{8, "lithium rests above a relay's cut-out", mode("mode.flat"), `{` + fixed +
+			`,"aux":{"chemistry":"lifepo4","place":"seat"},"pins":{"coupling":"vsr"}}`, `{` + fixed +
+			`,"aux":{"chemistry":"agm","place":"seat"},"pins":{"coupling":"vsr"}}`},
+		{9, "drop depends on current", note("relay.undercharge"),
+			`{"alternator":{"regulation":"fixed","knownBy":"test","volts":14.2},"aux":{"chemistry":"calcium"},"pins":{"coupling":"vsr"}}`, `{` +
+				fixed + `,"aux":{"chemistry":"agm"},"pins":{"coupling":"vsr"}}`},
+		{13, "accessory, ignition and engine-running are different facts", mode("mode.drains"),
+			`{"pins":{"chargerA":10},"day":{"trigger":"accessory"}}`, `{"pins":{"chargerA":10}}`},
+		{14, "joined by ignition means joined while cranking", mode("mode.shares"), `{` + fixed +
+			`,"aux":{"chemistry":"agm","place":"bonnet"},"pins":{"coupling":"contactor"}}`, `{` + fixed +
+			`,"aux":{"chemistry":"agm","place":"bonnet"},"pins":{"coupling":"contactor"},"day":{"trigger":"running"}}`},
+		{17, "label is not available current", note("alternator.idle"), `{"alternator":{"label":"70/140 A"},"pins":{"chargerA":40}}`,
+			`{"alternator":{"label":"150/250 A"},"pins":{"chargerA":10}}`},
+		{18, "equal path resistance per parallel battery", check("bank.shares", "caution"), `{"aux":{"count":2,"feed":"end","linkM":0.5}}`,
+			`{"aux":{"count":2,"feed":"corners","linkM":0.5}}`},
+		{19, "the return must not cross a tow coupling", note("return.hitch"), `{"vehicle":{"kind":"tow-caravan"},"pins":{"return":"chassis"}}`,
+			`{"vehicle":{"kind":"tow-caravan"}}`},
+		{19, "aluminium is no return", note("answers.frame"), `{"vehicle":{"frame":"aluminium"},"pins":{"return":"chassis"}}`,
+			`{"vehicle":{"frame":"steel"},"pins":{"return":"chassis"}}`},
+		{20, "one fuse out does not make it dead", func(text string) bool { return len(toWorkOn(t, modesOf(t, text), "C1")) > 1 },
+			`{"pins":{"coupling":"vsr"}}`, `{}`},
+		{21, "a battery under 10 V is not joined", note("join.ruined"), `{` + fixed +
+			`,"aux":{"chemistry":"agm","place":"seat","restV":9},"startBattery":{"restV":12.6},"pins":{"coupling":"vsr"}}`, `{` + fixed +
+			`,"aux":{"chemistry":"agm","place":"seat","restV":12.2},"startBattery":{"restV":12.6},"pins":{"coupling":"vsr"}}`},
+		{25, "a bypass is tagged temporary", func(text string) bool { b := found(t, text).Bypass; return b != nil && b.Tag != "" },
+			`{"have":{"fuseA":80,"size":"16 mm2","metres":9,"fuses":2,"relayA":100}}`, `{}`},
 	}
 	for _, c := range cases {
 		assert.True(t, c.raised(c.shows), "%d: %s", c.truth, c.says)
@@ -94,7 +121,8 @@ func contains(ids []string, id string) bool {
 // after it only slows the charge.
 func TestThinCableBeforeTheSensingPointChatters(t *testing.T) {
 	job := func(start, aux string) plan.Plan {
-		return decide(t, `{"alternator":{"label":"90/180 A","regulation":"fixed","knownBy":"test","volts":13.9},"aux":{"chemistry":"agm","capacityAh":200,"place":"rear"},
+		return decide(t, `{"alternator":{"label":"90/180 A","regulation":"fixed","knownBy":"test","volts":13.9},"aux":{"chemistry":"agm",
+"capacityAh":200,"place":"rear"},
 			"routes":{"startM":4,"auxM":4},"pins":{"coupling":"vsr","startSize":"`+start+`","auxSize":"`+aux+`"}}`)
 	}
 	before, after := job("10 mm2", "70 mm2"), job("70 mm2", "10 mm2")
@@ -154,7 +182,8 @@ func TestAPlaceHotterThanTheInsulation(t *testing.T) {
 
 // Two chargers side by side draw twice what one does beside a bypass, too.
 func TestTwoChargersBesideABypass(t *testing.T) {
-	const job = `{"alternator":{"label":"300 A"},"aux":{"chemistry":"lifepo4","capacityAh":600},"pins":{"coupling":"highcurrent","chargerA":50,"chargerCount":%s}}`
+	const job = `{"alternator":{"label":"300 A"},"aux":{"chemistry":"lifepo4","capacityAh":600},"pins":{"coupling":"highcurrent",` +
+		`"chargerA":50,"chargerCount":%s}}`
 	one, two := decide(t, replace(job, "1")), decide(t, replace(job, "2"))
 	more := two.Chain[0].Amps - one.Chain[0].Amps
 	assert.InDelta(t, 50*14.4/(0.9*12.5), more, 15, "what the second draws at worst, and what the thicker cable lets through")

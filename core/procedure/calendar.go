@@ -50,7 +50,8 @@ func CalendarOf(d *design.Design) Calendar {
 	fig := battery.TopUp.MustWork(f.AuxAh.Input(), working.From(f.Chemistry.KeepsOver(), working.Memory, f.Chemistry.Label),
 		working.From(f.Chemistry.LosesIn30Days(), working.Memory, f.Chemistry.Label), working.Is(rest, where))
 	out := Calendar{TopUpDays: max(1, fig.Value), Figure: fig, Offers: []DateOffer{}}
-	out.Says = fmt.Sprintf("Left standing full, the aux battery wants charging again after %s: deep-cycle does not mean that it keeps.", working.Text(out.TopUpDays, "days", 0))
+	out.Says = fmt.Sprintf("Left standing full, the aux battery wants charging again after %s: deep-cycle does not mean that it keeps.",
+		working.Text(out.TopUpDays, "days", 0))
 	have := map[string]bool{}
 	for _, row := range job.Rows(d.Doc.Dates) {
 		have[job.Str(row.Of.Kind)] = true
@@ -66,7 +67,9 @@ func CalendarOf(d *design.Design) Calendar {
 	} else if d.Kind == coupling.ManualSelector && f.Schools.Selector == coupling.JoinedForGood {
 		offer(job.TemporaryDate, "Put the selector back to “with ignition”", temporaryDays, false, "Left joined, both batteries go flat.")
 	}
-	offer(job.RevisitDate, "Tighten every bolt again and measure each drop against the record", settledDays, false, "Lugs settle in the first weeks.")
-	offer(job.OtherDate, "Yearly look: batteries at rest, drops, fuses, corrosion", yearDays, true, "A baseline is of use only where somebody compares against it.")
+	offer(job.RevisitDate, "Tighten every bolt again and measure each drop against the record", settledDays, false,
+		"Lugs settle in the first weeks.")
+	offer(job.OtherDate, "Yearly look: batteries at rest, drops, fuses, corrosion", yearDays, true,
+		"A baseline is of use only where somebody compares against it.")
 	return out
 }

@@ -131,23 +131,33 @@ func (b *builder) has(component string) bool {
 }
 
 func (b *builder) prepare() {
-	b.add(Step{ID: "in-hand", Stage: Prepare, Title: "Everything in hand", What: "Parts, tools and consumables by the list, before the first panel comes off.", Minutes: lookMin,
+	b.add(Step{ID: "in-hand", Stage: Prepare, Title: "Everything in hand",
+		What: "Parts, tools and consumables by the list, before the first panel comes off.", Minutes: lookMin,
 		Checks: []string{"parts list ticked off", "dies match the lugs", "fuses of every rating, and spares"}})
-	b.add(Step{ID: "as-found", Stage: Prepare, Title: "Photograph it as it is", What: "Engine space, batteries, routes, panels; every wire that is taken off, before it is.", Minutes: lookMin, Tool: "camera"})
-	b.add(Step{ID: "rest", Stage: Prepare, Title: "Measure both batteries at rest", What: "Start battery, and the aux battery where it is there: hours after a charge.", Minutes: smallMin, Tool: "multimeter", Figure: "start battery over 12.4 V at 12 V"})
+	b.add(Step{ID: "as-found", Stage: Prepare, Title: "Photograph it as it is",
+		What: "Engine space, batteries, routes, panels; every wire that is taken off, before it is.", Minutes: lookMin, Tool: "camera"})
+	b.add(Step{ID: "rest", Stage: Prepare, Title: "Measure both batteries at rest",
+		What: "Start battery, and the aux battery where it is there: hours after a charge.", Minutes: smallMin, Tool: "multimeter",
+		Figure: "start battery over 12.4 V at 12 V"})
 }
 
 func (b *builder) isolate() {
-	b.add(Step{ID: "negative-off", Of: []string{"start"}, Stage: Isolate, Title: "Start battery's negative off", What: "First off, last on. Wrap it so that it cannot spring back.", Where: "start battery", Tool: "insulated spanner", Minutes: smallMin, After: b.of(Prepare),
+	b.add(Step{ID: "negative-off", Of: []string{"start"}, Stage: Isolate, Title: "Start battery's negative off",
+		What: "First off, last on. Wrap it so that it cannot spring back.", Where: "start battery", Tool: "insulated spanner", Minutes: smallMin,
+		After:   b.of(Prepare),
 		Caution: "A spanner from plus to the body welds. No jewellery; insulated tools; memory saver where the vehicle wants one."})
 	if b.existsAux() {
-		b.add(Step{ID: "aux-negative-off", Of: []string{"aux"}, Stage: Isolate, Title: "Aux battery's negative off", What: "It is a source of its own: with the start battery off, its run is still live.", Where: "aux battery", Tool: "insulated spanner", Minutes: smallMin, After: []string{"negative-off"}})
+		b.add(Step{ID: "aux-negative-off", Of: []string{"aux"}, Stage: Isolate, Title: "Aux battery's negative off",
+			What: "It is a source of its own: with the start battery off, its run is still live.", Where: "aux battery", Tool: "insulated spanner",
+			Minutes: smallMin, After: []string{"negative-off"}})
 	}
 	if b.solar() {
-		b.add(Step{ID: "sun-off", Stage: Isolate, Title: "Cover or isolate the panels", What: "They feed the aux side whatever else is off.", Minutes: smallMin, After: b.of(Prepare)})
+		b.add(Step{ID: "sun-off", Stage: Isolate, Title: "Cover or isolate the panels", What: "They feed the aux side whatever else is off.",
+			Minutes: smallMin, After: b.of(Prepare)})
 	}
 	if b.has("x1") {
-		b.add(Step{ID: "unplug", Of: []string{"x1"}, Stage: Isolate, Title: "Unplug the trailer", What: "And keep the plug out of reach of metal.", Where: "tow coupling", Minutes: smallMin, After: b.of(Prepare)})
+		b.add(Step{ID: "unplug", Of: []string{"x1"}, Stage: Isolate, Title: "Unplug the trailer",
+			What: "And keep the plug out of reach of metal.", Where: "tow coupling", Minutes: smallMin, After: b.of(Prepare)})
 	}
 }
 
@@ -172,18 +182,25 @@ func (b *builder) remove() {
 	for _, w := range b.found.Wires {
 		switch w.Fate {
 		case "open":
-			b.add(Step{ID: "trace-" + w.Key, Stage: Remove, Title: "Trace: " + w.Name, What: "Both ends, what feeds it, its fuse; until then it counts as live. " + w.Why, Tool: "meter, tone tracer", Minutes: 20, After: b.of(Prepare), Checks: []string{"both ends found", "labelled and photographed"}})
+			b.add(Step{ID: "trace-" + w.Key, Stage: Remove, Title: "Trace: " + w.Name,
+				What: "Both ends, what feeds it, its fuse; until then it counts as live. " + w.Why, Tool: "meter, tone tracer", Minutes: 20,
+				After: b.of(Prepare), Checks: []string{"both ends found", "labelled and photographed"}})
 		case "goes":
-			b.add(Step{ID: "out-" + w.Key, Stage: Remove, Title: "Take out: " + w.Name, What: w.Why + " What stays in place is insulated at both ends and labelled.", Minutes: 15, After: b.of(Isolate), Checks: []string{"dead, measured", "out, or insulated at both ends"}})
+			b.add(Step{ID: "out-" + w.Key, Stage: Remove, Title: "Take out: " + w.Name, What: w.Why +
+				" What stays in place is insulated at both ends and labelled.", Minutes: 15, After: b.of(Isolate),
+				Checks: []string{"dead, measured", "out, or insulated at both ends"}})
 		}
 	}
 	for _, g := range b.found.Gear {
 		if g.FactoryFeed {
-			b.add(Step{ID: "factory-feed-" + g.Key, Stage: Remove, Title: "Take the factory's ignition feed off the coil: " + g.Name, What: "Insulate it, label it, and tie it back: left on, it joins the batteries whenever the key is on.", Minutes: lookMin, After: b.of(Isolate),
+			b.add(Step{ID: "factory-feed-" + g.Key, Stage: Remove, Title: "Take the factory's ignition feed off the coil: " + g.Name,
+				What: "Insulate it, label it, and tie it back: left on, it joins the batteries whenever the key is on.", Minutes: lookMin,
+				After:  b.of(Isolate),
 				Checks: []string{"insulated", "labelled", "tied back", "coil dead with the key on, measured"}})
 		}
 		if g.Fate == "goes" {
-			b.add(Step{ID: "off-" + g.Key, Stage: Remove, Title: "Take off: " + g.Name, What: g.Why, Minutes: 20, After: b.of(Isolate), Checks: []string{"photographed before", "kept or scrapped as agreed"}})
+			b.add(Step{ID: "off-" + g.Key, Stage: Remove, Title: "Take off: " + g.Name, What: g.Why, Minutes: 20, After: b.of(Isolate),
+				Checks: []string{"photographed before", "kept or scrapped as agreed"}})
 		}
 	}
 }
@@ -194,8 +211,11 @@ func (b *builder) ground() {
 		if !ok {
 			continue
 		}
-		b.add(Step{ID: "earth-" + id, Of: []string{id}, Stage: Ground, Title: "Earth point " + c.Name, What: "Bare metal, captive nut or welded stud; no washer between lug and metal; protected after. Not under a screw through plastic, not shared with safety systems.",
-			Where: c.Rating, Tool: "abrasive, torque spanner", Minutes: earthMin, After: b.of(Isolate), Checks: []string{"paint off to bright metal", "lug flat on metal", "protected after"}})
+		b.add(Step{ID: "earth-" + id, Of: []string{id}, Stage: Ground, Title: "Earth point " + c.Name,
+			What: "Bare metal, captive nut or welded stud; no washer between lug and metal; protected after. Not under a screw through plastic, " +
+				"not shared with safety systems.",
+			Where: c.Rating, Tool: "abrasive, torque spanner", Minutes: earthMin, After: b.of(Isolate),
+			Checks: []string{"paint off to bright metal", "lug flat on metal", "protected after"}})
 	}
 }
 
@@ -217,16 +237,27 @@ func (b *builder) lay() {
 			}
 		}
 		if w.Hole > 0 {
-			b.add(Step{ID: "hole-" + w.ID, Of: []string{w.ID}, Stage: Lay, Title: fmt.Sprintf("Hole for %s, %.0f mm", w.Number, w.Hole), What: "Look behind before drilling. Deburr, paint, grommet, seal.", Where: "bulkhead", Tool: fmt.Sprintf("step drill or hole saw, %.0f mm", w.Hole),
-				Minutes: holeMin, After: b.of(Isolate), Caution: "Looms, pipes and airbag parts lie behind panels.", Checks: []string{"deburred", "painted", "grommet fits", "sealed"}})
+			b.add(Step{ID: "hole-" + w.ID, Of: []string{w.ID}, Stage: Lay, Title: fmt.Sprintf("Hole for %s, %.0f mm", w.Number, w.Hole),
+				What: "Look behind before drilling. Deburr, paint, grommet, seal.", Where: "bulkhead",
+				Tool:    fmt.Sprintf("step drill or hole saw, %.0f mm", w.Hole),
+				Minutes: holeMin, After: b.of(Isolate), Caution: "Looms, pipes and airbag parts lie behind panels.",
+				Checks: []string{"deburred", "painted", "grommet fits", "sealed"}})
 			after = append(after, "hole-"+w.ID)
 		}
-		b.add(Step{ID: "lay-" + w.ID, Of: []string{w.ID}, Stage: Lay, Title: fmt.Sprintf("Lay %s: %s, %s", w.Number, w.Size, w.Colour), What: fmt.Sprintf("From %s to %s; cut %s. Conduit %.0f mm all the way; tied to existing looms, away from brake lines, heat and moving parts.", w.From.Name, w.To.Name, working.Plain(w.CutM, "m", 2), w.Conduit),
-			Where: b.route(w), Minutes: smallMin + metreMin*w.RouteM, After: after, Checks: []string{"conduit on everything", "no sharp bend at the fuse holder", "clear of strut, seat and cover through their travel", "labelled at both ends"}})
+		b.add(Step{ID: "lay-" + w.ID, Of: []string{w.ID}, Stage: Lay, Title: fmt.Sprintf("Lay %s: %s, %s", w.Number, w.Size, w.Colour),
+			What: fmt.Sprintf("From %s to %s; cut %s. Conduit %.0f mm all the way; tied to existing looms, away from brake lines, heat and "+
+				"moving parts.", w.From.Name, w.To.Name, working.Plain(w.CutM, "m", 2), w.Conduit),
+			Where: b.route(w), Minutes: smallMin + metreMin*w.RouteM, After: after,
+			Checks: []string{"conduit on everything", "no sharp bend at the fuse holder", "clear of strut, seat and cover through their travel",
+				"labelled at both ends"}})
 	}
-	b.add(Step{ID: "hold-cover", Stage: Check, Hold: true, Title: "Before panels and floor close", What: "Every run that is about to be covered is looked at, photographed and measured end to end.", Tool: "camera, multimeter", Minutes: lookMin, After: b.of(Lay, Ground),
-		Checks: []string{"photograph of every hidden stretch and joint", "continuity end to end", "no continuity to the body", "grommets and ties in place"}})
-	b.add(Step{ID: "cover", Stage: Fit, Title: "Close panels and floor over the runs", What: "Fasteners and trims as they were found.", Minutes: 30, After: []string{"hold-cover"}})
+	b.add(Step{ID: "hold-cover", Stage: Check, Hold: true, Title: "Before panels and floor close",
+		What: "Every run that is about to be covered is looked at, photographed and measured end to end.", Tool: "camera, multimeter",
+		Minutes: lookMin, After: b.of(Lay, Ground),
+		Checks: []string{"photograph of every hidden stretch and joint", "continuity end to end", "no continuity to the body",
+			"grommets and ties in place"}})
+	b.add(Step{ID: "cover", Stage: Fit, Title: "Close panels and floor over the runs", What: "Fasteners and trims as they were found.",
+		Minutes: 30, After: []string{"hold-cover"}})
 }
 
 func (b *builder) route(w harness.Lead) string {
@@ -243,7 +274,8 @@ func (b *builder) fit() {
 		if kind == "fuse" {
 			minutes = fuseMin
 		}
-		step := Step{ID: "fit-" + c.ID, Of: []string{c.ID}, Stage: Fit, Title: "Fit " + c.Name, What: capital(c.Rating) + ".", Minutes: minutes, After: b.of(Isolate), Checks: []string{"fast, clear of what moves", "reachable for service"}}
+		step := Step{ID: "fit-" + c.ID, Of: []string{c.ID}, Stage: Fit, Title: "Fit " + c.Name, What: capital(c.Rating) + ".", Minutes: minutes,
+			After: b.of(Isolate), Checks: []string{"fast, clear of what moves", "reachable for service"}}
 		switch kind {
 		case "fuse":
 			step.Title, step.What = "Fit the holder of "+c.Name, c.Rating+": the holder alone; the fuse stays out."
@@ -267,10 +299,12 @@ func (b *builder) fit() {
 func (b *builder) ends() {
 	tool, checks := "die for ", []string{"die matches the lug", "tug test", "shrunk with adhesive showing", "labels on"}
 	if b.p.System.Soldered {
-		tool, checks = "soldering iron for ", []string{"wetted all round, no dry joint", "tug test", "strain relief within 100 mm, where the solder wicked to", "shrunk with adhesive showing", "labels on"}
+		tool, checks = "soldering iron for ", []string{"wetted all round, no dry joint", "tug test",
+			"strain relief within 100 mm, where the solder wicked to", "shrunk with adhesive showing", "labels on"}
 	}
 	for _, w := range b.wires {
-		b.add(Step{ID: "end-" + w.ID, Of: []string{w.ID}, Stage: EndOf, Title: "Ends of " + w.Number, What: fmt.Sprintf("%s at %s; %s at %s. Heat shrink %.0f mm with adhesive.", w.From.Lug, w.From.Name, w.To.Lug, w.To.Name, w.Sleeve),
+		b.add(Step{ID: "end-" + w.ID, Of: []string{w.ID}, Stage: EndOf, Title: "Ends of " + w.Number,
+			What: fmt.Sprintf("%s at %s; %s at %s. Heat shrink %.0f mm with adhesive.", w.From.Lug, w.From.Name, w.To.Lug, w.To.Name, w.Sleeve),
 			Tool: tool + w.Size, Minutes: 2 * endMin * float64(w.Cables), After: b.endAfter(w), Checks: slices.Clone(checks)})
 	}
 }
@@ -310,7 +344,9 @@ func (b *builder) join() {
 		if last != "" {
 			after = append(after, last)
 		}
-		step := Step{ID: "join-" + w.ID, Of: []string{w.ID, w.From.Component, w.To.Component}, Stage: Join, Title: "Connect " + w.Number, What: fmt.Sprintf("%s %s, then %s %s.", w.From.Name, w.From.Terminal, w.To.Name, w.To.Terminal), Tool: b.torque(w), Minutes: smallMin, After: after, Checks: []string{"tight", "booted or covered"}}
+		step := Step{ID: "join-" + w.ID, Of: []string{w.ID, w.From.Component, w.To.Component}, Stage: Join, Title: "Connect " + w.Number,
+			What: fmt.Sprintf("%s %s, then %s %s.", w.From.Name, w.From.Terminal, w.To.Name, w.To.Terminal), Tool: b.torque(w), Minutes: smallMin,
+			After: after, Checks: []string{"tight", "booted or covered"}}
 		if w.From.Component == "feed" {
 			step.Title, step.Minutes = "Tap the feed point", feedMin
 			step.What = "Tap holder with both fuses: lower slot the original rating, upper slot the new circuit; F3 stays out."
@@ -326,7 +362,9 @@ func (b *builder) join() {
 				right = fmt.Sprintf("%s, %s", l.Label, working.Text(l.AbsorptionV, "V", 1))
 			}
 		}
-		b.add(Step{ID: "set", Of: []string{"coupling"}, Stage: Join, Title: "Set the charger for this battery", What: "As its configuration card says: " + right + ".", Minutes: lookMin, After: []string{"fit-coupling"}, Checks: []string{"each configuration lead as on the card"}})
+		b.add(Step{ID: "set", Of: []string{"coupling"}, Stage: Join, Title: "Set the charger for this battery",
+			What: "As its configuration card says: " + right + ".", Minutes: lookMin, After: []string{"fit-coupling"},
+			Checks: []string{"each configuration lead as on the card"}})
 	}
 }
 
@@ -351,25 +389,39 @@ func (b *builder) torque(w harness.Lead) string {
 }
 
 func (b *builder) check() {
-	b.add(Step{ID: "hold-connect", Stage: Check, Hold: true, Title: "Before any battery is connected", What: "Every nut, every boot, every fuse out. Resistance of each return from the device to the start battery's minus.", Tool: "multimeter", Minutes: 2 * lookMin,
-		After: append(b.of(Remove, Join, Fit, EndOf), "hold-cover"), Figure: "returns under 0.1 Ω with a common meter; no beep from plus to minus", Checks: []string{"all fuses out", "terminals booted", "aux battery clamped", "labels at both ends", "nothing loose left in the engine space"}})
+	b.add(Step{ID: "hold-connect", Stage: Check, Hold: true, Title: "Before any battery is connected",
+		What: "Every nut, every boot, every fuse out. Resistance of each return from the device to the start battery's minus.",
+		Tool: "multimeter", Minutes: 2 * lookMin,
+		After:  append(b.of(Remove, Join, Fit, EndOf), "hold-cover"),
+		Figure: "returns under 0.1 Ω with a common meter; no beep from plus to minus",
+		Checks: []string{"all fuses out", "terminals booted", "aux battery clamped", "labels at both ends",
+			"nothing loose left in the engine space"}})
 }
 
 func (b *builder) live() {
-	b.add(Step{ID: "aux-negative-on", Of: []string{"aux"}, Stage: Live, Title: "Aux battery's negative on", What: "Its plus side ends at F2, which is out.", Where: "aux battery", Minutes: smallMin, After: []string{"hold-connect"}, Tool: "insulated spanner"})
-	b.add(Step{ID: "negative-on", Of: []string{"start"}, Stage: Live, Title: "Start battery's negative on", What: "Last on: on the chassis side of a battery sensor.", Where: "start battery", Minutes: smallMin, After: []string{"aux-negative-on"}, Tool: "insulated spanner"})
-	b.add(Step{ID: "hold-fuses", Stage: Check, Hold: true, Title: "Before the fuses: polarity at each holder", What: "Both sides of every holder against minus, one by one.", Tool: "multimeter", Minutes: lookMin, After: []string{"negative-on"}, Checks: b.polarity()})
+	b.add(Step{ID: "aux-negative-on", Of: []string{"aux"}, Stage: Live, Title: "Aux battery's negative on",
+		What: "Its plus side ends at F2, which is out.", Where: "aux battery", Minutes: smallMin, After: []string{"hold-connect"},
+		Tool: "insulated spanner"})
+	b.add(Step{ID: "negative-on", Of: []string{"start"}, Stage: Live, Title: "Start battery's negative on",
+		What: "Last on: on the chassis side of a battery sensor.", Where: "start battery", Minutes: smallMin, After: []string{"aux-negative-on"},
+		Tool: "insulated spanner"})
+	b.add(Step{ID: "hold-fuses", Stage: Check, Hold: true, Title: "Before the fuses: polarity at each holder",
+		What: "Both sides of every holder against minus, one by one.", Tool: "multimeter", Minutes: lookMin, After: []string{"negative-on"},
+		Checks: b.polarity()})
 	last := "hold-fuses"
 	for _, id := range []string{"f2", "f1", "f4", "f5", "f3"} {
 		c, ok := b.p.System.Component(id)
 		if !ok {
 			continue
 		}
-		b.add(Step{ID: "fuse-" + id, Of: []string{id}, Stage: Live, Title: "Fuse " + c.Name + " in", What: c.Rating + ".", Minutes: smallMin, After: []string{last}, Checks: []string{"rating read off the fuse itself"}})
+		b.add(Step{ID: "fuse-" + id, Of: []string{id}, Stage: Live, Title: "Fuse " + c.Name + " in", What: c.Rating + ".", Minutes: smallMin,
+			After: []string{last}, Checks: []string{"rating read off the fuse itself"}})
 		last = "fuse-" + id
 	}
 	if b.has("x1") {
-		b.add(Step{ID: "plug", Of: []string{"x1"}, Stage: Live, Title: "Plug the trailer in", What: "After its polarity was measured at the socket.", Minutes: smallMin, After: []string{last}, Checks: []string{"plus on plus, minus on minus"}})
+		b.add(Step{ID: "plug", Of: []string{"x1"}, Stage: Live, Title: "Plug the trailer in",
+			What: "After its polarity was measured at the socket.", Minutes: smallMin, After: []string{last},
+			Checks: []string{"plus on plus, minus on minus"}})
 	}
 }
 
@@ -395,19 +447,25 @@ func (b *builder) prove() {
 	}
 	cruise := state("cruise")
 	step := func(id, title, what, figure string, checks ...string) {
-		b.add(Step{ID: "prove-" + id, Stage: Prove, Title: title, What: what, Figure: figure, Tool: "multimeter, clamp meter", Minutes: proveMin, After: after, Checks: checks})
+		b.add(Step{ID: "prove-" + id, Stage: Prove, Title: title, What: what, Figure: figure, Tool: "multimeter, clamp meter", Minutes: proveMin,
+			After: after, Checks: checks})
 	}
 	step("running", "Engine on: start battery", "Across its posts, at a fast idle.", working.Text(cruise.StartV, "V", 1))
-	step("current", "Current into the aux battery", "By clamp, from a part-discharged battery, with sun and mains off.", working.Text(cruise.OutA, "A", 0))
+	step("current", "Current into the aux battery", "By clamp, from a part-discharged battery, with sun and mains off.",
+		working.Text(cruise.OutA, "A", 0))
 	step("input", "Volts at the coupling's input", "Across both its terminals, at that current.", working.Text(cruise.InV, "V", 2))
 	step("aux", "Volts at the aux battery", "Across its posts, at that current: volts alone mislead.", working.Text(cruise.AuxV, "V", 2))
-	step("drops", "Drop across each fuse, joint and return", "Under load, on both legs. What stands below is at the most that flows; at less it is less in proportion. Ten times as much is a bad joint.", "", b.drops()...)
+	step("drops", "Drop across each fuse, joint and return",
+		"Under load, on both legs. What stands below is at the most that flows; at less it is less in proportion. Ten times as much is a bad "+
+			"joint.", "", b.drops()...)
 	step("warm", "Joints after thirty minutes", "By hand or thermometer: none warmer than its cable.", "")
 	step("off", "Engine off: it opens", "The coupling lets go after its delay; headlights speed a relay up.", "0 A between the batteries")
 	if b.has("feed") {
 		step("asleep", "Signal in every position of the key", "At the coupling's input, against minus.", "", b.signalled()...)
 	}
-	b.add(Step{ID: "hold-handover", Stage: Check, Hold: true, Title: "Before handover", What: "Readings within what was expected; open items cleared; owner card explained.", Minutes: lookMin, After: b.of(Prove), Checks: []string{"every reading within its band", "each configuration lead measured", "temporary states tagged", "owner card explained"}})
+	b.add(Step{ID: "hold-handover", Stage: Check, Hold: true, Title: "Before handover",
+		What: "Readings within what was expected; open items cleared; owner card explained.", Minutes: lookMin, After: b.of(Prove),
+		Checks: []string{"every reading within its band", "each configuration lead measured", "temporary states tagged", "owner card explained"}})
 }
 
 // drops are what fuses, joints and returns lose at the most.
@@ -439,7 +497,8 @@ func (b *builder) signalled() []string {
 }
 
 func (b *builder) hand() {
-	b.add(Step{ID: "hand-over", Stage: Hand, Title: "Hand over", What: "What it does, what its lamp means, what never to do, when to have it looked at.", Minutes: 15, After: []string{"hold-handover"}})
+	b.add(Step{ID: "hand-over", Stage: Hand, Title: "Hand over",
+		What: "What it does, what its lamp means, what never to do, when to have it looked at.", Minutes: 15, After: []string{"hold-handover"}})
 }
 
 // Hours is what the steps take together.

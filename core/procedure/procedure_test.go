@@ -69,7 +69,8 @@ func TestStepsAreInASafeOrder(t *testing.T) {
 				assert.True(t, ok && at > seen["hold-fuses"], "%s: %s goes in after its polarity was measured", name, c.Name)
 			}
 			_, fitted := seen["fit-"+c.ID]
-			assert.Equal(t, !c.Existing && c.Kind != system.KindEarth && c.Kind != system.KindFeedPoint && c.Kind != system.KindLoads, fitted, "%s: %s", name, c.Name)
+			assert.Equal(t, !c.Existing && c.Kind != system.KindEarth && c.Kind != system.KindFeedPoint && c.Kind != system.KindLoads, fitted,
+				"%s: %s", name, c.Name)
 		}
 		for _, s := range list {
 			for _, of := range s.Of {
@@ -81,7 +82,8 @@ func TestStepsAreInASafeOrder(t *testing.T) {
 		for _, s := range list {
 			at := seen[s.ID]
 			switch {
-			case strings.HasPrefix(s.ID, "join-"), strings.HasPrefix(s.ID, "end-"), strings.HasPrefix(s.ID, "lay-"), strings.HasPrefix(s.ID, "hole-"):
+			case strings.HasPrefix(s.ID, "join-"), strings.HasPrefix(s.ID, "end-"), strings.HasPrefix(s.ID, "lay-"),
+				strings.HasPrefix(s.ID, "hole-"):
 				assert.True(t, at > off && at < seen["hold-connect"], "%s: %s is not between negative off and the hold", name, s.ID)
 			case strings.HasPrefix(s.ID, "fuse-"):
 				assert.Greater(t, at, seen["hold-fuses"], name)
@@ -162,12 +164,14 @@ func TestWhatWasFoundIsTakenOut(t *testing.T) {
 // The factory's own ignition feed on a coil that was found is taken off and insulated, as
 // what it joins has to be apart.
 func TestTheFactorysFeedComesOff(t *testing.T) {
-	_, _, list := stepsOf(t, []byte(`{"aux":{"chemistry":"agm"},"gear":{"boost":{"kind":"changeover","name":"boost relay","works":"works","factoryFeed":"yes"}},"pins":{"coupling":"changeover"}}`))
+	_, _, list := stepsOf(t, []byte(`{"aux":{"chemistry":"agm"},"gear":{"boost":{"kind":"changeover","name":"boost relay","works":"works",`+
+		`"factoryFeed":"yes"}},"pins":{"coupling":"changeover"}}`))
 	i := slices.IndexFunc(list, func(s procedure.Step) bool { return s.ID == "factory-feed-boost" })
 	require.GreaterOrEqual(t, i, 0, "it must be removed and insulated")
 	assert.Contains(t, list[i].Title, "boost relay")
 	assert.Contains(t, list[i].What, "Insulate")
-	_, _, list = stepsOf(t, []byte(`{"aux":{"chemistry":"agm"},"gear":{"boost":{"kind":"changeover","works":"works","factoryFeed":"no"}},"pins":{"coupling":"changeover"}}`))
+	_, _, list = stepsOf(t, []byte(`{"aux":{"chemistry":"agm"},"gear":{"boost":{"kind":"changeover","works":"works","factoryFeed":"no"}},`+
+		`"pins":{"coupling":"changeover"}}`))
 	assert.False(t, slices.ContainsFunc(list, func(s procedure.Step) bool {
 		return s.Title == "Take the factory's ignition feed off the coil" || s.ID == "factory-feed-boost"
 	}))
@@ -175,7 +179,8 @@ func TestTheFactorysFeedComesOff(t *testing.T) {
 
 // Soldered ends are made and held otherwise than crimped ones.
 func TestSolderedEnds(t *testing.T) {
-	for school, want := range map[string]string{"crimp": "die matches the lug", "solder": "strain relief within 100 mm, where the solder wicked to"} {
+	for school, want := range map[string]string{"crimp": "die matches the lug",
+		"solder": "strain relief within 100 mm, where the solder wicked to"} {
 		p, leads, list := stepsOf(t, []byte(`{"schools":{"termination":"`+school+`"}}`))
 		i := slices.IndexFunc(list, func(s procedure.Step) bool { return s.ID == "end-c1" })
 		require.GreaterOrEqual(t, i, 0)
@@ -187,7 +192,8 @@ func TestSolderedEnds(t *testing.T) {
 
 // With a machine of the run's own, the start battery is still where the start battery is.
 func TestStartBatteryIsReadAtTheStartBattery(t *testing.T) {
-	p, _, list := stepsOf(t, []byte(`{"alternator":{"label":"150/250 A","regulation":"fixed","knownBy":"test","volts":14.0},"aux":{"chemistry":"lifepo4","capacityAh":400},"pins":{"coupling":"second"}}`))
+	p, _, list := stepsOf(t, []byte(`{"alternator":{"label":"150/250 A","regulation":"fixed","knownBy":"test","volts":14.0},`+
+		`"aux":{"chemistry":"lifepo4","capacityAh":400},"pins":{"coupling":"second"}}`))
 	i := slices.IndexFunc(list, func(s procedure.Step) bool { return s.ID == "prove-running" })
 	require.GreaterOrEqual(t, i, 0)
 	assert.Equal(t, "14.0 V", list[i].Figure)
@@ -209,7 +215,8 @@ func TestStepsKeepTheirNames(t *testing.T) {
 
 // Steps fill days in their order, none in two pieces unless it is longer than a day.
 func TestSchedule(t *testing.T) {
-	list := []procedure.Step{{ID: "a", Minutes: 60}, {ID: "b", Minutes: 6 * 60}, {ID: "c", Minutes: 60}, {ID: "d", Minutes: 10 * 60}, {ID: "e", Minutes: 30}}
+	list := []procedure.Step{{ID: "a", Minutes: 60}, {ID: "b", Minutes: 6 * 60}, {ID: "c", Minutes: 60}, {ID: "d", Minutes: 10 * 60},
+		{ID: "e", Minutes: 30}}
 	got := procedure.Schedule(list, 8, 7.5)
 	assert.Equal(t, []procedure.Slot{{"a", 1, 8, 9}, {"b", 1, 9, 15}, {"c", 2, 8, 9}, {"d", 3, 8, 18}, {"e", 4, 10.5, 11}}, got)
 	assert.Equal(t, 4, procedure.Days(got))
@@ -244,7 +251,8 @@ func TestPace(t *testing.T) {
 		job = append(job, procedure.Done{Step: "end-c" + string(rune('1'+i)), By: "Ivo", AtS: at, Minutes: 14})
 	}
 	at += 16 * 3600 // a night
-	job = append(job, procedure.Done{Step: "end-n1", By: "Ivo", AtS: at, Minutes: 14}, procedure.Done{Step: "fit-f1", By: "Ivo", AtS: at + 3600, Minutes: 12},
+	job = append(job, procedure.Done{Step: "end-n1", By: "Ivo", AtS: at, Minutes: 14},
+		procedure.Done{Step: "fit-f1", By: "Ivo", AtS: at + 3600, Minutes: 12},
 		procedure.Done{Step: "end-n2", By: "Maren", AtS: at + 60, Minutes: 14})
 	pace := procedure.PaceOf(job)
 	assert.Equal(t, procedure.Pace{"end": 2}, pace)
@@ -266,8 +274,10 @@ func TestEveryCombinationIsMade(t *testing.T) {
 	for _, place := range []string{`"panel-van"},"aux":{"place":"rear"`, `"tow-caravan"},"aux":{"place":"trailer"`} {
 		for _, kind := range coupling.Kinds() {
 			for _, isolator := range []string{"none", "front", "aux", "master"} {
-				for _, more := range []string{`}`, `,"monitor":"yes","disconnect":"yes","peakA":40,"bond":"yes"},"wants":{"emergencyStart":"yes"},"schools":{"inSeries":"yes"}`} {
-					text := fmt.Sprintf(`{"vehicle":{"winch":"yes","kind":%s},"pins":{"coupling":%q},"extras":{"isolator":%q%s}`, place, kind, isolator, more)
+				for _, more := range []string{`}`,
+					`,"monitor":"yes","disconnect":"yes","peakA":40,"bond":"yes"},"wants":{"emergencyStart":"yes"},"schools":{"inSeries":"yes"}`} {
+					text := fmt.Sprintf(`{"vehicle":{"winch":"yes","kind":%s},"pins":{"coupling":%q},"extras":{"isolator":%q%s}`, place, kind, isolator,
+						more)
 					p, leads, list := stepsOf(t, []byte(text))
 					assert.NotEmpty(t, list, text)
 					for _, l := range leads {

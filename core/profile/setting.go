@@ -27,8 +27,10 @@ type Setting struct {
 // Stock are the settings of a charger whose card says nothing else: one for each
 // chemistry, by two configuration leads. Source: assumed; the device's own sheet wins.
 func Stock() []Setting {
-	leads := map[string][2]Lead{"agm": {Open, Open}, "flooded": {Ground, Open}, "gel": {Open, Ground}, "calcium": {Ground, Ground}, "lifepo4": {Battery, Open}}
-	how := map[string]string{"agm": "both configuration leads left open and insulated", "flooded": "lead A to ground", "gel": "lead B to ground",
+	leads := map[string][2]Lead{"agm": {Open, Open}, "flooded": {Ground, Open}, "gel": {Open, Ground}, "calcium": {Ground, Ground},
+		"lifepo4": {Battery, Open}}
+	how := map[string]string{"agm": "both configuration leads left open and insulated", "flooded": "lead A to ground",
+		"gel":     "lead B to ground",
 		"calcium": "leads A and B to ground", "lifepo4": "lead A to battery plus, over 1 A"}
 	list := []Setting{}
 	for _, c := range battery.Chemistries {
@@ -45,7 +47,8 @@ func Own(c battery.Chemistry, how string, leads [2]Lead) Setting {
 	if p.FloatLow > 0 {
 		float = (p.FloatLow + p.FloatHigh) / 2
 	}
-	return Setting{ID: c.ID, Label: c.Label, AbsorptionV: p.AbsorptionHigh, FloatV: float, Compensated: p.PerK != 0, For: c.ID, How: how, A: leads[0], B: leads[1]}
+	return Setting{ID: c.ID, Label: c.Label, AbsorptionV: p.AbsorptionHigh, FloatV: float, Compensated: p.PerK != 0, For: c.ID, How: how,
+		A: leads[0], B: leads[1]}
 }
 
 // ByLeads finds the setting that leads make; ok is false where they make none.

@@ -167,7 +167,8 @@ func TestCoverHoldsAlongTheRun(t *testing.T) {
 		for _, f := range []protect.Family{protect.Strip30, protect.Strip51, protect.Bolt} {
 			for _, rating := range f.Ratings {
 				if rating <= carries {
-					assert.True(t, protect.Fuse{Family: f, RatingA: rating}.Covers(1700, 6*rating, faulted(area)).Saves, "%g A %s on %g mm²", rating, f.ID, area)
+					assert.True(t, protect.Fuse{Family: f, RatingA: rating}.Covers(1700, 6*rating, faulted(area)).Saves, "%g A %s on %g mm²", rating, f.ID,
+						area)
 				}
 			}
 		}

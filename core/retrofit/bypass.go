@@ -55,8 +55,10 @@ func BypassOf(of *design.Design) *Bypass {
 	cruise := d.StateBy("early")
 	fuseA := d.Start.Fuse.Carries(d.Start.Bay.AmbientC)
 	cableA := min(d.Start.Trial.AmpacityA, d.Aux.Trial.AmpacityA)
-	b := &Bypass{Level: verdict.Good, CarryA: working.Round(min(fuseA, cableA), 0), FlowsA: working.Round(max(0, cruise.OutA), 0), AuxV: working.Round(cruise.AuxV, 1),
-		Limits:  []string{fmt.Sprintf("fuse %s: %s for hours", working.Plain(*h.FuseA, "A", 0), working.Text(fuseA, "A", 0)), fmt.Sprintf("%s: %s where it lies", d.Start.Trial.Size.Copper(), working.Text(cableA, "A", 0))},
+	b := &Bypass{Level: verdict.Good, CarryA: working.Round(min(fuseA, cableA), 0), FlowsA: working.Round(max(0, cruise.OutA), 0),
+		AuxV: working.Round(cruise.AuxV, 1),
+		Limits: []string{fmt.Sprintf("fuse %s: %s for hours", working.Plain(*h.FuseA, "A", 0), working.Text(fuseA, "A", 0)),
+			fmt.Sprintf("%s: %s where it lies", d.Start.Trial.Size.Copper(), working.Text(cableA, "A", 0))},
 		Against: []string{}}
 	if h.RelayA != nil {
 		bears := *h.RelayA * parts.ContactFactor(d.Start.Bay.AmbientC)
@@ -68,11 +70,16 @@ func BypassOf(of *design.Design) *Bypass {
 	if h.RelayA != nil {
 		what = "the relay"
 	}
-	b.Says = fmt.Sprintf("%s, %s and the fuse carry %s for hours; at cruise %s would flow, %s at the aux battery.", working.Text(need, "m", 1)+" of "+d.Start.Trial.Size.Copper(), what, working.Text(b.CarryA, "A", 0), working.Text(b.FlowsA, "A", 0), working.Text(b.AuxV, "V", 1))
+	b.Says = fmt.Sprintf("%s, %s and the fuse carry %s for hours; at cruise %s would flow, %s at the aux battery.",
+		working.Text(need, "m", 1)+" of "+d.Start.Trial.Size.Copper(), what, working.Text(b.CarryA, "A", 0), working.Text(b.FlowsA, "A", 0),
+		working.Text(b.AuxV, "V", 1))
 	b.Steps = []string{"Start battery's negative off.", "The dead device stays in, its leads taken off and insulated one by one.",
-		fmt.Sprintf("Fuse within %.0f mm of the start battery, its element out; %s to the aux battery along the old route, clear of heat and anything that moves.", fuseWithinMM, d.Start.Trial.Size.Copper()),
-		"A second fuse at the aux battery: it is a source too.", "Return checked: under 0.2 V at the current that flows.", "Fuses in last, the aux battery's first; engine on; current by clamp."}
-	b.Tag = "TEMPORARY. Joins both batteries past the dead device. To undo: this fuse out, this cable off, the device's leads back on. Not to be left joined when parked."
+		fmt.Sprintf("Fuse within %.0f mm of the start battery, its element out; %s to the aux battery along the old route, clear of heat and "+
+			"anything that moves.", fuseWithinMM, d.Start.Trial.Size.Copper()),
+		"A second fuse at the aux battery: it is a source too.", "Return checked: under 0.2 V at the current that flows.",
+		"Fuses in last, the aux battery's first; engine on; current by clamp."}
+	b.Tag = "TEMPORARY. Joins both batteries past the dead device. To undo: this fuse out, this cable off, the device's leads back on. Not " +
+		"to be left joined when parked."
 	return b
 }
 
@@ -87,13 +94,15 @@ func againstBypass(d *design.Design, b *Bypass, needM float64) {
 	}
 	h := d.Doc.Have
 	if *h.Metres < needM {
-		against(verdict.Bad, "%s are needed from battery to battery and there are %s", working.Text(needM, "m", 1), working.Plain(*h.Metres, "m", 1))
+		against(verdict.Bad, "%s are needed from battery to battery and there are %s", working.Text(needM, "m", 1),
+			working.Plain(*h.Metres, "m", 1))
 	}
 	if h.Fuses == nil || *h.Fuses < 2 {
 		against(verdict.Bad, "two fuses are needed, as both batteries are sources; without the second, the aux end burns")
 	}
 	if b.FlowsA > b.CarryA {
-		against(verdict.Bad, "%s would flow into the battery as it is: charge it first, or leave the join open until it stands higher", working.Text(b.FlowsA, "A", 0))
+		against(verdict.Bad, "%s would flow into the battery as it is: charge it first, or leave the join open until it stands higher",
+			working.Text(b.FlowsA, "A", 0))
 	}
 	if h.FuseA != nil && *h.FuseA > min(d.Start.Trial.AmpacityA, d.Aux.Trial.AmpacityA) {
 		against(verdict.Bad, "a %s fuse does not protect this cable", working.Plain(*h.FuseA, "A", 0))
@@ -102,7 +111,8 @@ func againstBypass(d *design.Design, b *Bypass, needM float64) {
 		against(verdict.Bad, "nothing limits the current into a %s bank, and its management system may open under it", d.Facts.Chemistry.Label)
 	}
 	if d.Facts.Varies() {
-		against(verdict.Caution, "on variable regulation it charges only while the voltage is up, and the aux battery feeds the vehicle while it is not")
+		against(verdict.Caution, "on variable regulation it charges only while the voltage is up, and the aux battery feeds the vehicle while "+
+			"it is not")
 	}
 	if d.Facts.Chemistry.ID == battery.Gel.ID && b.AuxV > d.Profile.AbsorptionHigh {
 		against(verdict.Caution, "%s is more than gel bears", working.Text(b.AuxV, "V", 1))

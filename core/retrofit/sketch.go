@@ -99,7 +99,8 @@ func sketch(d *design.Design) Sketch {
 	run := func(l *run.Sized) string {
 		return fmt.Sprintf("%s, %s, %s", l.Trial.Size.Copper(), working.Text(l.LengthM.Value, "m", 1), working.Plain(l.Fuse.RatingA, "A", 1))
 	}
-	s := Sketch{Coupling: d.CouplingRating(), Start: run(&d.Start), Aux: run(&d.Aux), Cruise: section.ChargesIn(d, d.StateBy("early")), Idle: section.ChargesIn(d, d.IdleState()), Stops: []string{}, Cautions: []string{}}
+	s := Sketch{Coupling: d.CouplingRating(), Start: run(&d.Start), Aux: run(&d.Aux), Cruise: section.ChargesIn(d, d.StateBy("early")),
+		Idle: section.ChargesIn(d, d.IdleState()), Stops: []string{}, Cautions: []string{}}
 	s.Return = map[bool]string{true: "chassis", false: "cable"}[d.Back.ByChassis]
 	if d.Back.ByChassis && d.Back.ByCable {
 		s.Return = "chassis and cable"

@@ -38,7 +38,8 @@ var foundWords = map[string]string{
 var foundMarks = map[string]working.Origin{"found.far": working.Standard, "found.over": working.Standard, "found.slow": working.Standard,
 	"found.burns": working.Standard, "found.drop": working.Physics, "found.joint": working.Physics}
 
-var roleNames = map[string]string{"start": "start run", "aux": "aux run", "return": "return", "trigger": "signal", "load": "feed to a load", "": "wire", "unknown": "wire"}
+var roleNames = map[string]string{"start": "start run", "aux": "aux run", "return": "return", "trigger": "signal", "load": "feed to a load",
+	"": "wire", "unknown": "wire"}
 
 func foundName(w job.FoundWire) string {
 	name := roleNames[job.Str(w.Role)]
@@ -227,9 +228,11 @@ func fate(d *design.Design, w job.FoundWire, level verdict.Level) (fate, why str
 	case num(w.LengthM) > 0 && num(w.LengthM) < need*0.95:
 		return "goes", fmt.Sprintf("Too short: %s of the %s needed.", working.Text(num(w.LengthM), "m", 1), working.Text(need, "m", 1)), nil
 	case t.AmpacityA < l.Amps:
-		return "goes", fmt.Sprintf("%s bears %s and the new design carries %s.", size.Copper(), working.Text(t.AmpacityA, "A", 0), working.Text(l.Amps, "A", 0)), nil
+		return "goes", fmt.Sprintf("%s bears %s and the new design carries %s.", size.Copper(), working.Text(t.AmpacityA, "A", 0),
+			working.Text(l.Amps, "A", 0)), nil
 	case t.DropV > l.BudgetV+0.0005:
-		return "goes", fmt.Sprintf("%s would lose %s of the %s allowed.", size.Copper(), working.Text(t.DropV, "V", 2), working.Text(max(0, l.BudgetV), "V", 2)), nil
+		return "goes", fmt.Sprintf("%s would lose %s of the %s allowed.", size.Copper(), working.Text(t.DropV, "V", 2),
+			working.Text(max(0, l.BudgetV), "V", 2)), nil
 	case !l.Saved(t):
 		return "goes", fmt.Sprintf("No fuse carries %s and saves %s.", working.Text(l.Amps, "A", 0), size.Copper()), nil
 	}

@@ -14,7 +14,8 @@ func couple(d *design.Design, rig *day.Rig, c *network.Circuit) {
 	if d.Kind == coupling.SecondAlternator {
 		c.Add(network.Alternator{Name: "second alternator", Plus: c.Node("second.B+"), Sense: c.Node("second.B+"), Volts: d.SecondV()},
 			network.Resistance{Name: "contact", A: c.Node("coupling.30"), B: c.Node("coupling.87"), Ohm: d.Contact.ContactOhm})
-		rig.Second = &day.SecondMachine{Element: "second alternator", Node: "second.B+", Label: d.Second, Volts: d.SecondV() / n, MostA: d.Second.RatedA / 2}
+		rig.Second = &day.SecondMachine{Element: "second alternator", Node: "second.B+", Label: d.Second, Volts: d.SecondV() / n,
+			MostA: d.Second.RatedA / 2}
 		return
 	}
 	join(d, rig, c)
@@ -24,15 +25,17 @@ func couple(d *design.Design, rig *day.Rig, c *network.Circuit) {
 	at, _ := d.System.Component("coupling")
 	charger := circuit.Converter(c, at, d.ChargerDevice())
 	c.Add(charger, network.Resistance{Name: "charger at rest", A: c.Node("coupling.30"), B: c.Node("coupling.31"), Ohm: d.StandbyOhm()})
-	rig.Charger = &day.Charger{Element: "charger", Standby: "charger at rest", OutputA: d.Charger.OutputA, StandbyA: max(d.Charger.StandbyA, design.CoilOffA),
-		Stages: d.UsualStages(), Curve: coupling.UsualCurve,
+	rig.Charger = &day.Charger{Element: "charger", Standby: "charger at rest", OutputA: d.Charger.OutputA,
+		StandbyA: max(d.Charger.StandbyA, design.CoilOffA),
+		Stages:   d.UsualStages(), Curve: coupling.UsualCurve,
 		CutOutV: d.Charger.CutOutV, RestartV: RestartV, RestartS: restartS, DelayS: chargeDelayS + 60*d.Facts.Schools.DelayMin.Value,
 		FullC: d.Charger.MaxAmbientC, CaseKPerW: d.Charger.CaseKPerW, PlaceOverK: placeK(d.Facts.AuxBay), By: day.Running}
 	rig.Charger.By, rig.Charger.Senses = triggers[d.Facts.Day.Trigger], d.Facts.Detects
 }
 
 // triggers are what tells a charger to run, by the answer.
-var triggers = map[string]day.Trigger{"running": day.Running, "ignition": day.Ignition, "accessory": day.Accessory, "switch": day.Switched, "dead": day.Dead, "voltage": day.Sensed}
+var triggers = map[string]day.Trigger{"running": day.Running, "ignition": day.Ignition, "accessory": day.Accessory, "switch": day.Switched,
+	"dead": day.Dead, "voltage": day.Sensed}
 
 // join puts in what joins the batteries, and what works it.
 func join(d *design.Design, rig *day.Rig, c *network.Circuit) {

@@ -58,7 +58,8 @@ var Nominal = Variation{Length: 1, House: 1, Hours: 1}
 // Varied is a job's driving, and what surrounds it, as they may turn out.
 func Varied(d *design.Design, v Variation) (day.Pattern, day.Conditions) {
 	f := d.Facts
-	return f.Driving(v.Hours).Varied(v.OutsideK, v.House), day.Conditions{OutsideC: f.Day.OutsideC.Value + v.OutsideK, RegulationV: v.RegulationV}
+	return f.Driving(v.Hours).Varied(v.OutsideK, v.House), day.Conditions{OutsideC: f.Day.OutsideC.Value + v.OutsideK,
+		RegulationV: v.RegulationV}
 }
 
 // Grade returns the section's columns, and how to read the volts into and out of each,
@@ -91,13 +92,15 @@ func Of(d *design.Design, v Variation) *day.Rig {
 	sys := varied(d, v)
 	c := network.New()
 	rig := &day.Rig{N: n, Circuit: c, Vehicle: "vehicle", House: "house", Starter: "starter",
-		Nodes:   day.Nodes{Machine: "alternator.B+", Bus: "start.30", SensePlus: "coupling.30", SenseZero: senseZero(d), Out: d.Gives().Node(), AuxPlus: "aux.30", AuxZero: "aux.31"},
+		Nodes: day.Nodes{Machine: "alternator.B+", Bus: "start.30", SensePlus: "coupling.30", SenseZero: senseZero(d), Out: d.Gives().Node(),
+			AuxPlus: "aux.30", AuxZero: "aux.31"},
 		Machine: day.Machine{Element: "alternator", Label: f.Label, Regulation: d.Regulation(), WarmV: f.RegulatedV.Value / n},
 		Start: day.Bank{Element: "start battery", Chemistry: d.StartChemistry(), CapacityAh: f.StartAh.Value, FullV: startFullV,
 			SOC: f.Day.StartSOC.Value / 100, EngineSpace: true},
 		Aux: day.Bank{Element: "aux battery", Chemistry: f.Chemistry, CapacityAh: f.AuxAh.Value, FullV: d.Profile.AbsorptionLow / n,
 			SOC: f.Day.AuxSOC.Value / 100, EngineSpace: f.Place.Hot},
-		VehicleA: f.LoadA.Value * design.ByDay, LampsA: f.LoadA.Value, HouseA: v.House * max(0, f.DailyAh.Value-f.Need.MainsAh.Value) / 24, EngineSpaceK: engineSpaceK}
+		VehicleA: f.LoadA.Value * design.ByDay, LampsA: f.LoadA.Value, HouseA: v.House * max(0, f.DailyAh.Value-f.Need.MainsAh.Value) / 24,
+		EngineSpaceK: engineSpaceK}
 
 	bus := c.Node("start.30")
 	housePlus, houseMinus := d.HouseEnds()
@@ -118,7 +121,8 @@ func Of(d *design.Design, v Variation) *day.Rig {
 	}
 	couple(d, rig, c)
 	if f.Day.SolarW.Value > 0 {
-		c.Add(network.Alternator{Name: "solar", Plus: c.Node(d.AuxBus().Node()), Minus: c.Node(d.AuxMinus().Node()), Volts: d.Profile.AbsorptionHigh})
+		c.Add(network.Alternator{Name: "solar", Plus: c.Node(d.AuxBus().Node()), Minus: c.Node(d.AuxMinus().Node()),
+			Volts: d.Profile.AbsorptionHigh})
 		rig.Solar = &day.Solar{Element: "solar", Watts: f.Day.SolarW.Value, Volts: d.Profile.AbsorptionHigh / n, Hours: f.Day.SunHours.Value}
 	}
 	rig.Wires = warmWires(d, &sys)

@@ -72,10 +72,12 @@ func SizeSingle(in SingleInput) (Single, error) {
 		ConductorC: working.Round(trial.ConductorC, 0), AmpacityA: working.Round(trial.AmpacityA, 0),
 		LoopM: working.Round(2*in.OneWayM, 2), Warnings: []string{}}
 	if trial.AmpacityA < in.Amps {
-		out.Warnings = append(out.Warnings, fmt.Sprintf("%s carries %s where it lies, not %s: it burns", trial.Size.Copper(), working.Text(trial.AmpacityA, "A", 0), working.Plain(in.Amps, "A", 1)))
+		out.Warnings = append(out.Warnings, fmt.Sprintf("%s carries %s where it lies, not %s: it burns", trial.Size.Copper(),
+			working.Text(trial.AmpacityA, "A", 0), working.Plain(in.Amps, "A", 1)))
 	}
 	if trial.DropV > allowedV {
-		out.Warnings = append(out.Warnings, fmt.Sprintf("it loses %s, more than the %s allowed", working.Text(trial.DropV, "V", 3), working.Text(allowedV, "V", 3)))
+		out.Warnings = append(out.Warnings, fmt.Sprintf("it loses %s, more than the %s allowed", working.Text(trial.DropV, "V", 3),
+			working.Text(allowedV, "V", 3)))
 	}
 	fuse, err := fuseFor(trial)
 	if err == nil {

@@ -38,7 +38,8 @@ func thermalFigures(t cable.Trial, n cable.Insulation, b cable.Bay, amps float64
 		where = "as at 50 °C, the hottest that the tables know"
 	}
 	out := working.Figures{
-		"ampacity": cable.Ampacity.MustWork(count, working.Input{Value: t.Carried.FreeAirA, Origin: working.Standard, Why: string(t.Carried.Table)},
+		"ampacity": cable.Ampacity.MustWork(count, working.Input{Value: t.Carried.FreeAirA, Origin: working.Standard,
+			Why: string(t.Carried.Table)},
 			working.From(t.Carried.PlaceFactor, working.Standard, where+", "+n.Label+" insulation"),
 			working.From(t.Carried.GroupFactor, working.Standard, b.Laying.Describe())),
 	}
@@ -47,7 +48,8 @@ func thermalFigures(t cable.Trial, n cable.Insulation, b cable.Bay, amps float64
 		out["balance"] = working.Given(working.Symbol{Name: "may carry", Unit: "A", Digits: 0}, 0, working.Computed,
 			fmt.Sprintf("nothing: the place is at %s, and its insulation bears %s", working.Text(b.AmbientC, "°C", 0), n.Label))
 	case t.Carried.Balance:
-		out["balance"] = cable.ByBalance.MustWork(count, working.Is(thermal.Gives(n.LimitC), "IEC 60287, Churchill and Chu: "+b.Laying.Describe()),
+		out["balance"] = cable.ByBalance.MustWork(count, working.Is(thermal.Gives(n.LimitC),
+			"IEC 60287, Churchill and Chu: "+b.Laying.Describe()),
 			limit, place, ohmPerM, alpha).Decided("lower than the tables, so it holds")
 	}
 	if t.Burns {

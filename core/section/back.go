@@ -24,26 +24,33 @@ func Segments(d *design.Design) []Segment {
 	if d.Kind == coupling.SecondAlternator {
 		begin = "alternator"
 	}
-	out := []Segment{{ID: "e1", Kind: "earth", Text: "E1 " + working.Text(run.EarthOhm*1000, "mΩ", 1), MilliO: milli(run.EarthOhm), From: begin, To: "f1"}}
+	out := []Segment{{ID: "e1", Kind: "earth", Text: "E1 " + working.Text(run.EarthOhm*1000, "mΩ", 1), MilliO: milli(run.EarthOhm),
+		From: begin, To: "f1"}}
 	lost := ReturnLoss(d, "n1", "n1t", "chassis")
 	lead := d.ReturnCopper(d.Back.CableM, "return cable").Unrounded
 	if d.Back.ByCable && !d.Back.ByChassis {
-		out = append(out, Segment{ID: "n1", Kind: "cable", Text: fmt.Sprintf("N1 %s, %s, %s", l.Trial.Size.Label, working.Text(d.Back.CableM, "m", 1), working.Text(lead*1000, "mΩ", 1)),
+		out = append(out, Segment{ID: "n1", Kind: "cable", Text: fmt.Sprintf("N1 %s, %s, %s", l.Trial.Size.Label,
+			working.Text(d.Back.CableM, "m", 1), working.Text(lead*1000, "mΩ", 1)),
 			MilliO: milli(lead), Loses: lost, From: "c1", To: end, Figure: "return.lead"})
 	} else {
 		steel := run.ChassisOhmPer * d.Back.ChassisM
 		out = append(out,
-			Segment{ID: "chassis", Kind: "chassis", Text: "chassis " + working.Text(steel*1000, "mΩ", 1), MilliO: milli(steel), Loses: lost, From: "c1", To: end, Figure: "return.chassis"},
-			Segment{ID: "n1", Kind: "cable", Text: fmt.Sprintf("E2 %s, N1 %s", working.Text(run.EarthOhm*1000, "mΩ", 1), working.Text(d.Back.CableM, "m", 1)),
+			Segment{ID: "chassis", Kind: "chassis", Text: "chassis " + working.Text(steel*1000, "mΩ", 1), MilliO: milli(steel), Loses: lost,
+				From: "c1", To: end, Figure: "return.chassis"},
+			Segment{ID: "n1", Kind: "cable", Text: fmt.Sprintf("E2 %s, N1 %s", working.Text(run.EarthOhm*1000, "mΩ", 1),
+				working.Text(d.Back.CableM, "m", 1)),
 				MilliO: milli(run.EarthOhm + lead), From: end, To: end, Figure: "return.lead"})
 		if d.Back.ByCable {
 			beside := run.EarthOhm + cable.Resistance.Value(l.Trial.Size.OhmPerM(), d.Back.AlongM, cable.Alpha, l.Trial.ConductorC)
-			out = append(out, Segment{ID: "n3", Kind: "cable", Text: fmt.Sprintf("N3 beside it %s, %s", l.Trial.Size.Label, working.Text(d.Back.AlongM, "m", 1)), MilliO: milli(beside), Loses: ReturnLoss(d, "n3"), From: "c1", To: end})
+			out = append(out, Segment{ID: "n3", Kind: "cable", Text: fmt.Sprintf("N3 beside it %s, %s", l.Trial.Size.Label,
+				working.Text(d.Back.AlongM, "m", 1)), MilliO: milli(beside), Loses: ReturnLoss(d, "n3"), From: "c1", To: end})
 		}
 	}
 	if d.Kind.Charger() {
-		out = append(out, Segment{ID: "n2", Kind: "cable", Text: fmt.Sprintf("N2 %s, %s", d.Aux.Trial.Size.Label, working.Text(d.Aux.ReturnM, "m", 1)), From: "c2", To: "aux",
-			MilliO: milli(cable.Resistance.Value(d.Aux.Trial.Size.OhmPerM(), d.Aux.ReturnM, cable.Alpha, d.Aux.Trial.ConductorC)), Loses: ReturnLoss(d, "n2"), Figure: "c2.copper"})
+		out = append(out, Segment{ID: "n2", Kind: "cable", Text: fmt.Sprintf("N2 %s, %s", d.Aux.Trial.Size.Label,
+			working.Text(d.Aux.ReturnM, "m", 1)), From: "c2", To: "aux",
+			MilliO: milli(cable.Resistance.Value(d.Aux.Trial.Size.OhmPerM(), d.Aux.ReturnM, cable.Alpha, d.Aux.Trial.ConductorC)),
+			Loses:  ReturnLoss(d, "n2"), Figure: "c2.copper"})
 	}
 	return out
 }

@@ -87,9 +87,10 @@ func alternatorColumn(d *design.Design, b job.Body, figures working.Figures) Col
 		level = verdict.Caution
 	}
 	return Column{ID: "alternator", Kind: "alternator", Name: "Alternator", At: b.Alternator,
-		Part:    Cell{Text: d.Facts.Label.String(), Level: verdict.Good},
-		Carries: Cell{Text: fmt.Sprintf("%s of %s idle", working.Text(asked, "", 0), working.Text(max(0, has), "A", 0)), Figure: "idle", Level: level},
-		Loses:   none(), Heat: windingCell(d),
+		Part: Cell{Text: d.Facts.Label.String(), Level: verdict.Good},
+		Carries: Cell{Text: fmt.Sprintf("%s of %s idle", working.Text(asked, "", 0), working.Text(max(0, has), "A", 0)), Figure: "idle",
+			Level: level},
+		Loses: none(), Heat: windingCell(d),
 		Figures: figures.Keys("idle", "cruise", "half", "winding"),
 		Fields:  []string{"alternator.label", "alternator.regulation", "alternator.knownBy", "alternator.volts", "vehicle.loadA"}}
 }
@@ -98,9 +99,10 @@ func alternatorColumn(d *design.Design, b job.Body, figures working.Figures) Col
 func secondColumn(d *design.Design, b job.Body, figures working.Figures) Column {
 	now := working.Plain(d.Second.RatedA, "A", 0)
 	return Column{ID: "alternator", Kind: "alternator", Name: "Alternator 2", At: b.Alternator,
-		Part:    Cell{Text: now, Level: verdict.Good},
-		Carries: Cell{Text: fmt.Sprintf("%s of %s idle", working.Text(d.StartAsksA(), "", 0), working.Text(d.SecondA(design.IdleRPM), "A", 0)), Level: verdict.Good},
-		Loses:   none(), Heat: none(), Figures: figures.Keys("need", "accepts"),
+		Part: Cell{Text: now, Level: verdict.Good},
+		Carries: Cell{Text: fmt.Sprintf("%s of %s idle", working.Text(d.StartAsksA(), "", 0), working.Text(d.SecondA(design.IdleRPM), "A", 0)),
+			Level: verdict.Good},
+		Loses: none(), Heat: none(), Figures: figures.Keys("need", "accepts"),
 		Fields: []string{"vehicle.secondRoom"},
 		Choice: &Choice{Path: "pins.secondA", Label: "Second alternator", Auto: now, Now: now, Pinned: d.Doc.Pins.SecondA != nil,
 			DecidedBy: "the smallest of which half, for hours, puts back what is used"}}

@@ -38,7 +38,8 @@ func (c *Cover) tell(l *run.Sized, fuse, wire string) {
 // Marks are the limits on the grade line.
 func Marks(d *design.Design) []Mark {
 	n := d.Facts.N
-	wanted := Mark{Column: "aux", Kind: "wanted", Low: working.Round(d.Profile.AbsorptionLow, 2), High: working.Round(d.Profile.AbsorptionHigh, 2)}
+	wanted := Mark{Column: "aux", Kind: "wanted", Low: working.Round(d.Profile.AbsorptionLow, 2),
+		High: working.Round(d.Profile.AbsorptionHigh, 2)}
 	wanted.Text = fmt.Sprintf("end of bulk %s–%s", working.Text(wanted.Low, "", 1), working.Text(wanted.High, "V", 1))
 	if d.Kind.Charger() {
 		v := d.Charger.CutOutV * n

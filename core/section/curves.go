@@ -22,7 +22,8 @@ func Curves(d *design.Design) []Curve {
 func curve(d *design.Design, l *run.Sized, fuse, wire string) Curve {
 	out := Curve{Fuse: l.FuseID, Label: fuse + " " + l.Fuse.Label(), Cable: wire + " " + l.Trial.Size.Label}
 	for _, o := range l.Fuse.Curve(l.NearFault, curvePoints, l.Faulted) {
-		out.Points = append(out.Points, CurvePoint{Amps: working.Round(o.Amps, 1), MinS: finite(o.OpensMinS), MaxS: finite(o.OpensMaxS), Bears: finite(o.BearsS)})
+		out.Points = append(out.Points, CurvePoint{Amps: working.Round(o.Amps, 1), MinS: finite(o.OpensMinS), MaxS: finite(o.OpensMaxS),
+			Bears: finite(o.BearsS)})
 	}
 	amps := func(a float64) string { return working.Text(a, "A", 0) }
 	out.Marks = []CurveMark{
@@ -34,7 +35,8 @@ func curve(d *design.Design, l *run.Sized, fuse, wire string) Curve {
 	}
 	slices.SortStableFunc(out.Marks, func(a, b CurveMark) int { return int(math.Copysign(1, a.Amps-b.Amps)) })
 	at := func(where string, o protect.Opening) string {
-		return fmt.Sprintf("%s, %s: %s opens in %s to %s, %s bears it %s.", where, amps(o.Amps), fuse, working.Seconds(o.OpensMinS), working.Seconds(o.OpensMaxS), wire, run.Bearing(o.BearsS))
+		return fmt.Sprintf("%s, %s: %s opens in %s to %s, %s bears it %s.", where, amps(o.Amps), fuse, working.Seconds(o.OpensMinS),
+			working.Seconds(o.OpensMaxS), wire, run.Bearing(o.BearsS))
 	}
 	v := l.Cover
 	out.Says = []string{at("Short at the fuse", v.Near), at("Short at the far end", v.Far), at("Overload of 135 %", v.Overload)}
@@ -54,7 +56,8 @@ func series(d *design.Design) *string {
 	got := protect.InSeries(d.Start.Fuse, d.Aux.Fuse, most)
 	text := fmt.Sprintf("A short at the aux battery draws up to %s through F1 and F2: F2 opens first.", working.Kilo(most))
 	if !got.Selective {
-		text = fmt.Sprintf("A short at the aux battery draws up to %s through F1 and F2 alike: from %s either may open first, so look at both.", working.Kilo(most), working.Text(got.FromA, "A", 0))
+		text = fmt.Sprintf("A short at the aux battery draws up to %s through F1 and F2 alike: from %s either may open first, so look at both.",
+			working.Kilo(most), working.Text(got.FromA, "A", 0))
 	}
 	return &text
 }

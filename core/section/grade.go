@@ -75,7 +75,8 @@ func Joints(d *design.Design) []Joint {
 		}
 		amps := circuit.Had(worst.Solved.Through(wire))
 		list = append(list, Joint{ID: wire + "." + end, Name: name, After: after, Text: working.Text(amps*ohm*1000, "mV", 0),
-			Says: fmt.Sprintf("%s, %s: %s, %s", name, working.Text(ohm*1000, "mΩ", 1), working.Text(amps*ohm*1000, "mV", 0), working.Text(amps*amps*ohm, "W", 1))})
+			Says: fmt.Sprintf("%s, %s: %s, %s", name, working.Text(ohm*1000, "mΩ", 1), working.Text(amps*ohm*1000, "mV", 0),
+				working.Text(amps*amps*ohm, "W", 1))})
 	}
 	last := func(id string) string {
 		if _, ok := d.System.Wire(id + "t"); ok {

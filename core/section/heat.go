@@ -43,7 +43,8 @@ func windingCell(d *design.Design) Cell {
 	if hottest > alternator.HottestC {
 		level = verdict.Caution
 	}
-	return Cell{Text: fmt.Sprintf("%s of %s", working.Text(hottest, "", 0), working.Text(alternator.HottestC, "°C", 0)), Figure: "winding", Level: level}
+	return Cell{Text: fmt.Sprintf("%s of %s", working.Text(hottest, "", 0), working.Text(alternator.HottestC, "°C", 0)), Figure: "winding",
+		Level: level}
 }
 
 // WindingC is how hot the alternator's windings get in a state, in °C.

@@ -33,10 +33,13 @@ func fuseColumn(l *run.Sized, name string, at job.Point, figures working.Figures
 		path = "pins.auxFuseA"
 	}
 	return Column{ID: l.FuseID, Kind: "fuse", Name: name, At: at, Part: part, DropV: lost,
-		Carries: Cell{Text: fmt.Sprintf("%s of %s", working.Text(l.Amps, "", 0), working.Text(carries, "A", 0)), Figure: l.FuseID + ".least", Level: level},
-		Loses:   Cell{Text: fmt.Sprintf("%s, %s", working.Text(lost, "V", 2), working.Text(lost*l.Amps, "W", 0)), Level: verdict.Good}, Heat: none(),
-		Figures: figures.Keys(l.FuseID+".least", l.FuseID+".most", l.FuseID+".near", l.FuseID+".fault", l.FuseID+".opens", l.FuseID+".k", l.FuseID+".bears", l.FuseID+".overload"),
-		Fields:  []string{"pins.device"},
+		Carries: Cell{Text: fmt.Sprintf("%s of %s", working.Text(l.Amps, "", 0), working.Text(carries, "A", 0)), Figure: l.FuseID + ".least",
+			Level: level},
+		Loses: Cell{Text: fmt.Sprintf("%s, %s", working.Text(lost, "V", 2), working.Text(lost*l.Amps, "W", 0)), Level: verdict.Good},
+		Heat:  none(),
+		Figures: figures.Keys(l.FuseID+".least", l.FuseID+".most", l.FuseID+".near", l.FuseID+".fault", l.FuseID+".opens", l.FuseID+".k",
+			l.FuseID+".bears", l.FuseID+".overload"),
+		Fields: []string{"pins.device"},
 		Choice: &Choice{Path: path, Label: "Fuse", Auto: auto, Now: now, Pinned: l.FusePin != nil,
 			DecidedBy: fmt.Sprintf("between %s, 1.25 × the load, and %s, what the cable bears: the lowest",
 				working.Text(l.Need(l.Trial.AmpacityA).Lowest(l.Fuse.Family), "A", 1), working.Text(l.Trial.AmpacityA, "A", 0))}}
@@ -69,15 +72,19 @@ func cableColumn(d *design.Design, l *run.Sized, name string, at job.Point, figu
 		warmth = "over " + warmth
 	}
 	return Column{ID: l.ID, Kind: "cable", Name: name, At: at, Part: part,
-		Carries: Cell{Text: fmt.Sprintf("%s of %s", working.Text(l.Amps, "", 0), working.Text(t.AmpacityA, "A", 0)), Figure: l.ID + ".ampacity", Level: carry},
-		Loses:   Cell{Text: fmt.Sprintf("%s, %s", working.Text(t.DropV, "V", 2), working.Text(t.DropV*l.Amps, "W", 0)), Figure: l.ID + ".drop", Level: lose},
+		Carries: Cell{Text: fmt.Sprintf("%s of %s", working.Text(l.Amps, "", 0), working.Text(t.AmpacityA, "A", 0)), Figure: l.ID + ".ampacity",
+			Level: carry},
+		Loses: Cell{Text: fmt.Sprintf("%s, %s", working.Text(t.DropV, "V", 2), working.Text(t.DropV*l.Amps, "W", 0)), Figure: l.ID + ".drop",
+			Level: lose},
 		Heat:    Cell{Text: warmth, Figure: l.ID + ".warmth", Level: heat},
 		Figures: cableKeys(d, l, figures), Fields: fields,
-		Choice: &Choice{Path: path, Label: "Cable", Auto: l.Auto.Copper(), Now: t.Size.Copper(), Pinned: l.SizePin != nil, DecidedBy: decidedBy(l)}}
+		Choice: &Choice{Path: path, Label: "Cable", Auto: l.Auto.Copper(), Now: t.Size.Copper(), Pinned: l.SizePin != nil,
+			DecidedBy: decidedBy(l)}}
 }
 
 func cableKeys(d *design.Design, l *run.Sized, figures working.Figures) []string {
-	keys := []string{l.ID + ".rule", l.ID + ".copper", l.ID + ".loop", l.ID + ".drop", l.ID + ".ampacity", l.ID + ".balance", l.ID + ".heating", l.ID + ".warmth"}
+	keys := []string{l.ID + ".rule", l.ID + ".copper", l.ID + ".loop", l.ID + ".drop", l.ID + ".ampacity", l.ID + ".balance", l.ID +
+		".heating", l.ID + ".warmth"}
 	if l == d.ReturnLeg() {
 		keys = append(keys, "return.lead", "return.chassis", "return.cable")
 	}
@@ -105,8 +112,10 @@ func plugColumn(d *design.Design, l *run.Sized) Column {
 		level = verdict.Bad
 	}
 	return Column{ID: "x1", Kind: "plug", Name: "X1", At: d.HitchAt(),
-		Part: Cell{Text: now, Level: verdict.Good}, Carries: Cell{Text: fmt.Sprintf("%s of %s", working.Text(l.Amps, "", 0), working.Text(bears, "A", 0)), Level: level},
-		Choice: &Choice{Path: "pins.plugA", Label: "Plug", Auto: working.Plain(d.Book.Plug(l.Amps, l.Trial.Size.CopperMM2()).RatingA, "A", 0), Now: now,
+		Part: Cell{Text: now, Level: verdict.Good}, Carries: Cell{Text: fmt.Sprintf("%s of %s", working.Text(l.Amps, "", 0),
+			working.Text(bears, "A", 0)), Level: level},
+		Choice: &Choice{Path: "pins.plugA", Label: "Plug", Auto: working.Plain(d.Book.Plug(l.Amps, l.Trial.Size.CopperMM2()).RatingA, "A", 0),
+			Now:    now,
 			Pinned: d.Doc.Pins.PlugA != nil, DecidedBy: "the smallest whose contacts bear the worst current and whose housing takes the cable"},
 		Loses: Cell{Text: fmt.Sprintf("%s, %s", working.Text(lost, "V", 2), working.Text(lost*l.Amps, "W", 0)), Level: verdict.Good},
 		Heat:  none(), Figures: []string{}, Fields: []string{}}
@@ -143,7 +152,8 @@ func couplingColumn(d *design.Design, figures working.Figures) Column {
 	lost := worst.InA*worst.InV - worst.OutA*worst.OutV
 	c.Kind, c.Heat = "charger", caseCell(d)
 	c.Part = Cell{Text: working.Plain(d.Charger.OutputA, "A out", 0), Level: verdict.Good}
-	c.Carries = Cell{Text: fmt.Sprintf("%s in, %s out", working.Text(worst.InA, "", 0), working.Text(worst.OutA, "A", 0)), Figure: "input", Level: verdict.Good}
+	c.Carries = Cell{Text: fmt.Sprintf("%s in, %s out", working.Text(worst.InA, "", 0), working.Text(worst.OutA, "A", 0)), Figure: "input",
+		Level: verdict.Good}
 	c.Loses = Cell{Text: working.Text(max(0, lost), "W", 0), Level: verdict.Good}
 	if worst.Err != nil {
 		c.Carries.Level = verdict.Bad

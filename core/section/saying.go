@@ -33,8 +33,9 @@ func ChargesIn(d *design.Design, s design.State) Charges {
 func ShownStates(d *design.Design) []State {
 	out := make([]State, len(d.States))
 	for i, s := range d.States {
-		out[i] = State{ID: s.ID, Label: s.Label, Kind: string(s.Kind), Worst: i == d.Worst, Sags: s.Sags, Apart: apart(d, s), Says: says(d, s), Points: points(d, s),
-			InA: working.Round(s.InA, 1), OutA: working.Round(s.OutA, 1), InV: working.Round(s.InV, 2), AuxV: working.Round(s.AuxV, 2),
+		out[i] = State{ID: s.ID, Label: s.Label, Kind: string(s.Kind), Worst: i == d.Worst, Sags: s.Sags, Apart: apart(d, s), Says: says(d, s),
+			Points: points(d, s),
+			InA:    working.Round(s.InA, 1), OutA: working.Round(s.OutA, 1), InV: working.Round(s.InV, 2), AuxV: working.Round(s.AuxV, 2),
 			StartV: circuit.Had(s.Solved.At("start.30"))}
 		if s.Err != nil {
 			out[i].Fails = s.Err.Error()
@@ -84,7 +85,8 @@ func saysBesides(d *design.Design, s *design.State) string {
 	case s.Short != "":
 		return fmt.Sprintf("%.1f kA until the fuse opens", max(circuit.Had(s.Solved.Through(s.Short)), 0)/1000)
 	case s.Cranks && s.Joined && d.Kind != coupling.SecondAlternator:
-		return fmt.Sprintf("starter %s at %s, of it %s from the aux battery; %s", amps(circuit.Had(s.Solved.Through("starter"))), volts(s.BusV), amps(-s.OutA), FusesAt(d, -s.OutA))
+		return fmt.Sprintf("starter %s at %s, of it %s from the aux battery; %s", amps(circuit.Had(s.Solved.Through("starter"))), volts(s.BusV),
+			amps(-s.OutA), FusesAt(d, -s.OutA))
 	case s.Cranks:
 		return fmt.Sprintf("starter %s at %s", amps(circuit.Had(s.Solved.Through("starter"))), volts(circuit.Had(s.Solved.At("start.30"))))
 	case s.Kind == design.Faulted:

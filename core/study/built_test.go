@@ -15,7 +15,8 @@ import (
 // What was built is judged by the same rules: a larger fuse on the same cable is noted, and
 // the design stays as it was.
 func TestBuiltAgainstDesign(t *testing.T) {
-	doc, problems := job.Decode([]byte(`{"alternator":{"label":"90/180 A"},"pins":{"coupling":"dcdc","chargerA":30},"built":{"pins/startFuseA":"125 A","routes/startM":"22 ft"}}`))
+	doc, problems := job.Decode([]byte(`{"alternator":{"label":"90/180 A"},"pins":{"coupling":"dcdc","chargerA":30},` +
+		`"built":{"pins/startFuseA":"125 A","routes/startM":"22 ft"}}`))
 	require.Empty(t, problems)
 	b := study.BuiltOf(design.Of(doc, parts.Stock()))
 	require.Len(t, b.Changes, 2)

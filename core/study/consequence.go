@@ -31,11 +31,13 @@ type Consequence struct {
 }
 
 // decisive are the figures that a coupling stands or falls by.
-var decisive = []string{"need", "half", "allowed", "accepts", "input", "joined", "most", "idle", "winding", "c1.drop", "c2.drop", "c1.ampacity", "f1.least"}
+var decisive = []string{"need", "half", "allowed", "accepts", "input", "joined", "most", "idle", "winding", "c1.drop", "c2.drop",
+	"c1.ampacity", "f1.least"}
 
 // consequence returns what the design's coupling comes to.
 func consequence(d *design.Design, fitted bool) Consequence {
-	out := Consequence{Fitted: fitted, Cruise: section.ChargesIn(d, d.StateBy("early")), Idle: section.ChargesIn(d, d.IdleState()), Bears: alternator.HottestC, Severity: "none",
+	out := Consequence{Fitted: fitted, Cruise: section.ChargesIn(d, d.StateBy("early")), Idle: section.ChargesIn(d, d.IdleState()),
+		Bears: alternator.HottestC, Severity: "none",
 		Start: d.Start.Trial.Size.Copper() + ", " + working.Plain(d.Start.Fuse.RatingA, "A", 1),
 		Aux:   d.Aux.Trial.Size.Copper() + ", " + working.Plain(d.Aux.Fuse.RatingA, "A", 1)}
 	for _, m := range d.Methods {

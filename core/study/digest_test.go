@@ -29,7 +29,8 @@ import (
 var writeDigests = flag.Bool("digests", false, "write testdata/digests.json anew")
 
 // withExtras is a job with what it left out of the extras.
-const withExtras = `{"extras":{"isolator":"front","monitor":"yes","disconnect":"yes","peakA":40,"bond":"yes"},"wants":{"emergencyStart":"yes"},"vehicle":{"winch":"yes"},"schools":{"inSeries":"yes"}}`
+const withExtras = `{"extras":{"isolator":"front","monitor":"yes","disconnect":"yes","peakA":40,"bond":"yes"},` +
+	`"wants":{"emergencyStart":"yes"},"vehicle":{"winch":"yes"},"schools":{"inSeries":"yes"}}`
 
 // answers are what a job comes to, by the kind of answer.
 // Schools and sizes plan the job many times over: only where it is to be whole.

@@ -136,7 +136,8 @@ func (k *keeper) series() Series {
 		{&s.OutV, func(f day.Frame) float64 { return f.OutV }, 3}, {&s.AuxV, func(f day.Frame) float64 { return f.AuxV }, 3},
 		{&s.MachineA, func(f day.Frame) float64 { return f.MachineA }, 1}, {&s.StartA, func(f day.Frame) float64 { return f.StartA }, 1},
 		{&s.AuxA, func(f day.Frame) float64 { return f.AuxA }, 1}, {&s.CoupleA, func(f day.Frame) float64 { return f.CoupleA }, 1},
-		{&s.InA, func(f day.Frame) float64 { return f.InA }, 1}, {&s.SolarA, func(f day.Frame) float64 { return f.SolarA }, 1}, {&s.StartSOC, func(f day.Frame) float64 { return 100 * f.StartSOC }, 1},
+		{&s.InA, func(f day.Frame) float64 { return f.InA }, 1}, {&s.SolarA, func(f day.Frame) float64 { return f.SolarA }, 1},
+		{&s.StartSOC, func(f day.Frame) float64 { return 100 * f.StartSOC }, 1},
 		{&s.AuxSOC, func(f day.Frame) float64 { return 100 * f.AuxSOC }, 1}, {&s.WindingC, func(f day.Frame) float64 { return f.WindingC }, 0},
 		{&s.CaseC, func(f day.Frame) float64 { return f.CaseC }, 0}, {&s.CableC, func(f day.Frame) float64 { return f.CableC }, 0},
 	}

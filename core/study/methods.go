@@ -170,10 +170,12 @@ func (m *Driven) fail(d *design.Design, halt func() bool) {
 		}
 	}
 	pattern := day.Pattern{{Kind: day.Park, Seconds: parkedH * 3600}}
-	_, err := day.Run(rigged, pattern, conditions, day.Options{Watch: watch, Halt: func() bool { return below || runs > 2*huntsAfter || halt != nil && halt() }})
+	_, err := day.Run(rigged, pattern, conditions, day.Options{Watch: watch,
+		Halt: func() bool { return below || runs > 2*huntsAfter || halt != nil && halt() }})
 	switch {
 	case runs > 2*huntsAfter:
-		m.Fails.Live = fmt.Sprintf("the charger begins and stops again, %d times and more: its cut-out keeps the start battery from going flat", huntsAfter)
+		m.Fails.Live = fmt.Sprintf("the charger begins and stops again, %d times and more: its cut-out keeps the start battery from going flat",
+			huntsAfter)
 	case below:
 		m.Fails.Live = fmt.Sprintf("start battery half empty after %s parked", span(m.Fails.HalfAfter))
 	case err != nil:

@@ -46,7 +46,8 @@ func TestVariableRegulationLeavesAContactShort(t *testing.T) {
 // Trade, §7: a relay with lead near the start battery charges, costs a fraction, and its
 // contact left closed flattens the start battery; a second alternator costs several.
 func TestRelayWithLeadNear(t *testing.T) {
-	m := methods(t, `{"alternator":{"label":"60/120 A","regulation":"fixed","knownBy":"test","volts":14.4},"aux":{"chemistry":"agm","capacityAh":100,"place":"seat"},"use":{"dailyAh":30,"drivenHours":2}}`)
+	m := methods(t, `{"alternator":{"label":"60/120 A","regulation":"fixed","knownBy":"test","volts":14.4},"aux":{"chemistry":"agm",`+
+		`"capacityAh":100,"place":"seat"},"use":{"dailyAh":30,"drivenHours":2}}`)
 	relay, charger := m[coupling.VSR], m[coupling.DCDC]
 	assert.True(t, relay.Method.Chosen)
 	assert.Greater(t, relay.FullH, relay.To80H)
@@ -60,7 +61,8 @@ func TestRelayWithLeadNear(t *testing.T) {
 // What is driven to a full battery is what is fitted: where the sun gives back most of what
 // is used, a small charger is, and it cannot bring more than its output.
 func TestFullTakesAsLongAsTheFittedChargerNeeds(t *testing.T) {
-	const job = `{"alternator":{"label":"75/150 A"},"aux":{"chemistry":"agm","capacityAh":150,"place":"middle"},"use":{"dailyAh":45,"drivenHours":1.5},"day":{"solarW":200,"auxSOC":50}}`
+	const job = `{"alternator":{"label":"75/150 A"},"aux":{"chemistry":"agm","capacityAh":150,"place":"middle"},"use":{"dailyAh":45,` +
+		`"drivenHours":1.5},"day":{"solarW":200,"auxSOC":50}}`
 	p := plan.Decide(document(t, job), parts.Stock())
 	m := methods(t, job)[coupling.DCDC]
 	require.True(t, m.Fitted)
@@ -70,7 +72,8 @@ func TestFullTakesAsLongAsTheFittedChargerNeeds(t *testing.T) {
 
 // What is asked for one by one is what is asked for together.
 func TestColumnsOneByOne(t *testing.T) {
-	doc := document(t, `{"aux":{"chemistry":"lifepo4","capacityAh":200,"place":"rear"},"use":{"dailyAh":60,"drivenHours":2},"pins":{"startSize":"50 mm2"}}`)
+	doc := document(t, `{"aux":{"chemistry":"lifepo4","capacityAh":200,"place":"rear"},"use":{"dailyAh":60,"drivenHours":2},`+
+		`"pins":{"startSize":"50 mm2"}}`)
 	together, without := study.Methods(design.Of(doc, parts.Stock())), study.Consequences(design.Of(doc, parts.Stock()))
 	require.Len(t, without, len(together))
 	for i, m := range together {
@@ -81,7 +84,8 @@ func TestColumnsOneByOne(t *testing.T) {
 
 // A big lithium bank: the bypass brings more at cruise than the charger alone.
 func TestHighCurrentStageBringsMore(t *testing.T) {
-	m := methods(t, `{"alternator":{"label":"300 A"},"aux":{"chemistry":"lifepo4","capacityAh":600,"place":"rear"},"use":{"dailyAh":250,"drivenHours":2}}`)
+	m := methods(t, `{"alternator":{"label":"300 A"},"aux":{"chemistry":"lifepo4","capacityAh":600,"place":"rear"},"use":{"dailyAh":250,`+
+		`"drivenHours":2}}`)
 	assert.Greater(t, m[coupling.DCDCHighCurrent].Cruise.Amps, m[coupling.DCDC].Cruise.Amps)
 	assert.Greater(t, m[coupling.DCDCHighCurrent].Bill.CopperKg, m[coupling.DCDC].Bill.CopperKg, "everything is sized for the sum")
 }
@@ -111,8 +115,10 @@ func TestMethodsOnCompleteJobs(t *testing.T) {
 }
 
 func TestRetrofitRunsBoth(t *testing.T) {
-	r := study.RetrofitOf(design.Of(document(t, `{"alternator":{"label":"90/180 A","regulation":"variable","knownBy":"test"},"aux":{"chemistry":"agm","capacityAh":100,"place":"rear"},"use":{"dailyAh":30,"drivenHours":2},
-		"have":{"coupling":"vsr","couplingA":60},"found":{"w1":{"role":"start","size":"8 mm auto","lengthM":0.6,"fuseA":60},"w2":{"role":"aux","size":"8 mm auto","lengthM":6,"fuseBA":60}}}`), parts.Stock()), nil)
+	r := study.RetrofitOf(design.Of(document(t, `{"alternator":{"label":"90/180 A","regulation":"variable","knownBy":"test"},
+"aux":{"chemistry":"agm","capacityAh":100,"place":"rear"},"use":{"dailyAh":30,"drivenHours":2},
+		"have":{"coupling":"vsr","couplingA":60},"found":{"w1":{"role":"start","size":"8 mm auto","lengthM":0.6,"fuseA":60},"w2":{"role":"aux",
+"size":"8 mm auto","lengthM":6,"fuseBA":60}}}`), parts.Stock()), nil)
 	require.NotNil(t, r.BeforeWeek)
 	assert.Greater(t, r.AfterWeek.AuxEnd, r.BeforeWeek.AuxEnd)
 	assert.Len(t, r.BeforeAims, len(study.Aims))
@@ -148,6 +154,7 @@ func TestSmallestBankAndChargerHold(t *testing.T) {
 			}
 		}
 		doc.Pins.ChargerA = &less
-		assert.Less(t, study.Try(design.Of(doc, parts.Stock()), study.Window{}, nil).Outcome.AuxLeast, last-3, "a smaller charger does not: %s", c.use)
+		assert.Less(t, study.Try(design.Of(doc, parts.Stock()), study.Window{}, nil).Outcome.AuxLeast, last-3, "a smaller charger does not: %s",
+			c.use)
 	}
 }

@@ -20,18 +20,34 @@ func TestEnergyOfOddJobs(t *testing.T) {
 		volts float64 // of the system, over 12
 		auxAh float64
 	}{
-		"a bank that takes nothing":       {`{"aux":{"chemistry":"lifepo4","capacityAh":200},"day":{"days":2,"pattern":"long-haul","outsideC":-7}}`, 1, 200},
-		"segments of their own":           {`{"vehicle":{"kind":"tow-caravan"},"alternator":{"label":"150/250 A"},"aux":{"chemistry":"lifepo4","capacityAh":300},"day":{"days":3,"pattern":"own","own":"park 3 h air -15 C, crank 2 s, highway 3 h air 5 C, park 6 h sun 90 % load 8 A, lamps 1 h","solarW":200}}`, 1, 300},
-		"lamps left on, relay":            {`{"alternator":{"label":"70/140 A","regulation":"fixed","knownBy":"test","volts":14.4},"aux":{"chemistry":"agm","capacityAh":100,"place":"seat"},"pins":{"coupling":"vsr"},"day":{"days":2,"pattern":"own","own":"park 1 h, lamps 30 h"}}`, 1, 100},
-		"24 V, in the cold":               {`{"vehicle":{"systemVolts":24},"aux":{"chemistry":"agm","capacityAh":100},"day":{"days":3,"outsideC":-10}}`, 2, 100},
-		"lithium on a relay, in the heat": {`{"aux":{"chemistry":"lifepo4","capacityAh":100},"day":{"days":3,"outsideC":45,"pattern":"idling"},"pins":{"coupling":"vsr"}}`, 1, 100},
-		"changeover, joined by hand":      {`{"aux":{"chemistry":"agm","capacityAh":100},"day":{"days":2,"pattern":"own","own":"park 2 h, joined 2 min, assist 2 s, highway 2 h, joined 1 min, highway 20 min, park 4 h"},"pins":{"coupling":"changeover"}}`, 1, 100},
-		"high-current stage":              {`{"alternator":{"label":"250 A"},"aux":{"chemistry":"lifepo4","capacityAh":600},"use":{"dailyAh":200},"day":{"days":3,"pattern":"long-haul"},"pins":{"coupling":"highcurrent"}}`, 1, 600},
-		"second alternator":               {`{"aux":{"chemistry":"lifepo4","capacityAh":400},"use":{"dailyAh":200,"drivenHours":2},"day":{"days":3},"pins":{"coupling":"second"}}`, 1, 400},
-		"contactor, key left on":          {`{"alternator":{"regulation":"fixed","knownBy":"test"},"aux":{"chemistry":"flooded","capacityAh":100,"place":"bonnet"},"day":{"days":2,"pattern":"own","own":"park 1 h, crank 2 s, town 1 h, key 6 h, park 10 h"},"pins":{"coupling":"contactor"}}`, 1, 100},
-		"charger left in the tow vehicle": {`{"vehicle":{"kind":"tow-caravan"},"aux":{"chemistry":"agm","capacityAh":150},"day":{"days":3},"pins":{"coupling":"dcdc"}}`, 1, 150},
-		"both returns, selector for good": {`{"aux":{"chemistry":"agm","capacityAh":100},"day":{"days":2},"pins":{"coupling":"selector","selector":"always","return":"both"}}`, 1, 100},
-		"gel, nearly full, much sun":      {`{"aux":{"chemistry":"gel","capacityAh":150},"use":{"dailyAh":10},"day":{"days":4,"auxSOC":95,"solarW":400,"sunHours":7}}`, 1, 150},
+		"a bank that takes nothing": {`{"aux":{"chemistry":"lifepo4","capacityAh":200},"day":{"days":2,"pattern":"long-haul",` +
+			`"outsideC":-7}}`, 1, 200},
+		"segments of their own": {`{"vehicle":{"kind":"tow-caravan"},"alternator":{"label":"150/250 A"},` +
+			`"aux":{"chemistry":"lifepo4","capacityAh":300},"day":{"days":3,"pattern":"own",` +
+			`"own":"park 3 h air -15 C, crank 2 s, highway 3 h air 5 C, park 6 h sun 90 % load 8 A, lamps 1 h","solarW":200}}`, 1, 300},
+		"lamps left on, relay": {`{"alternator":{"label":"70/140 A","regulation":"fixed","knownBy":"test","volts":14.4},` +
+			`"aux":{"chemistry":"agm","capacityAh":100,"place":"seat"},"pins":{"coupling":"vsr"},"day":{"days":2,"pattern":"own",` +
+			`"own":"park 1 h, lamps 30 h"}}`, 1, 100},
+		"24 V, in the cold": {`{"vehicle":{"systemVolts":24},"aux":{"chemistry":"agm","capacityAh":100},"day":{"days":3,` +
+			`"outsideC":-10}}`, 2, 100},
+		"lithium on a relay, in the heat": {`{"aux":{"chemistry":"lifepo4","capacityAh":100},"day":{"days":3,"outsideC":45,` +
+			`"pattern":"idling"},"pins":{"coupling":"vsr"}}`, 1, 100},
+		"changeover, joined by hand": {`{"aux":{"chemistry":"agm","capacityAh":100},"day":{"days":2,"pattern":"own",` +
+			`"own":"park 2 h, joined 2 min, assist 2 s, highway 2 h, joined 1 min, highway 20 min, park 4 h"},"pins":{"coupling":"changeover"}}`, 1,
+			100},
+		"high-current stage": {`{"alternator":{"label":"250 A"},"aux":{"chemistry":"lifepo4","capacityAh":600},` +
+			`"use":{"dailyAh":200},"day":{"days":3,"pattern":"long-haul"},"pins":{"coupling":"highcurrent"}}`, 1, 600},
+		"second alternator": {`{"aux":{"chemistry":"lifepo4","capacityAh":400},"use":{"dailyAh":200,"drivenHours":2},` +
+			`"day":{"days":3},"pins":{"coupling":"second"}}`, 1, 400},
+		"contactor, key left on": {`{"alternator":{"regulation":"fixed","knownBy":"test"},"aux":{"chemistry":"flooded",` +
+			`"capacityAh":100,"place":"bonnet"},"day":{"days":2,"pattern":"own","own":"park 1 h, crank 2 s, town 1 h, key 6 h, park 10 h"},` +
+			`"pins":{"coupling":"contactor"}}`, 1, 100},
+		"charger left in the tow vehicle": {`{"vehicle":{"kind":"tow-caravan"},"aux":{"chemistry":"agm","capacityAh":150},"day":{"days":3},` +
+			`"pins":{"coupling":"dcdc"}}`, 1, 150},
+		"both returns, selector for good": {`{"aux":{"chemistry":"agm","capacityAh":100},"day":{"days":2},"pins":{"coupling":"selector",` +
+			`"selector":"always","return":"both"}}`, 1, 100},
+		"gel, nearly full, much sun": {`{"aux":{"chemistry":"gel","capacityAh":150},"use":{"dailyAh":10},"day":{"days":4,"auxSOC":95,` +
+			`"solarW":400,"sunHours":7}}`, 1, 150},
 	} {
 		t.Run(name, func(t *testing.T) {
 			got := study.Try(design.Of(document(t, c.text), parts.Stock()), study.Window{}, nil)

@@ -44,8 +44,10 @@ func hours(s float64) float64 {
 func outcome(rig *day.Rig, r day.Result) Outcome {
 	v := r.Verdict
 	o := Outcome{AuxEnd: percent(v.AuxEnd), AuxLeast: percent(v.AuxLeast), AuxInAh: working.Round(v.AuxInAh, 1), FullH: hours(v.FullAtS),
-		StartLeast: percent(v.StartLeast), RiskH: hours(v.RiskAtS), FailedStarts: v.FailedStarts, Chatter: v.Chatter, Starved: v.Starved, Empty: v.Empty,
-		WindingC: finite(v.Winding.C, 0), CableC: finite(v.Cable.C, 0), JointC: finite(v.Joint.C, 0), LimitedH: working.Round(v.LimitedS/3600, 2), begin: percent(rig.Aux.SOC)}
+		StartLeast: percent(v.StartLeast), RiskH: hours(v.RiskAtS), FailedStarts: v.FailedStarts, Chatter: v.Chatter, Starved: v.Starved,
+		Empty:    v.Empty,
+		WindingC: finite(v.Winding.C, 0), CableC: finite(v.Cable.C, 0), JointC: finite(v.Joint.C, 0), LimitedH: working.Round(v.LimitedS/3600, 2),
+		begin: percent(rig.Aux.SOC)}
 	if !math.IsInf(v.CrankV, 0) {
 		o.CrankV = working.Round(v.CrankV, 2)
 	}

@@ -41,7 +41,8 @@ type SchoolOption struct {
 // Schools works out every question of the trade on a design.
 func Schools(now *design.Design) []School {
 	t := trier{now}
-	list := []School{t.signal(), t.inSeries(), t.feedPoint(), t.delay(), t.device(), t.termination(), t.returns(), t.dropLimit(), t.fuseSize(), t.takeoff(), t.negative(), t.supply()}
+	list := []School{t.signal(), t.inSeries(), t.feedPoint(), t.delay(), t.device(), t.termination(), t.returns(), t.dropLimit(), t.fuseSize(),
+		t.takeoff(), t.negative(), t.supply()}
 	if d := now; d.Kind.Joins() || d.Kind == coupling.DCDCChangeover {
 		list = append(list, t.emergency())
 	}
@@ -59,8 +60,11 @@ func (t trier) with(path string, value any) *design.Design {
 	return t.now.With(doc)
 }
 
+// teller says what an answer comes to in the design that has it.
+type teller func(d *design.Design, value string) (string, verdict.Level)
+
 // options are the answers of a field, each told by what the design with it says.
-func (t trier) options(path, now string, values []string, tell func(d *design.Design, value string) (string, verdict.Level)) []SchoolOption {
+func (t trier) options(path, now string, values []string, tell teller) []SchoolOption {
 	list := []SchoolOption{}
 	field, _ := job.FieldAt(path)
 	for _, v := range values {
@@ -83,18 +87,20 @@ func leftOn(d *design.Design, position string, k design.KeyState) (string, verdi
 func (t trier) signal() School {
 	s := School{ID: "signal", Ask: "Automatic signal or a switch?", Path: "day.trigger",
 		Default: "Automatic: a switch works where no engine signal can be found, and is forgotten."}
-	s.Options = t.options(s.Path, t.now.Facts.Day.Trigger, []string{"running", "switch"}, func(d *design.Design, v string) (string, verdict.Level) {
-		position := design.NoSwitch
-		if v == "switch" {
-			position = design.SwitchOn
-		}
-		return leftOn(d, position, design.KeyState{Key: "off", Engine: "stopped"})
-	})
+	s.Options = t.options(s.Path, t.now.Facts.Day.Trigger, []string{"running", "switch"},
+		func(d *design.Design, v string) (string, verdict.Level) {
+			position := design.NoSwitch
+			if v == "switch" {
+				position = design.SwitchOn
+			}
+			return leftOn(d, position, design.KeyState{Key: "off", Engine: "stopped"})
+		})
 	return s
 }
 
 func (t trier) inSeries() School {
-	s := School{ID: "series", Ask: "A switch in series with the signal?", Path: "schools.inSeries", Default: "None; as an option it lets the driver choose the sun instead of the engine."}
+	s := School{ID: "series", Ask: "A switch in series with the signal?", Path: "schools.inSeries",
+		Default: "None; as an option it lets the driver choose the sun instead of the engine."}
 	now := map[bool]string{true: "yes", false: "no"}[t.now.Facts.Schools.InSeries]
 	s.Options = t.options(s.Path, now, []string{"no", "yes"}, func(d *design.Design, v string) (string, verdict.Level) {
 		if !d.Wired() {
@@ -111,22 +117,27 @@ func (t trier) inSeries() School {
 }
 
 func (t trier) feedPoint() School {
-	s := School{ID: "feed", Ask: "Which feed point?", Path: "day.trigger", Default: "One that is live only while the engine runs, then 15; never one that is live with the key out."}
-	keys := map[string]design.KeyState{"running": {Key: "on", Engine: "stopped"}, "ignition": {Key: "on", Engine: "stopped"}, "accessory": {Key: "accessory", Engine: "stopped"}}
-	s.Options = t.options(s.Path, t.now.Facts.Day.Trigger, []string{"running", "ignition", "accessory"}, func(d *design.Design, v string) (string, verdict.Level) {
-		return leftOn(d, modes.Switches(d)[0], keys[v])
-	})
+	s := School{ID: "feed", Ask: "Which feed point?", Path: "day.trigger",
+		Default: "One that is live only while the engine runs, then 15; never one that is live with the key out."}
+	keys := map[string]design.KeyState{"running": {Key: "on", Engine: "stopped"}, "ignition": {Key: "on", Engine: "stopped"},
+		"accessory": {Key: "accessory", Engine: "stopped"}}
+	s.Options = t.options(s.Path, t.now.Facts.Day.Trigger, []string{"running", "ignition", "accessory"},
+		func(d *design.Design, v string) (string, verdict.Level) {
+			return leftOn(d, modes.Switches(d)[0], keys[v])
+		})
 	return s
 }
 
 func (t trier) delay() School {
-	s := School{ID: "delay", Ask: "Does charging wait after a start?", Path: "schools.delayMin", Default: "No timer; some minutes let the start battery recover first."}
+	s := School{ID: "delay", Ask: "Does charging wait after a start?", Path: "schools.delayMin",
+		Default: "No timer; some minutes let the start battery recover first."}
 	for _, min := range []float64{0, 3, 10} {
 		d := t.with(s.Path, min)
 		out := d.StateBy("early").OutA
 		crankAh := d.Facts.CrankA.Value * 2 / 3600
 		recovers := crankAh / math.Max(0.5, (d.Facts.RegulatedV.Value/d.Facts.N-design.SurfaceV)/circuit.RechargeOhm) * 60
-		s.Options = append(s.Options, SchoolOption{Value: working.Plain(min, "", 0), Label: working.Plain(min, "min", 0), Now: d.Facts.Schools.DelayMin.Value == t.now.Facts.Schools.DelayMin.Value, Level: verdict.Good,
+		s.Options = append(s.Options, SchoolOption{Value: working.Plain(min, "", 0), Label: working.Plain(min, "min", 0),
+			Now: d.Facts.Schools.DelayMin.Value == t.now.Facts.Schools.DelayMin.Value, Level: verdict.Good,
 			Comes: fmt.Sprintf("Each start leaves out %s of charging; two seconds of cranking take %s, back in the start battery after about %s.",
 				working.Text(out*min/60, "Ah", 1), working.Text(crankAh, "Ah", 2), working.Text(recovers, "min", 0))})
 	}
@@ -134,7 +145,8 @@ func (t trier) delay() School {
 }
 
 func (t trier) device() School {
-	s := School{ID: "device", Ask: "Fuse or breaker?", Path: "pins.device", Default: "Fuses near the sources; a breaker where a switch is wanted too."}
+	s := School{ID: "device", Ask: "Fuse or breaker?", Path: "pins.device",
+		Default: "Fuses near the sources; a breaker where a switch is wanted too."}
 	now := "fuse"
 	if pin := t.now.Doc.Pins.Device; pin != nil {
 		now = *pin
@@ -152,27 +164,33 @@ func (t trier) device() School {
 				weakest = working.Text(l.Share, "%", 0)
 			}
 		}
-		resets := map[string]string{"fuse": "a blown one can be seen", "breaker": "isolates, and is set again by hand", "auto-breaker": "closes on the fault again by itself"}[v]
+		resets := map[string]string{"fuse": "a blown one can be seen", "breaker": "isolates, and is set again by hand",
+			"auto-breaker": "closes on the fault again by itself"}[v]
 		return fmt.Sprintf("F1 %s, at %s of what it holds; %s.", d.Start.Fuse.Label(), weakest, resets), level
 	})
 	return s
 }
 
 func (t trier) termination() School {
-	s := School{ID: "termination", Ask: "Crimped or soldered?", Path: "schools.termination", Default: "Crimped with the right die: no wicking, no stiff spot under vibration."}
-	s.Options = t.options(s.Path, t.now.Facts.Schools.Termination, []string{"crimp", "solder"}, func(d *design.Design, v string) (string, verdict.Level) {
-		ends := bill(d).Ends
-		watts := d.Start.Amps * d.Start.Amps * run.JointOhm
-		if v == "crimp" {
-			return fmt.Sprintf("%d ends, each %s at %s in a good crimp: a die that matches the lug, and a tug test.", ends, working.Text(watts, "W", 1), working.Text(d.Start.Amps, "A", 0)), verdict.Good
-		}
-		return fmt.Sprintf("%d ends, each with a stiff spot where the solder wicked to: strain relief within 100 mm of every one, and a joint that gets hot softens.", ends), verdict.Caution
-	})
+	s := School{ID: "termination", Ask: "Crimped or soldered?", Path: "schools.termination",
+		Default: "Crimped with the right die: no wicking, no stiff spot under vibration."}
+	s.Options = t.options(s.Path, t.now.Facts.Schools.Termination, []string{"crimp", "solder"},
+		func(d *design.Design, v string) (string, verdict.Level) {
+			ends := bill(d).Ends
+			watts := d.Start.Amps * d.Start.Amps * run.JointOhm
+			if v == "crimp" {
+				return fmt.Sprintf("%d ends, each %s at %s in a good crimp: a die that matches the lug, and a tug test.", ends,
+					working.Text(watts, "W", 1), working.Text(d.Start.Amps, "A", 0)), verdict.Good
+			}
+			return fmt.Sprintf("%d ends, each with a stiff spot where the solder wicked to: strain relief within 100 mm of every one, and a "+
+				"joint that gets hot softens.", ends), verdict.Caution
+		})
 	return s
 }
 
 func (t trier) returns() School {
-	s := School{ID: "return", Ask: "Return by chassis, cable or both?", Path: "pins.return", Default: "A lead to a chassis point near the battery; behind a tow coupling, and on a frame that is no steel, cable."}
+	s := School{ID: "return", Ask: "Return by chassis, cable or both?", Path: "pins.return",
+		Default: "A lead to a chassis point near the battery; behind a tow coupling, and on a frame that is no steel, cable."}
 	now := "chassis"
 	if t.now.Back.ByCable {
 		now = "cable"
@@ -196,13 +214,15 @@ func (t trier) returns() School {
 				level = verdict.Bad
 			}
 		}
-		return fmt.Sprintf("Loses %s at the worst; %s of copper in the installation; aux battery %s at cruise.", lost, working.Text(bill(d).CopperKg, "kg", 1), working.Text(d.CruiseState().AuxV, "V", 2)), level
+		return fmt.Sprintf("Loses %s at the worst; %s of copper in the installation; aux battery %s at cruise.", lost,
+			working.Text(bill(d).CopperKg, "kg", 1), working.Text(d.CruiseState().AuxV, "V", 2)), level
 	})
 	return s
 }
 
 func (t trier) dropLimit() School {
-	s := School{ID: "drop", Ask: "How much drop is allowed?", Path: "limits.batteryDrop", Default: "2 % to a battery that nothing regulates, 5 % into a charger: it boosts, but see its minimum."}
+	s := School{ID: "drop", Ask: "How much drop is allowed?", Path: "limits.batteryDrop",
+		Default: "2 % to a battery that nothing regulates, 5 % into a charger: it boosts, but see its minimum."}
 	now := t.now.Facts.BatteryDrop.Value
 	if t.now.Kind.Charger() {
 		s.Path, now = "limits.chargerDrop", t.now.Facts.ChargerDrop.Value
@@ -214,58 +234,70 @@ func (t trier) dropLimit() School {
 			level = verdict.Bad
 		}
 		worst := d.WorstState()
-		s.Options = append(s.Options, SchoolOption{Value: working.Plain(percent, "", 0), Label: working.Plain(percent, "%", 0), Now: percent == now, Level: level,
+		s.Options = append(s.Options, SchoolOption{Value: working.Plain(percent, "", 0), Label: working.Plain(percent, "%", 0),
+			Now: percent == now, Level: level,
 			Comes: fmt.Sprintf("Start run %s, aux run %s, %s of copper; %s at the coupling and %s at the aux battery at cruise, %s at the worst.",
-				d.Start.Trial.Size.Copper(), d.Aux.Trial.Size.Copper(), working.Text(bill(d).CopperKg, "kg", 1), working.Text(d.CruiseState().InV, "V", 2), working.Text(d.CruiseState().AuxV, "V", 2), working.Text(worst.InV, "V", 2))})
+				d.Start.Trial.Size.Copper(), d.Aux.Trial.Size.Copper(), working.Text(bill(d).CopperKg, "kg", 1),
+				working.Text(d.CruiseState().InV, "V", 2), working.Text(d.CruiseState().AuxV, "V", 2), working.Text(worst.InV, "V", 2))})
 	}
 	return s
 }
 
 func (t trier) fuseSize() School {
-	s := School{ID: "fuse", Ask: "How is a fuse's size chosen?", Path: "schools.fuse", Default: "The lowest between 1.25 × the load and what the cable bears."}
-	s.Options = t.options(s.Path, t.now.Facts.Schools.Fuse, []string{"lowest", "1.2", "cable", "below"}, func(d *design.Design, _ string) (string, verdict.Level) {
-		level, says := verdict.Good, []string{}
-		for _, l := range []*run.Sized{&d.Start, &d.Aux} {
-			name := strings.ToUpper(l.FuseID)
-			carries := l.Fuse.Carries(l.Bay.AmbientC)
-			says = append(says, fmt.Sprintf("%s %s carries %s of the %s that flow", name, working.Plain(l.Fuse.RatingA, "A", 1), working.Text(carries, "A", 0), working.Text(l.Amps, "A", 0)))
-			if l.Amps > carries+0.05 && level == verdict.Good {
-				level = verdict.Caution
+	s := School{ID: "fuse", Ask: "How is a fuse's size chosen?", Path: "schools.fuse",
+		Default: "The lowest between 1.25 × the load and what the cable bears."}
+	s.Options = t.options(s.Path, t.now.Facts.Schools.Fuse, []string{"lowest", "1.2", "cable", "below"},
+		func(d *design.Design, _ string) (string, verdict.Level) {
+			level, says := verdict.Good, []string{}
+			for _, l := range []*run.Sized{&d.Start, &d.Aux} {
+				name := strings.ToUpper(l.FuseID)
+				carries := l.Fuse.Carries(l.Bay.AmbientC)
+				says = append(says, fmt.Sprintf("%s %s carries %s of the %s that flow", name, working.Plain(l.Fuse.RatingA, "A", 1),
+					working.Text(carries, "A", 0), working.Text(l.Amps, "A", 0)))
+				if l.Amps > carries+0.05 && level == verdict.Good {
+					level = verdict.Caution
+				}
+				if l.Fuse.RatingA > l.Trial.AmpacityA || !l.Cover.Saves {
+					level = verdict.Bad
+				}
 			}
-			if l.Fuse.RatingA > l.Trial.AmpacityA || !l.Cover.Saves {
-				level = verdict.Bad
-			}
-		}
-		return strings.Join(says, "; ") + ".", level
-	})
+			return strings.Join(says, "; ") + ".", level
+		})
 	return s
 }
 
 func (t trier) takeoff() School {
-	s := School{ID: "takeoff", Ask: "Where is the feed taken from?", Path: "schools.takeoff", Default: "The remote stud where there is one: cleaner, away from acid."}
-	s.Options = t.options(s.Path, t.now.Facts.Schools.Takeoff, []string{"post", "stud"}, func(d *design.Design, v string) (string, verdict.Level) {
-		if v == "post" {
-			return fmt.Sprintf("%s at the coupling at the worst; the lug sits in the battery's acid, and comes off with every battery change.", working.Text(d.WorstState().InV, "V", 2)), verdict.Good
-		}
-		if d.Facts.Survey.Stud == job.No {
-			return "This vehicle has none.", verdict.Caution
-		}
-		return fmt.Sprintf("%s at the coupling at the worst: the vehicle's own lead loses %s of it.", working.Text(d.WorstState().InV, "V", 2), working.Text(d.Start.Amps*run.LeadOhm, "V", 2)), verdict.Good
-	})
+	s := School{ID: "takeoff", Ask: "Where is the feed taken from?", Path: "schools.takeoff",
+		Default: "The remote stud where there is one: cleaner, away from acid."}
+	s.Options = t.options(s.Path, t.now.Facts.Schools.Takeoff, []string{"post", "stud"},
+		func(d *design.Design, v string) (string, verdict.Level) {
+			if v == "post" {
+				return fmt.Sprintf("%s at the coupling at the worst; the lug sits in the battery's acid, and comes off with every battery change.",
+					working.Text(d.WorstState().InV, "V", 2)), verdict.Good
+			}
+			if d.Facts.Survey.Stud == job.No {
+				return "This vehicle has none.", verdict.Caution
+			}
+			return fmt.Sprintf("%s at the coupling at the worst: the vehicle's own lead loses %s of it.", working.Text(d.WorstState().InV, "V", 2),
+				working.Text(d.Start.Amps*run.LeadOhm, "V", 2)), verdict.Good
+		})
 	return s
 }
 
 func (t trier) negative() School {
-	s := School{ID: "negative", Ask: "Where does the negative go, at a battery with a sensor?", Path: "schools.negative", Default: "On the chassis side of the sensor, always."}
-	s.Options = t.options(s.Path, t.now.Facts.Schools.Negative, []string{"chassis", "post"}, func(d *design.Design, v string) (string, verdict.Level) {
-		if v == "chassis" {
-			return fmt.Sprintf("The sensor counts all of the %s that charging takes.", working.Text(d.Start.Amps, "A", 0)), verdict.Good
-		}
-		if d.Facts.Survey.Sensor == job.No {
-			return "There is no sensor on this battery.", verdict.Good
-		}
-		return fmt.Sprintf("Up to %s go past the sensor uncounted: in an hour the vehicle believes in %s that its battery does not have.", working.Text(d.Start.Amps, "A", 0), working.Text(d.Start.Amps, "Ah", 0)), verdict.Bad
-	})
+	s := School{ID: "negative", Ask: "Where does the negative go, at a battery with a sensor?", Path: "schools.negative",
+		Default: "On the chassis side of the sensor, always."}
+	s.Options = t.options(s.Path, t.now.Facts.Schools.Negative, []string{"chassis", "post"},
+		func(d *design.Design, v string) (string, verdict.Level) {
+			if v == "chassis" {
+				return fmt.Sprintf("The sensor counts all of the %s that charging takes.", working.Text(d.Start.Amps, "A", 0)), verdict.Good
+			}
+			if d.Facts.Survey.Sensor == job.No {
+				return "There is no sensor on this battery.", verdict.Good
+			}
+			return fmt.Sprintf("Up to %s go past the sensor uncounted: in an hour the vehicle believes in %s that its battery does not have.",
+				working.Text(d.Start.Amps, "A", 0), working.Text(d.Start.Amps, "Ah", 0)), verdict.Bad
+		})
 	return s
 }
 
@@ -285,14 +317,16 @@ func (t trier) supply() School {
 	var short []string
 	for _, l := range []*run.Sized{&d.Start, &d.Aux} {
 		if l.Auto.CopperMM2() > kitMM2*1.01 {
-			short = append(short, fmt.Sprintf("%s needs %s and a kit has %s", strings.ToUpper(l.ID), l.Auto.Copper(), working.Plain(kitMM2, "mm²", 0)))
+			short = append(short, fmt.Sprintf("%s needs %s and a kit has %s", strings.ToUpper(l.ID), l.Auto.Copper(),
+				working.Plain(kitMM2, "mm²", 0)))
 		}
 	}
 	if bill.MetresM > kitM {
 		short = append(short, fmt.Sprintf("%s are needed and a kit has %s", working.Text(bill.MetresM, "m", 1), working.Plain(kitM, "m", 0)))
 	}
 	if d.Start.AutoFuse.RatingA > kitFuseA {
-		short = append(short, fmt.Sprintf("F1 is %s and a kit's fuses are %s", working.Plain(d.Start.AutoFuse.RatingA, "A", 0), working.Plain(kitFuseA, "A", 0)))
+		short = append(short, fmt.Sprintf("F1 is %s and a kit's fuses are %s", working.Plain(d.Start.AutoFuse.RatingA, "A", 0),
+			working.Plain(kitFuseA, "A", 0)))
 	}
 	kit.Comes = fmt.Sprintf("About %s.", price(bill.Cost*kitShare))
 	if len(short) > 0 {
@@ -303,7 +337,8 @@ func (t trier) supply() School {
 }
 
 func (t trier) emergency() School {
-	s := School{ID: "emergency", Ask: "How is the engine started from the aux battery?", Path: "schools.emergency", Default: "Joined for ten seconds first: cranking current is more than the fuse bears."}
+	s := School{ID: "emergency", Ask: "How is the engine started from the aux battery?", Path: "schools.emergency",
+		Default: "Joined for ten seconds first: cranking current is more than the fuse bears."}
 	d := t.now
 	pre, crank := d.StateBy("precharge"), d.StateBy("joined")
 	flow := math.Abs(circuit.Had(pre.Solved.Through("contact")))
@@ -313,7 +348,8 @@ func (t trier) emergency() School {
 		o := SchoolOption{Value: v, Label: field.Show(v), Now: d.Facts.Schools.Emergency == v, Level: verdict.Good}
 		switch v {
 		case "precharge":
-			o.Comes = fmt.Sprintf("%s begin to flow into a flat start battery; ten seconds move %s: %s.", working.Text(flow, "A", 0), working.Text(tenS, "Ah", 2), section.FusesAt(d, flow))
+			o.Comes = fmt.Sprintf("%s begin to flow into a flat start battery; ten seconds move %s: %s.", working.Text(flow, "A", 0),
+				working.Text(tenS, "Ah", 2), section.FusesAt(d, flow))
 		case "share":
 			o.Comes = fmt.Sprintf("Ten to fifteen minutes move %s to %s into it.", working.Text(tenMin, "Ah", 1), working.Text(quarter, "Ah", 1))
 		default:
@@ -322,7 +358,8 @@ func (t trier) emergency() School {
 			if d.MayOpen(through, design.LongStartS) {
 				o.Level = verdict.Bad
 			}
-			o.Comes = fmt.Sprintf("The starter gets %s, of it %s through the join: %s.", working.Text(circuit.Had(crank.Solved.Through("starter")), "A", 0), working.Text(through, "A", 0), opens)
+			o.Comes = fmt.Sprintf("The starter gets %s, of it %s through the join: %s.",
+				working.Text(circuit.Had(crank.Solved.Through("starter")), "A", 0), working.Text(through, "A", 0), opens)
 			if bears := d.Contact.CrankA; through > bears && bears > 0 {
 				o.Level = verdict.Bad
 				o.Comes += fmt.Sprintf(" The contact bears %s for seconds.", working.Text(bears, "A", 0))

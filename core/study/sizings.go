@@ -61,11 +61,13 @@ func Sizings(now *design.Design) []Sizing {
 		one = coupling.DCDC
 	}
 	for _, c := range now.Book.Chargers {
-		add(working.Plain(c.OutputA, "A", 0), map[string]any{"pins.chargerA": now.PinOf(c.OutputA), "pins.chargerCount": nil, "kind": string(one)})
+		add(working.Plain(c.OutputA, "A", 0), map[string]any{"pins.chargerA": now.PinOf(c.OutputA), "pins.chargerCount": nil,
+			"kind": string(one)})
 	}
 	for _, c := range now.Book.Chargers {
 		if c.OutputA >= twoFromA {
-			add("two of "+working.Plain(c.OutputA, "A", 0), map[string]any{"pins.chargerA": now.PinOf(c.OutputA), "pins.chargerCount": 2.0, "kind": string(one)})
+			add("two of "+working.Plain(c.OutputA, "A", 0), map[string]any{"pins.chargerA": now.PinOf(c.OutputA), "pins.chargerCount": 2.0,
+				"kind": string(one)})
 		}
 	}
 	if !now.Facts.Place.Trailer {
@@ -74,7 +76,8 @@ func Sizings(now *design.Design) []Sizing {
 			best = now.WithinA()
 		}
 		if card, ok := now.Book.Charger(best); ok {
-			add(working.Plain(card.OutputA, "A", 0)+" with high-current stage", map[string]any{"pins.chargerA": now.PinOf(best), "pins.chargerCount": nil, "kind": string(coupling.DCDCHighCurrent)})
+			add(working.Plain(card.OutputA, "A", 0)+" with high-current stage",
+				map[string]any{"pins.chargerA": now.PinOf(best), "pins.chargerCount": nil, "kind": string(coupling.DCDCHighCurrent)})
 		}
 	}
 	advise(list)
@@ -86,10 +89,12 @@ const twoFromA = 30.0
 
 func sizing(label string, changes map[string]any, d, now *design.Design) Sizing {
 	worst := d.Hardest()
-	o := Sizing{Label: label, Changes: changes, OutA: d.Charger.OutputA, InA: working.Round(d.Start.Amps, 0), Share: working.Round(100*d.Start.Amps/d.Facts.LabelA.Value, 0),
+	o := Sizing{Label: label, Changes: changes, OutA: d.Charger.OutputA, InA: working.Round(d.Start.Amps, 0),
+		Share: working.Round(100*d.Start.Amps/d.Facts.LabelA.Value, 0),
 		IdleA: working.Round(d.IdleA-d.IdleState().InA, 0), CruiseA: working.Round(d.CruiseA-worst.InA, 0),
 		Cable: d.Start.Trial.Size.Copper(), FuseA: d.Start.Fuse.RatingA, DropV: working.Round(d.Start.Trial.DropV, 2), GivesA: d.Charger.OutputA,
-		Now: d.Kind == now.Kind && d.Charger.OutputA == now.Charger.OutputA && d.Charger.Label == now.Charger.Label, Level: verdict.Good, Against: []string{}}
+		Now: d.Kind == now.Kind && d.Charger.OutputA == now.Charger.OutputA && d.Charger.Label == now.Charger.Label, Level: verdict.Good,
+		Against: []string{}}
 	if d.Kind == coupling.DCDCHighCurrent {
 		o.OutA = working.Round(worst.OutA, 0)
 	}

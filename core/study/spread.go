@@ -28,7 +28,8 @@ type Tolerances struct {
 }
 
 // Usual are the tolerances that a spread begins with.
-var Usual = Tolerances{Runs: 300, Seed: 1, LengthPct: 10, JointLow: 0.1, JointHigh: 1, OutsideK: 10, RegulationV: 0.2, HoursPercent: 30, LoadsPercent: 20}
+var Usual = Tolerances{Runs: 300, Seed: 1, LengthPct: 10, JointLow: 0.1, JointHigh: 1, OutsideK: 10, RegulationV: 0.2, HoursPercent: 30,
+	LoadsPercent: 20}
 
 // Chance is how often an aim was met.
 type Chance struct {
@@ -83,7 +84,8 @@ func (t Tolerances) Check() job.Problems {
 	var p job.Problems
 	within := func(field string, v, low, high float64) {
 		if math.IsNaN(v) || v < low || v > high {
-			p = append(p, job.Problem{Field: field, Value: working.Plain(v, "", 3), Wrong: "is out of range", Allowed: fmt.Sprintf("%g to %g", low, high)})
+			p = append(p, job.Problem{Field: field, Value: working.Plain(v, "", 3), Wrong: "is out of range",
+				Allowed: fmt.Sprintf("%g to %g", low, high)})
 		}
 	}
 	within("runs", float64(t.Runs), 20, 1000)
@@ -131,7 +133,8 @@ func SpreadOver(d *design.Design, t Tolerances, progress Progress) (Spread, job.
 }
 
 func gather(t Tolerances, outcomes []*Outcome, socs [][]float64, total float64, whole bool) Spread {
-	s := Spread{Tolerances: t, Whole: whole, Chances: []Chance{}, Bands: []Band{}, Hours: []float64{}, SOCLow: []float64{}, SOCMid: []float64{}, SOCHigh: []float64{}}
+	s := Spread{Tolerances: t, Whole: whole, Chances: []Chance{}, Bands: []Band{}, Hours: []float64{}, SOCLow: []float64{},
+		SOCMid: []float64{}, SOCHigh: []float64{}}
 	done := []Outcome{}
 	for _, o := range outcomes {
 		if o != nil {
@@ -170,7 +173,8 @@ func gather(t Tolerances, outcomes []*Outcome, socs [][]float64, total float64, 
 			values[i] = b.of(o)
 		}
 		low, mid, high := tenths(values)
-		s.Bands = append(s.Bands, Band{b.id, b.label, b.unit, working.Round(low, b.digits), working.Round(mid, b.digits), working.Round(high, b.digits)})
+		s.Bands = append(s.Bands, Band{b.id, b.label, b.unit, working.Round(low, b.digits), working.Round(mid, b.digits),
+			working.Round(high, b.digits)})
 	}
 	for i := range socPoints + 1 {
 		values := []float64{}
@@ -181,7 +185,8 @@ func gather(t Tolerances, outcomes []*Outcome, socs [][]float64, total float64, 
 		}
 		low, mid, high := tenths(values)
 		s.Hours = append(s.Hours, working.Round(float64(i)*total/socPoints/3600, 2))
-		s.SOCLow, s.SOCMid, s.SOCHigh = append(s.SOCLow, working.Round(low, 1)), append(s.SOCMid, working.Round(mid, 1)), append(s.SOCHigh, working.Round(high, 1))
+		s.SOCLow, s.SOCMid, s.SOCHigh = append(s.SOCLow, working.Round(low, 1)), append(s.SOCMid, working.Round(mid, 1)),
+			append(s.SOCHigh, working.Round(high, 1))
 	}
 	return s
 }

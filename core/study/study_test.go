@@ -46,7 +46,8 @@ func TestEveryDemoJobIsTried(t *testing.T) {
 		for i, at := range s.T[1:] {
 			require.GreaterOrEqual(t, at, s.T[i], "%s: time runs forward", name)
 		}
-		for _, l := range [][]float64{s.BusV, s.InV, s.OutV, s.AuxV, s.MachineA, s.StartA, s.AuxA, s.InA, s.CoupleA, s.StartSOC, s.AuxSOC, s.WindingC, s.CaseC, s.CableC} {
+		for _, l := range [][]float64{s.BusV, s.InV, s.OutV, s.AuxV, s.MachineA, s.StartA, s.AuxA, s.InA, s.CoupleA, s.StartSOC, s.AuxSOC,
+			s.WindingC, s.CaseC, s.CableC} {
 			require.Len(t, l, len(s.T), name)
 		}
 		require.Len(t, s.Grade, len(s.T))
@@ -97,14 +98,16 @@ func TestAWindowLooksCloser(t *testing.T) {
 // A better charger or a longer drive never leaves less in the battery.
 func TestCompare(t *testing.T) {
 	got, problems := study.Compare(design.Of(days(t, "3"), parts.Stock()), []study.Variant{
-		{Label: "as it is"}, {Label: "10 A", Changes: map[string]any{"pins.chargerA": "10 A"}}, {Label: "30 A", Changes: map[string]any{"pins.chargerA": 30.0}},
+		{Label: "as it is"}, {Label: "10 A", Changes: map[string]any{"pins.chargerA": "10 A"}},
+		{Label: "30 A", Changes: map[string]any{"pins.chargerA": 30.0}},
 		{Label: "half an hour", Changes: map[string]any{"pins.chargerA": 30.0, "use.drivenHours": "30 min"}},
 	})
 	require.Empty(t, problems)
 	require.Len(t, got, 4)
 	assert.Less(t, got[1].Outcome.AuxEnd, got[2].Outcome.AuxEnd)
 	assert.Less(t, got[3].Outcome.AuxEnd, got[2].Outcome.AuxEnd)
-	_, problems = study.Compare(design.Of(days(t, "1"), parts.Stock()), []study.Variant{{Label: "wrong", Changes: map[string]any{"pins.chargerA": 33.0, "no.field": 1.0}}})
+	_, problems = study.Compare(design.Of(days(t, "1"), parts.Stock()), []study.Variant{{Label: "wrong",
+		Changes: map[string]any{"pins.chargerA": 33.0, "no.field": 1.0}}})
 	require.Len(t, problems, 2)
 	assert.Contains(t, problems.Error(), "wrong: no: ")
 	assert.Contains(t, problems.Error(), "wrong: pins.chargerA")
@@ -115,7 +118,9 @@ func TestCompare(t *testing.T) {
 func TestSweep(t *testing.T) {
 	var mutex sync.Mutex
 	last := 0
-	got, problems := study.SweepOver(design.Of(days(t, "2"), parts.Stock()), study.SweepRequest{Across: study.Axis{Path: "use.drivenHours"}, Up: study.Axis{Path: "pins.chargerA", Values: []string{"10", "20", "30"}}},
+	got, problems := study.SweepOver(design.Of(days(t, "2"), parts.Stock()),
+		study.SweepRequest{Across: study.Axis{Path: "use.drivenHours"}, Up: study.Axis{Path: "pins.chargerA",
+			Values: []string{"10", "20", "30"}}},
 		func(done, of int) bool {
 			mutex.Lock()
 			defer mutex.Unlock()
@@ -150,7 +155,8 @@ func TestSweepRefusesWhatItCannot(t *testing.T) {
 		return problems
 	}
 	hours := study.Axis{Path: "use.drivenHours"}
-	for _, wrong := range []study.Axis{{Path: "none"}, {Path: "title"}, {Path: "day.own"}, {Path: "pins.startSize", Values: []string{"16 mm2", "8 mm"}}, {Path: "use.dailyAh", Values: []string{"1"}}, {Path: "use.drivenHours"}} {
+	for _, wrong := range []study.Axis{{Path: "none"}, {Path: "title"}, {Path: "day.own"},
+		{Path: "pins.startSize", Values: []string{"16 mm2", "8 mm"}}, {Path: "use.dailyAh", Values: []string{"1"}}, {Path: "use.drivenHours"}} {
 		assert.NotEmpty(t, ask(hours, wrong), wrong.Path)
 	}
 	assert.Empty(t, ask(hours, study.Axis{Path: "day.outsideC", Values: []string{"50F", "20 °C"}}), "any unit")
@@ -159,7 +165,8 @@ func TestSweepRefusesWhatItCannot(t *testing.T) {
 // Told to stop, a sweep and a spread keep what was done.
 func TestStoppedHalfWay(t *testing.T) {
 	stop := func(done, _ int) bool { return done < 4 }
-	got, problems := study.SweepOver(design.Of(days(t, "1"), parts.Stock()), study.SweepRequest{Across: study.Axis{Path: "use.drivenHours"}, Up: study.Axis{Path: "use.dailyAh"}}, stop)
+	got, problems := study.SweepOver(design.Of(days(t, "1"), parts.Stock()),
+		study.SweepRequest{Across: study.Axis{Path: "use.drivenHours"}, Up: study.Axis{Path: "use.dailyAh"}}, stop)
 	require.Empty(t, problems)
 	assert.False(t, got.Whole)
 	done := 0

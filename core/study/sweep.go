@@ -163,7 +163,8 @@ func SweepOver(d *design.Design, ask SweepRequest, progress Progress) (Sweep, jo
 	}
 	s.Cells, s.Aims = make([]SweepCell, len(acrossValues)*len(upValues)), len(Aims)
 	s.Whole = many(len(s.Cells), progress, func(i int, halt func() bool) {
-		changed, wrong := job.With(d.Doc, map[string]any{ask.Across.Path: acrossValues[i%len(acrossValues)], ask.Up.Path: upValues[i/len(acrossValues)]})
+		changed, wrong := job.With(d.Doc, map[string]any{ask.Across.Path: acrossValues[i%len(acrossValues)],
+			ask.Up.Path: upValues[i/len(acrossValues)]})
 		if len(wrong) > 0 {
 			return // each value was read before; together they may still not fit
 		}

@@ -7,8 +7,10 @@ import (
 )
 
 // TableHead names the columns of Table, with their units.
-var TableHead = []string{"time s", "start battery V", "coupling in V", "coupling out V", "aux battery V", "alternator A", "start battery A", "aux battery A",
-	"through coupling A", "solar A", "start battery %", "aux battery %", "alternator °C", "charger °C", "cable °C", "engine runs", "joined or charging"}
+var TableHead = []string{"time s", "start battery V", "coupling in V", "coupling out V", "aux battery V", "alternator A", "start battery A",
+	"aux battery A",
+	"through coupling A", "solar A", "start battery %", "aux battery %", "alternator °C", "charger °C", "cable °C", "engine runs",
+	"joined or charging"}
 
 // Table runs a design and gives a row at even moments, every so many seconds, in
 // proportion between the moments stepped to.

@@ -98,8 +98,10 @@ func Try(d *design.Design, w Window, halt func() bool) Trial {
 	driving, conditions := rig.Varied(d, rig.Nominal)
 	keep := newKeeper(d, rigged, driving.Seconds(), w)
 	got, err := day.Run(rigged, driving, conditions, day.Options{Watch: keep.frame, Halt: halt})
-	t := Trial{Days: working.Round(driving.Seconds()/86400, 2), Driving: said(f), Series: keep.series(), Events: []Event{}, Columns: keep.columns, StartedAt: 6,
-		Formula: "Charge, overvoltage and heat are stepped over the solved circuit; batteries by their chemistry from memory, loads spread over the day with a third in the evening."}
+	t := Trial{Days: working.Round(driving.Seconds()/86400, 2), Driving: said(f), Series: keep.series(), Events: []Event{},
+		Columns: keep.columns, StartedAt: 6,
+		Formula: "Charge, overvoltage and heat are stepped over the solved circuit; batteries by their chemistry from memory, loads spread " +
+			"over the day with a third in the evening."}
 	t.Outcome = outcome(rigged, got)
 	t.Aims = t.Outcome.Judge()
 	t.Verdicts = verdicts(f, rigged, got)

@@ -23,12 +23,14 @@ func verdicts(f job.Facts, rig *day.Rig, r day.Result) []Verdict {
 	if rig.Join != nil {
 		level, text := verdict.Good, fmt.Sprintf("closed %s, without chatter", times(v.Closings))
 		if v.Chatter > 0 {
-			level, text = verdict.Bad, fmt.Sprintf("closed %s, of these %s within two minutes of opening: it chatters", times(v.Closings), times(v.Chatter))
+			level, text = verdict.Bad, fmt.Sprintf("closed %s, of these %s within two minutes of opening: it chatters", times(v.Closings),
+				times(v.Chatter))
 		}
 		add("relay", "Relay", text, level, "coupling", first(r, "join.closes"))
 	}
 	if rig.Charger != nil && v.Starved > 0 {
-		add("charger", "Charger", fmt.Sprintf("stopped %s for want of voltage at its input", times(v.Starved)), verdict.Bad, "coupling", first(r, "charger.starved"))
+		add("charger", "Charger", fmt.Sprintf("stopped %s for want of voltage at its input", times(v.Starved)), verdict.Bad, "coupling",
+			first(r, "charger.starved"))
 	}
 	for _, m := range v.Fuses {
 		level, text := verdict.Good, fmt.Sprintf("%s at most, %s over ten minutes, of %s", amps(m.MostA), amps(m.HeldA), amps(m.RatingA))
@@ -40,7 +42,8 @@ func verdicts(f job.Facts, rig *day.Rig, r day.Result) []Verdict {
 		add("fuse."+m.ID, "Fuse "+strings.ToUpper(m.ID), text, level, m.ID, first(r, "fuse.opens"))
 	}
 	if v.LimitedS > 0.25*v.RunningS && v.RunningS > 0 {
-		add("limited", "Alternator", fmt.Sprintf("at its limit for %s of %s running", spell(v.LimitedS), spell(v.RunningS)), verdict.Caution, "alternator", -1)
+		add("limited", "Alternator", fmt.Sprintf("at its limit for %s of %s running", spell(v.LimitedS), spell(v.RunningS)), verdict.Caution,
+			"alternator", -1)
 	}
 	rank := map[verdict.Level]int{verdict.Bad: 0, verdict.Caution: 1, verdict.Good: 2}
 	sort.SliceStable(list, func(i, j int) bool { return rank[list[i].Level] < rank[list[j].Level] })
@@ -76,7 +79,8 @@ func startVerdict(v day.Verdict) Verdict {
 	out.Text = fmt.Sprintf("never below %.0f %%%s", 100*v.StartLeast, crank)
 	switch {
 	case v.FailedStarts > 0:
-		out.Level, out.Text = verdict.Bad, fmt.Sprintf("the engine fails to start %s; lowest %.0f %%%s", times(v.FailedStarts), 100*v.StartLeast, crank)
+		out.Level, out.Text = verdict.Bad, fmt.Sprintf("the engine fails to start %s; lowest %.0f %%%s", times(v.FailedStarts), 100*v.StartLeast,
+			crank)
 		out.AtS = v.RiskAtS
 	case v.RiskAtS >= 0:
 		out.Level, out.AtS = verdict.Caution, v.RiskAtS

@@ -31,8 +31,9 @@ func terminalOf(text string) system.Terminal {
 // opened; what has no bridge does not.
 func TestWhatLetsThrough(t *testing.T) {
 	for kind, ends := range map[system.ComponentKind][2]string{
-		system.KindFuse: {"x.in", "x.out"}, system.KindRelay: {"x.30", "x.87"}, system.KindContactor: {"x.30", "x.87"}, system.KindIsolator: {"x.30", "x.87"},
-		system.KindSwitch: {"x.1", "x.2"}, system.KindDisconnect: {"x.1", "x.2"}, system.KindPlug: {"x.+", "x.+t"},
+		system.KindFuse: {"x.in", "x.out"}, system.KindRelay: {"x.30", "x.87"}, system.KindContactor: {"x.30", "x.87"},
+		system.KindIsolator: {"x.30", "x.87"},
+		system.KindSwitch:   {"x.1", "x.2"}, system.KindDisconnect: {"x.1", "x.2"}, system.KindPlug: {"x.+", "x.+t"},
 		system.KindChangeover: {"x.30", "x.87"}, system.KindControl: {"x.2", "x.0"},
 	} {
 		s := chain([3]string{"near", "start.30", ends[0]}, [3]string{"far", ends[1], "aux.30"})

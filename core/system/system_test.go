@@ -19,7 +19,8 @@ func at(component, terminal string) system.Terminal {
 // to the start battery's minus is ground.
 func TestLay(t *testing.T) {
 	s := system.System{}
-	s.Join(system.Wire{ID: "c1", Role: system.Feed, From: at("start", "30"), To: at("f1", "in"), Ohm: 0.004, Joint: system.Joints{From: 0.0003, To: 0.0002}})
+	s.Join(system.Wire{ID: "c1", Role: system.Feed, From: at("start", "30"), To: at("f1", "in"), Ohm: 0.004,
+		Joint: system.Joints{From: 0.0003, To: 0.0002}})
 	s.Join(system.Wire{ID: "n1", Role: system.Return, From: at("f1", "in"), To: at("e1", ""), Ohm: 0.002})
 	s.Join(system.Wire{ID: "t1", Role: system.Signal, From: at("feed", "15"), To: at("e1", ""), Ohm: 0.1})
 	c := network.New()

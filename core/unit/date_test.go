@@ -17,7 +17,8 @@ func TestDatesAgreeWithTheCalendar(t *testing.T) {
 			t.Fatalf("%s reads as %d-%d-%d, %v", at.Format(time.DateOnly), y, m, d, err)
 		}
 	}
-	for _, bad := range []string{"", "2030-13-01", "2030-02-29", "2100-02-29", "2030-04-31", "2030-00-10", "2030-01-00", "1.5.2030", "2030-5-1", " 2030-05-01"} {
+	for _, bad := range []string{"", "2030-13-01", "2030-02-29", "2100-02-29", "2030-04-31", "2030-00-10", "2030-01-00", "1.5.2030",
+		"2030-5-1", " 2030-05-01"} {
 		_, _, _, err := unit.Date(bad)
 		assert.Error(t, err, bad)
 	}

@@ -46,10 +46,12 @@ var (
 		units: map[string]scale{"w": {1, 0}, "kw": {1000, 0}}}
 	Millimetres = Dimension{Name: "length", Base: "mm", Example: "330 mm, 33 cm, 13 in",
 		units: map[string]scale{"mm": {1, 0}, "cm": {10, 0}, "m": {1000, 0}, "in": {25.4, 0}, `"`: {25.4, 0}}}
-	Count   = Dimension{Name: "number", Base: "", Example: "2", units: map[string]scale{}}
-	Years   = Dimension{Name: "number of years", Base: "years", Example: "4 years", units: map[string]scale{"y": {1, 0}, "yr": {1, 0}, "year": {1, 0}, "years": {1, 0}}}
-	Minutes = Dimension{Name: "time", Base: "min", Example: "5 min", units: map[string]scale{"min": {1, 0}, "mins": {1, 0}, "minutes": {1, 0}, "s": {1.0 / 60, 0}, "h": {60, 0}}}
-	Area    = Dimension{Name: "area", Base: "mm²", Example: "16 mm²",
+	Count = Dimension{Name: "number", Base: "", Example: "2", units: map[string]scale{}}
+	Years = Dimension{Name: "number of years", Base: "years", Example: "4 years",
+		units: map[string]scale{"y": {1, 0}, "yr": {1, 0}, "year": {1, 0}, "years": {1, 0}}}
+	Minutes = Dimension{Name: "time", Base: "min", Example: "5 min", units: map[string]scale{"min": {1, 0}, "mins": {1, 0}, "minutes": {1, 0},
+		"s": {1.0 / 60, 0}, "h": {60, 0}}}
+	Area = Dimension{Name: "area", Base: "mm²", Example: "16 mm²",
 		units: map[string]scale{"mm²": {1, 0}}}
 )
 

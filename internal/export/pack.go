@@ -56,7 +56,9 @@ func NewPack(d *design.Design, own Workshop) Pack {
 	if doc.Schools.Supply != nil && *doc.Schools.Supply == "kit" {
 		list = list.AsKit()
 	}
-	return Pack{Built: study.BuiltOf(d), Schedule: procedure.Schedule(steps, procedure.FirstHour, procedure.DayHours), Waits: procedure.Waits(steps, leads, list), Revision: "draft", Paper: "A4", Document: doc, Plan: p, Modes: modes.Of(d), Found: found, Leads: leads, Cuts: cuts,
+	return Pack{Built: study.BuiltOf(d), Schedule: procedure.Schedule(steps, procedure.FirstHour, procedure.DayHours),
+		Waits: procedure.Waits(steps, leads, list), Revision: "draft", Paper: "A4", Document: doc, Plan: p, Modes: modes.Of(d), Found: found,
+		Leads: leads, Cuts: cuts,
 		Parts: list, Drawing: harness.Draw(&p.System, drawnLoads(p)), Steps: steps, Hours: procedure.Hours(steps)}
 }
 
@@ -68,7 +70,8 @@ func drawnLoads(p plan.Plan) []harness.Load {
 		if l.Count > 1 {
 			name = working.Plain(l.Count, "×", 0) + " " + name
 		}
-		loads = append(loads, harness.Load{ID: "load-" + l.Key, Name: name, Rating: working.Text(l.Count*l.Amps, "A", 1) + branchFuse(l.Count*l.Amps)})
+		loads = append(loads, harness.Load{ID: "load-" + l.Key, Name: name, Rating: working.Text(l.Count*l.Amps, "A", 1) +
+			branchFuse(l.Count*l.Amps)})
 	}
 	return loads
 }

@@ -361,7 +361,8 @@ const leastScale = 0.2
 
 // pens are the line widths and dashes by class, in units of the drawing.
 var pens = map[string]struct{ width, grey float64 }{
-	"feed": {2.2, 0}, "return": {2.2, 0}, "chassis": {4, 110}, "signal": {0.9, 0}, "existing": {1.3, 120}, "outline": {1.2, 0}, "symbol": {1, 0}, "picture": {0.7, 130}, "zone": {0.8, 150},
+	"feed": {2.2, 0}, "return": {2.2, 0}, "chassis": {4, 110}, "signal": {0.9, 0}, "existing": {1.3, 120}, "outline": {1.2, 0},
+	"symbol": {1, 0}, "picture": {0.7, 130}, "zone": {0.8, 150},
 }
 
 func (s *sheet) shape(sh harness.Shape, x0, y0, k float64) {

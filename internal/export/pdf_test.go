@@ -94,7 +94,8 @@ func TestPacksOpen(t *testing.T) {
 			assert.Contains(t, sheet, "job 0047, revision 3", "%s page %d", name, k+1)
 			assert.Contains(t, sheet, fmt.Sprintf("page %d of %s", k+1, pages), "%s page %d", name, k+1)
 		}
-		for _, said := range []string{"Wires", "Cuts", "Parts", "Steps", "Expected readings", "What stays live", "For the owner", "Workings", "override any figure here", "HOLD POINT", "mm²", "Before you work on it"} {
+		for _, said := range []string{"Wires", "Cuts", "Parts", "Steps", "Expected readings", "What stays live", "For the owner", "Workings",
+			"override any figure here", "HOLD POINT", "mm²", "Before you work on it"} {
 			assert.Contains(t, text, said, name)
 		}
 		if strings.Contains(name, "bookmobile") {
@@ -125,10 +126,14 @@ func TestPackHasAllThatAFinishedJobHas(t *testing.T) {
 	require.NoError(t, os.WriteFile(file, pdf, 0o600))
 	text := strings.Join(strings.Fields(poppler(t, "pdftotext", file, "-layout")), " ")
 	for _, said := range []string{
-		"As built DC-DC charger, 30 A. Start run 25 mm², fuse 150 A", "Fuse at the start battery 60 A 150 A", "Stop, new: F1 at 150 A is more than C1 bears",
-		"Signal, position by position With Has to be Read key out dead", "engine running live", "Lost at the most that flows Across At most Read, and at how many A F1 0.",
-		"Crimps End How many Tool and die Pulled, how By", "Apart again With Has to be Read", "Seen before it was covered", "Photograph of its joints and grommets", "strap or clamp of the aux battery",
-		"What it stands on Answer How it is known", "Regulation variable surveyed", "assumed: ", "Where it is now", "day 1", "Lead A", "a meter against minus shows",
+		"As built DC-DC charger, 30 A. Start run 25 mm², fuse 150 A", "Fuse at the start battery 60 A 150 A",
+		"Stop, new: F1 at 150 A is more than C1 bears",
+		"Signal, position by position With Has to be Read key out dead", "engine running live",
+		"Lost at the most that flows Across At most Read, and at how many A F1 0.",
+		"Crimps End How many Tool and die Pulled, how By", "Apart again With Has to be Read", "Seen before it was covered",
+		"Photograph of its joints and grommets", "strap or clamp of the aux battery",
+		"What it stands on Answer How it is known", "Regulation variable surveyed", "assumed: ", "Where it is now", "day 1", "Lead A",
+		"a meter against minus shows",
 	} {
 		assert.Contains(t, text, said)
 	}
@@ -163,7 +168,8 @@ func FuzzSVG(f *testing.F) {
 		s := system.System{}
 		s.Add(system.Component{ID: "start", Kind: system.KindBattery, Name: name, Rating: rating})
 		s.Add(system.Component{ID: "aux", Kind: system.KindBattery, Name: rating, Rating: name})
-		s.Join(system.Wire{ID: "c1", Role: system.Feed, From: system.Terminal{Component: "start", Terminal: "30"}, To: system.Terminal{Component: "aux", Terminal: "30"}, Size: "16 mm²"})
+		s.Join(system.Wire{ID: "c1", Role: system.Feed, From: system.Terminal{Component: "start", Terminal: "30"},
+			To: system.Terminal{Component: "aux", Terminal: "30"}, Size: "16 mm²"})
 		svg := export.SVG(harness.Draw(&s, []harness.Load{{ID: "l", Name: name, Rating: rating}}), name)
 		valid(t, svg)
 	})

@@ -89,7 +89,8 @@ func (s *sheet) ownerCard() card {
 	baseline := ""
 	for _, st := range s.pack.Plan.States {
 		if st.ID == "cruise" {
-			baseline = fmt.Sprintf("Driving, it should show about %s into the aux battery until that is nearly full. Two hours that gained nothing: have it looked at.", working.Text(st.OutA, "A", 0))
+			baseline = fmt.Sprintf("Driving, it should show about %s into the aux battery until that is nearly full. Two hours that gained "+
+				"nothing: have it looked at.", working.Text(st.OutA, "A", 0))
 		}
 	}
 	return card{c.title, append(c.lines, baseline, "A fuse that opened is replaced by the same rating, once it is known why.")}
@@ -153,7 +154,8 @@ func tags(doc job.Document) []card {
 		if row.Of.Due != nil {
 			due = *row.Of.Due
 		}
-		list = append(list, card{"TEMPORARY", []string{line(row.Of.What, KindOf(row.Of)), "To be undone by: " + due, "Fuse taken out: ______", "By: ______   on: ______"}})
+		list = append(list, card{"TEMPORARY", []string{line(row.Of.What, KindOf(row.Of)), "To be undone by: " + due, "Fuse taken out: ______",
+			"By: ______   on: ______"}})
 	}
 	return list
 }

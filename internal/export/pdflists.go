@@ -25,10 +25,13 @@ func (s *sheet) wires() {
 	s.heading("Wires")
 	var rows [][]string
 	for _, w := range s.pack.Leads {
-		rows = append(rows, []string{w.Number, strings.TrimSpace(w.From.Name+" "+w.From.Terminal) + "\n" + w.From.Lug, strings.TrimSpace(w.To.Name+" "+w.To.Terminal) + "\n" + w.To.Lug,
-			w.Size + ", " + w.Colour, fmt.Sprintf("%.2f m", w.CutM), strings.TrimSpace(fmt.Sprintf("shrink %s  %s", mm(w.Sleeve), conduit(w.Conduit, w.Hole)))})
+		rows = append(rows, []string{w.Number, strings.TrimSpace(w.From.Name+" "+w.From.Terminal) + "\n" + w.From.Lug,
+			strings.TrimSpace(w.To.Name+" "+w.To.Terminal) + "\n" + w.To.Lug,
+			w.Size + ", " + w.Colour, fmt.Sprintf("%.2f m", w.CutM), strings.TrimSpace(fmt.Sprintf("shrink %s  %s", mm(w.Sleeve),
+				conduit(w.Conduit, w.Hole)))})
 	}
-	s.table([]column{{"Wire", 0.7}, {"From, with its end", 2.4}, {"To, with its end", 2.4}, {"Cable", 1.5}, {"Cut", 0.8}, {"Over it", 1.8}}, rows)
+	s.table([]column{{"Wire", 0.7}, {"From, with its end", 2.4}, {"To, with its end", 2.4}, {"Cable", 1.5}, {"Cut", 0.8}, {"Over it", 1.8}},
+		rows)
 	s.heading("Labels")
 	rows = nil
 	for _, w := range s.pack.Leads {
@@ -133,7 +136,8 @@ func (s *sheet) steps() {
 		for _, c := range st.Checks {
 			what += "\n□ " + c
 		}
-		rows = append(rows, []string{fmt.Sprintf("□ %d\n%s", i+1, when[st.ID]), what, st.Where, strings.TrimSpace(st.Figure + "\n" + st.Tool), ""})
+		rows = append(rows, []string{fmt.Sprintf("□ %d\n%s", i+1, when[st.ID]), what, st.Where, strings.TrimSpace(st.Figure + "\n" + st.Tool),
+			""})
 	}
 	s.table([]column{{"", 0.7}, {"What", 4.2}, {"Where", 1.6}, {"Should be; with", 1.8}, {"Signed", 0.9}}, rows)
 }
@@ -222,7 +226,8 @@ func (s *sheet) readings() {
 		if st.Fails != "" {
 			says = st.Fails
 		}
-		rows = append(rows, []string{st.Label, working.Text(st.InV, "V", 2), working.Text(st.AuxV, "V", 2), working.Text(st.OutA, "A", 0), says, ""})
+		rows = append(rows, []string{st.Label, working.Text(st.InV, "V", 2), working.Text(st.AuxV, "V", 2), working.Text(st.OutA, "A", 0), says,
+			""})
 	}
 	s.table([]column{{"State", 1.6}, {"Coupling's input", 1}, {"Aux battery", 1}, {"Into it", 0.7}, {"Says", 2.6}, {"Read", 0.8}}, rows)
 }
@@ -232,9 +237,11 @@ func (s *sheet) modes() {
 	s.heading("Modes")
 	var rows [][]string
 	for _, m := range s.pack.Modes.Rows {
-		rows = append(rows, []string{m.Switch, m.Key, m.Engine, m.Sun, yes(s.joined(m)), yes(m.Charging), m.Lamp, m.Verdict, strings.TrimSpace(m.Why + " " + m.Interlock)})
+		rows = append(rows, []string{m.Switch, m.Key, m.Engine, m.Sun, yes(s.joined(m)), yes(m.Charging), m.Lamp, m.Verdict,
+			strings.TrimSpace(m.Why + " " + m.Interlock)})
 	}
-	s.table([]column{{"Switch", 1.3}, {"Key", 1.45}, {"Engine", 1.3}, {"Sun", 0.7}, {"Joined", 1.15}, {"Charging", 1.45}, {"Lamp", 1.2}, {"", 1.2}, {"Why; what prevents it", 3.9}}, rows)
+	s.table([]column{{"Switch", 1.3}, {"Key", 1.45}, {"Engine", 1.3}, {"Sun", 0.7}, {"Joined", 1.15}, {"Charging", 1.45}, {"Lamp", 1.2},
+		{"", 1.2}, {"Why; what prevents it", 3.9}}, rows)
 	s.heading("What stays live")
 	rows = nil
 	for _, l := range s.pack.Modes.Live {
@@ -296,7 +303,9 @@ func (s *sheet) owner() {
 	}
 	s.Ln(1)
 	s.para("B", "Have it looked at")
-	for _, text := range []string{"after four weeks, when lugs have settled, and then once a year", "when two hours of driving gained nothing: see the readings in this pack", "when a fuse opened: find why before it is replaced, and never fit a larger one",
+	for _, text := range []string{"after four weeks, when lugs have settled, and then once a year",
+		"when two hours of driving gained nothing: see the readings in this pack",
+		"when a fuse opened: find why before it is replaced, and never fit a larger one",
 		"when the battery is to be another kind: the charger's setting, and perhaps the coupling, change with it"} {
 		s.para("", "•  "+text)
 	}

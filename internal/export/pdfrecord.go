@@ -88,7 +88,8 @@ func (s *sheet) record() {
 
 // openItems are what is forgotten most: they are cleared before it is handed over.
 func (s *sheet) openItems() []string {
-	list := []string{"strap or clamp of the aux battery", "cover over its plus, boots on every terminal", "every earth point tightened and protected", "lids, trims and panels back", "duct ends and holes sealed"}
+	list := []string{"strap or clamp of the aux battery", "cover over its plus, boots on every terminal",
+		"every earth point tightened and protected", "lids, trims and panels back", "duct ends and holes sealed"}
 	for _, w := range s.pack.Found.Wires {
 		if w.Fate == "open" {
 			list = append(list, "traced, or listed as not known: "+w.Name)

@@ -12,16 +12,20 @@ import (
 // colour alone.
 const svgStyle = `line,polyline,polygon,circle{fill:none;stroke:#1d2b2b;stroke-width:1}` +
 	`.outline{stroke-width:1.2;fill:#fff}.feed{stroke:#a31f2b;stroke-width:2.2}.return{stroke:#24406b;stroke-width:2.2}` +
-	`.chassis{stroke:#24406b;stroke-width:4;stroke-dasharray:2 3}.signal{stroke:#6a3d9a;stroke-width:1}.existing{stroke:#777;stroke-width:1.4}` +
+	`.chassis{stroke:#24406b;stroke-width:4;stroke-dasharray:2 3}.signal{stroke:#6a3d9a;stroke-width:1}` +
+	`.existing{stroke:#777;stroke-width:1.4}` +
 	`.picture{stroke:#8a8f88;stroke-width:.8}.zone{stroke:#b9bdb2;stroke-dasharray:6 5}` +
-	`text{font-family:Archivo,Helvetica,Arial,sans-serif;fill:#1d2b2b;stroke:none}.name{font-weight:600}text.zone{fill:#5b665f;stroke:none}.label{paint-order:stroke;stroke:#fff;stroke-width:3px}`
+	`text{font-family:Archivo,Helvetica,Arial,sans-serif;fill:#1d2b2b;stroke:none}` +
+	`.name{font-weight:600}text.zone{fill:#5b665f;stroke:none}.label{paint-order:stroke;stroke:#fff;stroke-width:3px}`
 
 // SVG writes a drawing as a picture of its own, with its title and, for those who cannot
 // see it, its wires in words.
 func SVG(d harness.Drawing, title string) []byte {
 	var b strings.Builder
-	fmt.Fprintf(&b, `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 %g %g" width="%g" height="%g" role="img" aria-labelledby="t d">`, d.W, d.H, d.W, d.H)
-	fmt.Fprintf(&b, "<title id=\"t\">%s</title><desc id=\"d\">%s</desc><style>%s</style><rect width=\"100%%\" height=\"100%%\" fill=\"#fff\"/>\n", xml(title), xml(inWords(d)), svgStyle)
+	fmt.Fprintf(&b, `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 %g %g" width="%g" height="%g" role="img" aria-labelledby="t d">`,
+		d.W, d.H, d.W, d.H)
+	fmt.Fprintf(&b, "<title id=\"t\">%s</title><desc id=\"d\">%s</desc><style>%s</style><rect width=\"100%%\" height=\"100%%\" "+
+		"fill=\"#fff\"/>\n", xml(title), xml(inWords(d)), svgStyle)
 	for _, s := range d.Shapes {
 		class := xml(s.Class)
 		if s.Of != "" {
@@ -35,7 +39,8 @@ func SVG(d harness.Drawing, title string) []byte {
 			if s.Start {
 				anchor = "start"
 			}
-			fmt.Fprintf(&b, "<text class=\"%s\" x=\"%g\" y=\"%g\" font-size=\"%g\" text-anchor=\"%s\">%s</text>\n", class, s.At[0], s.At[1], s.Size, anchor, xml(s.Text))
+			fmt.Fprintf(&b, "<text class=\"%s\" x=\"%g\" y=\"%g\" font-size=\"%g\" text-anchor=\"%s\">%s</text>\n", class, s.At[0], s.At[1], s.Size,
+				anchor, xml(s.Text))
 		default:
 			tag := "polyline"
 			if s.Closed {

@@ -46,12 +46,14 @@ func TestListsAreHarmless(t *testing.T) {
 		}
 	}
 	assert.True(t, bytes.HasSuffix(wires, []byte("\r\n")))
-	cuts := export.CutsCSV([]harness.Cut{{Size: "16 mm²", Colour: "red", LengthM: 2, Cuts: []harness.CutFor{{Wire: "C1", LengthM: 1.5}, {Wire: "C2", LengthM: 0.5}}}})
+	cuts := export.CutsCSV([]harness.Cut{{Size: "16 mm²", Colour: "red", LengthM: 2,
+		Cuts: []harness.CutFor{{Wire: "C1", LengthM: 1.5}, {Wire: "C2", LengthM: 0.5}}}})
 	rows, err = csv.NewReader(bytes.NewReader(cuts)).ReadAll()
 	require.NoError(t, err)
 	assert.Equal(t, []string{"new cable", "16 mm²", "red", "2", "C1", "1.5", ""}, rows[1])
 	price := 3.0
-	list := export.PartsCSV(harness.List{Lines: []harness.Line{{Kind: "fuse", What: "70 A", Count: 1, Price: &price, Sum: &price, Currency: "EUR", Order: 1}}, Sums: []harness.Sum{{Currency: "EUR", Sum: 3}}})
+	list := export.PartsCSV(harness.List{Lines: []harness.Line{{Kind: "fuse", What: "70 A", Count: 1, Price: &price, Sum: &price,
+		Currency: "EUR", Order: 1}}, Sums: []harness.Sum{{Currency: "EUR", Sum: 3}}})
 	rows, err = csv.NewReader(bytes.NewReader(list)).ReadAll()
 	require.NoError(t, err)
 	assert.Equal(t, "3.00", rows[2][9])

@@ -187,7 +187,8 @@ func (u *update) write(root *element, catalog int, pages []int) error {
 		return err
 	}
 	u.begin(catalog)
-	fmt.Fprintf(&u.out, "%s\n/Version /1.7 /MarkInfo <</Marked true>> /StructTreeRoot %d 0 R /ViewerPreferences <</DisplayDocTitle true>>\n>>\nendobj\n", text, tree)
+	fmt.Fprintf(&u.out, "%s\n/Version /1.7 /MarkInfo <</Marked true>> /StructTreeRoot %d 0 R /ViewerPreferences <</DisplayDocTitle "+
+		"true>>\n>>\nendobj\n", text, tree)
 	u.begin(tree)
 	fmt.Fprintf(&u.out, "<</Type /StructTreeRoot /K %d 0 R /ParentTree %d 0 R /ParentTreeNextKey %d>>\nendobj\n", root.id, back, len(pages))
 	u.begin(back)

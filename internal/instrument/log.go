@@ -27,7 +27,8 @@ func Log(data []byte) ([]alternator.Reading, error) {
 	rows, have, err := table.Read(data, columns, Readings)
 	if have != nil && (!have[0] || !have[3]) {
 		first, _, _ := bytes.Cut(data, []byte("\n"))
-		return nil, table.Wrong(1, "heads", string(first[:min(len(first), 60)]), "name no time with volts; write a first line such as “time, volts” or “time; battery V; rpm”")
+		return nil, table.Wrong(1, "heads", string(first[:min(len(first), 60)]),
+			"name no time with volts; write a first line such as “time, volts” or “time; battery V; rpm”")
 	}
 	if errors.Is(err, table.ErrEmpty) || err == nil && len(rows) == 0 {
 		return nil, errors.New("there is no recording in it: write a first line such as “time, volts”, then a reading to a line")

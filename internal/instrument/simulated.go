@@ -22,12 +22,14 @@ var Simulations = []Simulated{
 	{"variable", "one that eases off and charges on lift-off, a whole test", whole(easing)},
 	{"not-charging", "an alternator that gives nothing", whole(dead)},
 	{"variable-no-rpm", "a variable one, volts alone", plainly(easing, "time,volts", "%.0f,%.2f\n", false, 1200)},
-	{"steady-no-rpm", "a steady one, volts alone: what would show a variable one is not in it", plainly(steady, "time,volts", "%.0f,%.2f\n", false, 1200)},
+	{"steady-no-rpm", "a steady one, volts alone: what would show a variable one is not in it",
+		plainly(steady, "time,volts", "%.0f,%.2f\n", false, 1200)},
 	{"short", "four minutes of a steady one", plainly(steady, "time,volts", "%.0f,%.2f\n", false, 240)},
 	{"loaded-idle", "a steady one whose idle is pulled low by lamps and heater", whole(loaded)},
 	{"comma-millivolts", "semicolons, decimal commas, millivolts", millivolts},
 	{"gaps-and-glitches", "a logger that drops out and jumps", broken},
-	{"24-volt", "a truck's", plainly(func(r *rand.Rand, m moment) float64 { return 2 * easing(r, m) }, "Elapsed;Battery V", "%.0f;%.2f\n", false, 1200)},
+	{"24-volt", "a truck's", plainly(func(r *rand.Rand, m moment) float64 { return 2 * easing(r, m) }, "Elapsed;Battery V", "%.0f;%.2f\n",
+		false, 1200)},
 }
 
 // SimulationByID finds a recording. The error names those there are.

@@ -79,10 +79,12 @@ func put(doc map[string]any, path string, v any) {
 }
 
 // cables are names of cables of all systems.
-var cables = []string{"1.5 mm2", "4 mm2", "6 mm2", "10 mm2", "16 mm2", "25 mm2", "35 mm2", "50 mm2", "70 mm2", "120 mm2", "2 x 10 mm2", "16 AWG", "8 AWG", "4 AWG", "2/0 AWG", "6 mm auto", "8 mm auto"}
+var cables = []string{"1.5 mm2", "4 mm2", "6 mm2", "10 mm2", "16 mm2", "25 mm2", "35 mm2", "50 mm2", "70 mm2", "120 mm2", "2 x 10 mm2",
+	"16 AWG", "8 AWG", "4 AWG", "2/0 AWG", "6 mm auto", "8 mm auto"}
 
 // drives are driving written out.
-var drives = []string{"crank 2 s, highway 2 h, park 10 h", "park 3 h, crank 2 s, town 20 min, park 1 h", "crank 4 s, idle 1 h, park 20 h", "park 6 h air -8 C load 10 A"}
+var drives = []string{"crank 2 s, highway 2 h, park 10 h", "park 3 h, crank 2 s, town 20 min, park 1 h", "crank 4 s, idle 1 h, park 20 h",
+	"park 6 h air -8 C load 10 A"}
 
 func value(r *rand.Rand, f job.Field, n float64) any {
 	switch f.Kind {

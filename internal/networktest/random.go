@@ -113,7 +113,8 @@ func (m *maker) machine(i int) {
 func (m *maker) charger(i int) {
 	r := m.r
 	name := fmt.Sprintf("charger%d", i)
-	c := network.Converter{Name: name, InPlus: m.node(), OutV: 13.5 + 1.5*r.Float64(), MaxOutA: 5 + 95*r.Float64(), Efficiency: 0.85 + 0.13*r.Float64()}
+	c := network.Converter{Name: name, InPlus: m.node(), OutV: 13.5 + 1.5*r.Float64(), MaxOutA: 5 + 95*r.Float64(), Efficiency: 0.85 +
+		0.13*r.Float64()}
 	if r.IntN(3) == 0 {
 		c.MaxInA = c.MaxOutA * (0.4 + r.Float64())
 	}
@@ -159,8 +160,9 @@ func (m *maker) charger(i int) {
 		m.c.Add(network.Alternator{Name: name + " sun", Plus: c.OutPlus, Minus: c.OutMinus, Volts: 14.4, MaxA: 10 * float64(r.IntN(2))})
 	}
 	if r.IntN(6) == 0 { // another charger feeds from this one's output
-		m.c.Add(network.Converter{Name: name + " next", InPlus: c.OutPlus, InMinus: c.OutMinus, OutPlus: m.c.Node(name + " next out"), OutMinus: c.OutMinus,
-			OutV: 14, MaxOutA: 2 + 20*r.Float64(), Efficiency: 0.9})
+		m.c.Add(network.Converter{Name: name + " next", InPlus: c.OutPlus, InMinus: c.OutMinus, OutPlus: m.c.Node(name + " next out"),
+			OutMinus: c.OutMinus,
+			OutV:     14, MaxOutA: 2 + 20*r.Float64(), Efficiency: 0.9})
 		m.battery(name+" next bank", m.c.Node(name+" next out"), c.OutMinus)
 	}
 }

@@ -125,17 +125,28 @@ func newAPI(s *store.Store, mux *http.ServeMux) huma.API {
 	a := &api{s, newDecided(parts.Stock())}
 
 	post := func(op huma.Operation) huma.Operation { op.MaxBodyBytes = maxBody; return op }
-	huma.Register(h, huma.Operation{OperationID: "vocabulary", Method: http.MethodGet, Path: "/api/vocabulary", Summary: "Fields of a job and what they take"}, a.vocabulary)
-	huma.Register(h, post(huma.Operation{OperationID: "plan", Method: http.MethodPost, Path: "/api/plan", Summary: "Plan a document without storing it", Errors: []int{413, 422}}), a.plan)
-	huma.Register(h, huma.Operation{OperationID: "listJobs", Method: http.MethodGet, Path: "/api/jobs", Summary: "Jobs, last saved first", Errors: []int{503}}, a.list)
-	huma.Register(h, post(huma.Operation{OperationID: "createJob", Method: http.MethodPost, Path: "/api/jobs", Summary: "Store a new job", DefaultStatus: http.StatusCreated, Errors: []int{413, 422, 503}}), a.create)
-	huma.Register(h, huma.Operation{OperationID: "openJob", Method: http.MethodGet, Path: "/api/jobs/{id}", Summary: "Open a job", Errors: []int{404, 410, 503}}, a.open)
-	huma.Register(h, post(huma.Operation{OperationID: "saveDraft", Method: http.MethodPut, Path: "/api/jobs/{id}/draft", Summary: "Save a draft on top of a version", Errors: []int{404, 409, 410, 413, 422, 503}}), a.save)
-	huma.Register(h, huma.Operation{OperationID: "deleteJob", Method: http.MethodDelete, Path: "/api/jobs/{id}", Summary: "Delete a job; it can be put back", Errors: []int{404, 503}}, a.remove)
-	huma.Register(h, huma.Operation{OperationID: "restoreJob", Method: http.MethodPost, Path: "/api/jobs/{id}/restore", Summary: "Put a deleted job back", Errors: []int{404, 503}}, a.restore)
-	huma.Register(h, huma.Operation{OperationID: "listRevisions", Method: http.MethodGet, Path: "/api/jobs/{id}/revisions", Summary: "What was issued, newest first", Errors: []int{404, 410, 503}}, a.revisions)
-	huma.Register(h, post(huma.Operation{OperationID: "issueRevision", Method: http.MethodPost, Path: "/api/jobs/{id}/revisions", Summary: "Issue the draft as a revision", DefaultStatus: http.StatusCreated, Errors: []int{404, 409, 410, 503}}), a.issue)
-	huma.Register(h, huma.Operation{OperationID: "openRevision", Method: http.MethodGet, Path: "/api/jobs/{id}/revisions/{number}", Summary: "A revision as it was issued", Errors: []int{404, 503}}, a.revision)
+	huma.Register(h, huma.Operation{OperationID: "vocabulary", Method: http.MethodGet, Path: "/api/vocabulary",
+		Summary: "Fields of a job and what they take"}, a.vocabulary)
+	huma.Register(h, post(huma.Operation{OperationID: "plan", Method: http.MethodPost, Path: "/api/plan",
+		Summary: "Plan a document without storing it", Errors: []int{413, 422}}), a.plan)
+	huma.Register(h, huma.Operation{OperationID: "listJobs", Method: http.MethodGet, Path: "/api/jobs", Summary: "Jobs, last saved first",
+		Errors: []int{503}}, a.list)
+	huma.Register(h, post(huma.Operation{OperationID: "createJob", Method: http.MethodPost, Path: "/api/jobs", Summary: "Store a new job",
+		DefaultStatus: http.StatusCreated, Errors: []int{413, 422, 503}}), a.create)
+	huma.Register(h, huma.Operation{OperationID: "openJob", Method: http.MethodGet, Path: "/api/jobs/{id}", Summary: "Open a job",
+		Errors: []int{404, 410, 503}}, a.open)
+	huma.Register(h, post(huma.Operation{OperationID: "saveDraft", Method: http.MethodPut, Path: "/api/jobs/{id}/draft",
+		Summary: "Save a draft on top of a version", Errors: []int{404, 409, 410, 413, 422, 503}}), a.save)
+	huma.Register(h, huma.Operation{OperationID: "deleteJob", Method: http.MethodDelete, Path: "/api/jobs/{id}",
+		Summary: "Delete a job; it can be put back", Errors: []int{404, 503}}, a.remove)
+	huma.Register(h, huma.Operation{OperationID: "restoreJob", Method: http.MethodPost, Path: "/api/jobs/{id}/restore",
+		Summary: "Put a deleted job back", Errors: []int{404, 503}}, a.restore)
+	huma.Register(h, huma.Operation{OperationID: "listRevisions", Method: http.MethodGet, Path: "/api/jobs/{id}/revisions",
+		Summary: "What was issued, newest first", Errors: []int{404, 410, 503}}, a.revisions)
+	huma.Register(h, post(huma.Operation{OperationID: "issueRevision", Method: http.MethodPost, Path: "/api/jobs/{id}/revisions",
+		Summary: "Issue the draft as a revision", DefaultStatus: http.StatusCreated, Errors: []int{404, 409, 410, 503}}), a.issue)
+	huma.Register(h, huma.Operation{OperationID: "openRevision", Method: http.MethodGet, Path: "/api/jobs/{id}/revisions/{number}",
+		Summary: "A revision as it was issued", Errors: []int{404, 503}}, a.revision)
 	a.registerDays(h)
 	a.registerJudge(h)
 	a.registerVehicles(h)

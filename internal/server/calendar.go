@@ -47,10 +47,14 @@ type DueRow struct {
 }
 
 func (a *api) registerCalendar(h huma.API) {
-	huma.Register(h, huma.Operation{OperationID: "jobDates", Method: http.MethodPost, Path: "/api/dates", MaxBodyBytes: maxBody, Summary: "What a document asks to be done later, and how its dates stand today", Errors: []int{413, 422}}, a.jobDates)
-	huma.Register(h, huma.Operation{OperationID: "due", Method: http.MethodGet, Path: "/api/due", Summary: "What of all jobs is overdue, or due soon, the oldest first", Errors: []int{503}}, a.due)
-	huma.Register(h, huma.Operation{OperationID: "workshopCalendar", Method: http.MethodGet, Path: "/api/calendar.ics", Summary: "The dates of all jobs as iCalendar", Errors: []int{503}}, a.workshopCalendar)
-	huma.Register(h, huma.Operation{OperationID: "jobCalendar", Method: http.MethodGet, Path: "/api/jobs/{id}/calendar.ics", Summary: "A job's dates as iCalendar", Errors: []int{404, 410, 503}}, a.jobCalendar)
+	huma.Register(h, huma.Operation{OperationID: "jobDates", Method: http.MethodPost, Path: "/api/dates", MaxBodyBytes: maxBody,
+		Summary: "What a document asks to be done later, and how its dates stand today", Errors: []int{413, 422}}, a.jobDates)
+	huma.Register(h, huma.Operation{OperationID: "due", Method: http.MethodGet, Path: "/api/due",
+		Summary: "What of all jobs is overdue, or due soon, the oldest first", Errors: []int{503}}, a.due)
+	huma.Register(h, huma.Operation{OperationID: "workshopCalendar", Method: http.MethodGet, Path: "/api/calendar.ics",
+		Summary: "The dates of all jobs as iCalendar", Errors: []int{503}}, a.workshopCalendar)
+	huma.Register(h, huma.Operation{OperationID: "jobCalendar", Method: http.MethodGet, Path: "/api/jobs/{id}/calendar.ics",
+		Summary: "A job's dates as iCalendar", Errors: []int{404, 410, 503}}, a.jobCalendar)
 }
 
 // dayOf is midnight of a date; documents hold only dates that read.
@@ -112,7 +116,8 @@ func (a *api) due(ctx context.Context, _ *struct{}) (*body[[]DueRow], error) {
 			if what == "" {
 				what = export.KindOf(row.Of)
 			}
-			list = append(list, DueRow{Job: j.ID, Number: j.Number, Title: doc.Title, Key: row.Key, What: what, Due: *row.Of.Due, State: s.State, Days: s.Days})
+			list = append(list, DueRow{Job: j.ID, Number: j.Number, Title: doc.Title, Key: row.Key, What: what, Due: *row.Of.Due, State: s.State,
+				Days: s.Days})
 		}
 	}
 	slices.SortStableFunc(list, func(a, b DueRow) int { return cmp.Compare(a.Days, b.Days) })

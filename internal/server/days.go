@@ -71,14 +71,25 @@ func (a *api) registerDays(h huma.API) {
 		op.Method = http.MethodPost
 		return op
 	}
-	huma.Register(h, post(huma.Operation{OperationID: "try", Path: "/api/trial", Summary: "Run a document through its days", Errors: []int{413, 422}}), a.try)
-	huma.Register(h, post(huma.Operation{OperationID: "compare", Path: "/api/compare", Summary: "Run up to four designs through the same days", Errors: []int{413, 422}}), a.compare)
-	huma.Register(h, huma.Operation{OperationID: "readTrack", Method: http.MethodPost, Path: "/api/track", MaxBodyBytes: maxTrack, BodyReadTimeout: time.Minute, Summary: "Read a GPX track, or a table of time and speed or rpm, as a pattern of driving", Errors: []int{413, 422}}, a.readTrack)
-	huma.Register(h, huma.Operation{OperationID: "testRegulation", Method: http.MethodPost, Path: "/api/regulation", MaxBodyBytes: maxTrack, BodyReadTimeout: time.Minute, Summary: "Judge a logged recording of the start battery: how its alternator is regulated", Errors: []int{413, 422}}, a.testRegulation)
-	huma.Register(h, post(huma.Operation{OperationID: "addTask", Path: "/api/jobs/{id}/tasks", Summary: "Begin a sweep or a spread in the background", DefaultStatus: http.StatusAccepted, Errors: []int{404, 410, 413, 422, 503}}), a.addTask)
-	huma.Register(h, huma.Operation{OperationID: "listTasks", Method: http.MethodGet, Path: "/api/jobs/{id}/tasks", Summary: "A job's newest tasks", Errors: []int{503}}, a.listTasks)
-	huma.Register(h, huma.Operation{OperationID: "openTask", Method: http.MethodGet, Path: "/api/tasks/{id}", Summary: "How far a task is, and what it came to", Errors: []int{404, 503}}, a.openTask)
-	huma.Register(h, huma.Operation{OperationID: "stopTask", Method: http.MethodDelete, Path: "/api/tasks/{id}", Summary: "Ask a task to stop; what was done is kept", Errors: []int{404, 503}}, a.stopTask)
+	huma.Register(h, post(huma.Operation{OperationID: "try", Path: "/api/trial", Summary: "Run a document through its days",
+		Errors: []int{413, 422}}), a.try)
+	huma.Register(h, post(huma.Operation{OperationID: "compare", Path: "/api/compare", Summary: "Run up to four designs through the same days",
+		Errors: []int{413, 422}}), a.compare)
+	huma.Register(h, huma.Operation{OperationID: "readTrack", Method: http.MethodPost, Path: "/api/track", MaxBodyBytes: maxTrack,
+		BodyReadTimeout: time.Minute, Summary: "Read a GPX track, or a table of time and speed or rpm, as a pattern of driving",
+		Errors: []int{413, 422}}, a.readTrack)
+	huma.Register(h, huma.Operation{OperationID: "testRegulation", Method: http.MethodPost, Path: "/api/regulation", MaxBodyBytes: maxTrack,
+		BodyReadTimeout: time.Minute, Summary: "Judge a logged recording of the start battery: how its alternator is regulated",
+		Errors: []int{413, 422}}, a.testRegulation)
+	huma.Register(h, post(huma.Operation{OperationID: "addTask", Path: "/api/jobs/{id}/tasks",
+		Summary: "Begin a sweep or a spread in the background", DefaultStatus: http.StatusAccepted, Errors: []int{404, 410, 413, 422, 503}}),
+		a.addTask)
+	huma.Register(h, huma.Operation{OperationID: "listTasks", Method: http.MethodGet, Path: "/api/jobs/{id}/tasks",
+		Summary: "A job's newest tasks", Errors: []int{503}}, a.listTasks)
+	huma.Register(h, huma.Operation{OperationID: "openTask", Method: http.MethodGet, Path: "/api/tasks/{id}",
+		Summary: "How far a task is, and what it came to", Errors: []int{404, 503}}, a.openTask)
+	huma.Register(h, huma.Operation{OperationID: "stopTask", Method: http.MethodDelete, Path: "/api/tasks/{id}",
+		Summary: "Ask a task to stop; what was done is kept", Errors: []int{404, 503}}, a.stopTask)
 }
 
 func (a *api) try(ctx context.Context, in *struct {
@@ -116,7 +127,8 @@ func (a *api) readTrack(_ context.Context, in *struct {
 }) (*body[Tracked], error) {
 	got, err := track.File(in.RawBody)
 	if err != nil {
-		return nil, inputProblem(job.Problems{{Field: "track", Wrong: err.Error(), Allowed: "GPX with time, or a table with time and speed or rpm"}})
+		return nil, inputProblem(job.Problems{{Field: "track", Wrong: err.Error(),
+			Allowed: "GPX with time, or a table with time and speed or rpm"}})
 	}
 	says := got.Says
 	if says == nil {
@@ -134,7 +146,8 @@ func (a *api) testRegulation(_ context.Context, in *struct {
 		j, err = alternator.Classify(readings)
 	}
 	if err != nil {
-		return nil, inputProblem(job.Problems{{Field: "log", Wrong: err.Error(), Allowed: "a table with a line of heads: time and volts, and rpm or speed where there are"}})
+		return nil, inputProblem(job.Problems{{Field: "log", Wrong: err.Error(),
+			Allowed: "a table with a line of heads: time and volts, and rpm or speed where there are"}})
 	}
 	return &body[Tested]{Tested{Judgement: j, Proves: j.Proves()}}, nil
 }
@@ -213,7 +226,8 @@ func answerTask(err error) error {
 }
 
 func showTask(t store.Task) (Task, error) {
-	out := Task{ID: t.ID, Kind: t.Kind, State: t.State, Done: t.Done, Of: t.Total, AskedAt: t.AskedAt.UTC(), Problem: t.Problem, Attempt: t.Attempt}
+	out := Task{ID: t.ID, Kind: t.Kind, State: t.State, Done: t.Done, Of: t.Total, AskedAt: t.AskedAt.UTC(), Problem: t.Problem,
+		Attempt: t.Attempt}
 	if t.Result == nil {
 		return out, nil
 	}

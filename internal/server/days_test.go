@@ -32,10 +32,13 @@ func TestATrialAndAComparison(t *testing.T) {
 	require.Len(t, tried.Problems, 1, "what cannot be used is named, and the rest is run")
 
 	var compared []study.Compared
-	require.Equal(t, 200, call(t, "POST", h.URL+"/api/compare", `{"document":{"day":{"days":1}},"variants":[{"label":"A","changes":{}},{"label":"B","changes":{"pins.chargerA":"10 A"}}]}`, &compared).StatusCode)
+	require.Equal(t, 200, call(t, "POST", h.URL+"/api/compare",
+		`{"document":{"day":{"days":1}},"variants":[{"label":"A","changes":{}},{"label":"B","changes":{"pins.chargerA":"10 A"}}]}`,
+		&compared).StatusCode)
 	require.Len(t, compared, 2)
 	var refused server.Refusal
-	require.Equal(t, 422, call(t, "POST", h.URL+"/api/compare", `{"document":{},"variants":[{"label":"A","changes":{"pins.chargerA":"11 A"}}]}`, &refused).StatusCode)
+	require.Equal(t, 422, call(t, "POST", h.URL+"/api/compare",
+		`{"document":{},"variants":[{"label":"A","changes":{"pins.chargerA":"11 A"}}]}`, &refused).StatusCode)
 	require.Len(t, refused.Problems, 1)
 	assert.Equal(t, "A: pins.chargerA", refused.Problems[0].Field)
 }
@@ -65,7 +68,8 @@ func TestALoggedTestIsJudged(t *testing.T) {
 		require.NoError(t, json.NewDecoder(res.Body).Decode(into))
 		return res.StatusCode
 	}
-	for id, proves := range map[string]alternator.Regulation{"variable": alternator.Variable, "fixed": alternator.Fixed, "short": alternator.Unknown} {
+	for id, proves := range map[string]alternator.Regulation{"variable": alternator.Variable, "fixed": alternator.Fixed,
+		"short": alternator.Unknown} {
 		s, err := instrument.SimulationByID(id)
 		require.NoError(t, err)
 		var got server.Tested
@@ -98,12 +102,15 @@ func TestTasksOverTheAPI(t *testing.T) {
 	at := h.URL + "/api/jobs/" + opened.ID + "/tasks"
 
 	var refused server.Refusal
-	require.Equal(t, 422, call(t, "POST", at, `{"kind":"sweep","document":{},"sweep":{"across":{"path":"title"},"up":{"path":"use.dailyAh"}}}`, &refused).StatusCode)
+	require.Equal(t, 422, call(t, "POST", at, `{"kind":"sweep","document":{},"sweep":{"across":{"path":"title"},"up":{"path":"use.dailyAh"}}}`,
+		&refused).StatusCode)
 	assert.Equal(t, "across", refused.Problems[0].Field)
 	require.Equal(t, 422, call(t, "POST", at, `{"kind":"spread","document":{}}`, &refused).StatusCode)
 
 	var task server.Task
-	require.Equal(t, 202, call(t, "POST", at, `{"kind":"sweep","document":{"day":{"days":1}},"sweep":{"across":{"path":"use.drivenHours","values":["1","2"]},"up":{"path":"use.dailyAh","values":["20","30","40"]}}}`, &task).StatusCode)
+	require.Equal(t, 202, call(t, "POST", at,
+		`{"kind":"sweep","document":{"day":{"days":1}},"sweep":{"across":{"path":"use.drivenHours","values":["1","2"]},`+
+			`"up":{"path":"use.dailyAh","values":["20","30","40"]}}}`, &task).StatusCode)
 	require.Eventually(t, func() bool {
 		call(t, "GET", h.URL+"/api/tasks/"+task.ID, "", &task)
 		return task.State == "done"

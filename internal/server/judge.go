@@ -23,11 +23,14 @@ type Judged struct {
 
 func (a *api) registerJudge(h huma.API) {
 	post := func(id, path, summary string) huma.Operation {
-		return huma.Operation{OperationID: id, Method: http.MethodPost, Path: path, Summary: summary, MaxBodyBytes: maxBody, Errors: []int{413, 422}}
+		return huma.Operation{OperationID: id, Method: http.MethodPost, Path: path, Summary: summary, MaxBodyBytes: maxBody,
+			Errors: []int{413, 422}}
 	}
 	huma.Register(h, post("judgeMethods", "/api/methods", "Hold every coupling, school and charger against a document"), a.judgeMethods)
-	huma.Register(h, post("driveMethod", "/api/methods/{coupling}", "Run a document with one coupling through its days, to a full battery, and with its signal failed"), a.driveMethod)
-	huma.Register(h, post("modeTable", "/api/modes", "What a document's installation does in every position of its switches, and what stays live"), a.modeTable)
+	huma.Register(h, post("driveMethod", "/api/methods/{coupling}",
+		"Run a document with one coupling through its days, to a full battery, and with its signal failed"), a.driveMethod)
+	huma.Register(h, post("modeTable", "/api/modes",
+		"What a document's installation does in every position of its switches, and what stays live"), a.modeTable)
 	huma.Register(h, post("asBuilt", "/api/built", "Judge a document as it was built, and hold that against its design"), a.asBuilt)
 	huma.Register(h, post("retrofit", "/api/retrofit", "Judge what was found on a document, and hold it against the new design"), a.retrofit)
 }

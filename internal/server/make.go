@@ -43,19 +43,27 @@ type StepTick struct {
 }
 
 func (a *api) registerMake(h huma.API) {
-	huma.Register(h, huma.Operation{OperationID: "make", Method: http.MethodPost, Path: "/api/make", MaxBodyBytes: maxBody, Summary: "What a document's design takes to make: wires, cuts, parts, drawing, steps", Errors: []int{413, 422, 503}}, a.makeIt)
-	huma.Register(h, huma.Operation{OperationID: "listTicks", Method: http.MethodGet, Path: "/api/jobs/{id}/ticks", Summary: "What was ticked off on a job, in the order of time", Errors: []int{404, 410, 503}}, a.ticks)
-	huma.Register(h, huma.Operation{OperationID: "addTicks", Method: http.MethodPost, Path: "/api/jobs/{id}/ticks", Summary: "Keep ticks; all of a job come back", Errors: []int{404, 410, 422, 503}}, a.addTicks)
+	huma.Register(h, huma.Operation{OperationID: "make", Method: http.MethodPost, Path: "/api/make", MaxBodyBytes: maxBody,
+		Summary: "What a document's design takes to make: wires, cuts, parts, drawing, steps", Errors: []int{413, 422, 503}}, a.makeIt)
+	huma.Register(h, huma.Operation{OperationID: "listTicks", Method: http.MethodGet, Path: "/api/jobs/{id}/ticks",
+		Summary: "What was ticked off on a job, in the order of time", Errors: []int{404, 410, 503}}, a.ticks)
+	huma.Register(h, huma.Operation{OperationID: "addTicks", Method: http.MethodPost, Path: "/api/jobs/{id}/ticks",
+		Summary: "Keep ticks; all of a job come back", Errors: []int{404, 410, 422, 503}}, a.addTicks)
 	file := func(id, name, summary string) huma.Operation {
-		return huma.Operation{OperationID: id, Method: http.MethodGet, Path: "/api/jobs/{id}/" + name, Summary: summary, Errors: []int{404, 410, 503}}
+		return huma.Operation{OperationID: id, Method: http.MethodGet, Path: "/api/jobs/{id}/" + name, Summary: summary,
+			Errors: []int{404, 410, 503}}
 	}
-	huma.Register(h, file("drawing", "drawing.svg", "The wiring drawing of a job's draft"), a.fileOf("image/svg+xml", "drawing.svg", func(p export.Pack) []byte { return export.SVG(p.Drawing, p.Document.Title) }))
+	huma.Register(h, file("drawing", "drawing.svg", "The wiring drawing of a job's draft"),
+		a.fileOf("image/svg+xml", "drawing.svg", func(p export.Pack) []byte { return export.SVG(p.Drawing, p.Document.Title) }))
 	huma.Register(h, file("pack", "pack.pdf", "The pack of a job's draft: drawing, lists, steps, settings, readings, workings"), a.pack)
 	huma.Register(h, file("issuedPack", "revisions/{number}/pack.pdf", "The pack of a revision as it was issued"), a.issuedPack)
 	const csv = "text/csv; charset=utf-8; header=present"
-	huma.Register(h, file("wireList", "wires.csv", "The wire list of a job's draft"), a.fileOf(csv, "wires.csv", func(p export.Pack) []byte { return export.WiresCSV(p.Leads) }))
-	huma.Register(h, file("cutList", "cuts.csv", "The cut list of a job's draft"), a.fileOf(csv, "cuts.csv", func(p export.Pack) []byte { return export.CutsCSV(p.Cuts) }))
-	huma.Register(h, file("partsList", "parts.csv", "The parts list of a job's draft"), a.fileOf(csv, "parts.csv", func(p export.Pack) []byte { return export.PartsCSV(p.Parts) }))
+	huma.Register(h, file("wireList", "wires.csv", "The wire list of a job's draft"),
+		a.fileOf(csv, "wires.csv", func(p export.Pack) []byte { return export.WiresCSV(p.Leads) }))
+	huma.Register(h, file("cutList", "cuts.csv", "The cut list of a job's draft"),
+		a.fileOf(csv, "cuts.csv", func(p export.Pack) []byte { return export.CutsCSV(p.Cuts) }))
+	huma.Register(h, file("partsList", "parts.csv", "The parts list of a job's draft"),
+		a.fileOf(csv, "parts.csv", func(p export.Pack) []byte { return export.PartsCSV(p.Parts) }))
 }
 
 // workshop is what the workshop has of its own: the parts of its book, and the pace of its

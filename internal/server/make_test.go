@@ -19,8 +19,10 @@ import (
 // What a job takes to make: every list opens, and they agree.
 func TestMake(t *testing.T) {
 	h := serve(t, dbtest.Store(t))
-	call(t, "POST", h.URL+"/api/parts", file("kind,name,rating A,size,price,currency,stock\ncable,16 mm² red,,16 mm²,4.6,EUR,38\n=2+2,x,,,,,\nother,=HYPERLINK(1),,,,,\n"), nil)
-	const doc = `{"title":"<Bookmobile> & co","alternator":{"label":"90/180 A"},"routes":{"startM":5.4,"auxM":0.9},"loads":{"a1":{"kind":"fridge","name":"vaccine \"fridge\""}}}`
+	call(t, "POST", h.URL+"/api/parts",
+		file("kind,name,rating A,size,price,currency,stock\ncable,16 mm² red,,16 mm²,4.6,EUR,38\n=2+2,x,,,,,\nother,=HYPERLINK(1),,,,,\n"), nil)
+	const doc = `{"title":"<Bookmobile> & co","alternator":{"label":"90/180 A"},"routes":{"startM":5.4,"auxM":0.9},` +
+		`"loads":{"a1":{"kind":"fridge","name":"vaccine \"fridge\""}}}`
 	var opened server.Opened
 	call(t, "POST", h.URL+"/api/jobs", doc, &opened)
 	var made server.Made
@@ -37,7 +39,8 @@ func TestMake(t *testing.T) {
 		require.NoError(t, err)
 		return string(text)
 	}
-	for name, lines := range map[string]int{"wires.csv": len(made.Wires), "cuts.csv": 0, "parts.csv": len(made.Parts.Lines) + len(made.Parts.Sums)} {
+	for name, lines := range map[string]int{"wires.csv": len(made.Wires), "cuts.csv": 0, "parts.csv": len(made.Parts.Lines) +
+		len(made.Parts.Sums)} {
 		rows, err := csv.NewReader(strings.NewReader(fetch(name))).ReadAll()
 		require.NoError(t, err, name)
 		for _, row := range rows {
@@ -73,7 +76,8 @@ func TestTicks(t *testing.T) {
 	call(t, "POST", h.URL+"/api/jobs", `{}`, &opened)
 	at := h.URL + "/api/jobs/" + opened.ID + "/ticks"
 	const one = `[{"id":"0b6c7c7e-8a36-4a3e-9d0e-1f1f6a1b0c01","step":"in-hand","done":true,"by":"Ivo","at":"2031-03-02T10:00:00Z"}]`
-	const two = `[{"id":"0b6c7c7e-8a36-4a3e-9d0e-1f1f6a1b0c02","step":"in-hand","done":false,"by":"Maren","at":"2031-03-02T09:59:00Z","note":"one lug short"}]`
+	const two = `[{"id":"0b6c7c7e-8a36-4a3e-9d0e-1f1f6a1b0c02","step":"in-hand","done":false,"by":"Maren","at":"2031-03-02T09:59:00Z",` +
+		`"note":"one lug short"}]`
 	var all []server.StepTick
 	call(t, "POST", at, one, &all)
 	call(t, "POST", at, two, &all)
@@ -82,7 +86,8 @@ func TestTicks(t *testing.T) {
 	assert.Equal(t, "Maren", all[0].By, "in the order of time")
 	assert.True(t, all[1].Done)
 	var refusal server.Refusal
-	assert.Equal(t, 422, call(t, "POST", at, `[{"id":"nonsense","step":"","done":true,"by":"","at":"2031-03-02T10:00:00Z"}]`, &refusal).StatusCode)
+	assert.Equal(t, 422, call(t, "POST", at, `[{"id":"nonsense","step":"","done":true,"by":"","at":"2031-03-02T10:00:00Z"}]`,
+		&refusal).StatusCode)
 	assert.NotEmpty(t, refusal.Problems)
 	assert.Equal(t, 404, call(t, "POST", h.URL+"/api/jobs/00000000-0000-4000-8000-000000000000/ticks", one, nil).StatusCode)
 }

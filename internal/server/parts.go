@@ -51,11 +51,18 @@ func bookRead(kept int, problems []workshop.LineProblem, rest string) *body[Book
 }
 
 func (a *api) registerParts(h huma.API) {
-	huma.Register(h, huma.Operation{OperationID: "listParts", Method: http.MethodGet, Path: "/api/parts", Summary: "The workshop's parts book", Errors: []int{503}}, a.parts)
-	huma.Register(h, huma.Operation{OperationID: "exportParts", Method: http.MethodGet, Path: "/api/parts.csv", Summary: "The parts book as a comma-separated file", Errors: []int{503}}, a.exportParts)
-	huma.Register(h, huma.Operation{OperationID: "importParts", Method: http.MethodPost, Path: "/api/parts", MaxBodyBytes: maxParts, Summary: "Put a file of parts into the book; lines that cannot be used are named and given back", Errors: []int{413, 422, 503}}, a.importParts)
-	huma.Register(h, huma.Operation{OperationID: "putPart", Method: http.MethodPut, Path: "/api/parts", Summary: "Put one part into the book, by the heads of its columns", DefaultStatus: http.StatusNoContent, Errors: []int{422, 503}}, a.putPart)
-	huma.Register(h, huma.Operation{OperationID: "withdrawPart", Method: http.MethodDelete, Path: "/api/parts", Summary: "Take a part out of the book; jobs that use it keep it", Errors: []int{404, 503}}, a.withdrawPart)
+	huma.Register(h, huma.Operation{OperationID: "listParts", Method: http.MethodGet, Path: "/api/parts", Summary: "The workshop's parts book",
+		Errors: []int{503}}, a.parts)
+	huma.Register(h, huma.Operation{OperationID: "exportParts", Method: http.MethodGet, Path: "/api/parts.csv",
+		Summary: "The parts book as a comma-separated file", Errors: []int{503}}, a.exportParts)
+	huma.Register(h, huma.Operation{OperationID: "importParts", Method: http.MethodPost, Path: "/api/parts", MaxBodyBytes: maxParts,
+		Summary: "Put a file of parts into the book; lines that cannot be used are named and given back", Errors: []int{413, 422, 503}},
+		a.importParts)
+	huma.Register(h, huma.Operation{OperationID: "putPart", Method: http.MethodPut, Path: "/api/parts",
+		Summary: "Put one part into the book, by the heads of its columns", DefaultStatus: http.StatusNoContent, Errors: []int{422, 503}},
+		a.putPart)
+	huma.Register(h, huma.Operation{OperationID: "withdrawPart", Method: http.MethodDelete, Path: "/api/parts",
+		Summary: "Take a part out of the book; jobs that use it keep it", Errors: []int{404, 503}}, a.withdrawPart)
 }
 
 func (a *api) parts(ctx context.Context, _ *struct{}) (*body[PartsBook], error) {
@@ -99,7 +106,8 @@ func (a *api) exportParts(ctx context.Context, _ *struct{}) (*fileAnswer, error)
 func (a *api) importParts(ctx context.Context, in *struct{ Body PartsFile }) (*body[BookRead], error) {
 	file, err := workshop.ReadParts([]byte(in.Body.CSV), today())
 	if err != nil {
-		return nil, inputProblem(job.Problems{{Field: "file", Value: short(in.Body.CSV), Wrong: err.Error(), Allowed: "a table of parts, as the book is exported"}})
+		return nil, inputProblem(job.Problems{{Field: "file", Value: short(in.Body.CSV), Wrong: err.Error(),
+			Allowed: "a table of parts, as the book is exported"}})
 	}
 	if err := a.store.PutParts(ctx, file.Items); err != nil {
 		return nil, answer(err)

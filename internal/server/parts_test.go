@@ -24,7 +24,8 @@ func file(csv string) string {
 func TestPartsBookByFile(t *testing.T) {
 	h := serve(t, dbtest.Store(t))
 	var read server.BookRead
-	res := call(t, "POST", h.URL+"/api/parts", file("kind,name,rating A,price,currency\ncharger,Bench box,35,210,EUR\ncharger,Bad box,lots,210,EUR\n"), &read)
+	res := call(t, "POST", h.URL+"/api/parts",
+		file("kind,name,rating A,price,currency\ncharger,Bench box,35,210,EUR\ncharger,Bad box,lots,210,EUR\n"), &read)
 	require.Equal(t, 200, res.StatusCode)
 	assert.Equal(t, 1, read.Kept)
 	require.Len(t, read.Problems, 1)
@@ -76,7 +77,8 @@ func TestPartsBookByHand(t *testing.T) {
 func TestVehicleBookByFile(t *testing.T) {
 	h := serve(t, dbtest.Store(t))
 	var read server.BookRead
-	call(t, "POST", h.URL+"/api/vehicles", file("model,answer to,answer\nPipit 2,routes.startM,5.5 m\nPipit 2,routes.auxM,far\nPipit 2,feeds.f1.name,F22\n"), &read)
+	call(t, "POST", h.URL+"/api/vehicles",
+		file("model,answer to,answer\nPipit 2,routes.startM,5.5 m\nPipit 2,routes.auxM,far\nPipit 2,feeds.f1.name,F22\n"), &read)
 	assert.Equal(t, 2, read.Kept)
 	require.Len(t, read.Problems, 1)
 	assert.Equal(t, "far", read.Problems[0].Value)
@@ -109,7 +111,9 @@ func TestVehicleBookByFile(t *testing.T) {
 func TestDueAndCalendar(t *testing.T) {
 	h := serve(t, dbtest.Store(t))
 	var opened server.Opened
-	call(t, "POST", h.URL+"/api/jobs", `{"title":"Reserve","dates":{"d1":{"kind":"topup","what":"Charge it","due":"2020-01-01"},"d2":{"what":"Far","due":"2999-01-01"}}}`, &opened)
+	call(t, "POST", h.URL+"/api/jobs",
+		`{"title":"Reserve","dates":{"d1":{"kind":"topup","what":"Charge it","due":"2020-01-01"},"d2":{"what":"Far","due":"2999-01-01"}}}`,
+		&opened)
 	var due []server.DueRow
 	call(t, "GET", h.URL+"/api/due", "", &due)
 	found := false

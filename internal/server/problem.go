@@ -117,7 +117,8 @@ func answer(err error) error {
 		return p
 	case errors.Is(err, store.ErrUnavailable), errors.Is(err, context.DeadlineExceeded):
 		slog.Warn("database away", "error", err)
-		return problem(http.StatusServiceUnavailable, "unavailable", "The database does not answer. What was typed is kept in the browser and saved when it does.")
+		return problem(http.StatusServiceUnavailable, "unavailable",
+			"The database does not answer. What was typed is kept in the browser and saved when it does.")
 	}
 	return err
 }

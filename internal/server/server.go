@@ -57,7 +57,8 @@ func New(s *store.Store, pages fs.FS) *echo.Echo {
 	mux := http.NewServeMux()
 	newAPI(s, mux)
 	mux.HandleFunc("/api/", func(w http.ResponseWriter, r *http.Request) {
-		writeProblem(w, problem(http.StatusNotFound, "about:blank", fmt.Sprintf("%s %s is not in the API; see /api/openapi.json", r.Method, r.URL.Path)))
+		writeProblem(w, problem(http.StatusNotFound, "about:blank", fmt.Sprintf("%s %s is not in the API; see /api/openapi.json", r.Method,
+			r.URL.Path)))
 	})
 	mux.HandleFunc("GET /api/schema/{what}", serveSchema)
 	e.Any("/api/*", echo.WrapHandler(http.NewCrossOriginProtection().Handler(mux)))
@@ -120,7 +121,8 @@ func onlyThisMachine(next echo.HandlerFunc) echo.HandlerFunc {
 func safeHeaders(next echo.HandlerFunc) echo.HandlerFunc {
 	return func(c *echo.Context) error {
 		h := c.Response().Header()
-		h.Set("Content-Security-Policy", "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; frame-ancestors 'none'; base-uri 'none'")
+		h.Set("Content-Security-Policy",
+			"default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; frame-ancestors 'none'; base-uri 'none'")
 		h.Set("X-Content-Type-Options", "nosniff")
 		h.Set("Referrer-Policy", "no-referrer")
 		return next(c)
@@ -163,7 +165,8 @@ func handleError(c *echo.Context, err error) {
 	switch {
 	case errors.As(err, &p):
 	case errors.As(err, &coded) && coded.StatusCode() < http.StatusInternalServerError:
-		p = problem(coded.StatusCode(), "about:blank", fmt.Sprintf("%s %s: %s", c.Request().Method, c.Request().URL.Path, http.StatusText(coded.StatusCode())))
+		p = problem(coded.StatusCode(), "about:blank", fmt.Sprintf("%s %s: %s", c.Request().Method, c.Request().URL.Path,
+			http.StatusText(coded.StatusCode())))
 	default:
 		slog.Error("request failed", "path", c.Request().URL.Path, "error", err)
 		p = problem(http.StatusInternalServerError, "about:blank", "Something went wrong on the server; nothing typed is lost.")

@@ -181,7 +181,8 @@ func TestOnlyThisMachine(t *testing.T) {
 	res.Body.Close()
 	assert.Equal(t, http.StatusForbidden, res.StatusCode)
 
-	for address, ok := range map[string]bool{"127.0.0.1:80": true, "localhost:0": true, "[::1]:9": true, "0.0.0.0:80": false, ":80": false, "192.168.1.2:80": false, "127.0.0.1": false, "127.0.0.1:": false} {
+	for address, ok := range map[string]bool{"127.0.0.1:80": true, "localhost:0": true, "[::1]:9": true, "0.0.0.0:80": false, ":80": false,
+		"192.168.1.2:80": false, "127.0.0.1": false, "127.0.0.1:": false} {
 		assert.Equal(t, ok, server.CheckLoopback(address) == nil, address)
 	}
 }

@@ -29,11 +29,19 @@ type VehiclesFile struct {
 }
 
 func (a *api) registerVehicles(h huma.API) {
-	huma.Register(h, huma.Operation{OperationID: "listModels", Method: http.MethodGet, Path: "/api/vehicles", Summary: "The vehicle book, by model; with a model, that one alone", Errors: []int{503}}, a.models)
-	huma.Register(h, huma.Operation{OperationID: "addFinds", Method: http.MethodPost, Path: "/api/jobs/{id}/finds", Summary: "Put what a job's draft found on its model into the vehicle book", DefaultStatus: http.StatusCreated, Errors: []int{404, 410, 422, 503}}, a.addFinds)
-	huma.Register(h, huma.Operation{OperationID: "exportVehicles", Method: http.MethodGet, Path: "/api/vehicles.csv", Summary: "The vehicle book as a comma-separated file", Errors: []int{503}}, a.exportVehicles)
-	huma.Register(h, huma.Operation{OperationID: "importVehicles", Method: http.MethodPost, Path: "/api/vehicles", MaxBodyBytes: maxParts, Summary: "Put a file of answers into the vehicle book; lines that cannot be used are named and given back", Errors: []int{413, 422, 503}}, a.importVehicles)
-	huma.Register(h, huma.Operation{OperationID: "withdrawAnswer", Method: http.MethodDelete, Path: "/api/vehicles", Summary: "Take an answer, or a model, out of the vehicle book; jobs that took it over keep it", Errors: []int{404, 503}}, a.withdrawAnswer)
+	huma.Register(h, huma.Operation{OperationID: "listModels", Method: http.MethodGet, Path: "/api/vehicles",
+		Summary: "The vehicle book, by model; with a model, that one alone", Errors: []int{503}}, a.models)
+	huma.Register(h, huma.Operation{OperationID: "addFinds", Method: http.MethodPost, Path: "/api/jobs/{id}/finds",
+		Summary: "Put what a job's draft found on its model into the vehicle book", DefaultStatus: http.StatusCreated,
+		Errors: []int{404, 410, 422, 503}}, a.addFinds)
+	huma.Register(h, huma.Operation{OperationID: "exportVehicles", Method: http.MethodGet, Path: "/api/vehicles.csv",
+		Summary: "The vehicle book as a comma-separated file", Errors: []int{503}}, a.exportVehicles)
+	huma.Register(h, huma.Operation{OperationID: "importVehicles", Method: http.MethodPost, Path: "/api/vehicles", MaxBodyBytes: maxParts,
+		Summary: "Put a file of answers into the vehicle book; lines that cannot be used are named and given back", Errors: []int{413, 422, 503}},
+		a.importVehicles)
+	huma.Register(h, huma.Operation{OperationID: "withdrawAnswer", Method: http.MethodDelete, Path: "/api/vehicles",
+		Summary: "Take an answer, or a model, out of the vehicle book; jobs that took it over keep it", Errors: []int{404, 503}},
+		a.withdrawAnswer)
 }
 
 func (a *api) models(ctx context.Context, in *struct {
@@ -93,7 +101,8 @@ func (a *api) exportVehicles(ctx context.Context, _ *struct{}) (*fileAnswer, err
 func (a *api) importVehicles(ctx context.Context, in *struct{ Body VehiclesFile }) (*body[BookRead], error) {
 	file, err := workshop.ReadVehicles([]byte(in.Body.CSV))
 	if err != nil {
-		return nil, inputProblem(job.Problems{{Field: "file", Value: short(in.Body.CSV), Wrong: err.Error(), Allowed: "a table of answers by model, as the book is exported"}})
+		return nil, inputProblem(job.Problems{{Field: "file", Value: short(in.Body.CSV), Wrong: err.Error(),
+			Allowed: "a table of answers by model, as the book is exported"}})
 	}
 	names, docs := make([]string, len(file.Models)), make([]job.Document, len(file.Models))
 	for i, m := range file.Models {

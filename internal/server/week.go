@@ -40,7 +40,8 @@ type WeekEntry struct {
 }
 
 func (a *api) registerWeek(h huma.API) {
-	huma.Register(h, huma.Operation{OperationID: "week", Method: http.MethodGet, Path: "/api/week", Summary: "The workshop's week, bay by bay; clashes are marked", Errors: []int{422, 503}}, a.week)
+	huma.Register(h, huma.Operation{OperationID: "week", Method: http.MethodGet, Path: "/api/week",
+		Summary: "The workshop's week, bay by bay; clashes are marked", Errors: []int{422, 503}}, a.week)
 }
 
 // monday is the Monday of a date's week.

@@ -31,9 +31,11 @@ func relayVan(t testing.TB, document string) *day.Rig {
 }
 
 const (
-	leadVan = `{"alternator":{"label":"90/180 A","regulation":"fixed","knownBy":"test","volts":14.4},"aux":{"chemistry":"agm","capacityAh":100,"place":"seat"},
+	leadVan = `{"alternator":{"label":"90/180 A","regulation":"fixed","knownBy":"test","volts":14.4},"aux":{"chemistry":"agm",
+"capacityAh":100,"place":"seat"},
 		"startBattery":{"capacityAh":70},"pins":{"coupling":"vsr"},"day":{"auxSOC":80,"startSOC":85}}`
-	lithiumVan = `{"alternator":{"label":"70/140 A","regulation":"fixed","knownBy":"test","volts":14.2},"aux":{"chemistry":"lifepo4","capacityAh":100,"place":"rear"},
+	lithiumVan = `{"alternator":{"label":"70/140 A","regulation":"fixed","knownBy":"test","volts":14.2},"aux":{"chemistry":"lifepo4",
+"capacityAh":100,"place":"rear"},
 		"pins":{"coupling":"vsr"},"day":{"auxSOC":60,"startSOC":95}}`
 )
 
@@ -46,7 +48,8 @@ func TestDaysAgree(t *testing.T) {
 		step               float64
 		switches           int
 	}{
-		{"start, charge, park, start again, lamps", leadVan, "park 20 s, crank 2 s, highway 4 min, park 30 s, crank 2 s, highway 1 min, lamps 1 min", 0.02, 3},
+		{"start, charge, park, start again, lamps", leadVan,
+			"park 20 s, crank 2 s, highway 4 min, park 30 s, crank 2 s, highway 1 min, lamps 1 min", 0.02, 3},
 		{"a lithium bank that holds the relay", lithiumVan, "crank 2 s, highway 5 min, park 10 min", 0.02, 1},
 		{"hours of highway and a night", leadVan, "crank 2 s, highway 3 h, park 8 h", 2, 1},
 	}

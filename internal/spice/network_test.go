@@ -83,7 +83,8 @@ func compare(t *testing.T, c *network.Circuit, what string) compared {
 
 // slowly ramps a netlist up ten times as slowly, so that charging the capacitances on the
 // way asks for next to nothing besides.
-var slowly = strings.NewReplacer("pwl(0 0 2m 0 10m 1)", "pwl(0 0 20m 0 100m 1)", "pwl(0 0 12m 0 18m 1)", "pwl(0 0 120m 0 180m 1)", "tran 5u 24m 0 20u", "tran 50u 240m 0 200u")
+var slowly = strings.NewReplacer("pwl(0 0 2m 0 10m 1)", "pwl(0 0 20m 0 100m 1)", "pwl(0 0 12m 0 18m 1)", "pwl(0 0 120m 0 180m 1)",
+	"tran 5u 24m 0 20u", "tran 50u 240m 0 200u")
 
 // rest is where ngspice comes to, by node.
 func rest(t *testing.T, c *network.Circuit, netlist string) ([]float64, error) {
@@ -173,11 +174,13 @@ func sweep(c *network.Circuit, b network.Battery, points int) string {
 	names := c.Names()
 	var out strings.Builder
 	fmt.Fprintf(&out, "* sweep\nv_ramp ramp 0 1\nv_swept swept 0 12\n%s", c.Lines(b.Name))
-	fmt.Fprintf(&out, "b_swept %s %s i=(v(swept)-v(%[2]s,%[1]s))/%.9[3]g\n", network.SpiceName(names[b.Minus]), network.SpiceName(names[b.Plus]), b.Ohm)
+	fmt.Fprintf(&out, "b_swept %s %s i=(v(swept)-v(%[2]s,%[1]s))/%.9[3]g\n", network.SpiceName(names[b.Minus]),
+		network.SpiceName(names[b.Plus]), b.Ohm)
 	for _, name := range names[1:] {
 		fmt.Fprintf(&out, ".nodeset v(%s)=13\n", network.SpiceName(name))
 	}
-	fmt.Fprintf(&out, ".options gmin=1e-15 itl1=1000 itl2=1000\n.control\nsave v(swept)\ndc v_swept 12 13 %.9g\nrusage all\nquit\n.endc\n.end\n", 1/float64(points))
+	fmt.Fprintf(&out, ".options gmin=1e-15 itl1=1000 itl2=1000\n.control\nsave v(swept)\ndc v_swept 12 13 %.9g\nrusage "+
+		"all\nquit\n.endc\n.end\n", 1/float64(points))
 	return out.String()
 }
 

@@ -209,7 +209,8 @@ func (s *Store) Issue(ctx context.Context, id string, base int, finish func(Job,
 // Revisions lists a job's revisions, newest first, without their plans.
 func (s *Store) Revisions(ctx context.Context, id string) ([]Revision, error) {
 	var list []Revision
-	err := s.db.WithContext(ctx).Select("job_id, number, version, document, issued_at, pack IS NOT NULL AS printed").Where("job_id = ?", id).Order("number DESC").Find(&list).Error
+	err := s.db.WithContext(ctx).Select("job_id, number, version, document, issued_at, pack IS NOT NULL AS printed").
+		Where("job_id = ?", id).Order("number DESC").Find(&list).Error
 	return list, named(err)
 }
 

@@ -116,7 +116,8 @@ func named(err error) error {
 		return fmt.Errorf("%w: %w", ErrUnavailable, err)
 	case errors.As(err, &pg) && (strings.HasPrefix(pg.Code, "57P") || strings.HasPrefix(pg.Code, "08")):
 		return fmt.Errorf("%w: %w", ErrUnavailable, err)
-	case strings.Contains(err.Error(), "conn closed"), strings.Contains(err.Error(), "unexpected EOF"), strings.Contains(err.Error(), "bad connection"):
+	case strings.Contains(err.Error(), "conn closed"), strings.Contains(err.Error(), "unexpected EOF"),
+		strings.Contains(err.Error(), "bad connection"):
 		return fmt.Errorf("%w: %w", ErrUnavailable, err)
 	}
 	return err

@@ -155,7 +155,8 @@ func TestRevisionsAreAppendOnly(t *testing.T) {
 	c, err := pgx.Connect(ctx, address)
 	require.NoError(t, err)
 	defer c.Close(ctx)
-	for _, statement := range []string{"UPDATE job_revisions SET number = 7", "DELETE FROM job_revisions", "DELETE FROM job_saves", "TRUNCATE job_revisions"} {
+	for _, statement := range []string{"UPDATE job_revisions SET number = 7", "DELETE FROM job_revisions", "DELETE FROM job_saves",
+		"TRUNCATE job_revisions"} {
 		_, err := c.Exec(ctx, statement)
 		require.ErrorContains(t, err, "append-only", statement)
 	}

@@ -140,6 +140,7 @@ func (s *Store) EndTask(ctx context.Context, t Task, state string, result json.R
 
 // ReleaseTask gives a task back, for another worker to begin again: its own is closing.
 func (s *Store) ReleaseTask(ctx context.Context, t Task) error {
-	err := s.db.WithContext(ctx).Exec(`UPDATE tasks SET state = 'waiting', attempt = attempt - 1 WHERE id = ? AND attempt = ? AND state = 'running'`, t.ID, t.Attempt).Error
+	err := s.db.WithContext(ctx).Exec(`UPDATE tasks SET state = 'waiting', attempt = attempt - 1
+WHERE id = ? AND attempt = ? AND state = 'running'`, t.ID, t.Attempt).Error
 	return named(err)
 }

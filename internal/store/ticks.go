@@ -54,6 +54,7 @@ const mostPast = 5000
 // it was thought to take, by job in the order of time.
 func (s *Store) PastTicks(ctx context.Context) ([]Tick, error) {
 	var ticks []Tick
-	err := s.db.WithContext(ctx).Raw(`SELECT * FROM (SELECT * FROM step_ticks WHERE done AND usual_minutes > 0 ORDER BY ticked_at DESC LIMIT ?) newest ORDER BY job_id, ticked_at`, mostPast).Scan(&ticks).Error
+	err := s.db.WithContext(ctx).Raw(`SELECT * FROM (SELECT * FROM step_ticks WHERE done AND usual_minutes > 0
+ORDER BY ticked_at DESC LIMIT ?) newest ORDER BY job_id, ticked_at`, mostPast).Scan(&ticks).Error
 	return ticks, named(err)
 }

@@ -181,7 +181,8 @@ func delimiter(data []byte) rune {
 	return best
 }
 
-var forms = []string{time.RFC3339Nano, "2006-01-02T15:04:05.999", "2006-01-02 15:04:05.999", "2006-01-02 15:04", "02.01.2006 15:04:05", "15:04:05.999", "15:04"}
+var forms = []string{time.RFC3339Nano, "2006-01-02T15:04:05.999", "2006-01-02 15:04:05.999", "2006-01-02 15:04", "02.01.2006 15:04:05",
+	"15:04:05.999", "15:04"}
 
 // When reads a time as seconds: from some beginning, of the day, or of the calendar.
 func When(text string) (float64, error) {

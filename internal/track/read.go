@@ -97,7 +97,8 @@ func metres(a, b point) float64 {
 var columns = []table.Column{
 	{Name: "time", Words: []string{"time", "date", "seconds"}, Whole: []string{"t", "s"}, Time: true},
 	{Name: "rpm", Words: []string{"rpm", "engine speed", "revs"}},
-	{Name: "speed", Words: []string{"speed", "km/h", "kmh", "mph"}, Whole: []string{"v"}, Units: map[string]float64{"mph": 1.609344, "m/s": 3.6}},
+	{Name: "speed", Words: []string{"speed", "km/h", "kmh", "mph"}, Whole: []string{"v"},
+		Units: map[string]float64{"mph": 1.609344, "m/s": 3.6}},
 }
 
 // driving reads a table with a line of heads: a time, and a speed or the engine's.
@@ -108,7 +109,8 @@ func driving(data []byte) ([]Sample, error) {
 	}
 	if have != nil && (!have[0] || !have[1] && !have[2]) {
 		first, _, _ := strings.Cut(string(data), "\n")
-		return nil, &Error{Line: 1, Field: "heads", Value: first[:min(len(first), 60)], Wrong: "name no time with a speed or rpm; write a first line such as “time, speed km/h” or “time, rpm”"}
+		return nil, &Error{Line: 1, Field: "heads", Value: first[:min(len(first), 60)],
+			Wrong: "name no time with a speed or rpm; write a first line such as “time, speed km/h” or “time, rpm”"}
 	}
 	if err != nil {
 		return nil, err

@@ -80,12 +80,14 @@ func Pattern(samples []Sample) (Read, error) {
 // inOrder checks samples and leaves out those whose time runs backward.
 func inOrder(samples []Sample) (clean []Sample, dropped int, err error) {
 	if len(samples) > Samples {
-		return nil, 0, &Error{Field: "track", Wrong: fmt.Sprintf("has %d moments; allowed are %d, such as a fortnight at one a second", len(samples), Samples)}
+		return nil, 0, &Error{Field: "track", Wrong: fmt.Sprintf("has %d moments; allowed are %d, such as a fortnight at one a second",
+			len(samples), Samples)}
 	}
 	for _, s := range samples {
 		switch {
 		case s.Kmh < 0 || s.Kmh > fastestKmh:
-			return nil, 0, table.Wrong(s.Line, "speed", fmt.Sprintf("%g km/h", s.Kmh), fmt.Sprintf("is not a vehicle's; allowed are 0 to %.0f km/h", fastestKmh))
+			return nil, 0, table.Wrong(s.Line, "speed", fmt.Sprintf("%g km/h", s.Kmh),
+				fmt.Sprintf("is not a vehicle's; allowed are 0 to %.0f km/h", fastestKmh))
 		case s.RPM < 0 || s.RPM > 8000:
 			return nil, 0, table.Wrong(s.Line, "rpm", fmt.Sprintf("%g", s.RPM), "is not an engine's; allowed are 0 to 8000 rpm")
 		}

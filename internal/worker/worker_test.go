@@ -75,7 +75,8 @@ func TestTasksAreDone(t *testing.T) {
 	require.NoError(t, json.Unmarshal(spread.Result, &got))
 	want, _ := study.SpreadOver(design.Of(doc, parts.Stock()), runs(40), nil)
 	assert.Equal(t, want, got, "the same as in the foreground")
-	sweep := ended(t, s, ask(t, s, id, "sweep", study.SweepRequest{Across: study.Axis{Path: "use.drivenHours", Values: []string{"1", "2"}}, Up: study.Axis{Path: "use.dailyAh", Values: []string{"20", "40"}}}, doc).ID)
+	sweep := ended(t, s, ask(t, s, id, "sweep", study.SweepRequest{Across: study.Axis{Path: "use.drivenHours", Values: []string{"1", "2"}},
+		Up: study.Axis{Path: "use.dailyAh", Values: []string{"20", "40"}}}, doc).ID)
 	assert.Equal(t, store.TaskDone, sweep.State, sweep.Problem)
 	failed := ended(t, s, ask(t, s, id, "spread", runs(1), doc).ID)
 	assert.Equal(t, store.TaskFailed, failed.State)

@@ -50,7 +50,8 @@ func ReadVehicles(data []byte) (VehiclesFile, error) {
 			continue
 		}
 		if !slices.Contains(vehicleHeads, name) {
-			return out, fmt.Errorf("line %d: head %q is not a column of vehicles; allowed: %s", heads.Number, short(head), strings.Join(vehicleHeads, ", "))
+			return out, fmt.Errorf("line %d: head %q is not a column of vehicles; allowed: %s", heads.Number, short(head),
+				strings.Join(vehicleHeads, ", "))
 		}
 		if _, twice := at[name]; twice {
 			return out, fmt.Errorf("line %d: head %q stands twice", heads.Number, short(head))
@@ -79,7 +80,8 @@ func ReadVehicles(data []byte) (VehiclesFile, error) {
 	slices.SortStableFunc(lines, func(a, b table.Line) int { return first(a) - first(b) })
 	var rest []table.Line
 	for _, line := range lines {
-		if problem := out.take(line.Number, cell(line, "model"), cell(line, "answer to"), cell(line, "answer"), cell(line, "known by")); problem != nil {
+		if problem := out.take(line.Number, cell(line, "model"), cell(line, "answer to"), cell(line, "answer"),
+			cell(line, "known by")); problem != nil {
 			out.Problems = append(out.Problems, *problem)
 			rest = append(rest, line)
 		}

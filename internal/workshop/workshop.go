@@ -72,7 +72,8 @@ func ReadParts(data []byte, today string) (File, error) {
 	for _, line := range lines {
 		item, problems := readItem(line, at, today)
 		if first := seen[item.Key()]; first > 0 && len(problems) == 0 {
-			problems = append(problems, LineProblem{line.Number, "name", item.Name, fmt.Sprintf("stands in line %d already", first), "one line for each part"})
+			problems = append(problems, LineProblem{line.Number, "name", item.Name, fmt.Sprintf("stands in line %d already", first),
+				"one line for each part"})
 		}
 		if len(problems) > 0 {
 			out.Problems = append(out.Problems, problems...)
@@ -115,7 +116,8 @@ func readItem(line table.Line, at []int, today string) (parts.Item, []LineProble
 	for i, cell := range line.Cells {
 		if i >= len(at) {
 			if strings.TrimSpace(cell) != "" {
-				tell(&parts.ItemError{Field: "line", Value: short(cell), Wrong: "has more cells than there are heads", Allowed: fmt.Sprintf("%d cells", len(at))})
+				tell(&parts.ItemError{Field: "line", Value: short(cell), Wrong: "has more cells than there are heads",
+					Allowed: fmt.Sprintf("%d cells", len(at))})
 				break
 			}
 			continue

@@ -52,7 +52,8 @@ func TestLineByLine(t *testing.T) {
 }
 
 func TestEntry(t *testing.T) {
-	item, problems := ReadEntry(map[string]string{"kind": "charger", "name": "Bench box", "rating A": "35", "price": "12", "currency": "AUD"}, today)
+	item, problems := ReadEntry(map[string]string{"kind": "charger", "name": "Bench box", "rating A": "35", "price": "12", "currency": "AUD"},
+		today)
 	require.Empty(t, problems)
 	assert.Equal(t, "charger/bench box", item.Key())
 	assert.Equal(t, today, item.PricedOn)
@@ -91,7 +92,8 @@ func TestDatesOfTheCalendar(t *testing.T) {
 }
 
 func TestForms(t *testing.T) {
-	f := read(t, "\xef\xbb\xbfName;Kind;Rating A;Price;Currency\r\n\r\nBox;Charger;17,5 A;1,5;EUR\r\nBOX;charger;20;2;EUR\r\n\" two  words \";holder;;;\r\n")
+	f := read(t, "\xef\xbb\xbfName;Kind;Rating A;Price;Currency\r\n\r\nBox;Charger;17,5 A;1,5;EUR\r\nBOX;charger;20;2;EUR\r\n\" two  words "+
+		"\";holder;;;\r\n")
 	require.Len(t, f.Items, 2)
 	assert.InDelta(t, 17.5, *f.Items[0].RatingA, 1e-9)
 	assert.InDelta(t, 1.5, *f.Items[0].Price, 1e-9)
