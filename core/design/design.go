@@ -64,7 +64,11 @@ type Design struct {
 // Of decides a job with the parts of a book. It always gives a design: where a job cannot
 // work, its answers say so. Same document, same book: same design.
 func Of(doc job.Document, book parts.Book) *Design {
-	d := chosen(doc, book)
+	d := &Design{Doc: doc, Book: book, given: book}
+	if card, ok := doc.Card.Charger(); ok {
+		d.Book = book.With(card)
+	}
+	d.choose()
 	d.rate()
 	d.layOut()
 	d.size()
@@ -73,19 +77,6 @@ func Of(doc job.Document, book parts.Book) *Design {
 
 // With is another document decided with the same parts: the same job with an answer changed.
 func (d *Design) With(doc job.Document) *Design { return Of(doc, d.given) }
-
-// KindOf is the coupling of a job: the pinned one, or the best of the rules.
-func KindOf(doc job.Document, book parts.Book) coupling.Kind { return chosen(doc, book).Kind }
-
-// chosen decides no more than which coupling it is.
-func chosen(doc job.Document, book parts.Book) *Design {
-	d := &Design{Doc: doc, Book: book, given: book}
-	if card, ok := doc.Card.Charger(); ok {
-		d.Book = book.With(card)
-	}
-	d.choose()
-	return d
-}
 
 // choose picks the coupling: the pinned one, or the best of the methods.
 func (d *Design) choose() {

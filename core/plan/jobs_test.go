@@ -19,29 +19,14 @@ import (
 	"epitrope/core/modes"
 	"epitrope/core/parts"
 	"epitrope/core/plan"
+	"epitrope/internal/jobtest"
 	"epitrope/testdata"
 )
-
-// complete returns the jobs of testdata by name.
-func complete(t testing.TB) map[string]job.Document {
-	t.Helper()
-	names, err := fs.Glob(testdata.Jobs, "jobs/*.json")
-	require.NoError(t, err)
-	docs := map[string]job.Document{}
-	for _, name := range names {
-		data, err := fs.ReadFile(testdata.Jobs, name)
-		require.NoError(t, err)
-		doc, problems := job.Decode(data)
-		require.Empty(t, problems, name)
-		docs[name[len("jobs/"):len(name)-len(".json")]] = doc
-	}
-	return docs
-}
 
 // Complete jobs of all kinds of vehicle and all couplings, with what the rules of the
 // trade say of every coupling; the table was written from the trade, not from the code.
 func TestVerdictsOnCompleteJobs(t *testing.T) {
-	docs := complete(t)
+	docs := jobtest.Complete(t)
 	require.GreaterOrEqual(t, len(docs), 30)
 	data, err := fs.ReadFile(testdata.Jobs, "jobs/verdicts.csv")
 	require.NoError(t, err)
@@ -85,7 +70,7 @@ func TestVerdictsOnCompleteJobs(t *testing.T) {
 // join parts that are there, states while charging have a solution or say why not, and
 // the columns carry what the circuit says.
 func TestEveryCouplingOnEveryJob(t *testing.T) {
-	for name, doc := range complete(t) {
+	for name, doc := range jobtest.Complete(t) {
 		for _, k := range coupling.Kinds() {
 			id := name + " " + string(k)
 			pin := string(k)
@@ -144,7 +129,7 @@ func raised(doc job.Document, where, id string) bool {
 	p := plan.Decide(doc, parts.Stock())
 	switch where {
 	case "note":
-		return contains(noteIDs(p), id)
+		return contains(jobtest.NoteIDs(p), id)
 	case "check":
 		return slices.ContainsFunc(p.Checks, func(c judge.Check) bool { return c.ID == id && c.Level != "good" })
 	case "mode":

@@ -21,47 +21,10 @@ import (
 	"epitrope/core/parts"
 	"epitrope/core/plan"
 	"epitrope/core/retrofit"
-	"epitrope/core/section"
 	"epitrope/core/verdict"
+	"epitrope/internal/jobtest"
 	"epitrope/testdata"
 )
-
-func decide(t testing.TB, text string) plan.Plan {
-	t.Helper()
-	doc, problems := job.Decode([]byte(text))
-	require.Empty(t, problems)
-	return plan.Decide(doc, parts.Stock())
-}
-
-func column(t testing.TB, p plan.Plan, id string) section.Column {
-	t.Helper()
-	for _, c := range p.Columns {
-		if c.ID == id {
-			return c
-		}
-	}
-	t.Fatalf("no column %s", id)
-	return section.Column{}
-}
-
-func state(t testing.TB, p plan.Plan, id string) section.State {
-	t.Helper()
-	for _, s := range p.States {
-		if s.ID == id {
-			return s
-		}
-	}
-	t.Fatalf("no state %s", id)
-	return section.State{}
-}
-
-func noteIDs(p plan.Plan) []string {
-	ids := []string{}
-	for _, n := range p.Notes {
-		ids = append(ids, n.ID)
-	}
-	return ids
-}
 
 // The trade's method table (§7): what suits, and what is ruled out.
 func TestWhichCoupling(t *testing.T) {
@@ -76,7 +39,7 @@ func TestWhichCoupling(t *testing.T) {
 		{"pinned against the rules", `{"pins":{"coupling":"vsr"}}`, "vsr"},
 	}
 	for _, c := range cases {
-		assert.Equal(t, c.want, decide(t, c.doc).Coupling, c.name)
+		assert.Equal(t, c.want, jobtest.Plan(t, c.doc).Coupling, c.name)
 	}
 }
 
@@ -86,10 +49,10 @@ func TestFuseCheckFigures(t *testing.T) {
 	for out, want := range map[int]string{25: "50 A strip", 30: "50 A strip", 40: "70 A strip"} {
 		doc := fmt.Sprintf(`{"alternator":{"label":"120/220 A","regulation":"fixed","knownBy":"test"},"aux":{"capacityAh":200},`+
 			`"pins":{"chargerA":%d}}`, out)
-		p := decide(t, doc)
-		assert.Equal(t, want, column(t, p, "f1").Part.Text, "%d A charger", out)
+		p := jobtest.Plan(t, doc)
+		assert.Equal(t, want, jobtest.Column(t, p, "f1").Part.Text, "%d A charger", out)
 	}
-	p := decide(t, `{"pins":{"chargerA":40}}`)
+	p := jobtest.Plan(t, `{"pins":{"chargerA":40}}`)
 	assert.InDelta(t, 53, p.Figures["input"].Value, 0.1)
 }
 
@@ -97,12 +60,12 @@ func TestFuseCheckFigures(t *testing.T) {
 func TestThinTrailerLineStarves(t *testing.T) {
 	const trailer = `{"vehicle":{"kind":"tow-caravan"},"alternator":{"label":"150/250 A","regulation":"fixed","knownBy":"test"},
 		"aux":{"chemistry":"lifepo4","capacityAh":300,"place":"trailer"},"routes":{"startM":10},"pins":{"chargerA":80,"startSize":"%s"}}`
-	thin := decide(t, fmt.Sprintf(trailer, "8 AWG"))
-	assert.Contains(t, noteIDs(thin), "charger.starved")
+	thin := jobtest.Plan(t, fmt.Sprintf(trailer, "8 AWG"))
+	assert.Contains(t, jobtest.NoteIDs(thin), "charger.starved")
 	assert.Equal(t, "stop", thin.Notes[0].Severity)
-	assert.Contains(t, state(t, thin, "cruise").Fails, "its line can give at most")
-	thick := decide(t, fmt.Sprintf(trailer, "2 AWG"))
-	cruise := state(t, thick, "cruise")
+	assert.Contains(t, jobtest.State(t, thin, "cruise").Fails, "its line can give at most")
+	thick := jobtest.Plan(t, fmt.Sprintf(trailer, "2 AWG"))
+	cruise := jobtest.State(t, thick, "cruise")
 	assert.Empty(t, cruise.Fails)
 	assert.InDelta(t, 12.5, cruise.InV, 0.25, "about 12.8 V at 99 A, less fuse, plug, joints and warm copper")
 	assert.InDelta(t, 101, cruise.InA, 4)
@@ -110,18 +73,18 @@ func TestThinTrailerLineStarves(t *testing.T) {
 
 // An assumed answer stays visibly assumed until it is given.
 func TestAssumedPartsSaySo(t *testing.T) {
-	for _, c := range decide(t, `{}`).Columns {
+	for _, c := range jobtest.Plan(t, `{}`).Columns {
 		assert.Equal(t, slices.Contains([]string{"alternator", "start", "c1", "c2", "aux"}, c.ID), c.Part.Assumed, c.ID)
 	}
-	p := decide(t, `{"alternator":{"label":"120 A"},"aux":{"capacityAh":100}}`)
-	assert.False(t, column(t, p, "alternator").Part.Assumed)
-	assert.True(t, column(t, p, "aux").Part.Assumed, "the chemistry is still assumed")
+	p := jobtest.Plan(t, `{"alternator":{"label":"120 A"},"aux":{"capacityAh":100}}`)
+	assert.False(t, jobtest.Column(t, p, "alternator").Part.Assumed)
+	assert.True(t, jobtest.Column(t, p, "aux").Part.Assumed, "the chemistry is still assumed")
 }
 
 // Truth 3: a run between two batteries has two sources and two fuses.
 func TestBothEndsAreFused(t *testing.T) {
 	for _, doc := range []string{`{}`, `{"pins":{"coupling":"vsr"}}`, `{"vehicle":{"kind":"tow-camper"}}`} {
-		p := decide(t, doc)
+		p := jobtest.Plan(t, doc)
 		require.Len(t, p.Covers, 2)
 		for _, c := range p.Covers {
 			assert.Equal(t, verdict.Good, c.Level, c.Text)
@@ -133,7 +96,7 @@ func TestBothEndsAreFused(t *testing.T) {
 // without its size and length.
 func TestSystemHoldsTogether(t *testing.T) {
 	for _, doc := range []string{`{}`, `{"pins":{"coupling":"vsr"}}`, `{"vehicle":{"kind":"tow-camper"}}`, `{"pins":{"return":"cable"}}`} {
-		p := decide(t, doc)
+		p := jobtest.Plan(t, doc)
 		ids := map[string]bool{}
 		for _, c := range p.System.Components {
 			assert.False(t, ids[c.ID], "%s stands twice", c.ID)
@@ -157,12 +120,12 @@ func TestSystemHoldsTogether(t *testing.T) {
 
 // The return never crosses a tow coupling through the steel (truth 19).
 func TestTrailerReturnsByCable(t *testing.T) {
-	p := decide(t, `{"vehicle":{"kind":"tow-caravan"}}`)
+	p := jobtest.Plan(t, `{"vehicle":{"kind":"tow-caravan"}}`)
 	for _, s := range p.Returns {
 		assert.NotEqual(t, "chassis", s.Kind)
 	}
-	pinned := decide(t, `{"vehicle":{"kind":"tow-caravan"},"pins":{"return":"chassis"}}`)
-	assert.Contains(t, noteIDs(pinned), "return.hitch")
+	pinned := jobtest.Plan(t, `{"vehicle":{"kind":"tow-caravan"},"pins":{"return":"chassis"}}`)
+	assert.Contains(t, jobtest.NoteIDs(pinned), "return.hitch")
 }
 
 // What is drawn arrives: while it charges the volts fall from column to column, between
@@ -170,7 +133,7 @@ func TestTrailerReturnsByCable(t *testing.T) {
 func TestGradeLineIsContinuous(t *testing.T) {
 	for _, doc := range []string{`{}`, `{"pins":{"coupling":"vsr"}}`, `{"vehicle":{"kind":"tow-camper"}}`,
 		`{"vehicle":{"kind":"tow-camper"},"pins":{"coupling":"vsr"}}`, `{"vehicle":{"systemVolts":24}}`} {
-		p := decide(t, doc)
+		p := jobtest.Plan(t, doc)
 		jointed := map[string]bool{}
 		for _, j := range p.Joints {
 			jointed[j.After] = true
@@ -236,8 +199,8 @@ func TestNotesFire(t *testing.T) {
 		{"return.hitch", `{"vehicle":{"kind":"tow-camper"},"pins":{"return":"chassis"}}`, `{"vehicle":{"kind":"tow-camper"}}`},
 	}
 	for _, c := range cases {
-		assert.Contains(t, noteIDs(decide(t, c.fires)), c.id)
-		assert.NotContains(t, noteIDs(decide(t, c.not)), c.id)
+		assert.Contains(t, jobtest.NoteIDs(jobtest.Plan(t, c.fires)), c.id)
+		assert.NotContains(t, jobtest.NoteIDs(jobtest.Plan(t, c.not)), c.id)
 	}
 }
 
@@ -246,14 +209,14 @@ func TestCuresCure(t *testing.T) {
 	for _, doc := range []string{`{"pins":{"startSize":"4 mm2"}}`, `{"pins":{"startFuseA":200}}`, `{"pins":{"startFuseA":60}}`,
 		`{"aux":{"chemistry":"flooded","place":"rear"}}`, `{"pins":{"coupling":"vsr"}}`, `{"alternator":{"label":"55 A"},"pins":{"chargerA":40}}`,
 		`{"vehicle":{"kind":"tow-camper"},"pins":{"return":"chassis"}}`, `{"aux":{"capacityAh":50},"pins":{"chargerA":30}}`} {
-		before := decide(t, doc)
+		before := jobtest.Plan(t, doc)
 		cured := 0
 		for _, n := range before.Notes {
 			for _, c := range n.Cures {
 				if c.Path == "" {
 					continue
 				}
-				after := decide(t, withField(t, doc, c.Path, c.Value))
+				after := jobtest.Plan(t, withField(t, doc, c.Path, c.Value))
 				assert.NotContains(t, texts(after), n.Text, "%s by %q", n.ID, c.Label)
 				cured++
 			}
@@ -297,7 +260,7 @@ func TestMoreCopperNeverHurts(t *testing.T) {
 		for _, s := range cable.Shelf(cable.Metric)[4:] {
 			doc := fmt.Sprintf(`{"alternator":{"label":"120/220 A","regulation":"fixed","knownBy":"test"},"aux":{"chemistry":"agm",`+
 				`"capacityAh":100},"pins":{"coupling":%q,"chargerA":20,"startSize":%q,"auxSize":%q}}`, kind, s.Label, s.Label)
-			v := state(t, decide(t, doc), "cruise").AuxV
+			v := jobtest.State(t, jobtest.Plan(t, doc), "cruise").AuxV
 			assert.GreaterOrEqual(t, v, last-0.011, "%s %s", kind, s.Label)
 			last = v
 		}
@@ -306,10 +269,10 @@ func TestMoreCopperNeverHurts(t *testing.T) {
 
 // Same job, same parts: same plan.
 func TestDecideIsDeterministic(t *testing.T) {
-	first, err := json.Marshal(decide(t, `{}`))
+	first, err := json.Marshal(jobtest.Plan(t, `{}`))
 	require.NoError(t, err)
 	for range 5 {
-		again, err := json.Marshal(decide(t, `{}`))
+		again, err := json.Marshal(jobtest.Plan(t, `{}`))
 		require.NoError(t, err)
 		require.Equal(t, string(first), string(again))
 	}
@@ -318,7 +281,7 @@ func TestDecideIsDeterministic(t *testing.T) {
 // Every key that a plan refers to has its figure, and every figure its working.
 func TestFiguresAreThere(t *testing.T) {
 	for _, k := range coupling.Kinds() {
-		p := decide(t, fmt.Sprintf(`{"pins":{"coupling":%q}}`, k))
+		p := jobtest.Plan(t, fmt.Sprintf(`{"pins":{"coupling":%q}}`, k))
 		for _, c := range p.Columns {
 			for _, key := range append(c.Figures, c.Carries.Figure, c.Loses.Figure, c.Heat.Figure) {
 				if key == "" {
@@ -347,7 +310,7 @@ func TestDemoJobs(t *testing.T) {
 	for _, name := range names {
 		data, err := fs.ReadFile(testdata.Demo, name)
 		require.NoError(t, err)
-		p := decide(t, string(data))
+		p := jobtest.Plan(t, string(data))
 		kinds[p.Vehicle.Kind], couplings[p.Coupling] = true, true
 		for _, n := range p.Notes {
 			if n.Severity == "stop" {

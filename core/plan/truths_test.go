@@ -12,6 +12,7 @@ import (
 	"epitrope/core/plan"
 	"epitrope/core/protect"
 	"epitrope/core/retrofit"
+	"epitrope/internal/jobtest"
 )
 
 // The truths of the trade that are easy to get wrong (§19) and that concern a choice: each
@@ -20,14 +21,14 @@ import (
 func TestTruthsThatConcernAChoice(t *testing.T) {
 	const fixed = `"alternator":{"label":"90/180 A","regulation":"fixed","knownBy":"test","volts":14.4}`
 	note := func(id string) func(string) bool {
-		return func(text string) bool { return contains(noteIDs(decide(t, text)), id) }
+		return func(text string) bool { return contains(jobtest.NoteIDs(jobtest.Plan(t, text)), id) }
 	}
 	check := func(id, level string) func(string) bool {
-		return func(text string) bool { return checkLevel(decide(t, text), id) == level }
+		return func(text string) bool { return jobtest.CheckLevel(jobtest.Plan(t, text), id) == level }
 	}
 	mode := func(rule string) func(string) bool {
 		return func(text string) bool {
-			for _, r := range modesOf(t, text).Rows {
+			for _, r := range jobtest.Modes(t, text).Rows {
 				if r.Rule == rule {
 					return true
 				}
@@ -37,7 +38,7 @@ func TestTruthsThatConcernAChoice(t *testing.T) {
 	}
 	reason := func(id string, kind string) func(string) bool {
 		return func(text string) bool {
-			for _, m := range decide(t, text).Methods {
+			for _, m := range jobtest.Plan(t, text).Methods {
 				for _, r := range m.Reasons {
 					if string(m.Kind) == kind && r.ID == id {
 						return true
@@ -94,12 +95,15 @@ func TestTruthsThatConcernAChoice(t *testing.T) {
 			`{"vehicle":{"kind":"tow-caravan"}}`},
 		{19, "aluminium is no return", note("answers.frame"), `{"vehicle":{"frame":"aluminium"},"pins":{"return":"chassis"}}`,
 			`{"vehicle":{"frame":"steel"},"pins":{"return":"chassis"}}`},
-		{20, "one fuse out does not make it dead", func(text string) bool { return len(toWorkOn(t, modesOf(t, text), "C1")) > 1 },
+		{20, "one fuse out does not make it dead", func(text string) bool { return len(jobtest.ToWorkOn(t, jobtest.Modes(t, text), "C1")) > 1 },
 			`{"pins":{"coupling":"vsr"}}`, `{}`},
 		{21, "a battery under 10 V is not joined", note("join.ruined"), `{` + fixed +
 			`,"aux":{"chemistry":"agm","place":"seat","restV":9},"startBattery":{"restV":12.6},"pins":{"coupling":"vsr"}}`, `{` + fixed +
 			`,"aux":{"chemistry":"agm","place":"seat","restV":12.2},"startBattery":{"restV":12.6},"pins":{"coupling":"vsr"}}`},
-		{25, "a bypass is tagged temporary", func(text string) bool { b := found(t, text).Bypass; return b != nil && b.Tag != "" },
+		{25, "a bypass is tagged temporary", func(text string) bool {
+			b := retrofit.BypassOf(jobtest.Design(t, text))
+			return b != nil && b.Tag != ""
+		},
 			`{"have":{"fuseA":80,"size":"16 mm2","metres":9,"fuses":2,"relayA":100}}`, `{}`},
 	}
 	for _, c := range cases {
@@ -121,40 +125,40 @@ func contains(ids []string, id string) bool {
 // after it only slows the charge.
 func TestThinCableBeforeTheSensingPointChatters(t *testing.T) {
 	job := func(start, aux string) plan.Plan {
-		return decide(t, `{"alternator":{"label":"90/180 A","regulation":"fixed","knownBy":"test","volts":13.9},"aux":{"chemistry":"agm",
+		return jobtest.Plan(t, `{"alternator":{"label":"90/180 A","regulation":"fixed","knownBy":"test","volts":13.9},"aux":{"chemistry":"agm",
 "capacityAh":200,"place":"rear"},
 			"routes":{"startM":4,"auxM":4},"pins":{"coupling":"vsr","startSize":"`+start+`","auxSize":"`+aux+`"}}`)
 	}
 	before, after := job("10 mm2", "70 mm2"), job("70 mm2", "10 mm2")
-	assert.Contains(t, noteIDs(before), "relay.chatter")
-	assert.NotContains(t, noteIDs(after), "relay.chatter")
+	assert.Contains(t, jobtest.NoteIDs(before), "relay.chatter")
+	assert.NotContains(t, jobtest.NoteIDs(after), "relay.chatter")
 }
 
 // A feed to the trailer beside the charger is carried by the same run: more copper, a
 // larger fuse.
 func TestFeedBesideTheCharger(t *testing.T) {
 	const trailer = `{"vehicle":{"kind":"tow-caravan"},"pins":{"chargerA":20}%s}`
-	plain, fed := decide(t, replace(trailer, "")), decide(t, replace(trailer, `,"wants":{"feedA":15}`))
-	assert.InDelta(t, 15, state(t, fed, "cruise").InA-state(t, plain, "cruise").InA, 2)
-	assert.Greater(t, startFuse(fed), startFuse(plain))
+	plain, fed := jobtest.Plan(t, fmt.Sprintf(trailer, "")), jobtest.Plan(t, fmt.Sprintf(trailer, `,"wants":{"feedA":15}`))
+	assert.InDelta(t, 15, jobtest.State(t, fed, "cruise").InA-jobtest.State(t, plain, "cruise").InA, 2)
+	assert.Greater(t, jobtest.StartFuse(fed), jobtest.StartFuse(plain))
 }
 
 // Two chargers side by side give and draw twice what one does.
 func TestTwoChargers(t *testing.T) {
-	one, two := decide(t, `{"pins":{"chargerA":20}}`), decide(t, `{"pins":{"chargerA":20,"chargerCount":2}}`)
-	assert.InDelta(t, 2*state(t, one, "cruise").OutA, state(t, two, "cruise").OutA, 0.5)
-	assert.Contains(t, column(t, two, "coupling").Part.Text, "40 A")
+	one, two := jobtest.Plan(t, `{"pins":{"chargerA":20}}`), jobtest.Plan(t, `{"pins":{"chargerA":20,"chargerCount":2}}`)
+	assert.InDelta(t, 2*jobtest.State(t, one, "cruise").OutA, jobtest.State(t, two, "cruise").OutA, 0.5)
+	assert.Contains(t, jobtest.Column(t, two, "coupling").Part.Text, "40 A")
 }
 
 // Whatever else is decided, the alternator's part says what it has for charging at idle and
 // at cruise.
 func TestHeadroomIsAlwaysThere(t *testing.T) {
 	for _, kind := range coupling.Kinds() {
-		p := decide(t, `{"pins":{"coupling":"`+string(kind)+`"}}`)
+		p := jobtest.Plan(t, `{"pins":{"coupling":"`+string(kind)+`"}}`)
 		for _, key := range []string{"idle", "cruise"} {
 			assert.Contains(t, p.Figures, key, kind)
 			if kind != coupling.SecondAlternator {
-				assert.Contains(t, column(t, p, "alternator").Figures, key, kind)
+				assert.Contains(t, jobtest.Column(t, p, "alternator").Figures, key, kind)
 			}
 		}
 	}
@@ -164,9 +168,9 @@ func TestHeadroomIsAlwaysThere(t *testing.T) {
 // the cable, with the insulation that bears it, and nothing else is made of it.
 func TestAPlaceHotterThanTheInsulation(t *testing.T) {
 	for _, warmC := range []string{"70", "90"} {
-		p := decide(t, `{"cable":{"insulation":"70"},"bays":{"startC":`+warmC+`}}`)
-		assert.Contains(t, noteIDs(p), "cable.place")
-		assert.NotContains(t, noteIDs(p), "fuse.none", "the fuse is not what is wrong")
+		p := jobtest.Plan(t, `{"cable":{"insulation":"70"},"bays":{"startC":`+warmC+`}}`)
+		assert.Contains(t, jobtest.NoteIDs(p), "cable.place")
+		assert.NotContains(t, jobtest.NoteIDs(p), "fuse.none", "the fuse is not what is wrong")
 		for _, n := range p.Notes {
 			if n.ID == "cable.place" {
 				assert.Equal(t, "c1", n.Column)
@@ -175,23 +179,23 @@ func TestAPlaceHotterThanTheInsulation(t *testing.T) {
 			}
 		}
 		assert.Equal(t, 0.0, p.Figures["c1.balance"].Value)
-		assert.Contains(t, column(t, p, "c1").Carries.Text, "of 0 A")
+		assert.Contains(t, jobtest.Column(t, p, "c1").Carries.Text, "of 0 A")
 	}
-	assert.NotContains(t, noteIDs(decide(t, `{"cable":{"insulation":"105"},"bays":{"startC":90}}`)), "cable.place")
+	assert.NotContains(t, jobtest.NoteIDs(jobtest.Plan(t, `{"cable":{"insulation":"105"},"bays":{"startC":90}}`)), "cable.place")
 }
 
 // Two chargers side by side draw twice what one does beside a bypass, too.
 func TestTwoChargersBesideABypass(t *testing.T) {
 	const job = `{"alternator":{"label":"300 A"},"aux":{"chemistry":"lifepo4","capacityAh":600},"pins":{"coupling":"highcurrent",` +
 		`"chargerA":50,"chargerCount":%s}}`
-	one, two := decide(t, replace(job, "1")), decide(t, replace(job, "2"))
+	one, two := jobtest.Plan(t, fmt.Sprintf(job, "1")), jobtest.Plan(t, fmt.Sprintf(job, "2"))
 	more := two.Chain[0].Amps - one.Chain[0].Amps
 	assert.InDelta(t, 50*14.4/(0.9*12.5), more, 15, "what the second draws at worst, and what the thicker cable lets through")
 }
 
 // A wire of the run that was there before and was not measured stays open, however it looks.
 func TestAWireThatWasNotMeasured(t *testing.T) {
-	doc := documentOf(t, `{"found":{"w1":{"role":"start","fuseA":60,"state":"taped"}}}`)
+	doc := jobtest.Document(t, `{"found":{"w1":{"role":"start","fuseA":60,"state":"taped"}}}`)
 	assert.Equal(t, "open", retrofit.Of(design.Of(doc, parts.Stock())).Wires[0].Fate)
 }
 
@@ -200,11 +204,11 @@ func TestAWireThatWasNotMeasured(t *testing.T) {
 func TestFoundFusesOfEveryRating(t *testing.T) {
 	for _, ratingA := range protect.PowerRatings() {
 		text := fmt.Sprintf(`{"found":{"w1":{"role":"start","size":"1.5 mm2","lengthM":3,"fuseA":%g,"amps":5}}}`, ratingA)
-		found := retrofit.Of(design.Of(documentOf(t, text), parts.Stock()))
+		found := retrofit.Of(design.Of(jobtest.Document(t, text), parts.Stock()))
 		if ratingA > 30 {
 			assert.Equal(t, "goes", found.Wires[0].Fate, "%g A on 1.5 mm²", ratingA)
 		}
 		thick := fmt.Sprintf(`{"found":{"w1":{"role":"start","size":"120 mm2","lengthM":3,"fuseA":%g,"amps":5}}}`, ratingA)
-		assert.NotEmpty(t, retrofit.Of(design.Of(documentOf(t, thick), parts.Stock())).Wires[0].Findings)
+		assert.NotEmpty(t, retrofit.Of(design.Of(jobtest.Document(t, thick), parts.Stock())).Wires[0].Findings)
 	}
 }

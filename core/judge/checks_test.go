@@ -1,7 +1,6 @@
-package plan_test
+package judge_test
 
 import (
-	"encoding/json"
 	"slices"
 	"strings"
 	"testing"
@@ -12,20 +11,10 @@ import (
 	"epitrope/core/design"
 	"epitrope/core/job"
 	"epitrope/core/parts"
-	"epitrope/core/plan"
 	"epitrope/core/study"
 	"epitrope/core/verdict"
+	"epitrope/internal/jobtest"
 )
-
-// checkLevel is the level of a check; "" where the job has none such.
-func checkLevel(p plan.Plan, id string) string {
-	for _, c := range p.Checks {
-		if c.ID == id {
-			return string(c.Level)
-		}
-	}
-	return ""
-}
 
 const fits = `"lengthMM":330,"widthMM":173,"heightMM":220,"recessLengthMM":340,"recessWidthMM":180,"recessHeightMM":245,` +
 	`"openingLengthMM":340,"openingWidthMM":180`
@@ -78,9 +67,9 @@ func TestChecksFire(t *testing.T) {
 			`{"alternator":{"label":"180 A"},"vehicle":{"loadA":45}}`},
 	}
 	for _, c := range cases {
-		fires := decide(t, c.fires)
-		assert.Equal(t, c.level, checkLevel(fires, c.id), "%s of %s", c.id, c.fires)
-		assert.NotEqual(t, c.level, checkLevel(decide(t, c.not), c.id), "%s of %s", c.id, c.not)
+		fires := jobtest.Plan(t, c.fires)
+		assert.Equal(t, c.level, jobtest.CheckLevel(fires, c.id), "%s of %s", c.id, c.fires)
+		assert.NotEqual(t, c.level, jobtest.CheckLevel(jobtest.Plan(t, c.not), c.id), "%s of %s", c.id, c.not)
 		for _, k := range fires.Checks {
 			assert.NotContains(t, k.Text, "%!", k.ID)
 			assert.NotEmpty(t, k.Mark, k.ID)
@@ -98,8 +87,8 @@ func TestChainNamesItsWeakest(t *testing.T) {
 	const hot = `{"alternator":{"label":"150/250 A","regulation":"fixed","knownBy":"test"},"aux":{"chemistry":"lifepo4","capacityAh":300,
 "place":"rear"},
 		"bays":{"startC":60},"pins":{"chargerA":80,"coupling":"changeover","contactA":100}}`
-	p := decide(t, hot)
-	assert.Contains(t, noteIDs(p), "chain.over")
+	p := jobtest.Plan(t, hot)
+	assert.Contains(t, jobtest.NoteIDs(p), "chain.over")
 	weakest := 0
 	for _, l := range p.Chain {
 		if l.Weakest {
@@ -112,17 +101,17 @@ func TestChainNamesItsWeakest(t *testing.T) {
 		assert.InDelta(t, 100*l.Amps/l.BearsA, l.Share, 0.02*l.Share+1)
 	}
 	assert.Equal(t, 1, weakest)
-	small := decide(t, `{"vehicle":{"kind":"tow-caravan"},"alternator":{"label":"250 A"},"aux":{"chemistry":"lifepo4","capacityAh":300},`+
+	small := jobtest.Plan(t, `{"vehicle":{"kind":"tow-caravan"},"alternator":{"label":"250 A"},"aux":{"chemistry":"lifepo4","capacityAh":300},`+
 		`"pins":{"chargerA":40,"plugA":50}}`)
-	assert.Contains(t, noteIDs(small), "chain.over", "a 50 A plug starves a caravan")
-	assert.NotContains(t, noteIDs(decide(t, `{"vehicle":{"kind":"tow-caravan"},"pins":{"chargerA":20}}`)), "chain.over")
+	assert.Contains(t, jobtest.NoteIDs(small), "chain.over", "a 50 A plug starves a caravan")
+	assert.NotContains(t, jobtest.NoteIDs(jobtest.Plan(t, `{"vehicle":{"kind":"tow-caravan"},"pins":{"chargerA":20}}`)), "chain.over")
 }
 
 // A day's loads: 45 W for a third of the day at 12 V and a pump of 10 A for a quarter of an
 // hour come to 31.5 + 2.5 Ah; sun and mains come off; days parked multiply.
 func TestNeeds(t *testing.T) {
 	const loads = `"loads":{"a1":{"kind":"fridge"},"a2":{"kind":"pump","amps":10,"hours":"15 min"}}`
-	n := decide(t, `{`+loads+`,"use":{"drivenHours":2}}`).Needs
+	n := jobtest.Plan(t, `{`+loads+`,"use":{"drivenHours":2}}`).Needs
 	require.Len(t, n.Loads, 2)
 	assert.InDelta(t, 31.5, n.Loads[0].DayAh, 0.01, "45 W / 12 V × 24 h × 35 %")
 	assert.InDelta(t, 2.5, n.Loads[1].DayAh, 0.01)
@@ -131,23 +120,23 @@ func TestNeeds(t *testing.T) {
 	assert.InDelta(t, 34, n.CycleAh, 0.01)
 	assert.InDelta(t, 42.5, n.BankAh, 0.6, "34 Ah of LiFePO4 at 80 %")
 	assert.Equal(t, 20.0, n.ChargerA, "34 / (2·0.97) = 17.5 A")
-	parked := decide(t, `{`+loads+`,"use":{"drivenHours":2,"parkedDays":2,"mainsAh":4},"day":{"solarW":100,"sunHours":4}}`).Needs
+	parked := jobtest.Plan(t, `{`+loads+`,"use":{"drivenHours":2,"parkedDays":2,"mainsAh":4},"day":{"solarW":100,"sunHours":4}}`).Needs
 	sun := 0.7 * 100 * 4 / 12.0
 	assert.InDelta(t, (34-sun-4)*3, parked.CycleAh, 0.06)
-	assert.Equal(t, "good", string(decide(t, `{"use":{"dailyAh":5,"mainsAh":10}}`).Needs.Level), "mains give it all")
-	thirsty := decide(t, `{"use":{"dailyAh":200,"drivenHours":0.5}}`)
+	assert.Equal(t, "good", string(jobtest.Plan(t, `{"use":{"dailyAh":5,"mainsAh":10}}`).Needs.Level), "mains give it all")
+	thirsty := jobtest.Plan(t, `{"use":{"dailyAh":200,"drivenHours":0.5}}`)
 	assert.Equal(t, "bad", string(thirsty.Needs.Level))
 	assert.Zero(t, thirsty.Needs.Before)
-	low := decide(t, `{"aux":{"chemistry":"agm","capacityAh":60},"use":{"dailyAh":40,"drivenHours":5}}`).Needs
+	low := jobtest.Plan(t, `{"aux":{"chemistry":"agm","capacityAh":60},"use":{"dailyAh":40,"drivenHours":5}}`).Needs
 	assert.Equal(t, "caution", string(low.Level), "40 of 60 Ah of AGM is more than half")
 	for _, key := range n.Figures {
-		assert.Contains(t, decide(t, `{`+loads+`}`).Figures, key)
+		assert.Contains(t, jobtest.Plan(t, `{`+loads+`}`).Figures, key)
 	}
 }
 
 // Known answers say how they are known; one that is entered as assumed stays assumed.
 func TestHowAnswersAreKnown(t *testing.T) {
-	p := decide(t, `{"routes":{"startM":3,"auxM":1},"known":{"routes/startM":"measured","routes/auxM":"assumed"}}`)
+	p := jobtest.Plan(t, `{"routes":{"startM":3,"auxM":1},"known":{"routes/startM":"measured","routes/auxM":"assumed"}}`)
 	known := map[string]string{}
 	origin := map[string]string{}
 	for _, f := range p.Facts {
@@ -156,13 +145,13 @@ func TestHowAnswersAreKnown(t *testing.T) {
 	assert.Equal(t, "measured", known["routes.startM"])
 	assert.Equal(t, "surveyed", origin["routes.startM"])
 	assert.Equal(t, "assumed", origin["routes.auxM"])
-	assert.True(t, column(t, p, "c2").Part.Assumed && !column(t, p, "c1").Part.Assumed)
+	assert.True(t, jobtest.Column(t, p, "c2").Part.Assumed && !jobtest.Column(t, p, "c1").Part.Assumed)
 }
 
 // Every school is told on every job, with exactly one answer taken at most, in words with
 // their numbers.
 func TestSchoolsOnCompleteJobs(t *testing.T) {
-	for name, doc := range complete(t) {
+	for name, doc := range jobtest.Complete(t) {
 		for _, s := range study.Schools(design.Of(doc, parts.Stock())) {
 			now := 0
 			for _, o := range s.Options {
@@ -203,17 +192,10 @@ func TestSchoolsDiffer(t *testing.T) {
 	assert.Equal(t, verdict.Bad, comes(`{"vehicle":{"sensor":"yes"}}`, "negative", "post").Level)
 	assert.Equal(t, verdict.Bad, comes(`{"pins":{"coupling":"changeover"}}`, "emergency", "crank").Level,
 		"cranking current is more than the fuse bears")
-	cable := decide(t, `{"schools":{"fuse":"cable"}}`)
-	lowest := decide(t, `{}`)
-	assert.Greater(t, startFuse(cable), startFuse(lowest))
-	assert.Less(t, startFuse(decide(t, `{"schools":{"fuse":"below"}}`)), startFuse(lowest))
-}
-
-func startFuse(p plan.Plan) float64 {
-	c, _ := p.System.Component("f1")
-	var a float64
-	_ = json.Unmarshal([]byte(strings.Fields(c.Rating)[0]), &a)
-	return a
+	cable := jobtest.Plan(t, `{"schools":{"fuse":"cable"}}`)
+	lowest := jobtest.Plan(t, `{}`)
+	assert.Greater(t, jobtest.StartFuse(cable), jobtest.StartFuse(lowest))
+	assert.Less(t, jobtest.StartFuse(jobtest.Plan(t, `{"schools":{"fuse":"below"}}`)), jobtest.StartFuse(lowest))
 }
 
 // Charger sizes: more output draws more and wants more copper; the advised one holds the

@@ -1,4 +1,4 @@
-package plan_test
+package design_test
 
 import (
 	"slices"
@@ -9,20 +9,13 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"epitrope/core/design"
-	"epitrope/core/job"
 	"epitrope/core/judge"
 	"epitrope/core/parts"
 	"epitrope/core/plan"
 	"epitrope/core/system"
+	"epitrope/internal/jobtest"
 	"epitrope/internal/networktest"
 )
-
-func documentOf(t testing.TB, text string) job.Document {
-	t.Helper()
-	doc, problems := job.Decode([]byte(text))
-	require.Empty(t, problems)
-	return doc
-}
 
 // ends are the wires of a system as "from.terminal>to.terminal".
 func ends(s system.System) map[string]string {
@@ -74,7 +67,7 @@ func TestWhatJoinsIsWired(t *testing.T) {
 			map[string]string{"t1b": "f3.out>coupling.15", "c2": "coupling.out>f2.in"}, []string{"k1a", "t1c", "s1a", "g2"}},
 	} {
 		t.Run(name, func(t *testing.T) {
-			p := plan.Decide(documentOf(t, asked+c.more+`}`), parts.Stock())
+			p := plan.Decide(jobtest.Document(t, asked+c.more+`}`), parts.Stock())
 			for id, kind := range c.kinds {
 				got, ok := p.System.Component(id)
 				require.True(t, ok, id)
@@ -96,7 +89,7 @@ func TestWhatJoinsIsWired(t *testing.T) {
 func TestTheChangeoverThatIsJudgedIsFitted(t *testing.T) {
 	for _, amps := range []string{"20", "30", "40", "50", "60"} {
 		for _, metres := range []string{"1", "4", "8"} {
-			p := decide(t, `{"alternator":{"label":"110/220 A"},"aux":{"chemistry":"agm","capacityAh":300},"routes":{"startM":`+metres+`,"auxM":1},
+			p := jobtest.Plan(t, `{"alternator":{"label":"110/220 A"},"aux":{"chemistry":"agm","capacityAh":300},"routes":{"startM":`+metres+`,"auxM":1},
 "pins":{"coupling":"changeover","chargerA":`+amps+`}}`)
 			k1, ok := p.System.Component("k1")
 			require.True(t, ok)
@@ -114,7 +107,7 @@ func TestTheChangeoverThatIsJudgedIsFitted(t *testing.T) {
 // Held, the button draws the coil's current off the aux side over F5, and the charger's
 // input hangs on an open contact; released, neither.
 func TestButtonWorksTheCoil(t *testing.T) {
-	doc := documentOf(t, `{"alternator":{"label":"90/180 A"},"aux":{"chemistry":"agm","capacityAh":120},"pins":{"coupling":"changeover"}}`)
+	doc := jobtest.Document(t, `{"alternator":{"label":"90/180 A"},"aux":{"chemistry":"agm","capacityAh":120},"pins":{"coupling":"changeover"}}`)
 	held, found, err := design.Of(doc, parts.Stock()).CircuitAt("precharge")
 	require.NoError(t, err)
 	solved := networktest.Read{T: t, Solution: found}
@@ -132,7 +125,7 @@ func TestButtonWorksTheCoil(t *testing.T) {
 // A changeover lets either side through, never both: the aux battery does not reach the
 // charger's input, and the start battery reaches it over the rest contact.
 func TestLiveMapOfAChangeover(t *testing.T) {
-	m := modesOf(t, `{"aux":{"chemistry":"agm"},"pins":{"coupling":"changeover"}}`)
+	m := jobtest.Modes(t, `{"aux":{"chemistry":"agm"},"pins":{"coupling":"changeover"}}`)
 	from := map[string]map[string][]string{}
 	for _, row := range m.Live {
 		from[row.Off] = map[string][]string{}
@@ -153,7 +146,7 @@ func TestLiveMapOfAChangeover(t *testing.T) {
 // What no small fuse breaks is said, with the figures.
 func TestShortBehindTheButtonsFuse(t *testing.T) {
 	near := func(text string) string {
-		for _, n := range plan.Decide(documentOf(t, text), parts.Stock()).Notes {
+		for _, n := range plan.Decide(jobtest.Document(t, text), parts.Stock()).Notes {
 			if n.ID == "button.breaks" {
 				return n.Text
 			}

@@ -1,4 +1,4 @@
-package plan_test
+package judge_test
 
 import (
 	"testing"

@@ -1,4 +1,4 @@
-package plan_test
+package judge_test
 
 import (
 	"testing"
@@ -13,6 +13,7 @@ import (
 	"epitrope/core/parts"
 	"epitrope/core/plan"
 	"epitrope/core/rig"
+	"epitrope/internal/jobtest"
 )
 
 // Hours until the engine no longer starts with a switch forgotten on agree with the
@@ -33,7 +34,7 @@ func TestHoursToNoStart(t *testing.T) {
 	}
 	assert.True(t, starts(0.85*s.NoStartH))
 	assert.False(t, starts(1.15*s.NoStartH))
-	thin := modesOf(t, `{"aux":{"chemistry":"agm"},"pins":{"chargerA":10,"startSize":"4 mm2"}}`).Forgotten
+	thin := jobtest.Modes(t, `{"aux":{"chemistry":"agm"},"pins":{"chargerA":10,"startSize":"4 mm2"}}`).Forgotten
 	assert.Zero(t, thin.NoStartH, "its cut-out stops it long before")
 	assert.Greater(t, thin.StopsAt, thin.NoStartAt)
 }
@@ -42,11 +43,11 @@ func TestHoursToNoStart(t *testing.T) {
 func TestTheFeedPointThatIsTaken(t *testing.T) {
 	const tested = `"off":"dead","slept":"dead","on":"live","running":"live","cranking":"live"`
 	with := func(row string) plan.Plan {
-		return decide(t, `{"signal":{"feed":"f1"},"feeds":{"f1":{"name":"F22","ratingA":15,`+row+`}}}`)
+		return jobtest.Plan(t, `{"signal":{"feed":"f1"},"feeds":{"f1":{"name":"F22","ratingA":15,`+row+`}}}`)
 	}
 	good := with(tested + `,"accessory":"dead"`)
 	assert.True(t, good.Signal.Feeds[0].Candidate && good.Signal.Best == "f1")
-	for _, id := range noteIDs(good) {
+	for _, id := range jobtest.NoteIDs(good) {
 		assert.NotContains(t, id, "signal.")
 	}
 	cases := []struct{ id, row string }{
@@ -55,18 +56,18 @@ func TestTheFeedPointThatIsTaken(t *testing.T) {
 		{"signal.untested", `"off":"dead","on":"live"`},
 	}
 	for _, c := range cases {
-		assert.Contains(t, noteIDs(with(c.row)), c.id)
+		assert.Contains(t, jobtest.NoteIDs(with(c.row)), c.id)
 	}
-	assert.Contains(t, noteIDs(decide(t, `{"signal":{"feed":"gone"}}`)), "signal.gone")
-	assert.NotContains(t, noteIDs(decide(t, `{}`)), "signal.gone")
-	accessory := modesOf(t, `{"pins":{"chargerA":10},"signal":{"feed":"f1"},"feeds":{"f1":{`+tested+`,"accessory":"live"}}}`)
-	assert.Equal(t, "forbidden", line(t, accessory, "–", "accessory", "stopped").Verdict, "the mode table follows the feed point")
+	assert.Contains(t, jobtest.NoteIDs(jobtest.Plan(t, `{"signal":{"feed":"gone"}}`)), "signal.gone")
+	assert.NotContains(t, jobtest.NoteIDs(jobtest.Plan(t, `{}`)), "signal.gone")
+	accessory := jobtest.Modes(t, `{"pins":{"chargerA":10},"signal":{"feed":"f1"},"feeds":{"f1":{`+tested+`,"accessory":"live"}}}`)
+	assert.Equal(t, "forbidden", jobtest.Line(t, accessory, "–", "accessory", "stopped").Verdict, "the mode table follows the feed point")
 }
 
 // The best of several is named; a safety circuit never is.
 func TestBestFeedPoint(t *testing.T) {
 	const dead = `"off":"dead","slept":"dead","accessory":"dead","running":"live","cranking":"live"`
-	p := decide(t, `{"feeds":{"a":{"name":"F3","ratingA":5,`+dead+`,"on":"live"},"b":{"name":"F9","ratingA":20,`+dead+`,"on":"dead"},
+	p := jobtest.Plan(t, `{"feeds":{"a":{"name":"F3","ratingA":5,`+dead+`,"on":"live"},"b":{"name":"F9","ratingA":20,`+dead+`,"on":"dead"},
 "c":{"name":"ABS","safety":"yes",`+dead+`,"on":"dead"}}}`)
 	assert.Equal(t, "b", p.Signal.Best)
 	assert.Equal(t, "Tap holder in F9: its own 20 A in the lower slot, 1 A in the upper.", p.Signal.Feeds[1].Tap)

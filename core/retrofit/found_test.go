@@ -1,6 +1,7 @@
-package plan_test
+package retrofit_test
 
 import (
+	"fmt"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -10,11 +11,12 @@ import (
 	"epitrope/core/parts"
 	"epitrope/core/retrofit"
 	"epitrope/core/verdict"
+	"epitrope/internal/jobtest"
 )
 
 func found(t testing.TB, text string) retrofit.Found {
 	t.Helper()
-	return retrofit.Of(design.Of(documentOf(t, text), parts.Stock()))
+	return retrofit.Of(design.Of(jobtest.Document(t, text), parts.Stock()))
 }
 
 func findings(f retrofit.Found) map[string]string {
@@ -111,7 +113,7 @@ func TestBypassFromWhatIsInTheVan(t *testing.T) {
 "capacityAh":100,"place":"rear"},"routes":{"startM":5.2,"auxM":0.9},
 		"have":{"fuseA":80,"size":"16 mm2","metres":%s,"fuses":%s,"relayA":100}}`
 	with := func(chemistry, metres, fuses string) *retrofit.Bypass {
-		return found(t, replace(van, chemistry, metres, fuses)).Bypass
+		return found(t, fmt.Sprintf(van, chemistry, metres, fuses)).Bypass
 	}
 	good := with("agm", "7", "2")
 	require.NotNil(t, good)
@@ -122,18 +124,6 @@ func TestBypassFromWhatIsInTheVan(t *testing.T) {
 	assert.Equal(t, verdict.Bad, with("agm", "7", "1").Level, "both ends are sources")
 	assert.Equal(t, verdict.Bad, with("lifepo4", "7", "2").Level)
 	assert.Nil(t, found(t, `{"have":{"fuseA":80}}`).Bypass)
-}
-
-func replace(format string, values ...string) string {
-	for _, v := range values {
-		for i := 0; i+1 < len(format); i++ {
-			if format[i:i+2] == "%s" {
-				format = format[:i] + v + format[i+2:]
-				break
-			}
-		}
-	}
-	return format
 }
 
 // What is missing is named; nothing is guessed as a whole.

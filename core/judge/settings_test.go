@@ -1,6 +1,7 @@
-package plan_test
+package judge_test
 
 import (
+	"epitrope/internal/jobtest"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -33,9 +34,9 @@ func TestSettingsNotes(t *testing.T) {
 			`{"aux":{"chemistry":"agm"},"settings":{"s1":{"absorptionV":14.6,"floatV":13.6}},"day":{"outsideC":5}}`},
 	}
 	for _, c := range cases {
-		fires := decide(t, c.fires)
-		assert.Contains(t, noteIDs(fires), c.id, c.fires)
-		assert.NotContains(t, noteIDs(decide(t, c.not)), c.id, c.not)
+		fires := jobtest.Plan(t, c.fires)
+		assert.Contains(t, jobtest.NoteIDs(fires), c.id, c.fires)
+		assert.NotContains(t, jobtest.NoteIDs(jobtest.Plan(t, c.not)), c.id, c.not)
 		for _, n := range fires.Notes {
 			assert.NotContains(t, n.Text+n.Why, "%!", n.ID)
 		}
@@ -44,10 +45,10 @@ func TestSettingsNotes(t *testing.T) {
 
 // What the battery really gets is what the circuit says in the setting that holds.
 func TestWhatTheBatteryReallyGets(t *testing.T) {
-	right, wrong := decide(t, `{"aux":{"chemistry":"gel"}}`), decide(t, `{"aux":{"chemistry":"gel"},"profile":{"setting":"agm"}}`)
+	right, wrong := jobtest.Plan(t, `{"aux":{"chemistry":"gel"}}`), jobtest.Plan(t, `{"aux":{"chemistry":"gel"},"profile":{"setting":"agm"}}`)
 	assert.Equal(t, "gel", right.Settings.Now)
 	assert.Equal(t, "gel", wrong.Settings.Right)
-	lost := 14.7 - state(t, wrong, "cruise").AuxV
+	lost := 14.7 - jobtest.State(t, wrong, "cruise").AuxV
 	assert.InDelta(t, 14.7-0.1*lost, wrong.Settings.GetsV, 0.011, "at a tenth of the current a tenth is lost")
 	assert.InDelta(t, 0.4, wrong.Settings.GetsV-right.Settings.GetsV, 0.05, "14.7 for 14.3")
 	assert.Len(t, right.Settings.Leads, 2)
@@ -57,7 +58,7 @@ func TestWhatTheBatteryReallyGets(t *testing.T) {
 // A card made from scratch is used: its settings take the place of the stock card's, and
 // the one for this battery is found among them.
 func TestOwnCard(t *testing.T) {
-	p := decide(t, `{"aux":{"chemistry":"gel"},"card":{"name":"Bench box 30","way":"button"},"settings":{"a":{"name":"green",`+
+	p := jobtest.Plan(t, `{"aux":{"chemistry":"gel"},"card":{"name":"Bench box 30","way":"button"},"settings":{"a":{"name":"green",`+
 		`"absorptionV":14.4,"for":"lifepo4"},"b":{"name":"amber","absorptionV":14.2,"floatV":13.6,"for":"gel","compensated":"yes",`+
 		`"how":"hold five seconds"},"c":{"name":"unfinished"}}}`)
 	assert.Equal(t, "Bench box 30", p.Settings.Card)
@@ -69,7 +70,7 @@ func TestOwnCard(t *testing.T) {
 
 // 24 V systems take twice the figures.
 func TestSettingsAt24V(t *testing.T) {
-	p := decide(t, `{"vehicle":{"systemVolts":24},"aux":{"chemistry":"agm"}}`)
+	p := jobtest.Plan(t, `{"vehicle":{"systemVolts":24},"aux":{"chemistry":"agm"}}`)
 	assert.InDelta(t, 28.8, p.Settings.Wants.LowV, 1e-9)
 	assert.InDelta(t, 29.4, p.Settings.List[1].AbsorptionV, 1e-9)
 	for _, line := range p.Settings.Temps {

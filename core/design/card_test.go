@@ -1,4 +1,4 @@
-package plan_test
+package design_test
 
 import (
 	"testing"
@@ -10,20 +10,21 @@ import (
 	"epitrope/core/job"
 	"epitrope/core/parts"
 	"epitrope/core/study"
+	"epitrope/internal/jobtest"
 )
 
 // A charger's card in the job is what the plan is made with: its output, what it draws,
 // what its sheet allows as a fuse; another may still be pinned.
 func TestOwnChargerIsPlannedWith(t *testing.T) {
-	usual := decide(t, `{"aux":{"chemistry":"agm","capacityAh":200},"alternator":{"label":"150"}}`)
-	own := decide(t, `{"aux":{"chemistry":"agm","capacityAh":200},"alternator":{"label":"150"},"card":{"name":"Bench box 35","outputA":35,`+
+	usual := jobtest.Plan(t, `{"aux":{"chemistry":"agm","capacityAh":200},"alternator":{"label":"150"}}`)
+	own := jobtest.Plan(t, `{"aux":{"chemistry":"agm","capacityAh":200},"alternator":{"label":"150"},"card":{"name":"Bench box 35","outputA":35,`+
 		`"efficiency":80,"maxAmbientC":30}}`)
 	assert.NotEqual(t, 35.0, usual.Figures["input"].Inputs[0].Value)
 	assert.InDelta(t, 35, own.Figures["input"].Inputs[0].Value, 1e-9)
 	u := own.Figures["input"].Inputs[1].Value
 	assert.InDelta(t, 35*u/(0.80*12.5), own.Figures["input"].Unrounded, 1e-6, "drawn at its own efficiency")
 	assert.Equal(t, "Bench box 35", own.Settings.Card)
-	pinned := decide(t, `{"aux":{"chemistry":"agm","capacityAh":200},"alternator":{"label":"150"},"card":{"outputA":35},`+
+	pinned := jobtest.Plan(t, `{"aux":{"chemistry":"agm","capacityAh":200},"alternator":{"label":"150"},"card":{"outputA":35},`+
 		`"pins":{"chargerA":20}}`)
 	assert.InDelta(t, 20, pinned.Figures["input"].Inputs[0].Value, 1e-9, "a pin is above it")
 }

@@ -1,4 +1,4 @@
-package plan_test
+package modes_test
 
 import (
 	"slices"
@@ -8,41 +8,22 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"epitrope/core/design"
-	"epitrope/core/job"
 	"epitrope/core/modes"
 	"epitrope/core/parts"
+	"epitrope/internal/jobtest"
 )
-
-func modesOf(t testing.TB, text string) modes.Modes {
-	t.Helper()
-	doc, problems := job.Decode([]byte(text))
-	require.Empty(t, problems)
-	return modes.Of(design.Of(doc, parts.Stock()))
-}
-
-// line finds a line of the table.
-func line(t testing.TB, m modes.Modes, position, key, engine string) modes.Mode {
-	t.Helper()
-	for _, r := range m.Rows {
-		if r.Switch == position && r.Key == key && r.Engine == engine && r.Sun == "no" {
-			return r
-		}
-	}
-	t.Fatalf("no line %s, %s, %s", position, key, engine)
-	return modes.Mode{}
-}
 
 const steady = `"alternator":{"label":"90/180 A","regulation":"fixed","knownBy":"test","volts":14.4}`
 
 // Truth 8: LiFePO4 rests above a relay's cut-out, so house and vehicle live on one bank
 // all night; lead lets go.
 func TestRelayOnLithiumStaysJoined(t *testing.T) {
-	lithium := line(t, modesOf(t, `{`+steady+`,"aux":{"chemistry":"lifepo4","place":"seat"},"pins":{"coupling":"vsr"}}`), "–", "off",
+	lithium := jobtest.Line(t, jobtest.Modes(t, `{`+steady+`,"aux":{"chemistry":"lifepo4","place":"seat"},"pins":{"coupling":"vsr"}}`), "–", "off",
 		"stopped")
 	assert.True(t, lithium.Joined)
 	assert.Equal(t, "forbidden", lithium.Verdict)
 	assert.NotEmpty(t, lithium.Interlock)
-	lead := line(t, modesOf(t, `{`+steady+`,"aux":{"chemistry":"agm","place":"seat"},"pins":{"coupling":"vsr"}}`), "–", "off", "stopped")
+	lead := jobtest.Line(t, jobtest.Modes(t, `{`+steady+`,"aux":{"chemistry":"agm","place":"seat"},"pins":{"coupling":"vsr"}}`), "–", "off", "stopped")
 	assert.False(t, lead.Joined)
 	assert.Equal(t, "normal", lead.Verdict)
 }
@@ -50,28 +31,28 @@ func TestRelayOnLithiumStaysJoined(t *testing.T) {
 // Truth 14: joined by ignition means joined while cranking: both batteries give, by their
 // resistances.
 func TestContactorSharesTheCranking(t *testing.T) {
-	m := modesOf(t, `{`+steady+`,"aux":{"chemistry":"agm","place":"bonnet"},"pins":{"coupling":"contactor"}}`)
-	crank := line(t, m, "–", "start", "cranking")
+	m := jobtest.Modes(t, `{`+steady+`,"aux":{"chemistry":"agm","place":"bonnet"},"pins":{"coupling":"contactor"}}`)
+	crank := jobtest.Line(t, m, "–", "start", "cranking")
 	assert.True(t, crank.Joined)
 	assert.Less(t, crank.AuxA, -50.0)
 	assert.Less(t, crank.StartA, 400.0, "the aux battery takes its share")
 	assert.Contains(t, []string{"caution", "forbidden"}, crank.Verdict)
-	key := line(t, m, "–", "on", "stopped")
+	key := jobtest.Line(t, m, "–", "on", "stopped")
 	assert.True(t, key.Joined && key.Verdict == "caution", "the ignition left on")
-	assert.False(t, line(t, m, "–", "off", "stopped").Joined)
+	assert.False(t, jobtest.Line(t, m, "–", "off", "stopped").Joined)
 }
 
 // A join left energised with the engine running bypasses the charger; cranking through it
 // opens a small fuse.
 func TestChangeoverIsForbiddenWithTheEngineRunning(t *testing.T) {
-	m := modesOf(t, `{"aux":{"chemistry":"agm"},"wants":{"emergencyStart":"yes"}}`)
+	m := jobtest.Modes(t, `{"aux":{"chemistry":"agm"},"wants":{"emergencyStart":"yes"}}`)
 	require.Equal(t, "changeover", m.Coupling)
-	assert.Equal(t, "forbidden", line(t, m, "button held", "on", "running").Verdict)
-	charges := line(t, m, "button released", "on", "running")
+	assert.Equal(t, "forbidden", jobtest.Line(t, m, "button held", "on", "running").Verdict)
+	charges := jobtest.Line(t, m, "button released", "on", "running")
 	assert.True(t, charges.Charging && !charges.Joined && charges.Lamp == "charging")
-	small := modesOf(t, `{"aux":{"chemistry":"lifepo4","capacityAh":300},"wants":{"emergencyStart":"yes"},"startBattery":{"crankA":800},`+
+	small := jobtest.Modes(t, `{"aux":{"chemistry":"lifepo4","capacityAh":300},"wants":{"emergencyStart":"yes"},"startBattery":{"crankA":800},`+
 		`"pins":{"coupling":"changeover","chargerA":10,"auxFuseA":30}}`)
-	crank := line(t, small, "button held", "start", "cranking")
+	crank := jobtest.Line(t, small, "button held", "start", "cranking")
 	assert.Equal(t, "forbidden", crank.Verdict)
 	assert.Contains(t, crank.Why, "opens after")
 	assert.NotEmpty(t, crank.Interlock)
@@ -80,14 +61,14 @@ func TestChangeoverIsForbiddenWithTheEngineRunning(t *testing.T) {
 // A switch forgotten on lets the charger empty the start battery; the same charger on a
 // running signal rests.
 func TestForgottenSwitch(t *testing.T) {
-	m := modesOf(t, `{"day":{"trigger":"switch"},"pins":{"chargerA":10}}`)
-	left := line(t, m, "switch on", "off", "stopped")
+	m := jobtest.Modes(t, `{"day":{"trigger":"switch"},"pins":{"chargerA":10}}`)
+	left := jobtest.Line(t, m, "switch on", "off", "stopped")
 	assert.Equal(t, "forbidden", left.Verdict)
 	fig := m.Figures[left.Figure]
 	assert.InDelta(t, 80*0.4/left.StartA, fig.Value, 0.6, "C·s / I")
-	assert.Equal(t, "normal", line(t, m, "switch off", "off", "stopped").Verdict)
-	assert.Equal(t, "normal", line(t, modesOf(t, `{}`), "–", "off", "stopped").Verdict)
-	hunts := line(t, modesOf(t, `{"day":{"trigger":"switch"},"pins":{"chargerA":80}}`), "switch on", "off", "stopped")
+	assert.Equal(t, "normal", jobtest.Line(t, m, "switch off", "off", "stopped").Verdict)
+	assert.Equal(t, "normal", jobtest.Line(t, jobtest.Modes(t, `{}`), "–", "off", "stopped").Verdict)
+	hunts := jobtest.Line(t, jobtest.Modes(t, `{"day":{"trigger":"switch"},"pins":{"chargerA":80}}`), "switch on", "off", "stopped")
 	assert.Contains(t, hunts.Why, "begins again")
 }
 
@@ -95,9 +76,9 @@ func TestForgottenSwitch(t *testing.T) {
 func TestSignalsDiffer(t *testing.T) {
 	for trigger, want := range map[string][3]bool{"accessory": {true, true, true}, "ignition": {false, true, true},
 		"running": {false, false, true}, "dead": {false, false, false}} {
-		m := modesOf(t, `{"pins":{"chargerA":10},"day":{"trigger":"`+trigger+`"}}`)
+		m := jobtest.Modes(t, `{"pins":{"chargerA":10},"day":{"trigger":"`+trigger+`"}}`)
 		for i, k := range [][2]string{{"accessory", "stopped"}, {"on", "stopped"}, {"on", "running"}} {
-			r := line(t, m, "–", k[0], k[1])
+			r := jobtest.Line(t, m, "–", k[0], k[1])
 			assert.Equal(t, want[i], r.Lamp == "charging", "%s with the key at %s, %s", trigger, k[0], k[1])
 		}
 	}
@@ -105,7 +86,7 @@ func TestSignalsDiffer(t *testing.T) {
 
 // Every combination is there once, and what is forbidden says why and what prevents it.
 func TestModeTableIsWhole(t *testing.T) {
-	for name, doc := range complete(t) {
+	for name, doc := range jobtest.Complete(t) {
 		m := modes.Of(design.Of(doc, parts.Stock()))
 		seen := map[[4]string]bool{}
 		for _, r := range m.Rows {
@@ -129,46 +110,20 @@ func TestModeTableIsWhole(t *testing.T) {
 	}
 }
 
-func liveAfter(t testing.TB, m modes.Modes, off string) map[string][]string {
-	t.Helper()
-	for _, r := range m.Live {
-		if r.Off == off {
-			live := map[string][]string{}
-			for _, w := range r.Live {
-				live[w.Wire] = w.From
-			}
-			return live
-		}
-	}
-	t.Fatalf("nothing called %s", off)
-	return nil
-}
-
-func toWorkOn(t testing.TB, m modes.Modes, place string) []string {
-	t.Helper()
-	for _, r := range m.Work {
-		if r.Place == place {
-			return r.Open
-		}
-	}
-	t.Fatalf("no place %s", place)
-	return nil
-}
-
 // Truth 20: what stays live, and from where. A plug of a removed box is live; one fuse out
 // does not make what two batteries feed dead.
 func TestLiveMap(t *testing.T) {
-	charger := modesOf(t, `{"day":{"solarW":200}}`)
-	out := liveAfter(t, charger, "DC-DC taken out or open")
+	charger := jobtest.Modes(t, `{"day":{"solarW":200}}`)
+	out := jobtest.LiveAfter(t, charger, "DC-DC taken out or open")
 	assert.Equal(t, []string{"start battery"}, out["C1"])
 	assert.Equal(t, []string{"aux battery", "solar"}, out["C2"])
-	assert.Equal(t, []string{"F1 taken out"}, toWorkOn(t, charger, "C1"), "a charger lets nothing back")
-	assert.NotContains(t, liveAfter(t, charger, "F1 taken out"), "C1")
-	relay := modesOf(t, `{"pins":{"coupling":"vsr"}}`)
-	assert.Equal(t, []string{"aux battery"}, liveAfter(t, relay, "F1 taken out")["C1"], "through a closed relay")
-	assert.Equal(t, []string{"F1 taken out", "F2 taken out"}, toWorkOn(t, relay, "C1"), "trip both to work here")
-	assert.True(t, slices.Contains(liveAfter(t, relay, "start battery's negative off")["C1"], "aux battery"))
-	trailer := modesOf(t, `{"vehicle":{"kind":"tow-caravan"}}`)
-	assert.NotContains(t, liveAfter(t, trailer, "X1 unplugged"), "C1 in the trailer")
-	assert.Contains(t, liveAfter(t, trailer, "X1 unplugged"), "C1", "the socket")
+	assert.Equal(t, []string{"F1 taken out"}, jobtest.ToWorkOn(t, charger, "C1"), "a charger lets nothing back")
+	assert.NotContains(t, jobtest.LiveAfter(t, charger, "F1 taken out"), "C1")
+	relay := jobtest.Modes(t, `{"pins":{"coupling":"vsr"}}`)
+	assert.Equal(t, []string{"aux battery"}, jobtest.LiveAfter(t, relay, "F1 taken out")["C1"], "through a closed relay")
+	assert.Equal(t, []string{"F1 taken out", "F2 taken out"}, jobtest.ToWorkOn(t, relay, "C1"), "trip both to work here")
+	assert.True(t, slices.Contains(jobtest.LiveAfter(t, relay, "start battery's negative off")["C1"], "aux battery"))
+	trailer := jobtest.Modes(t, `{"vehicle":{"kind":"tow-caravan"}}`)
+	assert.NotContains(t, jobtest.LiveAfter(t, trailer, "X1 unplugged"), "C1 in the trailer")
+	assert.Contains(t, jobtest.LiveAfter(t, trailer, "X1 unplugged"), "C1", "the socket")
 }

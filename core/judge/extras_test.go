@@ -1,4 +1,4 @@
-package plan_test
+package judge_test
 
 import (
 	"strings"
@@ -14,6 +14,7 @@ import (
 	"epitrope/core/plan"
 	"epitrope/core/procedure"
 	"epitrope/core/rig"
+	"epitrope/internal/jobtest"
 	"epitrope/internal/networktest"
 )
 
@@ -92,9 +93,9 @@ func TestExtraChecksFire(t *testing.T) {
 	tried := map[string]bool{}
 	for _, c := range cases {
 		tried[c.id] = true
-		fires := decide(t, c.fires)
-		assert.Equal(t, c.level, checkLevel(fires, c.id), "%s of %s", c.id, c.fires)
-		assert.NotEqual(t, c.level, checkLevel(decide(t, c.not), c.id), "%s of %s", c.id, c.not)
+		fires := jobtest.Plan(t, c.fires)
+		assert.Equal(t, c.level, jobtest.CheckLevel(fires, c.id), "%s of %s", c.id, c.fires)
+		assert.NotEqual(t, c.level, jobtest.CheckLevel(jobtest.Plan(t, c.not), c.id), "%s of %s", c.id, c.not)
 		for _, k := range fires.Checks {
 			assert.NotContains(t, k.Text, "%!", k.ID)
 			for _, path := range k.Fields {
@@ -106,7 +107,7 @@ func TestExtraChecksFire(t *testing.T) {
 			}
 		}
 	}
-	for _, c := range decide(t, agm(lvd+`"opensV":12.2`)).Checks {
+	for _, c := range jobtest.Plan(t, agm(lvd+`"opensV":12.2`)).Checks {
 		if strings.HasPrefix(c.ID, "extra.") {
 			assert.True(t, tried[c.ID], "%s has no case", c.ID)
 		}
@@ -144,20 +145,11 @@ func TestDisconnectThroughADay(t *testing.T) {
 	opens := events(got, "disconnect.opens")
 	require.Len(t, opens, 1)
 	require.Len(t, events(got, "disconnect.closes"), 1)
-	assert.Contains(t, checkText(decide(t, strings.Replace(parked, "%s", "12.9", 1)), "extra.disconnect.right"), "41 %")
+	assert.Contains(t, jobtest.CheckText(jobtest.Plan(t, strings.Replace(parked, "%s", "12.9", 1)), "extra.disconnect.right"), "41 %")
 	assert.InDelta(t, 24*(80-41)/60.0, opens[0].AtS/3600, 3, "a day's use from 80 % down to 41 %, more of it in the evening")
 	assert.Greater(t, got.Verdict.AuxLeast, 0.30)
 	hunts := runDay(t, strings.Replace(parked, "%s", "12.2", 1), "park 48 h")
 	assert.Greater(t, hunts.Verdict.Cuts, 3)
-}
-
-func checkText(p plan.Plan, id string) string {
-	for _, c := range p.Checks {
-		if c.ID == id {
-			return c.Text
-		}
-	}
-	return ""
 }
 
 // The extras' parts in the circuit: a shunt shows its volts by Ohm's law, an isolator and a
@@ -187,7 +179,7 @@ func TestExtrasInTheCircuit(t *testing.T) {
 		}
 	}
 	assert.Equal(t, []string{"alternator", "lead", "start", "f1", "c1", "coupling", "c2", "f2", "q1", "aux"},
-		columnIDs(decide(t, strings.Replace(all, "%s", "master", 1))))
+		columnIDs(jobtest.Plan(t, strings.Replace(all, "%s", "master", 1))))
 }
 
 func columnIDs(p plan.Plan) []string {
@@ -202,16 +194,16 @@ func columnIDs(p plan.Plan) []string {
 // the signal first; one at the front takes its input away.
 func TestIsolatorInTheModeTable(t *testing.T) {
 	with := func(extras string) string { return `{"extras":{` + extras + `}}` }
-	bad := line(t, modesOf(t, with(`"isolator":"master"`)), "Q1 open", "on", "running")
+	bad := jobtest.Line(t, jobtest.Modes(t, with(`"isolator":"master"`)), "Q1 open", "on", "running")
 	assert.Equal(t, "forbidden", bad.Verdict)
 	assert.Equal(t, "mode.dump", bad.Rule)
 	assert.NotEmpty(t, bad.Interlock)
 	for _, extras := range []string{`"isolator":"master","isolatorFirst":"yes"`, `"isolator":"front"`} {
-		m := line(t, modesOf(t, with(extras)), "Q1 open", "on", "running")
+		m := jobtest.Line(t, jobtest.Modes(t, with(extras)), "Q1 open", "on", "running")
 		assert.Equal(t, "normal", m.Verdict, extras)
 		assert.LessOrEqual(t, m.AuxA, 0.1)
 	}
-	live := modesOf(t, with(`"isolator":"front"`)).Live
+	live := jobtest.Modes(t, with(`"isolator":"front"`)).Live
 	for _, row := range live {
 		if row.Off == "Q1 open" {
 			assert.NotEmpty(t, row.Live)
@@ -226,18 +218,18 @@ func TestIsolatorInTheModeTable(t *testing.T) {
 func TestDetectionByVoltage(t *testing.T) {
 	const fixed = `"alternator":{"label":"120/200 A","regulation":"fixed","knownBy":"test","volts":14.3},"day":{"trigger":"voltage",` +
 		`"auxSOC":40}`
-	good := decide(t, `{`+fixed+`,"pins":{"chargerA":20}}`)
-	for _, id := range noteIDs(good) {
+	good := jobtest.Plan(t, `{`+fixed+`,"pins":{"chargerA":20}}`)
+	for _, id := range jobtest.NoteIDs(good) {
 		assert.NotContains(t, id, "signal.detect")
 	}
 	_, found := good.System.Wire("t1")
 	assert.False(t, found, "no signal wire")
-	assert.Contains(t, noteIDs(decide(t, `{"day":{"trigger":"voltage"}}`)), "signal.detect.low",
+	assert.Contains(t, jobtest.NoteIDs(jobtest.Plan(t, `{"day":{"trigger":"voltage"}}`)), "signal.detect.low",
 		"variable regulation eases off below what it takes for a running engine")
-	assert.Contains(t, noteIDs(decide(t, `{`+fixed+`,"pins":{"coupling":"changeover"}}`)), "signal.detect.joined")
-	assert.Contains(t, noteIDs(decide(t, `{`+fixed+`,"aux":{"chemistry":"agm"},"pins":{"coupling":"changeover"}}`)), "signal.detect.surface")
-	assert.Contains(t, noteIDs(decide(t, `{`+fixed+`,"pins":{"coupling":"contactor"}}`)), "signal.detect.none")
-	assert.NotContains(t, noteIDs(decide(t, `{"pins":{"coupling":"contactor"}}`)), "signal.detect.none")
+	assert.Contains(t, jobtest.NoteIDs(jobtest.Plan(t, `{`+fixed+`,"pins":{"coupling":"changeover"}}`)), "signal.detect.joined")
+	assert.Contains(t, jobtest.NoteIDs(jobtest.Plan(t, `{`+fixed+`,"aux":{"chemistry":"agm"},"pins":{"coupling":"changeover"}}`)), "signal.detect.surface")
+	assert.Contains(t, jobtest.NoteIDs(jobtest.Plan(t, `{`+fixed+`,"pins":{"coupling":"contactor"}}`)), "signal.detect.none")
+	assert.NotContains(t, jobtest.NoteIDs(jobtest.Plan(t, `{"pins":{"coupling":"contactor"}}`)), "signal.detect.none")
 
 	got := runDay(t, `{`+fixed+`,"pins":{"chargerA":20}}`, "park 1 h, crank 2 s, highway 1 h, park 2 h")
 	begins, ends := events(got, "charger.takes.running"), events(got, "charger.takes.stopped")

@@ -1,4 +1,4 @@
-package plan_test
+package run_test
 
 import (
 	"testing"

@@ -1,4 +1,4 @@
-package plan_test
+package design_test
 
 import (
 	"io/fs"
@@ -14,6 +14,7 @@ import (
 	"epitrope/core/parts"
 	"epitrope/core/plan"
 	"epitrope/core/section"
+	"epitrope/internal/jobtest"
 	"epitrope/internal/networktest"
 	"epitrope/testdata"
 )
@@ -39,7 +40,7 @@ const (
 func TestShortsAreWhatFusesAreJudgedBy(t *testing.T) {
 	for _, doc := range []string{`{}`, relayLead, `{"vehicle":{"kind":"tow-camper"}}`, `{"vehicle":{"systemVolts":24}}`,
 		`{"pins":{"return":"cable","startSize":"2 x 10 mm2"}}`} {
-		p := decide(t, doc)
+		p := jobtest.Plan(t, doc)
 		for at, key := range map[string]string{"short-c1": "f1.fault", "short-c2": "f2.fault"} {
 			amps := circuit(t, doc, at).Through(at)
 			assert.InEpsilon(t, p.Figures[key].Unrounded, amps, 0.02, "%s %s", doc, at)
@@ -58,19 +59,19 @@ func TestTheStartBatterysKindCounts(t *testing.T) {
 
 // The charger's sheet limits its fuse where a fuse within it carries the load.
 func TestTheSheetLimitsTheFuse(t *testing.T) {
-	free := decide(t, `{"pins":{"chargerA":40}}`)
-	limited := decide(t, `{"pins":{"chargerA":40},"card":{"name":"own","outputA":40,"maxFuseA":70}}`)
-	assert.NotContains(t, noteIDs(free), "fuse.sheet")
-	assert.NotContains(t, noteIDs(limited), "fuse.sheet")
-	tight := decide(t, `{"pins":{"chargerA":40},"card":{"name":"own","outputA":40,"maxFuseA":50}}`)
-	assert.Contains(t, noteIDs(tight), "fuse.sheet", "none within it carries 53 A")
+	free := jobtest.Plan(t, `{"pins":{"chargerA":40}}`)
+	limited := jobtest.Plan(t, `{"pins":{"chargerA":40},"card":{"name":"own","outputA":40,"maxFuseA":70}}`)
+	assert.NotContains(t, jobtest.NoteIDs(free), "fuse.sheet")
+	assert.NotContains(t, jobtest.NoteIDs(limited), "fuse.sheet")
+	tight := jobtest.Plan(t, `{"pins":{"chargerA":40},"card":{"name":"own","outputA":40,"maxFuseA":50}}`)
+	assert.Contains(t, jobtest.NoteIDs(tight), "fuse.sheet", "none within it carries 53 A")
 }
 
 // A machine of the run's own gives what its regulator allows, through the isolator.
 func TestSecondAlternatorCharges(t *testing.T) {
-	p := decide(t, `{"alternator":{"label":"150/250 A"},"aux":{"chemistry":"lifepo4","capacityAh":400,"place":"rear"},`+
+	p := jobtest.Plan(t, `{"alternator":{"label":"150/250 A"},"aux":{"chemistry":"lifepo4","capacityAh":400,"place":"rear"},`+
 		`"pins":{"coupling":"second","secondA":180}}`)
-	cruise := state(t, p, "cruise")
+	cruise := jobtest.State(t, p, "cruise")
 	assert.InDelta(t, 90, cruise.OutA, 1, "half of its label")
 	assert.Greater(t, cruise.AuxV, 13.2)
 }
@@ -85,15 +86,15 @@ func TestCrankingPullsTheStartBatteryDown(t *testing.T) {
 // Truths 8 and 14: lead lets the relay drop out at rest; LiFePO4 rests above its
 // cut-out, so that it stays closed all night and shares in the cranking.
 func TestWhatIsJoinedAtRest(t *testing.T) {
-	lead, lithium := decide(t, relayLead), decide(t, relayLithium)
-	assert.True(t, state(t, lead, "parked").Apart)
-	assert.False(t, state(t, lithium, "parked").Apart)
-	assert.Contains(t, noteIDs(lithium), "relay.night")
-	assert.NotContains(t, noteIDs(lead), "relay.night")
+	lead, lithium := jobtest.Plan(t, relayLead), jobtest.Plan(t, relayLithium)
+	assert.True(t, jobtest.State(t, lead, "parked").Apart)
+	assert.False(t, jobtest.State(t, lithium, "parked").Apart)
+	assert.Contains(t, jobtest.NoteIDs(lithium), "relay.night")
+	assert.NotContains(t, jobtest.NoteIDs(lead), "relay.night")
 	assert.InDelta(t, 0, circuit(t, relayLead, "crank").Through("c2"), 0.01, "isolated")
 	assert.Less(t, circuit(t, relayLithium, "crank").Through("c2"), -20.0, "the house bank cranks too")
-	charger := decide(t, `{}`)
-	assert.True(t, state(t, charger, "parked").Apart)
+	charger := jobtest.Plan(t, `{}`)
+	assert.True(t, jobtest.State(t, charger, "parked").Apart)
 	assert.InDelta(t, 0, circuit(t, `{}`, "parked").Through("c2"), 0.01, "0 A between the batteries")
 }
 
@@ -109,15 +110,15 @@ func TestCrankingThroughTheJoin(t *testing.T) {
 	bus := (flat/startOhm + aux/loop) / (1/startOhm + 1/loop + 1/starter)
 	assert.InDelta(t, bus, s.At("start.30"), 0.03)
 	assert.InDelta(t, (aux-bus)/loop, -s.Through("contact"), 2)
-	says := state(t, decide(t, relayLead), "joined").Says
+	says := jobtest.State(t, jobtest.Plan(t, relayLead), "joined").Says
 	assert.Contains(t, says, "opens after", "the cranking current is more than the fuse")
 }
 
 // A relay that closes on a flat battery: the inrush is the difference over the loop,
 // and more than what is accepted later.
 func TestInrush(t *testing.T) {
-	p := decide(t, relayLead)
-	rush, steady := state(t, p, "inrush"), state(t, p, "cruise")
+	p := jobtest.Plan(t, relayLead)
+	rush, steady := jobtest.State(t, p, "inrush"), jobtest.State(t, p, "cruise")
 	assert.Greater(t, rush.OutA, 1.5*steady.OutA)
 	s := circuit(t, relayLead, "inrush")
 	loop := (s.At("start.30") - s.Across("aux.30", "aux.31")) / s.Through("contact")
@@ -131,7 +132,7 @@ func TestEveryStateIsSolved(t *testing.T) {
 	for _, name := range names {
 		data, err := fs.ReadFile(testdata.Demo, name)
 		require.NoError(t, err)
-		p := decide(t, string(data))
+		p := jobtest.Plan(t, string(data))
 		ids := map[string]bool{}
 		for _, s := range p.States {
 			ids[s.ID] = true
@@ -148,7 +149,7 @@ func TestEveryStateIsSolved(t *testing.T) {
 
 // A joint of 0.3 mΩ at 54 A: 16 mV and 0.9 W (common practice, no source: 0.1–0.5 mΩ).
 func TestJointsHaveTheirOwnDrops(t *testing.T) {
-	p := decide(t, `{"alternator":{"label":"90/180 A"},"pins":{"chargerA":40}}`)
+	p := jobtest.Plan(t, `{"alternator":{"label":"90/180 A"},"pins":{"chargerA":40}}`)
 	require.Len(t, p.Joints, 6)
 	assert.Equal(t, "16 mV", p.Joints[0].Text)
 	assert.Contains(t, p.Joints[0].Says, "0.9 W")
@@ -158,16 +159,16 @@ func TestJointsHaveTheirOwnDrops(t *testing.T) {
 
 // Full current at idle heats a machine more than on the road: little cooling.
 func TestAlternatorRunsHotAtIdle(t *testing.T) {
-	p := decide(t, relayLithium)
+	p := jobtest.Plan(t, relayLithium)
 	assert.Equal(t, "idle, hot, lamps on", p.Figures["winding"].State)
-	assert.Contains(t, column(t, p, "alternator").Heat.Text, "of 170 °C")
+	assert.Contains(t, jobtest.Column(t, p, "alternator").Heat.Text, "of 170 °C")
 }
 
 // The picture of time against current: the band narrows no fault away, the cable
 // bears less of more, and the words say what the points say.
 func TestCurves(t *testing.T) {
 	for _, doc := range []string{`{}`, relayLead, `{"pins":{"device":"breaker"}}`} {
-		p := decide(t, doc)
+		p := jobtest.Plan(t, doc)
 		require.Len(t, p.Curves, 2)
 		for _, c := range p.Curves {
 			last := section.CurvePoint{MinS: math.Inf(1), MaxS: math.Inf(1), Bears: math.Inf(1)}
@@ -199,27 +200,27 @@ func forever(s float64) float64 {
 // whether one of them surely opens first. A charger between them passes none.
 func TestFusesInSeries(t *testing.T) {
 	f2 := func(p plan.Plan) string { return p.Curves[1].Says[len(p.Curves[1].Says)-1] }
-	assert.Contains(t, f2(decide(t, relayLead)), "F1 and F2 alike")
+	assert.Contains(t, f2(jobtest.Plan(t, relayLead)), "F1 and F2 alike")
 	apart := relayLead[:len(relayLead)-2] + `,"startFuseA":200,"startSize":"95 mm2","auxFuseA":40}}`
-	assert.Contains(t, f2(decide(t, apart)), "F2")
-	assert.NotContains(t, f2(decide(t, `{}`)), "F1 and F2")
+	assert.Contains(t, f2(jobtest.Plan(t, apart)), "F2")
+	assert.NotContains(t, f2(jobtest.Plan(t, `{}`)), "F1 and F2")
 }
 
 // A breaker instead of a fuse, reset by hand or by itself.
 func TestBreakers(t *testing.T) {
-	p := decide(t, `{"pins":{"device":"breaker"}}`)
-	assert.Contains(t, column(t, p, "f1").Part.Text, "breaker")
-	assert.NotContains(t, noteIDs(p), "fuse.resets")
-	assert.Contains(t, noteIDs(decide(t, `{"pins":{"device":"auto-breaker"}}`)), "fuse.resets")
-	assert.Contains(t, noteIDs(decide(t, `{"pins":{"device":"breaker","startFuseA":125}}`)), "fuse.kind")
-	assert.NotContains(t, noteIDs(decide(t, `{"pins":{"device":"breaker","startFuseA":120}}`)), "fuse.kind")
+	p := jobtest.Plan(t, `{"pins":{"device":"breaker"}}`)
+	assert.Contains(t, jobtest.Column(t, p, "f1").Part.Text, "breaker")
+	assert.NotContains(t, jobtest.NoteIDs(p), "fuse.resets")
+	assert.Contains(t, jobtest.NoteIDs(jobtest.Plan(t, `{"pins":{"device":"auto-breaker"}}`)), "fuse.resets")
+	assert.Contains(t, jobtest.NoteIDs(jobtest.Plan(t, `{"pins":{"device":"breaker","startFuseA":125}}`)), "fuse.kind")
+	assert.NotContains(t, jobtest.NoteIDs(jobtest.Plan(t, `{"pins":{"device":"breaker","startFuseA":120}}`)), "fuse.kind")
 }
 
 // Two cables in parallel carry the same as one of twice the copper, less what they
 // take from each other, and lose as much.
 func TestParallelCables(t *testing.T) {
-	two := column(t, decide(t, `{"pins":{"chargerA":30,"startSize":"2 x 16 mm2"}}`), "c1")
-	one := column(t, decide(t, `{"pins":{"chargerA":30,"startSize":"16 mm2"}}`), "c1")
+	two := jobtest.Column(t, jobtest.Plan(t, `{"pins":{"chargerA":30,"startSize":"2 x 16 mm2"}}`), "c1")
+	one := jobtest.Column(t, jobtest.Plan(t, `{"pins":{"chargerA":30,"startSize":"16 mm2"}}`), "c1")
 	assert.Contains(t, two.Part.Text, "2 × 16 mm²")
 	assert.Equal(t, "2 × 16 mm²", two.Choice.Now)
 	assert.Contains(t, one.Carries.Text, "of 82 A")
@@ -228,12 +229,12 @@ func TestParallelCables(t *testing.T) {
 
 // A run in a hot place is judged by the heat balance, and says so.
 func TestHotBayIsJudgedByTheBalance(t *testing.T) {
-	p := decide(t, `{"bays":{"startC":75}}`)
+	p := jobtest.Plan(t, `{"bays":{"startC":75}}`)
 	require.Contains(t, p.Figures, "c1.balance")
-	assert.NotContains(t, decide(t, `{"bays":{"startC":50}}`).Figures, "c1.balance")
-	loom := decide(t, `{"bays":{"startLay":"loom"},"pins":{"startSize":"25 mm2"}}`)
-	open := decide(t, `{"pins":{"startSize":"25 mm2"}}`)
-	assert.NotEqual(t, column(t, open, "c1").Carries.Text, column(t, loom, "c1").Carries.Text)
+	assert.NotContains(t, jobtest.Plan(t, `{"bays":{"startC":50}}`).Figures, "c1.balance")
+	loom := jobtest.Plan(t, `{"bays":{"startLay":"loom"},"pins":{"startSize":"25 mm2"}}`)
+	open := jobtest.Plan(t, `{"pins":{"startSize":"25 mm2"}}`)
+	assert.NotEqual(t, jobtest.Column(t, open, "c1").Carries.Text, jobtest.Column(t, loom, "c1").Carries.Text)
 }
 
 // A plan as it was stored before joints and curves were in it is read as it is.
