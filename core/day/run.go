@@ -55,23 +55,6 @@ type Result struct {
 	Looks   int // circuits solved
 }
 
-// How finely a run steps. located is how closely an event is found, in s.
-const (
-	located   = 0.005
-	firstS    = 2.0
-	longestS  = 900.0
-	shortestS = 1e-4
-	mostSteps = 3_000_000
-)
-
-// Vehicle loads besides driving. Source: common practice, no source: 20–50 mA asleep,
-// 8 A with the ignition on, two headlamps and tail lamps 10 A.
-const (
-	asleepA = 0.03
-	keyA    = 8.0
-	lampsA  = 10.0
-)
-
 // now is what holds in a stretch of time.
 type now struct {
 	kind     Kind
@@ -184,71 +167,6 @@ func (r *runner) run() error {
 	return nil
 }
 
-// during is what holds from now on, until the segment ends or the clock changes
-// something.
-func (r *runner) during(s Segment, end float64) now {
-	if r.on.stalled && s.Kind.live() {
-		s = Segment{Kind: Park, Seconds: s.Seconds, Own: s.Own}
-	} else {
-		r.on.stalled = false
-	}
-	n := now{kind: s.Kind, running: s.Kind.Runs(), airC: or(s.Own.AirC, r.cond.OutsideC), until: end}
-	rpm := s.rpm() * alternator.Ratio
-	machine := r.rig.Machine.Label
-	n.outputA, n.windingK = machine.Output(rpm), alternator.Winding.Value(0, 1, 1, machine.RatedA, alternator.Slowness(rpm))
-	if m := r.rig.Second; m != nil {
-		n.secondA = m.Label.Output(rpm)
-	}
-	clock := math.Mod(r.t/hour+firstHour, 24)
-	switch {
-	case n.running:
-		n.vehicleA = r.rig.VehicleA
-		if clock >= 18 || clock < 7 {
-			n.vehicleA = r.rig.LampsA
-		}
-	case s.Kind == Lamps:
-		n.vehicleA = lampsA
-	case s.Kind.live():
-		n.vehicleA = keyA
-	default:
-		n.vehicleA = asleepA
-	}
-	n.houseA = or(s.Own.LoadA, r.rig.HouseA*houseShare(clock))
-	n.until = math.Min(end, r.t+hour*houseUntil(clock))
-	if solar := r.rig.Solar; solar != nil {
-		var until float64
-		n.sun, until = sun(clock, solar.Hours)
-		n.sun = or(s.Own.Sun, n.sun)
-		n.until = math.Min(n.until, r.t+hour*until)
-	}
-	return n
-}
-
-// or is what is said, or what holds otherwise.
-func or(said *float64, otherwise float64) float64 {
-	if said != nil {
-		return *said
-	}
-	return otherwise
-}
-
-// The use of a day: a third of it in four hours of the evening. Source: assumed.
-func houseShare(clock float64) float64 {
-	if clock >= 18 && clock < 22 {
-		return 2.0
-	}
-	return 0.8
-}
-
-func houseUntil(clock float64) float64 {
-	for _, at := range []float64{7, 18, 22, 24} {
-		if clock < at-1e-9 {
-			return at - clock
-		}
-	}
-	return 7
-}
-
 // sun is the share of full sun at an hour of the clock, and for how long it is taken to
 // stay: half a sine from six to eighteen, half an hour at a time, that sums up to the
 // hours of full sun.
@@ -322,99 +240,6 @@ func (r *runner) coolWires() {
 			r.gives[i] = r.rig.Wires[i].Thermal.Gives(r.givenAt[i])
 		}
 	}
-}
-
-// trial is a step as tried.
-type trial struct {
-	x     slow
-	s     sight
-	wrong float64
-}
-
-// try steps by h from where the run is.
-func (r *runner) try(begin *moving, h float64, out *trial) error {
-	var guess slow
-	var p pace
-	paceOf(begin, h, &p)
-	predict(&r.x, begin, &p, h, &guess)
-	if err := r.see(&guess, &out.s); err != nil {
-		return r.stopped(err)
-	}
-	var end moving
-	r.move(&guess, &out.s, &end)
-	out.wrong = correct(&r.x, begin, &end, &guess, &p, h, &out.x) / r.opt.Tolerance
-	if err := r.see(&out.x, &out.s); err != nil {
-		return r.stopped(err)
-	}
-	return nil
-}
-
-// advance takes one step of at most h, as long as its error allows, and up to the first
-// moment at which something wants to switch. It returns what it took and what the next
-// one may try.
-func (r *runner) advance(h float64) (taken, next float64, err error) {
-	var begin moving
-	r.move(&r.x, &r.s, &begin)
-	var to trial
-	for {
-		if err := r.try(&begin, h, &to); err != nil {
-			return 0, 0, err
-		}
-		if to.wrong <= 1 || h <= shortestS {
-			break
-		}
-		h = math.Max(shortestS, h*math.Max(0.2, 0.85/math.Sqrt(to.wrong)))
-	}
-	next = h * math.Min(4, 0.85/math.Sqrt(math.Max(to.wrong, 0.02)))
-	if r.wish(&to.x, &to.s) != r.w {
-		if h, err = r.locate(&begin, h, &to); err != nil {
-			return 0, 0, err
-		}
-		next = firstS
-	}
-	share := r.early(&begin, &to.x, h)
-	r.result.Energy.add(&r.s.power, h*share)
-	r.result.Energy.add(&to.s.power, h*(1-share))
-	r.result.Verdict.see(r, &to.x, &to.s, h, share)
-	r.result.Steps++
-	r.x, r.s = to.x, to.s
-	r.t += h
-	r.feel()
-	if r.on.charging && h > 1 {
-		r.efficiency = r.efficiencyAt(&r.s)
-	}
-	r.coolWires()
-	r.record()
-	return h, next, nil
-}
-
-// early is how much of a step its beginning counts for: as the overvoltage goes to rest that
-// moves the most current.
-func (r *runner) early(begin *moving, to *slow, h float64) float64 {
-	which := startOver
-	if math.Abs(to[auxOver]-r.x[auxOver])*r.follow[1] > math.Abs(to[startOver]-r.x[startOver])*r.follow[0] {
-		which = auxOver
-	}
-	return early(begin.pull[which] * h)
-}
-
-// locate finds the first moment within h at which a wish changes, to located seconds,
-// and leaves the step to just after it.
-func (r *runner) locate(begin *moving, h float64, to *trial) (float64, error) {
-	low, high := 0.0, h
-	var mid trial
-	for high-low > located {
-		at := (low + high) / 2
-		if err := r.try(begin, at, &mid); err != nil {
-			return 0, err
-		}
-		if r.wish(&mid.x, &mid.s) != r.w {
-			high = at
-		} else {
-			low = at
-		}
-	}
-	return high, r.try(begin, high, to)
 }
 
 // derate is what share of its output a charger gives, as warm as its place is: the

@@ -7,7 +7,6 @@ import (
 	"math"
 	"reflect"
 	"slices"
-	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -159,98 +158,6 @@ func TestGradeLineIsContinuous(t *testing.T) {
 			}
 		}
 	}
-}
-
-// Each note with a document that gives it and one that just does not.
-func TestNotesFire(t *testing.T) {
-	const fixed = `"alternator":{"label":"90/180 A","regulation":"fixed","knownBy":"test","volts":14.4}`
-	cases := []struct{ id, fires, not string }{
-		{"cable.burns", `{"pins":{"startSize":"4 mm2"}}`, `{"pins":{"startSize":"35 mm2"}}`},
-		{"cable.thin", `{"pins":{"startSize":"16 mm2"}}`, `{"pins":{"startSize":"35 mm2"}}`},
-		{"fuse.none", `{"pins":{"startSize":"4 mm2"}}`, `{"pins":{"startSize":"16 mm2"}}`},
-		{"fuse.over", `{"pins":{"startFuseA":200}}`, `{"pins":{"startFuseA":80}}`},
-		{"fuse.under", `{"pins":{"startFuseA":60}}`, `{"pins":{"startFuseA":70}}`},
-		{"fuse.sheet", `{"card":{"name":"own","outputA":30,"maxFuseA":60},"pins":{"startFuseA":80}}`,
-			`{"card":{"name":"own","outputA":30,"maxFuseA":80},"pins":{"startFuseA":80}}`},
-		{"emergency.crank", `{"aux":{"chemistry":"agm"},"pins":{"coupling":"changeover"},"schools":{"emergency":"crank"}}`,
-			`{"aux":{"chemistry":"agm"},"pins":{"coupling":"changeover"},"schools":{"emergency":"precharge"}}`},
-		{"emergency.share", `{"aux":{"chemistry":"lifepo4","capacityAh":300,"place":"seat"},"routes":{"startM":2,"auxM":0.3},` +
-			`"pins":{"coupling":"changeover","chargerA":20},"schools":{"emergency":"share"}}`,
-			`{"aux":{"chemistry":"agm","capacityAh":200},"pins":{"coupling":"changeover","chargerA":20},"schools":{"emergency":"share"}}`},
-		{"place.gas", `{"aux":{"chemistry":"flooded","place":"rear"}}`, `{"aux":{"chemistry":"flooded","place":"bonnet"}}`},
-		{"place.hot", `{"aux":{"chemistry":"lifepo4","place":"bonnet"}}`, `{"aux":{"chemistry":"agm","place":"bonnet"}}`},
-		{"place.unfit", `{"vehicle":{"kind":"wagon"},"aux":{"place":"trailer"}}`, `{"vehicle":{"kind":"tow-camper"},"aux":{"place":"trailer"}}`},
-		{"charger.short", `{"alternator":{"label":"55 A"},"use":{"dailyAh":60,"drivenHours":1}}`,
-			`{"alternator":{"label":"180 A"},"use":{"dailyAh":30,"drivenHours":1}}`},
-		{"charger.acceptance", `{"aux":{"capacityAh":50},"pins":{"chargerA":30}}`, `{"aux":{"capacityAh":60},"pins":{"chargerA":30}}`},
-		{"charger.far", `{"routes":{"startM":0.8,"auxM":6.2}}`, `{"routes":{"startM":5,"auxM":2}}`},
-		{"charger.hot", `{"bays":{"auxC":60}}`, `{"bays":{"auxC":50}}`},
-		{"alternator.half", `{"alternator":{"label":"55 A"},"pins":{"chargerA":30}}`, `{"alternator":{"label":"180 A"},"pins":{"chargerA":30}}`},
-		{"alternator.idle", `{"alternator":{"label":"55 A"}}`, `{"alternator":{"label":"150/250 A"}}`},
-		{"regulation.unknown", `{}`, `{"alternator":{"regulation":"variable"}}`},
-		{"method.pinned", `{"pins":{"coupling":"vsr"}}`, `{"pins":{"coupling":"dcdc"}}`},
-		{"relay.open", `{"pins":{"coupling":"vsr"},"aux":{"chemistry":"agm"}}`, `{` + fixed +
-			`,"pins":{"coupling":"vsr"},"aux":{"chemistry":"agm"}}`},
-		{"relay.surge", `{` + fixed + `,"pins":{"coupling":"vsr"},"aux":{"chemistry":"lifepo4"}}`, `{` + fixed +
-			`,"pins":{"coupling":"vsr"},"aux":{"chemistry":"agm"}}`},
-		{"relay.undercharge", `{` + fixed + `,"pins":{"coupling":"vsr"},"aux":{"chemistry":"calcium"}}`, `{` + fixed +
-			`,"pins":{"coupling":"vsr"},"aux":{"chemistry":"agm"}}`},
-		{"use.large", `{"aux":{"capacityAh":100},"use":{"dailyAh":90}}`, `{"aux":{"capacityAh":100},"use":{"dailyAh":80}}`},
-		{"return.hitch", `{"vehicle":{"kind":"tow-camper"},"pins":{"return":"chassis"}}`, `{"vehicle":{"kind":"tow-camper"}}`},
-	}
-	for _, c := range cases {
-		assert.Contains(t, jobtest.NoteIDs(jobtest.Plan(t, c.fires)), c.id)
-		assert.NotContains(t, jobtest.NoteIDs(jobtest.Plan(t, c.not)), c.id)
-	}
-}
-
-// A cure that sets a field, taken, removes its note.
-func TestCuresCure(t *testing.T) {
-	for _, doc := range []string{`{"pins":{"startSize":"4 mm2"}}`, `{"pins":{"startFuseA":200}}`, `{"pins":{"startFuseA":60}}`,
-		`{"aux":{"chemistry":"flooded","place":"rear"}}`, `{"pins":{"coupling":"vsr"}}`, `{"alternator":{"label":"55 A"},"pins":{"chargerA":40}}`,
-		`{"vehicle":{"kind":"tow-camper"},"pins":{"return":"chassis"}}`, `{"aux":{"capacityAh":50},"pins":{"chargerA":30}}`} {
-		before := jobtest.Plan(t, doc)
-		cured := 0
-		for _, n := range before.Notes {
-			for _, c := range n.Cures {
-				if c.Path == "" {
-					continue
-				}
-				after := jobtest.Plan(t, withField(t, doc, c.Path, c.Value))
-				assert.NotContains(t, texts(after), n.Text, "%s by %q", n.ID, c.Label)
-				cured++
-			}
-		}
-		assert.Positive(t, cured, doc)
-	}
-}
-
-func texts(p plan.Plan) []string {
-	all := []string{}
-	for _, n := range p.Notes {
-		all = append(all, n.Text)
-	}
-	return all
-}
-
-// withField is a document with a field set as a screen sets it; empty takes it out.
-func withField(t *testing.T, doc, path, value string) string {
-	t.Helper()
-	var raw map[string]any
-	require.NoError(t, json.Unmarshal([]byte(doc), &raw))
-	section, key, _ := strings.Cut(path, ".")
-	inner, _ := raw[section].(map[string]any)
-	if inner == nil {
-		inner = map[string]any{}
-	}
-	inner[key] = value
-	if value == "" {
-		delete(inner, key)
-	}
-	raw[section] = inner
-	b, err := json.Marshal(raw)
-	require.NoError(t, err)
-	return string(b)
 }
 
 // More copper never lowers the far voltage.

@@ -2,17 +2,12 @@ package study
 
 import (
 	"fmt"
-	"math"
 	"strings"
 
-	"epitrope/core/circuit"
 	"epitrope/core/coupling"
-	"epitrope/core/day"
 	"epitrope/core/design"
 	"epitrope/core/job"
 	"epitrope/core/judge"
-	"epitrope/core/modes"
-	"epitrope/core/rig"
 	"epitrope/core/run"
 	"epitrope/core/section"
 	"epitrope/core/verdict"
@@ -72,76 +67,6 @@ func (t trier) options(path, now string, values []string, tell teller) []SchoolO
 		list = append(list, SchoolOption{Value: v, Label: field.Show(v), Comes: comes, Now: v == now, Level: level})
 	}
 	return list
-}
-
-// leftOn says what a signal does with the key where somebody leaves it.
-func leftOn(d *design.Design, position string, k design.KeyState) (string, verdict.Level) {
-	if !d.Wired() {
-		return "This coupling needs no signal.", verdict.Good
-	}
-	m := modes.ModeAt(d, position, k, "no")
-	level := map[string]verdict.Level{"normal": verdict.Good, "caution": verdict.Caution, "forbidden": verdict.Bad}[m.Verdict]
-	return fmt.Sprintf("Key %s, engine stopped: %s", k.Key, m.Why), level
-}
-
-func (t trier) signal() School {
-	s := School{ID: "signal", Ask: "Automatic signal or a switch?", Path: "day.trigger",
-		Default: "Automatic: a switch works where no engine signal can be found, and is forgotten."}
-	s.Options = t.options(s.Path, t.now.Facts.Day.Trigger, []string{"running", "switch"},
-		func(d *design.Design, v string) (string, verdict.Level) {
-			position := design.NoSwitch
-			if v == "switch" {
-				position = design.SwitchOn
-			}
-			return leftOn(d, position, design.KeyState{Key: "off", Engine: "stopped"})
-		})
-	return s
-}
-
-func (t trier) inSeries() School {
-	s := School{ID: "series", Ask: "A switch in series with the signal?", Path: "schools.inSeries",
-		Default: "None; as an option it lets the driver choose the sun instead of the engine."}
-	now := map[bool]string{true: "yes", false: "no"}[t.now.Facts.Schools.InSeries]
-	s.Options = t.options(s.Path, now, []string{"no", "yes"}, func(d *design.Design, v string) (string, verdict.Level) {
-		if !d.Wired() {
-			return "This coupling needs no signal.", verdict.Good
-		}
-		if v == "no" {
-			return "Nothing to forget: it charges whenever the signal is live.", verdict.Good
-		}
-		off := modes.ModeAt(d, design.SwitchOff, design.KeyState{Key: "on", Engine: "running"}, "no")
-		on, level := leftOn(d, design.SwitchOn, design.KeyState{Key: "off", Engine: "stopped"})
-		return "Off, engine running: " + off.Why + " On: " + on, level
-	})
-	return s
-}
-
-func (t trier) feedPoint() School {
-	s := School{ID: "feed", Ask: "Which feed point?", Path: "day.trigger",
-		Default: "One that is live only while the engine runs, then 15; never one that is live with the key out."}
-	keys := map[string]design.KeyState{"running": {Key: "on", Engine: "stopped"}, "ignition": {Key: "on", Engine: "stopped"},
-		"accessory": {Key: "accessory", Engine: "stopped"}}
-	s.Options = t.options(s.Path, t.now.Facts.Day.Trigger, []string{"running", "ignition", "accessory"},
-		func(d *design.Design, v string) (string, verdict.Level) {
-			return leftOn(d, modes.Switches(d)[0], keys[v])
-		})
-	return s
-}
-
-func (t trier) delay() School {
-	s := School{ID: "delay", Ask: "Does charging wait after a start?", Path: "schools.delayMin",
-		Default: "No timer; some minutes let the start battery recover first."}
-	for _, min := range []float64{0, 3, 10} {
-		d := t.with(s.Path, min)
-		out := d.StateBy("early").OutA
-		crankAh := d.Facts.CrankA.Value * 2 / 3600
-		recovers := crankAh / math.Max(0.5, (d.Facts.RegulatedV.Value/d.Facts.N-design.SurfaceV)/circuit.RechargeOhm) * 60
-		s.Options = append(s.Options, SchoolOption{Value: working.Plain(min, "", 0), Label: working.Plain(min, "min", 0),
-			Now: d.Facts.Schools.DelayMin.Value == t.now.Facts.Schools.DelayMin.Value, Level: verdict.Good,
-			Comes: fmt.Sprintf("Each start leaves out %s of charging; two seconds of cranking take %s, back in the start battery after about %s.",
-				working.Text(out*min/60, "Ah", 1), working.Text(crankAh, "Ah", 2), working.Text(recovers, "min", 0))})
-	}
-	return s
 }
 
 func (t trier) device() School {
@@ -334,62 +259,4 @@ func (t trier) supply() School {
 	}
 	s.Options = []SchoolOption{kit, loose}
 	return s
-}
-
-func (t trier) emergency() School {
-	s := School{ID: "emergency", Ask: "How is the engine started from the aux battery?", Path: "schools.emergency",
-		Default: "Joined for ten seconds first: cranking current is more than the fuse bears."}
-	d := t.now
-	pre, crank := d.StateBy("precharge"), d.StateBy("joined")
-	flow := math.Abs(circuit.Had(pre.Solved.Through("contact")))
-	tenS, tenMin, quarter := movedByJoin(d)
-	for _, v := range []string{"precharge", "share", "crank"} {
-		field, _ := job.FieldAt(s.Path)
-		o := SchoolOption{Value: v, Label: field.Show(v), Now: d.Facts.Schools.Emergency == v, Level: verdict.Good}
-		switch v {
-		case "precharge":
-			o.Comes = fmt.Sprintf("%s begin to flow into a flat start battery; ten seconds move %s: %s.", working.Text(flow, "A", 0),
-				working.Text(tenS, "Ah", 2), section.FusesAt(d, flow))
-		case "share":
-			o.Comes = fmt.Sprintf("Ten to fifteen minutes move %s to %s into it.", working.Text(tenMin, "Ah", 1), working.Text(quarter, "Ah", 1))
-		default:
-			through := math.Abs(circuit.Had(crank.Solved.Through("contact")))
-			opens := section.FusesAt(d, through)
-			if d.MayOpen(through, design.LongStartS) {
-				o.Level = verdict.Bad
-			}
-			o.Comes = fmt.Sprintf("The starter gets %s, of it %s through the join: %s.",
-				working.Text(circuit.Had(crank.Solved.Through("starter")), "A", 0), working.Text(through, "A", 0), opens)
-			if bears := d.Contact.CrankA; through > bears && bears > 0 {
-				o.Level = verdict.Bad
-				o.Comes += fmt.Sprintf(" The contact bears %s for seconds.", working.Text(bears, "A", 0))
-			}
-		}
-		s.Options = append(s.Options, o)
-	}
-	return s
-}
-
-// movedByJoin is what goes into a flat start battery in ten seconds, ten and fifteen
-// minutes of being joined to a full aux battery, in Ah; run through time.
-func movedByJoin(d *design.Design) (tenS, tenMin, quarter float64) {
-	rig := rig.Of(d, rig.Nominal)
-	rig.Start.SOC, rig.Aux.SOC, rig.Solar, rig.HouseA = design.FlatSOC, 1, nil, 0
-	moved, lastT, lastA := 0.0, 0.0, 0.0
-	watch := func(f day.Frame) {
-		moved += (f.T - lastT) * (lastA + f.StartA) / 2 / 3600
-		lastT, lastA = f.T, f.StartA
-		switch {
-		case f.T <= 10:
-			tenS = moved
-		case f.T <= 600:
-			tenMin = moved
-		}
-		quarter = moved
-	}
-	pattern := day.Pattern{{Kind: day.Joined, Seconds: 10}, {Kind: day.Joined, Seconds: 590}, {Kind: day.Joined, Seconds: 300}}
-	if _, err := day.Run(rig, pattern, day.Conditions{OutsideC: design.WarmC}, day.Options{Watch: watch}); err != nil {
-		return 0, 0, 0
-	}
-	return max(0, tenS), max(0, tenMin), max(0, quarter)
 }

@@ -1,0 +1,132 @@
+package day
+
+import (
+	"fmt"
+
+	"epitrope/core/coupling"
+	"epitrope/core/working"
+)
+
+// triggered says whether a signal is live.
+func (r *runner) triggered(by Trigger) bool {
+	switch by {
+	case Switched:
+		return true
+	case Ignition:
+		return r.now.kind.live() && !r.on.stalled
+	case Accessory:
+		return r.now.kind.live() && !r.now.kind.cranks() && !r.on.stalled
+	case Dead:
+		return false
+	case Sensed:
+		return r.on.engine
+	}
+	return r.now.running
+}
+
+// bypassS is how long a high-current stage looks before it acts. Source: from memory.
+const bypassS = 5.0
+
+// switchDetection lets a charger without a signal take the engine for running, or stopped,
+// once its input was high, or low, for long enough.
+func (r *runner) switchDetection(w wishes) bool {
+	c := r.rig.Charger
+	if c == nil || c.By != Sensed {
+		return false
+	}
+	if !w.engine {
+		r.on.engineAt = never
+		return false
+	}
+	_, after := c.Senses.Wants(r.on.engine, r.s.sensedV/r.rig.N, 0)
+	if r.on.engineAt == never {
+		r.on.engineAt = r.t + after
+	}
+	if r.t < r.on.engineAt-located {
+		return false
+	}
+	r.on.engine, r.on.engineAt = !r.on.engine, never
+	volts, word := working.Text(r.s.sensedV, "V", 1), "stopped"
+	if r.on.engine {
+		word = "running"
+	}
+	r.happened("charger.takes."+word, "coupling", "the charger takes the engine for "+word+", at "+volts)
+	if r.on.engine != r.now.running {
+		r.result.Verdict.Mistaken++
+	}
+	return true
+}
+
+func (r *runner) switchCharger(w wishes) bool {
+	c := r.rig.Charger
+	if c == nil {
+		return false
+	}
+	j := r.rig.Join
+	cutOff := j != nil && (j.Rest != "" || j.By == ByBypass) && r.on.joined // its input is open, or it is bypassed
+	if !r.triggered(c.By) || cutOff {
+		r.on.chargeAt, r.on.restartAt = never, never
+		if r.on.charging {
+			r.on.charging, r.on.stage, r.on.stageAt = false, coupling.Resting, never
+			why := "its trigger is dead"
+			if cutOff {
+				why = "the batteries are joined past it"
+			}
+			r.happened("charger.off", "coupling", "the charger rests: "+why)
+			return true
+		}
+		return false
+	}
+	if r.on.charging {
+		if !w.starved {
+			return false
+		}
+		r.on.charging, r.on.stage, r.on.stageAt = false, coupling.Resting, never
+		r.on.restartAt = r.t + c.RestartS
+		r.result.Verdict.Starved++
+		r.happened("charger.starved", "coupling", "the charger stops: its input is below "+working.Text(c.CutOutV*r.rig.N, "V", 1))
+		return true
+	}
+	if r.on.restartAt < never {
+		if r.t < r.on.restartAt-located || !w.restart {
+			return false
+		}
+	} else if r.on.chargeAt == never {
+		r.on.chargeAt = r.t + c.DelayS
+	}
+	if r.on.restartAt == never && r.t < r.on.chargeAt-located {
+		return false
+	}
+	r.on.charging, r.on.chargeAt, r.on.restartAt = true, never, never
+	r.begin(coupling.Bulk)
+	r.happened("charger.on", "coupling", "the charger begins: bulk")
+	return true
+}
+
+func (r *runner) begin(stage coupling.Stage) {
+	r.on.stage, r.on.stageFrom, r.on.stageAt = stage, r.t, never
+	r.efficiency = r.efficiencyAt(&r.s)
+}
+
+func (r *runner) switchStage(w wishes) bool {
+	c := r.rig.Charger
+	if c == nil || !r.on.charging {
+		return false
+	}
+	if !w.stage {
+		r.on.stageAt = never
+		return false
+	}
+	next, after := c.Stages.Next(r.on.stage, r.s.outV/r.rig.N, r.s.chargerOutA/c.OutputA, r.t-r.on.stageFrom)
+	if after > 0 {
+		if r.on.stageAt == never {
+			r.on.stageAt = r.t + after
+		}
+		if r.t < r.on.stageAt-located {
+			return false
+		}
+	}
+	r.begin(next)
+	r.happened("charger."+next.String(), "coupling", fmt.Sprintf("the charger goes to %s, at %s", next, working.Text(r.s.outV, "V", 2)))
+	return true
+}

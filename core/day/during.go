@@ -1,0 +1,89 @@
+package day
+
+import (
+	"math"
+
+	"epitrope/core/alternator"
+)
+
+// Vehicle loads besides driving. Source: common practice, no source: 20–50 mA asleep,
+// 8 A with the ignition on, two headlamps and tail lamps 10 A.
+const (
+	asleepA = 0.03
+	keyA    = 8.0
+	lampsA  = 10.0
+)
+
+// during is what holds from now on, until the segment ends or the clock changes
+// something.
+func (r *runner) during(s Segment, end float64) now {
+	if r.on.stalled && s.Kind.live() {
+		s = Segment{Kind: Park, Seconds: s.Seconds, Own: s.Own}
+	} else {
+		r.on.stalled = false
+	}
+	n := now{kind: s.Kind, running: s.Kind.Runs(), airC: or(s.Own.AirC, r.cond.OutsideC), until: end}
+	rpm := s.rpm() * alternator.Ratio
+	machine := r.rig.Machine.Label
+	n.outputA, n.windingK = machine.Output(rpm), alternator.Winding.Value(0, 1, 1, machine.RatedA, alternator.Slowness(rpm))
+	if m := r.rig.Second; m != nil {
+		n.secondA = m.Label.Output(rpm)
+	}
+	clock := math.Mod(r.t/hour+firstHour, 24)
+	switch {
+	case n.running:
+		n.vehicleA = r.rig.VehicleA
+		if clock >= 18 || clock < 7 {
+			n.vehicleA = r.rig.LampsA
+		}
+	case s.Kind == Lamps:
+		n.vehicleA = lampsA
+	case s.Kind.live():
+		n.vehicleA = keyA
+	default:
+		n.vehicleA = asleepA
+	}
+	n.houseA = or(s.Own.LoadA, r.rig.HouseA*houseShare(clock))
+	n.until = math.Min(end, r.t+hour*houseUntil(clock))
+	if solar := r.rig.Solar; solar != nil {
+		var until float64
+		n.sun, until = sun(clock, solar.Hours)
+		n.sun = or(s.Own.Sun, n.sun)
+		n.until = math.Min(n.until, r.t+hour*until)
+	}
+	return n
+}
+
+// or is what is said, or what holds otherwise.
+func or(said *float64, otherwise float64) float64 {
+	if said != nil {
+		return *said
+	}
+	return otherwise
+}
+
+// The use of a day: a third of it in four hours of the evening. Source: assumed.
+func houseShare(clock float64) float64 {
+	if clock >= 18 && clock < 22 {
+		return 2.0
+	}
+	return 0.8
+}
+
+func houseUntil(clock float64) float64 {
+	for _, at := range []float64{7, 18, 22, 24} {
+		if clock < at-1e-9 {
+			return at - clock
+		}
+	}
+	return 7
+}
+
+// How finely a run steps. located is how closely an event is found, in s.
+const (
+	located   = 0.005
+	firstS    = 2.0
+	longestS  = 900.0
+	shortestS = 1e-4
+	mostSteps = 3_000_000
+)

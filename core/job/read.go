@@ -1,0 +1,157 @@
+package job
+
+import (
+	"encoding/json"
+	"fmt"
+	"math"
+	"strconv"
+	"strings"
+	"unicode/utf8"
+
+	"epitrope/core/alternator"
+	"epitrope/core/cable"
+	"epitrope/core/day"
+	"epitrope/core/unit"
+	"epitrope/core/working"
+)
+
+// Allowed says in words what the field takes, in a system of n × 12 V.
+func (f Field) Allowed(n float64) string {
+	switch f.Kind {
+	case Choice, Level:
+		values := make([]string, len(f.Choices))
+		for i, c := range f.Choices {
+			values[i] = c.Value
+		}
+		return strings.TrimSpace("one of " + strings.Join(values, ", ") + " " + f.Unit)
+	case CableKey:
+		return "a cable size such as " + f.Example
+	case LabelKey:
+		return fmt.Sprintf("a label such as 180 A or 90/180 A, %d to %d A", alternator.MinRatedA, alternator.MaxRatedA)
+	case Driving:
+		return fmt.Sprintf("what it does and for how long, up to %.0f days, such as %s", day.MaxDays, f.Example)
+	case Date:
+		return unit.DateAllowed
+	case Text:
+		return fmt.Sprintf("text of up to %.0f characters", f.Max)
+	}
+	low, high := f.limits(n)
+	return fmt.Sprintf("%s to %s, such as %s", working.Plain(low, "", 2), working.Plain(high, f.Unit, 2), f.dim(n).Example)
+}
+
+func (f Field) limits(n float64) (low, high float64) {
+	if !f.PerSystem {
+		n = 1
+	}
+	return f.Min * n, f.Max * n
+}
+
+// Read takes a value as it stands in JSON, or as typed, and returns it in the
+// document's own form. The error says what is wrong and what is allowed.
+func (f Field) Read(value any, n float64) (any, error) {
+	switch f.Kind {
+	case Text:
+		return f.readText(value)
+	case Driving:
+		return f.readDriving(value)
+	case Date:
+		text := fmt.Sprint(value)
+		_, _, _, err := unit.Date(text)
+		return text, err
+	case Choice:
+		return f.readChoice(value)
+	case Level:
+		return f.readLevel(value)
+	case Number:
+		return f.readNumber(value, n)
+	case CableKey:
+		text, ok := value.(string)
+		if !ok {
+			return nil, fmt.Errorf("is not a cable's name")
+		}
+		size, err := cable.Parse(text)
+		return size.Label, err
+	default:
+		text := fmt.Sprint(value)
+		label, err := alternator.ParseLabel(text)
+		return label.String(), err
+	}
+}
+
+func (f Field) readText(value any) (any, error) {
+	text, ok := value.(string)
+	if !ok {
+		return nil, fmt.Errorf("is not text")
+	}
+	if count := utf8.RuneCountInString(text); float64(count) > f.Max {
+		return nil, fmt.Errorf("has %d characters", count)
+	}
+	return text, nil
+}
+
+func (f Field) readDriving(value any) (any, error) {
+	text, err := f.readText(value)
+	if err != nil || text == "" {
+		return text, err
+	}
+	_, err = day.ParsePattern(text.(string))
+	return text, err
+}
+
+func (f Field) readChoice(value any) (any, error) {
+	for _, c := range f.Choices {
+		if c.Value == value {
+			return c.Value, nil
+		}
+	}
+	return nil, fmt.Errorf("is not known")
+}
+
+func (f Field) readLevel(value any) (any, error) {
+	text := strings.TrimSpace(strings.TrimSuffix(strings.TrimSpace(fmt.Sprint(value)), f.Unit))
+	for _, c := range f.Choices {
+		if c.Value == text {
+			return strconv.ParseFloat(text, 64)
+		}
+	}
+	return nil, fmt.Errorf("is not one of them")
+}
+
+func (f Field) readNumber(value any, n float64) (any, error) {
+	var v float64
+	var err error
+	switch typed := value.(type) {
+	case json.Number:
+		v, err = typed.Float64()
+	case float64:
+		v = typed
+	case string:
+		v, err = f.dim(n).Parse(typed)
+	default:
+		err = fmt.Errorf("is not a quantity")
+	}
+	if err != nil {
+		return nil, err
+	}
+	low, high := f.limits(n)
+	if math.IsNaN(v) || v < low || v > high {
+		return nil, fmt.Errorf("is out of range")
+	}
+	return working.Round(v, 4), nil
+}
+
+// Show is a value of the field as shown.
+func (f Field) Show(value any) string {
+	switch v := value.(type) {
+	case float64:
+		return working.Plain(v, f.Unit, max(f.Digits, 1))
+	case string:
+		for _, c := range f.Choices {
+			if c.Value == v {
+				return c.Label
+			}
+		}
+		return v
+	}
+	return fmt.Sprint(value)
+}

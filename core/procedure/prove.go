@@ -1,0 +1,119 @@
+package procedure
+
+import (
+	"epitrope/core/section"
+	"epitrope/core/working"
+)
+
+func (b *builder) check() {
+	b.add(Step{ID: "hold-connect", Stage: Check, Hold: true, Title: "Before any battery is connected",
+		What: "Every nut, every boot, every fuse out. Resistance of each return from the device to the start battery's minus.",
+		Tool: "multimeter", Minutes: 2 * lookMin,
+		After:  append(b.of(Remove, Join, Fit, EndOf), "hold-cover"),
+		Figure: "returns under 0.1 Ω with a common meter; no beep from plus to minus",
+		Checks: []string{"all fuses out", "terminals booted", "aux battery clamped", "labels at both ends",
+			"nothing loose left in the engine space"}})
+}
+
+func (b *builder) live() {
+	b.add(Step{ID: "aux-negative-on", Of: []string{"aux"}, Stage: Live, Title: "Aux battery's negative on",
+		What: "Its plus side ends at F2, which is out.", Where: "aux battery", Minutes: smallMin, After: []string{"hold-connect"},
+		Tool: "insulated spanner"})
+	b.add(Step{ID: "negative-on", Of: []string{"start"}, Stage: Live, Title: "Start battery's negative on",
+		What: "Last on: on the chassis side of a battery sensor.", Where: "start battery", Minutes: smallMin, After: []string{"aux-negative-on"},
+		Tool: "insulated spanner"})
+	b.add(Step{ID: "hold-fuses", Stage: Check, Hold: true, Title: "Before the fuses: polarity at each holder",
+		What: "Both sides of every holder against minus, one by one.", Tool: "multimeter", Minutes: lookMin, After: []string{"negative-on"},
+		Checks: b.polarity()})
+	last := "hold-fuses"
+	for _, id := range []string{"f2", "f1", "f4", "f5", "f3"} {
+		c, ok := b.p.System.Component(id)
+		if !ok {
+			continue
+		}
+		b.add(Step{ID: "fuse-" + id, Of: []string{id}, Stage: Live, Title: "Fuse " + c.Name + " in", What: c.Rating + ".", Minutes: smallMin,
+			After: []string{last}, Checks: []string{"rating read off the fuse itself"}})
+		last = "fuse-" + id
+	}
+	if b.has("x1") {
+		b.add(Step{ID: "plug", Of: []string{"x1"}, Stage: Live, Title: "Plug the trailer in",
+			What: "After its polarity was measured at the socket.", Minutes: smallMin, After: []string{last},
+			Checks: []string{"plus on plus, minus on minus"}})
+	}
+}
+
+func (b *builder) polarity() []string {
+	var list []string
+	for _, c := range b.p.System.Components {
+		if c.Kind == "fuse" {
+			list = append(list, c.Name+": battery side plus, the other side dead")
+		}
+	}
+	return list
+}
+
+func (b *builder) prove() {
+	after := b.of(Live)
+	state := func(id string) section.State {
+		for _, s := range b.p.States {
+			if s.ID == id {
+				return s
+			}
+		}
+		return section.State{}
+	}
+	cruise := state("cruise")
+	step := func(id, title, what, figure string, checks ...string) {
+		b.add(Step{ID: "prove-" + id, Stage: Prove, Title: title, What: what, Figure: figure, Tool: "multimeter, clamp meter", Minutes: proveMin,
+			After: after, Checks: checks})
+	}
+	step("running", "Engine on: start battery", "Across its posts, at a fast idle.", working.Text(cruise.StartV, "V", 1))
+	step("current", "Current into the aux battery", "By clamp, from a part-discharged battery, with sun and mains off.",
+		working.Text(cruise.OutA, "A", 0))
+	step("input", "Volts at the coupling's input", "Across both its terminals, at that current.", working.Text(cruise.InV, "V", 2))
+	step("aux", "Volts at the aux battery", "Across its posts, at that current: volts alone mislead.", working.Text(cruise.AuxV, "V", 2))
+	step("drops", "Drop across each fuse, joint and return",
+		"Under load, on both legs. What stands below is at the most that flows; at less it is less in proportion. Ten times as much is a bad "+
+			"joint.", "", b.drops()...)
+	step("warm", "Joints after thirty minutes", "By hand or thermometer: none warmer than its cable.", "")
+	step("off", "Engine off: it opens", "The coupling lets go after its delay; headlights speed a relay up.", "0 A between the batteries")
+	if b.has("feed") {
+		step("asleep", "Signal in every position of the key", "At the coupling's input, against minus.", "", b.signalled()...)
+	}
+	b.add(Step{ID: "hold-handover", Stage: Check, Hold: true, Title: "Before handover",
+		What: "Readings within what was expected; open items cleared; owner card explained.", Minutes: lookMin, After: b.of(Prove),
+		Checks: []string{"every reading within its band", "each configuration lead measured", "temporary states tagged", "owner card explained"}})
+}
+
+// drops are what fuses, joints and returns lose at the most.
+func (b *builder) drops() []string {
+	list := []string{}
+	for _, c := range b.p.Columns {
+		if c.Kind == "fuse" {
+			list = append(list, c.Name+": "+working.Text(c.DropV, "V", 2))
+		}
+	}
+	for _, j := range b.p.Joints {
+		list = append(list, j.Name+": "+j.Text)
+	}
+	for _, r := range b.p.Returns {
+		if r.Loses != "" {
+			list = append(list, "return, "+r.Text+": "+r.Loses)
+		}
+	}
+	return list
+}
+
+// signalled are the positions in which the signal is looked at, with what it has to be.
+func (b *builder) signalled() []string {
+	list := []string{}
+	for _, e := range b.p.Signal.Expected {
+		list = append(list, e.At+": "+e.Is())
+	}
+	return list
+}
+
+func (b *builder) hand() {
+	b.add(Step{ID: "hand-over", Stage: Hand, Title: "Hand over",
+		What: "What it does, what its lamp means, what never to do, when to have it looked at.", Minutes: 15, After: []string{"hold-handover"}})
+}
