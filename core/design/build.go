@@ -1,6 +1,7 @@
 package design
 
 import (
+	"epitrope/core/cable"
 	"epitrope/core/coupling"
 	"epitrope/core/job"
 	"epitrope/core/protect"
@@ -47,6 +48,14 @@ func (d *Design) CouplingAt() job.Point {
 // it: what has no charger, and a charger that stays in the tow vehicle.
 func (d *Design) AtStart() bool {
 	return d.Kind.AtStart() || d.Kind == coupling.DCDC && d.Facts.Place.Trailer
+}
+
+// CouplingBay is the place that the coupling sits in.
+func (d *Design) CouplingBay() cable.Bay {
+	if d.AtStart() {
+		return d.Start.Bay
+	}
+	return d.Aux.Bay
 }
 
 // Crosses says whether a run goes over the trailer's plug.

@@ -51,7 +51,7 @@ func (d *Design) isolate(of string, l *run.Sized, at system.Terminal, lengthM fl
 	if at.Component != "f1" {
 		from, to = near, at
 	}
-	d.wire("q1a", of, system.Feed, from, to, l, link, lugs)
+	d.lead("q1", "q1a", of, from, to, l, link, lugs)
 	return far, lengthM - link
 }
 
@@ -152,9 +152,9 @@ func (d *Design) houseWires() {
 		return
 	}
 	l := &d.House
-	d.wire("h1a", "h1", system.Feed, d.AuxBus(), term("f4", "in"), l, l.Bare(), lugs)
+	d.lead("f4", "h1a", "h1", d.AuxBus(), term("f4", "in"), l, l.Bare(), lugs)
 	d.wire("h1", "h1", system.Feed, term("f4", "out"), term("q3", "1"), l, l.LengthM.Value-2*l.Bare(), lugs)
-	d.wire("h1b", "h1", system.Feed, term("q3", "2"), term("house", "30"), l, l.Bare(), lugs)
+	d.lead("q3", "h1b", "h1", term("q3", "2"), term("house", "30"), l, l.Bare(), lugs)
 	d.wire("h1n", "h1", system.Return, term("house", "31"), d.houseMinus(), l, l.ReturnM, lugs)
 }
 
@@ -189,7 +189,8 @@ func (d *Design) attach() {
 			Device: system.Load{Ohm: d.WinchOhm()}})
 	}
 	d.System.Soldered = d.Facts.Schools.Termination == "solder"
-	d.System.Ends = system.Ends{Start: d.Arrives(), Aux: d.Leaves(), Minus: d.minusAtCoupling()}
+	d.System.Ends = system.Ends{Source: d.source(), Bank: term("aux", "30"), Coupling: "coupling", Start: d.Arrives(), Aux: d.Leaves(),
+		Minus: d.minusAtCoupling()}
 }
 
 // winchWire is the winch's own lead, as it was found.
@@ -201,7 +202,8 @@ func (d *Design) winchWire() {
 	if d.Facts.Extras.WinchFrom == job.WinchAtAux {
 		from = d.AuxBus()
 	}
-	d.System.Join(system.Wire{ID: "w1", Run: "winch", Role: system.Feed, From: from, To: term("w1", "30"), LengthM: 1, Ohm: run.LeadOhm,
+	d.System.Join(system.Wire{ID: "w1", Run: "winch", Beside: "w1", Role: system.Feed, From: from, To: term("w1", "30"), LengthM: 1,
+		Ohm:      run.LeadOhm,
 		Existing: true})
 }
 

@@ -210,8 +210,8 @@ func (d *Design) linkWires() {
 	if d.Kind == coupling.DCDCChangeover {
 		from = term("k1", "87a")
 	}
-	d.wire("k1a", "c1", system.Feed, from, term("coupling", "30"), &d.Start, d.Start.Link(), lugs)
-	d.wire("k1b", "c2", system.Feed, term("coupling", "out"), d.Leaves(), &d.Aux, d.Aux.Link(), lugs)
+	d.lead("k1", "k1a", "c1", from, term("coupling", "30"), &d.Start, d.Start.Link(), lugs)
+	d.lead("k1", "k1b", "c2", term("coupling", "out"), d.Leaves(), &d.Aux, d.Aux.Link(), lugs)
 }
 
 // addLinks counts the links' four ends in series with the runs.

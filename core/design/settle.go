@@ -47,11 +47,8 @@ func (d *Design) StateBy(id string) State {
 // IdleState is idling, hot, lamps on.
 func (d *Design) IdleState() State { return d.StateBy("idle") }
 
-// Across is the voltage between two nodes; no minus means ground.
+// Across is the voltage between two nodes; 0 where there is no such node.
 func (s *State) Across(plus, minus string) float64 {
-	if minus == "" {
-		minus = "0"
-	}
 	return circuit.Had(s.Solved.Across(plus, minus))
 }
 

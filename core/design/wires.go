@@ -20,6 +20,12 @@ func (d *Design) wire(id, of string, role system.Role, from, to system.Terminal,
 		Ohm: cable.Resistance.Value(size.OhmPerM(), lengthM, cable.Alpha, l.Trial.ConductorC)})
 }
 
+// lead joins two terminals by a short feed wire beside a part.
+func (d *Design) lead(part, id, of string, from, to system.Terminal, l *run.Sized, lengthM float64, joints system.Joints) {
+	d.wire(id, of, system.Feed, from, to, l, lengthM, joints)
+	d.System.Wires[len(d.System.Wires)-1].Beside = part
+}
+
 func (d *Design) feedWires() {
 	d.System.Join(system.Wire{ID: "lead", Run: "lead", Role: system.Feed, From: term("alternator", "B+"), To: term("start", "30"), LengthM: 1,
 		Ohm: run.LeadOhm, Existing: true})
@@ -27,7 +33,7 @@ func (d *Design) feedWires() {
 	if d.Facts.Schools.Takeoff == "stud" {
 		first.From += run.LeadOhm
 	}
-	d.wire("c1a", "c1", system.Feed, d.source(), term("f1", "in"), &d.Start, d.Start.Bare(), first)
+	d.lead("f1", "c1a", "c1", d.source(), term("f1", "in"), &d.Start, d.Start.Bare(), first)
 	behindF1, c1M := term("f1", "out"), d.Start.LengthM.Value-d.Start.Bare()
 	beforeF2, c2M := term("f2", "in"), d.Aux.LengthM.Value-d.Aux.Bare()
 	post := term("aux", "30")
@@ -44,7 +50,7 @@ func (d *Design) feedWires() {
 	}
 	d.through("c1", &d.Start, behindF1, d.Arrives(), c1M)
 	d.through("c2", &d.Aux, d.Leaves(), beforeF2, c2M)
-	d.wire("c2c", "c2", system.Feed, term("f2", "out"), post, &d.Aux, d.Aux.Bare(), lugs)
+	d.lead("f2", "c2c", "c2", term("f2", "out"), post, &d.Aux, d.Aux.Bare(), lugs)
 }
 
 // through joins two terminals, by way of the trailer plug where the run crosses it. The

@@ -201,9 +201,6 @@ func (n *net) between(from, to int) []int {
 	return back
 }
 
-// linkWires are the short wires that join a part to the one beside it.
-var linkWires = map[string]bool{"c1a": true, "c2c": true, "q1a": true, "h1a": true, "h1b": true, "w1": true, "k1a": true, "k1b": true}
-
 // place gives every part its place on the grid, and returns the grid's size.
 func (n *net) place(slots []slot) (w, h int) {
 	columns := 0
@@ -262,7 +259,7 @@ func (n *net) gaps(slots []slot, columns int) []int {
 		switch {
 		case l.label == "":
 			gap[c] = max(gap[c], bareGap)
-		case linkWires[l.wire.ID]:
+		case l.wire.Beside != "":
 			gap[c] = max(gap[c], linkGap)
 		case l.wire.Role == system.Feed:
 			gap[c] = max(gap[c], runGap)

@@ -4,11 +4,12 @@ import (
 	"fmt"
 	"strings"
 
+	"epitrope/core/cable"
 	"epitrope/core/coupling"
 	"epitrope/core/design"
-	"epitrope/core/job"
 	"epitrope/core/parts"
 	"epitrope/core/run"
+	"epitrope/core/system"
 	"epitrope/core/verdict"
 	"epitrope/core/working"
 )
@@ -48,42 +49,28 @@ func Chain(d *design.Design) []Link {
 		}
 		list = append(list, l)
 	}
-	isolator := func(at string, l *run.Sized) {
-		if at == d.Facts.Extras.Isolator {
-			add("q1", "Q1 "+d.Isolator().Label, l.Amps, d.Isolator().ContinuousA*parts.ContactFactor(l.Bay.AmbientC),
-				heated(d.Isolator().ContinuousA, l.Bay.AmbientC))
+	inHeat := func(column, name string, amps, ratingA float64, bay cable.Bay) {
+		add(column, name, amps, ratingA*parts.ContactFactor(bay.AmbientC), heated(ratingA, bay.AmbientC))
+	}
+	for _, s := range d.System.Way() {
+		l := d.Leg(s)
+		switch {
+		case s.ID == d.System.Ends.Coupling:
+			if name, ratingA := contactInSeries(d); ratingA > 0 {
+				inHeat(s.ID, name, d.Start.Amps, ratingA, d.CouplingBay())
+			}
+		case s.Component == nil:
+			add(s.ID, strings.ToUpper(s.ID)+" "+l.Trial.Size.Copper(), l.Amps, l.Trial.AmpacityA,
+				fmt.Sprintf("where it lies, %s insulation", d.Facts.Insulation.Label))
+		case s.Component.Kind == system.KindFuse:
+			add(s.ID, s.Component.Name+" "+l.Fuse.Label(), l.Amps, l.Fuse.RatingA*l.Fuse.Family.Holds(l.Bay.AmbientC),
+				fmt.Sprintf("what it holds for hours at %s", working.Text(l.Bay.AmbientC, "°C", 0)))
+		case s.Component.Kind == system.KindSwitch:
+			inHeat(s.ID, s.Component.Name+" "+d.Isolator().Label, l.Amps, d.Isolator().ContinuousA, l.Bay)
+		case s.Component.Kind == system.KindPlug:
+			inHeat(s.ID, s.Component.Name+" "+d.PlugCard.Label, l.Amps, d.PlugCard.RatingA, l.Bay)
 		}
 	}
-	run := func(l *run.Sized, fuse, wire string) {
-		add(l.FuseID, fuse+" "+l.Fuse.Label(), l.Amps, l.Fuse.RatingA*l.Fuse.Family.Holds(l.Bay.AmbientC),
-			fmt.Sprintf("what it holds for hours at %s", working.Text(l.Bay.AmbientC, "°C", 0)))
-		add(l.ID, wire+" "+l.Trial.Size.Copper(), l.Amps, l.Trial.AmpacityA,
-			fmt.Sprintf("where it lies, %s insulation", d.Facts.Insulation.Label))
-		if d.Crosses(l) {
-			add("x1", "X1 "+d.PlugCard.Label, l.Amps, d.PlugCard.RatingA*parts.ContactFactor(l.Bay.AmbientC),
-				heated(d.PlugCard.RatingA, l.Bay.AmbientC))
-		}
-	}
-	run(&d.Start, "F1", "C1")
-	isolator(job.FrontIsolator, &d.Start)
-	bay := d.Start.Bay
-	if !d.AtStart() {
-		bay = d.Aux.Bay
-	}
-	contact := func(name string, amps, rating float64) {
-		add("coupling", name, amps, rating*parts.ContactFactor(bay.AmbientC), heated(rating, bay.AmbientC))
-	}
-	switch {
-	case d.Kind == coupling.DCDCChangeover:
-		contact("87a of the "+d.Changeover.Label, d.Start.Amps, d.Changeover.Relay.BreakA)
-	case d.Kind == coupling.DCDCHighCurrent:
-		contact(d.Contact.Label, d.Start.Amps, d.Contact.ContinuousA)
-	case !d.Kind.Charger():
-		contact(d.Contact.Label, d.Start.Amps, d.Contact.ContinuousA)
-	}
-	run(&d.Aux, "F2", "C2")
-	isolator(job.AuxIsolator, &d.Aux)
-	isolator(job.MasterSwitch, &d.Aux)
 	if e := d.Facts.Extras; e.Monitor {
 		add("aux", "R1 shunt", d.Aux.Amps, e.ShuntA.Value*parts.ShuntHours, "two thirds of "+working.Plain(e.ShuntA.Value, "A", 0)+", for hours")
 	}
@@ -101,6 +88,18 @@ func Chain(d *design.Design) []Link {
 	}
 	list[weakest].Weakest = true
 	return list
+}
+
+// contactInSeries is the contact that the run's current passes at the coupling, and what it
+// bears for hours when cool; 0 A where it passes none.
+func contactInSeries(d *design.Design) (name string, ratingA float64) {
+	switch {
+	case d.Kind == coupling.DCDCChangeover:
+		return "87a of the " + d.Changeover.Label, d.Changeover.Relay.BreakA
+	case d.Kind.Charger() && d.Kind != coupling.DCDCHighCurrent:
+		return "", 0
+	}
+	return d.Contact.Label, d.Contact.ContinuousA
 }
 
 // heated says what a contact's rating comes to in the heat.

@@ -78,9 +78,9 @@ func turnCheck(d *design.Design) Check {
 
 // heatCheck holds the coupling's place against what it bears.
 func heatCheck(d *design.Design) Check {
-	bay, path := d.Aux.Bay, "bays.auxC"
+	bay, path := d.CouplingBay(), "bays.auxC"
 	if d.AtStart() {
-		bay, path = d.Start.Bay, "bays.startC"
+		path = "bays.startC"
 	}
 	most := contactMostC
 	if d.Kind.Charger() {

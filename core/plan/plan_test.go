@@ -131,7 +131,9 @@ func TestTrailerReturnsByCable(t *testing.T) {
 // two columns by no more than their joint loses, and only a coupling raises them.
 func TestGradeLineIsContinuous(t *testing.T) {
 	for _, doc := range []string{`{}`, `{"pins":{"coupling":"vsr"}}`, `{"vehicle":{"kind":"tow-camper"}}`,
-		`{"vehicle":{"kind":"tow-camper"},"pins":{"coupling":"vsr"}}`, `{"vehicle":{"systemVolts":24}}`} {
+		`{"vehicle":{"kind":"tow-camper"},"pins":{"coupling":"vsr"}}`, `{"vehicle":{"systemVolts":24}}`,
+		`{"extras":{"isolator":"front"}}`, `{"extras":{"isolator":"aux"}}`, `{"extras":{"isolator":"master"}}`,
+		`{"extras":{"isolator":"master"},"vehicle":{"kind":"tow-camper"},"pins":{"coupling":"second"}}`} {
 		p := jobtest.Plan(t, doc)
 		jointed := map[string]bool{}
 		for _, j := range p.Joints {

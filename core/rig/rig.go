@@ -67,16 +67,10 @@ func Varied(d *design.Design, v Variation) (day.Pattern, day.Conditions) {
 func Grade(d *design.Design, rig *day.Rig) (columns []string, read func(volts, out []float64) []float64) {
 	reaches := d.Reaches()
 	nodes := make([][4]network.Node, len(reaches))
-	floor := func(name string) string {
-		if name == "" {
-			return "0"
-		}
-		return name
-	}
 	c := rig.Circuit
 	for i, r := range reaches {
 		columns = append(columns, r.Column)
-		nodes[i] = [4]network.Node{c.Node(r.InPlus), c.Node(floor(r.InMinus)), c.Node(r.OutPlus), c.Node(floor(r.OutMinus))}
+		nodes[i] = [4]network.Node{c.Node(r.InPlus), c.Node(r.InMinus), c.Node(r.OutPlus), c.Node(r.OutMinus)}
 	}
 	return columns, func(volts, out []float64) []float64 {
 		for _, n := range nodes {

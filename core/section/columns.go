@@ -3,11 +3,13 @@ package section
 import (
 	"fmt"
 	"math"
+	"strings"
 
 	"epitrope/core/coupling"
 	"epitrope/core/design"
 	"epitrope/core/job"
 	"epitrope/core/run"
+	"epitrope/core/system"
 	"epitrope/core/verdict"
 	"epitrope/core/working"
 )
@@ -15,35 +17,42 @@ import (
 // Columns are the parts of the run with their rows.
 func Columns(d *design.Design, figures working.Figures) []Column {
 	b, place := d.Facts.Body, d.Facts.Place.At
-	list := []Column{alternatorColumn(d, b, figures)}
+	list := []Column{alternatorColumn(d, b, figures), leadColumn(d, b), startColumn(d, b, figures)}
 	if d.Kind == coupling.SecondAlternator {
 		list = []Column{secondColumn(d, b, figures)}
-	} else {
-		list = append(list, leadColumn(d, b), startColumn(d, b, figures))
 	}
-	where := d.Facts.Extras.Isolator
-	list = append(list, fuseColumn(&d.Start, "F1", toward(b.Start, d.CouplingAt(), 0.3), figures))
-	if where == job.FrontIsolator {
-		list = append(list, isolatorColumn(d, &d.Start, toward(b.Start, d.CouplingAt(), 0.5)))
-	}
-	list = append(list, cableColumn(d, &d.Start, "C1", between(b.Start, d.CouplingAt()), figures))
-	if d.Crosses(&d.Start) {
-		list = append(list, plugColumn(d, &d.Start))
-	}
-	list = append(list, couplingColumn(d, figures), cableColumn(d, &d.Aux, "C2", between(d.CouplingAt(), place), figures))
-	if d.Crosses(&d.Aux) {
-		list = append(list, plugColumn(d, &d.Aux))
-	}
-	if where == job.AuxIsolator {
-		list = append(list, isolatorColumn(d, &d.Aux, toward(place, d.CouplingAt(), 0.5)))
-	}
-	list = append(list, fuseColumn(&d.Aux, "F2", toward(place, d.CouplingAt(), 0.3), figures))
-	if where == job.MasterSwitch {
-		list = append(list, isolatorColumn(d, &d.Aux, toward(place, d.CouplingAt(), 0.15)))
+	near, far := b.Start, d.CouplingAt() // the ends of the cable that a part is at
+	for _, s := range d.System.Way() {
+		l := d.Leg(s)
+		switch {
+		case s.ID == d.System.Ends.Coupling:
+			list = append(list, couplingColumn(d, figures))
+			near, far = place, d.CouplingAt()
+		case s.Component == nil:
+			list = append(list, cableColumn(d, l, strings.ToUpper(s.ID), between(near, far), figures))
+		case s.Component.Kind == system.KindFuse:
+			list = append(list, fuseColumn(l, s.Component.Name, toward(near, far, fuseM), figures))
+		case s.Component.Kind == system.KindSwitch:
+			list = append(list, isolatorColumn(d, l, toward(near, far, isolatorM(d))))
+		case s.Component.Kind == system.KindPlug:
+			list = append(list, plugColumn(d, l))
+		}
 	}
 	list = append(list, auxColumn(d, place, figures))
 	markAssumed(d, list)
 	return list
+}
+
+// fuseM is how far from its battery a fuse is drawn.
+const fuseM = 0.3
+
+// isolatorM is how far from its battery Q1 is drawn: before the battery's fuse as a master
+// switch, behind it otherwise.
+func isolatorM(d *design.Design) float64 {
+	if d.Facts.Extras.Isolator == job.MasterSwitch {
+		return fuseM / 2
+	}
+	return fuseM + 0.2
 }
 
 // said are the answers that a part's first row repeats, by column.

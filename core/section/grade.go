@@ -3,10 +3,12 @@ package section
 import (
 	"fmt"
 	"math"
+	"strings"
 
 	"epitrope/core/circuit"
 	"epitrope/core/coupling"
 	"epitrope/core/design"
+	"epitrope/core/system"
 	"epitrope/core/working"
 )
 
@@ -64,41 +66,53 @@ func couplingAtState(d *design.Design, s design.State, in, out float64) (carries
 func Joints(d *design.Design) []Joint {
 	list := []Joint{}
 	worst := d.Hardest()
-	add := func(wire, end, after, name string) {
-		w, ok := d.System.Wire(wire)
-		ohm := w.Joint.From
-		if end == "to" {
-			ohm = w.Joint.To
-		}
-		if !ok || ohm == 0 {
+	add := func(w system.Wire, end string, ohm float64, after, name string) {
+		if ohm == 0 {
 			return
 		}
-		amps := circuit.Had(worst.Solved.Through(wire))
-		list = append(list, Joint{ID: wire + "." + end, Name: name, After: after, Text: working.Text(amps*ohm*1000, "mV", 0),
+		amps := circuit.Had(worst.Solved.Through(w.ID))
+		list = append(list, Joint{ID: w.ID + "." + end, Name: name, After: after, Text: working.Text(amps*ohm*1000, "mV", 0),
 			Says: fmt.Sprintf("%s, %s: %s, %s", name, working.Text(ohm*1000, "mΩ", 1), working.Text(amps*ohm*1000, "mV", 0),
 				working.Text(amps*amps*ohm, "W", 1))})
 	}
-	last := func(id string) string {
-		if _, ok := d.System.Wire(id + "t"); ok {
-			return id + "t"
-		}
-		return id
-	}
-	before := func(id string) string { // the column before the coupling or F2
-		if d.Facts.Place.Trailer && (id == "c2") == d.AtStart() {
-			return "x1"
-		}
-		return id
-	}
+	before, lug := "start", "lug on the start battery"
 	if d.Kind == coupling.SecondAlternator {
-		add("c1a", "from", "alternator", "lug on the second alternator")
-	} else {
-		add("c1a", "from", "start", "lug on the start battery")
+		before, lug = "alternator", "lug on the second alternator"
 	}
-	add("c1", "from", "f1", "lug behind F1")
-	add(last("c1"), "to", before("c1"), "lug on the coupling")
-	add("c2", "from", "coupling", "lug on the coupling, aux side")
-	add(last("c2"), "to", before("c2"), "lug before F2")
-	add("c2c", "to", "f2", "lug on the aux battery")
+	way := d.System.Way()
+	for i, s := range way {
+		if w, ok := s.First(); ok {
+			add(w, "from", w.Joint.From, before, lug)
+		}
+		before, lug = s.ID, behind(d, s)
+		if i+1 < len(way) && way[i+1].Component != nil && way[i+1].Component.Kind == system.KindPlug {
+			before = way[i+1].ID // a plug stands after its cable
+		}
+		if w, ok := s.Last(); ok {
+			add(w, "to", w.Joint.To, before, ahead(d, way[i+1:]))
+		}
+	}
 	return list
+}
+
+// behind is the lug on the back of a station.
+func behind(d *design.Design, s system.Station) string {
+	if s.ID == d.System.Ends.Coupling {
+		return "lug on the coupling, aux side"
+	}
+	return "lug behind " + strings.ToUpper(s.ID)
+}
+
+// ahead is the lug on the front of the next component; behind all, that on the aux battery.
+func ahead(d *design.Design, rest []system.Station) string {
+	for _, s := range rest {
+		switch {
+		case s.Component == nil || s.Component.Kind == system.KindPlug:
+			continue
+		case s.ID == d.System.Ends.Coupling:
+			return "lug on the coupling"
+		}
+		return "lug before " + s.Component.Name
+	}
+	return "lug on the aux battery"
 }

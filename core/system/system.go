@@ -79,6 +79,8 @@ type Wire struct {
 
 	Ohm   float64 `json:"-"` // conductor, as warm as it runs
 	Joint Joints  `json:"-"`
+
+	Beside string `json:"-"` // the component that it is a short lead of; "" for a wire of its own
 }
 
 // Joints are the resistances of a wire's two ends, lug and bolt, in Ω; zero where
@@ -94,9 +96,13 @@ type System struct {
 	Soldered   bool        `json:"-"` // ends are soldered, not crimped
 }
 
-// Ends are where the two stretches of the run meet the coupling, and the minus that a
-// short there finds.
-type Ends struct{ Start, Aux, Minus Terminal }
+// Ends are where the run begins and ends, where its two stretches meet the coupling, and the
+// minus that a short there finds.
+type Ends struct {
+	Source, Bank      Terminal
+	Coupling          string // the component between Start and Aux
+	Start, Aux, Minus Terminal
+}
 
 // Add puts a component in.
 func (s *System) Add(c Component) { s.Components = append(s.Components, c) }
