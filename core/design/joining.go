@@ -77,6 +77,17 @@ func (d *Design) signalTo() system.Terminal {
 	return term("coupling", "15")
 }
 
+// Senses says whether the contact watches the voltage itself.
+func (d *Design) Senses() bool { return d.Kind == coupling.VSR }
+
+// Selector is what S1 stands at: with the ignition, where there is no selector.
+func (d *Design) Selector() coupling.Selector {
+	if d.Kind != coupling.ManualSelector {
+		return coupling.WithIgnition
+	}
+	return d.Facts.Schools.Selector
+}
+
 // Control is how a person works the coil that joins the batteries, by S1.
 type Control int
 

@@ -114,7 +114,7 @@ func (d *Design) fitContacts() (changed bool) {
 func (d *Design) secondMachine() alternator.Label {
 	rated := parts.MachineRatings[len(parts.MachineRatings)-1]
 	for _, a := range parts.MachineRatings {
-		if a/2 >= d.NeedA {
+		if SecondShare*a >= d.NeedA {
 			rated = a
 			break
 		}
@@ -126,10 +126,13 @@ func (d *Design) secondMachine() alternator.Label {
 	return label
 }
 
-// SecondA is what the second machine gives at a speed, hot: its regulator is set to half
-// of its label, as charging goes on for hours. Source: common practice, no source.
+// SecondShare is the share of its label that a second machine's regulator is set to, as
+// charging goes on for hours. Source: common practice, no source.
+const SecondShare = 0.5
+
+// SecondA is what the second machine gives at a speed, hot.
 func (d *Design) SecondA(rpm float64) float64 {
-	return min(alternator.HotFactor*d.Second.Output(rpm), d.Second.RatedA/2)
+	return min(alternator.HotFactor*d.Second.Output(rpm), SecondShare*d.Second.RatedA)
 }
 
 // pickCharger is the charger that the job has a card of. Without one it is the smallest that
@@ -171,7 +174,7 @@ func (d *Design) InputA(c parts.Charger) float64 {
 func (d *Design) rateContact(acceptsA float64) {
 	amps := min(acceptsA, d.Facts.LabelA.Value)
 	if d.Kind == coupling.SecondAlternator {
-		amps = min(acceptsA, d.Second.RatedA/2)
+		amps = min(acceptsA, SecondShare*d.Second.RatedA)
 	}
 	d.Start.Amps, d.Aux.Amps = amps, amps
 	d.fitContacts()

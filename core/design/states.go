@@ -106,7 +106,7 @@ func (d *Design) joinsAt(s *State) bool {
 	case coupling.SwitchedContactor, coupling.SecondAlternator:
 		return true
 	case coupling.ManualSelector:
-		return d.Facts.Schools.Selector != coupling.Off
+		return d.Selector() != coupling.Off
 	case coupling.DCDCHighCurrent:
 		return coupling.UsualHighCurrent.Joins(true, s.SetV/n, s.AuxOwnV/n) && !s.finishing
 	}
@@ -115,7 +115,7 @@ func (d *Design) joinsAt(s *State) bool {
 
 // joinedCranking says whether a coil joins the batteries while the engine is cranked.
 func (d *Design) joinedCranking() bool {
-	return d.Kind.Coil() && d.Facts.Schools.Selector != coupling.Off && d.Signalled(NoSwitch, KeyState{"start", "cranking"})
+	return d.Kind.Coil() && d.Selector() != coupling.Off && d.Signalled(NoSwitch, KeyState{"start", "cranking"})
 }
 
 // joinedAtRest says whether it is closed with the key out.
@@ -124,7 +124,7 @@ func (d *Design) joinedAtRest(s State) bool {
 	case coupling.VSR:
 		return d.StaysClosed(s)
 	case coupling.ManualSelector:
-		return d.Facts.Schools.Selector == coupling.JoinedForGood
+		return d.Selector() == coupling.JoinedForGood
 	case coupling.SecondAlternator:
 		return true
 	}

@@ -64,7 +64,7 @@ func CalendarOf(d *design.Design) Calendar {
 	offer(job.TopUpDate, "Charge the "+d.AuxRating()+" battery while the vehicle stands", int(out.TopUpDays), true, out.Says)
 	if b := retrofit.BypassOf(d); b != nil {
 		offer(job.TemporaryDate, "Undo the bypass: "+b.Tag, temporaryDays, false, "A roadside bypass outlives its reason.")
-	} else if d.Kind == coupling.ManualSelector && f.Schools.Selector == coupling.JoinedForGood {
+	} else if d.Selector() == coupling.JoinedForGood {
 		offer(job.TemporaryDate, "Put the selector back to “with ignition”", temporaryDays, false, "Left joined, both batteries go flat.")
 	}
 	offer(job.RevisitDate, "Tighten every bolt again and measure each drop against the record", settledDays, false,

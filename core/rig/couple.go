@@ -1,78 +1,105 @@
 package rig
 
 import (
+	"slices"
+
 	"epitrope/core/circuit"
 	"epitrope/core/coupling"
 	"epitrope/core/day"
 	"epitrope/core/design"
 	"epitrope/core/network"
+	"epitrope/core/system"
 )
 
-// couple puts the coupling in.
+// couple puts the devices in that a day works: a machine of the run's own, the contact that
+// joins the batteries, the charger.
 func couple(d *design.Design, rig *day.Rig, c *network.Circuit) {
-	n := d.Facts.N
-	if d.Kind == coupling.SecondAlternator {
-		c.Add(network.Alternator{Name: "second alternator", Plus: c.Node("second.B+"), Sense: c.Node("second.B+"), Volts: d.SecondV()},
-			network.Resistance{Name: "contact", A: c.Node("coupling.30"), B: c.Node("coupling.87"), Ohm: d.Contact.ContactOhm})
-		rig.Second = &day.SecondMachine{Element: "second alternator", Node: "second.B+", Label: d.Second, Volts: d.SecondV() / n,
-			MostA: d.Second.RatedA / 2}
-		return
+	for _, p := range d.System.Components {
+		switch device := p.Device.(type) {
+		case system.Machine:
+			if device.Own {
+				second(rig, c, p, device)
+			}
+		case system.Contact:
+			join(d, rig, c, p, device)
+		case system.Charger:
+			charge(d, rig, c, p, device)
+		}
 	}
-	join(d, rig, c)
-	if !d.Kind.Charger() {
-		return
-	}
-	at, _ := d.System.Component("coupling")
-	charger := circuit.Converter(c, at, d.ChargerDevice())
-	c.Add(charger, network.Resistance{Name: "charger at rest", A: c.Node("coupling.30"), B: c.Node("coupling.31"), Ohm: d.StandbyOhm()})
-	rig.Charger = &day.Charger{Element: "charger", Standby: "charger at rest", OutputA: d.Charger.OutputA,
-		StandbyA: max(d.Charger.StandbyA, design.CoilOffA),
-		Stages:   d.UsualStages(), Curve: coupling.UsualCurve,
-		CutOutV: d.Charger.CutOutV, RestartV: RestartV, RestartS: restartS, DelayS: chargeDelayS + 60*d.Facts.Schools.DelayMin.Value,
-		FullC: d.Charger.MaxAmbientC, CaseKPerW: d.Charger.CaseKPerW, PlaceOverK: placeK(d.Facts.AuxBay), By: day.Running}
-	rig.Charger.By, rig.Charger.Senses = triggers[d.Facts.Day.Trigger], d.Facts.Detects
+}
+
+func node(c *network.Circuit, p system.Component, terminal string) network.Node {
+	return c.Node(system.Terminal{Component: p.ID, Terminal: terminal}.Node())
+}
+
+func second(rig *day.Rig, c *network.Circuit, p system.Component, m system.Machine) {
+	at := node(c, p, "B+")
+	c.Add(network.Alternator{Name: p.ID + " alternator", Plus: at, Sense: at, Volts: m.Volts})
+	rig.Second = &day.SecondMachine{Element: p.ID + " alternator", Node: p.ID + ".B+", Label: m.Label, Volts: m.Volts / rig.N,
+		MostA: design.SecondShare * m.Label.RatedA}
+}
+
+func charge(d *design.Design, rig *day.Rig, c *network.Circuit, p system.Component, device system.Charger) {
+	c.Add(circuit.Converter(c, p, device),
+		network.Resistance{Name: "charger at rest", A: node(c, p, "30"), B: node(c, p, "31"), Ohm: device.RestOhm})
+	card := device.Card
+	rig.Charger = &day.Charger{Element: "charger", Standby: "charger at rest", OutputA: card.OutputA, StandbyA: max(card.StandbyA, design.CoilOffA),
+		Stages: d.UsualStages(), Curve: coupling.UsualCurve,
+		CutOutV: card.CutOutV, RestartV: RestartV, RestartS: restartS, DelayS: chargeDelayS + 60*d.Facts.Schools.DelayMin.Value,
+		FullC: card.MaxAmbientC, CaseKPerW: card.CaseKPerW, PlaceOverK: placeK(d.Facts.AuxBay),
+		By: triggers[d.Facts.Day.Trigger], Senses: d.Facts.Detects}
 }
 
 // triggers are what tells a charger to run, by the answer.
 var triggers = map[string]day.Trigger{"running": day.Running, "ignition": day.Ignition, "accessory": day.Accessory, "switch": day.Switched,
 	"dead": day.Dead, "voltage": day.Sensed}
 
-// join puts in what joins the batteries, and what works it.
-func join(d *design.Design, rig *day.Rig, c *network.Circuit) {
-	n := d.Facts.N
-	if d.Kind == coupling.DCDC || d.Kind == coupling.TrailerCharger {
-		return
-	}
-	c.Add(network.Switch{Name: "contact", A: c.Node(d.Arrives().Node()), B: c.Node(d.Leaves().Node()), Ohm: d.JoinOhm()})
-	rig.Join = &day.Join{Switch: "contact"}
-	j := rig.Join
-	switch d.Kind {
-	case coupling.VSR:
-		c.Add(network.Resistance{Name: "coil", A: c.Node("coupling.30"), B: c.Node("coupling.31"), Ohm: 12 * n / design.RelaySensesA})
+// join puts in what joins the batteries, and what works it: its own eye on the voltage, the
+// charger beside it, a button, or its coil. Without any of them it is closed for good.
+func join(d *design.Design, rig *day.Rig, c *network.Circuit, p system.Component, device system.Contact) {
+	n, delayS := rig.N, 60*d.Facts.Schools.DelayMin.Value
+	from, to := node(c, p, device.From), node(c, p, device.To)
+	watch := network.Resistance{Name: "coil", A: from, Ohm: 12 * n / design.RelaySensesA}
+	j := &day.Join{Switch: "contact"}
+	switch {
+	case device.HoldOhm > 0:
+		watch.B = node(c, p, "31")
+		c.Add(watch)
 		j.Coil, j.By, j.Sensing, j.HoldA, j.WatchA = "coil", day.BySensing, d.Contact.Sensing, d.Contact.Sensing.CoilA, design.RelaySensesA
-		j.Sensing.CloseS += 60 * d.Facts.Schools.DelayMin.Value // a timer lets the start battery recover first
+		j.Sensing.CloseS += delayS // a timer lets the start battery recover first
 		if d.Facts.Day.Trigger == "switch" {
 			j.By = day.Always
 		}
-	case coupling.DCDCChangeover:
-		c.Add(network.Resistance{Name: "rest contact", A: c.Node("k1.30"), B: c.Node("k1.87a"), Ohm: d.JoinOhm()})
+	case device.Rest != "":
+		c.Add(network.Resistance{Name: "rest contact", A: from, B: node(c, p, device.Rest), Ohm: device.Ohm})
 		j.By, j.Rest = day.Never, "rest contact"
-	case coupling.DCDCHighCurrent:
-		h := coupling.UsualHighCurrent
-		j.By, j.Bypass, j.Trigger = day.ByBypass, h, triggers[d.Facts.Day.Trigger]
-	default: // a coil worked by the ignition
-		c.Add(network.Resistance{Name: "coil", A: c.Node("coupling.30"), Ohm: 12 * n / design.RelaySensesA})
-		j.Coil, j.HoldA, j.WatchA, j.By = "coil", d.Contact.CoilA, design.CoilOffA, ignitionJoin(d)
-		j.DelayS = 60 * d.Facts.Schools.DelayMin.Value
+	case workedByCharger(&d.System, p):
+		j.By, j.Bypass, j.Trigger = day.ByBypass, coupling.UsualHighCurrent, triggers[d.Facts.Day.Trigger]
+	case device.CoilOhm > 0:
+		c.Add(watch)
+		j.Coil, j.HoldA, j.WatchA, j.By, j.DelayS = "coil", d.Contact.CoilA, design.CoilOffA, coilJoins(d), delayS
+	default:
+		c.Add(network.Resistance{Name: "contact", A: from, B: to, Ohm: device.Ohm})
+		return
 	}
+	c.Add(network.Switch{Name: "contact", A: from, B: to, Ohm: device.Ohm})
+	rig.Join = j
 }
 
-// ignitionJoin is what works a contactor or a selector.
-func ignitionJoin(d *design.Design) day.Control {
+// workedByCharger says whether a charger works a contact's coil.
+func workedByCharger(s *system.System, contact system.Component) bool {
+	return slices.ContainsFunc(s.Components, func(p system.Component) bool {
+		charger, is := p.Device.(system.Charger)
+		return is && charger.Works == contact.Name
+	})
+}
+
+// coilJoins is when the signal, or a selector, has a coil closed.
+func coilJoins(d *design.Design) day.Control {
 	switch {
-	case d.Kind == coupling.ManualSelector && d.Facts.Schools.Selector == coupling.JoinedForGood, d.Facts.Day.Trigger == "switch":
+	case d.Selector() == coupling.JoinedForGood, d.Facts.Day.Trigger == "switch":
 		return day.Always
-	case d.Kind == coupling.ManualSelector && d.Facts.Schools.Selector == coupling.Off, d.Facts.Day.Trigger == "dead":
+	case d.Selector() == coupling.Off, d.Facts.Day.Trigger == "dead":
 		return day.Never
 	case d.Facts.Day.Trigger == "running":
 		return day.ByRunning
