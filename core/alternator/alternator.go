@@ -29,8 +29,12 @@ const (
 type LabelError struct{ Text string }
 
 func (e *LabelError) Error() string {
-	return fmt.Sprintf("%q is not an alternator label; write \"180 A\" or both figures, \"90/180 A\", rated output %d to %d A",
-		e.Text, MinRatedA, MaxRatedA)
+	return fmt.Sprintf("%q %s", e.Text, e.Wrong())
+}
+
+// Wrong says what is wrong, without the text itself.
+func (e *LabelError) Wrong() string {
+	return fmt.Sprintf("is not an alternator label; write \"180 A\" or both figures, \"90/180 A\", rated output %d to %d A", MinRatedA, MaxRatedA)
 }
 
 var labelText = regexp.MustCompile(`^(?:(\d{1,3}) ?a? ?[/-] ?)?(\d{1,3}) ?(?:a|amp|amps)?$`)

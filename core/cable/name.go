@@ -138,8 +138,11 @@ func Shelf(s System) []Size {
 type NameError struct{ Text, Hint string }
 
 func (e *NameError) Error() string {
-	return fmt.Sprintf("%q is not a cable size; %s", e.Text, e.Hint)
+	return fmt.Sprintf("%q %s", e.Text, e.Wrong())
 }
+
+// Wrong says what is wrong, without the text itself.
+func (e *NameError) Wrong() string { return "is not a cable size; " + e.Hint }
 
 const nameHint = "write mm² of copper (\"16 mm2\"), a gauge (\"6 AWG\", \"8 B&S\", \"2/0 AWG\") or auto cable by outside diameter (\"6 " +
 	"mm auto\")"

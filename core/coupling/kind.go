@@ -1,6 +1,9 @@
 package coupling
 
-import "slices"
+import (
+	"slices"
+	"strings"
+)
 
 // Kind is a way of coupling the two batteries: the methods of the trade.
 type Kind string
@@ -20,17 +23,18 @@ const (
 // kinds in the order in which one is taken where merits are equal: chargers first, as
 // they never harm, and the simpler before the more elaborate.
 var kinds = []struct {
-	kind  Kind
-	label string
+	kind Kind
+	what string // it is
+	with string // or where
 }{
-	{DCDC, "DC-DC charger"},
-	{TrailerCharger, "charger in the trailer"},
-	{DCDCChangeover, "DC-DC charger with changeover"},
-	{DCDCHighCurrent, "DC-DC charger with high-current stage"},
-	{VSR, "voltage-sensing relay"},
-	{SwitchedContactor, "switched contactor"},
-	{ManualSelector, "manual selector"},
-	{SecondAlternator, "second alternator"},
+	{DCDC, "DC-DC charger", ""},
+	{TrailerCharger, "charger", "in the trailer"},
+	{DCDCChangeover, "DC-DC charger", "with changeover"},
+	{DCDCHighCurrent, "DC-DC charger", "with high-current stage"},
+	{VSR, "voltage-sensing relay", ""},
+	{SwitchedContactor, "switched contactor", ""},
+	{ManualSelector, "manual selector", ""},
+	{SecondAlternator, "second alternator", ""},
 }
 
 // Kinds lists them in that order.
@@ -44,12 +48,27 @@ func Kinds() []Kind {
 
 // Label is the kind in words.
 func (k Kind) Label() string {
+	what, with := k.words()
+	return strings.TrimSpace(what + " " + with)
+}
+
+// Detailed is the kind in words with a detail of what it is: “DC-DC charger, 30 A, with
+// changeover”.
+func (k Kind) Detailed(detail string) string {
+	what, with := k.words()
+	if with == "" {
+		return what + ", " + detail
+	}
+	return what + ", " + detail + ", " + with
+}
+
+func (k Kind) words() (what, with string) {
 	for _, one := range kinds {
 		if one.kind == k {
-			return one.label
+			return one.what, one.with
 		}
 	}
-	return string(k)
+	return string(k), ""
 }
 
 // Charger says whether a DC-DC charger stands between the batteries.

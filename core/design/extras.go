@@ -223,12 +223,12 @@ func (d *Design) extraComponents(place job.Point) {
 			at = d.Facts.Body.Start
 		}
 		s.Add(system.Component{ID: "q1", Kind: system.KindSwitch, Name: "Q1", Rating: d.Isolator().Label, At: at,
-			Device: system.Link{From: term("q1", "1"), To: term("q1", "2"), Ohm: d.Isolator().Ohm, ByHand: true}})
+			Device: system.Link{From: term("q1", "1"), To: term("q1", "2"), Ohm: d.Isolator().Ohm, RatingA: d.Isolator().ContinuousA, ByHand: true}})
 	}
 	if e.Monitor {
 		s.Add(system.Component{ID: "r1", Kind: system.KindShunt, Name: "R1",
 			Rating: fmt.Sprintf("shunt, %s at %s", working.Plain(e.ShuntMV.Value, "mV", 0), working.Plain(e.ShuntA.Value, "A", 0)), At: place,
-			Device: system.Link{From: term("aux", "31"), To: term("r1", "load"), Ohm: d.shuntOhm()}})
+			Device: system.Link{From: term("aux", "31"), To: term("r1", "load"), Ohm: d.shuntOhm(), RatingA: e.ShuntA.Value}})
 	}
 	if d.BondedBack() {
 		s.Add(system.Component{ID: "e3", Kind: system.KindEarth, Name: "E3", Rating: "chassis end of the bonding lead", At: d.CouplingAt()})
@@ -240,8 +240,11 @@ func (d *Design) extraComponents(place job.Point) {
 		}
 		s.Add(system.Component{ID: "f4", Kind: system.KindFuse, Name: "F4", Rating: d.House.Fuse.Label(), At: place,
 			Device: d.House.FuseDevice()})
-		s.Add(system.Component{ID: "q3", Kind: system.KindDisconnect, Name: "Q3", Rating: rating, At: place,
-			Device: system.Link{From: term("q3", "1"), To: term("q3", "2"), Ohm: parts.DisconnectOhm}})
+		opens := system.Link{From: term("q3", "1"), To: term("q3", "2"), Ohm: parts.DisconnectOhm}
+		if e.DisconnectA != nil {
+			opens.RatingA = *e.DisconnectA
+		}
+		s.Add(system.Component{ID: "q3", Kind: system.KindDisconnect, Name: "Q3", Rating: rating, At: place, Device: opens})
 		s.Add(system.Component{ID: "house", Kind: system.KindLoads, Name: "Loads", Rating: working.Plain(*e.PeakA, "A at most", 0),
 			Existing: true, At: place})
 	}

@@ -52,6 +52,14 @@ func (d *Design) JoinOhm() float64 {
 	return d.Contact.ContactOhm
 }
 
+// contactRatingA is what that contact is sold by.
+func (d *Design) contactRatingA() float64 {
+	if d.Kind == coupling.DCDCChangeover {
+		return d.Changeover.Relay.MakeA
+	}
+	return d.Contact.ContinuousA
+}
+
 // coilA is what the coil of that contact takes.
 func (d *Design) coilA() float64 {
 	if d.Kind == coupling.DCDCChangeover {
@@ -183,7 +191,7 @@ func (d *Design) joinComponents() {
 // eye on the voltage.
 func (d *Design) contactDevice(rest string) system.Contact {
 	n := d.Facts.N
-	c := system.Contact{From: "30", To: "87", Rest: rest, Ohm: d.JoinOhm(), PlugIn: rest != "" && d.Changeover.PlugIn}
+	c := system.Contact{From: "30", To: "87", Rest: rest, Ohm: d.JoinOhm(), RatingA: d.contactRatingA(), PlugIn: rest != "" && d.Changeover.PlugIn}
 	if d.Kind == coupling.VSR {
 		c.WatchOhm, c.HoldOhm = 12*n/RelaySensesA, 12*n/d.Contact.Sensing.CoilA
 	}

@@ -7,6 +7,7 @@ import (
 	"epitrope/core/run"
 	"epitrope/core/system"
 	"epitrope/core/working"
+	"strings"
 )
 
 // lugs are a power wire's two ends, crimped and bolted.
@@ -15,9 +16,27 @@ var lugs = system.Joints{From: run.JointOhm, To: run.JointOhm}
 // wire joins two terminals by a leg's cable, as warm as it runs.
 func (d *Design) wire(id, of string, role system.Role, from, to system.Terminal, l *run.Sized, lengthM float64, joints system.Joints) {
 	size := l.Trial.Size
-	d.System.Join(system.Wire{ID: id, Run: of, Role: role, From: from, To: to, LengthM: working.Round(lengthM, 2),
+	d.System.Join(system.Wire{ID: id, Name: wireName(id), Run: of, Role: role, From: from, To: to, LengthM: working.Round(lengthM, 2),
 		Size: size.Label, CopperMM2: working.Round(size.CopperMM2(), 2), Joint: joints,
 		Ohm: cable.Resistance.Value(size.OhmPerM(), lengthM, cable.Alpha, l.Trial.ConductorC)})
+}
+
+// wireNames are what people call the wires that their number does not tell.
+var wireNames = map[string]string{
+	"c1a": "C1 before F1", "c2c": "C2 past F2", "c1t": "C1 in the trailer", "c2t": "C2 in the trailer",
+	"n1t": "N1 in the trailer", "n2t": "N2 in the trailer",
+	"t1": "T1 before F3", "t1b": "T1", "t1c": "T1 past its switch", "t1d": "T1 past both switches",
+	"s1a": "S1 before F5", "s1b": "S1 past F5", "s1c": "S1 to the coil",
+	"k1a": "link K1 to charger", "k1b": "link charger to K1", "k1c": "K1's control", "q1a": "link at Q1",
+	"h1a": "H1 before F4", "h1b": "H1 past Q3",
+}
+
+// wireName is a wire as people know it: by its number, unless it has a name.
+func wireName(id string) string {
+	if name, ok := wireNames[id]; ok {
+		return name
+	}
+	return strings.ToUpper(id)
 }
 
 // lead joins two terminals by a short feed wire beside a part.

@@ -90,14 +90,8 @@ var conduits = []float64{7, 10, 13, 17, 21, 26, 32, 40}
 
 const conduitOver = 1.15
 
-// Number is a wire's number: its id in capitals, pieces of one run told apart.
-func Number(id string) string {
-	n := strings.ToUpper(id)
-	if rest, ok := strings.CutSuffix(n, "T"); ok && rest != "" {
-		return rest + "T" // the trailer's half
-	}
-	return n
-}
+// Number is a wire's number: its id in capitals.
+func Number(id string) string { return strings.ToUpper(id) }
 
 // Leads are the wires to be made of a system: each followed by the one that goes on where it
 // ends, and otherwise in the system's order.

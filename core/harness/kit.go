@@ -32,7 +32,7 @@ func (l List) kits(book []parts.Item) []Kit {
 	list := []Kit{}
 	for _, item := range book {
 		fits := func(line Line) bool {
-			return slices.Contains(coupled, line.Kind) && item.RatingA != nil && saysRating(line.What, *item.RatingA)
+			return slices.Contains(coupled, line.Kind) && item.RatingA != nil && *item.RatingA == line.wants.ratingA
 		}
 		if item.Kind != "kit" || item.Price == nil || !slices.ContainsFunc(l.Lines, fits) {
 			continue

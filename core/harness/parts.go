@@ -29,6 +29,15 @@ type Line struct {
 	Counted  string   `json:"countedOn,omitempty"`
 	InKit    bool     `json:"inKit,omitempty" doc:"Comes in the kit: held against this list, not ordered"`
 	Order    float64  `json:"order" doc:"More than there is; all of it where nobody counted"`
+
+	wants spec
+}
+
+// spec is what a part of the book has to be: a cable by its size and colour, what is sold by a
+// current by that.
+type spec struct {
+	size, colour string
+	ratingA      float64
 }
 
 // Sum is what the priced lines come to in one currency.
@@ -61,13 +70,13 @@ type tally struct {
 	at    map[string]int
 }
 
-func (t *tally) add(kind, what string, count float64, unit string, of ...thing) {
+func (t *tally) add(kind, what string, wants spec, count float64, unit string, of ...thing) {
 	key := kind + "/" + what
 	i, ok := t.at[key]
 	if !ok {
 		i = len(t.lines)
 		t.at[key] = i
-		t.lines = append(t.lines, Line{Kind: kind, What: what, Unit: unit, Of: []string{}})
+		t.lines = append(t.lines, Line{Kind: kind, What: what, Unit: unit, Of: []string{}, wants: wants})
 	}
 	l := &t.lines[i]
 	l.Count = math.Round((l.Count+count)*1000) / 1000
@@ -88,26 +97,27 @@ func PartsList(s *system.System, wires []Lead, book []parts.Item, cuts []Cut) Li
 	t := tally{at: map[string]int{}}
 	for _, c := range s.Components {
 		if kind, ok := kindOf[c.Kind]; ok && !c.Existing {
-			t.add(kind, c.Rating, 1, "", thing{c.ID, c.Name})
+			what, count, wants := bought(c)
+			t.add(kind, what, wants, count, "", thing{c.ID, c.Name})
 			if fuse, ok := c.Device.(system.Fuse); ok {
-				t.add("holder", holderOf(fuse), 1, "", thing{c.ID, c.Name})
+				t.add("holder", holderOf(fuse), spec{}, 1, "", thing{c.ID, c.Name})
 			}
 		}
 	}
 	for _, w := range wires {
 		size, of := single(w.Size), thing{w.ID, w.Number}
-		t.add("cable", size+" "+w.Colour, w.CutM*float64(w.Cables), "m", of)
+		t.add("cable", size+" "+w.Colour, spec{size: size, colour: w.Colour}, w.CutM*float64(w.Cables), "m", of)
 		for _, e := range []End{w.From, w.To} {
-			t.add("connector", e.Lug, float64(w.Cables), "", of)
+			t.add("connector", e.Lug, spec{}, float64(w.Cables), "", of)
 		}
-		t.add("other", fmt.Sprintf("heat shrink with adhesive, %.0f mm", w.Sleeve), 2*sleeveM*float64(w.Cables), "m", of)
+		t.add("other", fmt.Sprintf("heat shrink with adhesive, %.0f mm", w.Sleeve), spec{}, 2*sleeveM*float64(w.Cables), "m", of)
 		if w.Conduit > 0 {
-			t.add("other", fmt.Sprintf("corrugated conduit, %.0f mm", w.Conduit), math.Ceil(w.RouteM*10)/10, "m", of)
+			t.add("other", fmt.Sprintf("corrugated conduit, %.0f mm", w.Conduit), spec{}, math.Ceil(w.RouteM*10)/10, "m", of)
 		}
 		if w.Hole > 0 {
-			t.add("other", fmt.Sprintf("grommet for a %.0f mm hole", w.Hole), 1, "", of)
+			t.add("other", fmt.Sprintf("grommet for a %.0f mm hole", w.Hole), spec{}, 1, "", of)
 		}
-		t.add("other", "printed label", 2, "")
+		t.add("other", "printed label", spec{}, 2, "")
 	}
 	out := List{Lines: t.lines, Sums: []Sum{}, Tools: tools(wires, s.Soldered), Supplies: supplies(wires, s.Soldered)}
 	order := []string{"charger", "relay", "contactor", "selector", "changeover", "plug", "fuse", "holder", "cable", "connector", "other"}
@@ -116,7 +126,7 @@ func PartsList(s *system.System, wires []Lead, book []parts.Item, cuts []Cut) Li
 		l := &out.Lines[i]
 		l.priced(book)
 		if l.Kind == "cable" {
-			l.Order = fresh(cuts, l.What)
+			l.Order = fresh(cuts, l.wants)
 			l.Stock = onReels(*l, book)
 		}
 	}
@@ -157,10 +167,10 @@ func onReels(l Line, book []parts.Item) *float64 {
 }
 
 // fresh is how much of a cable a cut list takes from new.
-func fresh(cuts []Cut, what string) float64 {
+func fresh(cuts []Cut, wants spec) float64 {
 	sum := 0.0
 	for _, c := range cuts {
-		if c.From == "" && c.Size+" "+c.Colour == what {
+		if c.From == "" && c.Size == wants.size && c.Colour == wants.colour {
 			sum += c.LengthM
 		}
 	}
@@ -200,8 +210,31 @@ func find(l Line, book []parts.Item) (item parts.Item, ok bool) {
 	return book[at], true
 }
 
-// is says whether a line is a part of the book: its cable by size and colour, what has its
-// maker's name by its current, all else by what its name says.
+// bought is what is bought for a component, how many of it, and what it has to be.
+func bought(c system.Component) (what string, count float64, wants spec) {
+	switch d := c.Device.(type) {
+	case system.Fuse:
+		return c.Rating, 1, spec{ratingA: d.RatingA}
+	case system.Charger:
+		if d.Card.Count > 1 {
+			return d.Card.Each, d.Card.Count, spec{ratingA: d.Card.OutputA / d.Card.Count}
+		}
+		return c.Rating, 1, spec{ratingA: d.Card.OutputA}
+	case system.Contact:
+		return c.Rating, 1, spec{ratingA: d.RatingA}
+	case system.Link:
+		return c.Rating, 1, spec{ratingA: d.RatingA}
+	case system.Plug:
+		return c.Rating, 1, spec{ratingA: d.Card.RatingA}
+	case system.Machine:
+		return c.Rating, 1, spec{ratingA: d.Label.RatedA}
+	}
+	return c.Rating, 1, spec{}
+}
+
+// is says whether a line is a part of the book: a cable by its size and the colour that the
+// workshop gave it a name with, what has its maker's name by its current, all else by what the
+// workshop calls it.
 func (l Line) is(i parts.Item) bool {
 	if i.Kind != l.Kind {
 		return false
@@ -210,12 +243,12 @@ func (l Line) is(i parts.Item) bool {
 	switch {
 	case name == named:
 		return true
-	case l.Kind == "cable" && i.Size != "" && strings.HasPrefix(l.What, i.Size+" "):
-		return slices.Contains(strings.FieldsFunc(name, apart), strings.TrimPrefix(named, strings.ToLower(i.Size)+" "))
-	case byMaker[l.Kind] && i.RatingA != nil && saysRating(l.What, *i.RatingA):
+	case l.Kind == "cable" && i.Size != "" && i.Size == l.wants.size:
+		return slices.Contains(strings.FieldsFunc(name, apart), strings.ToLower(l.wants.colour))
+	case byMaker[l.Kind] && i.RatingA != nil && *i.RatingA == l.wants.ratingA:
 		return true
 	}
-	return within(name, named) && (i.RatingA == nil || saysRating(l.What, *i.RatingA))
+	return within(name, named) && (i.RatingA == nil || *i.RatingA == l.wants.ratingA)
 }
 
 // byMaker are the kinds whose names are their makers': the current tells which it is.
@@ -230,11 +263,6 @@ func within(name, line string) bool {
 }
 
 func apart(r rune) bool { return r == ' ' || r == ',' || r == '/' }
-
-// saysRating says whether a text names a current, alone or before that of a rest contact.
-func saysRating(text string, amps float64) bool {
-	return strings.Contains(" "+text, fmt.Sprintf(" %g A", amps)) || strings.Contains(" "+text, fmt.Sprintf(" %g/", amps))
-}
 
 // tools are what has to be there, from what is made.
 func tools(wires []Lead, soldered bool) []string {

@@ -3,6 +3,7 @@ package job
 import (
 	"bytes"
 	"encoding/json"
+	"errors"
 	"fmt"
 	"sort"
 	"strconv"
@@ -160,8 +161,9 @@ func (r *reader) field(f Field, path string, value any) {
 	clean, err := f.Read(value, r.n)
 	if err != nil {
 		wrong := err.Error()
-		if strings.Contains(wrong, " is not a") && strings.HasPrefix(wrong, `"`) {
-			_, wrong, _ = strings.Cut(wrong, `" `) // the value is named by the problem
+		var reading interface{ Wrong() string }
+		if errors.As(err, &reading) { // the value is named by the problem
+			wrong = reading.Wrong()
 		}
 		r.problem(path, value, wrong, f.Allowed(r.n))
 		return

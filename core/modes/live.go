@@ -1,8 +1,6 @@
 package modes
 
 import (
-	"strings"
-
 	"epitrope/core/design"
 	"epitrope/core/job"
 	"epitrope/core/system"
@@ -60,54 +58,14 @@ func openers(d *design.Design) []opener {
 }
 
 // feeds are the wires of the live map in the order of the run.
-func feeds(d *design.Design) []string {
-	list := []string{}
+func feeds(d *design.Design) []system.Wire {
+	list := []system.Wire{}
 	for _, w := range d.System.Wires {
 		if w.Role == system.Feed && !w.Existing || w.Role == system.Signal && w.Run != "g1" {
-			list = append(list, w.ID)
+			list = append(list, w)
 		}
 	}
 	return list
-}
-
-// wireName is a wire as people know it.
-func wireName(id string) string {
-	switch id {
-	case "c1a":
-		return "C1 before F1"
-	case "c2c":
-		return "C2 past F2"
-	case "t1":
-		return "T1 before F3"
-	case "t1b":
-		return "T1"
-	case "t1c":
-		return "T1 past its switch"
-	case "t1d":
-		return "T1 past both switches"
-	case "s1a":
-		return "S1 before F5"
-	case "s1b":
-		return "S1 past F5"
-	case "s1c":
-		return "S1 to the coil"
-	case "k1a":
-		return "link K1 to charger"
-	case "k1b":
-		return "link charger to K1"
-	case "k1c":
-		return "K1's control"
-	case "q1a":
-		return "link at Q1"
-	case "h1a":
-		return "H1 before F4"
-	case "h1b":
-		return "H1 past Q3"
-	}
-	if name, trailer := strings.CutSuffix(strings.ToUpper(id), "T"); trailer {
-		return name + " in the trailer"
-	}
-	return strings.ToUpper(id)
 }
 
 func liveRows(d *design.Design) []LiveRow {
@@ -116,10 +74,10 @@ func liveRows(d *design.Design) []LiveRow {
 		row := LiveRow{Off: o.label, Live: []LiveWire{}, Dead: []string{}}
 		live := d.LiveWires(o.id)
 		for _, w := range feeds(d) {
-			if from, ok := live[w]; ok {
-				row.Live = append(row.Live, LiveWire{wireName(w), from})
+			if from, ok := live[w.ID]; ok {
+				row.Live = append(row.Live, LiveWire{w.Name, from})
 			} else {
-				row.Dead = append(row.Dead, wireName(w))
+				row.Dead = append(row.Dead, w.Name)
 			}
 		}
 		rows = append(rows, row)
@@ -133,7 +91,7 @@ func workRows(d *design.Design) []WorkRow {
 	openers := openers(d)
 	rows := []WorkRow{}
 	for _, w := range feeds(d) {
-		row := WorkRow{Place: wireName(w), Open: []string{}, From: d.LiveWires()[w]}
+		row := WorkRow{Place: w.Name, Open: []string{}, From: d.LiveWires()[w.ID]}
 		if row.From == nil {
 			row.From = []string{}
 		}
@@ -143,7 +101,7 @@ func workRows(d *design.Design) []WorkRow {
 				for _, i := range pick {
 					ids, labels = append(ids, openers[i].id), append(labels, openers[i].label)
 				}
-				if _, live := d.LiveWires(ids...)[w]; !live {
+				if _, live := d.LiveWires(ids...)[w.ID]; !live {
 					row.Open = labels
 				}
 				return len(row.Open) > 0

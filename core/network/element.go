@@ -40,7 +40,7 @@ type Element interface {
 	// sensible refuses values that no such element has.
 	sensible() error
 	// spice is its line or lines in a netlist.
-	spice(name func(Node) string) string
+	spice(name func(Node) string, ramp string) string
 }
 
 // Resistance is a cable segment, contact, shunt, fuse or resistive load.

@@ -26,11 +26,11 @@ func (c *Circuit) Netlist(title string, resting ...string) (string, error) {
 		if slices.Contains(resting, e.ElementName()) {
 			continue
 		}
-		line := e.spice(name)
+		ramp := "ramp"
 		if slices.Contains(later, e.ElementName()) {
-			line = strings.ReplaceAll(line, "v(ramp)", "v(later)")
+			ramp = "later"
 		}
-		b.WriteString(line)
+		b.WriteString(e.spice(name, ramp))
 	}
 	for _, name := range c.names[1:] {
 		fmt.Fprintf(&b, "c_at_%[1]s %[1]s 0 10u ic=0\nr_at_%[1]s %[1]s 0 %.9[2]g\n", SpiceName(name), 100/leak)
@@ -71,7 +71,7 @@ func (c *Circuit) Lines(but ...string) string {
 	name := func(n Node) string { return SpiceName(c.names[n]) }
 	for _, e := range c.Elements {
 		if !slices.Contains(but, e.ElementName()) {
-			b.WriteString(e.spice(name))
+			b.WriteString(e.spice(name, "ramp"))
 		}
 	}
 	return b.String()
@@ -106,15 +106,15 @@ func across(name func(Node) string, plus, minus Node) string {
 	return fmt.Sprintf("v(%s,%s)", name(plus), name(minus))
 }
 
-func (r Resistance) spice(name func(Node) string) string {
+func (r Resistance) spice(name func(Node) string, _ string) string {
 	return fmt.Sprintf("r_%s %s %s %.9g\n", SpiceName(r.Name), name(r.A), name(r.B), r.Ohm)
 }
 
-func (w Switch) spice(name func(Node) string) string {
+func (w Switch) spice(name func(Node) string, _ string) string {
 	return fmt.Sprintf("r_%s %s %s %.9g\n", SpiceName(w.Name), name(w.A), name(w.B), 1/w.conductance())
 }
 
-func (b Battery) spice(name func(Node) string) string {
+func (b Battery) spice(name func(Node) string, _ string) string {
 	v := across(name, b.Plus, b.Minus)
 	amps := fmt.Sprintf("(%.9g-%s)/%.9g", b.Volts, v, b.Ohm)
 	if b.ChargeOhm > 0 {
@@ -131,11 +131,11 @@ func spiceHeld(set, ohm float64, most, volts string) string {
 	return fmt.Sprintf("max(0, min(%s, (%.9g-%s)/%.9g))", most, set, volts, ohm)
 }
 
-func (s Source) spice(name func(Node) string) string {
+func (s Source) spice(name func(Node) string, _ string) string {
 	return fmt.Sprintf("v_%s %s %s %.9g\n", SpiceName(s.Name), name(s.Plus), name(s.Minus), s.Volts)
 }
 
-func (a Alternator) spice(name func(Node) string) string {
+func (a Alternator) spice(name func(Node) string, _ string) string {
 	return fmt.Sprintf("b_%s %s %s i=%s\n", SpiceName(a.Name), name(a.Minus), name(a.Plus),
 		spiceHeld(a.Volts, a.slope(), fmt.Sprintf("%.9g", a.MaxA), across(name, a.sense(), a.Minus)))
 }
@@ -146,9 +146,9 @@ func spiceDraw(watts, volts string) string {
 	return fmt.Sprintf("(%s)*(%s > %g ? 1/%s : %s/%g)", watts, volts, LeastV, volts, volts, LeastV*LeastV)
 }
 
-func (c Converter) spice(name func(Node) string) string {
+func (c Converter) spice(name func(Node) string, ramp string) string {
 	in, out := across(name, c.InPlus, c.InMinus), across(name, c.OutPlus, c.OutMinus)
-	most := fmt.Sprintf("%.9g*v(ramp)", c.MaxOutA)
+	most := fmt.Sprintf("%.9g*v(%s)", c.MaxOutA, ramp)
 	if c.MaxInA > 0 {
 		most = fmt.Sprintf("min(%s, %.9g*max(%s,0)/max(%s,%g))", most, c.MaxInA*c.Efficiency, in, out, LeastV)
 	}
@@ -158,16 +158,16 @@ func (c Converter) spice(name func(Node) string) string {
 		id, name(c.InPlus), name(c.InMinus), spiceDraw(fmt.Sprintf("%s*%s/%.9g", held, out, c.Efficiency), in))
 }
 
-func (d Diode) spice(name func(Node) string) string {
+func (d Diode) spice(name func(Node) string, _ string) string {
 	over := fmt.Sprintf("(%s-%.9g)", across(name, d.A, d.K), d.ForwardV)
 	return fmt.Sprintf("b_%s %s %s i=max(0, %s/%.9g)\n", SpiceName(d.Name), name(d.A), name(d.K), over, d.Ohm)
 }
 
-func (l CurrentLoad) spice(name func(Node) string) string {
+func (l CurrentLoad) spice(name func(Node) string, _ string) string {
 	return fmt.Sprintf("b_%s %s %s i=%.9g*min(1, %s/%g)\n", SpiceName(l.Name), name(l.A), name(l.B), l.Amps, across(name, l.A, l.B), LeastV)
 }
 
-func (l PowerLoad) spice(name func(Node) string) string {
+func (l PowerLoad) spice(name func(Node) string, ramp string) string {
 	return fmt.Sprintf("b_%s %s %s i=%s\n", SpiceName(l.Name), name(l.A), name(l.B),
-		spiceDraw(fmt.Sprintf("%.9g*v(ramp)", l.Watts), across(name, l.A, l.B)))
+		spiceDraw(fmt.Sprintf("%.9g*v(%s)", l.Watts, ramp), across(name, l.A, l.B)))
 }

@@ -22,10 +22,14 @@ type Charger struct {
 	StandbyA      float64 // taken at the input while it rests
 	CaseKPerW     float64 // how far its losses heat it above its place
 	MaxFuseA      float64 // largest fuse its sheet allows at the input; 0 where it says nothing
+
+	Count float64 // of several side by side; 0 for one
+	Each  string  // the label of one of them
 }
 
 // Times is the card of so many chargers side by side.
 func (c Charger) Times(count float64) Charger {
+	c.Each, c.Count = c.Label, count
 	c.Label = fmt.Sprintf("%g × %s", count, c.Label)
 	c.OutputA *= count
 	c.StandbyA *= count

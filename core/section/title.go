@@ -53,8 +53,7 @@ func duration(hours float64) string {
 func Summary(d *design.Design) string {
 	what := d.Kind.Label()
 	if d.Kind.Charger() {
-		what = strings.ReplaceAll(d.Kind.Label(), "charger", "charger, "+working.Plain(d.Charger.OutputA, "A", 0)+",")
-		what = strings.TrimSuffix(what, ",")
+		what = d.Kind.Detailed(working.Plain(d.Charger.OutputA, "A", 0))
 	}
 	back := map[[2]bool]string{{true, false}: "the chassis", {false, true}: "cable",
 		{true, true}: "chassis and cable"}[[2]bool{d.Back.ByChassis, d.Back.ByCable}]

@@ -2,7 +2,6 @@ package study
 
 import (
 	"slices"
-	"strings"
 
 	"epitrope/core/design"
 	"epitrope/core/job"
@@ -86,7 +85,7 @@ func notIn(list, other []judge.Note) []judge.Note {
 	out := []judge.Note{}
 	for _, n := range list {
 		same := func(o judge.Note) bool {
-			return o.ID == n.ID && o.Column == n.Column && strings.EqualFold(o.Text, n.Text)
+			return o.ID == n.ID && o.Column == n.Column && o.Text == n.Text
 		}
 		if !slices.ContainsFunc(other, same) {
 			out = append(out, n)

@@ -22,6 +22,7 @@ type Fuse struct {
 type Contact struct {
 	From, To, Rest      string // terminals; Rest is "" where it has none
 	Ohm                 float64
+	RatingA             float64  // what it is sold by
 	CoilPlus, CoilMinus Terminal // zero where no coil is wired
 	CoilOhm             float64
 	WatchOhm, HoldOhm   float64 // of one that senses: its own circuit, open and closed; 0 where it has none
@@ -42,7 +43,8 @@ type Charger struct {
 type Link struct {
 	From, To Terminal
 	Ohm      float64
-	ByHand   bool // it can be opened
+	RatingA  float64 // what it is sold by; 0 where it is not known
+	ByHand   bool    // it can be opened
 }
 
 // Plug is a plug and socket: which pairs of its halves are wired.

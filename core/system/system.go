@@ -80,6 +80,7 @@ type Wire struct {
 	Ohm   float64 `json:"-"` // conductor, as warm as it runs
 	Joint Joints  `json:"-"`
 
+	Name   string `json:"-"` // as people know it
 	Beside string `json:"-"` // the component that it is a short lead of; "" for a wire of its own
 }
 

@@ -69,7 +69,12 @@ type Error struct {
 }
 
 func (e *Error) Error() string {
-	return fmt.Sprintf("%q is not a %s; write it like %s", e.Text, e.Dim.Name, e.Dim.Example)
+	return fmt.Sprintf("%q %s", e.Text, e.Wrong())
+}
+
+// Wrong says what is wrong, without the text itself.
+func (e *Error) Wrong() string {
+	return fmt.Sprintf("is not a %s; write it like %s", e.Dim.Name, e.Dim.Example)
 }
 
 // longest keeps hostile text from costing anything.

@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"strings"
 
+	"epitrope/core/design"
 	"epitrope/core/job"
 	"epitrope/core/working"
 )
@@ -126,7 +127,10 @@ func (s *sheet) modesCard() card {
 		case m.Charging:
 			does = "charging"
 		}
-		at := strings.TrimPrefix(fmt.Sprintf("%s, key %s, engine %s", m.Switch, m.Key, m.Engine), "–, ")
+		at := fmt.Sprintf("key %s, engine %s", m.Key, m.Engine)
+		if m.Switch != design.NoSwitch {
+			at = m.Switch + ", " + at
+		}
 		if m.Verdict == "forbidden" {
 			does = "NEVER: " + does
 		}

@@ -7,6 +7,7 @@ import (
 	"strings"
 
 	"epitrope/core/coupling"
+	"epitrope/core/design"
 	"epitrope/core/modes"
 )
 
@@ -109,8 +110,10 @@ func lamps(m modes.Modes) []string {
 func nevers(m modes.Modes) []string {
 	var list []string
 	for _, r := range m.Rows {
-		text := fmt.Sprintf("%s with the key at %s and the engine %s: %s", r.Switch, r.Key, r.Engine, r.Why)
-		text = strings.TrimPrefix(text, "– with ")
+		text := fmt.Sprintf("the key at %s and the engine %s: %s", r.Key, r.Engine, r.Why)
+		if r.Switch != design.NoSwitch {
+			text = r.Switch + " with " + text
+		}
 		if r.Verdict == "forbidden" && !slices.Contains(list, text) {
 			list = append(list, text)
 		}
