@@ -34,7 +34,8 @@ func (e *LabelError) Error() string {
 
 // Wrong says what is wrong, without the text itself.
 func (e *LabelError) Wrong() string {
-	return fmt.Sprintf("is not an alternator label; write \"180 A\" or both figures, \"90/180 A\", rated output %d to %d A", MinRatedA, MaxRatedA)
+	return fmt.Sprintf("is not an alternator label; write \"180 A\" or both figures, \"90/180 A\", rated output %d to %d A", MinRatedA,
+		MaxRatedA)
 }
 
 var labelText = regexp.MustCompile(`^(?:(\d{1,3}) ?a? ?[/-] ?)?(\d{1,3}) ?(?:a|amp|amps)?$`)

@@ -34,6 +34,16 @@ type Size struct {
 	AreaMM2 float64 // copper cross-section of one cable
 	Gauge   int     // AWG number; 1/0 is 0, 2/0 is −1 …; only for AWG
 	Count   int     // cables in parallel, 1 to MaxParallel
+
+	each string // the label of one of several
+}
+
+// One is one cable of those that lie in parallel.
+func (s Size) One() Size {
+	if s.Count > 1 {
+		s.Label, s.Count, s.each = s.each, 1, ""
+	}
+	return s
 }
 
 // MaxParallel is how many cables may lie in parallel: more share their current
@@ -49,7 +59,8 @@ func (s Size) OhmPerM() float64 { return OhmPerM(s.AreaMM2) / float64(s.Count) }
 
 // Parallel is so many cables of a size side by side.
 func (s Size) Parallel(count int) Size {
-	s.Label, s.Count = fmt.Sprintf("%d × %s", count, s.Label), count
+	s.each = s.One().Label
+	s.Label, s.Count = fmt.Sprintf("%d × %s", count, s.each), count
 	return s
 }
 

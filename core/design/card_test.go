@@ -17,7 +17,8 @@ import (
 // what its sheet allows as a fuse; another may still be pinned.
 func TestOwnChargerIsPlannedWith(t *testing.T) {
 	usual := jobtest.Plan(t, `{"aux":{"chemistry":"agm","capacityAh":200},"alternator":{"label":"150"}}`)
-	own := jobtest.Plan(t, `{"aux":{"chemistry":"agm","capacityAh":200},"alternator":{"label":"150"},"card":{"name":"Bench box 35","outputA":35,`+
+	own := jobtest.Plan(t, `{"aux":{"chemistry":"agm","capacityAh":200},"alternator":{"label":"150"},"card":{"name":"Bench box 35",`+
+		`"outputA":35,`+
 		`"efficiency":80,"maxAmbientC":30}}`)
 	assert.NotEqual(t, 35.0, usual.Figures["input"].Inputs[0].Value)
 	assert.InDelta(t, 35, own.Figures["input"].Inputs[0].Value, 1e-9)

@@ -191,7 +191,8 @@ func (d *Design) joinComponents() {
 // eye on the voltage.
 func (d *Design) contactDevice(rest string) system.Contact {
 	n := d.Facts.N
-	c := system.Contact{From: "30", To: "87", Rest: rest, Ohm: d.JoinOhm(), RatingA: d.contactRatingA(), PlugIn: rest != "" && d.Changeover.PlugIn}
+	c := system.Contact{From: "30", To: "87", Rest: rest, Ohm: d.JoinOhm(), RatingA: d.contactRatingA(), PlugIn: rest != "" &&
+		d.Changeover.PlugIn}
 	if d.Kind == coupling.VSR {
 		c.WatchOhm, c.HoldOhm = 12*n/RelaySensesA, 12*n/d.Contact.Sensing.CoilA
 	}

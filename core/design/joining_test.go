@@ -89,7 +89,8 @@ func TestWhatJoinsIsWired(t *testing.T) {
 func TestTheChangeoverThatIsJudgedIsFitted(t *testing.T) {
 	for _, amps := range []string{"20", "30", "40", "50", "60"} {
 		for _, metres := range []string{"1", "4", "8"} {
-			p := jobtest.Plan(t, `{"alternator":{"label":"110/220 A"},"aux":{"chemistry":"agm","capacityAh":300},"routes":{"startM":`+metres+`,"auxM":1},
+			p := jobtest.Plan(t, `{"alternator":{"label":"110/220 A"},"aux":{"chemistry":"agm","capacityAh":300},"routes":{"startM":`+metres+`,
+"auxM":1},
 "pins":{"coupling":"changeover","chargerA":`+amps+`}}`)
 			k1, ok := p.System.Component("k1")
 			require.True(t, ok)
@@ -107,7 +108,8 @@ func TestTheChangeoverThatIsJudgedIsFitted(t *testing.T) {
 // Held, the button draws the coil's current off the aux side over F5, and the charger's
 // input hangs on an open contact; released, neither.
 func TestButtonWorksTheCoil(t *testing.T) {
-	doc := jobtest.Document(t, `{"alternator":{"label":"90/180 A"},"aux":{"chemistry":"agm","capacityAh":120},"pins":{"coupling":"changeover"}}`)
+	doc := jobtest.Document(t, `{"alternator":{"label":"90/180 A"},"aux":{"chemistry":"agm","capacityAh":120},`+
+		`"pins":{"coupling":"changeover"}}`)
 	held, found, err := design.Of(doc, parts.Stock()).CircuitAt("precharge")
 	require.NoError(t, err)
 	solved := networktest.Read{T: t, Solution: found}

@@ -65,7 +65,7 @@ func CutList(wires []Lead, pieces []Piece) []Cut {
 	var kinds []kind
 	need := map[kind][]CutFor{}
 	for _, w := range wires {
-		k := kind{single(w.Size), w.Colour}
+		k := kind{w.one(), w.Colour}
 		if _, ok := need[k]; !ok {
 			kinds = append(kinds, k)
 		}
@@ -85,23 +85,6 @@ func CutList(wires []Lead, pieces []Piece) []Cut {
 		list = append(list, cutKind(k.size, k.colour, need[k], pieces, have, taken)...)
 	}
 	return list
-}
-
-// single is the size of one cable of those that lie side by side.
-func single(size string) string {
-	for i, r := range size {
-		if r == '×' {
-			return trimLeft(size[i+len("×"):])
-		}
-	}
-	return size
-}
-
-func trimLeft(s string) string {
-	for s != "" && s[0] == ' ' {
-		s = s[1:]
-	}
-	return s
 }
 
 const mm = 1000

@@ -50,6 +50,16 @@ type Lead struct {
 	Sleeve  float64 `json:"sleeveMM" doc:"Heat shrink with adhesive on each end, before it shrinks"`
 	Conduit float64 `json:"conduitMM" doc:"Inner diameter; 0 where it needs none"`
 	Hole    float64 `json:"holeMM" doc:"Grommet hole through the bulkhead; 0 where it passes none"`
+
+	each string // the size of one of several side by side
+}
+
+// one is the size of one cable.
+func (w Lead) one() string {
+	if w.each == "" {
+		return w.Size
+	}
+	return w.each
 }
 
 // End is one end of a wire.
@@ -121,7 +131,7 @@ func wire(s *system.System, w system.Wire, colours Scheme) Lead {
 	}
 	_, outer := size.DiameterMM()
 	out := Lead{Number: Number(w.ID), ID: w.ID, Run: w.Run, Role: string(w.Role), Size: w.Size, MM2: math.Round(size.AreaMM2*100) / 100,
-		Cables: size.Count,
+		Cables: size.Count, each: size.One().Label,
 		Colour: colours.of(w), RouteM: w.LengthM, CutM: cut(w.LengthM)}
 	out.From, out.To = end(s, w.From, size), end(s, w.To, size)
 	out.From.Label = fmt.Sprintf("%s  %s  to %s", out.Number, w.Size, out.To.place())

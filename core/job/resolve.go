@@ -1,7 +1,6 @@
 package job
 
 import (
-	"math"
 	"strings"
 
 	"epitrope/core/alternator"
@@ -283,32 +282,4 @@ func (f Facts) Driving(hoursFactor float64) day.Pattern {
 		ready = ready.Parked(p.Value)
 	}
 	return ready.Idling(f.Need.IdleHours.Value).Days(int(count), hoursFactor*f.DrivenHours.Value)
-}
-
-// laying is how a cable lies; where its return runs along with it, side by side.
-func laying(r *resolver, path string, given *string, along bool) cable.Laying {
-	l, why := cable.Open, "as the ampacity tables take it"
-	if along {
-		l, why = cable.Pair, "the return comes back the same way"
-	}
-	return cable.LayingByID(r.text(path, given, l.ID, why))
-}
-
-func bay(r *resolver, path string, given *float64, engine bool) cable.Bay {
-	b, why := cable.Cabin(), "inside the vehicle"
-	if engine {
-		b, why = cable.EngineBay(), "it passes the engine space"
-	}
-	at := r.num(path, given, b.AmbientC, why)
-	if given != nil {
-		return cable.Ambient(at.Value)
-	}
-	return b
-}
-
-// Route is a guess at a route's length between two places: along, up and down,
-// with slack. Source: common practice, no source.
-func Route(from, to Point) float64 {
-	m := slack * (math.Abs(to.X-from.X) + math.Abs(to.Y-from.Y) + upAndDownM)
-	return working.Round(m, 1)
 }

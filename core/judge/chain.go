@@ -132,7 +132,7 @@ func noteChain(d *design.Design, n *noted) {
 		} else if l.Column == "coupling" && d.Kind == coupling.DCDCChangeover {
 			cures = append(cures, verdict.Set("Fit a charger without changeover", "pins.coupling", string(coupling.DCDC)))
 		}
-		n.add(id, l.Column, severity, with(strings.ToUpper(l.Name[:1])+l.Name[1:], working.Text(l.Amps, "A", 0), working.Text(l.BearsA, "A", 0)),
+		n.add(id, l.Column, severity, with(working.Capital(l.Name), working.Text(l.Amps, "A", 0), working.Text(l.BearsA, "A", 0)),
 			nil, cures...)
 	}
 	notePlug(d, n)

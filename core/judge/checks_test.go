@@ -101,7 +101,8 @@ func TestChainNamesItsWeakest(t *testing.T) {
 		assert.InDelta(t, 100*l.Amps/l.BearsA, l.Share, 0.02*l.Share+1)
 	}
 	assert.Equal(t, 1, weakest)
-	small := jobtest.Plan(t, `{"vehicle":{"kind":"tow-caravan"},"alternator":{"label":"250 A"},"aux":{"chemistry":"lifepo4","capacityAh":300},`+
+	small := jobtest.Plan(t, `{"vehicle":{"kind":"tow-caravan"},"alternator":{"label":"250 A"},"aux":{"chemistry":"lifepo4",`+
+		`"capacityAh":300},`+
 		`"pins":{"chargerA":40,"plugA":50}}`)
 	assert.Contains(t, jobtest.NoteIDs(small), "chain.over", "a 50 A plug starves a caravan")
 	assert.NotContains(t, jobtest.NoteIDs(jobtest.Plan(t, `{"vehicle":{"kind":"tow-caravan"},"pins":{"chargerA":20}}`)), "chain.over")

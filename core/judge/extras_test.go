@@ -227,7 +227,8 @@ func TestDetectionByVoltage(t *testing.T) {
 	assert.Contains(t, jobtest.NoteIDs(jobtest.Plan(t, `{"day":{"trigger":"voltage"}}`)), "signal.detect.low",
 		"variable regulation eases off below what it takes for a running engine")
 	assert.Contains(t, jobtest.NoteIDs(jobtest.Plan(t, `{`+fixed+`,"pins":{"coupling":"changeover"}}`)), "signal.detect.joined")
-	assert.Contains(t, jobtest.NoteIDs(jobtest.Plan(t, `{`+fixed+`,"aux":{"chemistry":"agm"},"pins":{"coupling":"changeover"}}`)), "signal.detect.surface")
+	assert.Contains(t, jobtest.NoteIDs(jobtest.Plan(t, `{`+fixed+`,"aux":{"chemistry":"agm"},"pins":{"coupling":"changeover"}}`)),
+		"signal.detect.surface")
 	assert.Contains(t, jobtest.NoteIDs(jobtest.Plan(t, `{`+fixed+`,"pins":{"coupling":"contactor"}}`)), "signal.detect.none")
 	assert.NotContains(t, jobtest.NoteIDs(jobtest.Plan(t, `{"pins":{"coupling":"contactor"}}`)), "signal.detect.none")
 

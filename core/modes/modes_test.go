@@ -18,12 +18,14 @@ const steady = `"alternator":{"label":"90/180 A","regulation":"fixed","knownBy":
 // Truth 8: LiFePO4 rests above a relay's cut-out, so house and vehicle live on one bank
 // all night; lead lets go.
 func TestRelayOnLithiumStaysJoined(t *testing.T) {
-	lithium := jobtest.Line(t, jobtest.Modes(t, `{`+steady+`,"aux":{"chemistry":"lifepo4","place":"seat"},"pins":{"coupling":"vsr"}}`), "–", "off",
+	lithium := jobtest.Line(t, jobtest.Modes(t, `{`+steady+`,"aux":{"chemistry":"lifepo4","place":"seat"},"pins":{"coupling":"vsr"}}`), "–",
+		"off",
 		"stopped")
 	assert.True(t, lithium.Joined)
 	assert.Equal(t, "forbidden", lithium.Verdict)
 	assert.NotEmpty(t, lithium.Interlock)
-	lead := jobtest.Line(t, jobtest.Modes(t, `{`+steady+`,"aux":{"chemistry":"agm","place":"seat"},"pins":{"coupling":"vsr"}}`), "–", "off", "stopped")
+	lead := jobtest.Line(t, jobtest.Modes(t, `{`+steady+`,"aux":{"chemistry":"agm","place":"seat"},"pins":{"coupling":"vsr"}}`), "–", "off",
+		"stopped")
 	assert.False(t, lead.Joined)
 	assert.Equal(t, "normal", lead.Verdict)
 }
@@ -50,7 +52,8 @@ func TestChangeoverIsForbiddenWithTheEngineRunning(t *testing.T) {
 	assert.Equal(t, "forbidden", jobtest.Line(t, m, "button held", "on", "running").Verdict)
 	charges := jobtest.Line(t, m, "button released", "on", "running")
 	assert.True(t, charges.Charging && !charges.Joined && charges.Lamp == "charging")
-	small := jobtest.Modes(t, `{"aux":{"chemistry":"lifepo4","capacityAh":300},"wants":{"emergencyStart":"yes"},"startBattery":{"crankA":800},`+
+	small := jobtest.Modes(t, `{"aux":{"chemistry":"lifepo4","capacityAh":300},"wants":{"emergencyStart":"yes"},`+
+		`"startBattery":{"crankA":800},`+
 		`"pins":{"coupling":"changeover","chargerA":10,"auxFuseA":30}}`)
 	crank := jobtest.Line(t, small, "button held", "start", "cranking")
 	assert.Equal(t, "forbidden", crank.Verdict)

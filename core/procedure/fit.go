@@ -3,8 +3,6 @@ package procedure
 import (
 	"fmt"
 	"slices"
-	"unicode"
-	"unicode/utf8"
 
 	"epitrope/core/harness"
 	"epitrope/core/working"
@@ -79,8 +77,9 @@ func (b *builder) fit() {
 		if kind == "fuse" {
 			minutes = fuseMin
 		}
-		step := Step{ID: "fit-" + c.ID, Of: []string{c.ID}, Stage: Fit, Title: "Fit " + c.Name, What: capital(c.Rating) + ".", Minutes: minutes,
-			After: b.of(Isolate), Checks: []string{"fast, clear of what moves", "reachable for service"}}
+		step := Step{ID: "fit-" + c.ID, Of: []string{c.ID}, Stage: Fit, Title: "Fit " + c.Name, What: working.Capital(c.Rating) + ".",
+			Minutes: minutes,
+			After:   b.of(Isolate), Checks: []string{"fast, clear of what moves", "reachable for service"}}
 		switch kind {
 		case "fuse":
 			step.Title, step.What = "Fit the holder of "+c.Name, c.Rating+": the holder alone; the fuse stays out."
@@ -171,12 +170,6 @@ func (b *builder) join() {
 			What: "As its configuration card says: " + right + ".", Minutes: lookMin, After: []string{"fit-coupling"},
 			Checks: []string{"each configuration lead as on the card"}})
 	}
-}
-
-// capital is a text as a sentence begins.
-func capital(text string) string {
-	first, size := utf8.DecodeRuneInString(text)
-	return string(unicode.ToUpper(first)) + text[size:]
 }
 
 // torque says what to tighten with. Source: from memory, for steel studs; the device's own

@@ -49,7 +49,7 @@ func foundName(w job.FoundWire) string {
 	if w.EndA != "" || w.EndB != "" {
 		name += ", " + strings.Trim(w.EndA+" to "+w.EndB, " ")
 	}
-	return strings.ToUpper(name[:1]) + name[1:]
+	return working.Capital(name)
 }
 
 // foundWire judges one wire, and says whether the new design can keep it.

@@ -43,8 +43,9 @@ func charge(d *design.Design, rig *day.Rig, c *network.Circuit, p system.Compone
 	c.Add(circuit.Converter(c, p, device),
 		network.Resistance{Name: "charger at rest", A: node(c, p, "30"), B: node(c, p, "31"), Ohm: device.RestOhm})
 	card := device.Card
-	rig.Charger = &day.Charger{Element: "charger", Standby: "charger at rest", OutputA: card.OutputA, StandbyA: max(card.StandbyA, design.CoilOffA),
-		Stages: d.UsualStages(), Curve: coupling.UsualCurve,
+	rig.Charger = &day.Charger{Element: "charger", Standby: "charger at rest", OutputA: card.OutputA,
+		StandbyA: max(card.StandbyA, design.CoilOffA),
+		Stages:   d.UsualStages(), Curve: coupling.UsualCurve,
 		CutOutV: card.CutOutV, RestartV: RestartV, RestartS: restartS, DelayS: chargeDelayS + 60*d.Facts.Schools.DelayMin.Value,
 		FullC: card.MaxAmbientC, CaseKPerW: card.CaseKPerW, PlaceOverK: placeK(d.Facts.AuxBay),
 		By: triggers[d.Facts.Day.Trigger], Senses: d.Facts.Detects}

@@ -2,7 +2,6 @@ package section
 
 import (
 	"fmt"
-	"strings"
 
 	"epitrope/core/design"
 	"epitrope/core/run"
@@ -58,7 +57,7 @@ func Summary(d *design.Design) string {
 	back := map[[2]bool]string{{true, false}: "the chassis", {false, true}: "cable",
 		{true, true}: "chassis and cable"}[[2]bool{d.Back.ByChassis, d.Back.ByCable}]
 	amps := func(l *run.Sized) string { return working.Plain(l.Fuse.RatingA, "A", 1) }
-	return fmt.Sprintf("%s%s. Start run %s, fuse %s; aux run %s, fuse %s; return by %s. %s at the aux battery at cruise.",
-		strings.ToUpper(what[:1]), what[1:], d.Start.Trial.Size.Label, amps(&d.Start), d.Aux.Trial.Size.Label, amps(&d.Aux), back,
+	return fmt.Sprintf("%s. Start run %s, fuse %s; aux run %s, fuse %s; return by %s. %s at the aux battery at cruise.",
+		working.Capital(what), d.Start.Trial.Size.Label, amps(&d.Start), d.Aux.Trial.Size.Label, amps(&d.Aux), back,
 		working.Text(d.CruiseState().AuxV, "V", 1))
 }

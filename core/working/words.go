@@ -1,5 +1,10 @@
 package working
 
+import (
+	"unicode"
+	"unicode/utf8"
+)
+
 // Kilo is a great current as shown.
 func Kilo(amps float64) string { return Text(amps/1000, "kA", 1) }
 
@@ -12,4 +17,13 @@ func Span(h float64) string {
 		return Text(h, "h", 0)
 	}
 	return Text(h/24, "days", 0)
+}
+
+// Capital is a text with a capital first letter.
+func Capital(text string) string {
+	first, size := utf8.DecodeRuneInString(text)
+	if size == 0 {
+		return text
+	}
+	return string(unicode.ToUpper(first)) + text[size:]
 }

@@ -154,7 +154,7 @@ func (s *sheet) built() {
 	}
 	s.table([]column{{"What", 2}, {"As designed", 1.4}, {"As built", 1.4}}, rows)
 	for _, n := range b.New {
-		s.para("", strings.ToUpper(n.Severity[:1])+n.Severity[1:]+", new: "+n.Text+" "+n.Why)
+		s.para("", working.Capital(n.Severity)+", new: "+n.Text+" "+n.Why)
 	}
 	for _, n := range b.Gone {
 		s.para("", "No longer so: "+n.Text)

@@ -102,7 +102,7 @@ function RunLine({ columns, spans, flows, stage, apart, lit, narrow }: { narrow:
             </text>
           )}
           <text x={mid(c.id)} y={13} textAnchor="middle">
-            {!narrow ? c.name : c.kind === "alternator" ? "" : c.name.replace(" battery", "")}
+            {!narrow ? c.name : c.kind === "alternator" ? "" : c.kind === "battery" ? (c.id === "start" ? "Start" : "Aux") : c.name}
             {c.id === "coupling" && apart ? `, ${stage}` : ""}
           </text>
         </g>
