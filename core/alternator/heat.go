@@ -18,9 +18,6 @@ const (
 	HottestC = 170.0
 )
 
-// LossW returns what a machine turns into heat, in W, at an output.
-func LossW(amps, volts float64) float64 { return amps * volts * (1/efficiency - 1) }
-
 // WindingC returns the steady winding temperature, in °C, of a machine that gives
 // amps at volts, at an alternator speed in rpm, in air of airC. A slow machine has
 // little cooling: full current at idle heats it more than full current on the road.

@@ -36,10 +36,6 @@ const (
 	StartFull  = 0.80 // charge of the start battery above which a variable one eases off
 )
 
-// Eases says whether a variable regulation has eased off at a start battery's state
-// of charge, 0 to 1. Source: common practice, no source.
-func Eases(startSOC float64) bool { return startSOC >= StartFull }
-
 // SetV returns what a machine is regulated to, in V at 12 V, where warmV is what it
 // holds warm at cruise: a fixed one just that; a compensated one less in heat and
 // more in cold, 13.2 to 15.2 V; a variable one by the moment.

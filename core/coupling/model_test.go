@@ -36,28 +36,6 @@ func TestSensing(t *testing.T) {
 	}
 }
 
-func TestContactor(t *testing.T) {
-	c := coupling.Economised
-	assert.Greater(t, c.CoilA(12, 0), 10*c.CoilA(12, 1), "an economiser holds with less")
-	assert.True(t, c.Closed(false, 10) && !c.Closed(false, 8) && c.Closed(true, 8) && !c.Closed(true, 5))
-	assert.False(t, coupling.StarterType.Continuous, "starter-type solenoids are not continuous-duty")
-	assert.Greater(t, coupling.StarterType.CoilA(14, 3600), 4.0)
-}
-
-// A relay's headline rating is not its break-contact (87a) rating.
-func TestChangeover(t *testing.T) {
-	assert.True(t, coupling.PlugIn.Bears(true, 35))
-	assert.False(t, coupling.PlugIn.Bears(false, 35))
-}
-
-// Joined by ignition means joined while cranking; left joined, both go flat.
-func TestSelectorAndDiode(t *testing.T) {
-	assert.True(t, coupling.WithIgnition.Joins(true) && !coupling.WithIgnition.Joins(false))
-	assert.True(t, coupling.JoinedForGood.Joins(false) && !coupling.Off.Joins(true))
-	assert.InDelta(t, 0.75, coupling.Silicon.DropV(50), 1e-9)
-	assert.Less(t, coupling.Schottky.DropV(50), coupling.Silicon.DropV(50))
-}
-
 // Efficiency 0.87–0.92 (common practice, no source).
 func TestEfficiencyCurve(t *testing.T) {
 	c := coupling.UsualCurve

@@ -85,7 +85,7 @@ func (d *Design) components(b job.Body, place job.Point) {
 		Device: d.Start.FuseDevice()})
 	if d.Kind == coupling.SecondAlternator {
 		s.Add(system.Component{ID: "second", Kind: system.KindAlternator, Name: "Second alternator", Rating: d.Second.String(), At: b.Alternator,
-			Device: system.Machine{Label: d.Second, Volts: d.SecondV(), Own: true}})
+			Device: system.Machine{Label: d.Second, Volts: d.secondV(), Own: true}})
 	}
 	s.Add(system.Component{ID: "coupling", Kind: d.couplingKind(), Name: d.CouplingName(), Rating: d.CouplingRating(), At: d.CouplingAt(),
 		Device: d.couplingDevice()})
@@ -146,7 +146,7 @@ func (d *Design) couplingKind() system.ComponentKind {
 // couplingDevice is what is fitted as the coupling.
 func (d *Design) couplingDevice() system.Device {
 	if d.Kind.Charger() {
-		return d.ChargerDevice()
+		return d.chargerDevice()
 	}
 	return d.contactDevice("")
 }

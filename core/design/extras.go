@@ -189,7 +189,7 @@ func (d *Design) attach() {
 			Device: system.Load{Ohm: d.WinchOhm()}})
 	}
 	d.System.Soldered = d.Facts.Schools.Termination == "solder"
-	d.System.Ends = system.Ends{Source: d.source(), Bank: term("aux", "30"), Coupling: "coupling", Start: d.Arrives(), Aux: d.Leaves(),
+	d.System.Ends = system.Ends{Source: d.source(), Bank: term("aux", "30"), Coupling: "coupling", Start: d.arrives(), Aux: d.leaves(),
 		Minus: d.minusAtCoupling()}
 }
 

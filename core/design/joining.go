@@ -20,16 +20,16 @@ func (d *Design) Relayed() bool {
 	return d.Kind == coupling.DCDCChangeover || d.Kind == coupling.DCDCHighCurrent
 }
 
-// Arrives is the terminal at which the run from the start side ends.
-func (d *Design) Arrives() system.Terminal {
+// arrives is the terminal at which the run from the start side ends.
+func (d *Design) arrives() system.Terminal {
 	if d.Relayed() {
 		return term("k1", "30")
 	}
 	return term("coupling", "30")
 }
 
-// Leaves is the terminal at which the run to the aux battery begins.
-func (d *Design) Leaves() system.Terminal {
+// leaves is the terminal at which the run to the aux battery begins.
+func (d *Design) leaves() system.Terminal {
 	if d.Relayed() {
 		return term("k1", "87")
 	}
@@ -44,8 +44,8 @@ func (d *Design) Gives() system.Terminal {
 	return term("coupling", "87")
 }
 
-// JoinOhm is the contact that joins the batteries.
-func (d *Design) JoinOhm() float64 {
+// joinOhm is the contact that joins the batteries.
+func (d *Design) joinOhm() float64 {
 	if d.Kind == coupling.DCDCChangeover {
 		return d.Changeover.ContactOhm
 	}
@@ -102,17 +102,17 @@ type Control int
 // The ways to work it.
 const (
 	NoControl Control = iota
-	TakesOver         // from the signal to a feed of its own
-	Alone             // by the button only
+	takesOver         // from the signal to a feed of its own
+	alone             // by the button only
 )
 
 // ControlOf is how this coupling is worked by hand.
 func (d *Design) ControlOf() Control {
 	switch {
 	case d.Kind == coupling.DCDCChangeover:
-		return Alone
+		return alone
 	case d.Kind == coupling.ManualSelector, d.Kind == coupling.SwitchedContactor && d.Facts.Survey.EmergencyStart == job.Yes:
-		return TakesOver
+		return takesOver
 	}
 	return NoControl
 }
@@ -135,7 +135,7 @@ func (d *Design) inSignal() []string {
 	if id := d.seriesSwitch(); id != "" {
 		list = append(list, id)
 	}
-	if d.ControlOf() == TakesOver {
+	if d.ControlOf() == takesOver {
 		list = append(list, "s1")
 	}
 	return list
@@ -148,9 +148,9 @@ func (d *Design) OwnFeed() (from system.Terminal, ok bool) {
 	case d.ControlOf() == NoControl:
 		return system.Terminal{}, false
 	case d.Kind == coupling.ManualSelector:
-		return d.Arrives(), true
+		return d.arrives(), true
 	}
-	return d.Leaves(), true
+	return d.leaves(), true
 }
 
 // joinComponents are K1, S1, S2 and F5, where they are.
@@ -168,7 +168,7 @@ func (d *Design) joinComponents() {
 			Device: system.Control{Throws: throws}})
 	}
 	byHand := []system.Throw{{Name: "s1", From: "2", To: "0", When: system.WhileJoined}}
-	if d.ControlOf() == TakesOver {
+	if d.ControlOf() == takesOver {
 		byHand[0].When = system.WhileJoinedAlone
 		if d.Wired() {
 			byHand = append(byHand, system.Throw{Name: "s1 with the signal", From: "1", To: "0", When: system.WhileBoth})
@@ -191,21 +191,21 @@ func (d *Design) joinComponents() {
 // eye on the voltage.
 func (d *Design) contactDevice(rest string) system.Contact {
 	n := d.Facts.N
-	c := system.Contact{From: "30", To: "87", Rest: rest, Ohm: d.JoinOhm(), RatingA: d.contactRatingA(), PlugIn: rest != "" &&
+	c := system.Contact{From: "30", To: "87", Rest: rest, Ohm: d.joinOhm(), RatingA: d.contactRatingA(), PlugIn: rest != "" &&
 		d.Changeover.PlugIn}
 	if d.Kind == coupling.VSR {
 		c.WatchOhm, c.HoldOhm = 12*n/RelaySensesA, 12*n/d.Contact.Sensing.CoilA
 	}
-	if d.Relayed() || d.Kind.Coil() && (d.Wired() || d.ControlOf() == TakesOver) {
+	if d.Relayed() || d.Kind.Coil() && (d.Wired() || d.ControlOf() == takesOver) {
 		c.CoilPlus, c.CoilMinus = d.coil()
 		c.CoilOhm = 12 * n / d.coilA()
 	}
 	return c
 }
 
-// ChargerDevice is the charger as it is set and wired.
-func (d *Design) ChargerDevice() system.Charger {
-	c := system.Charger{Card: d.Charger, OutV: d.SetV() + taperV, RestOhm: d.StandbyOhm(), BesideA: d.Facts.Survey.FeedA.Value}
+// chargerDevice is the charger as it is set and wired.
+func (d *Design) chargerDevice() system.Charger {
+	c := system.Charger{Card: d.Charger, OutV: d.SetV() + taperV, RestOhm: d.standbyOhm(), BesideA: d.Facts.Survey.FeedA.Value}
 	if d.Wired() && !d.Kind.Coil() {
 		c.SignalOhm = 12 * d.Facts.N / TriggerA
 	}
@@ -215,8 +215,8 @@ func (d *Design) ChargerDevice() system.Charger {
 	return c
 }
 
-// StandbyOhm is a charger's input at rest; one that takes nothing is as good as open.
-func (d *Design) StandbyOhm() float64 {
+// standbyOhm is a charger's input at rest; one that takes nothing is as good as open.
+func (d *Design) standbyOhm() float64 {
 	return 12 * d.Facts.N / max(d.Charger.StandbyA, CoilOffA)
 }
 
@@ -226,12 +226,12 @@ func (d *Design) linkWires() {
 	if !d.Relayed() {
 		return
 	}
-	from := d.Arrives()
+	from := d.arrives()
 	if d.Kind == coupling.DCDCChangeover {
 		from = term("k1", "87a")
 	}
 	d.lead("k1", "k1a", "c1", from, term("coupling", "30"), &d.Start, d.Start.Link(), lugs)
-	d.lead("k1", "k1b", "c2", term("coupling", "out"), d.Leaves(), &d.Aux, d.Aux.Link(), lugs)
+	d.lead("k1", "k1b", "c2", term("coupling", "out"), d.leaves(), &d.Aux, d.Aux.Link(), lugs)
 }
 
 // addLinks counts the links' four ends in series with the runs.
@@ -249,7 +249,7 @@ func (d *Design) sizeButton() {
 		return
 	}
 	volts, ohm := d.Facts.Chemistry.RestV(1)*d.Facts.N, d.AuxOhm()+d.Aux.TotalOhm()
-	if from == d.Arrives() {
+	if from == d.arrives() {
 		volts, ohm = d.Facts.RegulatedV.Value, d.StartOhm()+d.Start.TotalOhm()
 	}
 	ohm += run.BareM * cable.Square(triggerMM2).OhmPerM() // a short behind F5 is fed over the run and its own wire
@@ -272,7 +272,7 @@ func (d *Design) coilWires() {
 		t = &d.Button
 		d.wire("s1a", "s1", system.Signal, from, term("f5", "in"), t, run.BareM, lugs)
 		d.wire("s1b", "s1", system.Signal, term("f5", "out"), term("s1", "2"), t, t.LengthM.Value, system.Joints{})
-		if d.ControlOf() == Alone {
+		if d.ControlOf() == alone {
 			d.wire("s1c", "s1", system.Signal, term("s1", "0"), plus, t, t.LengthM.Value, system.Joints{})
 		}
 	}

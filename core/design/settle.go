@@ -121,7 +121,7 @@ func (d *Design) Settle(s *State) {
 func (d *Design) readCharger(s *State) {
 	in := "coupling.30"
 	if s.Joined { // past the charger
-		in = d.Arrives().Node()
+		in = d.arrives().Node()
 	}
 	s.InV, s.OutV = circuit.Had(s.Solved.Across(in, "coupling.31")), circuit.Had(s.Solved.Across("coupling.out", "coupling.31"))
 	s.InA, s.OutA = circuit.Had(s.Solved.Through("c1")), circuit.Had(s.Solved.Through("c2"))

@@ -131,8 +131,8 @@ func (d *Design) joinedAtRest(s State) bool {
 	return false
 }
 
-// SecondV is what the regulator of a machine of the run's own holds.
-func (d *Design) SecondV() float64 { return d.Profile.AbsorptionHigh }
+// secondV is what the regulator of a machine of the run's own holds.
+func (d *Design) secondV() float64 { return d.Profile.AbsorptionHigh }
 
 // restState is the engine off and nobody there, both batteries full.
 func (d *Design) restState() State {

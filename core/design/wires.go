@@ -67,8 +67,8 @@ func (d *Design) feedWires() {
 	if d.Relayed() {
 		c1M, c2M = c1M-d.Start.Link(), c2M-d.Aux.Link()
 	}
-	d.through("c1", &d.Start, behindF1, d.Arrives(), c1M)
-	d.through("c2", &d.Aux, d.Leaves(), beforeF2, c2M)
+	d.through("c1", &d.Start, behindF1, d.arrives(), c1M)
+	d.through("c2", &d.Aux, d.leaves(), beforeF2, c2M)
 	d.lead("f2", "c2c", "c2", term("f2", "out"), post, &d.Aux, d.Aux.Bare(), lugs)
 }
 

@@ -108,6 +108,10 @@ const (
 // practice, no source: 0.1–0.5 mΩ each.
 const contactOhm = 0.0008
 
+// contactorCoilA is what a continuous-duty contactor takes while it holds, at 12 V. Source: from
+// memory.
+const contactorCoilA = 1.0
+
 // ChargerRatings are the outputs, in A, that chargers are commonly sold with.
 // Source: common practice, no source.
 var ChargerRatings = []float64{10, 15, 20, 25, 30, 40, 50, 60, 80}
@@ -132,7 +136,7 @@ func Stock() Book {
 			case coupling.VSR:
 				c.Sensing, c.CoilA = coupling.Usual, coupling.Usual.CoilA
 			case coupling.SwitchedContactor, coupling.ManualSelector, coupling.DCDCHighCurrent:
-				c.CoilA = coupling.ContinuousDuty.HoldA
+				c.CoilA = contactorCoilA
 			}
 			b.Contacts[kind] = append(b.Contacts[kind], c)
 		}

@@ -86,6 +86,3 @@ func (f *Formula) MustWork(inputs ...Input) Figure {
 	}
 	return fig
 }
-
-// Text is the equation as declared.
-func (f *Formula) Text() string { return f.text }
