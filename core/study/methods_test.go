@@ -15,6 +15,7 @@ import (
 	"epitrope/core/parts"
 	"epitrope/core/plan"
 	"epitrope/core/study"
+	"epitrope/internal/jobtest"
 	"epitrope/testdata"
 )
 
@@ -156,5 +157,24 @@ func TestSmallestBankAndChargerHold(t *testing.T) {
 		doc.Pins.ChargerA = &less
 		assert.Less(t, study.Try(design.Of(doc, parts.Stock()), study.Window{}, nil).Outcome.AuxLeast, last-3, "a smaller charger does not: %s",
 			c.use)
+	}
+}
+
+// What the methods screen asks at once, and the longest of what then follows, column by column.
+func BenchmarkMethods(b *testing.B) {
+	now := jobtest.Design(b, `{"aux":{"chemistry":"lifepo4","capacityAh":200},"use":{"dailyAh":80,"drivenHours":2}}`)
+	b.Run("at once", func(b *testing.B) {
+		for b.Loop() {
+			study.Consequences(now)
+			study.Schools(now)
+			study.Sizings(now)
+		}
+	})
+	for _, kind := range coupling.Kinds() {
+		b.Run("through time/"+string(kind), func(b *testing.B) {
+			for b.Loop() {
+				study.Drive(now, kind, nil)
+			}
+		})
 	}
 }

@@ -1,0 +1,26 @@
+package design_test
+
+import (
+	"fmt"
+
+	"epitrope/core/design"
+	"epitrope/core/job"
+	"epitrope/core/parts"
+)
+
+// A job is decided once; everything else asks the design.
+func ExampleOf() {
+	doc, _ := job.Decode([]byte(`{"alternator":{"label":"90/180 A"},"aux":{"chemistry":"lifepo4","capacityAh":100}}`))
+	d := design.Of(doc, parts.Stock())
+	fmt.Println(d.Kind.Label(), d.Charger.OutputA, "A")
+	fmt.Println(d.Start.Trial.Size.Label, d.Start.Fuse.Label())
+	for _, station := range d.System.Way() {
+		fmt.Print(station.ID, " ")
+	}
+	fmt.Printf("\n%.1f V at the aux battery at cruise\n", d.CruiseState().AuxV)
+	// Output:
+	// DC-DC charger 40 A
+	// 25 mm² 70 A strip fuse, SF30
+	// f1 c1 coupling c2 f2 
+	// 14.1 V at the aux battery at cruise
+}

@@ -1,0 +1,25 @@
+package judge_test
+
+import (
+	"fmt"
+
+	"epitrope/core/design"
+	"epitrope/core/job"
+	"epitrope/core/judge"
+	"epitrope/core/parts"
+)
+
+// What is weak about a design is a note, with what would cure it.
+func ExampleNotes() {
+	doc, _ := job.Decode([]byte(`{"pins":{"startSize":"6 mm²","chargerA":40}}`))
+	for _, n := range judge.Notes(design.Of(doc, parts.Stock())) {
+		fmt.Println(n.Severity, n.ID, len(n.Cures))
+	}
+	// Output:
+	// stop charger.starved 2
+	// stop cable.burns 1
+	// stop fuse.none 1
+	// caution alternator.idle 1
+	// caution alternator.half 1
+	// remark regulation.unknown 1
+}
