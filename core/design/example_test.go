@@ -14,13 +14,11 @@ func ExampleOf() {
 	d := design.Of(doc, parts.Stock())
 	fmt.Println(d.Kind.Label(), d.Charger.OutputA, "A")
 	fmt.Println(d.Start.Trial.Size.Label, d.Start.Fuse.Label())
-	for _, station := range d.System.Way() {
-		fmt.Print(station.ID, " ")
-	}
-	fmt.Printf("\n%.1f V at the aux battery at cruise\n", d.CruiseState().AuxV)
+	fmt.Println(len(d.System.Way()), "parts in series")
+	fmt.Printf("%.1f V at the aux battery at cruise\n", d.CruiseState().AuxV)
 	// Output:
 	// DC-DC charger 40 A
 	// 25 mm² 70 A strip fuse, SF30
-	// f1 c1 coupling c2 f2 
+	// 5 parts in series
 	// 14.1 V at the aux battery at cruise
 }
