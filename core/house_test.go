@@ -145,3 +145,17 @@ func TestNoTextIsAskedForItsMeaning(t *testing.T) {
 		}
 	}
 }
+
+// A file that the documents name is there.
+func TestDocumentsNameWhatIsThere(t *testing.T) {
+	named := regexp.MustCompile("`([a-z]+/[a-z]+\\.(?:go|ts|tsx))`|\\]\\(([a-z]+/[a-zA-Z/.]+)\\)")
+	for _, path := range append(sources(t, []string{"docs"}, ".md"), "../README.md") {
+		for _, m := range named.FindAllStringSubmatch(read(t, path), -1) {
+			there := slices.ContainsFunc([]string{"", "core", "internal", "cmd", "web/src", "docs"}, func(root string) bool {
+				_, err := os.Stat(filepath.Join("..", root, m[1]+m[2]))
+				return err == nil
+			})
+			assert.True(t, there, "%s: %s", path, m[1]+m[2])
+		}
+	}
+}

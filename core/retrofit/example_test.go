@@ -11,7 +11,8 @@ import (
 
 // A wire that was found is judged by the rules of a new one.
 func ExampleOf() {
-	doc, _ := job.Decode([]byte(`{"found":{"w1":{"role":"start","endA":"battery","endB":"relay","size":"8 AWG","lengthM":3,"fuseA":150,"amps":40}}}`))
+	doc, _ := job.Decode([]byte(`{"found":{"w1":{"role":"start","endA":"battery","endB":"relay","size":"8 AWG","lengthM":3,"fuseA":150,
+"amps":40}}}`))
 	for _, w := range retrofit.Of(design.Of(doc, parts.Stock())).Wires {
 		for _, f := range w.Findings {
 			fmt.Println(f.Level, f.Text)

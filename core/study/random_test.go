@@ -10,8 +10,13 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"epitrope/core/design"
+	"epitrope/core/harness"
 	"epitrope/core/job"
+	"epitrope/core/modes"
 	"epitrope/core/parts"
+	"epitrope/core/plan"
+	"epitrope/core/procedure"
+	"epitrope/core/retrofit"
 	"epitrope/core/study"
 	"epitrope/internal/jobtest"
 )
@@ -26,11 +31,23 @@ func TestEveryJobIsAnswered(t *testing.T) {
 	for seed := range uint64(count) {
 		doc, problems := job.Decode(jobtest.Random(rand.New(rand.NewPCG(seed, 9))))
 		require.Empty(t, problems, "seed %d", seed)
-		all := answers(doc, true)
-		all["built"], all["methods"] = study.BuiltOf(design.Of(doc, parts.Stock())), study.Consequences(design.Of(doc, parts.Stock()))
+		all := answers(doc)
 		for name, answer := range all {
 			_, err := json.Marshal(answer)
 			assert.NoError(t, err, "seed %d: %s", seed, name)
 		}
+	}
+}
+
+// answers are all that is told of a job, by what it tells.
+func answers(doc job.Document) map[string]any {
+	d := design.Of(doc, parts.Stock())
+	p, found := plan.Of(d), retrofit.Of(d)
+	leads := harness.Leads(&p.System, harness.Scheme{})
+	cuts := harness.CutList(leads, nil)
+	return map[string]any{
+		"plan": p, "modes": modes.Of(d), "found": found, "calendar": procedure.CalendarOf(d),
+		"steps": procedure.Steps(p, leads, found), "parts": harness.PartsList(&p.System, leads, nil, cuts), "wires": leads,
+		"schools": study.Schools(d), "sizings": study.Sizings(d), "built": study.BuiltOf(d), "methods": study.Consequences(d),
 	}
 }
