@@ -38,7 +38,7 @@ type Design struct {
 	Changeover   parts.Changeover
 	PlugCard     parts.Plug
 	Second       alternator.Label // the machine of a run of its own
-	Rates        rates
+	Rates        Rates
 	CycleAh      float64 // to put back on a drive
 	NeedA        float64 // charging that holds the balance
 	LimitA       float64 // charger output that half the label allows
@@ -47,7 +47,7 @@ type Design struct {
 	CruiseA      float64 // and at cruise
 
 	Start, Aux run.Sized // the two stretches of the run
-	Back       way       // the return of the start side
+	Back       WayBack   // the return of the start side
 	Trigger    run.Sized
 	Button     run.Sized // what S1 works a coil by
 	House      run.Sized // the feed to what is used, where it is part of the design

@@ -28,34 +28,34 @@ var Accepts = working.Declare("I_b = c·C", "from memory; the battery's own shee
 	working.Symbol{Letter: "c", Name: "charge rate", Unit: "/h", Digits: 2},
 	working.Symbol{Letter: "C", Name: "capacity", Unit: "Ah", Digits: 0})
 
-// rates are what is needed, and what alternator and battery allow, with their working.
-type rates struct{ sun, Cycle, need, idle, cruise, Half, Accepts, allowed working.Figure }
+// Rates are what is needed, and what alternator and battery allow, with their working.
+type Rates struct{ Sun, Cycle, Need, Idle, Cruise, Half, Accepts, Allowed working.Figure }
 
 // rateNeed works out what is needed, and what alternator and battery allow.
 func (d *Design) rateNeed() {
 	f := d.Facts
 	r := &d.Rates
-	r.sun = need.SunAh.MustWork(working.From(need.SunShare, working.Memory, "lying flat, warm, not quite clean"),
+	r.Sun = need.SunAh.MustWork(working.From(need.SunShare, working.Memory, "lying flat, warm, not quite clean"),
 		f.Day.SolarW.Input(), f.Day.SunHours.Input(), f.SystemV.Input())
-	r.Cycle = need.CycleAh.MustWork(f.DailyAh.Input(), working.Of(r.sun), f.Need.MainsAh.Input(), f.Need.ParkedDays.Input())
+	r.Cycle = need.CycleAh.MustWork(f.DailyAh.Input(), working.Of(r.Sun), f.Need.MainsAh.Input(), f.Need.ParkedDays.Input())
 	d.CycleAh = max(0, r.Cycle.Unrounded)
 	spent := r.Cycle
 	spent.Unrounded = d.CycleAh
-	r.need = need.Current.MustWork(working.Of(spent), f.DrivenHours.Input(),
+	r.Need = need.Current.MustWork(working.Of(spent), f.DrivenHours.Input(),
 		working.From(f.Chemistry.Efficiency, working.Memory, f.Chemistry.Label))
-	d.NeedA = r.need.Unrounded
-	r.idle = d.headroom(IdleRPM, "label by ISO 8854 at 750 engine rpm × 2.75")
-	r.cruise = d.headroom(CruiseRPM, "alternator label")
-	d.IdleA, d.CruiseA = r.idle.Unrounded, r.cruise.Unrounded
+	d.NeedA = r.Need.Unrounded
+	r.Idle = d.headroom(IdleRPM, "label by ISO 8854 at 750 engine rpm × 2.75")
+	r.Cruise = d.headroom(CruiseRPM, "alternator label")
+	d.IdleA, d.CruiseA = r.Idle.Unrounded, r.Cruise.Unrounded
 	r.Half = alternator.HalfLabel.MustWork(f.LabelA.Input())
 	r.Accepts = Accepts.MustWork(
 		working.From(f.Chemistry.ChargeHigh, working.Memory, f.Chemistry.Label), f.AuxAh.Input())
 	worstCard := d.Book.Chargers[0]
-	r.allowed = Allowed.MustWork(working.Of(r.Half),
+	r.Allowed = Allowed.MustWork(working.Of(r.Half),
 		working.From(worstCard.EfficiencyLow, working.Part, "device card"),
 		working.From(lowestInputV*f.N, working.Practice, "sized at"),
 		working.From(d.SetV(), working.Memory, d.Setting.Label+" setting"))
-	d.LimitA = r.allowed.Unrounded
+	d.LimitA = r.Allowed.Unrounded
 	d.Second = d.secondMachine()
 }
 

@@ -17,8 +17,8 @@ const (
 	triggerBayC = 40 // behind a dashboard
 )
 
-// way is the return of the start side.
-type way struct {
+// WayBack is the return of the start side.
+type WayBack struct {
 	ByCable    bool // all the way
 	ByChassis  bool // by the steel; both may be
 	pinned     bool
@@ -98,9 +98,9 @@ func (d *Design) sourceOhm() float64 {
 
 // wayBack decides between chassis and cable: a return must not cross a tow
 // coupling through the steel.
-func (d *Design) wayBack() way {
+func (d *Design) wayBack() WayBack {
 	f := d.Facts
-	w := way{ByCable: d.Crosses(d.ReturnLeg()) || d.NoSteel(), ChassisM: math.Abs(f.Place.At.X - f.Body.Start.X)}
+	w := WayBack{ByCable: d.Crosses(d.ReturnLeg()) || d.NoSteel(), ChassisM: math.Abs(f.Place.At.X - f.Body.Start.X)}
 	if d.Kind == coupling.DCDC && f.Place.Trailer {
 		w.ChassisM = math.Abs(d.CouplingAt().X - f.Body.Start.X)
 	}

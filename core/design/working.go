@@ -31,8 +31,8 @@ var putsBack = working.Declare("h = Q / (I·η)", "conservation of charge; bulk 
 // Workings are the working of what was rated, sized and solved, by key.
 func (d *Design) Workings() working.Figures {
 	r := d.Rates
-	all := working.Figures{"sun": r.sun, "cycle": r.Cycle, "need": r.need, "idle": r.idle, "cruise": r.cruise, "half": r.Half,
-		"accepts": r.Accepts, "allowed": r.allowed, "usable": d.Usable(), "autonomy": d.Autonomy()}
+	all := working.Figures{"sun": r.Sun, "cycle": r.Cycle, "need": r.Need, "idle": r.Idle, "cruise": r.Cruise, "half": r.Half,
+		"accepts": r.Accepts, "allowed": r.Allowed, "usable": d.Usable(), "autonomy": d.Autonomy()}
 	if fig, ok := d.BackUse(); ok {
 		all["back"] = fig
 	}

@@ -15,19 +15,6 @@ import (
 	"epitrope/core/system"
 )
 
-// disconnectHoldS is how long the voltage is low, or back, before a disconnect acts.
-// Source: from memory.
-const disconnectHoldS = 10.0
-
-// disconnect is the low-voltage disconnect as a day runs it; nil where there is none.
-func disconnect(d *design.Design) *day.Disconnect {
-	e, n := d.Facts.Extras, d.Facts.N
-	if !e.Disconnect {
-		return nil
-	}
-	return &day.Disconnect{OpensV: e.OpensV.Value / n, ClosesV: e.ClosesV.Value / n, HoldS: disconnectHoldS}
-}
-
 // What the day needs besides. Source: common practice, no source: an engine space gets 45 K
 // warmer than outside, a cabin 5; a charger starts half a minute after its trigger,
 // stops below its cut-out and looks again after ten seconds, above 12.5 V; solar
@@ -180,4 +167,17 @@ func warmWires(d *design.Design, sys *system.System) []day.Wire {
 	add("c2", &d.Aux, "c2", "c2t", "c2c", "n2")
 	add("n1", d.ReturnLeg(), "n1", "n1t")
 	return list
+}
+
+// disconnectHoldS is how long the voltage is low, or back, before a disconnect acts.
+// Source: from memory.
+const disconnectHoldS = 10.0
+
+// disconnect is the low-voltage disconnect as a day runs it; nil where there is none.
+func disconnect(d *design.Design) *day.Disconnect {
+	e, n := d.Facts.Extras, d.Facts.N
+	if !e.Disconnect {
+		return nil
+	}
+	return &day.Disconnect{OpensV: e.OpensV.Value / n, ClosesV: e.ClosesV.Value / n, HoldS: disconnectHoldS}
 }

@@ -15,14 +15,9 @@ import (
 // its fuse is. Source: common practice, no source.
 const FuseShare = 1.25
 
-// Extras as parts of the circuit: Q1 the isolator, R1 the shunt, B1 the bonding lead, Q3 the
-// low-voltage disconnect with its fuse F4 and its feed H1, W1 the winch.
-
-// LinkM is the short cable that an isolator adds, or that joins K1 to its charger. Source: common practice, no source.
+// LinkM is the short cable that an isolator adds, or that joins a relay to the charger beside
+// it. Source: common practice, no source.
 const LinkM = 0.2
-
-// Link is how much of a leg is the link between K1 and the charger.
-func (l *Sized) Link() float64 { return min(LinkM, l.LengthM.Value/4) }
 
 // Joints and steel. Source: common practice, no source: a good crimp and bolted
 // joint 0.1–0.5 mΩ, a connector contact 0.2–1 mΩ; the chassis as steel of about
@@ -66,7 +61,6 @@ type Sized struct {
 
 	Loop      cable.Loop
 	Trial     cable.Trial
-	test      cable.Test
 	Auto      cable.Size
 	AutoTest  cable.Test
 	Widened   bool // no cable keeps the limit; the limit was widened to size it
@@ -87,6 +81,9 @@ func (l *Sized) TotalOhm() float64 {
 	return l.Trial.LoopOhm + l.JointsOhm + l.PlugOhm + l.FuseOhm() + l.ContactOhm
 }
 
+// Link is how much of a leg is the link between a relay and the charger beside it.
+func (l *Sized) Link() float64 { return min(LinkM, l.LengthM.Value/4) }
+
 // Bare is the stretch before the fuse: it is part of the route.
 func (l *Sized) Bare() float64 { return math.Min(BareM, l.LengthM.Value/3) }
 
@@ -100,7 +97,7 @@ func Size(a Ask, shelf []cable.Size, n cable.Insulation, volts float64) Sized {
 	best, test := l.pick(shelf, volts)
 	l.Auto, l.AutoTest = best.Size, test
 	l.AutoFuse, _ = protect.Choose(l.Need(best.AmpacityA), l.Device.Families)
-	l.Trial, l.test = best, test
+	l.Trial = best
 	if l.SizePin != nil {
 		size, _ := cable.Parse(*l.SizePin) // a document holds only sizes that read
 		l.Trial = l.Loop.Try(size)
