@@ -34,6 +34,10 @@ count() { # count FILE: adds the passed and failed of a JSON report
 	passed=$((passed + p)) failed=$((failed + f))
 }
 
+# The Go tests run beside the linters and the web's own tests, which wait for nothing.
+go test ./... >"$work/go" 2>&1 &
+gotests=$!
+
 step "Go formatting" test -z "$(gofmt -l cmd core internal testdata web/*.go)"
 step "Go lint" go tool -modfile=tools/go.mod golangci-lint run ./...
 step "generated files are current" scripts/drift.sh
@@ -45,13 +49,15 @@ echo "web tests"
 (cd web && npx vitest run --reporter=default --reporter=json --outputFile="$work/web.json")
 count "$work/web.json"
 
+gofailed=0
+wait "$gotests" || gofailed=1
+
 echo "browser tests"
 (cd e2e && PLAYWRIGHT_JSON_OUTPUT_NAME="$work/e2e.json" npx playwright test --reporter=list,json)
 count "$work/e2e.json"
 
 echo "Go tests"
-gofailed=0
-go test ./... || gofailed=1
+cat "$work/go"
 
 echo "$passed passed, $failed failed"
 [ "$failed" -eq 0 ] && [ "$gofailed" -eq 0 ]

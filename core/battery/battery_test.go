@@ -114,7 +114,7 @@ func TestByIDNamesWhatIsAllowed(t *testing.T) {
 	require.NoError(t, err)
 	assert.Equal(t, battery.AGM, c)
 	_, err = battery.ByID("nicd")
-	require.EqualError(t, err, `"nicd" is not a chemistry; allowed are lifepo4, agm, gel, calcium, flooded`)
+	require.EqualError(t, err, `"nicd" is not a chemistry; allowed are lifepo4, agm, gel, calcium, flooded, sodium`)
 }
 
 // Trade's table of profiles, 12 V at 25 °C: absorption over float, gel at most 14.3.
@@ -133,4 +133,31 @@ func TestResistanceIsItsFormula(t *testing.T) {
 	for _, c := range battery.Chemistries {
 		assert.InDelta(t, battery.Internal.Value(2, c.Ohm(1, 1)*1000, 80), c.Ohm(80, 2), 1e-12, c.ID)
 	}
+}
+
+// Every chemistry is whole: a profile that rises, rest voltages that rise with charge, and a
+// charge that its harm does not reach.
+func TestEveryChemistryIsWhole(t *testing.T) {
+	for _, c := range battery.Chemistries {
+		p := c.Profile
+		assert.True(t, p.AbsorptionLow <= p.AbsorptionHigh && p.AbsorptionHigh < p.HarmV && p.FloatHigh <= p.AbsorptionHigh, c.ID)
+		assert.Greater(t, p.AbsorptionLow, c.RestV(1), "%s: what fills it stands above it at rest", c.ID)
+		for soc := 0.0; soc < 1; soc += 0.05 {
+			assert.Less(t, c.RestV(soc), c.RestV(soc+0.05), "%s at %.2f", c.ID, soc)
+		}
+		assert.True(t, c.OpensV < c.ClosesV && c.OpensV > c.RestV(0)-0.2, c.ID)
+		assert.True(t, c.Stages.AbsorptionS > 0 && c.Stages.AgainV < p.AbsorptionLow && c.Setting.How != "", c.ID)
+		assert.True(t, c.MayCharge(20) && (c.Lead || !c.MayCharge(-40)), c.ID)
+	}
+}
+
+// From memory: sodium-ion is charged in frost, rests at about 12.6 V half full, and falls far
+// below what lead does.
+func TestSodiumIon(t *testing.T) {
+	c := battery.SodiumIon
+	assert.True(t, c.MayCharge(-19) && !c.MayCharge(-21))
+	assert.InDelta(t, 12.6, c.RestV(0.5), 0.01)
+	assert.Less(t, c.RestV(0.1), 11.0)
+	assert.Zero(t, c.Accepts(100, 0.5, -25, 15, 15.6))
+	assert.Equal(t, 50.0, c.Accepts(100, 0.5, -10, 15, 15.6))
 }

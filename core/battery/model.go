@@ -72,12 +72,8 @@ func (c Chemistry) OhmAt(capacityAh, n, soc, tempC float64) float64 {
 }
 
 // coldAccepts is how a lead battery's acceptance falls for each kelvin below 25 °C,
-// half at 0 °C; coldestC is the cell temperature below which LiFePO4 must not be
-// charged. Source: from memory; common practice, no source.
-const (
-	coldAccepts = 0.028
-	coldestC    = 0.0
-)
+// half at 0 °C. Source: from memory.
+const coldAccepts = 0.028
 
 // tailPower shapes the tail of a lead battery's acceptance. Source: from memory: bulk
 // fast to about 80 %, then hours for the last fifth.
@@ -86,8 +82,8 @@ const tailPower = 1.5
 // Accepts returns the charging current, in A, that a battery of capacityAh takes at
 // a terminal voltage for 12 V, where it is full at fullV (its absorption voltage):
 // its charge rate up to the knee, then a long tail; less in proportion where the
-// voltage is lower, and less in the cold. LiFePO4 takes its rate until it is nearly
-// full, and nothing below 0 °C.
+// voltage is lower, and less in the cold. What has a management system takes its rate
+// until it is nearly full, and nothing where its cells are too cold.
 //
 // Source: from memory.
 func (c Chemistry) Accepts(capacityAh, soc, tempC, volts, fullV float64) float64 {
@@ -97,10 +93,10 @@ func (c Chemistry) Accepts(capacityAh, soc, tempC, volts, fullV float64) float64
 	}
 	left := math.Min(1, (1-soc)/(1-c.knee))
 	amps := c.ChargeHigh * capacityAh
+	if !c.MayCharge(tempC) {
+		return 0
+	}
 	if !c.Lead {
-		if tempC < coldestC {
-			return 0
-		}
 		return amps * left
 	}
 	pushed := math.Min(1, (volts-own)/(fullV-own))

@@ -13,11 +13,11 @@ import (
 func TestStanding(t *testing.T) {
 	days := map[string]float64{}
 	for _, c := range battery.Chemistries {
-		assert.Positive(t, c.LosesIn30Days(), c.ID)
-		assert.Less(t, c.LosesIn30Days(), 0.2, c.ID)
-		assert.Greater(t, c.KeepsOver(), 0.0, c.ID)
-		assert.Less(t, c.KeepsOver(), 1.0, c.ID)
-		days[c.ID] = battery.TopUp.Value(100, c.KeepsOver(), c.LosesIn30Days(), 0)
+		assert.Positive(t, c.LosesIn30Days, c.ID)
+		assert.Less(t, c.LosesIn30Days, 0.2, c.ID)
+		assert.Greater(t, c.KeepsOver, 0.0, c.ID)
+		assert.Less(t, c.KeepsOver, 1.0, c.ID)
+		days[c.ID] = battery.TopUp.Value(100, c.KeepsOver, c.LosesIn30Days, 0)
 	}
 	assert.InDelta(t, 125, days["flooded"], 0.5, "a quarter of it at 6 % in thirty days")
 	for id, d := range days {

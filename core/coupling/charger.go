@@ -3,6 +3,7 @@ package coupling
 import (
 	"math"
 
+	"epitrope/core/battery"
 	"epitrope/core/working"
 )
 
@@ -61,15 +62,11 @@ type Stages struct {
 	AgainS              float64 // held for so long
 }
 
-// UsualStages are those of a charger for a profile. Source: common practice, no
-// source: the end of absorption at a tenth of the output or four hours, bulk again
-// below 13.2 V (for LiFePO4 below 13.1) held for a minute.
-func UsualStages(absorptionV, floatV float64, lead bool) Stages {
-	s := Stages{AbsorptionV: absorptionV, FloatV: floatV, TailShare: 0.10, AbsorptionS: 4 * 3600, AgainV: 13.2, AgainS: 60}
-	if !lead {
-		s.AbsorptionS, s.AgainV = 3600, 13.1
-	}
-	return s
+// UsualStages are those of a charger for a profile and a battery. Source: common practice, no
+// source: the end of absorption at a tenth of the output at the latest after the battery's
+// time, bulk again below its voltage held for a minute.
+func UsualStages(absorptionV, floatV float64, of battery.Stages) Stages {
+	return Stages{AbsorptionV: absorptionV, FloatV: floatV, TailShare: 0.10, AbsorptionS: of.AbsorptionS, AgainV: of.AgainV, AgainS: 60}
 }
 
 // reached is how close to its voltage a charger counts it as reached, in V.

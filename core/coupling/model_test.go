@@ -5,6 +5,7 @@ import (
 
 	"github.com/stretchr/testify/assert"
 
+	"epitrope/core/battery"
 	"epitrope/core/coupling"
 )
 
@@ -57,7 +58,7 @@ func TestDerate(t *testing.T) {
 
 // Bulk, absorption, float, and bulk again when the battery is drawn down.
 func TestStages(t *testing.T) {
-	s := coupling.UsualStages(14.4, 13.5, true)
+	s := coupling.UsualStages(14.4, 13.5, battery.AGM.Stages)
 	next, _ := s.Next(coupling.Bulk, 13.9, 1, 600)
 	assert.Equal(t, coupling.Bulk, next)
 	next, _ = s.Next(coupling.Bulk, 14.4, 1, 600)

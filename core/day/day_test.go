@@ -81,7 +81,7 @@ func TestVariableRegulationStarvesARelay(t *testing.T) {
 // A charger goes through bulk, absorption and float, at its voltages.
 func TestChargerStages(t *testing.T) {
 	m := usual()
-	m.charger = charger(25, true)
+	m.charger = charger(25, battery.AGM.Stages)
 	got, frames := run(t, m.rig(t), "crank 2 s, highway 14 h")
 	ids := []string{}
 	for _, e := range got.Events {
@@ -127,7 +127,7 @@ func TestLithiumOnARelay(t *testing.T) {
 // battery, down to its cut-out.
 func TestForgottenSwitch(t *testing.T) {
 	m := usual()
-	m.charger, m.houseA, m.startSOC = charger(10, true), 3, 0.95
+	m.charger, m.houseA, m.startSOC = charger(10, battery.AGM.Stages), 3, 0.95
 	m.charger.By = day.Switched
 	got, _ := run(t, m.rig(t), "park 24 h, crank 2 s, idle 10 min")
 	require.GreaterOrEqual(t, got.Verdict.RiskAtS, 0.0)
@@ -135,7 +135,7 @@ func TestForgottenSwitch(t *testing.T) {
 	assert.InDelta(t, 0.45*80/12.7, got.Verdict.RiskAtS/3600, 0.3)
 	assert.NotZero(t, got.Verdict.Starved, "the cut-out stops it")
 	assert.Less(t, got.Verdict.StartLeast, 0.45)
-	m.charger = charger(10, true)
+	m.charger = charger(10, battery.AGM.Stages)
 	fine, _ := run(t, m.rig(t), "park 24 h, crank 2 s, idle 10 min")
 	assert.Less(t, fine.Verdict.RiskAtS, 0.0, "with a proper trigger nothing happens")
 }
@@ -205,7 +205,7 @@ func TestEmergencyJoinAndPreCharge(t *testing.T) {
 // Trade (§5): LiFePO4 is not charged below 0 °C: its management takes no charge.
 func TestManagementInTheCold(t *testing.T) {
 	m := usual()
-	m.charger, m.aux, m.fullV, m.houseA = charger(30, false), battery.LiFePO4, 14.2, 3
+	m.charger, m.aux, m.fullV, m.houseA = charger(30, battery.LiFePO4.Stages), battery.LiFePO4, 14.2, 3
 	rig := m.rig(t)
 	got, err := day.Run(rig, pattern(t, "park 5 min, crank 2 s, highway 2 h"), day.Conditions{OutsideC: -8}, day.Options{})
 	require.NoError(t, err)
@@ -225,7 +225,7 @@ func TestManagementInTheCold(t *testing.T) {
 // cold alone, its load is what is used, and without sun panels give nothing.
 func TestASegmentOfItsOwn(t *testing.T) {
 	m := usual()
-	m.charger, m.aux, m.fullV = charger(30, false), battery.LiFePO4, 14.2
+	m.charger, m.aux, m.fullV = charger(30, battery.LiFePO4.Stages), battery.LiFePO4, 14.2
 	got, frames := run(t, m.rig(t), "crank 2 s, highway 2 h air -8 C, highway 2 h, park 4 h load 10 A")
 	cold := events(got, "bms.cold")
 	require.Len(t, cold, 1)
@@ -246,7 +246,7 @@ func TestASegmentOfItsOwn(t *testing.T) {
 // What a flat battery feeds goes off, and is on again once it was charged.
 func TestEmptyAndBack(t *testing.T) {
 	m := usual()
-	m.charger, m.houseA, m.auxSOC = charger(30, true), 10, 0.2
+	m.charger, m.houseA, m.auxSOC = charger(30, battery.AGM.Stages), 10, 0.2
 	got, _ := run(t, m.rig(t), "park 6 h, crank 2 s, highway 2 h")
 	require.Len(t, events(got, "aux.empty"), 1)
 	require.Len(t, events(got, "aux.back"), 1)

@@ -65,7 +65,7 @@ func TestFirstOrderHeating(t *testing.T) {
 // Energy: what the sources give is what loads use, what is lost and what is stored,
 // within 0.1 %; the stored part from the charge alone.
 func TestEnergyIsAccountedFor(t *testing.T) {
-	for name, m := range map[string]made{"relay": withJoin(relay(coupling.Usual)), "charger": withCharger(charger(25, true)),
+	for name, m := range map[string]made{"relay": withJoin(relay(coupling.Usual)), "charger": withCharger(charger(25, battery.AGM.Stages)),
 		"two-way, solar": withSolar(relay(coupling.UsualTwoWay))} {
 		rig := m.rig(t)
 		got, frames := run(t, rig, "park 2 h, crank 2 s, town 10 min, highway 90 min, park 9 h, lamps 10 min, park 2 h, crank 2 s, idle 20 "+
@@ -118,7 +118,7 @@ const aWeekday = "park 90 min, crank 2 s, idle 2 min, town 20 min, highway 30 mi
 
 // What comes out does not depend on who watches, and hardly on the tolerance.
 func TestStepsDoNotMatter(t *testing.T) {
-	for name, m := range map[string]made{"relay": withJoin(relay(coupling.Usual)), "charger": withCharger(charger(25, true))} {
+	for name, m := range map[string]made{"relay": withJoin(relay(coupling.Usual)), "charger": withCharger(charger(25, battery.AGM.Stages))} {
 		p := pattern(t, aWeekday)
 		alone, err := day.Run(m.rig(t), p, day.Conditions{OutsideC: 20}, day.Options{})
 		require.NoError(t, err)

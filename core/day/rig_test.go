@@ -40,9 +40,9 @@ func relay(s coupling.Sensing) *day.Join {
 	return &day.Join{Switch: "relay", Coil: "coil", By: day.BySensing, Sensing: s, HoldA: 0.15, WatchA: 0.005}
 }
 
-func charger(outputA float64, lead bool) *day.Charger {
+func charger(outputA float64, stages battery.Stages) *day.Charger {
 	return &day.Charger{Element: "charger", Standby: "standby", OutputA: outputA, StandbyA: 0.008,
-		Stages: coupling.UsualStages(14.4, 13.5, lead), Curve: coupling.UsualCurve,
+		Stages: coupling.UsualStages(14.4, 13.5, stages), Curve: coupling.UsualCurve,
 		CutOutV: 11.8, RestartV: 12.5, RestartS: 10, DelayS: 30, FullC: 50, CaseKPerW: 0.5, By: day.Running}
 }
 

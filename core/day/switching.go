@@ -44,7 +44,6 @@ const (
 	emptySOC     = 0.0
 	backSOC      = 0.05
 	fullSOC      = 0.98
-	coldC        = 0.0
 	wakeSOC      = 0.02 // how far a variable regulation lets the charge fall again
 )
 
@@ -60,7 +59,7 @@ func (r *runner) wish(x *slow, s *sight) wishes {
 	n, rig, on := r.rig.N, r.rig, &r.on
 	w := wishes{risk: s.start.soc < startRiskSOC, full: s.aux.soc >= fullSOC}
 	w.empty, w.back = !on.houseOff && s.aux.soc <= emptySOC, on.houseOff && s.aux.soc >= backSOC
-	w.block = !rig.Aux.Chemistry.Lead && r.auxC(x) < coldC
+	w.block = !rig.Aux.Chemistry.MayCharge(r.auxC(x))
 	w.recharge, w.eased = !on.recharge && s.start.soc < r.easesAt-wakeSOC, on.recharge && s.start.soc >= r.easesAt
 	if j := rig.Join; j != nil && j.By == BySensing {
 		wants, _ := j.Sensing.Wants(on.joined, s.sensedV/n, s.outV/n)

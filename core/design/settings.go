@@ -39,5 +39,5 @@ func (d *Design) floatV() float64 { return d.Setting.FloatV }
 
 // UsualStages are the stages in the setting that holds.
 func (d *Design) UsualStages() coupling.Stages {
-	return coupling.UsualStages(d.Setting.AbsorptionV, d.floatV(), d.Facts.Chemistry.Lead)
+	return coupling.UsualStages(d.Setting.AbsorptionV, d.floatV(), d.Facts.Chemistry.Stages)
 }

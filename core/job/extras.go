@@ -128,10 +128,6 @@ type ExtraFacts struct {
 const (
 	defaultShuntA   = 500
 	defaultShuntMV  = 50
-	defaultOpensV   = 11.8
-	defaultClosesV  = 12.8
-	lithiumOpensV   = 12.4
-	lithiumClosesV  = 13.3
 	defaultBondM    = 0.4
 	defaultWinchA   = 350
 	defaultWinchMin = 1
@@ -155,12 +151,8 @@ func (f *Facts) extras(r *resolver, d Document) {
 		out.ShuntAll = r.tri("extras.shuntAll", e.ShuntAll)
 	}
 	if out.Disconnect = r.tri("extras.disconnect", e.Disconnect) == Yes; out.Disconnect {
-		opens, closes := defaultOpensV, defaultClosesV
-		if !f.Chemistry.Lead {
-			opens, closes = lithiumOpensV, lithiumClosesV
-		}
-		out.OpensV = r.num("extras.opensV", e.OpensV, opens*n, "a common setting (from memory)")
-		out.ClosesV = r.num("extras.closesV", e.ClosesV, closes*n, "a common setting (from memory)")
+		out.OpensV = r.num("extras.opensV", e.OpensV, f.Chemistry.OpensV*n, "a common setting (from memory)")
+		out.ClosesV = r.num("extras.closesV", e.ClosesV, f.Chemistry.ClosesV*n, "a common setting (from memory)")
 		out.DisconnectA, out.Cuts = r.some("extras.disconnectA", e.DisconnectA), string(r.tri("extras.cuts", e.Cuts))
 		out.PeakA = r.some("extras.peakA", e.PeakA)
 	}

@@ -18,7 +18,7 @@ var yesNo = []Option{{"yes", "yes"}, {"no", "no"}}
 func startChemistries() []Option {
 	var o []Option
 	for _, c := range battery.Chemistries {
-		if c.Lead && c.ID != battery.Gel.ID {
+		if c.Starts {
 			o = append(o, Option{c.ID, c.Label})
 		}
 	}

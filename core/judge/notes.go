@@ -136,8 +136,8 @@ func notePlace(d *design.Design, n *noted) {
 		n.add("place.gas", "aux", verdict.Stop, with(f.Chemistry.Label), nil,
 			verdict.Set("Take AGM", "aux.chemistry", "agm"), verdict.Set("Put it under the bonnet", "aux.place", "bonnet"))
 	}
-	if !f.Chemistry.Lead && f.Place.Hot {
-		n.add("place.hot", "aux", verdict.Stop, nil, nil, verdict.Ask("Say where it sits", "place"),
+	if f.Chemistry.Managed() && f.Place.Hot {
+		n.add("place.hot", "aux", verdict.Stop, with(f.Chemistry.Name()), nil, verdict.Ask("Say where it sits", "place"),
 			verdict.Set("Take AGM", "aux.chemistry", "agm"))
 	}
 }

@@ -87,8 +87,8 @@ func SettingsOf(d *design.Design) Settings {
 	if p.FloatLow > 0 {
 		out.Wants.FloatV = fmt.Sprintf("%s to %s", working.Text(p.FloatLow*n, "", 1), working.Text(p.FloatHigh*n, "V", 1))
 	}
-	if !d.Facts.Chemistry.Lead {
-		out.Wants.ColdC = 0
+	if d.Facts.Chemistry.Managed() {
+		out.Wants.ColdC = d.Facts.Chemistry.NoChargeBelowC
 	}
 	for _, s := range d.Facts.Settings {
 		out.List = append(out.List, SettingLine{s.ID, s.Label, volts(s.AbsorptionV), volts(s.FloatV), s.Compensated, s.How})
@@ -147,19 +147,23 @@ func noteProfile(d *design.Design, n *noted) {
 	if s.Compensated && p.PerK == 0 {
 		n.add("profile.compensates", "coupling", verdict.Beware, with(s.Label, f.Chemistry.Label), nil, cures...)
 	}
+	if s.AbsorptionV > profile.ClampHighV {
+		n.add("profile.loads", "aux", verdict.Remark, with(v(s.AbsorptionV), v(profile.ClampHighV)), nil)
+	}
 	noteCold(d, n)
 }
 
-// noteCold is what cold asks of a charger: none below freezing for lithium, more volts for
+// noteCold is what cold asks of a charger: none where the cells bear none, more volts for
 // lead.
 func noteCold(d *design.Design, n *noted) {
 	f := d.Facts
 	outside := f.Day.OutsideC.Value
-	if !f.Chemistry.Lead && outside < 0 && f.Set.Disable == nil {
-		n.add("profile.cold", "aux", verdict.Beware, with(working.Text(outside, "°C", 0)), nil,
+	if !f.Chemistry.MayCharge(outside) && f.Set.Disable == nil {
+		n.add("profile.cold", "aux", verdict.Beware,
+			with(working.Text(outside, "°C", 0), f.Chemistry.Label, working.Text(f.Chemistry.NoChargeBelowC, "°C", 0)), nil,
 			verdict.Set("It is wired", "profile.disable", string(job.Yes)))
 	}
-	if !f.Chemistry.Lead && job.Str(f.Set.Disable) == string(job.No) {
+	if f.Chemistry.Managed() && job.Str(f.Set.Disable) == string(job.No) {
 		n.add("profile.disable", "aux", verdict.Beware, nil, nil, verdict.Set("It is wired", "profile.disable", string(job.Yes)))
 	}
 	if d.Setting.Compensated {

@@ -27,6 +27,8 @@ func TestSettingsNotes(t *testing.T) {
 			`{"settings":{"s1":{"absorptionV":14.4,"compensated":"no"}}}`},
 		{"profile.cold", `{"day":{"outsideC":-1}}`, `{"day":{"outsideC":0}}`},
 		{"profile.cold", `{"day":{"outsideC":-1}}`, `{"day":{"outsideC":-1},"profile":{"disable":"yes"}}`},
+		{"profile.cold", `{"aux":{"chemistry":"sodium"},"day":{"outsideC":-21}}`, `{"aux":{"chemistry":"sodium"},"day":{"outsideC":-19}}`},
+		{"profile.loads", `{"aux":{"chemistry":"sodium"}}`, `{}`},
 		{"profile.disable", `{"profile":{"disable":"no"}}`, `{"profile":{"disable":"no"},"aux":{"chemistry":"agm"}}`},
 		{"profile.clamp", `{"aux":{"chemistry":"flooded","place":"bonnet"},"day":{"outsideC":-10}}`,
 			`{"aux":{"chemistry":"flooded","place":"bonnet"},"day":{"outsideC":20}}`},

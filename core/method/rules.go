@@ -32,11 +32,10 @@ const (
 	oldYear  = 2000.0
 )
 
-func always(Case) bool   { return true }
-func varies(c Case) bool { return c.Varies }
-func lithium(c Case) bool {
-	return !c.Chemistry.Lead
-}
+func always(Case) bool    { return true }
+func varies(c Case) bool  { return c.Varies }
+func managed(c Case) bool { return c.Chemistry.Managed() }
+
 func far(c Case) bool       { return c.RouteM > farM }
 func plainLead(c Case) bool { return !c.Varies && c.Chemistry.Lead }
 func trailer(c Case) bool   { return c.Trailer }
@@ -83,7 +82,7 @@ var rules = []rule{
 	{"changeover.unasked", change, Warns, 1, working.Practice, not(emergency), nil},
 	{"changeover.left", change, Warns, 1, working.Physics, always, nil},
 	{"changeover.factory", change, Warns, 0, working.Practice, func(c Case) bool { return c.FactoryFeed }, nil},
-	{"changeover.management", change, Warns, 0, working.Practice, lithium, func(c Case) []any { return []any{c.CrankA} }},
+	{"changeover.management", change, Warns, 0, working.Practice, managed, func(c Case) []any { return []any{c.CrankA} }},
 
 	// A high-current stage beside a charger.
 	{"bypass.trailer", bypass, RulesOut, 0, working.Practice, trailer, nil},
@@ -95,12 +94,15 @@ var rules = []rule{
 		func(c Case) []any { return []any{c.LargestA, c.NeedA} }},
 	{"bypass.sum", bypass, Warns, 1, working.Physics, always, nil},
 	{"bypass.feed", bypass, Warns, 1, working.Practice, varies, nil},
-	{"bypass.idle", bypass, Warns, 1, working.Practice, lithium, func(c Case) []any { return []any{max(0, c.IdleA)} }},
+	{"bypass.idle", bypass, Warns, 1, working.Practice, managed, func(c Case) []any { return []any{max(0, c.IdleA)} }},
 
 	// A contact between the batteries.
 	{"join.variable", joins, RulesOut, 0, working.Practice, varies, regulation},
-	{"vsr.lithium", vsr, RulesOut, 0, working.Practice, lithium, nil},
-	{"contact.lithium", byHand, RulesOut, 0, working.Practice, lithium, func(c Case) []any { return []any{c.AcceptsA} }},
+	{"vsr.lithium", vsr, RulesOut, 0, working.Practice, managed, func(c Case) []any {
+		return []any{c.Chemistry.Name(), c.Chemistry.RestV(0.5), c.Chemistry.RestV(0.95), coupling.CutOutV,
+			100 * c.Chemistry.Charge(coupling.CutOutV)}
+	}},
+	{"contact.lithium", byHand, RulesOut, 0, working.Practice, managed, func(c Case) []any { return []any{c.Chemistry.Label, c.AcceptsA} }},
 	{"join.lead", joins, Favours, 1, working.Practice, plainLead, nil},
 	{"join.far", joins, Warns, 1, working.Practice, far, route},
 	{"join.short", joins, Warns, 1, working.Memory, func(c Case) bool { return c.RegulatedV < c.WantedV },
@@ -133,6 +135,6 @@ var rules = []rule{
 	{"second.unneeded", second, Warns, 1, working.Practice, not(large), func(c Case) []any { return []any{c.NeedA} }},
 	{"second.cost", second, Warns, 2, working.Practice, not(twin), nil},
 	{"second.unknown", second, Warns, 1, working.Practice, func(c Case) bool { return c.Room == "" && c.Alternators < 2 }, nil},
-	{"second.dump", second, Warns, 1, working.Practice, lithium, nil},
+	{"second.dump", second, Warns, 1, working.Practice, managed, nil},
 	{"second.far", second, Warns, 1, working.Physics, far, route},
 }

@@ -28,7 +28,7 @@ var words = map[string]string{
 		"be momentary.",
 	"changeover.factory": "The factory's ignition feed hangs on this coil: it has to be taken off and insulated, or the batteries are " +
 		"joined whenever the key is on.",
-	"changeover.management": "A lithium battery's management system may open under some %.0f A of cranking current: its sheet says what it " +
+	"changeover.management": "The battery's management system may open under some %.0f A of cranking current: its sheet says what it " +
 		"bears.",
 
 	"bypass.trailer": "Its current is far beyond a trailer's plug.",
@@ -37,13 +37,14 @@ var words = map[string]string{
 	"bypass.small":   "A charger alone, up to %.0f A, gives what is needed (%.0f A) or what the bank accepts.",
 	"bypass.sum":     "Cable, fuses, plug and earth have to bear both stages at once.",
 	"bypass.feed":    "On variable regulation both stages need an ignition feed: voltage tells them nothing.",
-	"bypass.idle":    "A lithium bank straight on an alternator overheats it at idle: little cooling, full current, and %.0f A to spare.",
+	"bypass.idle": "A bank that takes all it can get, straight on an alternator, overheats it at idle: little cooling, full current, " +
+		"and %.0f A to spare.",
 
 	"join.variable": "The alternator's regulation is %s: joined, the aux battery is left about half charged, and a relay that senses " +
 		"never closes or drops out.",
-	"vsr.lithium": "LiFePO4 rests at 13.2–13.3 V, above a relay's cut-out: it stays closed after parking, and nothing limits the " +
-		"charging current.",
-	"contact.lithium": "Nothing limits the charging current of a lithium bank but the circuit (it accepts %.0f A), and its management " +
+	"vsr.lithium": "%s rests at %.1f–%.1f V from half charge up, and above a relay's cut-out of %.1f V until %.0f %% are left: it stays " +
+		"closed after parking, and nothing limits the charging current.",
+	"contact.lithium": "Nothing limits the charging current of a %s bank but the circuit (it accepts %.0f A), and its management " +
 		"system may open under it: a load dump.",
 	"join.lead":  "Steady regulation and lead at both ends are what a plain contact is for.",
 	"join.far":   "The aux battery is %.1f m away by its route: what the cable loses is missing at the battery.",

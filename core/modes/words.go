@@ -24,10 +24,11 @@ var modeWords = map[string]string{
 
 // interlocks are what prevents a forbidden combination, by rule.
 var interlocks = map[string]string{
-	"mode.dump":    "A contact in Q1 that breaks the signal before it opens; the engine stopped first.",
-	"mode.crank":   "A momentary button, and a label at it: let go, then crank.",
-	"mode.bypass":  "A momentary button that cannot be left on; the factory's ignition feed taken off its coil.",
-	"mode.flat":    "A coil that an engine-running signal holds; a selector that stands at “with ignition”; no sensing relay with LiFePO4.",
+	"mode.dump":   "A contact in Q1 that breaks the signal before it opens; the engine stopped first.",
+	"mode.crank":  "A momentary button, and a label at it: let go, then crank.",
+	"mode.bypass": "A momentary button that cannot be left on; the factory's ignition feed taken off its coil.",
+	"mode.flat": "A coil that an engine-running signal holds; a selector that stands at “with ignition”; no sensing relay with a " +
+		"battery that rests above its cut-out.",
 	"mode.hunts":   "A signal that is live only while the engine runs, or a timer.",
 	"mode.drains":  "A signal that is live only while the engine runs, or a timer; a switch alone is forgotten.",
 	"mode.starved": "A larger cable or a smaller charger: see the notes.",

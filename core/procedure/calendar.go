@@ -47,8 +47,8 @@ func CalendarOf(d *design.Design) Calendar {
 	if f.Extras.Isolator == job.MasterSwitch {
 		rest, where = 0, "parted by its master switch"
 	}
-	fig := battery.TopUp.MustWork(f.AuxAh.Input(), working.From(f.Chemistry.KeepsOver(), working.Memory, f.Chemistry.Label),
-		working.From(f.Chemistry.LosesIn30Days(), working.Memory, f.Chemistry.Label), working.Is(rest, where))
+	fig := battery.TopUp.MustWork(f.AuxAh.Input(), working.From(f.Chemistry.KeepsOver, working.Memory, f.Chemistry.Label),
+		working.From(f.Chemistry.LosesIn30Days, working.Memory, f.Chemistry.Label), working.Is(rest, where))
 	out := Calendar{TopUpDays: max(1, fig.Value), Figure: fig, Offers: []DateOffer{}}
 	out.Says = fmt.Sprintf("Left standing full, the aux battery wants charging again after %s: deep-cycle does not mean that it keeps.",
 		working.Text(out.TopUpDays, "days", 0))

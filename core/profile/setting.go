@@ -27,14 +27,9 @@ type Setting struct {
 // Stock are the settings of a charger whose card says nothing else: one for each
 // chemistry, by two configuration leads. Source: assumed; the device's own sheet wins.
 func Stock() []Setting {
-	leads := map[string][2]Lead{"agm": {Open, Open}, "flooded": {Ground, Open}, "gel": {Open, Ground}, "calcium": {Ground, Ground},
-		"lifepo4": {Battery, Open}}
-	how := map[string]string{"agm": "both configuration leads left open and insulated", "flooded": "lead A to ground",
-		"gel":     "lead B to ground",
-		"calcium": "leads A and B to ground", "lifepo4": "lead A to battery plus, over 1 A"}
 	list := []Setting{}
 	for _, c := range battery.Chemistries {
-		list = append(list, Own(c, how[c.ID], leads[c.ID]))
+		list = append(list, Own(c, c.Setting.How, [2]Lead{Lead(c.Setting.A), Lead(c.Setting.B)}))
 	}
 	return list
 }

@@ -55,7 +55,7 @@ test("changing the chemistry turns the verdict and says why", async ({ page }) =
   await expect(page.locator("th[data-method=dcdc]")).toContainText("best for this job");
   await page.getByRole("button", { name: "voltage-sensing relay", exact: true }).click();
   const reasons = page.getByRole("region", { name: "Reasons" });
-  await expect(reasons).toContainText("LiFePO4 rests at 13.2–13.3 V, above a relay's cut-out");
+  await expect(reasons).toContainText("LiFePO4 rests at 13.2–13.3 V from half charge up");
   await expect(reasons).toContainText("Unless: A lead aux battery.");
 });
 
