@@ -30,29 +30,36 @@ type Circuit struct {
 	solver   *network.Solver
 	start    *network.Battery
 	aux      *network.Battery
+	auxOhm   float64
 	machine  *network.Alternator
 	second   *network.Alternator // of a run's own; nil where there is none
 	sun      *network.Alternator
 	vehicle  *network.CurrentLoad
 	house    *network.CurrentLoad
 	charger  *charger
-	sensing  *sensing
+	contact  *system.Contact // that joins the batteries; nil where there is none
+	joins    system.Component
+	sensing  *network.Wire // its own circuit, where it watches the voltage
+	feed     system.FeedPoint
+	breaks   bool                       // what opens by hand breaks the signal first
 	switches map[string]*network.Switch // by name
-	when     map[string]system.When     // of controls, by name
+	throws   []throw
 	byHand   []string
+}
+
+// throw is a contact of a control.
+type throw struct {
+	system.Throw
+	control string
+	usual   system.Hand
 }
 
 // charger is a charger and what stands for it at rest.
 type charger struct {
+	at        system.Component
 	converter *network.Converter
 	beside    *network.CurrentLoad
 	device    system.Charger
-}
-
-// sensing is the circuit of a contact that watches a voltage.
-type sensing struct {
-	wire   *network.Wire
-	device system.Contact
 }
 
 // Lay lays a system out; n is its voltage over 12 V. A system that makes no circuit is a
@@ -60,7 +67,7 @@ type sensing struct {
 func Lay(s *system.System, n float64) *Circuit {
 	c := network.New()
 	Fixed(c, s, system.Feed, system.Return, system.Chassis, system.Signal)
-	l := &Circuit{n: n, switches: map[string]*network.Switch{}, when: map[string]system.When{}}
+	l := &Circuit{n: n, switches: map[string]*network.Switch{}}
 	for _, p := range s.Components {
 		l.lay(c, p)
 	}
@@ -132,7 +139,8 @@ func (l *Circuit) lay(c *network.Circuit, p system.Component) {
 		c.Add(network.Alternator{Name: p.ID + " alternator", Plus: at("B+"), Sense: at("B+"), Volts: d.Volts},
 			network.Resistance{Name: p.ID + " alternator at rest", A: at("B+"), Ohm: BlockedOhm})
 	case system.Contact:
-		l.contact(c, p, d)
+		l.contact, l.joins = &d, p
+		putContact(c, p, d)
 	case system.Charger:
 		c.Add(Converter(c, p, d),
 			network.Switch{Name: "charger at rest", A: at("30"), B: at("31"), Ohm: d.RestOhm},
@@ -142,20 +150,19 @@ func (l *Circuit) lay(c *network.Circuit, p system.Component) {
 		}
 		if d.Works != "" {
 			c.Add(network.Switch{Name: "relay output", A: at("30"), B: at(d.Works), Ohm: parts.ControlOhm})
-			l.when["relay output"] = system.WhileJoined
 		}
-		l.charger = &charger{device: d}
+		l.charger = &charger{at: p, device: d}
 	case system.Control:
 		for _, t := range d.Throws {
 			c.Add(network.Switch{Name: t.Name, A: at(t.From), B: at(t.To), Ohm: parts.ControlOhm})
-			l.when[t.Name] = t.When
+			l.throws = append(l.throws, throw{t, p.ID, d.Usual})
 		}
 	case system.FeedPoint:
 		c.Add(network.Switch{Name: "loom", A: c.Node("start.30"), B: at("15"), Ohm: d.LoomOhm})
-		l.when["loom"] = system.WhileLive
+		l.feed = d
 	case system.Link:
 		if d.ByHand {
-			l.byHand = append(l.byHand, p.ID)
+			l.byHand, l.breaks = append(l.byHand, p.ID), l.breaks || d.Breaks
 		}
 	}
 }
@@ -169,8 +176,8 @@ func Converter(c *network.Circuit, p system.Component, d system.Charger) network
 		OutV: d.OutV, MaxOutA: d.Card.OutputA, Efficiency: d.Card.Efficiency}
 }
 
-// contact puts a contact in, with its rest contact and what works it.
-func (l *Circuit) contact(c *network.Circuit, p system.Component, d system.Contact) {
+// putContact puts a contact in, with its rest contact and what works it.
+func putContact(c *network.Circuit, p system.Component, d system.Contact) {
 	at := func(terminal string) network.Node {
 		return c.Node(system.Terminal{Component: p.ID, Terminal: terminal}.Node())
 	}
@@ -180,7 +187,6 @@ func (l *Circuit) contact(c *network.Circuit, p system.Component, d system.Conta
 	}
 	if d.WatchOhm > 0 {
 		c.Add(network.Resistance{Name: "coil", A: at("30"), B: at("31"), Ohm: d.WatchOhm})
-		l.sensing = &sensing{device: d}
 	}
 	if d.CoilOhm > 0 {
 		c.Add(network.Resistance{Name: "coil", A: c.Node(d.CoilPlus.Node()), B: c.Node(d.CoilMinus.Node()), Ohm: d.CoilOhm})
@@ -206,6 +212,7 @@ func attach(c *network.Circuit, a system.Attached) {
 func (l *Circuit) grip(c *network.Circuit) {
 	s := l.solver
 	l.start, l.aux, l.machine = s.Battery("start battery"), s.Battery("aux battery"), s.Alternator("alternator")
+	l.auxOhm = l.aux.Ohm
 	l.sun, l.vehicle, l.house = s.Alternator(Sun), s.CurrentLoad(Vehicle), s.CurrentLoad(House)
 	for _, e := range c.Elements {
 		switch e := e.(type) {
@@ -220,8 +227,8 @@ func (l *Circuit) grip(c *network.Circuit) {
 	if l.charger != nil {
 		l.charger.converter, l.charger.beside = s.Converter("charger"), s.CurrentLoad("feed")
 	}
-	if l.sensing != nil {
-		l.sensing.wire = s.Wire("coil")
+	if l.contact != nil && l.contact.WatchOhm > 0 {
+		l.sensing = s.Wire("coil")
 	}
 }
 
@@ -238,10 +245,10 @@ const (
 // Now is the circuit with its values and switches as they were set last.
 func (l *Circuit) Now() *network.Circuit { return l.solver.Now() }
 
-// Solve solves the circuit in a state. The error is a sentence about the element that asks
-// too much.
-func (l *Circuit) Solve(s State) (network.Solution, error) {
-	l.set(s)
+// Solve solves the circuit in a state with its devices in a given position. The error is a
+// sentence about the element that asks too much.
+func (l *Circuit) Solve(s State, p Position) (network.Solution, error) {
+	l.set(s, p)
 	err := l.solver.Solve()
 	var at *network.Error
 	switch {

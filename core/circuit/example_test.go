@@ -16,8 +16,7 @@ func ExampleLay() {
 	laid := circuit.Lay(&d.System, d.Facts.N)
 	s := d.CruiseState().State
 	for _, joined := range []bool{false, true} {
-		s.Joined = joined
-		solved, err := laid.Solve(s)
+		solved, err := laid.Solve(s, circuit.Position{Joined: joined})
 		volts, _ := solved.Across("aux.30", "aux.31")
 		fmt.Printf("joined %v: %.1f V at the aux battery, %v\n", joined, volts, err)
 	}

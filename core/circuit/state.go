@@ -2,6 +2,7 @@ package circuit
 
 import (
 	"epitrope/core/system"
+	"slices"
 )
 
 // State is what hands and the world do. Voltages are the system's.
@@ -20,13 +21,20 @@ type State struct {
 	SunA             float64 // what panels give at most
 	Cranks, Winches  bool
 
-	FeedLive        bool // the feed point is live with the engine off
-	Joined          bool // a contact joins the batteries
-	Stopped         bool // the charger rests
-	Isolated        bool // what opens by hand is open
+	Key             system.Key
+	Hands           map[string]system.Hand // by control; where it usually stands, where it is not in it
+	Isolated        bool                   // what opens by hand is open
+	AuxParted       bool                   // the aux battery's management system has opened
 	WorstEfficiency bool
 
 	Short string // a dead short: ShortC1, ShortC2 or none
+}
+
+// Position is where the devices stand: given, or found by Settle.
+type Position struct {
+	Joined  bool // a contact joins the batteries
+	Stopped bool // the charger rests
+	Output  bool // the charger works the contact beside it
 }
 
 // The dead shorts that a state may have: at the end of each run.
@@ -35,8 +43,8 @@ const (
 	ShortC2 = "short-c2"
 )
 
-// set puts a state into the circuit.
-func (l *Circuit) set(s State) {
+// set puts a state into the circuit, with its devices in a position.
+func (l *Circuit) set(s State, p Position) {
 	l.machine.Volts, l.machine.MaxA = s.SetV, 0
 	if s.SetV > 0 {
 		l.machine.MaxA = max(0, s.MachineA)
@@ -45,7 +53,10 @@ func (l *Circuit) set(s State) {
 	if s.Fresh {
 		l.start.ChargeOhm = s.StartOhm
 	}
-	l.aux.Volts, l.aux.MaxChargeA = s.AuxOwnV, s.AcceptsA
+	l.aux.Volts, l.aux.MaxChargeA, l.aux.Ohm = s.AuxOwnV, s.AcceptsA, l.auxOhm
+	if s.AuxParted {
+		l.aux.Ohm = BlockedOhm
+	}
 	l.vehicle.Amps, l.house.Amps, l.sun.MaxA = s.VehicleA, s.HouseA, s.SunA
 	if l.second != nil {
 		l.second.MaxA = s.SecondA
@@ -57,29 +68,36 @@ func (l *Circuit) set(s State) {
 	for _, id := range l.byHand {
 		l.put(id, !s.Isolated)
 	}
-	l.put("contact", s.Joined)
-	l.put("rest contact", !s.Joined)
-	_, signalled := l.switches["loom"]
-	live := s.SetV > 0 || s.FeedLive
-	for name, when := range l.when {
-		l.put(name, map[system.When]bool{system.WhileLive: live, system.WhileJoined: s.Joined, system.WhileBoth: live && s.Joined,
-			system.WhileJoinedAlone: s.Joined && (!live || !signalled)}[when])
+	l.put("contact", p.Joined)
+	l.put("rest contact", !p.Joined)
+	l.put("relay output", p.Output)
+	l.put("loom", l.feed.Live(s.Key, s.SetV > 0) && (!s.Isolated || !l.breaks))
+	for _, t := range l.throws {
+		l.put(t.Name, slices.Contains(t.At, s.hand(t.control, t.usual)))
 	}
-	l.setCharger(s)
+	l.setCharger(s, p)
 	if l.sensing != nil {
-		ohm := l.sensing.device.WatchOhm
-		if s.Joined {
-			ohm = l.sensing.device.HoldOhm
+		ohm := l.contact.WatchOhm
+		if p.Joined {
+			ohm = l.contact.HoldOhm
 		}
-		l.sensing.wire.Set(ohm)
+		l.sensing.Set(ohm)
 	}
 }
 
-func (l *Circuit) setCharger(s State) {
+// hand is where a control stands.
+func (s State) hand(control string, usual system.Hand) system.Hand {
+	if at, ok := s.Hands[control]; ok {
+		return at
+	}
+	return usual
+}
+
+func (l *Circuit) setCharger(s State, p Position) {
 	if l.charger == nil {
 		return
 	}
-	rests, card := s.Stopped || s.Joined, l.charger.device.Card // it cannot charge across a closed bypass
+	rests, card := p.Stopped || p.Joined, l.charger.device.Card // it cannot charge across a closed bypass
 	l.put("charger at rest", rests)
 	c := l.charger.converter
 	c.MaxOutA, c.Efficiency, l.charger.beside.Amps = card.OutputA, card.Efficiency, 0

@@ -112,9 +112,14 @@ type HighCurrent struct {
 // 14.0 V.
 var UsualHighCurrent = HighCurrent{ContactA: 300, JoinV: 13.6, DropV: 13.2, LeaveV: 14.0}
 
-// Joins says whether the bypass is closed while the ignition feed is live.
-func (h HighCurrent) Joins(ignition bool, startV, auxV float64) bool {
-	return ignition && startV >= h.JoinV && auxV < h.LeaveV
+// Wants says whether the bypass wants to be closed, by whether it is, whether its signal is
+// live, and what stands on both sides, at 12 V.
+func (h HighCurrent) Wants(joined, signal bool, startV, auxV float64) bool {
+	least := h.JoinV
+	if joined {
+		least = h.DropV
+	}
+	return signal && startV >= least && auxV < h.LeaveV
 }
 
 // CaseC is how warm a charger's case gets.

@@ -79,10 +79,10 @@ func TestStages(t *testing.T) {
 
 func TestHighCurrentStage(t *testing.T) {
 	h := coupling.UsualHighCurrent
-	assert.True(t, h.Joins(true, 13.9, 13.2))
-	assert.False(t, h.Joins(false, 13.9, 13.2), "both stages need an ignition feed")
-	assert.False(t, h.Joins(true, 13.9, 14.1), "the charger ends the charge")
-	assert.False(t, h.Joins(true, 12.9, 12.5))
+	assert.True(t, h.Wants(false, true, 13.9, 13.2))
+	assert.False(t, h.Wants(false, false, 13.9, 13.2), "both stages need an ignition feed")
+	assert.False(t, h.Wants(false, true, 13.9, 14.1), "the charger ends the charge")
+	assert.False(t, h.Wants(false, true, 12.9, 12.5))
 }
 
 // A charger in a box settles where what it loses and what the heat lets it give agree.

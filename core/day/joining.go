@@ -96,10 +96,7 @@ func (r *runner) tally(count *int, chatter bool) {
 // until its aux side is high enough, or its start side falls below a relay's cut-out.
 func (r *runner) bypassed(j *Join, s *sight) bool {
 	startV, auxV := s.sensedV/r.rig.N, s.outV/r.rig.N
-	if r.on.joined {
-		return r.triggered(j.Trigger) && startV >= j.Bypass.DropV && auxV < j.Bypass.LeaveV
-	}
-	return !r.on.handed && j.Bypass.Joins(r.triggered(j.Trigger), startV, auxV)
+	return (r.on.joined || !r.on.handed) && j.Bypass.Wants(r.on.joined, r.triggered(j.Trigger), startV, auxV)
 }
 
 // bypassHolds is bypassed once that has held for a while; with its signal dead it parts at

@@ -110,7 +110,7 @@ func (d *Design) components(b job.Body, place job.Point) {
 	d.extraComponents(place)
 	if d.Wired() {
 		s.Add(system.Component{ID: "feed", Kind: system.KindFeedPoint, Name: "Feed point", Rating: d.FeedRating(), Existing: true, At: feedAt,
-			Device: system.FeedPoint{LoomOhm: loomOhm}})
+			Device: d.feedPoint()})
 		s.Add(system.Component{ID: "f3", Kind: system.KindFuse, Name: "F3", Rating: d.Trigger.Fuse.Label(), At: feedAt,
 			Device: system.Fuse{Fuse: d.Trigger.Fuse, Ohm: protect.Resistance.Value(d.Trigger.Fuse.RatingA)}})
 	}

@@ -36,21 +36,19 @@ func (d *Design) CircuitAt(at string) (*network.Circuit, network.Solution, error
 		}
 		s.Stopped = s.Stopped || s.Err != nil
 		laid := circuit.Lay(&d.System, d.Facts.N)
-		solved, err := laid.Solve(s.State)
+		solved, err := laid.Solve(s.State, s.Position)
 		return laid.Now(), solved, err
 	}
 	return nil, network.Solution{}, fmt.Errorf("%q is not a state of this job; allowed are %s", at, strings.Join(ids, ", "))
 }
 
-// solveIn solves the system in a state, laid anew after each build; one at a time, as a state
-// sets the values of the circuit that all share.
-func (d *Design) solveIn(s circuit.State) (network.Solution, error) {
-	d.solving.Lock()
-	defer d.solving.Unlock()
+// circuit is the system laid out, anew after each build. A state sets the values of the one
+// circuit that all share, so that whoever solves it holds d.solving.
+func (d *Design) circuit() *circuit.Circuit {
 	if d.laid == nil {
 		d.laid = circuit.Lay(&d.System, d.Facts.N)
 	}
-	return d.laid.Solve(s)
+	return d.laid
 }
 
 // minusAtCoupling is the minus that a short at the coupling finds: its own, or, at a relay,

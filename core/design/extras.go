@@ -223,7 +223,8 @@ func (d *Design) extraComponents(place job.Point) {
 			at = d.Facts.Body.Start
 		}
 		s.Add(system.Component{ID: "q1", Kind: system.KindSwitch, Name: "Q1", Rating: d.Isolator().Label, At: at,
-			Device: system.Link{From: term("q1", "1"), To: term("q1", "2"), Ohm: d.Isolator().Ohm, RatingA: d.Isolator().ContinuousA, ByHand: true}})
+			Device: system.Link{From: term("q1", "1"), To: term("q1", "2"), Ohm: d.Isolator().Ohm, RatingA: d.Isolator().ContinuousA, ByHand: true,
+				Breaks: e.IsolatorFirst == job.Yes}})
 	}
 	if e.Monitor {
 		s.Add(system.Component{ID: "r1", Kind: system.KindShunt, Name: "R1",
@@ -265,7 +266,10 @@ func (d *Design) winchState(rest State) State {
 	s.Rpm, s.SetV, s.MachineA, s.StartV = IdleRPM, d.Facts.RegulatedV.Value, d.MachineA(IdleRPM), SurfaceV*n
 	s.VehicleA, s.HouseA = d.Facts.LoadA.Value*ByDay, 0
 	s.Winches = true
-	s.Joined = e.WinchFrom == job.WinchAtJoined && d.CanJoin()
+	s.Key = system.KeyOn
+	if s.Joined = e.WinchFrom == job.WinchAtJoined && d.CanJoin(); s.Joined {
+		s.Hands = d.joinByHand()
+	}
 	return s
 }
 

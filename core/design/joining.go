@@ -163,24 +163,24 @@ func (d *Design) joinComponents() {
 	case coupling.DCDCHighCurrent:
 		s.Add(system.Component{ID: "k1", Kind: system.KindContactor, Name: "K1", Rating: d.Contact.Label, At: at, Device: d.contactDevice("")})
 	}
-	works := func(id, rating string, throws ...system.Throw) {
+	works := func(id, rating string, usual system.Hand, throws ...system.Throw) {
 		s.Add(system.Component{ID: id, Kind: system.KindControl, Name: strings.ToUpper(id), Rating: rating, At: feedAt,
-			Device: system.Control{Throws: throws}})
+			Device: system.Control{Throws: throws, Usual: usual}})
 	}
-	byHand := []system.Throw{{Name: "s1", From: "2", To: "0", When: system.WhileJoined}}
-	if d.ControlOf() == takesOver {
-		byHand[0].When = system.WhileJoinedAlone
-		if d.Wired() {
-			byHand = append(byHand, system.Throw{Name: "s1 with the signal", From: "1", To: "0", When: system.WhileBoth})
-		}
+	own := system.Throw{Name: "s1", From: "2", To: "0", At: []system.Hand{system.Held, system.Always}}
+	signal := system.Throw{Name: "s1 with the signal", From: "1", To: "0", At: []system.Hand{system.Released, system.WithSignal}}
+	byHand := []system.Throw{own}
+	if d.ControlOf() == takesOver && d.Wired() {
+		byHand = append(byHand, signal)
 	}
 	if d.Kind == coupling.ManualSelector {
-		works("s1", "selector: off, with ignition, always", byHand...)
+		works("s1", "selector: off, with ignition, always", selectorHands[d.Selector()], byHand...)
 	} else if d.ControlOf() != NoControl {
-		works("s1", "push-button, momentary, labelled", byHand...)
+		works("s1", "push-button, momentary, labelled", system.Released, byHand...)
 	}
 	if id := d.seriesSwitch(); id != "" {
-		works(id, "switch in the signal's wire", system.Throw{Name: id + " in series", From: "1", To: "0", When: system.WhileLive})
+		works(id, "switch in the signal's wire", system.On,
+			system.Throw{Name: id + " in series", From: "1", To: "0", At: []system.Hand{system.On}})
 	}
 	if _, ok := d.OwnFeed(); ok {
 		s.Add(system.Component{ID: "f5", Kind: system.KindFuse, Name: "F5", Rating: d.Button.Fuse.Label(), At: at, Device: d.Button.FuseDevice()})
@@ -194,23 +194,38 @@ func (d *Design) contactDevice(rest string) system.Contact {
 	c := system.Contact{From: "30", To: "87", Rest: rest, Ohm: d.joinOhm(), RatingA: d.contactRatingA(), PlugIn: rest != "" &&
 		d.Changeover.PlugIn}
 	if d.Kind == coupling.VSR {
-		c.WatchOhm, c.HoldOhm = 12*n/RelaySensesA, 12*n/d.Contact.Sensing.CoilA
+		c.WatchOhm, c.HoldOhm, c.Senses = 12*n/RelaySensesA, 12*n/d.Contact.Sensing.CoilA, d.Contact.Sensing
 	}
 	if d.Relayed() || d.Kind.Coil() && (d.Wired() || d.ControlOf() == takesOver) {
 		c.CoilPlus, c.CoilMinus = d.coil()
-		c.CoilOhm = 12 * n / d.coilA()
+		c.CoilOhm, c.PullV, c.DropV = 12*n/d.coilA(), coilPullV*n, coilDropV*n
 	}
+	c.ByHand = d.Kind == coupling.SecondAlternator
 	return c
 }
 
+// A coil pulls its contact in and lets it go at these volts, at 12 V. Source: from memory.
+const (
+	coilPullV = 8.0
+	coilDropV = 3.0
+)
+
+// selectorHands is where a selector stands, as a hand has it.
+var selectorHands = map[coupling.Selector]system.Hand{coupling.Off: system.Off, coupling.WithIgnition: system.WithSignal,
+	coupling.JoinedForGood: system.Always}
+
 // chargerDevice is the charger as it is set and wired.
 func (d *Design) chargerDevice() system.Charger {
-	c := system.Charger{Card: d.Charger, OutV: d.SetV() + taperV, RestOhm: d.standbyOhm(), BesideA: d.Facts.Survey.FeedA.Value}
+	c := system.Charger{Card: d.Charger, OutV: d.SetV() + taperV, RestOhm: d.standbyOhm(), BesideA: d.Facts.Survey.FeedA.Value,
+		LiveV: signalLiveV * d.Facts.N, RestartV: RestartV * d.Facts.N}
+	if d.ByVoltage() {
+		c.Detects = d.Facts.Detects
+	}
 	if d.Wired() && !d.Kind.Coil() {
 		c.SignalOhm = 12 * d.Facts.N / TriggerA
 	}
 	if d.Kind == coupling.DCDCHighCurrent {
-		c.Works = "K1"
+		c.Works, c.Bypass = "K1", coupling.UsualHighCurrent
 	}
 	return c
 }

@@ -55,10 +55,10 @@ func (s *State) Across(plus, minus string) float64 {
 // WarmC is the temperature of a start battery that is no warmer than the garage.
 const WarmC = 20.0
 
-// StaysClosed says whether a relay that was closed stays so at rest.
-func (d *Design) StaysClosed(s State) bool {
+// staysClosed says whether a relay that was closed stays so at rest.
+func (d *Design) staysClosed(s State) bool {
 	s.Joined = true
-	d.Settle(&s)
+	d.solveAs(&s)
 	return s.Err == nil && s.SensedV >= d.Contact.Sensing.CutOutV*d.Facts.N
 }
 
@@ -71,7 +71,7 @@ func (d *Design) solve() {
 	d.Worst = 0
 	for i := range d.States {
 		s := &d.States[i]
-		d.Settle(s)
+		d.solveAs(s)
 		if !s.Sags && worse(*s, d.States[d.Worst]) {
 			d.Worst = i
 		}
@@ -81,7 +81,7 @@ func (d *Design) solve() {
 // solveOthers adds the other states, solved.
 func (d *Design) solveOthers() {
 	for _, s := range d.otherStates() {
-		d.Settle(&s)
+		d.solveAs(&s)
 		d.States = append(d.States, s)
 	}
 }
@@ -97,10 +97,30 @@ func worse(a, b State) bool {
 	return a.InA > b.InA
 }
 
-// Settle solves the circuit in a state and reads the volts and amps from it. Where
-// the alternator has less than is asked, the start battery makes up the rest.
+// solveAs solves the circuit in a state with its devices as they are given, and reads the
+// volts and amps from it. Where the alternator has less than is asked, the start battery makes
+// up the rest.
+func (d *Design) solveAs(s *State) {
+	s.Output = s.Joined
+	d.solving.Lock()
+	s.Solved, s.Err = d.circuit().Solve(s.State, s.Position)
+	d.solving.Unlock()
+	d.read(s)
+}
+
+// Settle lets the devices act in a state, from where they stand in it, until nothing moves, and
+// reads what comes of it.
 func (d *Design) Settle(s *State) {
-	if s.Solved, s.Err = d.solveIn(s.State); s.Err != nil {
+	d.solving.Lock()
+	settled, err := d.circuit().Settle(s.State, s.Position)
+	d.solving.Unlock()
+	s.Position, s.Solved, s.Hunts, s.Err = settled.Position, settled.Solution, settled.Hunts, err
+	d.read(s)
+}
+
+// read reads the volts and amps of a solved state.
+func (d *Design) read(s *State) {
+	if s.Err != nil {
 		s.BusV, s.InV, s.AuxV, s.OutV = s.SetV, s.SetV, s.AuxOwnV, s.AuxOwnV
 		return
 	}

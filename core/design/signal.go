@@ -3,6 +3,7 @@ package design
 import (
 	"epitrope/core/coupling"
 	"epitrope/core/job"
+	"epitrope/core/system"
 	"epitrope/core/working"
 )
 
@@ -51,6 +52,24 @@ func (d *Design) CouplingSwitches() []string {
 	return []string{NoSwitch}
 }
 
+// HandsAt is what a person has done in a position.
+func (d *Design) HandsAt(position string) map[string]system.Hand {
+	for _, at := range []struct {
+		position, control string
+		hand              system.Hand
+	}{
+		{released, "s1", system.Released}, {Held, "s1", system.Held},
+		{AtOff, "s1", system.Off}, {AtIgnition, "s1", system.WithSignal}, {AtAlways, "s1", system.Always},
+		{SwitchOn, d.seriesSwitch(), system.On}, {SwitchOff, d.seriesSwitch(), system.Off},
+		{IsolatorOn, "coupling", system.On}, {Isolator0, "coupling", system.Off},
+	} {
+		if at.position == position {
+			return map[string]system.Hand{at.control: at.hand}
+		}
+	}
+	return nil
+}
+
 // Signalled says whether the coupling's signal is live.
 func (d *Design) Signalled(position string, k KeyState) bool {
 	if position == SwitchOff || position == Isolated && d.Facts.Extras.IsolatorFirst == job.Yes {
@@ -70,6 +89,30 @@ func (d *Design) Signalled(position string, k KeyState) bool {
 	}
 	return k.Engine == "running"
 }
+
+// feedPoint is where the signal is taken from, and when it is live.
+func (d *Design) feedPoint() system.FeedPoint {
+	f := system.FeedPoint{LoomOhm: loomOhm}
+	switch d.Facts.Day.Trigger {
+	case "switch":
+		f.Keys = []system.Key{system.KeyOff, system.KeyAccessory, system.KeyOn, system.KeyStart}
+	case "dead":
+	case "accessory":
+		f.Keys = []system.Key{system.KeyAccessory, system.KeyOn}
+	case "ignition":
+		f.Keys = []system.Key{system.KeyOn, system.KeyStart}
+	default:
+		f.Running = true
+	}
+	return f
+}
+
+// A charger's signal input counts as live from signalLiveV; stopped for want of volts, it begins
+// again at RestartV; at 12 V. Source: from memory; common practice, no source.
+const (
+	signalLiveV = 5.0
+	RestartV    = 12.5
+)
 
 // RestAfterV is a start battery some hours after a drive, at 12 V; sunShare is a good sun.
 // Source: from memory.

@@ -55,7 +55,7 @@ func (d *Design) redraw() bool {
 // crankShare is what goes through the join while the engine is cranked.
 func (d *Design) crankShare() float64 {
 	s := d.crankState(d.restState())
-	d.Settle(&s)
+	d.solveAs(&s)
 	return math.Abs(circuit.Had(s.Solved.Through("contact")))
 }
 

@@ -5,6 +5,7 @@ import (
 	"epitrope/core/circuit"
 	"epitrope/core/coupling"
 	"epitrope/core/network"
+	"epitrope/core/system"
 )
 
 // StateKind says what a state is looked at for.
@@ -25,6 +26,7 @@ type State struct {
 	Rpm       float64 // of the alternator
 
 	circuit.State
+	circuit.Position
 	finishing bool // the end of bulk, where a charger beside a bypass finishes alone
 	brief     bool // for minutes: the start battery may make up what the alternator lacks
 
@@ -32,8 +34,9 @@ type State struct {
 	BusV         float64 // at the start battery
 	MachineGives float64
 	InA, OutA    float64
-	InV, OutV    float64 // at the coupling's terminals
-	SensedV      float64 // what a relay measures
+	InV, OutV    float64  // at the coupling's terminals
+	Hunts        []string // components that switch on and off without end
+	SensedV      float64  // what a relay measures
 	AuxV         float64
 	Sags         bool // the start battery makes up what the alternator lacks at idle
 	Err          error
@@ -66,7 +69,7 @@ const (
 func (d *Design) chargingStates() []State {
 	n, v := d.Facts.N, d.Facts.RegulatedV.Value
 	run := State{Kind: Charging, Rpm: CruiseRPM, State: circuit.State{SetV: v, MachineA: d.MachineA(CruiseRPM), VehicleA: d.Facts.LoadA.Value,
-		StartV: SurfaceV * n, StartOhm: d.StartOhm(), AuxOwnV: d.AuxEmptyV()}}
+		StartV: SurfaceV * n, StartOhm: d.StartOhm(), AuxOwnV: d.AuxEmptyV(), Key: system.KeyOn}}
 	if d.Facts.Chemistry.Lead && (!d.Kind.Charger() || d.Kind.Joins()) {
 		run.AcceptsA = d.Rates.Accepts.Unrounded
 	}
@@ -108,7 +111,7 @@ func (d *Design) joinsAt(s *State) bool {
 	case coupling.ManualSelector:
 		return d.Selector() != coupling.Off
 	case coupling.DCDCHighCurrent:
-		return coupling.UsualHighCurrent.Joins(true, s.SetV/n, s.AuxOwnV/n) && !s.finishing
+		return coupling.UsualHighCurrent.Wants(false, true, s.SetV/n, s.AuxOwnV/n) && !s.finishing
 	}
 	return false
 }
@@ -122,13 +125,21 @@ func (d *Design) joinedCranking() bool {
 func (d *Design) joinedAtRest(s State) bool {
 	switch d.Kind {
 	case coupling.VSR:
-		return d.StaysClosed(s)
+		return d.staysClosed(s)
 	case coupling.ManualSelector:
 		return d.Selector() == coupling.JoinedForGood
 	case coupling.SecondAlternator:
 		return true
 	}
 	return false
+}
+
+// joinByHand is what a hand does to join the batteries.
+func (d *Design) joinByHand() map[string]system.Hand {
+	if d.Kind == coupling.ManualSelector {
+		return map[string]system.Hand{"s1": system.Always}
+	}
+	return map[string]system.Hand{"s1": system.Held}
 }
 
 // secondV is what the regulator of a machine of the run's own holds.
@@ -138,8 +149,8 @@ func (d *Design) secondV() float64 { return d.Profile.AbsorptionHigh }
 func (d *Design) restState() State {
 	n := d.Facts.N
 	rest := State{Kind: Resting, State: circuit.State{StartV: d.StartChemistry().RestV(1) * n, StartOhm: d.StartOhm(), VehicleA: AsleepA,
-		Stopped: true,
-		AuxOwnV: d.Facts.Chemistry.RestV(1) * n, HouseA: d.Facts.DailyAh.Value / 24}}
+		Key: system.KeyOff, AuxOwnV: d.Facts.Chemistry.RestV(1) * n, HouseA: d.Facts.DailyAh.Value / 24}}
+	rest.Stopped = true
 	rest.Joined = d.joinedAtRest(rest)
 	return rest
 }
@@ -147,7 +158,7 @@ func (d *Design) restState() State {
 // crankState is the engine being started from rest.
 func (d *Design) crankState(s State) State {
 	s.ID, s.Label, s.Kind = "crank", "cranking", Cranking
-	s.Cranks, s.HouseA = true, 0
+	s.Cranks, s.HouseA, s.Key = true, 0, system.KeyStart
 	s.Joined = s.Joined || d.joinedCranking()
 	return s
 }
@@ -172,14 +183,14 @@ func (d *Design) otherStates() []State {
 	}
 	if d.Kind.Joins() && d.Kind != coupling.DCDCHighCurrent || d.Kind == coupling.DCDCChangeover {
 		flat := func(s *State) {
-			s.Joined, s.HouseA, s.Fresh = true, 0, true
+			s.Joined, s.HouseA, s.Fresh, s.Hands = true, 0, true, d.joinByHand()
 			s.StartV, s.StartOhm = d.StartChemistry().RestV(FlatSOC)*n, d.StartChemistry().OhmAt(d.Facts.StartAh.Value, n, FlatSOC, WarmC)
 		}
 		list = append(list,
 			with("precharge", "start battery flat, joined", Resting, flat),
 			with("joined", "cranking through the join", Cranking, func(s *State) { flat(s); s.Cranks = true }),
 			with("inrush", "joined on a flat aux battery", Faulted, func(s *State) {
-				s.Joined, s.HouseA, s.VehicleA = true, 0, d.Facts.LoadA.Value
+				s.Joined, s.HouseA, s.VehicleA, s.Key, s.Hands = true, 0, d.Facts.LoadA.Value, system.KeyOn, d.joinByHand()
 				s.SetV, s.MachineA, s.Rpm = d.Facts.RegulatedV.Value, d.MachineA(CruiseRPM), CruiseRPM
 				s.StartV, s.AuxOwnV = SurfaceV*n, d.Facts.Chemistry.RestV(FlatSOC)*n
 			}))

@@ -76,7 +76,7 @@ func chargesNothing(d *design.Design, s *design.State, k design.KeyState) bool {
 	if at != job.AuxIsolator && at != job.MasterSwitch {
 		return false
 	}
-	return d.Kind.Charger() && s.FeedLive && k.Engine == "running" || at == job.MasterSwitch && s.SunA > 0
+	return d.Kind.Charger() && !s.Stopped && k.Engine == "running" || at == job.MasterSwitch && s.SunA > 0
 }
 
 // meansOff says whether a position is meant to stop charging.

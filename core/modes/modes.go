@@ -9,6 +9,7 @@ import (
 	"epitrope/core/coupling"
 	"epitrope/core/design"
 	"epitrope/core/job"
+	"epitrope/core/system"
 	"epitrope/core/working"
 )
 
@@ -92,28 +93,6 @@ func Switches(d *design.Design) []string {
 	return list
 }
 
-// joinedIn says whether the batteries are joined with everything as it stands.
-func joinedIn(d *design.Design, position string, k design.KeyState, s *design.State) bool {
-	switch d.Kind {
-	case coupling.VSR:
-		if k.Engine == "running" {
-			return s.SetV >= d.Contact.Sensing.CutInV*d.Facts.N
-		}
-		return d.StaysClosed(*s)
-	case coupling.SwitchedContactor:
-		return position == design.Held || d.Signalled(position, k)
-	case coupling.ManualSelector:
-		return position == design.AtAlways || position == design.AtIgnition && d.Signalled(position, k)
-	case coupling.DCDCChangeover:
-		return position == design.Held
-	case coupling.DCDCHighCurrent:
-		return d.Signalled(position, k) && k.Engine == "running" && coupling.UsualHighCurrent.Joins(true, s.SetV/d.Facts.N, s.AuxOwnV/d.Facts.N)
-	case coupling.SecondAlternator:
-		return position == design.IsolatorOn
-	}
-	return false
-}
-
 // modeState is the state of the circuit with everything as it stands.
 func modeState(d *design.Design, position string, k design.KeyState, sun string) design.State {
 	f, n := d.Facts, d.Facts.N
@@ -138,13 +117,12 @@ func modeState(d *design.Design, position string, k design.KeyState, sun string)
 	if sun == "yes" && sunMeets(d, d.Signalled(position, k)) {
 		s.SunA = design.SunShare * f.Day.SolarW.Value / (14 * n)
 	}
-	s.FeedLive = d.Signalled(position, k)
+	s.Key, s.Hands = system.Key(k.Key), d.HandsAt(position)
 	if s.Isolated = position == design.Isolated; s.Isolated && d.Facts.Extras.Isolator == job.MasterSwitch {
 		s.HouseA = 0 // it is off with the battery
 	}
-	s.Joined = joinedIn(d, position, k, &s)
-	s.Stopped = !s.FeedLive || d.Kind == coupling.DCDCChangeover && s.Joined || k.Engine == "cranking" ||
-		s.Isolated && d.Facts.Extras.Isolator == job.FrontIsolator // nothing reaches its input
+	s.Stopped = true
+	s.Joined = d.Senses() && k.Engine != "running" // it was closed until now
 	return s
 }
 
@@ -171,7 +149,7 @@ func lamp(d *design.Design, s *design.State) string {
 	switch {
 	case d.Kind == coupling.SecondAlternator:
 		return "none"
-	case d.Kind.Charger() && !s.Stopped && s.Err == nil:
+	case d.Kind.Charger() && (!s.Stopped || s.Output) && s.Err == nil:
 		return "charging"
 	case s.Joined:
 		return "joined"

@@ -5,7 +5,6 @@ import (
 
 	"epitrope/core/design"
 	"epitrope/core/job"
-	"epitrope/core/rig"
 	"epitrope/core/working"
 )
 
@@ -56,7 +55,7 @@ func stops(d *design.Design) []Stops {
 	}
 	if d.Kind.Charger() {
 		add(d.CouplingName()+"'s cut-out", d.CouplingName(), "stops", "Below %s at its input it stops, and looks again above %s.",
-			working.Text(d.Charger.CutOutV*f.N, "V", 1), working.Text(rig.RestartV*f.N, "V", 1))
+			working.Text(d.Charger.CutOutV*f.N, "V", 1), working.Text(design.RestartV*f.N, "V", 1))
 	}
 	if !f.Chemistry.Lead {
 		switch f.Set.Disable {

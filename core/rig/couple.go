@@ -46,7 +46,7 @@ func charge(d *design.Design, rig *day.Rig, c *network.Circuit, p system.Compone
 	rig.Charger = &day.Charger{Element: "charger", Standby: "charger at rest", OutputA: card.OutputA,
 		StandbyA: max(card.StandbyA, design.CoilOffA),
 		Stages:   d.UsualStages(), Curve: coupling.UsualCurve,
-		CutOutV: card.CutOutV, RestartV: RestartV, RestartS: restartS, DelayS: chargeDelayS + 60*d.Facts.Schools.DelayMin.Value,
+		CutOutV: card.CutOutV, RestartV: design.RestartV, RestartS: restartS, DelayS: chargeDelayS + 60*d.Facts.Schools.DelayMin.Value,
 		FullC: card.MaxAmbientC, CaseKPerW: card.CaseKPerW, PlaceOverK: placeK(d.Facts.AuxBay),
 		By: triggers[d.Facts.Day.Trigger], Senses: d.Facts.Detects}
 }

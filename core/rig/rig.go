@@ -17,13 +17,12 @@ import (
 
 // What the day needs besides. Source: common practice, no source: an engine space gets 45 K
 // warmer than outside, a cabin 5; a charger starts half a minute after its trigger,
-// stops below its cut-out and looks again after ten seconds, above 12.5 V; solar
+// stops below its cut-out and looks again after ten seconds; solar
 // regulators hold what the battery wants.
 const (
 	engineSpaceK = 45.0
 	cabinK       = 5.0
 	chargeDelayS = 30.0
-	RestartV     = 12.5
 	restartS     = 10.0
 )
 

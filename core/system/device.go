@@ -1,7 +1,10 @@
 package system
 
 import (
+	"slices"
+
 	"epitrope/core/alternator"
+	"epitrope/core/coupling"
 	"epitrope/core/parts"
 	"epitrope/core/protect"
 )
@@ -25,8 +28,11 @@ type Contact struct {
 	RatingA             float64  // what it is sold by
 	CoilPlus, CoilMinus Terminal // zero where no coil is wired
 	CoilOhm             float64
+	PullV, DropV        float64 // its coil closes it from, and lets go below
 	WatchOhm, HoldOhm   float64 // of one that senses: its own circuit, open and closed; 0 where it has none
-	PlugIn              bool    // in a socket, not on studs
+	Senses              coupling.Sensing
+	ByHand              bool // it is worked at the contact itself
+	PlugIn              bool // in a socket, not on studs
 }
 
 // Charger is a DC-DC charger between its input 30, its output out and its minus 31.
@@ -37,6 +43,10 @@ type Charger struct {
 	SignalOhm float64 // its signal input 15; 0 where none is wired
 	BesideA   float64 // what is drawn at its input besides, while the machine turns
 	Works     string  // terminal by which it works a contact beside it; "" where it works none
+	LiveV     float64 // its signal input counts as live from
+	RestartV  float64 // having stopped for want of volts, it begins again from
+	Bypass    coupling.HighCurrent
+	Detects   coupling.Sensing // without a signal, what it takes for a running engine, at 12 V
 }
 
 // Link is an isolator, a shunt or a disconnect between two terminals.
@@ -45,6 +55,7 @@ type Link struct {
 	Ohm      float64
 	RatingA  float64 // what it is sold by; 0 where it is not known
 	ByHand   bool    // it can be opened
+	Breaks   bool    // a contact of its own breaks the signal before it opens
 }
 
 // Plug is a plug and socket: which pairs of its halves are wired.
@@ -53,31 +64,56 @@ type Plug struct {
 	Plus, Minus bool
 }
 
-// Control is what a person works in a signal: its contacts.
-type Control struct{ Throws []Throw }
+// Control is what a person works in a signal: its contacts, and where it usually stands.
+type Control struct {
+	Throws []Throw
+	Usual  Hand
+}
 
-// Throw is one contact of a control, between two of its terminals.
+// Throw is one contact of a control, between two of its terminals, and where the control
+// stands for it to pass.
 type Throw struct {
 	Name     string
 	From, To string
-	When     When
+	At       []Hand
 }
 
-// When is when a control's contact passes.
-type When int
+// Hand is where a person has something: a button, a switch, a selector.
+type Hand string
 
-// The times at which a control's contact passes: while the signal is live, while the
-// batteries are to be joined, while both, or while they are to be joined and the signal
-// does not do it.
+// Where hands may have things.
 const (
-	WhileLive When = iota
-	WhileJoined
-	WhileBoth
-	WhileJoinedAlone
+	Released   Hand = "released"
+	Held       Hand = "held"
+	Off        Hand = "off"
+	On         Hand = "on"
+	WithSignal Hand = "with the signal"
+	Always     Hand = "always"
 )
 
-// FeedPoint is the circuit that a signal is taken from, by its loom from the start battery.
-type FeedPoint struct{ LoomOhm float64 }
+// Key is where the vehicle's key stands.
+type Key string
+
+// Where the key may stand.
+const (
+	KeyOff       Key = "off"
+	KeyAccessory Key = "accessory"
+	KeyOn        Key = "on"
+	KeyStart     Key = "start"
+)
+
+// FeedPoint is the circuit that a signal is taken from, by its loom from the start battery,
+// and when it is live.
+type FeedPoint struct {
+	LoomOhm float64
+	Running bool  // while the engine runs
+	Keys    []Key // with the key there
+}
+
+// Live says whether the feed point is live.
+func (f FeedPoint) Live(key Key, running bool) bool {
+	return f.Running && running || slices.Contains(f.Keys, key)
+}
 
 // Bank is a battery between 30 and 31.
 type Bank struct {

@@ -6,7 +6,7 @@ import { valueAt } from "./document";
 import { factOf, useJob } from "./JobContext";
 
 /** most is how many choices are shown side by side. */
-const most = 6;
+const most = 5;
 
 /** FieldInput answers one field: as choices side by side, a list, or text with any unit. */
 export function FieldInput({ field, label = true, brief = false, list = false, onAnswer }: { field: Field; label?: boolean; /** without saying why a value is assumed */ brief?: boolean; /** choices as a list, however few */ list?: boolean; onAnswer?: () => void }) {
