@@ -77,7 +77,10 @@ func (l *Circuit) closes(s State, p Position, seen *network.Solution) bool {
 	switch {
 	case c.HoldOhm > 0:
 		volts := Had(seen.Across(l.joins.ID+".30", l.joins.ID+".31")) / l.n
-		closes, _ := c.Senses.Wants(p.Joined, volts, volts)
+		closes, afterS := c.Senses.Wants(p.Joined, volts, volts)
+		if s.LastsS > 0 && afterS >= s.LastsS {
+			return p.Joined // it waits longer than that lasts
+		}
 		return closes
 	case c.CoilOhm > 0:
 		volts := Had(seen.Across(c.CoilPlus.Node(), c.CoilMinus.Node()))

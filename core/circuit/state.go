@@ -20,6 +20,7 @@ type State struct {
 	VehicleA, HouseA float64 // what the vehicle takes, and what is used off the aux battery
 	SunA             float64 // what panels give at most
 	Cranks, Winches  bool
+	LastsS           float64 // it is over after so many seconds; 0: it stays
 
 	Key             system.Key
 	Hands           map[string]system.Hand // by control; where it usually stands, where it is not in it

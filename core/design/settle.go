@@ -55,13 +55,6 @@ func (s *State) Across(plus, minus string) float64 {
 // WarmC is the temperature of a start battery that is no warmer than the garage.
 const WarmC = 20.0
 
-// staysClosed says whether a relay that was closed stays so at rest.
-func (d *Design) staysClosed(s State) bool {
-	s.Joined = true
-	d.solveAs(&s)
-	return s.Err == nil && s.SensedV >= d.Contact.Sensing.CutOutV*d.Facts.N
-}
-
 // solve works the run out in every state that it is sized for and finds the worst: the
 // one that draws most at the lowest voltage, or leaves the aux battery without charge.
 // A state in which the start battery is being emptied cannot last: it is noted, not
@@ -71,7 +64,7 @@ func (d *Design) solve() {
 	d.Worst = 0
 	for i := range d.States {
 		s := &d.States[i]
-		d.solveAs(s)
+		d.find(s)
 		if !s.Sags && worse(*s, d.States[d.Worst]) {
 			d.Worst = i
 		}
@@ -81,7 +74,7 @@ func (d *Design) solve() {
 // solveOthers adds the other states, solved.
 func (d *Design) solveOthers() {
 	for _, s := range d.otherStates() {
-		d.solveAs(&s)
+		d.find(&s)
 		d.States = append(d.States, s)
 	}
 }
@@ -95,6 +88,15 @@ func worse(a, b State) bool {
 		return aNone // no charge at all is worst
 	}
 	return a.InA > b.InA
+}
+
+// find solves a state: with its devices as they are given, or where they come to stand.
+func (d *Design) find(s *State) {
+	if s.given {
+		d.solveAs(s)
+		return
+	}
+	d.Settle(s)
 }
 
 // solveAs solves the circuit in a state with its devices as they are given, and reads the
@@ -165,6 +167,9 @@ func (d *Design) readContact(s *State) {
 	s.OutV = circuit.Had(s.Solved.At("coupling.87"))
 	s.InA, s.OutA = circuit.Had(s.Solved.Through("contact")), circuit.Had(s.Solved.Through("contact"))
 }
+
+// StartS is a usual start, in s. Source: common practice, no source.
+const StartS = 2.0
 
 // LongStartS is a long start. Source: common practice, no source.
 const LongStartS = 10.0

@@ -42,7 +42,7 @@ func (d *Design) redraw() bool {
 		inA, outA = max(inA, d.Start.Amps), max(outA, d.Aux.Amps)
 	}
 	passA := 0.0
-	if d.joinedCranking() {
+	if d.Kind.Coil() {
 		passA = d.crankShare()
 	}
 	passed := math.Abs(passA-d.Start.PassA) <= 0.02*passA
@@ -55,7 +55,9 @@ func (d *Design) redraw() bool {
 // crankShare is what goes through the join while the engine is cranked.
 func (d *Design) crankShare() float64 {
 	s := d.crankState(d.restState())
-	d.solveAs(&s)
+	if d.Settle(&s); !s.Joined {
+		return 0
+	}
 	return math.Abs(circuit.Had(s.Solved.Through("contact")))
 }
 

@@ -27,6 +27,7 @@ type State struct {
 
 	circuit.State
 	circuit.Position
+	given     bool // its devices stand as they are given; otherwise they act
 	finishing bool // the end of bulk, where a charger beside a bypass finishes alone
 	brief     bool // for minutes: the start battery may make up what the alternator lacks
 
@@ -83,7 +84,7 @@ func (d *Design) chargingStates() []State {
 		s := run
 		s.ID, s.Label = id, label
 		change(&s)
-		s.Joined = d.joinsAt(&s)
+		s.Joined, s.given = d.joinsAt(&s)
 		return s
 	}
 	list := []State{
@@ -100,38 +101,20 @@ func (d *Design) chargingStates() []State {
 	return list
 }
 
-// joinsAt says whether the coupling's contact is closed while the engine runs.
-func (d *Design) joinsAt(s *State) bool {
+// joinsAt says whether the coupling's contact is closed while the engine runs, and whether that
+// is given: what acts on a voltage is looked at in the position that the runs are sized for, and
+// said to hunt where it would not keep it.
+func (d *Design) joinsAt(s *State) (joined, given bool) {
 	n := d.Facts.N
-	switch d.Kind {
-	case coupling.VSR:
-		return s.SetV >= d.Contact.Sensing.CutInV*n
-	case coupling.SwitchedContactor, coupling.SecondAlternator:
-		return true
-	case coupling.ManualSelector:
-		return d.Selector() != coupling.Off
-	case coupling.DCDCHighCurrent:
-		return coupling.UsualHighCurrent.Wants(false, true, s.SetV/n, s.AuxOwnV/n) && !s.finishing
+	switch {
+	case d.Senses():
+		return s.SetV >= d.Contact.Sensing.CutInV*n, true
+	case d.chargerDevice().Works != "":
+		return coupling.UsualHighCurrent.Wants(false, true, s.SetV/n, s.AuxOwnV/n) && !s.finishing, true
+	case d.Kind.Charger():
+		return false, true
 	}
-	return false
-}
-
-// joinedCranking says whether a coil joins the batteries while the engine is cranked.
-func (d *Design) joinedCranking() bool {
-	return d.Kind.Coil() && d.Selector() != coupling.Off && d.Signalled(NoSwitch, KeyState{"start", "cranking"})
-}
-
-// joinedAtRest says whether it is closed with the key out.
-func (d *Design) joinedAtRest(s State) bool {
-	switch d.Kind {
-	case coupling.VSR:
-		return d.staysClosed(s)
-	case coupling.ManualSelector:
-		return d.Selector() == coupling.JoinedForGood
-	case coupling.SecondAlternator:
-		return true
-	}
-	return false
+	return true, false // what works its coil will say
 }
 
 // joinByHand is what a hand does to join the batteries.
@@ -150,16 +133,15 @@ func (d *Design) restState() State {
 	n := d.Facts.N
 	rest := State{Kind: Resting, State: circuit.State{StartV: d.StartChemistry().RestV(1) * n, StartOhm: d.StartOhm(), VehicleA: AsleepA,
 		Key: system.KeyOff, AuxOwnV: d.Facts.Chemistry.RestV(1) * n, HouseA: d.Facts.DailyAh.Value / 24}}
-	rest.Stopped = true
-	rest.Joined = d.joinedAtRest(rest)
+	rest.Stopped, rest.Joined = true, d.Senses() // a relay was closed until now
+	d.Settle(&rest)
 	return rest
 }
 
 // crankState is the engine being started from rest.
 func (d *Design) crankState(s State) State {
 	s.ID, s.Label, s.Kind = "crank", "cranking", Cranking
-	s.Cranks, s.HouseA, s.Key = true, 0, system.KeyStart
-	s.Joined = s.Joined || d.joinedCranking()
+	s.Cranks, s.HouseA, s.Key, s.LastsS = true, 0, system.KeyStart, StartS
 	return s
 }
 
@@ -169,7 +151,7 @@ func (d *Design) otherStates() []State {
 	n, rest := d.Facts.N, d.restState()
 	with := func(id, label string, kind StateKind, change func(*State)) State {
 		s := rest
-		s.ID, s.Label, s.Kind = id, label, kind
+		s.ID, s.Label, s.Kind, s.given = id, label, kind, true
 		change(&s)
 		return s
 	}
@@ -178,7 +160,7 @@ func (d *Design) otherStates() []State {
 		parked = "parked, still joined"
 	}
 	list := []State{
-		with("parked", parked, Resting, func(*State) {}),
+		with("parked", parked, Resting, func(s *State) { s.given = false }),
 		d.crankState(rest),
 	}
 	if d.Kind.Joins() && d.Kind != coupling.DCDCHighCurrent || d.Kind == coupling.DCDCChangeover {

@@ -110,7 +110,7 @@ func modeState(d *design.Design, position string, k design.KeyState, sun string)
 			s.AcceptsA = d.Rates.Accepts.Unrounded
 		}
 	case "cranking":
-		s.Kind, s.Cranks = design.Cranking, true
+		s.Kind, s.Cranks, s.LastsS = design.Cranking, true, design.StartS
 	default:
 		s.VehicleA = map[string]float64{"off": design.AsleepA, "accessory": accessoryA, "on": keyOnA}[k.Key]
 	}
@@ -129,6 +129,11 @@ func modeState(d *design.Design, position string, k design.KeyState, sun string)
 // ModeAt solves one line of the table and judges it.
 func ModeAt(d *design.Design, position string, k design.KeyState, sun string) Mode {
 	s := modeState(d, position, k, sun)
+	if s.Cranks { // from where everything stood with the key on
+		before := modeState(d, position, design.KeyState{Key: "on", Engine: "stopped"}, sun)
+		d.Settle(&before)
+		s.Position = before.Position
+	}
 	d.Settle(&s)
 	m := Mode{Switch: position, Key: k.Key, Engine: k.Engine, Sun: sun, Joined: s.Joined, Verdict: "normal"}
 	if s.Solved.Volts == nil {
