@@ -83,11 +83,11 @@ func (l *Circuit) closes(s State, p Position, seen *network.Solution) bool {
 		}
 		return closes
 	case c.CoilOhm > 0:
-		volts := Had(seen.Across(c.CoilPlus.Node(), c.CoilMinus.Node()))
+		amps := Had(seen.Through("coil"))
 		if p.Joined {
-			return volts >= c.DropV
+			return amps >= c.DropA
 		}
-		return volts >= c.PullV
+		return amps >= c.PullA
 	}
 	return c.ByHand && s.hand(l.joins.ID, system.On) == system.On
 }

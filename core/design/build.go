@@ -23,7 +23,7 @@ func (d *Design) build() {
 	d.houseWires()
 	d.winchWire()
 	d.attach()
-	d.laid = nil
+	d.bench.laid = nil
 }
 
 // CouplingAt is where the coupling sits: where the measured routes meet; without

@@ -42,13 +42,14 @@ func (d *Design) CircuitAt(at string) (*network.Circuit, network.Solution, error
 	return nil, network.Solution{}, fmt.Errorf("%q is not a state of this job; allowed are %s", at, strings.Join(ids, ", "))
 }
 
-// circuit is the system laid out, anew after each build. A state sets the values of the one
-// circuit that all share, so that whoever solves it holds d.solving.
-func (d *Design) circuit() *circuit.Circuit {
-	if d.laid == nil {
-		d.laid = circuit.Lay(&d.System, d.Facts.N)
+// onBench lets a use have the system as a circuit, laid out anew after each build.
+func (d *Design) onBench(use func(*circuit.Circuit)) {
+	d.bench.solving.Lock()
+	defer d.bench.solving.Unlock()
+	if d.bench.laid == nil {
+		d.bench.laid = circuit.Lay(&d.System, d.Facts.N)
 	}
-	return d.laid
+	use(d.bench.laid)
 }
 
 // minusAtCoupling is the minus that a short at the coupling finds: its own, or, at a relay,

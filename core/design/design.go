@@ -57,14 +57,20 @@ type Design struct {
 	System system.System
 	given  parts.Book // before the job's own card
 
+	bench *bench
+}
+
+// bench is the system laid out as a circuit. A state sets the values of the one circuit that
+// all share, so that one is solved at a time.
+type bench struct {
 	solving sync.Mutex
-	laid    *circuit.Circuit // the system as a circuit; nil until it is asked for
+	laid    *circuit.Circuit // nil until it is asked for
 }
 
 // Of decides a job with the parts of a book. It always gives a design: where a job cannot
 // work, its answers say so. Same document, same book: same design.
 func Of(doc job.Document, book parts.Book) *Design {
-	d := &Design{Doc: doc, Book: book, given: book}
+	d := &Design{Doc: doc, Book: book, given: book, bench: &bench{}}
 	if card, ok := doc.Card.Charger(); ok {
 		d.Book = book.With(card)
 	}

@@ -198,16 +198,18 @@ func (d *Design) contactDevice(rest string) system.Contact {
 	}
 	if d.Relayed() || d.Kind.Coil() && (d.Wired() || d.ControlOf() == takesOver) {
 		c.CoilPlus, c.CoilMinus = d.coil()
-		c.CoilOhm, c.PullV, c.DropV = 12*n/d.coilA(), coilPullV*n, coilDropV*n
+		c.CoilOhm = 12 * n / d.coilA()
+		c.PullA, c.DropA = coilPull*d.coilA(), coilDrop*d.coilA()
 	}
 	c.ByHand = d.Kind == coupling.SecondAlternator
 	return c
 }
 
-// A coil pulls its contact in and lets it go at these volts, at 12 V. Source: from memory.
+// A coil pulls its contact in, and lets it go, at these shares of its current at 12 V. Source:
+// from memory: 8 V and 3 V.
 const (
-	coilPullV = 8.0
-	coilDropV = 3.0
+	coilPull = 8.0 / 12
+	coilDrop = 3.0 / 12
 )
 
 // selectorHands is where a selector stands, as a hand has it.

@@ -104,24 +104,23 @@ func (d *Design) find(s *State) {
 // up the rest.
 func (d *Design) solveAs(s *State) {
 	s.Output = s.Joined
-	d.solving.Lock()
-	s.Solved, s.Err = d.circuit().Solve(s.State, s.Position)
-	d.solving.Unlock()
+	d.onBench(func(c *circuit.Circuit) { s.Solved, s.Err = c.Solve(s.State, s.Position) })
 	d.read(s)
 }
 
 // Settle lets the devices act in a state, from where they stand in it, until nothing moves, and
 // reads what comes of it.
 func (d *Design) Settle(s *State) {
-	d.solving.Lock()
-	settled, err := d.circuit().Settle(s.State, s.Position)
-	d.solving.Unlock()
-	s.Position, s.Solved, s.Hunts, s.Err = settled.Position, settled.Solution, settled.Hunts, err
+	d.onBench(func(c *circuit.Circuit) {
+		settled, err := c.Settle(s.State, s.Position)
+		s.Position, s.Solved, s.Hunts, s.Err = settled.Position, settled.Solution, settled.Hunts, err
+	})
 	d.read(s)
 }
 
 // read reads the volts and amps of a solved state.
 func (d *Design) read(s *State) {
+	s.InA, s.OutA, s.MachineGives, s.SensedV, s.Sags = 0, 0, 0, 0, false
 	if s.Err != nil {
 		s.BusV, s.InV, s.AuxV, s.OutV = s.SetV, s.SetV, s.AuxOwnV, s.AuxOwnV
 		return

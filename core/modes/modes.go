@@ -9,7 +9,6 @@ import (
 	"epitrope/core/coupling"
 	"epitrope/core/design"
 	"epitrope/core/job"
-	"epitrope/core/system"
 	"epitrope/core/working"
 )
 
@@ -48,13 +47,6 @@ type Mode struct {
 
 var keyStates = []design.KeyState{{Key: "off", Engine: "stopped"}, {Key: "accessory", Engine: "stopped"}, {Key: "on", Engine: "stopped"},
 	{Key: "start", Engine: "cranking"}, {Key: "on", Engine: "running"}}
-
-// keyOnA is what a vehicle takes with the ignition on and the engine stopped, accessoryA
-// with the key at accessory. Source: common practice, no source.
-const (
-	keyOnA     = 8.0
-	accessoryA = 3.0
-)
 
 // Of works the mode table and the live map of a design out.
 func Of(d *design.Design) Modes {
@@ -95,45 +87,16 @@ func Switches(d *design.Design) []string {
 
 // modeState is the state of the circuit with everything as it stands.
 func modeState(d *design.Design, position string, k design.KeyState, sun string) design.State {
-	f, n := d.Facts, d.Facts.N
-	s := design.State{ID: "mode", Kind: design.Resting, State: circuit.State{StartV: design.RestAfterV * n, StartOhm: d.StartOhm(),
-		VehicleA: design.AsleepA, AuxOwnV: f.Chemistry.RestV(0.75) * n, HouseA: f.DailyAh.Value / 24}}
-	if d.Kind == coupling.VSR {
-		s.AuxOwnV = f.Chemistry.RestV(1) * n // it was closed until now
-	}
-	switch k.Engine {
-	case "running":
-		s.Kind, s.Rpm, s.SetV, s.MachineA, s.VehicleA, s.StartV = design.Charging, design.CruiseRPM, f.RegulatedV.Value,
-			d.MachineA(design.CruiseRPM), f.LoadA.Value*design.ByDay, design.SurfaceV*n
-		s.AuxOwnV, s.SecondA = d.AuxEmptyV(), d.SecondA(design.CruiseRPM)
-		if f.Chemistry.Lead {
-			s.AcceptsA = d.Rates.Accepts.Unrounded
-		}
-	case "cranking":
-		s.Kind, s.Cranks, s.LastsS = design.Cranking, true, design.StartS
-	default:
-		s.VehicleA = map[string]float64{"off": design.AsleepA, "accessory": accessoryA, "on": keyOnA}[k.Key]
-	}
+	s := d.StateAt(position, k)
 	if sun == "yes" && sunMeets(d, d.Signalled(position, k)) {
-		s.SunA = design.SunShare * f.Day.SolarW.Value / (14 * n)
+		s.SunA = design.SunShare * d.Facts.Day.SolarW.Value / (14 * d.Facts.N)
 	}
-	s.Key, s.Hands = system.Key(k.Key), d.HandsAt(position)
-	if s.Isolated = position == design.Isolated; s.Isolated && d.Facts.Extras.Isolator == job.MasterSwitch {
-		s.HouseA = 0 // it is off with the battery
-	}
-	s.Stopped = true
-	s.Joined = d.Senses() && k.Engine != "running" // it was closed until now
 	return s
 }
 
 // ModeAt solves one line of the table and judges it.
 func ModeAt(d *design.Design, position string, k design.KeyState, sun string) Mode {
 	s := modeState(d, position, k, sun)
-	if s.Cranks { // from where everything stood with the key on
-		before := modeState(d, position, design.KeyState{Key: "on", Engine: "stopped"}, sun)
-		d.Settle(&before)
-		s.Position = before.Position
-	}
 	d.Settle(&s)
 	m := Mode{Switch: position, Key: k.Key, Engine: k.Engine, Sun: sun, Joined: s.Joined, Verdict: "normal"}
 	if s.Solved.Volts == nil {

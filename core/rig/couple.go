@@ -48,12 +48,26 @@ func charge(d *design.Design, rig *day.Rig, c *network.Circuit, p system.Compone
 		Stages:   d.UsualStages(), Curve: coupling.UsualCurve,
 		CutOutV: card.CutOutV, RestartV: design.RestartV, RestartS: restartS, DelayS: chargeDelayS + 60*d.Facts.Schools.DelayMin.Value,
 		FullC: card.MaxAmbientC, CaseKPerW: card.CaseKPerW, PlaceOverK: placeK(d.Facts.AuxBay),
-		By: triggers[d.Facts.Day.Trigger], Senses: d.Facts.Detects}
+		By: trigger(d), Senses: d.Facts.Detects}
 }
 
-// triggers are what tells a charger to run, by the answer.
-var triggers = map[string]day.Trigger{"running": day.Running, "ignition": day.Ignition, "accessory": day.Accessory, "switch": day.Switched,
-	"dead": day.Dead, "voltage": day.Sensed}
+// trigger is when the coupling sees its signal, as its circuit brings it.
+func trigger(d *design.Design) day.Trigger {
+	at := func(key, engine string) bool { return d.Signal(design.KeyState{Key: key, Engine: engine}) }
+	switch {
+	case d.ByVoltage():
+		return day.Sensed
+	case !at("on", "running"):
+		return day.Dead
+	case at("off", "stopped"):
+		return day.Switched
+	case at("start", "cranking"):
+		return day.Ignition
+	case at("on", "stopped"):
+		return day.Accessory
+	}
+	return day.Running
+}
 
 // join puts in what joins the batteries, and what works it: its own eye on the voltage, the
 // charger beside it, a button, or its coil. Without any of them it is closed for good.
@@ -75,7 +89,7 @@ func join(d *design.Design, rig *day.Rig, c *network.Circuit, p system.Component
 		c.Add(network.Resistance{Name: "rest contact", A: from, B: node(c, p, device.Rest), Ohm: device.Ohm})
 		j.By, j.Rest = day.Never, "rest contact"
 	case workedByCharger(&d.System, p):
-		j.By, j.Bypass, j.Trigger = day.ByBypass, coupling.UsualHighCurrent, triggers[d.Facts.Day.Trigger]
+		j.By, j.Bypass, j.Trigger = day.ByBypass, coupling.UsualHighCurrent, trigger(d)
 	case device.CoilOhm > 0:
 		c.Add(watch)
 		j.Coil, j.HoldA, j.WatchA, j.By, j.DelayS = "coil", d.Contact.CoilA, design.CoilOffA, coilJoins(d), delayS
@@ -95,14 +109,14 @@ func workedByCharger(s *system.System, contact system.Component) bool {
 	})
 }
 
-// coilJoins is when the signal, or a selector, has a coil closed.
+// coilJoins is when a coil is closed, by the signal that it sees.
 func coilJoins(d *design.Design) day.Control {
-	switch {
-	case d.Selector() == coupling.JoinedForGood, d.Facts.Day.Trigger == "switch":
+	switch trigger(d) {
+	case day.Switched:
 		return day.Always
-	case d.Selector() == coupling.Off, d.Facts.Day.Trigger == "dead":
+	case day.Dead:
 		return day.Never
-	case d.Facts.Day.Trigger == "running":
+	case day.Running:
 		return day.ByRunning
 	}
 	return day.ByIgnition

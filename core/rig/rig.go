@@ -96,6 +96,9 @@ func Of(d *design.Design, v Variation) *day.Rig {
 	circuit.Fixed(c, &sys, roles...)
 	rig.Disconnect = disconnect(d)
 	for _, l := range []*run.Sized{&d.Start, &d.Aux} {
+		if _, ok := sys.Component(l.FuseID); !ok {
+			continue
+		}
 		rig.Fuses = append(rig.Fuses, day.Fuse{ID: l.FuseID, Element: l.FuseID, Fuse: l.Fuse})
 	}
 	couple(d, rig, c)

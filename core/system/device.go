@@ -28,7 +28,7 @@ type Contact struct {
 	RatingA             float64  // what it is sold by
 	CoilPlus, CoilMinus Terminal // zero where no coil is wired
 	CoilOhm             float64
-	PullV, DropV        float64 // its coil closes it from, and lets go below
+	PullA, DropA        float64 // its coil's current closes it from, and lets go below
 	WatchOhm, HoldOhm   float64 // of one that senses: its own circuit, open and closed; 0 where it has none
 	Senses              coupling.Sensing
 	ByHand              bool // it is worked at the contact itself

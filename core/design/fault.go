@@ -1,0 +1,18 @@
+package design
+
+import (
+	"slices"
+
+	"epitrope/core/system"
+)
+
+// Faulty is the same installation with something wrong with it: what was decided stands, and in
+// every state, position and day its devices act on what is left.
+func (d *Design) Faulty(wrong func(system.System) system.System) *Design {
+	f := *d
+	f.System, f.bench, f.States = wrong(d.System), &bench{}, slices.Clone(d.States)
+	for i := range f.States {
+		f.Settle(&f.States[i])
+	}
+	return &f
+}

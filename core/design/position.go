@@ -1,0 +1,57 @@
+package design
+
+import (
+	"epitrope/core/circuit"
+	"epitrope/core/job"
+	"epitrope/core/system"
+)
+
+// keyOnA is what a vehicle takes with the ignition on and the engine stopped, accessoryA
+// with the key at accessory. Source: common practice, no source.
+const (
+	keyOnA     = 8.0
+	accessoryA = 3.0
+)
+
+// StateAt is the vehicle in a position of key and switches, as everything stood before: the
+// devices have still to act. An empty position is that in which everything usually stands.
+func (d *Design) StateAt(position string, k KeyState) State {
+	f, n := d.Facts, d.Facts.N
+	s := State{ID: "mode", Kind: Resting, State: circuit.State{StartV: RestAfterV * n, StartOhm: d.StartOhm(),
+		VehicleA: AsleepA, AuxOwnV: f.Chemistry.RestV(0.75) * n, HouseA: f.DailyAh.Value / 24}}
+	s.Stopped, s.Joined = true, d.Senses() && k.Engine != "running" // a relay was closed until now
+	if d.Senses() {
+		s.AuxOwnV = f.Chemistry.RestV(1) * n
+	}
+	switch k.Engine {
+	case "running":
+		s.Kind, s.Rpm, s.SetV, s.MachineA, s.VehicleA, s.StartV = Charging, CruiseRPM, f.RegulatedV.Value,
+			d.MachineA(CruiseRPM), f.LoadA.Value*ByDay, SurfaceV*n
+		s.AuxOwnV, s.SecondA = d.AuxEmptyV(), d.SecondA(CruiseRPM)
+		if f.Chemistry.Lead {
+			s.AcceptsA = d.Rates.Accepts.Unrounded
+		}
+	case "cranking":
+		before := d.StateAt(position, KeyState{"on", "stopped"})
+		d.Settle(&before)
+		s.Kind, s.Cranks, s.LastsS, s.Position = Cranking, true, StartS, before.Position
+	default:
+		s.VehicleA = map[string]float64{"off": AsleepA, "accessory": accessoryA, "on": keyOnA}[k.Key]
+	}
+	s.Key, s.Hands = system.Key(k.Key), d.HandsAt(position)
+	if s.Isolated = position == Isolated; s.Isolated && f.Extras.Isolator == job.MasterSwitch {
+		s.HouseA = 0 // it is off with the battery
+	}
+	return s
+}
+
+// Signal says whether what works the coupling reaches it with the key so, and everything else
+// where it usually stands: a charger's signal at its input, a coil's current through it.
+func (d *Design) Signal(k KeyState) bool {
+	s := d.StateAt("", k)
+	d.Settle(&s)
+	if !d.Kind.Charger() {
+		return s.Err == nil && s.Joined
+	}
+	return s.Across("coupling.15", "coupling.31") >= signalLiveV*d.Facts.N
+}
