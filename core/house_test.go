@@ -159,3 +159,19 @@ func TestDocumentsNameWhatIsThere(t *testing.T) {
 		}
 	}
 }
+
+// Which coupling it is, the arrangements say (design/coupling_*.go), and the rules and words
+// that are about one by its nature; nobody else asks.
+func TestNobodyAsksWhichCouplingItIs(t *testing.T) {
+	byNature := []string{"../core/coupling/", "../core/method/", "../core/parts/", "../core/design/coupling_", "../core/design/arrangement.go",
+		"../core/plan/read.go", "../core/study/sizings.go"}
+	kinds := regexp.MustCompile(`(==|!=|case) (string\()?coupling\.` +
+		`(VSR|SecondAlternator|DCDC\w*|ManualSelector|SwitchedContactor|TrailerCharger)\b`)
+	assert.True(t, kinds.MatchString("case coupling.VSR:") && kinds.MatchString("k == coupling.DCDC "))
+	for _, path := range sources(t, []string{"core"}, ".go") {
+		if strings.HasSuffix(path, "_test.go") || slices.ContainsFunc(byNature, func(p string) bool { return strings.HasPrefix(path, p) }) {
+			continue
+		}
+		assert.Empty(t, kinds.FindAllString(read(t, path), -1), path)
+	}
+}

@@ -88,5 +88,6 @@ func (k Kind) Coil() bool { return k == SwitchedContactor || k == ManualSelector
 // ignition is on.
 func (k Kind) Signal() bool { return k.Charger() || k.Coil() }
 
-// AtStart says whether it sits at the start battery, with the long run behind it.
-func (k Kind) AtStart() bool { return !k.Charger() }
+// AtStart says whether it sits at the start battery, with the long run behind it: what has no
+// charger, and a charger that stays in the vehicle that tows the battery.
+func (k Kind) AtStart(towed bool) bool { return !k.Charger() || k == DCDC && towed }

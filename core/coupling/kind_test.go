@@ -21,7 +21,7 @@ func TestKinds(t *testing.T) {
 		assert.NotEqual(t, string(k), k.Label(), k)
 		assert.False(t, k.Charger() && k.Coil(), k)
 		assert.Equal(t, k.Charger() || k.Coil(), k.Signal(), k)
-		assert.Equal(t, !k.Charger(), k.AtStart(), k)
+		assert.Equal(t, !k.Charger(), k.AtStart(false), k)
 		assert.False(t, k.Coil() && !k.Joins(), "%s: a coil works the contact that joins", k)
 	}
 	assert.True(t, coupling.DCDCHighCurrent.Joins() && coupling.DCDCHighCurrent.Charger(), "the bypass joins beside the charger")

@@ -2,7 +2,6 @@ package design
 
 import (
 	"epitrope/core/cable"
-	"epitrope/core/coupling"
 	"epitrope/core/job"
 	"epitrope/core/protect"
 	"epitrope/core/run"
@@ -47,7 +46,7 @@ func (d *Design) CouplingAt() job.Point {
 // AtStart says whether the coupling sits at the start battery, with the long run behind
 // it: what has no charger, and a charger that stays in the tow vehicle.
 func (d *Design) AtStart() bool {
-	return d.Kind.AtStart() || d.Kind == coupling.DCDC && d.Facts.Place.Trailer
+	return d.Kind.AtStart(d.Facts.Place.Trailer)
 }
 
 // CouplingBay is the place that the coupling sits in.
@@ -66,7 +65,7 @@ func (d *Design) Crosses(l *run.Sized) bool {
 // source is the terminal that the run begins at: the start battery's plus, or a machine
 // of the run's own.
 func (d *Design) source() system.Terminal {
-	if d.Kind == coupling.SecondAlternator {
+	if d.Is.OwnMachine {
 		return term("second", "B+")
 	}
 	return term("start", "30")
@@ -83,11 +82,11 @@ func (d *Design) components(b job.Body, place job.Point) {
 		Existing: true, At: b.Start, Device: system.Bank{Ohm: d.StartOhm(), Start: true}})
 	s.Add(system.Component{ID: "f1", Kind: system.KindFuse, Name: "F1", Rating: d.Start.Fuse.Label(), At: b.Start,
 		Device: d.Start.FuseDevice()})
-	if d.Kind == coupling.SecondAlternator {
+	if d.Is.OwnMachine {
 		s.Add(system.Component{ID: "second", Kind: system.KindAlternator, Name: "Second alternator", Rating: d.Second.String(), At: b.Alternator,
 			Device: system.Machine{Label: d.Second, Volts: d.secondV(), Own: true}})
 	}
-	s.Add(system.Component{ID: "coupling", Kind: d.couplingKind(), Name: d.CouplingName(), Rating: d.CouplingRating(), At: d.CouplingAt(),
+	s.Add(system.Component{ID: "coupling", Kind: d.Is.Part, Name: d.Is.Name, Rating: d.CouplingRating(), At: d.CouplingAt(),
 		Device: d.couplingDevice()})
 	d.joinComponents()
 	if d.Facts.Place.Trailer {
@@ -118,30 +117,6 @@ func (d *Design) components(b job.Body, place job.Point) {
 
 // feedAt is where feed points are: at the dashboard's fuses.
 var feedAt = job.Point{X: 1.6, Y: 1.1}
-
-// couplingNames are what the coupling is called on the run.
-var couplingNames = map[coupling.Kind]string{
-	coupling.VSR: "Relay", coupling.SwitchedContactor: "Contactor", coupling.ManualSelector: "Selector", coupling.SecondAlternator: "Isolator"}
-
-// CouplingName is what the coupling is called on the run.
-func (d *Design) CouplingName() string {
-	if name, ok := couplingNames[d.Kind]; ok {
-		return name
-	}
-	return "DC-DC"
-}
-
-func (d *Design) couplingKind() system.ComponentKind {
-	switch d.Kind {
-	case coupling.VSR:
-		return system.KindRelay
-	case coupling.SwitchedContactor, coupling.ManualSelector:
-		return system.KindContactor
-	case coupling.SecondAlternator:
-		return system.KindIsolator
-	}
-	return system.KindCharger
-}
 
 // couplingDevice is what is fitted as the coupling.
 func (d *Design) couplingDevice() system.Device {

@@ -28,6 +28,7 @@ type Design struct {
 	Facts   job.Facts
 	Book    parts.Book
 	Kind    coupling.Kind
+	Is      Arrangement // of that kind
 	Methods []method.Candidate
 	Profile profile.Profile // at the system's voltage
 
@@ -103,7 +104,7 @@ func (d *Design) choose() {
 	if pin := d.Doc.Pins.Coupling; pin != nil {
 		d.Kind = coupling.Kind(*pin)
 	}
-	d.Facts = d.Doc.Resolve(d.Kind)
+	d.Is, d.Facts = arranged(d.Kind), d.Doc.Resolve(d.Kind)
 }
 
 // methodCase is the job as the rules of choosing look at it.

@@ -6,7 +6,6 @@ import (
 
 	"epitrope/core/cable"
 	"epitrope/core/circuit"
-	"epitrope/core/coupling"
 	"epitrope/core/job"
 	"epitrope/core/parts"
 	"epitrope/core/protect"
@@ -267,13 +266,8 @@ func (d *Design) winchState(rest State) State {
 	s.VehicleA, s.HouseA = d.Facts.LoadA.Value*ByDay, 0
 	s.Winches = true
 	s.Key = system.KeyOn
-	if s.Joined = e.WinchFrom == job.WinchAtJoined && d.CanJoin(); s.Joined {
+	if s.Joined = e.WinchFrom == job.WinchAtJoined && d.Is.CanJoin; s.Joined {
 		s.Hands = d.joinByHand()
 	}
 	return s
-}
-
-// CanJoin says whether this coupling can join the batteries at all.
-func (d *Design) CanJoin() bool {
-	return d.Kind == coupling.DCDCChangeover || d.Kind.Joins() && d.Kind != coupling.SecondAlternator
 }

@@ -17,7 +17,7 @@ const reachM = 0.5
 
 // Relayed says whether a relay of its own, K1, stands beside the charger.
 func (d *Design) Relayed() bool {
-	return d.Kind == coupling.DCDCChangeover || d.Kind == coupling.DCDCHighCurrent
+	return d.Is.Beside != NoRelay
 }
 
 // arrives is the terminal at which the run from the start side ends.
@@ -46,7 +46,7 @@ func (d *Design) Gives() system.Terminal {
 
 // joinOhm is the contact that joins the batteries.
 func (d *Design) joinOhm() float64 {
-	if d.Kind == coupling.DCDCChangeover {
+	if d.Is.Beside == RestContact {
 		return d.Changeover.ContactOhm
 	}
 	return d.Contact.ContactOhm
@@ -54,7 +54,7 @@ func (d *Design) joinOhm() float64 {
 
 // contactRatingA is what that contact is sold by.
 func (d *Design) contactRatingA() float64 {
-	if d.Kind == coupling.DCDCChangeover {
+	if d.Is.Beside == RestContact {
 		return d.Changeover.Relay.MakeA
 	}
 	return d.Contact.ContinuousA
@@ -62,7 +62,7 @@ func (d *Design) contactRatingA() float64 {
 
 // coilA is what the coil of that contact takes.
 func (d *Design) coilA() float64 {
-	if d.Kind == coupling.DCDCChangeover {
+	if d.Is.Beside == RestContact {
 		return d.Changeover.Relay.CoilA
 	}
 	return d.Contact.CoilA
@@ -85,37 +85,24 @@ func (d *Design) signalTo() system.Terminal {
 	return term("coupling", "15")
 }
 
-// Senses says whether the contact watches the voltage itself.
-func (d *Design) Senses() bool { return d.Kind == coupling.VSR }
-
 // Selector is what S1 stands at: with the ignition, where there is no selector.
 func (d *Design) Selector() coupling.Selector {
-	if d.Kind != coupling.ManualSelector {
+	if d.Is.ByHand != Selector {
 		return coupling.WithIgnition
 	}
 	return d.Facts.Schools.Selector
 }
 
-// Control is how a person works the coil that joins the batteries, by S1.
-type Control int
-
-// The ways to work it.
-const (
-	NoControl Control = iota
-	takesOver         // from the signal to a feed of its own
-	alone             // by the button only
-)
-
-// ControlOf is how this coupling is worked by hand.
-func (d *Design) ControlOf() Control {
-	switch {
-	case d.Kind == coupling.DCDCChangeover:
-		return alone
-	case d.Kind == coupling.ManualSelector, d.Kind == coupling.SwitchedContactor && d.Facts.Survey.EmergencyStart == job.Yes:
-		return takesOver
+// WorkedByHand is how a person joins the batteries, on this job.
+func (d *Design) WorkedByHand() ByHand {
+	if d.Is.ByHand == ButtonIfWanted && d.Facts.Survey.EmergencyStart != job.Yes {
+		return NoHand
 	}
-	return NoControl
+	return d.Is.ByHand
 }
+
+// takesOver says whether S1 takes a coil that the signal works over to a feed of its own.
+func (d *Design) takesOver() bool { h := d.WorkedByHand(); return h == ButtonIfWanted || h == Selector }
 
 // seriesSwitch is the switch in the signal's wire: S1, or S2 where that works the coil; ""
 // where there is none.
@@ -123,7 +110,7 @@ func (d *Design) seriesSwitch() string {
 	if !d.Wired() || !d.Facts.Schools.InSeries && d.Facts.Day.Trigger != "switch" {
 		return ""
 	}
-	if d.ControlOf() != NoControl {
+	if d.WorkedByHand() != NoHand {
 		return "s2"
 	}
 	return "s1"
@@ -135,7 +122,7 @@ func (d *Design) inSignal() []string {
 	if id := d.seriesSwitch(); id != "" {
 		list = append(list, id)
 	}
-	if d.ControlOf() == takesOver {
+	if d.takesOver() {
 		list = append(list, "s1")
 	}
 	return list
@@ -145,9 +132,9 @@ func (d *Design) inSignal() []string {
 // battery that still has some.
 func (d *Design) OwnFeed() (from system.Terminal, ok bool) {
 	switch {
-	case d.ControlOf() == NoControl:
+	case d.WorkedByHand() == NoHand:
 		return system.Terminal{}, false
-	case d.Kind == coupling.ManualSelector:
+	case d.Is.ByHand == Selector:
 		return d.arrives(), true
 	}
 	return d.leaves(), true
@@ -156,11 +143,11 @@ func (d *Design) OwnFeed() (from system.Terminal, ok bool) {
 // joinComponents are K1, S1, S2 and F5, where they are.
 func (d *Design) joinComponents() {
 	s, at := &d.System, d.CouplingAt()
-	switch d.Kind {
-	case coupling.DCDCChangeover:
+	switch d.Is.Beside {
+	case RestContact:
 		s.Add(system.Component{ID: "k1", Kind: system.KindChangeover, Name: "K1", Rating: d.Changeover.Label, At: at,
 			Device: d.contactDevice("87a")})
-	case coupling.DCDCHighCurrent:
+	case Bypass:
 		s.Add(system.Component{ID: "k1", Kind: system.KindContactor, Name: "K1", Rating: d.Contact.Label, At: at, Device: d.contactDevice("")})
 	}
 	works := func(id, rating string, usual system.Hand, throws ...system.Throw) {
@@ -170,12 +157,12 @@ func (d *Design) joinComponents() {
 	own := system.Throw{Name: "s1", From: "2", To: "0", At: []system.Hand{system.Held, system.Always}}
 	signal := system.Throw{Name: "s1 with the signal", From: "1", To: "0", At: []system.Hand{system.Released, system.WithSignal}}
 	byHand := []system.Throw{own}
-	if d.ControlOf() == takesOver && d.Wired() {
+	if d.takesOver() && d.Wired() {
 		byHand = append(byHand, signal)
 	}
-	if d.Kind == coupling.ManualSelector {
+	if d.Is.ByHand == Selector {
 		works("s1", "selector: off, with ignition, always", selectorHands[d.Selector()], byHand...)
-	} else if d.ControlOf() != NoControl {
+	} else if d.WorkedByHand() != NoHand {
 		works("s1", "push-button, momentary, labelled", system.Released, byHand...)
 	}
 	if id := d.seriesSwitch(); id != "" {
@@ -193,15 +180,15 @@ func (d *Design) contactDevice(rest string) system.Contact {
 	n := d.Facts.N
 	c := system.Contact{From: "30", To: "87", Rest: rest, Ohm: d.joinOhm(), RatingA: d.contactRatingA(), PlugIn: rest != "" &&
 		d.Changeover.PlugIn}
-	if d.Kind == coupling.VSR {
+	if d.Is.Senses {
 		c.WatchOhm, c.HoldOhm, c.Senses = 12*n/RelaySensesA, 12*n/d.Contact.Sensing.CoilA, d.Contact.Sensing
 	}
-	if d.Relayed() || d.Kind.Coil() && (d.Wired() || d.ControlOf() == takesOver) {
+	if d.Relayed() || d.Kind.Coil() && (d.Wired() || d.takesOver()) {
 		c.CoilPlus, c.CoilMinus = d.coil()
 		c.CoilOhm = 12 * n / d.coilA()
 		c.PullA, c.DropA = coilPull*d.coilA(), coilDrop*d.coilA()
 	}
-	c.ByHand = d.Kind == coupling.SecondAlternator
+	c.ByHand = d.Is.OwnMachine
 	return c
 }
 
@@ -226,7 +213,7 @@ func (d *Design) chargerDevice() system.Charger {
 	if d.Wired() && !d.Kind.Coil() {
 		c.SignalOhm = 12 * d.Facts.N / TriggerA
 	}
-	if d.Kind == coupling.DCDCHighCurrent {
+	if d.Is.Beside == Bypass {
 		c.Works, c.Bypass = "K1", coupling.UsualHighCurrent
 	}
 	return c
@@ -244,7 +231,7 @@ func (d *Design) linkWires() {
 		return
 	}
 	from := d.arrives()
-	if d.Kind == coupling.DCDCChangeover {
+	if d.Is.Beside == RestContact {
 		from = term("k1", "87a")
 	}
 	d.lead("k1", "k1a", "c1", from, term("coupling", "30"), &d.Start, d.Start.Link(), lugs)
@@ -289,11 +276,11 @@ func (d *Design) coilWires() {
 		t = &d.Button
 		d.wire("s1a", "s1", system.Signal, from, term("f5", "in"), t, run.BareM, lugs)
 		d.wire("s1b", "s1", system.Signal, term("f5", "out"), term("s1", "2"), t, t.LengthM.Value, system.Joints{})
-		if d.ControlOf() == alone {
+		if d.WorkedByHand() == Button {
 			d.wire("s1c", "s1", system.Signal, term("s1", "0"), plus, t, t.LengthM.Value, system.Joints{})
 		}
 	}
-	if d.Kind == coupling.DCDCHighCurrent {
+	if d.Is.Beside == Bypass {
 		d.wire("k1c", "k1", system.Signal, term("coupling", "K1"), plus, t, run.LinkM, system.Joints{})
 	}
 	if d.Relayed() {

@@ -3,7 +3,6 @@ package design
 import (
 	"slices"
 
-	"epitrope/core/coupling"
 	"epitrope/core/system"
 )
 
@@ -20,7 +19,7 @@ func (d *Design) origins() []origin {
 		{"start battery", term("start", "30"), "start-minus", false},
 		{"aux battery", term("aux", "30"), "aux-minus", false},
 	}
-	if d.Kind == coupling.SecondAlternator {
+	if d.Is.OwnMachine {
 		list = append(list, origin{"second alternator", term("second", "B+"), "engine", true})
 	}
 	if d.Facts.Day.SolarW.Value > 0 {

@@ -19,8 +19,8 @@ func (d *Design) StateAt(position string, k KeyState) State {
 	f, n := d.Facts, d.Facts.N
 	s := State{ID: "mode", Kind: Resting, State: circuit.State{StartV: RestAfterV * n, StartOhm: d.StartOhm(),
 		VehicleA: AsleepA, AuxOwnV: f.Chemistry.RestV(0.75) * n, HouseA: f.DailyAh.Value / 24}}
-	s.Stopped, s.Joined = true, d.Senses() && k.Engine != "running" // a relay was closed until now
-	if d.Senses() {
+	s.Stopped, s.Joined = true, d.Is.Senses && k.Engine != "running" // a relay was closed until now
+	if d.Is.Senses {
 		s.AuxOwnV = f.Chemistry.RestV(1) * n
 	}
 	switch k.Engine {

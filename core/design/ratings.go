@@ -79,7 +79,7 @@ func (d *Design) rate() {
 	}
 	d.Start.Amps += d.Facts.Survey.FeedA.Value
 	d.Aux.Amps = d.Charger.OutputA
-	if d.Kind == coupling.DCDCHighCurrent {
+	if d.Is.Beside == Bypass {
 		d.Start.Amps += min(accepts.Unrounded, d.Facts.LabelA.Value)
 		d.Aux.Amps += min(accepts.Unrounded, d.Facts.LabelA.Value)
 	}
@@ -96,7 +96,7 @@ func (d *Design) fitContacts() (changed bool) {
 	}
 	d.Contact = d.Book.Contact(d.Kind, amps)
 	d.Changeover = d.Book.Changeover(d.Start.Amps, max(d.Start.Trial.Size.CopperMM2(), d.Aux.Trial.Size.CopperMM2()))
-	if pin := d.Doc.Pins.ContactA; pin != nil && d.Kind == coupling.DCDCChangeover {
+	if pin := d.Doc.Pins.ContactA; pin != nil && d.Is.Beside == RestContact {
 		d.Changeover = d.Book.Changeover(0, 0)
 		for _, c := range d.Book.Changeovers {
 			if c.Relay.MakeA <= *pin {
@@ -105,7 +105,7 @@ func (d *Design) fitContacts() (changed bool) {
 		}
 	}
 	d.plugIn()
-	return contact != d.Contact.ID || d.Kind == coupling.DCDCChangeover && changeover != d.Changeover.ID || d.Facts.Place.Trailer &&
+	return contact != d.Contact.ID || d.Is.Beside == RestContact && changeover != d.Changeover.ID || d.Facts.Place.Trailer &&
 		plug != d.PlugCard.ID
 }
 
@@ -173,7 +173,7 @@ func (d *Design) InputA(c parts.Charger) float64 {
 // what the circuit drives, up to the alternator's whole output.
 func (d *Design) rateContact(acceptsA float64) {
 	amps := min(acceptsA, d.Facts.LabelA.Value)
-	if d.Kind == coupling.SecondAlternator {
+	if d.Is.OwnMachine {
 		amps = min(acceptsA, SecondShare*d.Second.RatedA)
 	}
 	d.Start.Amps, d.Aux.Amps = amps, amps

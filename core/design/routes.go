@@ -4,7 +4,6 @@ import (
 	"math"
 
 	"epitrope/core/cable"
-	"epitrope/core/coupling"
 	"epitrope/core/parts"
 	"epitrope/core/protect"
 	"epitrope/core/run"
@@ -58,7 +57,7 @@ func (d *Design) layOut() {
 		d.Aux.ReturnM = d.Back.CableM
 		return
 	}
-	if d.Kind == coupling.DCDCChangeover {
+	if d.Is.Beside == RestContact {
 		d.Start.ContactOhm = d.Changeover.ContactOhm
 	}
 	d.Start.SteelOhm = steel
@@ -90,7 +89,7 @@ func (d *Design) plugIn() {
 // machine of its own, what limits its short-circuit current to about one and a half times
 // its label (from memory).
 func (d *Design) sourceOhm() float64 {
-	if d.Kind == coupling.SecondAlternator {
+	if d.Is.OwnMachine {
 		return d.Facts.RegulatedV.Value / (1.5 * d.Second.RatedA)
 	}
 	return d.StartOhm()
@@ -101,7 +100,7 @@ func (d *Design) sourceOhm() float64 {
 func (d *Design) wayBack() WayBack {
 	f := d.Facts
 	w := WayBack{ByCable: d.Crosses(d.ReturnLeg()) || d.NoSteel(), ChassisM: math.Abs(f.Place.At.X - f.Body.Start.X)}
-	if d.Kind == coupling.DCDC && f.Place.Trailer {
+	if d.Kind.Charger() && d.AtStart() {
 		w.ChassisM = math.Abs(d.CouplingAt().X - f.Body.Start.X)
 	}
 	if pin := d.Doc.Pins.Return; pin != nil {

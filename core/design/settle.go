@@ -6,7 +6,6 @@ import (
 	"strings"
 
 	"epitrope/core/circuit"
-	"epitrope/core/coupling"
 	"epitrope/core/run"
 	"epitrope/core/working"
 )
@@ -157,7 +156,7 @@ func (d *Design) readCharger(s *State) {
 func (d *Design) readContact(s *State) {
 	s.InV, s.OutV = circuit.Had(s.Solved.At("coupling.30")), s.AuxV
 	s.SensedV = s.InV
-	if d.Kind == coupling.VSR {
+	if d.Is.Senses {
 		s.SensedV = circuit.Had(s.Solved.Across("coupling.30", "coupling.31"))
 	}
 	if !s.Joined {

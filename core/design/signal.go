@@ -1,7 +1,6 @@
 package design
 
 import (
-	"epitrope/core/coupling"
 	"epitrope/core/job"
 	"epitrope/core/system"
 	"epitrope/core/working"
@@ -38,15 +37,14 @@ const (
 
 // CouplingSwitches are the positions of what works the coupling.
 func (d *Design) CouplingSwitches() []string {
-	f := d.Facts
-	switch {
-	case d.Kind == coupling.ManualSelector:
+	switch by := d.WorkedByHand(); {
+	case by == Selector:
 		return []string{AtOff, AtIgnition, AtAlways}
-	case d.Kind == coupling.SecondAlternator:
-		return []string{IsolatorOn, Isolator0}
-	case d.Kind == coupling.DCDCChangeover, d.Kind == coupling.SwitchedContactor && f.Survey.EmergencyStart == job.Yes:
+	case by != NoHand:
 		return []string{released, Held}
-	case d.Wired() && (f.Schools.InSeries || f.Day.Trigger == "switch"):
+	case d.Is.OwnMachine:
+		return []string{IsolatorOn, Isolator0}
+	case d.seriesSwitch() != "":
 		return []string{SwitchOn, SwitchOff}
 	}
 	return []string{NoSwitch}

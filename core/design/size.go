@@ -4,7 +4,6 @@ import (
 	"math"
 
 	"epitrope/core/circuit"
-	"epitrope/core/coupling"
 )
 
 // size finds cables and fuses. What the coupling draws depends on what the cable
@@ -31,7 +30,7 @@ func (d *Design) size() {
 func (d *Design) redraw() bool {
 	inA, outA := 0.0, 0.0
 	for _, s := range d.States {
-		if !s.Sags && s.Kind == Charging && s.Joined && d.Kind == coupling.DCDCHighCurrent {
+		if !s.Sags && s.Kind == Charging && s.Joined && d.Is.Beside == Bypass {
 			// Both stages at once: what the bypass carries, and the charger beside it.
 			inA, outA = max(inA, s.InA+d.InputA(d.Charger)), max(outA, s.OutA+d.Charger.OutputA)
 		} else if !s.Sags && s.Kind == Charging {

@@ -107,7 +107,7 @@ func (d *Design) chargingStates() []State {
 func (d *Design) joinsAt(s *State) (joined, given bool) {
 	n := d.Facts.N
 	switch {
-	case d.Senses():
+	case d.Is.Senses:
 		return s.SetV >= d.Contact.Sensing.CutInV*n, true
 	case d.chargerDevice().Works != "":
 		return coupling.UsualHighCurrent.Wants(false, true, s.SetV/n, s.AuxOwnV/n) && !s.finishing, true
@@ -119,7 +119,7 @@ func (d *Design) joinsAt(s *State) (joined, given bool) {
 
 // joinByHand is what a hand does to join the batteries.
 func (d *Design) joinByHand() map[string]system.Hand {
-	if d.Kind == coupling.ManualSelector {
+	if d.Is.ByHand == Selector {
 		return map[string]system.Hand{"s1": system.Always}
 	}
 	return map[string]system.Hand{"s1": system.Held}
@@ -133,7 +133,7 @@ func (d *Design) restState() State {
 	n := d.Facts.N
 	rest := State{Kind: Resting, State: circuit.State{StartV: d.StartChemistry().RestV(1) * n, StartOhm: d.StartOhm(), VehicleA: AsleepA,
 		Key: system.KeyOff, AuxOwnV: d.Facts.Chemistry.RestV(1) * n, HouseA: d.Facts.DailyAh.Value / 24}}
-	rest.Stopped, rest.Joined = true, d.Senses() // a relay was closed until now
+	rest.Stopped, rest.Joined = true, d.Is.Senses // a relay was closed until now
 	d.Settle(&rest)
 	return rest
 }
@@ -156,14 +156,14 @@ func (d *Design) otherStates() []State {
 		return s
 	}
 	parked := "parked"
-	if rest.Joined && d.Kind != coupling.SecondAlternator {
+	if rest.Joined && !d.Is.OwnMachine {
 		parked = "parked, still joined"
 	}
 	list := []State{
 		with("parked", parked, Resting, func(s *State) { s.given = false }),
 		d.crankState(rest),
 	}
-	if d.Kind.Joins() && d.Kind != coupling.DCDCHighCurrent || d.Kind == coupling.DCDCChangeover {
+	if d.Is.CanJoin && d.Is.Beside != Bypass {
 		flat := func(s *State) {
 			s.Joined, s.HouseA, s.Fresh, s.Hands = true, 0, true, d.joinByHand()
 			s.StartV, s.StartOhm = d.StartChemistry().RestV(FlatSOC)*n, d.StartChemistry().OhmAt(d.Facts.StartAh.Value, n, FlatSOC, WarmC)

@@ -1,7 +1,6 @@
 package design
 
 import (
-	"epitrope/core/coupling"
 	"epitrope/core/run"
 	"epitrope/core/system"
 )
@@ -26,7 +25,7 @@ func (d *Design) Reaches() []Reach {
 	}
 	ground := term(system.StartEarth, "")
 	list := []Reach{point("alternator", d.source(), ground)}
-	if d.Kind != coupling.SecondAlternator {
+	if !d.Is.OwnMachine {
 		machine := term("alternator", "B+")
 		list = []Reach{point("alternator", machine, ground), point("lead", machine, ground), point("start", d.source(), ground)}
 		list[1].OutPlus, list[1].Carries = d.source().Node(), "lead"

@@ -2,7 +2,6 @@ package design
 
 import (
 	"epitrope/core/cable"
-	"epitrope/core/coupling"
 	"epitrope/core/job"
 	"epitrope/core/run"
 	"epitrope/core/system"
@@ -130,7 +129,7 @@ const sensingEarthM = 0.5
 // earth.
 func (d *Design) thinWires() {
 	t := d.Trigger
-	if !d.Wired() && d.Kind != coupling.VSR {
+	if !d.Wired() && !d.Is.Senses {
 		return
 	}
 	if !d.Kind.Charger() {

@@ -14,7 +14,7 @@ import (
 // flows at cruise; ok is false where none flows.
 func (d *Design) BackUse() (fig working.Figure, ok bool) {
 	amps := d.CruiseState().OutA
-	unsure := d.Facts.Varies() && !d.Kind.Charger() && d.Kind != coupling.SecondAlternator
+	unsure := d.Facts.Varies() && !d.Kind.Charger() && !d.Is.OwnMachine
 	if amps <= 0 || unsure || d.CruiseState().Err != nil {
 		return working.Figure{}, false
 	}
@@ -64,7 +64,7 @@ var lasts = working.Declare("t = Q_u / Q", "conservation of charge",
 
 // couplingWorkings are what decides a charger's input, or what a contact carries.
 func (d *Design) couplingWorkings() working.Figures {
-	if d.Kind == coupling.SecondAlternator {
+	if d.Is.OwnMachine {
 		return nil
 	}
 	if d.Kind.Charger() {

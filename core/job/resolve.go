@@ -212,7 +212,7 @@ func (f *Facts) use(r *resolver, d Document) {
 func (f *Facts) routes(r *resolver, d Document, k coupling.Kind) {
 	whole := Route(f.Body.Start, f.Place.At)
 	start, aux, end := whole, besideM, f.Place.At
-	if k.AtStart() || k == coupling.DCDC && f.Place.Trailer {
+	if k.AtStart(f.Place.Trailer) {
 		start, aux, end = sensingM, whole, f.Body.Start
 	}
 	const guessed = "from the drawing, with 10 % slack; measure it with a string"

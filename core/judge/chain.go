@@ -94,9 +94,9 @@ func Chain(d *design.Design) []Link {
 // bears for hours when cool; 0 A where it passes none.
 func contactInSeries(d *design.Design) (name string, ratingA float64) {
 	switch {
-	case d.Kind == coupling.DCDCChangeover:
+	case d.Is.Beside == design.RestContact:
 		return "87a of the " + d.Changeover.Label, d.Changeover.Relay.BreakA
-	case d.Kind.Charger() && d.Kind != coupling.DCDCHighCurrent:
+	case d.Kind.Charger() && d.Is.Beside != design.Bypass:
 		return "", 0
 	}
 	return d.Contact.Label, d.Contact.ContinuousA
@@ -129,7 +129,7 @@ func noteChain(d *design.Design, n *noted) {
 		}
 		if pinned {
 			cures = append(cures, verdict.Unpin("Let the plan choose", path))
-		} else if l.Column == "coupling" && d.Kind == coupling.DCDCChangeover {
+		} else if l.Column == "coupling" && d.Is.Beside == design.RestContact {
 			cures = append(cures, verdict.Set("Fit a charger without changeover", "pins.coupling", string(coupling.DCDC)))
 		}
 		n.add(id, l.Column, severity, with(working.Capital(l.Name), working.Text(l.Amps, "A", 0), working.Text(l.BearsA, "A", 0)),
@@ -145,7 +145,7 @@ func notePlug(d *design.Design, n *noted) {
 			n.add("plug.cable", "x1", verdict.Beware, with(strings.ToUpper(l.ID), l.Trial.Size.Copper(), d.PlugCard.Label,
 				working.Plain(d.PlugCard.MostMM2, "mm²", 1)), nil)
 		}
-		if d.Kind == coupling.DCDCChangeover && !d.Changeover.Takes(l.Trial.Size.CopperMM2()) {
+		if d.Is.Beside == design.RestContact && !d.Changeover.Takes(l.Trial.Size.CopperMM2()) {
 			n.add("changeover.cable", "coupling", verdict.Beware, with(strings.ToUpper(l.ID), l.Trial.Size.Copper(), d.Changeover.Label,
 				working.Plain(d.Changeover.MostMM2, "mm²", 0)), nil, verdict.Unpin("Let the plan choose", "pins.contactA"))
 		}

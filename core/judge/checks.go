@@ -5,7 +5,6 @@ import (
 	"slices"
 
 	"epitrope/core/battery"
-	"epitrope/core/coupling"
 	"epitrope/core/design"
 	"epitrope/core/job"
 	"epitrope/core/verdict"
@@ -108,7 +107,7 @@ var feedWords = map[string]string{"corners": "by opposite corners", "end": "at o
 
 // joinChecks are what is looked at before two batteries are joined.
 func joinChecks(d *design.Design) []Check {
-	if d.Kind == coupling.SecondAlternator || !d.Kind.Joins() && d.Kind != coupling.DCDCChangeover {
+	if d.Is.OwnMachine || !d.Kind.Joins() && d.Is.Beside != design.RestContact {
 		return nil
 	}
 	v, n := d.Facts.Survey, d.Facts.N

@@ -23,7 +23,7 @@ const sharingS = 15 * 60.0
 
 // noteEmergency says what the fuses would do in the emergency start that was chosen.
 func noteEmergency(d *design.Design, n *noted) {
-	if d.ControlOf() == design.NoControl {
+	if d.WorkedByHand() == design.NoHand {
 		return
 	}
 	note := func(id, in string, lasts float64) {

@@ -51,7 +51,7 @@ func Notes(d *design.Design) []Note {
 	} else {
 		noteContact(d, &n)
 	}
-	if d.Kind == coupling.VSR {
+	if d.Is.Senses {
 		noteRelay(d, &n)
 	}
 	noteSignal(d, &n)
@@ -80,7 +80,7 @@ func noteChecks(d *design.Design, n *noted) {
 			continue
 		}
 		column := c.Column
-		if d.Kind == coupling.SecondAlternator && column == "start" {
+		if d.Is.OwnMachine && column == "start" {
 			column = "alternator"
 		}
 		*n = append(*n, Note{ID: c.ID, Column: column, Severity: verdict.Stop, Text: c.Text, Why: "Seen on the vehicle, or answered so.",
@@ -233,7 +233,7 @@ func noteRelay(d *design.Design, n *noted) {
 // noteContact is what a plain contact between the batteries does to them.
 func noteContact(d *design.Design, n *noted) {
 	f := d.Facts
-	if d.Kind == coupling.SecondAlternator {
+	if d.Is.OwnMachine {
 		return
 	}
 	if accepts := d.Rates.Accepts; d.Aux.Amps > accepts.Unrounded*(1+design.SettledWithin) {

@@ -37,7 +37,7 @@ func placeChecks(d *design.Design) []Check {
 		list = append(list, check("place", id, "coupling", level, working.Practice, []string{w.path}))
 	}
 	list = append(list, heatCheck(d), turnCheck(d))
-	if d.Kind == coupling.VSR {
+	if d.Is.Senses {
 		level := verdict.Good
 		if d.Facts.StartM.Value > sensesWithinM {
 			level = verdict.Bad

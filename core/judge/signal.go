@@ -123,9 +123,9 @@ func noteDetection(d *design.Design, n *noted) {
 			break
 		}
 	}
-	if rest := d.Facts.Chemistry.RestV(1) * nn; d.CanJoin() && rest >= on {
+	if rest := d.Facts.Chemistry.RestV(1) * nn; d.Is.CanJoin && rest >= on {
 		n.add("signal.detect.joined", "coupling", verdict.Stop, with(d.Facts.Chemistry.Label, volts(rest), volts(on)), nil, cure)
-	} else if d.CanJoin() {
+	} else if d.Is.CanJoin {
 		n.add("signal.detect.surface", "coupling", verdict.Beware, with(volts(on)), nil, cure)
 	}
 }

@@ -4,7 +4,6 @@ import (
 	"math"
 
 	"epitrope/core/circuit"
-	"epitrope/core/coupling"
 	"epitrope/core/design"
 	"epitrope/core/job"
 	"epitrope/core/parts"
@@ -28,7 +27,7 @@ func winchChecks(d *design.Design) []Check {
 	}
 	pulls := circuit.Had(s.Solved.Through("winch"))
 	list := []Check{}
-	if e.WinchFrom == job.WinchAtJoined && !d.CanJoin() {
+	if e.WinchFrom == job.WinchAtJoined && !d.Is.CanJoin {
 		list = append(list, extra("winch.apart", "coupling", verdict.Caution, working.Practice, fields, d.Kind.Label()))
 	}
 	if s.Joined {
@@ -57,7 +56,7 @@ func winchChecks(d *design.Design) []Check {
 // joinBearsA is what the contact that joins the batteries bears for minutes where it sits.
 func joinBearsA(d *design.Design) float64 {
 	rating := d.Contact.ContinuousA
-	if d.Kind == coupling.DCDCChangeover {
+	if d.Is.Beside == design.RestContact {
 		rating = d.Changeover.Relay.MakeA
 	}
 	return rating * parts.ContactFactor(d.Start.Bay.AmbientC)

@@ -5,7 +5,6 @@ import (
 	"math"
 
 	"epitrope/core/circuit"
-	"epitrope/core/coupling"
 	"epitrope/core/design"
 	"epitrope/core/job"
 	"epitrope/core/section"
@@ -19,7 +18,7 @@ func judgeMode(d *design.Design, m *Mode, k design.KeyState, s *design.State, ou
 		m.Why, m.Interlock = fmt.Sprintf(modeWords[rule], args...), interlocks[rule]
 	}
 	amps := func(a float64) string { return working.Text(math.Abs(a), "A", 0) }
-	batteriesJoined := s.Joined && d.Kind != coupling.SecondAlternator
+	batteriesJoined := s.Joined && !d.Is.OwnMachine
 	through := circuit.Had(s.Solved.Through("contact"))
 	switch {
 	case s.Isolated && chargesNothing(d, s, k):
@@ -34,7 +33,7 @@ func judgeMode(d *design.Design, m *Mode, k design.KeyState, s *design.State, ou
 		} else {
 			say("caution", "mode.shares", amps(through))
 		}
-	case d.Kind == coupling.DCDCChangeover && batteriesJoined && k.Engine == "running":
+	case d.Is.Beside == design.RestContact && batteriesJoined && k.Engine == "running":
 		say("forbidden", "mode.bypass", amps(through), d.Rates.Half.Text)
 	case m.Switch == design.Held && k.Engine == "running":
 		say("normal", "mode.charges", amps(s.OutA))

@@ -46,7 +46,7 @@ func openers(d *design.Design) []opener {
 	if d.FedHouse() {
 		list = append(list, opener{"f4", "F4 taken out"}, opener{"q3", "Q3 open"})
 	}
-	list = append(list, opener{"coupling", d.CouplingName() + " taken out or open"})
+	list = append(list, opener{"coupling", d.Is.Name + " taken out or open"})
 	if d.Relayed() {
 		list = append(list, opener{"k1", "K1 taken out"})
 	}

@@ -6,7 +6,6 @@ import (
 	"fmt"
 
 	"epitrope/core/circuit"
-	"epitrope/core/coupling"
 	"epitrope/core/design"
 	"epitrope/core/job"
 	"epitrope/core/working"
@@ -115,7 +114,7 @@ func ModeAt(d *design.Design, position string, k design.KeyState, sun string) Mo
 // lamp is what the coupling's lamp shows.
 func lamp(d *design.Design, s *design.State) string {
 	switch {
-	case d.Kind == coupling.SecondAlternator:
+	case d.Is.OwnMachine:
 		return "none"
 	case d.Kind.Charger() && (!s.Stopped || s.Output) && s.Err == nil:
 		return "charging"

@@ -31,15 +31,15 @@ func stops(d *design.Design) []Stops {
 	}
 	f := d.Facts
 	if d.Wired() {
-		add("signal ("+d.FeedRating()+")", d.CouplingName(), "starts", "Live it runs, dead it rests; F3 blown is the same as dead.")
+		add("signal ("+d.FeedRating()+")", d.Is.Name, "starts", "Live it runs, dead it rests; F3 blown is the same as dead.")
 	}
 	if d.ByVoltage() {
-		add("voltage at its input", d.CouplingName(), "starts",
+		add("voltage at its input", d.Is.Name, "starts",
 			"Above %s it takes the engine for running, below %s for stopped: whatever raises the start side starts it.",
 			working.Text(f.Detects.CutInV*f.N, "V", 1), working.Text(f.Detects.CutOutV*f.N, "V", 1))
 	}
 	if e := f.Extras; e.Isolator != job.NoIsolator && e.IsolatorFirst == job.Yes {
-		add("Q1's own contact", d.CouplingName(), "stops", "It breaks the signal before Q1 parts the run.")
+		add("Q1's own contact", d.Is.Name, "stops", "It breaks the signal before Q1 parts the run.")
 	}
 	if e := f.Extras; e.Disconnect {
 		what := "the loads"
@@ -49,12 +49,12 @@ func stops(d *design.Design) []Stops {
 		add("Q3, low-voltage disconnect", what, "stops", "Below %s it opens; above %s it closes again.", working.Text(e.OpensV.Value, "V", 1),
 			working.Text(e.ClosesV.Value, "V", 1))
 		if e.Cuts == "battery" {
-			add("Q3, low-voltage disconnect", d.CouplingName(), "hides",
+			add("Q3, low-voltage disconnect", d.Is.Name, "hides",
 				"Once it is open a charger sees no battery: a flat battery looks like a dead charger.")
 		}
 	}
 	if d.Kind.Charger() {
-		add(d.CouplingName()+"'s cut-out", d.CouplingName(), "stops", "Below %s at its input it stops, and looks again above %s.",
+		add(d.Is.Name+"'s cut-out", d.Is.Name, "stops", "Below %s at its input it stops, and looks again above %s.",
 			working.Text(d.Charger.CutOutV*f.N, "V", 1), working.Text(design.RestartV*f.N, "V", 1))
 	}
 	if !f.Chemistry.Lead {
@@ -64,7 +64,7 @@ func stops(d *design.Design) []Stops {
 				"It opens when a cell is cold, full or empty; whether its charge-disable is wired to the charger nobody said.")
 		default:
 			if *f.Set.Disable == string(job.Yes) {
-				add("management system's charge-disable", d.CouplingName(), "stops", "First the charger, then, if that fails, its own contact.")
+				add("management system's charge-disable", d.Is.Name, "stops", "First the charger, then, if that fails, its own contact.")
 			} else {
 				add("management system", "everything on the aux side", "stops", "It opens under charge: a load dump on all that is still connected.")
 			}

@@ -90,7 +90,7 @@ func Of(d *design.Design, v Variation) *day.Rig {
 		network.Battery{Name: "aux battery", Plus: c.Node("aux.30"), Minus: c.Node("aux.31"), Volts: 12 * n, Ohm: d.AuxOhm()},
 		network.CurrentLoad{Name: "house", A: c.Node(housePlus.Node()), B: c.Node(houseMinus.Node())})
 	roles := []system.Role{system.Feed, system.Return, system.Chassis}
-	if d.Senses() {
+	if d.Is.Senses {
 		roles = append(roles, system.Signal) // its own earth lead sets what it measures
 	}
 	circuit.Fixed(c, &sys, roles...)
@@ -137,7 +137,7 @@ func varied(d *design.Design, v Variation) system.System {
 // senseZero is what a coupling's voltage is measured against: its own minus, where it
 // has one.
 func senseZero(d *design.Design) string {
-	if d.Kind.Charger() || d.Senses() {
+	if d.Kind.Charger() || d.Is.Senses {
 		return "coupling.31"
 	}
 	return "0"

@@ -5,7 +5,6 @@ import (
 
 	"epitrope/core/cable"
 	"epitrope/core/circuit"
-	"epitrope/core/coupling"
 	"epitrope/core/design"
 	"epitrope/core/run"
 	"epitrope/core/system"
@@ -21,7 +20,7 @@ func Segments(d *design.Design) []Segment {
 		end = "aux"
 	}
 	begin := "start"
-	if d.Kind == coupling.SecondAlternator {
+	if d.Is.OwnMachine {
 		begin = "alternator"
 	}
 	out := []Segment{{ID: "e1", Kind: "earth", Text: "E1 " + working.Text(run.EarthOhm*1000, "mΩ", 1), MilliO: milli(run.EarthOhm),

@@ -5,7 +5,6 @@ import (
 	"math"
 	"strings"
 
-	"epitrope/core/coupling"
 	"epitrope/core/design"
 	"epitrope/core/job"
 	"epitrope/core/run"
@@ -18,7 +17,7 @@ import (
 func Columns(d *design.Design, figures working.Figures) []Column {
 	b, place := d.Facts.Body, d.Facts.Place.At
 	list := []Column{alternatorColumn(d, b, figures), leadColumn(d, b), startColumn(d, b, figures)}
-	if d.Kind == coupling.SecondAlternator {
+	if d.Is.OwnMachine {
 		list = []Column{secondColumn(d, b, figures)}
 	}
 	near, far := b.Start, d.CouplingAt() // the ends of the cable that a part is at

@@ -3,7 +3,6 @@ package section
 import (
 	"fmt"
 
-	"epitrope/core/coupling"
 	"epitrope/core/design"
 	"epitrope/core/run"
 	"epitrope/core/verdict"
@@ -45,7 +44,7 @@ func Marks(d *design.Design) []Mark {
 		v := d.Charger.CutOutV * n
 		return []Mark{wanted, {Column: "coupling", Kind: "limit", Low: v, High: v, Text: "stops at " + working.Text(v, "V", 1)}}
 	}
-	if d.Kind != coupling.VSR {
+	if !d.Is.Senses {
 		return []Mark{wanted}
 	}
 	in, out := d.Contact.Sensing.CutInV*n, d.Contact.Sensing.CutOutV*n

@@ -6,7 +6,6 @@ import (
 	"strings"
 
 	"epitrope/core/circuit"
-	"epitrope/core/coupling"
 	"epitrope/core/design"
 	"epitrope/core/system"
 	"epitrope/core/working"
@@ -76,7 +75,7 @@ func Joints(d *design.Design) []Joint {
 				working.Text(amps*amps*ohm, "W", 1))})
 	}
 	before, lug := "start", "lug on the start battery"
-	if d.Kind == coupling.SecondAlternator {
+	if d.Is.OwnMachine {
 		before, lug = "alternator", "lug on the second alternator"
 	}
 	way := d.System.Way()

@@ -4,7 +4,6 @@ import (
 	"fmt"
 
 	"epitrope/core/cable"
-	"epitrope/core/coupling"
 	"epitrope/core/design"
 	"epitrope/core/job"
 	"epitrope/core/parts"
@@ -122,7 +121,7 @@ func plugColumn(d *design.Design, l *run.Sized) Column {
 }
 
 func couplingColumn(d *design.Design, figures working.Figures) Column {
-	c := Column{ID: "coupling", Name: d.CouplingName(), At: d.CouplingAt(), Heat: none()}
+	c := Column{ID: "coupling", Name: d.Is.Name, At: d.CouplingAt(), Heat: none()}
 	if !d.Kind.Charger() {
 		lost := d.Start.Amps * d.Contact.ContactOhm
 		c.Kind = "relay"
@@ -142,7 +141,7 @@ func couplingColumn(d *design.Design, figures working.Figures) Column {
 		if d.Wired() {
 			c.Fields = append(c.Fields, "routes.triggerM")
 		}
-		if d.Kind == coupling.ManualSelector {
+		if d.Is.ByHand == design.Selector {
 			c.Fields = append(c.Fields, "pins.selector")
 		}
 		c.Choice = couplingChoice(d)
@@ -160,7 +159,7 @@ func couplingColumn(d *design.Design, figures working.Figures) Column {
 	}
 	c.Figures = figures.Keys("need", "allowed", "accepts", "input", "most", "case", "t1.drop", "f3.least")
 	c.Fields = []string{"pins.coupling", "routes.triggerM"}
-	if d.Kind == coupling.DCDCChangeover || d.Kind == coupling.DCDCHighCurrent {
+	if d.Is.Beside == design.RestContact || d.Is.Beside == design.Bypass {
 		c.Fields = append(c.Fields, "pins.contactA")
 	}
 	decided := fmt.Sprintf("need %s, alternator allows %s, battery accepts %s: the smallest that meets the need within the limits",

@@ -6,7 +6,6 @@ import (
 	"strings"
 
 	"epitrope/core/circuit"
-	"epitrope/core/coupling"
 	"epitrope/core/design"
 	"epitrope/core/run"
 	"epitrope/core/working"
@@ -61,13 +60,13 @@ func says(d *design.Design, s design.State) string {
 		return ""
 	case s.Kind != design.Charging:
 		return saysBesides(d, &s)
-	case d.Kind == coupling.DCDCHighCurrent && s.Joined:
+	case d.Is.Beside == design.Bypass && s.Joined:
 		return fmt.Sprintf("%s through the bypass, limited by %s", amps, limitedBy(d, &s))
 	case d.Kind.Charger() && (s.Joined || s.Stopped):
 		return ""
 	case d.Kind.Charger():
 		return fmt.Sprintf("%s in, %s out", working.Text(s.InA, "A", 0), amps)
-	case !s.Joined && d.Kind == coupling.VSR:
+	case !s.Joined && d.Is.Senses:
 		return fmt.Sprintf("relay open: it closes at %s", working.Text(d.Contact.Sensing.CutInV*d.Facts.N, "V", 1))
 	case !s.Joined:
 		return "open"
@@ -84,7 +83,7 @@ func saysBesides(d *design.Design, s *design.State) string {
 		return saysWinch(d, s)
 	case s.Short != "":
 		return fmt.Sprintf("%.1f kA until the fuse opens", max(circuit.Had(s.Solved.Through(s.Short)), 0)/1000)
-	case s.Cranks && s.Joined && d.Kind != coupling.SecondAlternator:
+	case s.Cranks && s.Joined && !d.Is.OwnMachine:
 		return fmt.Sprintf("starter %s at %s, of it %s from the aux battery; %s", amps(circuit.Had(s.Solved.Through("starter"))), volts(s.BusV),
 			amps(-s.OutA), FusesAt(d, -s.OutA))
 	case s.Cranks:
@@ -93,7 +92,7 @@ func saysBesides(d *design.Design, s *design.State) string {
 		return fmt.Sprintf("%s for a moment", amps(s.OutA))
 	case s.Fresh:
 		return fmt.Sprintf("%s from the aux battery to the start battery", amps(-s.OutA))
-	case s.Joined && d.Kind != coupling.SecondAlternator:
+	case s.Joined && !d.Is.OwnMachine:
 		return fmt.Sprintf("both batteries share the load: %s", volts(s.BusV))
 	}
 	return fmt.Sprintf("start battery %s, aux battery %s, apart", volts(s.BusV), volts(s.AuxV))
@@ -115,7 +114,7 @@ func limitedBy(d *design.Design, s *design.State) string {
 	switch {
 	case s.AcceptsA > 0 && s.OutA > s.AcceptsA*(1-design.SettledWithin):
 		by = "the battery"
-	case s.BusV < s.SetV-design.LimitedBy*d.Facts.N, d.Kind == coupling.SecondAlternator && s.OutA > s.SecondA*(1-design.SettledWithin):
+	case s.BusV < s.SetV-design.LimitedBy*d.Facts.N, d.Is.OwnMachine && s.OutA > s.SecondA*(1-design.SettledWithin):
 		by = "the alternator"
 	}
 	return by

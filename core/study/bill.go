@@ -3,7 +3,6 @@ package study
 import (
 	"fmt"
 
-	"epitrope/core/coupling"
 	"epitrope/core/design"
 	"epitrope/core/system"
 	"epitrope/core/working"
@@ -70,15 +69,15 @@ func bill(d *design.Design) Bill {
 		}
 		add("charger", n, "", chargerCost+chargerPerA*d.Charger.OutputA/n, deviceHours)
 	}
-	switch d.Kind {
-	case coupling.DCDCChangeover:
+	switch {
+	case d.Is.Beside == design.RestContact:
 		add(d.Changeover.Label, 1, "", changeCost+changePerA*d.Changeover.Relay.MakeA, deviceHours/2)
-	case coupling.DCDCHighCurrent:
+	case d.Is.Beside == design.Bypass:
 		add(d.Contact.Label, 1, "", bypassCost, deviceHours)
-	case coupling.SecondAlternator:
+	case d.Is.OwnMachine:
 		add("second alternator with bracket, belt and regulator", 1, "", secondCost, secondHours)
 		add(d.Contact.Label, 1, "", contactCost, deviceHours/2)
-	case coupling.VSR, coupling.SwitchedContactor, coupling.ManualSelector:
+	case !d.Kind.Charger():
 		add(d.Contact.Label, 1, "", contactCost+contactPerA*d.Contact.ContinuousA, deviceHours)
 	}
 	metres, kilos, ends := 0.0, 0.0, 0

@@ -134,16 +134,15 @@ const fullSOC = 0.98
 
 // fail looks at what happens when the signal fails.
 func (m *Driven) fail(d *design.Design, halt func() bool) {
-	kind := d.Kind
 	m.Fails.HalfAfter = -1
 	daily := d.Facts.DailyAh.Value
 	usable := d.Facts.AuxAh.Value * d.Facts.Chemistry.Usable
 	lasts := fmt.Sprintf("no charge: what the aux battery has lasts %s", working.Text(usable/math.Max(daily, 0.1), "days", 1))
-	switch kind {
-	case coupling.SecondAlternator:
+	switch {
+	case d.Is.OwnMachine:
 		m.Fails.Dead, m.Fails.Live = "no signal needed", "nothing: it is apart from the start battery"
 		return
-	case coupling.VSR:
+	case d.Is.Senses:
 		m.Fails.Dead = "no signal needed; its own earth lost: " + lasts
 	default:
 		m.Fails.Dead = lasts
@@ -152,7 +151,7 @@ func (m *Driven) fail(d *design.Design, halt func() bool) {
 	trigger := "switch"
 	stuck.Day.Trigger = &trigger
 	always := string(coupling.JoinedForGood)
-	if kind == coupling.ManualSelector {
+	if d.Is.ByHand == design.Selector {
 		stuck.Pins.Selector = &always
 	}
 	s := d.With(stuck)

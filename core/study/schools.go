@@ -4,7 +4,6 @@ import (
 	"fmt"
 	"strings"
 
-	"epitrope/core/coupling"
 	"epitrope/core/design"
 	"epitrope/core/job"
 	"epitrope/core/judge"
@@ -38,7 +37,7 @@ func Schools(now *design.Design) []School {
 	t := trier{now}
 	list := []School{t.signal(), t.inSeries(), t.feedPoint(), t.delay(), t.device(), t.termination(), t.returns(), t.dropLimit(), t.fuseSize(),
 		t.takeoff(), t.negative(), t.supply()}
-	if d := now; d.Kind.Joins() || d.Kind == coupling.DCDCChangeover {
+	if now.Is.CanJoin {
 		list = append(list, t.emergency())
 	}
 	return list

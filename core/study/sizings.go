@@ -95,7 +95,7 @@ func sizing(label string, changes map[string]any, d, now *design.Design) Sizing 
 		Cable: d.Start.Trial.Size.Copper(), FuseA: d.Start.Fuse.RatingA, DropV: working.Round(d.Start.Trial.DropV, 2), GivesA: d.Charger.OutputA,
 		Now: d.Kind == now.Kind && d.Charger.OutputA == now.Charger.OutputA && d.Charger.Label == now.Charger.Label, Level: verdict.Good,
 		Against: []string{}}
-	if d.Kind == coupling.DCDCHighCurrent {
+	if d.Is.Beside == design.Bypass {
 		o.OutA = working.Round(worst.OutA, 0)
 	}
 	bill := bill(d)
@@ -127,7 +127,7 @@ func sizing(label string, changes map[string]any, d, now *design.Design) Sizing 
 		against(verdict.Caution, "the battery accepts %s", working.Text(accepts, "A", 0))
 	}
 	gives := min(o.GivesA, d.Rates.Accepts.Unrounded)
-	if d.Kind == coupling.DCDCHighCurrent {
+	if d.Is.Beside == design.Bypass {
 		gives = o.OutA
 	}
 	if gives < d.NeedA {
