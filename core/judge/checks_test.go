@@ -19,14 +19,13 @@ import (
 const fits = `"lengthMM":330,"widthMM":173,"heightMM":220,"recessLengthMM":340,"recessWidthMM":180,"recessHeightMM":245,` +
 	`"openingLengthMM":340,"openingWidthMM":180`
 
-// Each check with a job that raises it and one that just does not.
-func TestChecksFire(t *testing.T) {
+func checkCases() []checkCase {
 	const relay = `{"alternator":{"label":"90/180 A","regulation":"fixed","knownBy":"test","volts":14.4},"aux":{"chemistry":"agm",` +
 		`"place":"seat"%s},"pins":{"coupling":"vsr"}%s}`
 	vsr := func(aux, rest string) string {
 		return strings.Replace(strings.Replace(relay, "%s", aux, 1), "%s", rest, 1)
 	}
-	cases := []struct{ id, level, fires, not string }{
+	return []checkCase{
 		{"place.exhaust", "bad", `{"placing":{"exhaust":"yes"}}`, `{"placing":{"exhaust":"no"}}`},
 		{"place.spray", "caution", `{"placing":{"spray":"yes"}}`, `{"placing":{"spray":"no"}}`},
 		{"place.gas", "bad", `{"placing":{"gas":"yes"}}`, `{}`},
@@ -66,7 +65,11 @@ func TestChecksFire(t *testing.T) {
 		{"answers.load", "caution", `{"alternator":{"label":"40 A"},"vehicle":{"loadA":45}}`,
 			`{"alternator":{"label":"180 A"},"vehicle":{"loadA":45}}`},
 	}
-	for _, c := range cases {
+}
+
+// Each check with a job that raises it and one that just does not.
+func TestChecksFire(t *testing.T) {
+	for _, c := range checkCases() {
 		fires := jobtest.Plan(t, c.fires)
 		assert.Equal(t, c.level, jobtest.CheckLevel(fires, c.id), "%s of %s", c.id, c.fires)
 		assert.NotEqual(t, c.level, jobtest.CheckLevel(jobtest.Plan(t, c.not), c.id), "%s of %s", c.id, c.not)

@@ -46,13 +46,12 @@ func placeChecks(d *design.Design) []Check {
 			sensesWithinM))
 	}
 	if d.Facts.Place.Trailer {
-		live := d.LiveWires("engine")
+		live := d.LiveWires("engine", "x1")
 		level, id := verdict.Good, "place.socket.good"
+		socket := system.Terminal{Component: "x1", Terminal: "+"} // the vehicle's half
 		for _, w := range d.System.Wires {
-			if w.From.Component == "x1" || w.To.Component == "x1" {
-				if _, is := live[w.ID]; is && w.Role == system.Feed {
-					level, id = verdict.Caution, "place.socket"
-				}
+			if _, is := live[w.ID]; is && (w.From == socket || w.To == socket) {
+				level, id = verdict.Caution, "place.socket"
 			}
 		}
 		list = append(list, check("place", id, "x1", level, working.Practice, nil))

@@ -7,9 +7,8 @@ import (
 	"github.com/stretchr/testify/assert"
 )
 
-// Each note on the charger's setting with a job that raises it and one that just does not.
-func TestSettingsNotes(t *testing.T) {
-	cases := []struct{ id, fires, not string }{
+func settingCases() []noteCase {
+	return []noteCase{
 		// Gel on the AGM default (trade §12): harmed above 14.4 V.
 		{"profile.harms", `{"aux":{"chemistry":"gel"},"profile":{"setting":"agm"}}`, `{"aux":{"chemistry":"gel"},"profile":{"setting":"gel"}}`},
 		{"profile.high", `{"aux":{"chemistry":"agm"},"profile":{"setting":"flooded"}}`,
@@ -35,7 +34,11 @@ func TestSettingsNotes(t *testing.T) {
 		{"profile.uncompensated", `{"aux":{"chemistry":"agm"},"settings":{"s1":{"absorptionV":14.6,"floatV":13.6}},"day":{"outsideC":4}}`,
 			`{"aux":{"chemistry":"agm"},"settings":{"s1":{"absorptionV":14.6,"floatV":13.6}},"day":{"outsideC":5}}`},
 	}
-	for _, c := range cases {
+}
+
+// Each note on the charger's setting with a job that raises it and one that just does not.
+func TestSettingsNotes(t *testing.T) {
+	for _, c := range settingCases() {
 		fires := jobtest.Plan(t, c.fires)
 		assert.Contains(t, jobtest.NoteIDs(fires), c.id, c.fires)
 		assert.NotContains(t, jobtest.NoteIDs(jobtest.Plan(t, c.not)), c.id, c.not)

@@ -13,10 +13,7 @@ import (
 
 // judgeMode says whether a line is allowed, and what prevents it where it is not.
 func judgeMode(d *design.Design, m *Mode, k design.KeyState, s *design.State, out float64) {
-	say := func(verdict, rule string, args ...any) {
-		m.Verdict, m.Rule = verdict, rule
-		m.Why, m.Interlock = fmt.Sprintf(modeWords[rule], args...), interlocks[rule]
-	}
+	say := m.say
 	amps := func(a float64) string { return working.Text(math.Abs(a), "A", 0) }
 	batteriesJoined := s.Joined && !d.Is.OwnMachine
 	through := circuit.Had(s.Solved.Through("contact"))
@@ -66,6 +63,22 @@ func judgeMode(d *design.Design, m *Mode, k design.KeyState, s *design.State, ou
 	default:
 		say("normal", "mode.apart", working.Span(design.ShareToHalf*d.Facts.StartAh.Value/math.Max(out, 1e-3)))
 	}
+}
+
+// noSolution judges a line whose circuit comes to no stand: with the engine running the charger
+// asks more than its line can give.
+func noSolution(m *Mode, err error) {
+	if m.Engine == "running" {
+		m.say("forbidden", "mode.starved", err.Error())
+		return
+	}
+	m.Verdict, m.Why = "caution", err.Error()
+}
+
+// say gives a line its verdict, by a rule and with its numbers.
+func (m *Mode) say(verdict, rule string, args ...any) {
+	m.Verdict, m.Rule = verdict, rule
+	m.Why, m.Interlock = fmt.Sprintf(modeWords[rule], args...), interlocks[rule]
 }
 
 // chargesNothing says whether a charger, or the sun, works on an aux side from which the

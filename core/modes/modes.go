@@ -99,7 +99,7 @@ func ModeAt(d *design.Design, position string, k design.KeyState, sun string) Mo
 	d.Settle(&s)
 	m := Mode{Switch: position, Key: k.Key, Engine: k.Engine, Sun: sun, Joined: s.Joined, Verdict: "normal"}
 	if s.Solved.Volts == nil {
-		m.Verdict, m.Why = "caution", s.Err.Error()
+		noSolution(&m, s.Err)
 		return m
 	}
 	into := -circuit.Had(s.Solved.Through("aux battery"))

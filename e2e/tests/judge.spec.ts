@@ -30,7 +30,7 @@ test("on a phone: from the survey to the chosen method", async ({ page }) => {
   await survey.getByLabel("Hours driven a day").fill("2");
   await expect(page.getByRole("region", { name: "Balance" })).toContainText("full after each drive");
   await page.getByRole("button", { name: "Next: aux battery" }).click();
-  await survey.getByLabel("Aux battery chemistry").selectOption("AGM");
+  await survey.getByRole("group", { name: "Aux battery chemistry" }).getByText("AGM").click();
   await survey.getByRole("group", { name: "Aux battery sits" }).getByText("under a front seat").click();
   await expect(page.getByRole("complementary", { name: "What it means" })).toContainText("voltage-sensing relay", { ignoreCase: true });
   await page.getByRole("link", { name: "2 Methods" }).click();
@@ -49,7 +49,7 @@ test("changing the chemistry turns the verdict and says why", async ({ page }) =
   await expect(page.locator("th[data-method=vsr]")).toContainText("best for this job");
   await page.keyboard.press("0");
   await page.getByRole("navigation", { name: "Survey" }).getByRole("button", { name: "Aux battery" }).click();
-  await page.getByLabel("Aux battery chemistry").selectOption("LiFePO4");
+  await page.getByRole("group", { name: "Aux battery chemistry" }).getByText("LiFePO4").click();
   await page.getByRole("link", { name: "2 Methods" }).click();
   await expect(page.locator("th[data-method=vsr]")).toContainText("ruled out");
   await expect(page.locator("th[data-method=dcdc]")).toContainText("best for this job");

@@ -63,7 +63,7 @@ test("a device card made from scratch is used", async ({ page }) => {
   await page.getByRole("button", { name: "Add a setting" }).click();
   const row = page.locator("[data-setting]").first();
   await row.getByLabel("Setting").fill("amber");
-  await row.getByRole("group", { name: "Meant for" }).getByText("gel").click();
+  await row.getByLabel("Meant for").selectOption("gel");
   await row.getByLabel("Absorption").fill("14.2 V");
   await row.getByLabel("Float").fill("13.6");
   await row.getByLabel("How it is made").fill("hold the button five seconds");

@@ -5,8 +5,8 @@ import type { Field } from "../api/client";
 import { valueAt } from "./document";
 import { factOf, useJob } from "./JobContext";
 
-/** most is how many choices are shown side by side. */
-const most = 5;
+/** most is how many choices are shown side by side: fewer in a row of a list. */
+const most = { alone: 6, inRow: 5 };
 
 /** FieldInput answers one field: as choices side by side, a list, or text with any unit. */
 export function FieldInput({ field, label = true, brief = false, list = false, onAnswer }: { field: Field; label?: boolean; /** without saying why a value is assumed */ brief?: boolean; /** choices as a list, however few */ list?: boolean; onAnswer?: () => void }) {
@@ -25,7 +25,7 @@ export function FieldInput({ field, label = true, brief = false, list = false, o
       else dispatch({ type: "set", path: field.path, value: v });
       onAnswer?.();
     };
-    if (list || field.choices.length > most) {
+    if (list || field.choices.length > (brief ? most.inRow : most.alone)) {
       const none = field.pin ? "the plan decides" : assumed ? `assumed: ${assumed.text}` : "not answered";
       return (
         <NativeSelect

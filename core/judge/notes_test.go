@@ -1,4 +1,4 @@
-package plan_test
+package judge_test
 
 import (
 	"encoding/json"
@@ -12,10 +12,9 @@ import (
 	"epitrope/internal/jobtest"
 )
 
-// Each note with a document that gives it and one that just does not.
-func TestNotesFire(t *testing.T) {
+func noteCases() []noteCase {
 	const fixed = `"alternator":{"label":"90/180 A","regulation":"fixed","knownBy":"test","volts":14.4}`
-	cases := []struct{ id, fires, not string }{
+	return []noteCase{
 		{"cable.burns", `{"pins":{"startSize":"4 mm2"}}`, `{"pins":{"startSize":"35 mm2"}}`},
 		{"cable.thin", `{"pins":{"startSize":"16 mm2"}}`, `{"pins":{"startSize":"35 mm2"}}`},
 		{"fuse.none", `{"pins":{"startSize":"4 mm2"}}`, `{"pins":{"startSize":"16 mm2"}}`},
@@ -49,7 +48,11 @@ func TestNotesFire(t *testing.T) {
 		{"use.large", `{"aux":{"capacityAh":100},"use":{"dailyAh":90}}`, `{"aux":{"capacityAh":100},"use":{"dailyAh":80}}`},
 		{"return.hitch", `{"vehicle":{"kind":"tow-camper"},"pins":{"return":"chassis"}}`, `{"vehicle":{"kind":"tow-camper"}}`},
 	}
-	for _, c := range cases {
+}
+
+// Each note with a document that gives it and one that just does not.
+func TestNotesFire(t *testing.T) {
+	for _, c := range noteCases() {
 		assert.Contains(t, jobtest.NoteIDs(jobtest.Plan(t, c.fires)), c.id)
 		assert.NotContains(t, jobtest.NoteIDs(jobtest.Plan(t, c.not)), c.id)
 	}

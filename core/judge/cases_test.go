@@ -1,0 +1,127 @@
+package judge_test
+
+import (
+	"slices"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+
+	"epitrope/core/judge"
+	"epitrope/internal/jobtest"
+)
+
+// noteCase is a note with a job that raises it and one that just does not; checkCase a check's
+// sentence, with its level.
+type (
+	noteCase  struct{ id, fires, not string }
+	checkCase struct{ id, level, fires, not string }
+)
+
+// moreNoteCases are those of the runs, the chain, the relay and the signal.
+func moreNoteCases() []noteCase {
+	const fixed = `"alternator":{"label":"90/180 A","regulation":"fixed","knownBy":"test","volts":14.4}`
+	const agm = fixed + `,"aux":{"chemistry":"agm","place":"seat"}`
+	const tested = `"off":"dead","slept":"dead","on":"live","running":"live","cranking":"live"`
+	feed := func(row string) string {
+		return `{"signal":{"feed":"f1"},"feeds":{"f1":{"name":"F22","ratingA":15,` + row + `}}}`
+	}
+	pinned := func(job, coupling, rest string) string {
+		return `{` + job + `,"pins":{"coupling":"` + coupling + `"}` + rest + `}`
+	}
+	thin := func(start, aux string) string {
+		return `{"alternator":{"label":"90/180 A","regulation":"fixed","knownBy":"test","volts":13.9},"aux":{"chemistry":"agm",` +
+			`"capacityAh":200,"place":"rear"},"routes":{"startM":4,"auxM":4},"pins":{"coupling":"vsr","startSize":"` + start +
+			`","auxSize":"` + aux + `"}}`
+	}
+	good := feed(tested + `,"accessory":"dead"`)
+	const byVoltage = `,"day":{"trigger":"voltage"}`
+	return []noteCase{
+		{"cable.drop", `{"routes":{"startM":9,"auxM":1},"limits":{"chargerDrop":1}}`,
+			`{"routes":{"startM":9,"auxM":1},"limits":{"chargerDrop":2}}`},
+		{"cable.none", `{"bays":{"startC":84}}`, `{"bays":{"startC":80}}`},
+		{"cable.place", `{"bays":{"startC":85}}`, `{"bays":{"startC":84}}`},
+		{"chain.limit", `{"extras":{"isolator":"front","isolatorA":60}}`, `{"extras":{"isolator":"front","isolatorA":80}}`},
+		{"chain.over", `{"vehicle":{"kind":"tow-caravan"},"pins":{"chargerA":40,"plugA":50}}`,
+			`{"vehicle":{"kind":"tow-caravan"},"pins":{"chargerA":20,"plugA":50}}`},
+		{"changeover.cable", `{"pins":{"contactA":60},"wants":{"emergencyStart":"yes"}}`, `{"wants":{"emergencyStart":"yes"}}`},
+		{"plug.cable", `{"vehicle":{"kind":"tow-caravan"},"pins":{"plugA":50,"startSize":"25 mm2","auxSize":"25 mm2"}}`,
+			`{"vehicle":{"kind":"tow-caravan"},"pins":{"plugA":50,"startSize":"16 mm2","auxSize":"16 mm2"}}`},
+		{"charger.starved", `{"pins":{"startSize":"6 mm2","chargerA":40}}`, `{"pins":{"startSize":"35 mm2","chargerA":40}}`},
+		{"button.breaks", `{"aux":{"chemistry":"lifepo4","capacityAh":800},"routes":{"startM":1,"auxM":0.3},"pins":{"coupling":"changeover"}}`,
+			`{"aux":{"chemistry":"agm","capacityAh":60},"routes":{"startM":5,"auxM":0.9},"pins":{"coupling":"changeover"}}`},
+		{"fuse.breaks", `{"pins":{"auxFuseA":425}}`, `{"pins":{"auxFuseA":400}}`},
+		{"fuse.kind", `{"pins":{"device":"breaker","startFuseA":125}}`, `{"pins":{"device":"breaker","startFuseA":120}}`},
+		{"fuse.overload", `{"aux":{"capacityAh":1847},"bays":{"auxLay":"pair-conduit"},"cable":{"insulation":105}}`,
+			`{"aux":{"capacityAh":100}}`},
+		{"fuse.resets", `{"pins":{"device":"auto-breaker"}}`, `{"pins":{"device":"breaker"}}`},
+		{"fuse.slow", `{"pins":{"auxFuseA":40,"auxSize":"4 mm2"},"routes":{"auxM":17.5}}`,
+			`{"pins":{"auxFuseA":40,"auxSize":"4 mm2"},"routes":{"auxM":2}}`},
+		{"relay.chatter", thin("10 mm2", "70 mm2"), thin("70 mm2", "10 mm2")}, // truth 7
+		{"relay.idle", `{"alternator":{"label":"55 A","regulation":"fixed","knownBy":"test","volts":14.4},` +
+			`"aux":{"chemistry":"agm","place":"seat"},"pins":{"coupling":"vsr"}}`, pinned(agm, "vsr", "")},
+		{"relay.night", pinned(fixed+`,"aux":{"chemistry":"lifepo4","place":"seat"}`, "vsr", ""), pinned(agm, "vsr", "")},
+		{"signal.accessory", feed(tested + `,"accessory":"live"`), good},
+		{"signal.out", feed(tested + `,"accessory":"dead","safety":"yes"`), good},
+		{"signal.untested", feed(`"off":"dead","on":"live"`), good},
+		{"signal.gone", `{"signal":{"feed":"gone"}}`, good},
+		{"signal.delay", `{"schools":{"delayMin":20},"use":{"drivenHours":1.6}}`, `{"schools":{"delayMin":10},"use":{"drivenHours":1.6}}`},
+		{"signal.detect.low", `{"day":{"trigger":"voltage"}}`, `{}`},
+		{"signal.detect.none", pinned(agm, "contactor", byVoltage), pinned(agm, "contactor", "")},
+		{"signal.detect.joined", pinned(fixed, "changeover", byVoltage), pinned(agm, "changeover", byVoltage)},
+		{"signal.detect.surface", pinned(agm, "changeover", byVoltage), pinned(agm, "dcdc", byVoltage)},
+	}
+}
+
+func TestMoreNotesFire(t *testing.T) {
+	for _, c := range moreNoteCases() {
+		assert.Contains(t, jobtest.NoteIDs(jobtest.Plan(t, c.fires)), c.id, c.fires)
+		assert.NotContains(t, jobtest.NoteIDs(jobtest.Plan(t, c.not)), c.id, c.not)
+	}
+}
+
+// moreCheckCases are those that look well, or at which nobody has looked.
+func moreCheckCases() []checkCase {
+	var list []checkCase
+	for _, c := range []struct{ id, good, wrong string }{
+		{"exhaust", "no", "yes"}, {"spray", "no", "yes"}, {"gas", "no", "yes"}, {"moving", "yes", "no"}, {"visible", "yes", "no"},
+		{"access", "yes", "no"}, {"terminals", "level", "down"},
+	} {
+		answered := func(how string) string { return `{"placing":{"` + c.id + `":"` + how + `"}}` }
+		list = append(list, checkCase{"place." + c.id + ".good", "good", answered(c.good), answered(c.wrong)},
+			checkCase{"place." + c.id + ".open", "open", `{}`, answered(c.good)})
+	}
+	const fit = `"lengthMM":330,"widthMM":173,"heightMM":120,"recessLengthMM":400,"recessWidthMM":200,"recessHeightMM":300,` +
+		`"openingWidthMM":180`
+	return append(list,
+		checkCase{"place.heat", "caution", `{"bays":{"auxC":51}}`, `{"bays":{"auxC":50}}`},
+		checkCase{"place.socket.good", "good", `{"vehicle":{"kind":"tow-caravan"},"pins":{"coupling":"dcdc"}}`,
+			`{"vehicle":{"kind":"tow-caravan"}}`},
+		checkCase{"fit.tilted", "caution", `{"fit":{` + fit + `,"openingLengthMM":300,"aboveMM":300}}`,
+			`{"fit":{` + fit + `,"openingLengthMM":400,"aboveMM":300}}`},
+		checkCase{"extra.winch.fails", "bad", `{"day":{"trigger":"switch"},"startBattery":{"capacityAh":20},"vehicle":{"winch":"yes"}}`,
+			`{"vehicle":{"winch":"yes"}}`})
+}
+
+func TestMoreChecksFire(t *testing.T) {
+	for _, c := range moreCheckCases() {
+		assert.Equal(t, c.level, jobtest.CheckLevel(jobtest.Plan(t, c.fires), c.id), "%s of %s", c.id, c.fires)
+		assert.NotEqual(t, c.level, jobtest.CheckLevel(jobtest.Plan(t, c.not), c.id), "%s of %s", c.id, c.not)
+	}
+}
+
+// No note and no sentence of a check is without a case.
+func TestEverySentenceHasACase(t *testing.T) {
+	var notes, checks []string
+	for _, c := range slices.Concat(noteCases(), settingCases(), moreNoteCases()) {
+		notes = append(notes, c.id)
+	}
+	for _, c := range slices.Concat(checkCases(), extraCases(), moreCheckCases()) {
+		checks = append(checks, c.id)
+	}
+	for _, id := range judge.NoteIDs() {
+		assert.Contains(t, notes, id)
+	}
+	for _, id := range judge.CheckIDs() {
+		assert.Contains(t, checks, id)
+	}
+}

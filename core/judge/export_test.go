@@ -1,0 +1,12 @@
+package judge
+
+import (
+	"maps"
+	"slices"
+)
+
+// NoteIDs are all notes that there are.
+func NoteIDs() []string { return slices.Sorted(maps.Keys(words)) }
+
+// CheckIDs are all sentences of the checks.
+func CheckIDs() []string { return slices.Sorted(maps.Keys(checkWords)) }
