@@ -14,7 +14,7 @@ part() {
 	case $1 in
 	circuits) go test -count=1 -timeout 60m -v -run 'TestSolvedWhereItComesToFromRest' ./core/network ;;
 	spice) go test -count=1 -timeout 60m -v -run 'Agree' ./internal/spice ;;
-	jobs) go test -count=1 -timeout 60m -v -run 'TestEveryStateIsSolvedOrNamed|TestEveryJobIsAnswered' ./core/plan ./core/study ;;
+	jobs) go test -count=1 -timeout 60m -v -run 'TestEveryStateIsSolvedOrNamed|TestEveryJobIsAnswered|TestMomentsAgreeWithStates' ./core/plan ./core/study ./core/rig ;;
 	fuzz) go test -run '^$' -fuzz FuzzSolve -fuzztime "${FUZZ_TIME:-10m}" -fuzzminimizetime 1x ./core/network ;;
 	*) echo "check.sh: $1 is not circuits, spice, jobs or fuzz" >&2 && exit 2 ;;
 	esac

@@ -144,7 +144,7 @@ func (l *Circuit) lay(c *network.Circuit, p system.Component) {
 	case system.Charger:
 		c.Add(Converter(c, p, d),
 			network.Switch{Name: "charger at rest", A: at("30"), B: at("31"), Ohm: d.RestOhm},
-			network.CurrentLoad{Name: "feed", A: at("30"), B: at("31")})
+			network.CurrentLoad{Name: Feed, A: at("30"), B: at("31")})
 		if d.SignalOhm > 0 {
 			c.Add(network.Resistance{Name: "trigger input", A: at("15"), B: at("31"), Ohm: d.SignalOhm})
 		}
@@ -225,7 +225,7 @@ func (l *Circuit) grip(c *network.Circuit) {
 		}
 	}
 	if l.charger != nil {
-		l.charger.converter, l.charger.beside = s.Converter("charger"), s.CurrentLoad("feed")
+		l.charger.converter, l.charger.beside = s.Converter("charger"), s.CurrentLoad(Feed)
 	}
 	if l.contact != nil && l.contact.WatchOhm > 0 {
 		l.sensing = s.Wire("coil")
@@ -235,6 +235,7 @@ func (l *Circuit) grip(c *network.Circuit) {
 // What hangs on every installation, by name.
 const (
 	Vehicle          = "vehicle"
+	Feed             = "feed" // beside the charger
 	House            = "house"
 	Starter          = "starter"
 	Sun              = "solar"
@@ -251,6 +252,10 @@ func (l *Circuit) Solve(s State, p Position) (network.Solution, error) {
 	l.set(s, p)
 	err := l.solver.Solve()
 	var at *network.Error
+	if errors.As(err, &at) && at.Element == Feed {
+		l.charger.beside.Amps = 0 // it is off where its line has nothing for it
+		err = l.solver.Solve()
+	}
 	switch {
 	case errors.As(err, &at):
 		return network.Solution{}, fmt.Errorf("the %s %s", at.Element, at.Why)

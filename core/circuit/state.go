@@ -1,6 +1,7 @@
 package circuit
 
 import (
+	"cmp"
 	"epitrope/core/system"
 	"slices"
 )
@@ -15,6 +16,7 @@ type State struct {
 	StartOhm float64
 	Fresh    bool    // a flat start battery takes what its resistance lets it, for the first seconds
 	AuxOwnV  float64 // the aux battery's own voltage
+	AuxOhm   float64 // 0: as its bank has it
 	AcceptsA float64 // what it accepts at most; 0: no limit
 
 	VehicleA, HouseA float64 // what the vehicle takes, and what is used off the aux battery
@@ -22,11 +24,11 @@ type State struct {
 	Cranks, Winches  bool
 	LastsS           float64 // it is over after so many seconds; 0: it stays
 
-	Key             system.Key
-	Hands           map[string]system.Hand // by control; where it usually stands, where it is not in it
-	Isolated        bool                   // what opens by hand is open
-	AuxParted       bool                   // the aux battery's management system has opened
-	WorstEfficiency bool
+	Key        system.Key
+	Hands      map[string]system.Hand // by control; where it usually stands, where it is not in it
+	Isolated   bool                   // what opens by hand is open
+	AuxParted  bool                   // the aux battery's management system has opened
+	Efficiency float64                // of the charger; 0: as its card has it
 
 	Short string // a dead short: ShortC1, ShortC2 or none
 }
@@ -54,7 +56,7 @@ func (l *Circuit) set(s State, p Position) {
 	if s.Fresh {
 		l.start.ChargeOhm = s.StartOhm
 	}
-	l.aux.Volts, l.aux.MaxChargeA, l.aux.Ohm = s.AuxOwnV, s.AcceptsA, l.auxOhm
+	l.aux.Volts, l.aux.MaxChargeA, l.aux.Ohm = s.AuxOwnV, s.AcceptsA, cmp.Or(s.AuxOhm, l.auxOhm)
 	if s.AuxParted {
 		l.aux.Ohm = BlockedOhm
 	}
@@ -101,13 +103,11 @@ func (l *Circuit) setCharger(s State, p Position) {
 	rests, card := p.Stopped || p.Joined, l.charger.device.Card // it cannot charge across a closed bypass
 	l.put("charger at rest", rests)
 	c := l.charger.converter
-	c.MaxOutA, c.Efficiency, l.charger.beside.Amps = card.OutputA, card.Efficiency, 0
-	if s.WorstEfficiency {
-		c.Efficiency = card.EfficiencyLow
-	}
+	c.MaxOutA, c.Efficiency, l.charger.beside.Amps = card.OutputA, cmp.Or(s.Efficiency, card.Efficiency), 0
 	if rests {
 		c.MaxOutA = 0
-	} else if s.SetV > 0 {
+	}
+	if s.SetV > 0 && !s.Isolated {
 		l.charger.beside.Amps = l.charger.device.BesideA
 	}
 }

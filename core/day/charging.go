@@ -105,7 +105,11 @@ func (r *runner) switchCharger(w wishes) bool {
 
 func (r *runner) begin(stage coupling.Stage) {
 	r.on.stage, r.on.stageFrom, r.on.stageAt = stage, r.t, never
-	r.efficiency = r.efficiencyAt(&r.s)
+	if stage == coupling.Bulk { // it begins with all that it has
+		r.efficiency = r.efficiencyOf(1, &r.s)
+	} else {
+		r.efficiency = r.efficiencyAt(&r.s)
+	}
 }
 
 func (r *runner) switchStage(w wishes) bool {

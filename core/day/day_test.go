@@ -150,7 +150,7 @@ func TestFedTrailerDrainsTheTowVehicle(t *testing.T) {
 	assert.GreaterOrEqual(t, got.Verdict.RiskAtS, 0.0)
 	assert.Equal(t, 1, got.Verdict.FailedStarts)
 	assert.Contains(t, events(got, "start.fails")[0].Text, "does not start")
-	m.join.By = day.ByIgnition
+	m.join.By, m.join.Trigger = day.ByCoil, day.Ignition
 	apart, _ := run(t, m.rig(t), "park 40 h, crank 2 s, idle 10 min")
 	assert.Zero(t, apart.Verdict.FailedStarts, "dead with the engine off it does not")
 }
@@ -158,7 +158,7 @@ func TestFedTrailerDrainsTheTowVehicle(t *testing.T) {
 // Truth 14: joined by ignition means joined while cranking.
 func TestContactorShareInCranking(t *testing.T) {
 	m := usual()
-	m.join = &day.Join{Switch: "relay", Coil: "coil", By: day.ByIgnition, HoldA: 1, WatchA: 1e-3}
+	m.join = &day.Join{Switch: "relay", Coil: "coil", By: day.ByCoil, Trigger: day.Ignition, HoldA: 1, WatchA: 1e-3}
 	_, frames := run(t, m.rig(t), "park 1 min, crank 2 s, idle 1 min")
 	assert.Less(t, frameAt(frames, 61).AuxA, -50.0)
 }

@@ -4,6 +4,7 @@ import (
 	"math"
 
 	"epitrope/core/coupling"
+	"epitrope/core/network"
 )
 
 // Frame is a moment of a run. Currents into a battery count positive.
@@ -21,7 +22,42 @@ type Frame struct {
 	CableC, SpaceC    float64
 	Stage             coupling.Stage
 	Joined            bool
+	Waits             bool             // something is on its way to switch
 	Volts             func() []float64 // of every node of the circuit, by its number; holds for this call only
+	World             World
+}
+
+// World is what batteries, machine, loads and charger are at a moment: all that the circuit stands
+// on. Voltages are the system's.
+type World struct {
+	SetV, MachineA, SecondA     float64 // what the alternator holds, and gives at most
+	StartV, StartOhm            float64 // the batteries' own voltages, and their resistance as current flows
+	AuxV, AuxOhm                float64
+	VehicleA, HouseA, SunA      float64
+	ChargerV, ChargerA, Working float64 // what the charger holds, gives at most, and its efficiency
+}
+
+func (r *runner) world() World {
+	h := &r.h
+	own := func(b *network.Battery) (volts, ohm float64) {
+		if r.solver.Gives(b) < 0 && b.ChargeOhm > 0 {
+			return b.Volts, b.ChargeOhm
+		}
+		return b.Volts, b.Ohm
+	}
+	w := World{SetV: h.machine.Volts, MachineA: h.machine.MaxA, VehicleA: h.vehicle.Amps, HouseA: h.house.Amps}
+	w.StartV, w.StartOhm = own(h.start)
+	w.AuxV, w.AuxOhm = own(h.aux)
+	if h.second != nil {
+		w.SecondA = h.second.MaxA
+	}
+	if h.solar != nil {
+		w.SunA = h.solar.MaxA
+	}
+	if c := h.charger; c != nil {
+		w.ChargerV, w.ChargerA, w.Working = c.OutV, c.MaxOutA, c.Efficiency
+	}
+	return w
 }
 
 // record shows the moment to whoever watches.
@@ -34,7 +70,8 @@ func (r *runner) record() {
 		CoupleA: s.chargerOutA + s.joinA + s.secondA, InA: s.chargerInA + s.joinA + s.secondA, StartA: -s.startGivesA, AuxA: -s.auxGivesA,
 		SolarA: s.solarA, StartSOC: s.start.soc, AuxSOC: s.aux.soc,
 		WindingC: x[winding], CaseC: x[chargerCase], SpaceC: x[space], Stage: r.on.stage, Joined: r.on.joined, Volts: r.volts,
-		CableC: math.Inf(-1)}
+		CableC: math.Inf(-1), World: r.world(),
+		Waits: math.Min(r.due(), r.on.restartAt) < never}
 	for i := range r.rig.Wires {
 		f.CableC = math.Max(f.CableC, x[wire0+i])
 	}

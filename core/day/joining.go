@@ -17,10 +17,8 @@ func (r *runner) switchJoin(w wishes) bool {
 		want = true
 	case j.By == Always:
 		want = true
-	case j.By == ByRunning:
-		want = r.waited(j, r.now.running)
-	case j.By == ByIgnition:
-		want = r.waited(j, r.now.kind.live())
+	case j.By == ByCoil:
+		want = r.waited(j, r.coilWants(j, &r.s))
 	case j.By == Never:
 		want = false
 	case j.By == ByBypass:
@@ -67,12 +65,21 @@ func (r *runner) waited(j *Join, live bool) bool {
 	return r.t >= r.on.joinAt-located
 }
 
+// coilWants says whether a coil is live, with volts enough to close its contact, or to hold it.
+func (r *runner) coilWants(j *Join, s *sight) bool {
+	least := j.PullV
+	if r.on.joined {
+		least = j.DropV
+	}
+	return r.triggered(j.Trigger) && s.busV >= least*r.rig.N
+}
+
 // because says why a relay acted.
 func (r *runner) because(j *Join, volts float64, side string, after float64) string {
 	switch j.By {
 	case BySensing:
 		return fmt.Sprintf(": %s %s for %s", side, working.Text(volts*r.rig.N, "V", 1), working.Seconds(after))
-	case ByIgnition, ByRunning:
+	case ByCoil:
 		return ": its coil's feed"
 	case ByBypass:
 		return fmt.Sprintf(": high-current stage, between %s and %s", working.Text(j.Bypass.JoinV*r.rig.N, "V", 1),

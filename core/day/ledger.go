@@ -40,6 +40,9 @@ func (r *runner) account(x *slow, s *sight) {
 	p.Start = s.startGivesA * s.busV
 	p.Aux = s.auxGivesA * s.auxV
 	p.Vehicle = h.vehicle.Amps * s.busV
+	if h.beside != nil {
+		p.Vehicle += h.beside.Amps * s.sensedV
+	}
 	p.House = h.house.Amps * s.auxV
 	for _, w := range []*network.Wire{h.coil, h.standby} {
 		if w != nil {

@@ -204,8 +204,12 @@ func (w *writer) join(pattern Pattern) error {
 		}
 		fmt.Fprintf(&w.b, "s_join %s %s %s %s relay off\n.model relay sw(vt=%.9g vh=%.9g ron=%.9g roff=1e9)\n", in, out, in, zero,
 			n*(j.Sensing.CutInV+j.Sensing.CutOutV)/2, n*(j.Sensing.CutInV-j.Sensing.CutOutV)/2, ohm)
-	case ByIgnition:
-		fmt.Fprintf(&w.b, "b_join %s %s i=v(%s,%s)*v(at_key)*%.9g\n", in, out, in, out, 1/ohm)
+	case ByCoil:
+		live, ok := map[Trigger]string{Ignition: "at_key", Running: "at_runs"}[j.Trigger]
+		if !ok {
+			return &NoNetlistError{"a coil's feed other than with the ignition or the engine"}
+		}
+		fmt.Fprintf(&w.b, "b_join %s %s i=v(%s,%s)*v(%s)*%.9g\n", in, out, in, out, live, 1/ohm)
 	case Always:
 		fmt.Fprintf(&w.b, "r_join %s %s %.9g\n", in, out, ohm)
 	case Never:

@@ -29,6 +29,7 @@ type Rig struct {
 	Start   Bank
 	Aux     Bank
 	Vehicle string // load of the vehicle
+	Beside  string // load at the coupling's input while the engine runs; none where it is empty
 	House   string // load on the aux battery
 	Starter string // switch of the starter
 	Join    *Join
@@ -86,12 +87,11 @@ type Control string
 
 // The controls of a join.
 const (
-	BySensing  Control = "sensing"  // a voltage-sensing relay
-	ByIgnition Control = "ignition" // a contactor
-	ByRunning  Control = "running"  // a contactor on an engine-running signal
-	Always     Control = "always"   // left joined
-	Never      Control = "never"    // only by hand
-	ByBypass   Control = "bypass"   // a high-current stage beside a charger
+	BySensing Control = "sensing" // a voltage-sensing relay
+	ByCoil    Control = "coil"    // a contactor, by the signal at its coil
+	Always    Control = "always"  // left joined
+	Never     Control = "never"   // only by hand
+	ByBypass  Control = "bypass"  // a high-current stage beside a charger
 )
 
 // Join is the contact that joins the two batteries.
@@ -104,7 +104,9 @@ type Join struct {
 	WatchA  float64 // and when open
 	Rest    string  // resistance of a rest contact, open while it is closed, that feeds the charger
 	Bypass  coupling.HighCurrent
-	Trigger Trigger // of a bypass
+	Trigger Trigger // of a coil or a bypass
+	PullV   float64 // at 12 V at the start battery: what a coil closes from; 0: whatever there is
+	DropV   float64 // … and lets go below
 	DelayS  float64 // of a timer in the coil's feed
 }
 

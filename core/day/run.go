@@ -249,14 +249,18 @@ func (r *runner) derate() float64 {
 	return coupling.Derate(r.now.airC+c.PlaceOverK, c.FullC)
 }
 
+// efficiencyAt is a charger's efficiency at what it gives.
 func (r *runner) efficiencyAt(s *sight) float64 {
-	c := r.rig.Charger
-	out := s.outV
-	if out <= 0 {
+	return r.efficiencyOf(s.chargerOutA/r.rig.Charger.OutputA, s)
+}
+
+// efficiencyOf is a charger's efficiency at a share of its output, between the volts that stand
+// at its input and its output.
+func (r *runner) efficiencyOf(share float64, s *sight) float64 {
+	if s.outV <= 0 {
 		return 0.9
 	}
-	share := s.chargerOutA / c.OutputA
-	return math.Max(0.5, c.Curve.Efficiency(math.Max(share, 0.02), s.sensedV/out))
+	return math.Max(0.5, r.rig.Charger.Curve.Efficiency(math.Max(share, 0.02), s.sensedV/s.outV))
 }
 
 // judgeCrank decides whether the engine started.

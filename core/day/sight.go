@@ -1,6 +1,7 @@
 package day
 
 import (
+	"errors"
 	"math"
 
 	"epitrope/core/alternator"
@@ -29,6 +30,8 @@ type handles struct {
 	machine         *network.Alternator
 	start, aux      *network.Battery
 	vehicle, house  *network.CurrentLoad
+	beside          *network.CurrentLoad
+	besideA         float64
 	starter, join   *network.Switch
 	coil, standby   *network.Wire
 	rest            *network.Wire
@@ -63,6 +66,10 @@ func (r *runner) grip() {
 	h.machine = s.Alternator(rig.Machine.Element)
 	h.start, h.aux = s.Battery(rig.Start.Element), s.Battery(rig.Aux.Element)
 	h.vehicle, h.house = s.CurrentLoad(rig.Vehicle), s.CurrentLoad(rig.House)
+	if rig.Beside != "" {
+		h.beside = s.CurrentLoad(rig.Beside)
+		h.besideA = h.beside.Amps
+	}
 	h.starter = s.Switch(rig.Starter)
 	if j := rig.Join; j != nil {
 		h.join = s.Switch(j.Switch)
@@ -129,6 +136,12 @@ func (r *runner) set(x *slow, s *sight) {
 	if r.on.houseOff || r.on.cutOff {
 		h.house.Amps = 0
 	}
+	if h.beside != nil {
+		h.beside.Amps = 0
+		if now.running {
+			h.beside.Amps = h.besideA
+		}
+	}
 	h.starter.Closed = now.kind.cranks() && !r.on.stalled
 	r.setCoupling()
 	if solar := rig.Solar; solar != nil {
@@ -192,12 +205,23 @@ func (r *runner) setCoupling() {
 	h.charger.Efficiency = r.efficiency
 }
 
+// solve solves the circuit; what hangs beside the charger is off where its line has nothing for it.
+func (r *runner) solve() error {
+	err := r.solver.Solve()
+	var at *network.Error
+	if errors.As(err, &at) && at.Element == r.rig.Beside && r.h.beside != nil {
+		r.h.beside.Amps = 0
+		return r.solver.Solve()
+	}
+	return err
+}
+
 // see solves the circuit at the slow states and reads it.
 func (r *runner) see(x *slow, s *sight) error {
 	*s = sight{}
 	r.set(x, s)
 	r.looks++
-	if err := r.solver.Solve(); err != nil {
+	if err := r.solve(); err != nil {
 		return err
 	}
 	h, v := &r.h, r.solver

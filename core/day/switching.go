@@ -61,12 +61,16 @@ func (r *runner) wish(x *slow, s *sight) wishes {
 	w.empty, w.back = !on.houseOff && s.aux.soc <= emptySOC, on.houseOff && s.aux.soc >= backSOC
 	w.block = !rig.Aux.Chemistry.MayCharge(r.auxC(x))
 	w.recharge, w.eased = !on.recharge && s.start.soc < r.easesAt-wakeSOC, on.recharge && s.start.soc >= r.easesAt
-	if j := rig.Join; j != nil && j.By == BySensing {
-		wants, _ := j.Sensing.Wants(on.joined, s.sensedV/n, s.outV/n)
-		w.relay = wants != on.joined
-	}
-	if j := rig.Join; j != nil && j.By == ByBypass {
-		w.relay = r.bypassed(j, s) != on.joined
+	if j := rig.Join; j != nil {
+		switch j.By {
+		case BySensing:
+			wants, _ := j.Sensing.Wants(on.joined, s.sensedV/n, s.outV/n)
+			w.relay = wants != on.joined
+		case ByBypass:
+			w.relay = r.bypassed(j, s) != on.joined
+		case ByCoil:
+			w.relay = r.coilWants(j, s) != on.joined
+		}
 	}
 	if q := rig.Disconnect; q != nil {
 		w.cut = q.wants(on.cutOff, s.auxV/n) != on.cutOff

@@ -46,12 +46,14 @@ func (d *Design) StateAt(position string, k KeyState) State {
 }
 
 // Signal says whether what works the coupling reaches it with the key so, and everything else
-// where it usually stands: a charger's signal at its input, a coil's current through it.
+// where it usually stands: a charger's signal at its input, current enough through a coil. The
+// coupling itself rests meanwhile.
 func (d *Design) Signal(k KeyState) bool {
 	s := d.StateAt("", k)
-	d.Settle(&s)
-	if !d.Kind.Charger() {
-		return s.Err == nil && s.Joined
+	s.Stopped, s.Joined = true, false
+	d.solveAs(&s)
+	if d.Kind.Charger() {
+		return s.Across("coupling.15", "coupling.31") >= signalLiveV*d.Facts.N
 	}
-	return s.Across("coupling.15", "coupling.31") >= signalLiveV*d.Facts.N
+	return circuit.Had(s.Solved.Through("coil")) >= coilPull*d.coilA()
 }

@@ -92,11 +92,13 @@ func (d *Design) chargingStates() []State {
 		with("early", "cruise, early in bulk", func(s *State) { s.AuxOwnV = min(s.AuxOwnV, d.AuxEmptyV()) }),
 		with("idle", "idle, hot, lamps on", func(s *State) {
 			s.brief, s.SecondA = true, d.SecondA(IdleRPM)
-			s.Rpm, s.MachineA, s.SetV, s.WorstEfficiency = IdleRPM, d.MachineA(IdleRPM), v-alternator.HotDropV*n, true
+			s.Rpm, s.MachineA, s.SetV, s.Efficiency = IdleRPM, d.MachineA(IdleRPM), v-alternator.HotDropV*n, d.Charger.EfficiencyLow
 		}),
 	}
 	if d.Facts.Varies() {
-		list = append(list, with("eased", "regulation eased off", func(s *State) { s.SetV, s.WorstEfficiency = alternator.EasedV*n, true }))
+		list = append(list, with("eased", "regulation eased off", func(s *State) {
+			s.SetV, s.Efficiency = alternator.EasedV*n, d.Charger.EfficiencyLow
+		}))
 	}
 	return list
 }

@@ -65,14 +65,14 @@ func judgeMode(d *design.Design, m *Mode, k design.KeyState, s *design.State, ou
 	}
 }
 
-// noSolution judges a line whose circuit comes to no stand: with the engine running the charger
-// asks more than its line can give.
+// noSolution judges a line whose circuit comes to no stand: something asks more than its line
+// can give.
 func noSolution(m *Mode, err error) {
+	verdict := "caution"
 	if m.Engine == "running" {
-		m.say("forbidden", "mode.starved", err.Error())
-		return
+		verdict = "forbidden"
 	}
-	m.Verdict, m.Why = "caution", err.Error()
+	m.say(verdict, "mode.starved", err.Error())
 }
 
 // say gives a line its verdict, by a rule and with its numbers.

@@ -39,7 +39,7 @@ type Mode struct {
 	Why       string  `json:"why"`
 	Interlock string  `json:"interlock,omitempty" doc:"What prevents it, where it is forbidden"`
 	Figure    string  `json:"figure,omitempty"`
-	Rule      string  `json:"rule" doc:"Which judgement it is; empty where the circuit has no solution"`
+	Rule      string  `json:"rule" doc:"Which judgement it is"`
 
 	half *working.Figure // what empties the start battery by half, where that is said
 }

@@ -8,7 +8,7 @@ var modeWords = map[string]string{
 	"mode.charges":  "%s into the aux side.",
 	"mode.off":      "No charging: that is what this position is for.",
 	"mode.nocharge": "The engine runs and nothing charges the aux battery.",
-	"mode.starved":  "The charger cannot run: %s.",
+	"mode.starved":  "It comes to no stand: %s.",
 	"mode.apart":    "Apart. Left so, the vehicle has the start battery half empty after %s.",
 	"mode.sun":      "The sun gives %s; the batteries are apart.",
 	"mode.cranks":   "The start battery cranks alone: %s.",
@@ -31,5 +31,5 @@ var interlocks = map[string]string{
 		"battery that rests above its cut-out.",
 	"mode.hunts":   "A signal that is live only while the engine runs, or a timer.",
 	"mode.drains":  "A signal that is live only while the engine runs, or a timer; a switch alone is forgotten.",
-	"mode.starved": "A larger cable or a smaller charger: see the notes.",
+	"mode.starved": "Less current, a larger cable or a shorter way: see the notes.",
 }

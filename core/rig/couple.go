@@ -42,6 +42,10 @@ func second(rig *day.Rig, c *network.Circuit, p system.Component, m system.Machi
 func charge(d *design.Design, rig *day.Rig, c *network.Circuit, p system.Component, device system.Charger) {
 	c.Add(circuit.Converter(c, p, device),
 		network.Resistance{Name: "charger at rest", A: node(c, p, "30"), B: node(c, p, "31"), Ohm: device.RestOhm})
+	if device.BesideA > 0 {
+		c.Add(network.CurrentLoad{Name: circuit.Feed, A: node(c, p, "30"), B: node(c, p, "31"), Amps: device.BesideA})
+		rig.Beside = circuit.Feed
+	}
 	card := device.Card
 	rig.Charger = &day.Charger{Element: "charger", Standby: "charger at rest", OutputA: card.OutputA,
 		StandbyA: max(card.StandbyA, design.CoilOffA),
@@ -82,9 +86,6 @@ func join(d *design.Design, rig *day.Rig, c *network.Circuit, p system.Component
 		c.Add(watch)
 		j.Coil, j.By, j.Sensing, j.HoldA, j.WatchA = "coil", day.BySensing, d.Contact.Sensing, d.Contact.Sensing.CoilA, design.RelaySensesA
 		j.Sensing.CloseS += delayS // a timer lets the start battery recover first
-		if d.Facts.Day.Trigger == "switch" {
-			j.By = day.Always
-		}
 	case device.Rest != "":
 		c.Add(network.Resistance{Name: "rest contact", A: from, B: node(c, p, device.Rest), Ohm: device.Ohm})
 		j.By, j.Rest = day.Never, "rest contact"
@@ -92,7 +93,9 @@ func join(d *design.Design, rig *day.Rig, c *network.Circuit, p system.Component
 		j.By, j.Bypass, j.Trigger = day.ByBypass, coupling.UsualHighCurrent, trigger(d)
 	case device.CoilOhm > 0:
 		c.Add(watch)
-		j.Coil, j.HoldA, j.WatchA, j.By, j.DelayS = "coil", d.Contact.CoilA, design.CoilOffA, coilJoins(d), delayS
+		j.Coil, j.HoldA, j.WatchA, j.DelayS = "coil", d.Contact.CoilA, design.CoilOffA, delayS
+		j.By, j.Trigger = day.ByCoil, trigger(d)
+		j.PullV, j.DropV = coilVolts(d, device)
 	default:
 		c.Add(network.Resistance{Name: "contact", A: from, B: to, Ohm: device.Ohm})
 		return
@@ -109,15 +112,16 @@ func workedByCharger(s *system.System, contact system.Component) bool {
 	})
 }
 
-// coilJoins is when a coil is closed, by the signal that it sees.
-func coilJoins(d *design.Design) day.Control {
-	switch trigger(d) {
-	case day.Switched:
-		return day.Always
-	case day.Dead:
-		return day.Never
-	case day.Running:
-		return day.ByRunning
+// coilVolts is what has to stand at the start battery for a coil to close its contact, and to
+// hold it, at 12 V: what drives its currents through all that feeds it; nothing where its feed
+// is dead.
+func coilVolts(d *design.Design, contact system.Contact) (pull, drop float64) {
+	s := d.StateAt("", design.KeyState{Key: "on", Engine: "running"})
+	d.Settle(&s)
+	amps := circuit.Had(s.Solved.Through("coil"))
+	if s.Err != nil || amps < contact.DropA/2 {
+		return 0, 0
 	}
-	return day.ByIgnition
+	ohm := s.BusV / amps
+	return contact.PullA * ohm / d.Facts.N, contact.DropA * ohm / d.Facts.N
 }

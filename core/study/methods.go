@@ -157,6 +157,9 @@ func (m *Driven) fail(d *design.Design, halt func() bool) {
 	s := d.With(stuck)
 	rigged := rig.Of(s, rig.Nominal)
 	rigged.Solar = nil
+	if d.Is.Senses {
+		rigged.Join.By = day.Always // it needs no signal: its contact stays closed
+	}
 	_, conditions := rig.Varied(s, rig.Nominal)
 	below, runs, ran := false, 0, false
 	watch := func(f day.Frame) {

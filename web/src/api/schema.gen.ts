@@ -2008,7 +2008,7 @@ export interface components {
             joined: boolean;
             key: string;
             lamp: string;
-            /** @description Which judgement it is; empty where the circuit has no solution */
+            /** @description Which judgement it is */
             rule: string;
             /**
              * Format: double
