@@ -47,6 +47,8 @@ func moreNoteCases() []noteCase {
 		{"plug.cable", `{"vehicle":{"kind":"tow-caravan"},"pins":{"plugA":50,"startSize":"25 mm2","auxSize":"25 mm2"}}`,
 			`{"vehicle":{"kind":"tow-caravan"},"pins":{"plugA":50,"startSize":"16 mm2","auxSize":"16 mm2"}}`},
 		{"charger.starved", `{"pins":{"startSize":"6 mm2","chargerA":40}}`, `{"pins":{"startSize":"35 mm2","chargerA":40}}`},
+		{"charger.idle", `{"alternator":{"label":"55 A"},"pins":{"chargerA":40}}`, `{"alternator":{"label":"150/250 A"},"pins":{"chargerA":20}}`},
+		{"signal.dead", `{"day":{"trigger":"dead"}}`, `{"day":{"trigger":"ignition"}}`},
 		{"button.breaks", `{"aux":{"chemistry":"lifepo4","capacityAh":800},"routes":{"startM":1,"auxM":0.3},"pins":{"coupling":"changeover"}}`,
 			`{"aux":{"chemistry":"agm","capacityAh":60},"routes":{"startM":5,"auxM":0.9},"pins":{"coupling":"changeover"}}`},
 		{"fuse.breaks", `{"pins":{"auxFuseA":425}}`, `{"pins":{"auxFuseA":400}}`},

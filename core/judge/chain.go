@@ -5,10 +5,8 @@ import (
 	"strings"
 
 	"epitrope/core/cable"
-	"epitrope/core/coupling"
 	"epitrope/core/design"
 	"epitrope/core/parts"
-	"epitrope/core/run"
 	"epitrope/core/system"
 	"epitrope/core/verdict"
 	"epitrope/core/working"
@@ -106,48 +104,4 @@ func contactInSeries(d *design.Design) (name string, ratingA float64) {
 func heated(rating, ambientC float64) string {
 	return fmt.Sprintf("%s of %s at %s (from memory)", working.Text(100*parts.ContactFactor(ambientC), "%", 0), working.Plain(rating, "A", 0),
 		working.Text(ambientC, "°C", 0))
-}
-
-// noteChain says which element of the chain is beyond, or at, what it bears. Cables and
-// fuses have notes of their own.
-func noteChain(d *design.Design, n *noted) {
-	for _, l := range Chain(d) {
-		if l.Column != "coupling" && l.Column != "x1" && l.Column != "q1" || l.Level == verdict.Good {
-			continue
-		}
-		id, severity := "chain.limit", verdict.Beware
-		if l.Level == verdict.Bad {
-			id, severity = "chain.over", verdict.Stop
-		}
-		path, pinned := "pins.contactA", d.Doc.Pins.ContactA != nil
-		var cures []verdict.Cure
-		switch l.Column {
-		case "x1":
-			path, pinned = "pins.plugA", d.Doc.Pins.PlugA != nil
-		case "q1":
-			path, pinned = "extras.isolatorA", d.Doc.Extras.IsolatorA != nil
-		}
-		if pinned {
-			cures = append(cures, verdict.Unpin("Let the plan choose", path))
-		} else if l.Column == "coupling" && d.Is.Beside == design.RestContact {
-			cures = append(cures, verdict.Set("Fit a charger without changeover", "pins.coupling", string(coupling.DCDC)))
-		}
-		n.add(id, l.Column, severity, with(working.Capital(l.Name), working.Text(l.Amps, "A", 0), working.Text(l.BearsA, "A", 0)),
-			nil, cures...)
-	}
-	notePlug(d, n)
-}
-
-// notePlug says where a cable does not go into its plug, or its relay.
-func notePlug(d *design.Design, n *noted) {
-	for _, l := range []*run.Sized{&d.Start, &d.Aux} {
-		if d.Crosses(l) && !d.PlugCard.Takes(l.Trial.Size.CopperMM2()) {
-			n.add("plug.cable", "x1", verdict.Beware, with(strings.ToUpper(l.ID), l.Trial.Size.Copper(), d.PlugCard.Label,
-				working.Plain(d.PlugCard.MostMM2, "mm²", 1)), nil)
-		}
-		if d.Is.Beside == design.RestContact && !d.Changeover.Takes(l.Trial.Size.CopperMM2()) {
-			n.add("changeover.cable", "coupling", verdict.Beware, with(strings.ToUpper(l.ID), l.Trial.Size.Copper(), d.Changeover.Label,
-				working.Plain(d.Changeover.MostMM2, "mm²", 0)), nil, verdict.Unpin("Let the plan choose", "pins.contactA"))
-		}
-	}
 }

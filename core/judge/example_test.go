@@ -22,4 +22,5 @@ func ExampleNotes() {
 	// caution alternator.idle 1
 	// caution alternator.half 1
 	// remark regulation.unknown 1
+	// remark charger.idle 0
 }

@@ -6,7 +6,7 @@ import (
 )
 
 // NoteIDs are all notes that there are.
-func NoteIDs() []string { return slices.Sorted(maps.Keys(words)) }
+func NoteIDs() []string { return slices.Sorted(maps.Keys(ruleByID)) }
 
 // CheckIDs are all sentences of the checks.
 func CheckIDs() []string { return slices.Sorted(maps.Keys(checkWords)) }

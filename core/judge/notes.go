@@ -4,250 +4,13 @@ package judge
 
 import (
 	"fmt"
+	"slices"
 	"sort"
-	"strings"
 
-	"epitrope/core/coupling"
 	"epitrope/core/design"
-	"epitrope/core/method"
 	"epitrope/core/verdict"
 	"epitrope/core/working"
 )
-
-// farM is how far a charger may be from its battery before that is remarked on.
-// Source: common practice, no source.
-const farM = 2.0
-
-// noted collects the notes.
-type noted []Note
-
-func (n *noted) add(id, column, severity string, text, why []any, cures ...verdict.Cure) {
-	w := words[id]
-	if cures == nil {
-		cures = []verdict.Cure{}
-	}
-	*n = append(*n, Note{ID: id, Column: column, Severity: severity,
-		Text: fmt.Sprintf(w[0], text...), Why: fmt.Sprintf(w[1], why...), Cures: cures, Mark: MarkOf(id)})
-}
-
-// MarkOf is where a note's rule comes from: common practice, where nothing else is said.
-func MarkOf(id string) working.Origin {
-	if m, ok := noteMarks[id]; ok {
-		return m
-	}
-	return working.Practice
-}
-
-func with(args ...any) []any { return args }
-
-// Notes are what is weak about the plan, worst first.
-func Notes(d *design.Design) []Note {
-	n := noted{}
-	noteSources(d, &n)
-	notePlace(d, &n)
-	noteMethod(d, &n)
-	if d.Kind.Charger() {
-		noteCharger(d, &n)
-	} else {
-		noteContact(d, &n)
-	}
-	if d.Is.Senses {
-		noteRelay(d, &n)
-	}
-	noteSignal(d, &n)
-	noteProfile(d, &n)
-	noteChain(d, &n)
-	noteButton(d, &n)
-	noteEmergency(d, &n)
-	noteLeg(d, &n, &d.Start, "C1", "F1", "pins.startSize", "pins.startFuseA")
-	noteLeg(d, &n, &d.Aux, "C2", "F2", "pins.auxSize", "pins.auxFuseA")
-	if d.FedHouse() {
-		noteLeg(d, &n, &d.House, "H1", "F4", "", "")
-	}
-	if d.Crosses(d.ReturnLeg()) && d.Back.ByChassis {
-		n.add("return.hitch", d.ReturnLeg().ID, verdict.Stop, nil, nil, verdict.Unpin("Return by cable", "pins.return"))
-	}
-	noteChecks(d, &n)
-	sort.SliceStable(n, func(i, j int) bool { return verdict.Rank[n[i].Severity] < verdict.Rank[n[j].Severity] })
-	return n
-}
-
-// noteChecks brings what was looked at on the vehicle and is not as it has to be among
-// the notes.
-func noteChecks(d *design.Design, n *noted) {
-	for _, c := range Checks(d) {
-		if c.Level != verdict.Bad {
-			continue
-		}
-		column := c.Column
-		if d.Is.OwnMachine && column == "start" {
-			column = "alternator"
-		}
-		*n = append(*n, Note{ID: c.ID, Column: column, Severity: verdict.Stop, Text: c.Text, Why: "Seen on the vehicle, or answered so.",
-			Cures: []verdict.Cure{}, Mark: c.Mark})
-	}
-}
-
-func noteSources(d *design.Design, n *noted) {
-	f := d.Facts
-	has, asked := d.IdleA, d.StartAsksA()
-	if asked > has {
-		n.add("alternator.idle", "alternator", verdict.Beware, with(working.Text(max(0, has), "A", 0), working.Text(asked, "A", 0)),
-			with(working.Text(d.IdleState().InV, "V", 1)), chargerWithin(d, has)...)
-	}
-	half := d.Rates.Half.Unrounded
-	if d.Start.Amps > half {
-		n.add("alternator.half", "alternator", verdict.Beware,
-			with(working.Text(d.Start.Amps, "A", 0), working.Text(100*d.Start.Amps/f.LabelA.Value, "%", 0)),
-			with(working.Text(max(0, has), "A", 0), working.Text(max(0, d.CruiseA), "A", 0)), chargerWithin(d, half)...)
-	}
-	if f.Varies() && f.Regulation != "variable" {
-		n.add("regulation.unknown", "alternator", verdict.Remark, nil, nil, verdict.Ask("Say how it is known", "regulation"))
-	}
-	if f.DailyAh.Value > d.Usable().Unrounded {
-		n.add("use.large", "aux", verdict.Beware, with(working.Plain(f.DailyAh.Value, "Ah", 0), d.Usable().Text), nil,
-			verdict.Ask("Change the battery", "battery"))
-	}
-}
-
-// chargerWithin offers the largest charger whose input stays within amps, where
-// there is one smaller than the one now.
-func chargerWithin(d *design.Design, amps float64) []verdict.Cure {
-	best := 0.0
-	if d.Kind.Charger() && !d.Kind.Joins() {
-		for _, c := range d.Book.Chargers {
-			if d.InputA(c) <= amps && c.OutputA < d.Charger.OutputA && d.PinOf(c.OutputA) != nil {
-				best = c.OutputA
-			}
-		}
-	}
-	if best == 0 {
-		return nil
-	}
-	return []verdict.Cure{verdict.Set("Set charger to "+working.Plain(best, "A", 0), "pins.chargerA", working.Plain(best, "", 0))}
-}
-
-func notePlace(d *design.Design, n *noted) {
-	f := d.Facts
-	if !f.PlaceFits {
-		n.add("place.unfit", "aux", verdict.Beware, with(*d.Doc.Aux.Place, f.Place.Label), nil, verdict.Ask("Say where it sits", "place"))
-	}
-	if f.Chemistry.Vented && !f.Place.Outside {
-		n.add("place.gas", "aux", verdict.Stop, with(f.Chemistry.Label), nil,
-			verdict.Set("Take AGM", "aux.chemistry", "agm"), verdict.Set("Put it under the bonnet", "aux.place", "bonnet"))
-	}
-	if f.Chemistry.Managed() && f.Place.Hot {
-		n.add("place.hot", "aux", verdict.Stop, with(f.Chemistry.Name()), nil, verdict.Ask("Say where it sits", "place"),
-			verdict.Set("Take AGM", "aux.chemistry", "agm"))
-	}
-}
-
-func noteMethod(d *design.Design, n *noted) {
-	if d.Doc.Pins.Coupling == nil {
-		return
-	}
-	for _, m := range d.Methods {
-		if m.Kind != d.Kind || !m.RuledOut {
-			continue
-		}
-		var against, unless []string
-		for _, r := range m.Reasons {
-			if r.Effect == method.RulesOut {
-				against, unless = append(against, r.Text), append(unless, r.Unless)
-			}
-		}
-		n.add("method.pinned", "coupling", verdict.Stop, with(m.Label, strings.Join(against, " ")),
-			with("It would need: "+strings.Join(unless, " ")), verdict.Unpin("Let the plan choose", "pins.coupling"))
-	}
-}
-
-func noteCharger(d *design.Design, n *noted) {
-	f := d.Facts
-	out := working.Plain(d.Charger.OutputA, "A", 0)
-	if d.Charger.OutputA < d.NeedA {
-		n.add("charger.short", "coupling", verdict.Beware, with(out, working.Text(d.NeedA, "A", 0), working.Plain(f.DailyAh.Value, "Ah", 0),
-			working.Plain(f.DrivenHours.Value, "h", 2)), nil, largerCharger(d)...)
-	}
-	if accepts := d.Rates.Accepts; d.Charger.OutputA > accepts.Unrounded {
-		n.add("charger.acceptance", "coupling", verdict.Beware, with(out, accepts.Text), nil,
-			verdict.Unpin("Let the plan choose", "pins.chargerA"))
-	}
-	for _, s := range d.States {
-		if s.Err == nil || s.Sags || s.Kind != design.Charging {
-			continue
-		}
-		n.add("charger.starved", "coupling", verdict.Stop, with(s.Label, s.Err.Error()), nil, starvedCures(d)...)
-		break
-	}
-	if after := f.AuxM.Value; after > farM && after > f.StartM.Value {
-		n.add("charger.far", "coupling", verdict.Beware, with(working.Text(after, "m", 1)), nil, verdict.Ask("Measure the routes", "start-route"))
-	}
-	if bayC := f.AuxBay.AmbientC; bayC > d.Charger.MaxAmbientC {
-		n.add("charger.hot", "coupling", verdict.Beware, with(working.Text(bayC, "°C", 0), working.Text(d.Charger.MaxAmbientC, "°C", 0)), nil)
-	}
-}
-
-// largerCharger offers the charger that meets the need where the alternator and
-// the battery bear it.
-func largerCharger(d *design.Design) []verdict.Cure {
-	if d.Doc.Pins.ChargerA == nil || d.AutoChargerA <= d.Charger.OutputA {
-		return nil
-	}
-	return []verdict.Cure{verdict.Unpin("Let the plan choose "+working.Plain(d.AutoChargerA, "A", 0), "pins.chargerA")}
-}
-
-func starvedCures(d *design.Design) []verdict.Cure {
-	var cures []verdict.Cure
-	if d.Doc.Pins.StartSize != nil {
-		cures = append(cures, verdict.Unpin("Fit "+d.Start.Auto.Label, "pins.startSize"))
-	}
-	if d.Doc.Pins.ChargerA != nil {
-		cures = append(cures, verdict.Unpin("Let the plan choose the charger", "pins.chargerA"))
-	}
-	return cures
-}
-
-func noteRelay(d *design.Design, n *noted) {
-	f, cutIn, cutOut := d.Facts, d.Contact.Sensing.CutInV*d.Facts.N, d.Contact.Sensing.CutOutV*d.Facts.N
-	for _, s := range d.States {
-		if s.Kind != design.Charging {
-			continue
-		}
-		switch {
-		case !s.Joined:
-			n.add("relay.open", "coupling", verdict.Stop, with(s.Label, working.Text(s.BusV, "V", 1), working.Text(cutIn, "V", 1)), nil,
-				otherCoupling()...)
-		case s.Sags && s.SensedV < cutOut:
-			n.add("relay.idle", "coupling", verdict.Remark, with(working.Text(s.SensedV, "V", 1), working.Text(cutOut, "V", 1)), nil)
-		case s.SensedV < cutOut:
-			n.add("relay.chatter", "coupling", verdict.Beware, with(s.Label, working.Text(s.SensedV, "V", 2), working.Text(cutOut, "V", 1)), nil,
-				otherCoupling()...)
-		}
-	}
-	if parked := d.StateBy("parked"); parked.Joined {
-		n.add("relay.night", "coupling", verdict.Stop, with(f.Chemistry.Label, working.Text(parked.SensedV, "V", 1),
-			working.Text(cutOut, "V", 1)), nil, otherCoupling()...)
-	}
-}
-
-// noteContact is what a plain contact between the batteries does to them.
-func noteContact(d *design.Design, n *noted) {
-	f := d.Facts
-	if d.Is.OwnMachine {
-		return
-	}
-	if accepts := d.Rates.Accepts; d.Aux.Amps > accepts.Unrounded*(1+design.SettledWithin) {
-		n.add("relay.surge", "aux", verdict.Stop, with(working.Text(d.Aux.Amps, "A", 0), accepts.Text), nil, otherCoupling()...)
-	}
-	if full := f.RegulatedV.Value; full < d.Profile.AbsorptionLow {
-		n.add("relay.undercharge", "aux", verdict.Beware, with(working.Text(full, "V", 1), f.Chemistry.Label,
-			working.Text(d.Profile.AbsorptionLow, "V", 1)), nil, otherCoupling()...)
-	}
-}
-
-func otherCoupling() []verdict.Cure {
-	return []verdict.Cure{verdict.Set("Fit a DC-DC charger", "pins.coupling", string(coupling.DCDC))}
-}
 
 // Note is something to know about the plan, with its cure.
 type Note struct {
@@ -259,6 +22,93 @@ type Note struct {
 	Cures    []verdict.Cure `json:"cures"`
 
 	Mark working.Origin `json:"mark" enum:"standard,practice,physics,memory" doc:"Where the rule comes from"`
+}
+
+// rule is one note: how bad it is, where its rule comes from, what it says is the matter and
+// why that matters, and where a design has it.
+type rule struct {
+	id        string
+	severity  string
+	mark      working.Origin
+	text, why string
+	finds     func(d *design.Design) []finding
+}
+
+// finding is one place in which a rule speaks: the column, what its two sentences are filled
+// with, and what would cure it.
+type finding struct {
+	column    string
+	text, why []any
+	cures     []verdict.Cure
+}
+
+// at is a finding in a column, with what the first sentence is filled with.
+func at(column string, text ...any) finding { return finding{column: column, text: text} }
+
+// since fills the second sentence.
+func (f finding) since(why ...any) finding { f.why = why; return f }
+
+// cure adds what would cure it.
+func (f finding) cure(cures ...verdict.Cure) finding { f.cures = append(f.cures, cures...); return f }
+
+// where is the finding where something holds.
+func where(holds bool, f func() finding) []finding {
+	if !holds {
+		return nil
+	}
+	return []finding{f()}
+}
+
+// rules are all notes that there are, by what they are about.
+var rules = slices.Concat(sourceRules, placeRules, methodRules, chargerRules, relayRules, signalRules, profileRules, chainRules, joinRules,
+	cableRules, fuseRules)
+
+// ruleByID finds a rule.
+var ruleByID = func() map[string]*rule {
+	m := map[string]*rule{}
+	for i := range rules {
+		m[rules[i].id] = &rules[i]
+	}
+	return m
+}()
+
+// MarkOf is where a note's rule comes from: common practice, where nothing else is said.
+func MarkOf(id string) working.Origin {
+	if r, ok := ruleByID[id]; ok {
+		return r.mark
+	}
+	return working.Practice
+}
+
+// Notes are what is weak about the plan, worst first.
+func Notes(d *design.Design) []Note {
+	list := []Note{}
+	for _, r := range rules {
+		for _, f := range r.finds(d) {
+			list = append(list, Note{ID: r.id, Column: f.column, Severity: r.severity, Text: fmt.Sprintf(r.text, f.text...),
+				Why: fmt.Sprintf(r.why, f.why...), Cures: append([]verdict.Cure{}, f.cures...), Mark: r.mark})
+		}
+	}
+	list = append(list, seen(d)...)
+	sort.SliceStable(list, func(i, j int) bool { return verdict.Rank[list[i].Severity] < verdict.Rank[list[j].Severity] })
+	return list
+}
+
+// seen is what was looked at on the vehicle and is not as it has to be.
+func seen(d *design.Design) []Note {
+	var list []Note
+	for _, c := range Checks(d) {
+		if c.Level != verdict.Bad {
+			continue
+		}
+		column := c.Column
+		if d.Is.OwnMachine && column == "start" {
+			column = "alternator"
+		}
+		list = append(list, Note{ID: c.ID, Column: column, Severity: verdict.Stop, Text: c.Text, Why: "Seen on the vehicle, or answered so.",
+			Cures: []verdict.Cure{}, Mark: c.Mark})
+	}
+	return list
 }
 
 // Cautions stand once on every plan, where the reader acts on it.

@@ -2,12 +2,10 @@ package judge
 
 import (
 	"fmt"
-	"math"
 
 	"epitrope/core/design"
 	"epitrope/core/job"
 	"epitrope/core/profile"
-	"epitrope/core/verdict"
 	"epitrope/core/working"
 )
 
@@ -109,76 +107,3 @@ func SettingsOf(d *design.Design) Settings {
 	}
 	return out
 }
-
-// noteProfile says where setting, battery and what arrives do not agree.
-func noteProfile(d *design.Design, n *noted) {
-	if !d.Kind.Charger() {
-		return
-	}
-	f, p, s := d.Facts, profile.For(d.Facts.Chemistry), d.Setting
-	v := func(at12 float64) string { return working.Text(at12*f.N, "V", 1) }
-	var cures []verdict.Cure
-	if s.ID != d.Right.ID {
-		cures = append(cures, verdict.Unpin("Set it to "+d.Right.Label, "profile.setting"))
-		if f.Set.Broken != nil {
-			cures = []verdict.Cure{verdict.Unpin("The lead is mended", "profile.broken")}
-		}
-	}
-	switch {
-	case s.AbsorptionV > p.HarmV+0.005:
-		n.add("profile.harms", "coupling", verdict.Stop, with(s.Label, v(s.AbsorptionV), f.Chemistry.Label, v(p.HarmV)),
-			with(working.Text(getsV(d), "V", 1)), cures...)
-	case s.AbsorptionV > p.AbsorptionHigh+0.005:
-		n.add("profile.high", "coupling", verdict.Beware, with(s.Label, v(s.AbsorptionV), f.Chemistry.Label, v(p.AbsorptionHigh)),
-			with(working.Text(getsV(d), "V", 1)), cures...)
-	case s.AbsorptionV < p.AbsorptionLow-0.005:
-		n.add("profile.low", "coupling", verdict.Beware, with(s.Label, v(s.AbsorptionV), f.Chemistry.Label, v(p.AbsorptionLow)),
-			with(working.Text(getsV(d), "V", 1)), cures...)
-	case s.For != "" && s.For != f.Chemistry.ID:
-		n.add("profile.other", "coupling", verdict.Beware, with(s.Label, f.Chemistry.Label), nil, cures...)
-	}
-	if f.Set.Broken != nil && s.ID != d.Right.ID {
-		n.add("profile.broken", "coupling", verdict.Stop, with(s.Label, d.Right.Label), nil,
-			verdict.Unpin("The lead is mended", "profile.broken"))
-	}
-	if s.FloatV > math.Max(p.FloatHigh, 0.1)+0.105 {
-		n.add("profile.float", "coupling", verdict.Beware, with(v(s.FloatV), f.Chemistry.Label, v(p.FloatHigh)), nil, cures...)
-	}
-	if s.Compensated && p.PerK == 0 {
-		n.add("profile.compensates", "coupling", verdict.Beware, with(s.Label, f.Chemistry.Label), nil, cures...)
-	}
-	if s.AbsorptionV > profile.ClampHighV {
-		n.add("profile.loads", "aux", verdict.Remark, with(v(s.AbsorptionV), v(profile.ClampHighV)), nil)
-	}
-	noteCold(d, n)
-}
-
-// noteCold is what cold asks of a charger: none where the cells bear none, more volts for
-// lead.
-func noteCold(d *design.Design, n *noted) {
-	f := d.Facts
-	outside := f.Day.OutsideC.Value
-	if !f.Chemistry.MayCharge(outside) && f.Set.Disable == nil {
-		n.add("profile.cold", "aux", verdict.Beware,
-			with(working.Text(outside, "°C", 0), f.Chemistry.Label, working.Text(f.Chemistry.NoChargeBelowC, "°C", 0)), nil,
-			verdict.Set("It is wired", "profile.disable", string(job.Yes)))
-	}
-	if f.Chemistry.Managed() && job.Str(f.Set.Disable) == string(job.No) {
-		n.add("profile.disable", "aux", verdict.Beware, nil, nil, verdict.Set("It is wired", "profile.disable", string(job.Yes)))
-	}
-	if d.Setting.Compensated {
-		if v, clamped := profile.Compensated(d.Setting.AbsorptionV, profile.For(f.Chemistry).PerK, outside); clamped {
-			asks := d.Setting.AbsorptionV + profile.For(f.Chemistry).PerK*(outside-25)
-			n.add("profile.clamp", "coupling", verdict.Remark, with(working.Text(outside, "°C", 0), working.Text(asks*f.N, "V", 1),
-				working.Text(v*f.N, "V", 1)), nil)
-		}
-	} else if f.Chemistry.Lead && (outside < coldOutC || outside > hotOutC) {
-		n.add("profile.uncompensated", "coupling", verdict.Beware, with(working.Text(outside, "°C", 0), d.Setting.Label), nil)
-	}
-}
-
-// Beyond these a lead battery wants its charge compensated. Source: from memory.
-const (
-	coldOutC = 5.0
-	hotOutC  = 35.0
-)

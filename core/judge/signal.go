@@ -1,13 +1,7 @@
 package judge
 
 import (
-	"fmt"
-
-	"epitrope/core/circuit"
 	"epitrope/core/design"
-	"epitrope/core/feed"
-	"epitrope/core/verdict"
-	"epitrope/core/working"
 )
 
 // SignalPlan is what tells the coupling that the engine runs: the feed points that were
@@ -98,80 +92,4 @@ func Signal(d *design.Design) SignalPlan {
 		}
 	}
 	return s
-}
-
-// noteDetection says where a charger that takes voltage for its signal is fooled: a start
-// side that is low with the engine running, and one that is high without it.
-func noteDetection(d *design.Design, n *noted) {
-	if d.Facts.Day.Trigger != "voltage" {
-		return
-	}
-	cure := verdict.Set("Take an engine-running signal", "day.trigger", "running")
-	if !d.Kind.Charger() {
-		n.add("signal.detect.none", "coupling", verdict.Beware, with(d.Kind.Label()), nil,
-			verdict.Unpin("As such coils are usually fed", "day.trigger"))
-		return
-	}
-	nn, volts := d.Facts.N, func(v float64) string { return working.Text(v, "V", 1) }
-	on, off := d.Facts.Detects.CutInV*nn, d.Facts.Detects.CutOutV*nn
-	for _, s := range d.States {
-		if s.Kind != design.Charging || s.Solved.Volts == nil {
-			continue
-		}
-		if before := circuit.Had(s.Solved.At("start.30")); s.InV < off {
-			n.add("signal.detect.low", "coupling", verdict.Stop, with(s.Label, volts(s.InV), volts(off)), with(volts(before)), cure)
-			break
-		}
-	}
-	if rest := d.Facts.Chemistry.RestV(1) * nn; d.Is.CanJoin && rest >= on {
-		n.add("signal.detect.joined", "coupling", verdict.Stop, with(d.Facts.Chemistry.Label, volts(rest), volts(on)), nil, cure)
-	} else if d.Is.CanJoin {
-		n.add("signal.detect.surface", "coupling", verdict.Beware, with(volts(on)), nil, cure)
-	}
-}
-
-// delayShare is the share of a day's driving that a timer may take before that is said.
-// Source: common practice, no source.
-const delayShare = 0.2
-
-// leftLive is what a signal that is left live does to the start battery, in words.
-func leftLive(d *design.Design) string {
-	if !d.Kind.Charger() {
-		return "both batteries are joined"
-	}
-	amps := d.InputAt(d.Charger.OutputA) + design.AsleepA
-	return fmt.Sprintf("the charger takes %s, and the start battery is half empty after %s", working.Text(amps, "A", 0),
-		working.Span(design.HoursToHalf.Value(d.Facts.StartAh.Value, design.ShareToHalf, amps)))
-}
-
-// noteSignal says what is wrong with the feed point that was taken.
-func noteSignal(d *design.Design, n *noted) {
-	if late := d.Facts.Schools.DelayMin.Value / 60; d.Wired() && late >= delayShare*d.Facts.DrivenHours.Value {
-		n.add("signal.delay", "coupling", verdict.Beware, with(working.Plain(d.Facts.Schools.DelayMin.Value, "min", 0),
-			working.Plain(d.Facts.DrivenHours.Value, "h", 2)), nil, verdict.Unpin("No timer", "schools.delayMin"))
-	}
-	noteDetection(d, n)
-	if !d.Wired() || d.Facts.FeedTaken == "" {
-		return
-	}
-	for _, row := range d.Facts.Feeds {
-		if row.Key != d.Facts.FeedTaken {
-			continue
-		}
-		p := row.Of.Point(row.Key)
-		v := p.Judge()
-		for _, f := range v.Findings {
-			if f.Out {
-				n.add("signal.out", "coupling", verdict.Stop, with(p.Name, f.Text), nil, verdict.Unpin("Take another", "signal.feed"))
-			}
-		}
-		if v.Behaviour == feed.Key {
-			n.add("signal.accessory", "coupling", verdict.Beware, with(p.Name, leftLive(d)), nil, verdict.Unpin("Take another", "signal.feed"))
-		}
-		if len(v.Missing) > 0 {
-			n.add("signal.untested", "coupling", verdict.Beware, with(p.Name, v.Missing[0]), nil)
-		}
-		return
-	}
-	n.add("signal.gone", "coupling", verdict.Beware, nil, nil, verdict.Unpin("Take another", "signal.feed"))
 }

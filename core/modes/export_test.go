@@ -1,9 +1,10 @@
 package modes
 
-import (
-	"maps"
-	"slices"
-)
-
 // Rules are all judgements of a line of the table.
-func Rules() []string { return slices.Sorted(maps.Keys(modeWords)) }
+func Rules() []string {
+	var list []string
+	for _, j := range judgements {
+		list = append(list, j.rule)
+	}
+	return list
+}

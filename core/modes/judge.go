@@ -11,84 +11,128 @@ import (
 	"epitrope/core/working"
 )
 
-// judgeMode says whether a line is allowed, and what prevents it where it is not.
-func judgeMode(d *design.Design, m *Mode, k design.KeyState, s *design.State, out float64) {
-	say := m.say
-	amps := func(a float64) string { return working.Text(math.Abs(a), "A", 0) }
-	batteriesJoined := s.Joined && !d.Is.OwnMachine
-	through := circuit.Had(s.Solved.Through("contact"))
-	switch {
-	case s.Isolated && chargesNothing(d, s, k):
-		say("forbidden", "mode.dump", amps(d.Charger.OutputA))
-	case s.Isolated:
-		say("normal", "mode.isolated")
-	case s.Err != nil && k.Engine == "running":
-		say("forbidden", "mode.starved", s.Err.Error())
-	case batteriesJoined && k.Engine == "cranking":
-		if d.MayOpen(math.Abs(through), design.LongStartS) {
-			say("forbidden", "mode.crank", amps(through), section.FusesAt(d, math.Abs(through)))
-		} else {
-			say("caution", "mode.shares", amps(through))
+// line is a line of the table as its circuit was solved.
+type line struct {
+	d    *design.Design
+	m    *Mode
+	k    design.KeyState
+	s    *design.State
+	outA float64 // out of the start battery
+}
+
+// judgement is what may be said of a line: whether it is allowed, why, and what prevents it where
+// it is forbidden.
+type judgement struct {
+	rule, verdict  string
+	why, interlock string
+	holds          func(l *line) bool
+	args           func(l *line) []any // what its sentence is filled with; nil: nothing
+}
+
+// judgements are all of them; the first that holds is a line's.
+var judgements = []judgement{
+	{"mode.starved", "forbidden", "It comes to no stand: %s.", "Less current, a larger cable or a shorter way: see the notes.",
+		func(l *line) bool { return l.s.Err != nil && l.runs() && !l.s.Isolated }, failure},
+	{"mode.starved", "caution", "It comes to no stand: %s.", "",
+		func(l *line) bool { return l.s.Solved.Volts == nil }, failure},
+	{"mode.dump", "forbidden", "%s of charger with no battery behind it: the voltage on what is still connected jumps.",
+		"A contact in Q1 that breaks the signal before it opens; the engine stopped first.",
+		func(l *line) bool { return l.s.Isolated && l.chargesNothing() },
+		func(l *line) []any { return []any{amps(l.d.Charger.OutputA)} }},
+	{"mode.isolated", "normal", "Parted by hand: nothing flows past Q1.", "", func(l *line) bool { return l.s.Isolated }, nil},
+	{"mode.crank", "forbidden", "Through the join the aux battery gives %s to the starter: %s.",
+		"A momentary button, and a label at it: let go, then crank.",
+		func(l *line) bool {
+			return l.joined() && l.k.Engine == "cranking" && l.d.MayOpen(l.throughA(), design.LongStartS)
+		},
+		func(l *line) []any { return []any{amps(l.throughA()), section.FusesAt(l.d, l.throughA())} }},
+	{"mode.shares", "caution", "The aux battery cranks along with %s; fuses hold for a healthy start, not for a long one.", "",
+		func(l *line) bool { return l.joined() && l.k.Engine == "cranking" }, through},
+	{"mode.bypass", "forbidden", "The charger is bypassed: %s into the aux battery; %s is what the alternator bears for hours.",
+		"A momentary button that cannot be left on; the factory's ignition feed taken off its coil.",
+		func(l *line) bool { return l.d.Is.Beside == design.RestContact && l.joined() && l.runs() },
+		func(l *line) []any { return []any{amps(l.throughA()), l.d.Rates.Half.Text} }},
+	{"mode.charges", "normal", "%s into the aux side.", "",
+		func(l *line) bool { return l.m.Switch == design.Held && l.runs() }, charging},
+	{"mode.held", "caution", "Joined by hand: %s between the batteries. Ten seconds, then let go.", "",
+		func(l *line) bool { return l.m.Switch == design.Held }, through},
+	{"mode.flat", "forbidden",
+		"Joined with the key out: house and vehicle live on both batteries. Left so, the start battery is half empty after %s.",
+		"A coil that an engine-running signal holds; a selector that stands at “with ignition”; no sensing relay with a battery that rests " +
+			"above its cut-out.",
+		func(l *line) bool { return l.joined() && l.k.Key == "off" },
+		func(l *line) []any { return []any{l.hoursToHalf(max(l.outA, l.sharedDrain()))} }},
+	{"mode.feeds", "caution", "Joined with the engine stopped: %s between the batteries; the aux battery feeds the vehicle.", "",
+		func(l *line) bool { return l.joined() && l.k.Engine == "stopped" }, through},
+	{"mode.hunts", "forbidden", "The charger begins on the start battery with up to %s, stops and begins again: %s.",
+		"A signal that is live only while the engine runs, or a timer.",
+		func(l *line) bool { return l.chargesStopped() && l.s.Err != nil },
+		func(l *line) []any { return []any{working.Text(l.outA, "A", 0), l.s.Err.Error()} }},
+	{"mode.drains", "caution", drains, "", func(l *line) bool { return l.chargesStopped() && l.k.Key == "on" }, draining},
+	{"mode.drains", "forbidden", drains, "A signal that is live only while the engine runs, or a timer; a switch alone is forgotten.",
+		func(l *line) bool { return l.chargesStopped() }, draining},
+	{"mode.blocked", "caution", "The sun shines and the charger waits on the vehicle's input: nothing charges.", "",
+		func(l *line) bool { return l.m.Sun == "yes" && l.s.SunA == 0 && !l.m.Charging }, nil},
+	{"mode.charges", "normal", "%s into the aux side.", "", func(l *line) bool { return l.runs() && l.m.Charging }, charging},
+	{"mode.off", "normal", "No charging: that is what this position is for.", "",
+		func(l *line) bool { return l.runs() && meansOff(l.m.Switch) }, nil},
+	{"mode.nocharge", "caution", "The engine runs and nothing charges the aux battery.", "", (*line).runs, nil},
+	{"mode.cranks", "normal", "The start battery cranks alone: %s.", "",
+		func(l *line) bool { return l.k.Engine == "cranking" },
+		func(l *line) []any { return []any{working.Text(circuit.Had(l.s.Solved.At("start.30")), "V", 1)} }},
+	{"mode.sun", "normal", "The sun gives %s; the batteries are apart.", "",
+		func(l *line) bool { return l.m.Sun == "yes" && l.s.SunA > 0 }, func(l *line) []any { return []any{amps(l.s.SunA)} }},
+	{"mode.apart", "normal", "Apart. Left so, the vehicle has the start battery half empty after %s.", "",
+		func(*line) bool { return true }, func(l *line) []any {
+			return []any{working.Span(design.ShareToHalf * l.d.Facts.StartAh.Value / math.Max(l.outA, 1e-3))}
+		}},
+}
+
+// drains is said of a charger that takes from the start battery.
+const drains = "The charger runs with the engine stopped and takes %s from the start battery: half empty after %s."
+
+func failure(l *line) []any  { return []any{l.s.Err.Error()} }
+func through(l *line) []any  { return []any{amps(l.throughA())} }
+func charging(l *line) []any { return []any{amps(l.s.OutA)} }
+func draining(l *line) []any { return []any{working.Text(l.outA, "A", 0), l.hoursToHalf(l.outA)} }
+
+func amps(a float64) string { return working.Text(math.Abs(a), "A", 0) }
+
+// judge says whether a line is allowed, and what prevents it where it is not.
+func (l *line) judge() {
+	for _, j := range judgements {
+		if !j.holds(l) {
+			continue
 		}
-	case d.Is.Beside == design.RestContact && batteriesJoined && k.Engine == "running":
-		say("forbidden", "mode.bypass", amps(through), d.Rates.Half.Text)
-	case m.Switch == design.Held && k.Engine == "running":
-		say("normal", "mode.charges", amps(s.OutA))
-	case m.Switch == design.Held:
-		say("caution", "mode.held", amps(through))
-	case batteriesJoined && k.Key == "off":
-		say("forbidden", "mode.flat", hoursToHalf(d, m, max(out, sharedDrain(d, s))))
-	case batteriesJoined && k.Engine == "stopped":
-		say("caution", "mode.feeds", amps(through))
-	case d.Kind.Charger() && !s.Stopped && k.Engine == "stopped" && s.Err != nil:
-		say("forbidden", "mode.hunts", working.Text(out, "A", 0), s.Err.Error())
-	case d.Kind.Charger() && !s.Stopped && k.Engine == "stopped":
-		verdict := "forbidden"
-		if k.Key == "on" {
-			verdict = "caution"
+		var args []any
+		if j.args != nil {
+			args = j.args(l)
 		}
-		say(verdict, "mode.drains", working.Text(out, "A", 0), hoursToHalf(d, m, out))
-	case m.Sun == "yes" && s.SunA == 0 && !m.Charging:
-		say("caution", "mode.blocked")
-	case k.Engine == "running" && m.Charging:
-		say("normal", "mode.charges", amps(s.OutA))
-	case k.Engine == "running" && meansOff(m.Switch):
-		say("normal", "mode.off")
-	case k.Engine == "running":
-		say("caution", "mode.nocharge")
-	case k.Engine == "cranking":
-		say("normal", "mode.cranks", working.Text(circuit.Had(s.Solved.At("start.30")), "V", 1))
-	case m.Sun == "yes" && s.SunA > 0:
-		say("normal", "mode.sun", amps(s.SunA))
-	default:
-		say("normal", "mode.apart", working.Span(design.ShareToHalf*d.Facts.StartAh.Value/math.Max(out, 1e-3)))
+		l.m.Verdict, l.m.Rule, l.m.Why, l.m.Interlock = j.verdict, j.rule, fmt.Sprintf(j.why, args...), j.interlock
+		return
 	}
 }
 
-// noSolution judges a line whose circuit comes to no stand: something asks more than its line
-// can give.
-func noSolution(m *Mode, err error) {
-	verdict := "caution"
-	if m.Engine == "running" {
-		verdict = "forbidden"
-	}
-	m.say(verdict, "mode.starved", err.Error())
-}
+// runs says whether the engine runs, joined whether two batteries are joined.
+func (l *line) runs() bool   { return l.k.Engine == "running" }
+func (l *line) joined() bool { return l.s.Joined && !l.d.Is.OwnMachine }
 
-// say gives a line its verdict, by a rule and with its numbers.
-func (m *Mode) say(verdict, rule string, args ...any) {
-	m.Verdict, m.Rule = verdict, rule
-	m.Why, m.Interlock = fmt.Sprintf(modeWords[rule], args...), interlocks[rule]
+// throughA is what flows between the batteries.
+func (l *line) throughA() float64 { return math.Abs(circuit.Had(l.s.Solved.Through("contact"))) }
+
+// chargesStopped says whether a charger runs without the engine.
+func (l *line) chargesStopped() bool {
+	return l.d.Kind.Charger() && !l.s.Stopped && l.k.Engine == "stopped"
 }
 
 // chargesNothing says whether a charger, or the sun, works on an aux side from which the
 // battery is parted.
-func chargesNothing(d *design.Design, s *design.State, k design.KeyState) bool {
-	at := d.Facts.Extras.Isolator
+func (l *line) chargesNothing() bool {
+	at := l.d.Facts.Extras.Isolator
 	if at != job.AuxIsolator && at != job.MasterSwitch {
 		return false
 	}
-	return d.Kind.Charger() && !s.Stopped && k.Engine == "running" || at == job.MasterSwitch && s.SunA > 0
+	return l.d.Kind.Charger() && !l.s.Stopped && l.runs() || at == job.MasterSwitch && l.s.SunA > 0
 }
 
 // meansOff says whether a position is meant to stop charging.
@@ -97,7 +141,15 @@ func meansOff(position string) bool {
 }
 
 // sharedDrain is the start battery's part of what drains both, joined and left.
-func sharedDrain(d *design.Design, s *design.State) float64 {
-	all := s.HouseA + s.VehicleA
-	return all * d.Facts.StartAh.Value / (d.Facts.StartAh.Value + d.Facts.AuxAh.Value)
+func (l *line) sharedDrain() float64 {
+	start, aux := l.d.Facts.StartAh.Value, l.d.Facts.AuxAh.Value
+	return (l.s.HouseA + l.s.VehicleA) * start / (start + aux)
+}
+
+// hoursToHalf is how long the start battery lasts, in words and as the line's figure.
+func (l *line) hoursToHalf(outA float64) string {
+	fig := design.HoursToHalf.MustWork(l.d.Facts.StartAh.Input(), working.From(design.ShareToHalf, working.Practice, "from 90 to 50 %"),
+		working.Is(outA, "from the circuit"))
+	l.m.half = &fig
+	return working.Span(fig.Unrounded)
 }

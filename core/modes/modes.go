@@ -97,9 +97,10 @@ func modeState(d *design.Design, position string, k design.KeyState, sun string)
 func ModeAt(d *design.Design, position string, k design.KeyState, sun string) Mode {
 	s := modeState(d, position, k, sun)
 	d.Settle(&s)
-	m := Mode{Switch: position, Key: k.Key, Engine: k.Engine, Sun: sun, Joined: s.Joined, Verdict: "normal"}
+	m := Mode{Switch: position, Key: k.Key, Engine: k.Engine, Sun: sun, Joined: s.Joined}
+	l := line{d: d, m: &m, k: k, s: &s}
 	if s.Solved.Volts == nil {
-		noSolution(&m, s.Err)
+		l.judge()
 		return m
 	}
 	into := -circuit.Had(s.Solved.Through("aux battery"))
@@ -107,7 +108,8 @@ func ModeAt(d *design.Design, position string, k design.KeyState, sun string) Mo
 	m.AuxA, m.StartA = working.Round(into, 1), working.Round(max(0, out), 2)
 	m.Charging = k.Engine == "running" && s.OutA > 0.5 && s.Err == nil
 	m.Lamp = lamp(d, &s)
-	judgeMode(d, &m, k, &s, out)
+	l.outA = out
+	l.judge()
 	return m
 }
 
@@ -122,12 +124,4 @@ func lamp(d *design.Design, s *design.State) string {
 		return "joined"
 	}
 	return "dark"
-}
-
-// hoursToHalf is how long the start battery lasts, in words and as the line's figure.
-func hoursToHalf(d *design.Design, m *Mode, out float64) string {
-	fig := design.HoursToHalf.MustWork(d.Facts.StartAh.Input(), working.From(design.ShareToHalf, working.Practice, "from 90 to 50 %"),
-		working.Is(out, "from the circuit"))
-	m.half = &fig
-	return working.Span(fig.Unrounded)
 }

@@ -1,0 +1,117 @@
+package judge
+
+import (
+	"fmt"
+
+	"epitrope/core/cable"
+	"epitrope/core/design"
+	"epitrope/core/run"
+	"epitrope/core/verdict"
+	"epitrope/core/working"
+)
+
+// leg is a stretch of the run, as the notes call it, with where its size and its fuse are
+// pinned.
+type leg struct {
+	*run.Sized
+	wire, fuse, sizePath, fusePath string
+}
+
+func legs(d *design.Design) []leg {
+	list := []leg{{&d.Start, "C1", "F1", "pins.startSize", "pins.startFuseA"}, {&d.Aux, "C2", "F2", "pins.auxSize", "pins.auxFuseA"}}
+	if d.FedHouse() {
+		list = append(list, leg{&d.House, "H1", "F4", "", ""})
+	}
+	return list
+}
+
+// onLegs lets a rule look at each stretch of the run.
+func onLegs(finds func(d *design.Design, l leg) []finding) func(d *design.Design) []finding {
+	return func(d *design.Design) []finding {
+		var list []finding
+		for _, l := range legs(d) {
+			list = append(list, finds(d, l)...)
+		}
+		return list
+	}
+}
+
+// cableRules are about the cables; of those for one cable only the worst speaks.
+var cableRules = []rule{
+	{"cable.place", verdict.Stop, working.Standard,
+		"%s: it gets %s where it lies, and its insulation bears %s. No current is safe there.",
+		"Insulation past its limit hardens and cracks, whatever the cable carries. Insulation that bears more, or a cooler way.",
+		ofCables(tooHot, func(d *design.Design, l leg) finding {
+			f := at(l.ID, l.wire, working.Text(l.Bay.AmbientC, "°C", 0), d.Facts.Insulation.Label)
+			if best := cable.Class105; l.Bay.AmbientC < best.LimitC {
+				f = f.cure(verdict.Set("Take "+best.Label+" insulation", "cable.insulation", fmt.Sprint(best.LimitC)))
+			}
+			return f
+		})},
+	{"cable.none", verdict.Stop, working.Standard,
+		"%s: no cable on the reels does it.", "%s. Less current, a shorter route, or another place for the battery.",
+		ofCables(noneDoes, func(_ *design.Design, l leg) finding { return at(l.ID, l.wire).since(l.NoCable.Error()) })},
+	{"cable.burns", verdict.Stop, working.Standard,
+		"%s is pinned to %s, which carries %s where it lies; it has to carry %s.",
+		"It gets over %s. Drop alone approves cable that burns.",
+		ofCables(burns, func(_ *design.Design, l leg) finding {
+			return at(l.ID, l.wire, l.Trial.Size.Copper(), working.Text(l.Trial.AmpacityA, "A", 0), working.Text(l.Amps, "A", 0)).
+				since(working.Text(l.Trial.ConductorC, "°C", 0)).cure(verdict.Unpin("Fit "+l.Auto.Label, l.sizePath))
+		})},
+	{"cable.thin", verdict.Beware, working.Physics,
+		"%s is pinned to %s: it loses %s, more than the %s allowed.", "What is lost on the way is missing at the end.",
+		ofCables(thin, func(_ *design.Design, l leg) finding {
+			return at(l.ID, l.wire, l.Trial.Size.Copper(), working.Text(l.Trial.DropV, "V", 2), working.Text(max(0, l.BudgetV), "V", 2)).
+				cure(verdict.Unpin("Fit "+l.Auto.Label, l.sizePath))
+		})},
+	{"cable.drop", verdict.Beware, working.Physics,
+		"%s loses %s, more than the %s allowed.",
+		"The return and the length lose it already: no cable on the reels keeps the limit.",
+		ofCables(losesAll, func(_ *design.Design, l leg) finding {
+			return at(l.ID, l.wire, working.Text(l.Trial.DropV, "V", 2), working.Text(max(0, l.BudgetV), "V", 2))
+		})},
+	{"return.hitch", verdict.Stop, working.Practice,
+		"The return may not cross the tow coupling through the steel.",
+		"If its contact fails, the current finds the thin lighting earth and melts it.",
+		func(d *design.Design) []finding {
+			return where(d.Crosses(d.ReturnLeg()) && d.Back.ByChassis, func() finding {
+				return at(d.ReturnLeg().ID).cure(verdict.Unpin("Return by cable", "pins.return"))
+			})
+		}},
+}
+
+// unfit is what is wrong with a cable.
+type unfit int
+
+const (
+	fit      unfit = iota
+	tooHot         // no current is safe where it lies
+	noneDoes       // the reels have none
+	burns          // it carries more than it bears
+	thin           // pinned, and loses too much
+	losesAll       // none that loses less would help
+)
+
+// wrongWith is the worst that is wrong with a stretch's cable.
+func wrongWith(d *design.Design, l leg) unfit {
+	t := l.Trial
+	switch {
+	case l.Bay.AmbientC >= d.Facts.Insulation.LimitC:
+		return tooHot
+	case l.NoCable != nil && l.SizePin == nil:
+		return noneDoes
+	case t.AmpacityA < l.Amps:
+		return burns
+	case t.DropV > l.BudgetV+0.0005 && l.SizePin != nil:
+		return thin
+	case l.Widened:
+		return losesAll
+	}
+	return fit
+}
+
+func ofCables(what unfit, says func(d *design.Design, l leg) finding) func(d *design.Design) []finding {
+	return onLegs(func(d *design.Design, l leg) []finding {
+		return where(wrongWith(d, l) == what, func() finding { return says(d, l) })
+	})
+}

@@ -1,0 +1,77 @@
+package judge
+
+import (
+	"strings"
+
+	"epitrope/core/coupling"
+	"epitrope/core/design"
+	"epitrope/core/run"
+	"epitrope/core/verdict"
+	"epitrope/core/working"
+)
+
+// chainRules are about what the run's current passes besides cables and fuses, which have rules
+// of their own.
+var chainRules = []rule{
+	{"chain.over", verdict.Stop, working.Memory,
+		"%s carries %s and bears %s where it sits.",
+		"Everything in series carries the same current: this is the weakest of it, and trips or burns.",
+		ofLinks(verdict.Bad)},
+	{"chain.limit", verdict.Beware, working.Memory,
+		"%s carries %s of the %s it bears where it sits: at its limit.", "A hot day or a dirty contact takes it over.",
+		ofLinks(verdict.Caution)},
+	{"plug.cable", verdict.Beware, working.Memory,
+		"%s is %s; a %s takes up to %s.",
+		"The cable does not go into the housing: a larger plug, or two cables in parallel with a joint.",
+		ofRuns(func(d *design.Design, l *run.Sized) []finding {
+			return where(d.Crosses(l) && !d.PlugCard.Takes(l.Trial.Size.CopperMM2()), func() finding {
+				return at("x1", strings.ToUpper(l.ID), l.Trial.Size.Copper(), d.PlugCard.Label, working.Plain(d.PlugCard.MostMM2, "mm²", 1))
+			})
+		})},
+	{"changeover.cable", verdict.Beware, working.Memory,
+		"%s is %s; a %s takes up to %s.",
+		"Its socket's contacts take no thicker cable: a relay with studs, or a stud beside it and a short link that its fuse saves.",
+		ofRuns(func(d *design.Design, l *run.Sized) []finding {
+			return where(d.Is.Beside == design.RestContact && !d.Changeover.Takes(l.Trial.Size.CopperMM2()), func() finding {
+				return at("coupling", strings.ToUpper(l.ID), l.Trial.Size.Copper(), d.Changeover.Label,
+					working.Plain(d.Changeover.MostMM2, "mm²", 0)).cure(verdict.Unpin("Let the plan choose", "pins.contactA"))
+			})
+		})},
+}
+
+// pinned are where what a link stands for can be pinned, by its column.
+var pinned = map[string]struct {
+	path string
+	is   func(d *design.Design) bool
+}{
+	"coupling": {"pins.contactA", func(d *design.Design) bool { return d.Doc.Pins.ContactA != nil }},
+	"x1":       {"pins.plugA", func(d *design.Design) bool { return d.Doc.Pins.PlugA != nil }},
+	"q1":       {"extras.isolatorA", func(d *design.Design) bool { return d.Doc.Extras.IsolatorA != nil }},
+}
+
+// ofLinks finds the links of the chain that stand so.
+func ofLinks(level verdict.Level) func(d *design.Design) []finding {
+	return func(d *design.Design) []finding {
+		var list []finding
+		for _, l := range Chain(d) {
+			pin, ours := pinned[l.Column]
+			if !ours || l.Level != level {
+				continue
+			}
+			f := at(l.Column, working.Capital(l.Name), working.Text(l.Amps, "A", 0), working.Text(l.BearsA, "A", 0))
+			switch {
+			case pin.is(d):
+				f = f.cure(verdict.Unpin("Let the plan choose", pin.path))
+			case l.Column == "coupling" && d.Is.Beside == design.RestContact:
+				f = f.cure(verdict.Set("Fit a charger without changeover", "pins.coupling", string(coupling.DCDC)))
+			}
+			list = append(list, f)
+		}
+		return list
+	}
+}
+
+// ofRuns lets a rule look at both halves of the run.
+func ofRuns(finds func(d *design.Design, l *run.Sized) []finding) func(d *design.Design) []finding {
+	return func(d *design.Design) []finding { return append(finds(d, &d.Start), finds(d, &d.Aux)...) }
+}

@@ -1,0 +1,105 @@
+package judge
+
+import (
+	"epitrope/core/coupling"
+	"epitrope/core/design"
+	"epitrope/core/verdict"
+	"epitrope/core/working"
+)
+
+// farM is how far a charger may be from its battery before that is remarked on.
+// Source: common practice, no source.
+const farM = 2.0
+
+// ofChargers lets a rule speak of chargers alone.
+func ofChargers(finds func(d *design.Design) []finding) func(d *design.Design) []finding {
+	return func(d *design.Design) []finding {
+		if !d.Kind.Charger() {
+			return nil
+		}
+		return finds(d)
+	}
+}
+
+// output is what the charger gives, in words.
+func output(d *design.Design) string { return working.Plain(d.Charger.OutputA, "A", 0) }
+
+// chargerRules are about the charger.
+var chargerRules = []rule{
+	{"charger.short", verdict.Beware, working.Physics,
+		"%s falls short: %s would hold the balance of %s a day in %s of driving.",
+		"A battery that only ever reaches about half charge lasts about a year.",
+		ofChargers(func(d *design.Design) []finding {
+			return where(d.Charger.OutputA < d.NeedA, func() finding {
+				return at("coupling", output(d), working.Text(d.NeedA, "A", 0), working.Plain(d.Facts.DailyAh.Value, "Ah", 0),
+					working.Plain(d.Facts.DrivenHours.Value, "h", 2)).cure(largerCharger(d)...)
+			})
+		})},
+	{"charger.acceptance", verdict.Beware, working.Memory,
+		"%s is more than the battery accepts: %s.", "The battery's own sheet wins; without one, stay below.",
+		ofChargers(func(d *design.Design) []finding {
+			return where(d.Charger.OutputA > d.Rates.Accepts.Unrounded, func() finding {
+				return at("coupling", output(d), d.Rates.Accepts.Text).cure(verdict.Unpin("Let the plan choose", "pins.chargerA"))
+			})
+		})},
+	{"charger.starved", verdict.Stop, working.Physics,
+		"In the state “%s”, %s.",
+		"A charger is a constant-power load: less voltage, more current, more drop. It hunts or collapses.",
+		ofChargers(func(d *design.Design) []finding {
+			for _, s := range d.States {
+				if s.Err != nil && !s.Sags && s.Kind == design.Charging {
+					return []finding{at("coupling", s.Label, s.Err.Error()).cure(starvedCures(d)...)}
+				}
+			}
+			return nil
+		})},
+	{"charger.idle", verdict.Remark, working.Physics,
+		"At idle, hot, lamps and blower on, %s: it stops, and begins again, until the engine turns faster.",
+		"The alternator has too little at idle, and the start battery's volts fall with it.",
+		ofChargers(func(d *design.Design) []finding {
+			s := d.IdleState()
+			return where(s.Sags && s.Err != nil, func() finding { return at("coupling", s.Err.Error()) })
+		})},
+	{"charger.far", verdict.Beware, working.Practice,
+		"The charger is %s of cable from the battery it charges.",
+		"It makes up what is lost before it, not after it. Lengths that were measured for a relay have to be measured again.",
+		ofChargers(func(d *design.Design) []finding {
+			after := d.Facts.AuxM.Value
+			return where(after > farM && after > d.Facts.StartM.Value, func() finding {
+				return at("coupling", working.Text(after, "m", 1)).cure(verdict.Ask("Measure the routes", "start-route"))
+			})
+		})},
+	{"charger.hot", verdict.Beware, working.Practice,
+		"The charger sits where it gets about %s; its card allows %s at full output.", "Chargers give less in heat, or stop.",
+		ofChargers(func(d *design.Design) []finding {
+			bayC := d.Facts.AuxBay.AmbientC
+			return where(bayC > d.Charger.MaxAmbientC, func() finding {
+				return at("coupling", working.Text(bayC, "°C", 0), working.Text(d.Charger.MaxAmbientC, "°C", 0))
+			})
+		})},
+}
+
+// largerCharger offers the charger that meets the need where the alternator and
+// the battery bear it.
+func largerCharger(d *design.Design) []verdict.Cure {
+	if d.Doc.Pins.ChargerA == nil || d.AutoChargerA <= d.Charger.OutputA {
+		return nil
+	}
+	return []verdict.Cure{verdict.Unpin("Let the plan choose "+working.Plain(d.AutoChargerA, "A", 0), "pins.chargerA")}
+}
+
+func starvedCures(d *design.Design) []verdict.Cure {
+	var cures []verdict.Cure
+	if d.Doc.Pins.StartSize != nil {
+		cures = append(cures, verdict.Unpin("Fit "+d.Start.Auto.Label, "pins.startSize"))
+	}
+	if d.Doc.Pins.ChargerA != nil {
+		cures = append(cures, verdict.Unpin("Let the plan choose the charger", "pins.chargerA"))
+	}
+	return cures
+}
+
+// otherCoupling offers a charger in place of a contact.
+func otherCoupling() verdict.Cure {
+	return verdict.Set("Fit a DC-DC charger", "pins.coupling", string(coupling.DCDC))
+}

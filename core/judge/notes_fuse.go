@@ -1,0 +1,100 @@
+package judge
+
+import (
+	"slices"
+
+	"epitrope/core/design"
+	"epitrope/core/protect"
+	"epitrope/core/verdict"
+	"epitrope/core/working"
+)
+
+// fuseRules are about the fuses of the run. Where a cable lies too hot for any current, and where
+// no fuse fits, nothing else is said of the fuse.
+var fuseRules = []rule{
+	{"fuse.none", verdict.Stop, working.Standard,
+		"%s: no fuse fits %s.", "%s. A thicker cable opens the window: %s does.",
+		onLegs(func(d *design.Design, l leg) []finding {
+			return where(wrongWith(d, l) != tooHot && noFuse(l), func() finding {
+				return at(l.FuseID, l.fuse, l.Trial.Size.Label).since(l.NoFuse.Error(), l.Auto.Copper()).cure(l.fuseCures()...)
+			})
+		})},
+	{"fuse.over", verdict.Stop, working.Standard,
+		"%s at %s is more than %s bears: %s.", "The fuse protects the cable. This one lets the cable burn first.",
+		ofFuses(leg.over, func(l leg) finding {
+			return at(l.FuseID, l.fuse, l.rating(), l.wire, working.Text(l.Trial.AmpacityA, "A", 0)).cure(l.fuseCures()...)
+		})},
+	{"fuse.slow", verdict.Stop, working.Standard,
+		"%s opens after up to %s on a short at the far end; %s bears it for %s.",
+		"The cable would be past its limit before the fuse opens.",
+		ofFuses(leg.slow, func(l leg) finding {
+			return at(l.FuseID, l.fuse, working.Seconds(l.Cover.Far.OpensMaxS), l.wire, working.Seconds(l.Cover.Far.BearsS)).
+				cure(l.fuseCures()...)
+		})},
+	{"fuse.overload", verdict.Beware, working.Standard,
+		"%s may hold %s for up to %s; %s bears that for %s.",
+		"An overload, not a short: it heats the cable slowly past what its insulation bears.",
+		ofFuses(func(l leg) bool { return !l.over() && !l.slow() && !l.Cover.Overload.Saves() }, func(l leg) finding {
+			o := l.Cover.Overload
+			return at(l.FuseID, l.fuse, working.Text(o.Amps, "A", 0), working.Seconds(o.OpensMaxS), l.wire, working.Seconds(o.BearsS)).
+				cure(l.fuseCures()...)
+		})},
+	{"fuse.resets", verdict.Stop, working.Practice,
+		"%s resets itself: it closes on the fault again and again.",
+		"A battery's fault is switched on again each time, until something burns. A fuse, or a breaker reset by hand.",
+		ofFuses(func(l leg) bool { return l.Fuse.Family.Resets == protect.Itself }, func(l leg) finding {
+			return at(l.FuseID, l.fuse).cure(verdict.Unpin("Fit a fuse", "pins.device"))
+		})},
+	{"fuse.kind", verdict.Beware, working.Practice,
+		"%s at %s does not come as a %s.", "Take a rating that it comes in, or another kind.",
+		ofFuses(func(l leg) bool {
+			return !slices.ContainsFunc(l.Device.Families, func(f protect.Family) bool { return f.ID == l.Fuse.Family.ID })
+		}, func(l leg) finding { return at(l.FuseID, l.fuse, l.rating(), l.Device.Label).cure(l.fuseCures()...) })},
+	{"fuse.sheet", verdict.Beware, working.Practice,
+		"%s at %s is more than the %s that the charger's sheet allows.",
+		"The sheet's fuse saves what is inside the charger, not the cable alone. A smaller charger takes a smaller fuse.",
+		ofFuses(func(l leg) bool { return l.SheetA > 0 && l.Fuse.RatingA > l.SheetA }, func(l leg) finding {
+			return at(l.FuseID, l.fuse, l.rating(), working.Plain(l.SheetA, "A", 1)).cure(l.fuseCures()...)
+		})},
+	{"fuse.breaks", verdict.Stop, working.Memory,
+		"%s can break %s; a short at the battery drives about %s.", "A fuse that cannot break its fault burns on as an arc.",
+		ofFuses(func(l leg) bool { return l.NearFault > l.Fuse.Family.BreaksA }, func(l leg) finding {
+			return at(l.FuseID, l.fuse, working.Kilo(l.Fuse.Family.BreaksA), working.Kilo(l.NearFault)).cure(l.fuseCures()...)
+		})},
+	{"fuse.under", verdict.Beware, working.Practice,
+		"%s carries %s for hours; warm, %s bears %s.", "It opens on a hot day, far from home.",
+		ofFuses(func(l leg) bool { return l.Amps > l.carries()+0.05 }, func(l leg) finding {
+			return at(l.FuseID, l.fuse, working.Text(l.Amps, "A", 0), l.rating(), working.Text(l.carries(), "A", 0)).cure(l.fuseCures()...)
+		})},
+}
+
+// noFuse says whether no fuse fits a stretch's cable.
+func noFuse(l leg) bool { return l.FusePin == nil && l.NoFuse != nil }
+
+// over says whether the fuse is rated above what its cable bears, slow whether it opens on a
+// short after its cable is past its limit.
+func (l leg) over() bool { return l.Fuse.RatingA > l.Trial.AmpacityA }
+func (l leg) slow() bool { return !l.over() && !l.Cover.Saves }
+
+func (l leg) rating() string { return working.Plain(l.Fuse.RatingA, "A", 1) }
+
+// carries is what the fuse holds for hours where it sits.
+func (l leg) carries() float64 { return l.Fuse.Carries(l.Bay.AmbientC) }
+
+// fuseCures leave fuse and cable to the plan, where they are pinned.
+func (l leg) fuseCures() []verdict.Cure {
+	var cures []verdict.Cure
+	if l.FusePin != nil && l.AutoFuse.RatingA > 0 {
+		cures = append(cures, verdict.Unpin("Fit "+working.Plain(l.AutoFuse.RatingA, "A", 1), l.fusePath))
+	}
+	if l.SizePin != nil {
+		cures = append(cures, verdict.Unpin("Fit "+l.Auto.Label, l.sizePath))
+	}
+	return cures
+}
+
+func ofFuses(wrong func(l leg) bool, says func(l leg) finding) func(d *design.Design) []finding {
+	return onLegs(func(d *design.Design, l leg) []finding {
+		return where(wrongWith(d, l) != tooHot && !noFuse(l) && wrong(l), func() finding { return says(l) })
+	})
+}

@@ -1,0 +1,52 @@
+package judge
+
+import (
+	"math"
+
+	"epitrope/core/circuit"
+	"epitrope/core/design"
+	"epitrope/core/verdict"
+	"epitrope/core/working"
+)
+
+// sharingS is a join to share charge. Source: common practice, no source: ten to fifteen
+// minutes.
+const sharingS = 15 * 60.0
+
+// joinRules are about joining the batteries by hand.
+var joinRules = []rule{
+	{"button.breaks", verdict.Beware, working.Physics,
+		"A short behind F5 draws %s; a %s breaks %s.",
+		"Take S1's feed off a circuit that is already fused on that side, a branch of its fuse box, with F5 there.",
+		func(d *design.Design) []finding {
+			_, own := d.OwnFeed()
+			return where(own && d.Button.NearFault > d.Button.Fuse.Family.BreaksA, func() finding {
+				return at("coupling", working.Text(d.Button.NearFault/1000, "kA", 1), d.Button.Fuse.Label(),
+					working.Text(d.Button.Fuse.Family.BreaksA/1000, "kA", 0))
+			})
+		}},
+	{"emergency.crank", verdict.Beware, working.Physics,
+		"Cranking through the join drives %s through %s, which may open after %s.",
+		"Cranking current is more than such a fuse bears. Join ten seconds, part, then crank.",
+		emergency("crank", "joined", design.LongStartS)},
+	{"emergency.share", verdict.Beware, working.Physics,
+		"Joined for a quarter of an hour, %s flow at first through %s, which may open after %s.",
+		"A flat start battery takes what the run lets through. Ten seconds, part, crank; or charge it alone first.",
+		emergency("share", "precharge", sharingS)},
+}
+
+// emergency finds a fuse that may open in a way of starting that was chosen, in a state that
+// lasts so many seconds.
+func emergency(way, state string, lasts float64) func(d *design.Design) []finding {
+	return func(d *design.Design) []finding {
+		if d.WorkedByHand() == design.NoHand || d.Facts.Schools.Emergency != way {
+			return nil
+		}
+		amps := math.Abs(circuit.Had(d.StateBy(state).Solved.Through("contact")))
+		fuse, after := d.Soonest(amps)
+		return where(after <= lasts, func() finding {
+			return at("coupling", working.Text(amps, "A", 0), fuse, working.Seconds(after)).
+				cure(verdict.Set("Join ten seconds, part, crank", "schools.emergency", "precharge"))
+		})
+	}
+}

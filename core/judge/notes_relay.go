@@ -1,0 +1,89 @@
+package judge
+
+import (
+	"epitrope/core/design"
+	"epitrope/core/verdict"
+	"epitrope/core/working"
+)
+
+// relayRules are about a plain contact between the batteries, and one that senses.
+var relayRules = []rule{
+	{"relay.surge", verdict.Stop, working.Memory,
+		"The aux battery takes %s through the contact; %s is what it accepts.",
+		"Nothing limits the current but the circuit: the alternator may overheat.",
+		ofContacts(func(d *design.Design) []finding {
+			accepts := d.Rates.Accepts
+			return where(d.Aux.Amps > accepts.Unrounded*(1+design.SettledWithin), func() finding {
+				return at("aux", working.Text(d.Aux.Amps, "A", 0), accepts.Text).cure(otherCoupling())
+			})
+		})},
+	{"relay.undercharge", verdict.Beware, working.Memory,
+		"The aux battery never sees more than %s; %s wants %s.", "It is charged, but never quite full, and ages sooner.",
+		ofContacts(func(d *design.Design) []finding {
+			full := d.Facts.RegulatedV.Value
+			return where(full < d.Profile.AbsorptionLow, func() finding {
+				return at("aux", working.Text(full, "V", 1), d.Facts.Chemistry.Label, working.Text(d.Profile.AbsorptionLow, "V", 1)).
+					cure(otherCoupling())
+			})
+		})},
+	{"relay.open", verdict.Stop, working.Physics,
+		"In the state “%s” the start battery has %s and the relay, which closes at %s, stays open: no charge at all.",
+		"A voltage-sensing relay knows nothing but voltage.",
+		sensing(func(s *design.State, cutInV, _ float64) []finding {
+			return where(!s.Joined, func() finding {
+				return at("coupling", s.Label, working.Text(s.BusV, "V", 1), working.Text(cutInV, "V", 1)).cure(otherCoupling())
+			})
+		})},
+	{"relay.idle", verdict.Remark, working.Physics,
+		"At idle the relay senses %s, below its cut-out of %s: it opens until the engine turns faster.",
+		"The alternator has too little at idle, not the cable.",
+		sensing(func(s *design.State, _, cutOutV float64) []finding {
+			return where(s.Joined && s.Sags && s.SensedV < cutOutV, func() finding {
+				return at("coupling", working.Text(s.SensedV, "V", 1), working.Text(cutOutV, "V", 1))
+			})
+		})},
+	{"relay.chatter", verdict.Beware, working.Physics,
+		"In the state “%s” the relay senses %s, below its cut-out of %s: it opens, recovers, closes again.",
+		"Thin cable before the relay drags down what it senses. Thicker cable or a better earth on that side.",
+		sensing(func(s *design.State, _, cutOutV float64) []finding {
+			return where(s.Joined && !s.Sags && s.SensedV < cutOutV, func() finding {
+				return at("coupling", s.Label, working.Text(s.SensedV, "V", 2), working.Text(cutOutV, "V", 1)).cure(otherCoupling())
+			})
+		})},
+	{"relay.night", verdict.Stop, working.Physics,
+		"Parked, %s holds the relay at %s, above its cut-out of %s: it stays closed.",
+		"House and vehicle live on one bank all night, until it is nearly empty, and nothing is isolated when people think it is.",
+		func(d *design.Design) []finding {
+			parked := d.StateBy("parked")
+			return where(d.Is.Senses && parked.Joined, func() finding {
+				return at("coupling", d.Facts.Chemistry.Label, working.Text(parked.SensedV, "V", 1),
+					working.Text(d.Contact.Sensing.CutOutV*d.Facts.N, "V", 1)).cure(otherCoupling())
+			})
+		}},
+}
+
+// ofContacts lets a rule speak of a plain contact between two batteries.
+func ofContacts(finds func(d *design.Design) []finding) func(d *design.Design) []finding {
+	return func(d *design.Design) []finding {
+		if d.Kind.Charger() || d.Is.OwnMachine {
+			return nil
+		}
+		return finds(d)
+	}
+}
+
+// sensing lets a rule look at a sensing relay in each state of charging, with its thresholds.
+func sensing(finds func(s *design.State, cutInV, cutOutV float64) []finding) func(d *design.Design) []finding {
+	return func(d *design.Design) []finding {
+		if !d.Is.Senses {
+			return nil
+		}
+		var list []finding
+		for i := range d.States {
+			if s := &d.States[i]; s.Kind == design.Charging {
+				list = append(list, finds(s, d.Contact.Sensing.CutInV*d.Facts.N, d.Contact.Sensing.CutOutV*d.Facts.N)...)
+			}
+		}
+		return list
+	}
+}

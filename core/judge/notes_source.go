@@ -1,0 +1,121 @@
+package judge
+
+import (
+	"strings"
+
+	"epitrope/core/design"
+	"epitrope/core/method"
+	"epitrope/core/verdict"
+	"epitrope/core/working"
+)
+
+// sourceRules are about what gives and what is used.
+var sourceRules = []rule{
+	{"alternator.idle", verdict.Beware, working.Physics,
+		"At idle, hot, lamps and blower on, the alternator has %s for charging and is asked for %s: the start battery makes up the rest.",
+		"Label is not available current. The charging side then sees %s; a vehicle that idles for hours this way may not start.",
+		func(d *design.Design) []finding {
+			return where(d.StartAsksA() > d.IdleA, func() finding {
+				return at("alternator", working.Text(max(0, d.IdleA), "A", 0), working.Text(d.StartAsksA(), "A", 0)).
+					since(working.Text(d.IdleState().InV, "V", 1)).cure(chargerWithin(d, d.IdleA)...)
+			})
+		}},
+	{"alternator.half", verdict.Beware, working.Practice,
+		"Charging draws %s at worst, %s of the alternator's label.",
+		"More than half the label for hours overheats most machines. Idle leaves %s, cruise %s.",
+		func(d *design.Design) []finding {
+			half := d.Rates.Half.Unrounded
+			return where(d.Start.Amps > half, func() finding {
+				return at("alternator", working.Text(d.Start.Amps, "A", 0), working.Text(100*d.Start.Amps/d.Facts.LabelA.Value, "%", 0)).
+					since(working.Text(max(0, d.IdleA), "A", 0), working.Text(max(0, d.CruiseA), "A", 0)).cure(chargerWithin(d, half)...)
+			})
+		}},
+	{"regulation.unknown", verdict.Remark, working.Practice,
+		"How the alternator is regulated is not proven: it is taken as variable.",
+		"Model years mislead. Twenty minutes of logged voltage settle it.",
+		func(d *design.Design) []finding {
+			return where(d.Facts.Varies() && d.Facts.Regulation != "variable", func() finding {
+				return at("alternator").cure(verdict.Ask("Say how it is known", "regulation"))
+			})
+		}},
+	{"use.large", verdict.Beware, working.Physics,
+		"A day uses %s and the battery has %s to use.", "It is flat before the next drive.",
+		func(d *design.Design) []finding {
+			return where(d.Facts.DailyAh.Value > d.Usable().Unrounded, func() finding {
+				return at("aux", working.Plain(d.Facts.DailyAh.Value, "Ah", 0), d.Usable().Text).cure(verdict.Ask("Change the battery", "battery"))
+			})
+		}},
+}
+
+// chargerWithin offers the largest charger whose input stays within amps, where
+// there is one smaller than the one now.
+func chargerWithin(d *design.Design, amps float64) []verdict.Cure {
+	best := 0.0
+	if d.Kind.Charger() && !d.Kind.Joins() {
+		for _, c := range d.Book.Chargers {
+			if d.InputA(c) <= amps && c.OutputA < d.Charger.OutputA && d.PinOf(c.OutputA) != nil {
+				best = c.OutputA
+			}
+		}
+	}
+	if best == 0 {
+		return nil
+	}
+	return []verdict.Cure{verdict.Set("Set charger to "+working.Plain(best, "A", 0), "pins.chargerA", working.Plain(best, "", 0))}
+}
+
+// placeRules are about where the aux battery sits.
+var placeRules = []rule{
+	{"place.unfit", verdict.Beware, working.Practice,
+		"This vehicle has no place called “%s”: the plan takes “%s”.", "The kind of vehicle was changed after the place was chosen.",
+		func(d *design.Design) []finding {
+			return where(!d.Facts.PlaceFits, func() finding {
+				return at("aux", *d.Doc.Aux.Place, d.Facts.Place.Label).cure(verdict.Ask("Say where it sits", "place"))
+			})
+		}},
+	{"place.gas", verdict.Stop, working.Practice,
+		"A %s battery gives off gas and acid: it may not sit inside.",
+		"Only where it vents outside, so usually under the bonnet. Inside: sealed AGM or gel, or LiFePO4.",
+		func(d *design.Design) []finding {
+			return where(d.Facts.Chemistry.Vented && !d.Facts.Place.Outside, func() finding {
+				return at("aux", d.Facts.Chemistry.Label).
+					cure(verdict.Set("Take AGM", "aux.chemistry", "agm"), verdict.Set("Put it under the bonnet", "aux.place", "bonnet"))
+			})
+		}},
+	{"place.hot", verdict.Stop, working.Practice,
+		"%s under the bonnet is in the heat.",
+		"Most batteries with a management system are not allowed there: see the battery's own sheet.",
+		func(d *design.Design) []finding {
+			return where(d.Facts.Chemistry.Managed() && d.Facts.Place.Hot, func() finding {
+				return at("aux", d.Facts.Chemistry.Name()).
+					cure(verdict.Ask("Say where it sits", "place"), verdict.Set("Take AGM", "aux.chemistry", "agm"))
+			})
+		}},
+}
+
+// methodRules are about the coupling that was pinned.
+var methodRules = []rule{
+	{"method.pinned", verdict.Stop, working.Practice,
+		"The %s is pinned, and the rules are against it: %s", "It would need: %s", pinnedAgainst},
+}
+
+func pinnedAgainst(d *design.Design) []finding {
+	if d.Doc.Pins.Coupling == nil {
+		return nil
+	}
+	var list []finding
+	for _, m := range d.Methods {
+		if m.Kind != d.Kind || !m.RuledOut {
+			continue
+		}
+		var against, unless []string
+		for _, r := range m.Reasons {
+			if r.Effect == method.RulesOut {
+				against, unless = append(against, r.Text), append(unless, r.Unless)
+			}
+		}
+		list = append(list, at("coupling", m.Label, strings.Join(against, " ")).since(strings.Join(unless, " ")).
+			cure(verdict.Unpin("Let the plan choose", "pins.coupling")))
+	}
+	return list
+}
