@@ -133,7 +133,11 @@ func (l *Circuit) lay(c *network.Circuit, p system.Component) {
 		c.Add(network.Battery{Name: p.ID + " battery", Plus: at("30"), Minus: at("31"), Volts: 12 * l.n, Ohm: d.Ohm})
 	case system.Machine:
 		if !d.Own {
-			c.Add(network.Alternator{Name: p.ID, Plus: at("B+"), Sense: c.Node("start.30")})
+			sense := c.Node("start.30")
+			if d.SensesOwn {
+				sense = at("B+")
+			}
+			c.Add(network.Alternator{Name: p.ID, Plus: at("B+"), Sense: sense})
 			return
 		}
 		c.Add(network.Alternator{Name: p.ID + " alternator", Plus: at("B+"), Sense: at("B+"), Volts: d.Volts},
@@ -141,6 +145,8 @@ func (l *Circuit) lay(c *network.Circuit, p system.Component) {
 	case system.Contact:
 		l.contact, l.joins = &d, p
 		putContact(c, p, d)
+	case system.Splitter:
+		Split(c, p, d)
 	case system.Charger:
 		c.Add(Converter(c, p, d),
 			network.Switch{Name: "charger at rest", A: at("30"), B: at("31"), Ohm: d.RestOhm},
@@ -165,6 +171,16 @@ func (l *Circuit) lay(c *network.Circuit, p system.Component) {
 			l.byHand, l.breaks = append(l.byHand, p.ID), l.breaks || d.Breaks
 		}
 	}
+}
+
+// Split puts a splitter's two diodes in, and what leaks past them while the machine stands.
+func Split(c *network.Circuit, p system.Component, d system.Splitter) {
+	at := func(terminal string) network.Node {
+		return c.Node(system.Terminal{Component: p.ID, Terminal: terminal}.Node())
+	}
+	c.Add(network.Diode{Name: SplitStart, A: at(d.From), K: at(d.Start), ForwardV: d.ForwardV, Ohm: d.Ohm},
+		network.Diode{Name: SplitAux, A: at(d.From), K: at(d.Aux), ForwardV: d.ForwardV, Ohm: d.Ohm},
+		network.Resistance{Name: "splitter leak", A: at(d.From), Ohm: BlockedOhm})
 }
 
 // Converter is a charger as a converter between the circuit's nodes.
@@ -241,6 +257,8 @@ const (
 	Sun              = "solar"
 	Winch            = "winch"
 	SecondAlternator = "second alternator"
+	SplitStart       = "diode to the start battery"
+	SplitAux         = "diode to the aux battery"
 )
 
 // Now is the circuit with its values and switches as they were set last.

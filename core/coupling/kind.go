@@ -17,7 +17,8 @@ const (
 	VSR               Kind = "vsr"
 	SwitchedContactor Kind = "contactor"
 	ManualSelector    Kind = "selector"
-	SecondAlternator  Kind = "second" // a machine of its own, apart from the vehicle's
+	SecondAlternator  Kind = "second"   // a machine of its own, apart from the vehicle's
+	DiodeSplitter     Kind = "splitter" // the vehicle's own charge cable, led through two diodes
 )
 
 // kinds in the order in which one is taken where merits are equal: chargers first, as
@@ -35,6 +36,7 @@ var kinds = []struct {
 	{SwitchedContactor, "switched contactor", ""},
 	{ManualSelector, "manual selector", ""},
 	{SecondAlternator, "second alternator", ""},
+	{DiodeSplitter, "diode splitter", ""},
 }
 
 // Kinds lists them in that order.

@@ -13,7 +13,8 @@ import (
 // charger or a coil has to be told that the engine runs.
 func TestKinds(t *testing.T) {
 	kinds := coupling.Kinds()
-	assert.ElementsMatch(t, []coupling.Kind{"dcdc", "trailer", "changeover", "highcurrent", "vsr", "contactor", "selector", "second"}, kinds)
+	assert.ElementsMatch(t, []coupling.Kind{"dcdc", "trailer", "changeover", "highcurrent", "vsr", "contactor", "selector", "second",
+		"splitter"}, kinds)
 	labels := map[string]bool{}
 	for _, k := range kinds {
 		assert.False(t, labels[k.Label()], k)

@@ -67,7 +67,8 @@ func (r *runner) record() {
 	}
 	x, s := &r.x, &r.s
 	f := Frame{T: r.t, Kind: r.now.kind, BusV: s.busV, InV: s.sensedV, OutV: s.outV, AuxV: s.auxV, MachineA: s.machineA,
-		CoupleA: s.chargerOutA + s.joinA + s.secondA, InA: s.chargerInA + s.joinA + s.secondA, StartA: -s.startGivesA, AuxA: -s.auxGivesA,
+		CoupleA: s.chargerOutA + s.joinA + s.secondA + s.splitA,
+		InA:     s.chargerInA + s.joinA + s.secondA + s.splitA, StartA: -s.startGivesA, AuxA: -s.auxGivesA,
 		SolarA: s.solarA, StartSOC: s.start.soc, AuxSOC: s.aux.soc,
 		WindingC: x[winding], CaseC: x[chargerCase], SpaceC: x[space], Stage: r.on.stage, Joined: r.on.joined, Volts: r.volts,
 		CableC: math.Inf(-1), World: r.world(),

@@ -59,6 +59,11 @@ func (r *runner) account(x *slow, s *sight) {
 	if h.starter.Closed {
 		p.Lines -= s.starterA * s.busV
 	}
+	for _, diode := range h.splits {
+		if diode != nil {
+			p.Lines += r.solver.Drop(diode) * r.solver.Gives(diode)
+		}
+	}
 }
 
 // inside is what a bank that gives amps turns into heat: in its resistance, in turning

@@ -28,10 +28,11 @@ type Rig struct {
 	Machine Machine
 	Start   Bank
 	Aux     Bank
-	Vehicle string // load of the vehicle
-	Beside  string // load at the coupling's input while the engine runs; none where it is empty
-	House   string // load on the aux battery
-	Starter string // switch of the starter
+	Vehicle string    // load of the vehicle
+	Splits  [2]string // diodes from the machine to the start and to the aux battery; none where they are empty
+	Beside  string    // load at the coupling's input while the engine runs; none where it is empty
+	House   string    // load on the aux battery
+	Starter string    // switch of the starter
 	Join    *Join
 	Charger *Charger
 	Solar   *Solar

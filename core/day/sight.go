@@ -17,6 +17,7 @@ type sight struct {
 	chargerInA, chargerOutA             float64
 	joinA, solarA, starterA             float64
 	secondA, secondV                    float64
+	splitA                              float64 // through a splitter into the aux side
 	chargerLossW                        float64
 	starved                             bool // the charger cannot be fed
 	start, aux                          cell
@@ -36,6 +37,7 @@ type handles struct {
 	coil, standby   *network.Wire
 	rest            *network.Wire
 	restOhm         float64
+	splits          [2]*network.Diode
 	second          *network.Alternator
 	secondAt        network.Point
 	charger         *network.Converter
@@ -86,6 +88,11 @@ func (r *runner) grip() {
 	}
 	if rig.Solar != nil {
 		h.solar = s.Alternator(rig.Solar.Element)
+	}
+	for i, name := range rig.Splits {
+		if name != "" {
+			h.splits[i] = s.Diode(name)
+		}
 	}
 	if m := rig.Second; m != nil {
 		h.second, h.secondAt = s.Alternator(m.Element), s.Point(m.Node)
@@ -233,6 +240,9 @@ func (r *runner) see(x *slow, s *sight) error {
 			s.outV = v.At(h.out)
 		}
 		s.joinA = v.Gives(h.join)
+	}
+	if h.splits[1] != nil {
+		s.splitA, s.outV = v.Gives(h.splits[1]), v.At(h.out)
 	}
 	if h.second != nil {
 		s.secondA, s.secondV, s.outV = v.Gives(h.second), v.At(h.secondAt), v.At(h.out)

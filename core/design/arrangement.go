@@ -13,6 +13,7 @@ type Arrangement struct {
 	Name       string               // on the run
 	Part       system.ComponentKind // what stands as the coupling
 	OwnMachine bool                 // the run begins at a machine of its own, apart from the start battery
+	Splits     bool                 // the vehicle's machine feeds both batteries through it, each by a diode
 	Senses     bool                 // its contact watches the voltage itself
 	Beside     Beside
 	ByHand     ByHand
@@ -41,7 +42,7 @@ const (
 )
 
 // arrangements are those of all couplings.
-var arrangements = []Arrangement{dcdc, inTrailer, changeover, highCurrent, relay, contactor, selector, secondMachine}
+var arrangements = []Arrangement{dcdc, inTrailer, changeover, highCurrent, relay, contactor, selector, secondMachine, splitter}
 
 // arranged is the arrangement of a kind.
 func arranged(k coupling.Kind) Arrangement {

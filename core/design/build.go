@@ -77,7 +77,7 @@ func (d *Design) HitchAt() job.Point { return job.Point{X: 5.2, Y: 0.6} }
 func (d *Design) components(b job.Body, place job.Point) {
 	s := &d.System
 	s.Add(system.Component{ID: "alternator", Kind: system.KindAlternator, Name: "Alternator", Rating: d.Facts.Label.String(), Existing: true,
-		At: b.Alternator, Device: system.Machine{Label: d.Facts.Label}})
+		At: b.Alternator, Device: system.Machine{Label: d.Facts.Label, SensesOwn: d.SensesOwn()}})
 	s.Add(system.Component{ID: "start", Kind: system.KindBattery, Name: "Start battery", Rating: working.Plain(d.Facts.StartAh.Value, "Ah", 0),
 		Existing: true, At: b.Start, Device: system.Bank{Ohm: d.StartOhm(), Start: true}})
 	s.Add(system.Component{ID: "f1", Kind: system.KindFuse, Name: "F1", Rating: d.Start.Fuse.Label(), At: b.Start,
@@ -122,6 +122,9 @@ var feedAt = job.Point{X: 1.6, Y: 1.1}
 func (d *Design) couplingDevice() system.Device {
 	if d.Kind.Charger() {
 		return d.chargerDevice()
+	}
+	if d.Is.Splits {
+		return d.splitterDevice()
 	}
 	return d.contactDevice("")
 }

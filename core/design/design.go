@@ -121,6 +121,9 @@ func (d *Design) methodCase() method.Case {
 		AcceptsA: d.Rates.Accepts.Unrounded, RestA: d.Book.Changeovers[len(d.Book.Changeovers)-1].Relay.BreakA, CrankA: f.CrankA.Value,
 		Emergency: v.EmergencyStart == job.Yes, FactoryFeed: f.FactoryFeed(), Solar: f.Day.SolarW.Value > 0, Winch: v.Winch == job.Yes,
 		LowBudget: v.Budget == "low", Idling: v.Idling == job.Yes, Alternators: v.Alternators.Value, Room: string(v.SecondRoom)}
+	if v.Senses != "battery" {
+		c.SplitV = parts.SplitterV(d.Doc.Pins.Splitter)
+	}
 	if v.Year != nil {
 		c.Year = *v.Year
 	}

@@ -25,6 +25,9 @@ func (d *Design) arrives() system.Terminal {
 	if d.Relayed() {
 		return term("k1", "30")
 	}
+	if d.Is.Splits {
+		return term("coupling", splitterStart)
+	}
 	return term("coupling", "30")
 }
 
@@ -40,6 +43,9 @@ func (d *Design) leaves() system.Terminal {
 func (d *Design) Gives() system.Terminal {
 	if d.Kind.Charger() {
 		return term("coupling", "out")
+	}
+	if d.Is.Splits {
+		return term("coupling", splitterAux)
 	}
 	return term("coupling", "87")
 }

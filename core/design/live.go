@@ -22,6 +22,9 @@ func (d *Design) origins() []origin {
 	if d.Is.OwnMachine {
 		list = append(list, origin{"second alternator", term("second", "B+"), "engine", true})
 	}
+	if d.Is.Splits {
+		list = append(list, origin{"alternator", term("alternator", "B+"), "engine", true})
+	}
 	if d.Facts.Day.SolarW.Value > 0 {
 		list = append(list, origin{"solar", d.AuxBus(), "solar", false})
 	}

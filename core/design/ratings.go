@@ -177,6 +177,9 @@ func (d *Design) rateContact(acceptsA float64) {
 		amps = min(acceptsA, SecondShare*d.Second.RatedA)
 	}
 	d.Start.Amps, d.Aux.Amps = amps, amps
+	if d.Is.Splits {
+		d.Start.Amps = d.Facts.LabelA.Value
+	}
 	d.fitContacts()
 }
 

@@ -141,6 +141,9 @@ func (d *Design) sizeLegs() {
 		m1, m2 := d.Start.CableM(), d.Aux.CableM()
 		d.Start.BudgetV = (batt - steel) * m1 / (m1 + m2)
 		d.Aux.BudgetV = batt - d.Start.BudgetV
+		if d.Is.Splits { // each battery's own way
+			d.Start.BudgetV, d.Aux.BudgetV = batt, batt
+		}
 	}
 	shelf := cable.Shelf(d.Facts.CableSystem)
 	d.Start = run.Size(d.Start.Ask, shelf, d.Facts.Insulation, volts)

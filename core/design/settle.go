@@ -154,6 +154,11 @@ func (d *Design) readCharger(s *State) {
 }
 
 func (d *Design) readContact(s *State) {
+	if d.Is.Splits {
+		s.InV, s.SensedV, s.OutV = circuit.Had(s.Solved.At(d.LeadTo().Node())), s.BusV, circuit.Had(s.Solved.At(d.leaves().Node()))
+		s.InA, s.OutA = circuit.Had(s.Solved.Through(circuit.SplitAux)), circuit.Had(s.Solved.Through(circuit.SplitAux))
+		return
+	}
 	s.InV, s.OutV = circuit.Had(s.Solved.At("coupling.30")), s.AuxV
 	s.SensedV = s.InV
 	if d.Is.Senses {

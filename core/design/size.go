@@ -37,6 +37,9 @@ func (d *Design) redraw() bool {
 			inA, outA = max(inA, s.InA), max(outA, s.OutA)
 		}
 	}
+	if d.Is.Splits {
+		inA = d.Start.Amps // the vehicle's own cable stays as strong as its machine
+	}
 	if d.Kind.Charger() && !d.Kind.Joins() || inA == 0 {
 		inA, outA = max(inA, d.Start.Amps), max(outA, d.Aux.Amps)
 	}

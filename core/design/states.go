@@ -115,6 +115,8 @@ func (d *Design) joinsAt(s *State) (joined, given bool) {
 		return coupling.UsualHighCurrent.Wants(false, true, s.SetV/n, s.AuxOwnV/n) && !s.finishing, true
 	case d.Kind.Charger():
 		return false, true
+	case d.Is.Splits:
+		return false, false // nothing joins them
 	}
 	return true, false // what works its coil will say
 }

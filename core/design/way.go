@@ -28,7 +28,7 @@ func (d *Design) Reaches() []Reach {
 	if !d.Is.OwnMachine {
 		machine := term("alternator", "B+")
 		list = []Reach{point("alternator", machine, ground), point("lead", machine, ground), point("start", d.source(), ground)}
-		list[1].OutPlus, list[1].Carries = d.source().Node(), "lead"
+		list[1].OutPlus, list[1].Carries = d.LeadTo().Node(), "lead"
 	}
 	minuses := []system.Terminal{ground, ground, term("aux", "31")} // before the first cable, between the two, behind the second
 	if d.Kind.Charger() {
@@ -54,6 +54,9 @@ func (d *Design) Reaches() []Reach {
 			r.PlugIn, r.Carries = true, s.ID+" plus"
 		case s.ID == d.System.Ends.Coupling:
 			r.Carries = d.Start.ID
+			if d.Is.Splits {
+				r.InPlus, r.Carries = d.LeadTo().Node(), d.Aux.ID
+			}
 		}
 		r.OutMinus = minuses[passed].Node()
 		list = append(list, r)

@@ -45,7 +45,7 @@ func (d *Design) lead(part, id, of string, from, to system.Terminal, l *run.Size
 }
 
 func (d *Design) feedWires() {
-	d.System.Join(system.Wire{ID: "lead", Run: "lead", Role: system.Feed, From: term("alternator", "B+"), To: term("start", "30"), LengthM: 1,
+	d.System.Join(system.Wire{ID: "lead", Run: "lead", Role: system.Feed, From: term("alternator", "B+"), To: d.LeadTo(), LengthM: 1,
 		Ohm: run.LeadOhm, Existing: true})
 	first := lugs
 	if d.Facts.Schools.Takeoff == "stud" {

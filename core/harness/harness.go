@@ -203,8 +203,8 @@ func (e End) place() string { return strings.TrimSpace(e.Name + " " + e.Terminal
 // terminals that are none. Source: from memory; the device's sheet wins.
 var studs = map[system.ComponentKind]string{
 	system.KindAlternator: "M8", system.KindBattery: "M8", system.KindFuse: "M6", system.KindRelay: "M6", system.KindContactor: "M8",
-	system.KindIsolator: "M8",
-	system.KindSwitch:   "M8", system.KindShunt: "M8", system.KindDisconnect: "M6", system.KindEarth: "M8", system.KindLoads: "M6",
+	system.KindIsolator: "M8", system.KindSplitter: "M8",
+	system.KindSwitch: "M8", system.KindShunt: "M8", system.KindDisconnect: "M6", system.KindEarth: "M8", system.KindLoads: "M6",
 	system.KindWinch: "M8", system.KindChangeover: "M6",
 }
 

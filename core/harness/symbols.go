@@ -43,6 +43,7 @@ var symbols = map[string]func(d *Drawing, of string, x, y float64){
 	"changeover": changeover,
 	"control":    push,
 	"isolator":   blade,
+	"splitter":   diodes,
 	"switch":     blade,
 	"disconnect": func(d *Drawing, of string, x, y float64) {
 		contact(d, of, x, y)
@@ -97,6 +98,17 @@ func push(d *Drawing, of string, x, y float64) {
 	d.line("symbol", of, x-5, y-9, x-5, y-13, x+5, y-13, x+5, y-9)
 }
 
+// diodes are two, from one terminal.
+func diodes(d *Drawing, of string, x, y float64) {
+	d.line("symbol", of, x-18, y, x-10, y)
+	d.line("symbol", of, x-5, y-8, x-10, y-8, x-10, y+8, x-5, y+8)
+	for _, at := range []float64{y - 8, y + 8} {
+		d.line("symbol", of, x-5, at-5, x-5, at+5, x+5, at, x-5, at-5)
+		d.line("symbol", of, x+5, at-5, x+5, at+5)
+		d.line("symbol", of, x+5, at, x+18, at)
+	}
+}
+
 // blade is a switch worked by hand.
 func blade(d *Drawing, of string, x, y float64) {
 	d.line("symbol", of, x-18, y, x-8, y, x+9, y-10)
@@ -141,6 +153,13 @@ var pictures = map[string]func(d *Drawing, of string, x, y float64){
 	},
 	"isolator": knob,
 	"switch":   knob,
+	"splitter": func(d *Drawing, of string, x, y float64) {
+		d.box("picture", of, x-16, y-9, 32, 18)
+		for _, at := range []float64{-10, 0, 10} {
+			d.circle("picture", of, x+at, y+3, 2.5)
+			d.line("picture", of, x+at-3, y-6, x+at+3, y-6)
+		}
+	},
 	"disconnect": func(d *Drawing, of string, x, y float64) {
 		d.box("picture", of, x-15, y-10, 30, 20)
 		d.circle("picture", of, x-9, y, 3)

@@ -90,6 +90,8 @@ type Alternator struct {
 	KnownBy    *string  `json:"knownBy,omitempty"`
 	Volts      *float64 `json:"volts,omitempty"`
 	Count      *float64 `json:"count,omitempty"`
+	Senses     *string  `json:"senses,omitempty"`
+	Excites    *string  `json:"excites,omitempty"`
 }
 
 // StartBattery is the battery that cranks.
@@ -173,6 +175,7 @@ type Pins struct {
 	PlugA      *float64 `json:"plugA,omitempty"`
 	SecondA    *float64 `json:"secondA,omitempty"`
 	Selector   *string  `json:"selector,omitempty"`
+	Splitter   *string  `json:"splitter,omitempty"`
 	StartSize  *string  `json:"startSize,omitempty"`
 	AuxSize    *string  `json:"auxSize,omitempty"`
 	StartFuseA *float64 `json:"startFuseA,omitempty"`

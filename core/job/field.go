@@ -204,6 +204,8 @@ var runFields = []Field{
 	{Path: "pins.plugA", Label: "Trailer plug", Kind: Level, Unit: "A", Pin: true, Part: "x1", Choices: amps(parts.PlugRatings())},
 	{Path: "pins.secondA", Label: "Second alternator", Kind: Level, Unit: "A", Pin: true, Part: "alternator",
 		Choices: amps(parts.MachineRatings)},
+	{Path: "pins.splitter", Label: "Splitter's diodes", Kind: Choice, Pin: true, Part: "coupling", Choices: []Option{
+		{"silicon", "silicon"}, {"fet", "FET"}}},
 	{Path: "pins.selector", Label: "Selector stands at", Kind: Choice, Pin: true, Part: "coupling", Choices: []Option{
 		{string(coupling.WithIgnition), "joined with ignition"}, {string(coupling.JoinedForGood), "joined always"},
 		{string(coupling.Off), "off"}}},

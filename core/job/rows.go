@@ -34,7 +34,8 @@ var rowFields = []Field{
 
 	{Path: "gear.*.kind", Label: "What", Kind: Choice, Choices: []Option{{"relay", "voltage-sensing relay"}, {"charger", "DC-DC charger"},
 		{"contactor", "contactor"},
-		{"changeover", "changeover relay"}, {"selector", "selector"}, {"solar", "solar regulator"}, {"isolator", "isolator"},
+		{"changeover", "changeover relay"}, {"selector", "selector"}, {"splitter", "diode splitter"},
+		{"solar", "solar regulator"}, {"isolator", "isolator"},
 		{"monitor", "monitor or shunt"},
 		{"inverter", "inverter"}, {"battery", "battery"}, {"fusebox", "fuse box"}, {"other", "something else"}}},
 	{Path: "gear.*.name", Label: "Called", Kind: Text, Max: 60},

@@ -48,6 +48,10 @@ var surveyFields = []Field{
 	ask("vehicle.stud", "Remote positive stud or converter terminal", "start"),
 	ask("vehicle.winch", "Winch", "vehicle"),
 	ask("vehicle.secondRoom", "Room and bracket for a second alternator", "alternator"),
+	{Path: "alternator.senses", Label: "Alternator holds its voltage at", Kind: Choice, Part: "alternator",
+		Choices: []Option{{"own", "its own terminal"}, {"battery", "the start battery, by a sensing wire"}}},
+	{Path: "alternator.excites", Label: "Alternator is excited", Kind: Choice, Part: "alternator",
+		Choices: []Option{{"own", "from its own terminal"}, {"key", "by a lamp or an ignition feed"}}},
 	{Path: "alternator.count", Label: "Alternators on the vehicle", Kind: Level, Choices: []Option{{"1", "1"}, {"2", "2"}},
 		Part: "alternator"},
 

@@ -25,6 +25,7 @@ type Survey struct {
 	Winch, SecondRoom              Tri
 	Frame                          string // "" not answered
 	Alternators                    Num
+	Senses, Excites                string // where the alternator holds its voltage, and what excites it; "" where nobody looked
 	StartChemistry                 battery.Chemistry
 	StartAgeYears, StartV, AuxV    *float64
 	AuxCount                       Num
@@ -75,6 +76,7 @@ func (f *Facts) survey(r *resolver, d Document) {
 		Winch: r.tri("vehicle.winch", v.Winch), SecondRoom: r.tri("vehicle.secondRoom", v.SecondRoom),
 		Frame: string(r.tri("vehicle.frame", v.Frame)), Fit: d.Fit}
 	r.tri("vehicle.engine", v.Engine)
+	s.Senses, s.Excites = Str(d.Alternator.Senses), Str(d.Alternator.Excites)
 	s.Alternators = r.num("alternator.count", d.Alternator.Count, 1, "nearly all vehicles have one")
 	s.StartChemistry, _ = battery.ByID(r.text("startBattery.chemistry", d.StartBattery.Chemistry, battery.Flooded.ID,
 		"the usual start battery"))

@@ -33,6 +33,10 @@ func moreNoteCases() []noteCase {
 			`"capacityAh":200,"place":"rear"},"routes":{"startM":4,"auxM":4},"pins":{"coupling":"vsr","startSize":"` + start +
 			`","auxSize":"` + aux + `"}}`
 	}
+	splits := func(machine string) string {
+		return `{"alternator":{"label":"90/180 A","regulation":"fixed","knownBy":"test","volts":14.4` + machine +
+			`},"aux":{"chemistry":"agm","place":"seat"},"pins":{"coupling":"splitter"}}`
+	}
 	good := feed(tested + `,"accessory":"dead"`)
 	const byVoltage = `,"day":{"trigger":"voltage"}`
 	return []noteCase{
@@ -47,6 +51,10 @@ func moreNoteCases() []noteCase {
 		{"plug.cable", `{"vehicle":{"kind":"tow-caravan"},"pins":{"plugA":50,"startSize":"25 mm2","auxSize":"25 mm2"}}`,
 			`{"vehicle":{"kind":"tow-caravan"},"pins":{"plugA":50,"startSize":"16 mm2","auxSize":"16 mm2"}}`},
 		{"charger.starved", `{"pins":{"startSize":"6 mm2","chargerA":40}}`, `{"pins":{"startSize":"35 mm2","chargerA":40}}`},
+		{"splitter.excite", splits(`,"excites":"own"`), splits(`,"excites":"key"`)},
+		{"splitter.excite.unknown", splits(``), splits(`,"excites":"own"`)},
+		{"splitter.senses", splits(`,"senses":"own"`), splits(`,"senses":"battery"`)},
+		{"splitter.senses.unknown", splits(``), splits(`,"senses":"battery"`)},
 		{"charger.idle", `{"alternator":{"label":"55 A"},"pins":{"chargerA":40}}`, `{"alternator":{"label":"150/250 A"},"pins":{"chargerA":20}}`},
 		{"signal.dead", `{"day":{"trigger":"dead"}}`, `{"day":{"trigger":"ignition"}}`},
 		{"button.breaks", `{"aux":{"chemistry":"lifepo4","capacityAh":800},"routes":{"startM":1,"auxM":0.3},"pins":{"coupling":"changeover"}}`,

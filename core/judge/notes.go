@@ -60,7 +60,8 @@ func where(holds bool, f func() finding) []finding {
 }
 
 // rules are all notes that there are, by what they are about.
-var rules = slices.Concat(sourceRules, placeRules, methodRules, chargerRules, relayRules, signalRules, profileRules, chainRules, joinRules,
+var rules = slices.Concat(sourceRules, placeRules, methodRules, chargerRules, relayRules, splitterRules, signalRules,
+	profileRules, chainRules, joinRules,
 	cableRules, fuseRules)
 
 // ruleByID finds a rule.

@@ -9,7 +9,7 @@ import (
 // relayRules are about a plain contact between the batteries, and one that senses.
 var relayRules = []rule{
 	{"relay.surge", verdict.Stop, working.Memory,
-		"The aux battery takes %s through the contact; %s is what it accepts.",
+		"The aux battery takes %s; %s is what it accepts.",
 		"Nothing limits the current but the circuit: the alternator may overheat.",
 		ofContacts(func(d *design.Design) []finding {
 			accepts := d.Rates.Accepts
@@ -20,7 +20,7 @@ var relayRules = []rule{
 	{"relay.undercharge", verdict.Beware, working.Memory,
 		"The aux battery never sees more than %s; %s wants %s.", "It is charged, but never quite full, and ages sooner.",
 		ofContacts(func(d *design.Design) []finding {
-			full := d.Facts.RegulatedV.Value
+			full := d.ChargesAtV()
 			return where(full < d.Profile.AbsorptionLow, func() finding {
 				return at("aux", working.Text(full, "V", 1), d.Facts.Chemistry.Label, working.Text(d.Profile.AbsorptionLow, "V", 1)).
 					cure(otherCoupling())

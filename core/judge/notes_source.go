@@ -25,8 +25,8 @@ var sourceRules = []rule{
 		"More than half the label for hours overheats most machines. Idle leaves %s, cruise %s.",
 		func(d *design.Design) []finding {
 			half := d.Rates.Half.Unrounded
-			return where(d.Start.Amps > half, func() finding {
-				return at("alternator", working.Text(d.Start.Amps, "A", 0), working.Text(100*d.Start.Amps/d.Facts.LabelA.Value, "%", 0)).
+			return where(d.DrawsA() > half, func() finding {
+				return at("alternator", working.Text(d.DrawsA(), "A", 0), working.Text(100*d.DrawsA()/d.Facts.LabelA.Value, "%", 0)).
 					since(working.Text(max(0, d.IdleA), "A", 0), working.Text(max(0, d.CruiseA), "A", 0)).cure(chargerWithin(d, half)...)
 			})
 		}},

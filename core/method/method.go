@@ -43,7 +43,8 @@ type Case struct {
 	Solar       bool
 	Winch       bool
 	LowBudget   bool
-	Idling      bool // charging at idle matters
+	Idling      bool    // charging at idle matters
+	SplitV      float64 // what a splitter would lose before the aux battery
 	Year        float64
 	Alternators float64
 	Room        string // for a second alternator: yes, no, or not answered
@@ -83,7 +84,7 @@ type Reason struct {
 
 // Candidate is a coupling as judged for this job.
 type Candidate struct {
-	Kind     coupling.Kind `json:"kind" enum:"dcdc,trailer,changeover,highcurrent,vsr,contactor,selector,second"`
+	Kind     coupling.Kind `json:"kind" enum:"dcdc,trailer,changeover,highcurrent,vsr,contactor,selector,second,splitter"`
 	Label    string        `json:"label"`
 	RuledOut bool          `json:"ruledOut"`
 	Merit    int           `json:"merit" doc:"Weight of the reasons for, less that of the warnings"`

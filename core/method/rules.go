@@ -19,6 +19,7 @@ var (
 	contact  = []coupling.Kind{coupling.SwitchedContactor}
 	selector = []coupling.Kind{coupling.ManualSelector}
 	second   = []coupling.Kind{coupling.SecondAlternator}
+	split    = []coupling.Kind{coupling.DiodeSplitter}
 	cheap    = []coupling.Kind{coupling.VSR, coupling.SwitchedContactor}
 )
 
@@ -38,6 +39,7 @@ func managed(c Case) bool { return c.Chemistry.Managed() }
 
 func far(c Case) bool       { return c.RouteM > farM }
 func plainLead(c Case) bool { return !c.Varies && c.Chemistry.Lead }
+func splitLow(c Case) bool  { return c.RegulatedV-c.SplitV < c.WantedV }
 func trailer(c Case) bool   { return c.Trailer }
 func emergency(c Case) bool { return c.Emergency }
 func twin(c Case) bool      { return c.Alternators >= 2 }
@@ -125,6 +127,17 @@ var rules = []rule{
 	{"selector.winch", selector, Favours, 2, working.Practice, func(c Case) bool { return c.Winch }, nil},
 	{"selector.old", selector, Favours, 1, working.Practice, func(c Case) bool { return c.Year > 0 && c.Year < oldYear },
 		func(c Case) []any { return []any{c.Year} }},
+
+	// Diodes from the machine to each battery.
+	{"splitter.variable", split, RulesOut, 0, working.Practice, varies, regulation},
+	{"splitter.lithium", split, RulesOut, 0, working.Practice, managed, func(c Case) []any { return []any{c.Chemistry.Label, c.AcceptsA} }},
+	{"splitter.lead", split, Favours, 1, working.Practice, plainLead, nil},
+	{"splitter.low", split, Warns, 1, working.Memory, splitLow,
+		func(c Case) []any { return []any{c.RegulatedV, c.SplitV, c.Chemistry.Label, c.WantedV} }},
+	{"splitter.cut", split, Warns, 1, working.Practice, always, nil},
+	{"splitter.excite", split, Warns, 1, working.Physics, always, nil},
+	{"splitter.far", split, Warns, 1, working.Practice, far, route},
+	{"splitter.assist", split, Warns, 1, working.Physics, emergency, nil},
 
 	// A machine of its own.
 	{"second.trailer", second, RulesOut, 0, working.Physics, trailer, nil},

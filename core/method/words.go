@@ -68,6 +68,18 @@ var words = map[string]string{
 	"selector.winch":      "A winch is fitted: joined by hand, both batteries pull.",
 	"selector.old":        "Built in %.0f: steady regulation, nothing for a contact to confuse.",
 
+	"splitter.variable": "The alternator's regulation is %s: eased off for the start battery, what is left behind a diode " +
+		"charges no aux battery.",
+	"splitter.lithium": "Nothing limits the charging current of a %s bank but the circuit (it accepts %.0f A), and its management system " +
+		"may open under it: a load dump.",
+	"splitter.lead": "Lead at both ends and steady regulation: diodes keep the batteries apart by themselves, without a signal or a " +
+		"moving part.",
+	"splitter.low":    "The alternator gives %.1f V, a diode loses %.1f V, and %s wants at least %.1f V: it is never quite full.",
+	"splitter.cut":    "The vehicle's own charge cable is cut and led through it: what fails there ends the start battery's charge too.",
+	"splitter.excite": "No battery reaches the machine behind it: one that excites itself from its own terminal needs an excitation feed.",
+	"splitter.far":    "The aux battery is %.1f m away by its route: what the cable loses is missing at the battery.",
+	"splitter.assist": "An emergency start is wanted, and diodes let nothing through to the starter.",
+
 	"second.trailer": "A machine whose only battery is behind a plug loses it when the plug is pulled: a load dump that destroys its " +
 		"rectifier.",
 	"second.room":     "There is no room or bracket for it.",
@@ -91,6 +103,8 @@ var unless = map[string]string{
 	"join.variable":      "A logged test that shows steady regulation.",
 	"vsr.lithium":        "A lead aux battery.",
 	"contact.lithium":    "A lead aux battery.",
+	"splitter.variable":  "A logged test that shows steady regulation.",
+	"splitter.lithium":   "A lead aux battery.",
 	"second.trailer":     "An aux battery in the tow vehicle.",
 	"second.room":        "A bracket and room for a second machine.",
 }

@@ -184,6 +184,9 @@ func (s *Solver) Follows(b *Battery) float64 {
 	panic(fmt.Sprintf("network: %q is not a battery of the circuit", b.Name))
 }
 
+// Drop is the voltage that stands across a diode.
+func (s *Solver) Drop(d *Diode) float64 { return s.v[d.A] - s.v[d.K] }
+
 // Heat is what resistances and closed switches turn into heat in the last solution, in W.
 func (s *Solver) Heat() float64 {
 	watts := 0.0

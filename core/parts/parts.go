@@ -162,14 +162,32 @@ func Stock() Book {
 var (
 	contactRatings = map[coupling.Kind][]float64{
 		coupling.VSR: {60, 100, 140, 200}, coupling.SwitchedContactor: {100, 200, 300}, coupling.ManualSelector: {200, 350},
-		coupling.SecondAlternator: {100, 200, 300}, coupling.DCDCHighCurrent: {coupling.UsualHighCurrent.ContactA},
+		coupling.SecondAlternator: {100, 200, 300}, coupling.DiodeSplitter: {70, 120, 160, 200, 300, 400},
+		coupling.DCDCHighCurrent: {coupling.UsualHighCurrent.ContactA},
 	}
 	contactNames = map[coupling.Kind]string{
 		coupling.VSR: "voltage-sensing relay", coupling.SwitchedContactor: "continuous-duty contactor",
 		coupling.ManualSelector:   "selector with contactor",
-		coupling.SecondAlternator: "isolator", coupling.DCDCHighCurrent: "bypass stage",
+		coupling.SecondAlternator: "isolator", coupling.DiodeSplitter: "diode splitter", coupling.DCDCHighCurrent: "bypass stage",
 	}
 )
+
+// What a splitter's diodes lose: forward voltage of silicon, and of the transistors that stand
+// for diodes in an FET type, and what their leads resist. Source: from memory: 0.7–0.9 V and
+// about 0.1 V.
+const (
+	siliconV    = 0.8
+	fetV        = 0.1
+	SplitterOhm = 0.0005
+)
+
+// SplitterV is what a splitter loses, by its type: “silicon” or “fet”; nil is the latter.
+func SplitterV(kind *string) float64 {
+	if kind != nil && *kind == "silicon" {
+		return siliconV
+	}
+	return fetV
+}
 
 // crankShare is what a contact bears for the seconds of a start, over its continuous
 // rating. Source: from memory.

@@ -64,7 +64,7 @@ type Plan struct {
 	Format    string                    `json:"format"`
 	Version   int                       `json:"version"`
 	Job       string                    `json:"job" doc:"Digest of the document it was decided from"`
-	Coupling  string                    `json:"coupling" enum:"dcdc,trailer,changeover,highcurrent,vsr,contactor,selector,second"`
+	Coupling  string                    `json:"coupling" enum:"dcdc,trailer,changeover,highcurrent,vsr,contactor,selector,second,splitter"`
 	Summary   string                    `json:"summary" doc:"The plan in one sentence"`
 	Methods   []method.Candidate        `json:"methods"`
 	Vehicle   section.Scene             `json:"vehicle"`

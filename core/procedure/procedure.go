@@ -187,6 +187,12 @@ func (b *builder) remove() {
 				Checks: []string{"dead, measured", "out, or insulated at both ends"}})
 		}
 	}
+	if _, splits := b.p.System.Splitter(); splits {
+		b.add(Step{ID: "charge-cable", Stage: Remove, Title: "Cut the vehicle's own charge cable",
+			What: "From the alternator to the start battery, both ends marked: its alternator end goes to the splitter's B+, and C1 takes its " +
+				"place to the battery. Nothing else of the vehicle's may hang on that cable: look first.",
+			Minutes: 30, After: b.of(Isolate), Checks: []string{"battery negative off", "nothing else hangs on it", "both ends marked and covered"}})
+	}
 	for _, g := range b.found.Gear {
 		if g.FactoryFeed {
 			b.add(Step{ID: "factory-feed-" + g.Key, Stage: Remove, Title: "Take the factory's ignition feed off the coil: " + g.Name,

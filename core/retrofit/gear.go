@@ -16,7 +16,7 @@ import (
 var gearCouplings = map[string][]coupling.Kind{"relay": {coupling.VSR}, "contactor": {coupling.SwitchedContactor},
 	"selector":   {coupling.ManualSelector},
 	"charger":    {coupling.DCDC, coupling.TrailerCharger, coupling.DCDCChangeover, coupling.DCDCHighCurrent},
-	"changeover": {coupling.DCDCChangeover}}
+	"changeover": {coupling.DCDCChangeover}, "splitter": {coupling.DiodeSplitter}}
 
 // foundGear says what becomes of a device.
 func foundGear(d *design.Design, row job.Row[job.Gear]) GearVerdict {
@@ -40,6 +40,10 @@ func foundGear(d *design.Design, row job.Row[job.Gear]) GearVerdict {
 	case !slices.Contains(kinds, d.Kind):
 		out.Level, out.Fate = verdict.Caution, "goes"
 		out.Why = "The new design couples by " + d.Kind.Label() + ": left in, it would join what is meant to be apart."
+		if job.Str(g.Kind) == "splitter" {
+			out.Why = "The new design couples by " + d.Kind.Label() + ": left in, it would feed the aux battery past that. The vehicle's own " +
+				"charge cable goes back to the start battery."
+		}
 	case d.Kind.Charger() && job.Str(g.Kind) == "charger" && num(g.RatingA) > 0 && num(g.RatingA) < d.NeedA:
 		out.Level, out.Fate, out.Why = verdict.Caution, "goes", fmt.Sprintf("%s of the %s that would hold the balance.",
 			working.Plain(num(g.RatingA), "A", 0), working.Text(d.NeedA, "A", 0))

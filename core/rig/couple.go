@@ -24,6 +24,9 @@ func couple(d *design.Design, rig *day.Rig, c *network.Circuit) {
 			join(d, rig, c, p, device)
 		case system.Charger:
 			charge(d, rig, c, p, device)
+		case system.Splitter:
+			circuit.Split(c, p, device)
+			rig.Splits = [2]string{circuit.SplitStart, circuit.SplitAux}
 		}
 	}
 }

@@ -63,6 +63,7 @@ func TestFaultsActEverywhere(t *testing.T) {
 		{fixed + `"pins":{"coupling":"vsr"}}`, []string{"f1", "f2", "g1", "c1", "c2"}},
 		{fixed + `"pins":{"coupling":"contactor"}}`, []string{"f1", "f2", "f3", "g1", "t1", "c1", "coil"}},
 		{fixed + `"pins":{"coupling":"selector"}}`, []string{"f1", "f3", "g1", "c2"}},
+		{fixed + `"pins":{"coupling":"splitter"}}`, []string{"lead", "f2", "c2"}},
 		{`{"pins":{"coupling":"changeover"}}`, []string{"f1", "f3", "k1a", "k1b", "c2"}},
 	} {
 		whole := jobtest.Design(t, c.job)

@@ -71,7 +71,7 @@ func Of(d *design.Design, v Variation) *day.Rig {
 	sys := varied(d, v)
 	c := network.New()
 	rig := &day.Rig{N: n, Circuit: c, Vehicle: "vehicle", House: "house", Starter: "starter",
-		Nodes: day.Nodes{Machine: "alternator.B+", Bus: "start.30", SensePlus: "coupling.30", SenseZero: senseZero(d), Out: d.Gives().Node(),
+		Nodes: day.Nodes{Machine: "alternator.B+", Bus: "start.30", SensePlus: sensePlus(d), SenseZero: senseZero(d), Out: d.Gives().Node(),
 			AuxPlus: "aux.30", AuxZero: "aux.31"},
 		Machine: day.Machine{Element: "alternator", Label: f.Label, Regulation: d.Regulation(), WarmV: f.RegulatedV.Value / n},
 		Start: day.Bank{Element: "start battery", Chemistry: d.StartChemistry(), CapacityAh: f.StartAh.Value, FullV: startFullV,
@@ -83,7 +83,11 @@ func Of(d *design.Design, v Variation) *day.Rig {
 
 	bus := c.Node("start.30")
 	housePlus, houseMinus := d.HouseEnds()
-	c.Add(network.Alternator{Name: "alternator", Plus: c.Node("alternator.B+"), Sense: bus, Volts: f.RegulatedV.Value},
+	sense := bus
+	if d.SensesOwn() {
+		sense = c.Node("alternator.B+")
+	}
+	c.Add(network.Alternator{Name: "alternator", Plus: c.Node("alternator.B+"), Sense: sense, Volts: f.RegulatedV.Value},
 		network.Battery{Name: "start battery", Plus: bus, Volts: 12 * n, Ohm: d.StartOhm()},
 		network.CurrentLoad{Name: "vehicle", A: bus},
 		network.Switch{Name: "starter", A: bus, Ohm: d.StarterOhm()},
@@ -132,6 +136,14 @@ func varied(d *design.Design, v Variation) system.System {
 		}
 	}
 	return sys
+}
+
+// sensePlus is where a coupling's voltage is looked at: its input.
+func sensePlus(d *design.Design) string {
+	if d.Is.Splits {
+		return d.LeadTo().Node()
+	}
+	return "coupling.30"
 }
 
 // senseZero is what a coupling's voltage is measured against: its own minus, where it

@@ -69,7 +69,7 @@ func Joints(d *design.Design) []Joint {
 		if ohm == 0 {
 			return
 		}
-		amps := circuit.Had(worst.Solved.Through(w.ID))
+		amps := math.Abs(circuit.Had(worst.Solved.Through(w.ID)))
 		list = append(list, Joint{ID: w.ID + "." + end, Name: name, After: after, Text: working.Text(amps*ohm*1000, "mV", 0),
 			Says: fmt.Sprintf("%s, %s: %s, %s", name, working.Text(ohm*1000, "mΩ", 1), working.Text(amps*ohm*1000, "mV", 0),
 				working.Text(amps*amps*ohm, "W", 1))})

@@ -123,8 +123,14 @@ func plugColumn(d *design.Design, l *run.Sized) Column {
 func couplingColumn(d *design.Design, figures working.Figures) Column {
 	c := Column{ID: "coupling", Name: d.Is.Name, At: d.CouplingAt(), Heat: none()}
 	if !d.Kind.Charger() {
-		lost := d.Start.Amps * d.Contact.ContactOhm
+		carried, lost := d.Start.Amps, d.Start.Amps*d.Contact.ContactOhm
+		if d.Is.Splits {
+			lost = d.SplitV()
+		}
 		c.Kind = "relay"
+		if d.Is.Splits {
+			c.Kind = "splitter"
+		}
 		bears := parts.ContactFactor(d.Start.Bay.AmbientC) * d.Contact.ContinuousA
 		c.Part = Cell{Text: working.Plain(d.Contact.ContinuousA, "A", 0), Level: verdict.Good}
 		level := verdict.Good
@@ -135,7 +141,7 @@ func couplingColumn(d *design.Design, figures working.Figures) Column {
 		if _, ok := figures["joined"]; ok {
 			c.Carries.Figure = "joined"
 		}
-		c.Loses = Cell{Text: fmt.Sprintf("%s, %s", working.Text(lost, "V", 2), working.Text(lost*d.Start.Amps, "W", 0)), Level: verdict.Good}
+		c.Loses = Cell{Text: fmt.Sprintf("%s, %s", working.Text(lost, "V", 2), working.Text(lost*carried, "W", 0)), Level: verdict.Good}
 		c.Figures = figures.Keys("joined", "accepts", "half")
 		c.Fields = []string{"pins.contactA"}
 		if d.Wired() {
@@ -143,6 +149,9 @@ func couplingColumn(d *design.Design, figures working.Figures) Column {
 		}
 		if d.Is.ByHand == design.Selector {
 			c.Fields = append(c.Fields, "pins.selector")
+		}
+		if d.Is.Splits {
+			c.Fields = append(c.Fields, "pins.splitter")
 		}
 		c.Choice = couplingChoice(d)
 		return c

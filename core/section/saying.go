@@ -68,7 +68,7 @@ func says(d *design.Design, s design.State) string {
 		return fmt.Sprintf("%s in, %s out", working.Text(s.InA, "A", 0), amps)
 	case !s.Joined && d.Is.Senses:
 		return fmt.Sprintf("relay open: it closes at %s", working.Text(d.Contact.Sensing.CutInV*d.Facts.N, "V", 1))
-	case !s.Joined:
+	case !s.Joined && !d.Is.Splits:
 		return "open"
 	}
 	return fmt.Sprintf("%s, limited by %s", amps, limitedBy(d, &s))
@@ -114,7 +114,8 @@ func limitedBy(d *design.Design, s *design.State) string {
 	switch {
 	case s.AcceptsA > 0 && s.OutA > s.AcceptsA*(1-design.SettledWithin):
 		by = "the battery"
-	case s.BusV < s.SetV-design.LimitedBy*d.Facts.N, d.Is.OwnMachine && s.OutA > s.SecondA*(1-design.SettledWithin):
+	case d.Is.Splits && s.MachineGives > s.MachineA*(1-design.SettledWithin),
+		!d.Is.Splits && s.BusV < s.SetV-design.LimitedBy*d.Facts.N, d.Is.OwnMachine && s.OutA > s.SecondA*(1-design.SettledWithin):
 		by = "the alternator"
 	}
 	return by

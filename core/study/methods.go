@@ -142,6 +142,9 @@ func (m *Driven) fail(d *design.Design, halt func() bool) {
 	case d.Is.OwnMachine:
 		m.Fails.Dead, m.Fails.Live = "no signal needed", "nothing: it is apart from the start battery"
 		return
+	case d.Is.Splits:
+		m.Fails.Dead, m.Fails.Live = "no signal needed; a diode open: "+lasts, "nothing: the diodes keep the batteries apart"
+		return
 	case d.Is.Senses:
 		m.Fails.Dead = "no signal needed; its own earth lost: " + lasts
 	default:

@@ -89,8 +89,8 @@ const twoFromA = 30.0
 
 func sizing(label string, changes map[string]any, d, now *design.Design) Sizing {
 	worst := d.Hardest()
-	o := Sizing{Label: label, Changes: changes, OutA: d.Charger.OutputA, InA: working.Round(d.Start.Amps, 0),
-		Share: working.Round(100*d.Start.Amps/d.Facts.LabelA.Value, 0),
+	o := Sizing{Label: label, Changes: changes, OutA: d.Charger.OutputA, InA: working.Round(d.DrawsA(), 0),
+		Share: working.Round(100*d.DrawsA()/d.Facts.LabelA.Value, 0),
 		IdleA: working.Round(d.IdleA-d.IdleState().InA, 0), CruiseA: working.Round(d.CruiseA-worst.InA, 0),
 		Cable: d.Start.Trial.Size.Copper(), FuseA: d.Start.Fuse.RatingA, DropV: working.Round(d.Start.Trial.DropV, 2), GivesA: d.Charger.OutputA,
 		Now: d.Kind == now.Kind && d.Charger.OutputA == now.Charger.OutputA && d.Charger.Label == now.Charger.Label, Level: verdict.Good,
@@ -120,8 +120,8 @@ func sizing(label string, changes map[string]any, d, now *design.Design) Sizing 
 	if d.Start.NoCable != nil || d.Start.NoFuse != nil {
 		against(verdict.Bad, "no cable on the reels with a fuse that saves it")
 	}
-	if half := d.Rates.Half.Unrounded; d.Start.Amps > half {
-		against(verdict.Caution, "draws %s, over half of the label (%s)", working.Text(d.Start.Amps, "A", 0), working.Text(half, "A", 0))
+	if half := d.Rates.Half.Unrounded; d.DrawsA() > half {
+		against(verdict.Caution, "draws %s, over half of the label (%s)", working.Text(d.DrawsA(), "A", 0), working.Text(half, "A", 0))
 	}
 	if accepts := d.Rates.Accepts.Unrounded; d.Charger.OutputA > accepts {
 		against(verdict.Caution, "the battery accepts %s", working.Text(accepts, "A", 0))

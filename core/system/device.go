@@ -35,6 +35,13 @@ type Contact struct {
 	PlugIn              bool // in a socket, not on studs
 }
 
+// Splitter lets current pass from one terminal to either of two others, and none back.
+type Splitter struct {
+	From, Start, Aux string // terminals
+	ForwardV, Ohm    float64
+	RatedA           float64
+}
+
 // Charger is a DC-DC charger between its input 30, its output out and its minus 31.
 type Charger struct {
 	Card      parts.Charger
@@ -124,9 +131,10 @@ type Bank struct {
 // Machine is an alternator: the vehicle's, held at the start battery, or a run's own, held
 // at its terminal.
 type Machine struct {
-	Label alternator.Label
-	Volts float64 // of a run's own
-	Own   bool
+	Label     alternator.Label
+	Volts     float64 // of a run's own
+	Own       bool
+	SensesOwn bool // the vehicle's, held at its own terminal too
 }
 
 // Load draws a current, or, with Ohm, is switched on as a resistance.
@@ -138,6 +146,7 @@ type Panel struct{ Volts, Watts float64 }
 func (Fuse) device()      {}
 func (Contact) device()   {}
 func (Charger) device()   {}
+func (Splitter) device()  {}
 func (Link) device()      {}
 func (Plug) device()      {}
 func (Control) device()   {}
@@ -153,4 +162,14 @@ type Attached struct {
 	Name        string
 	Plus, Minus Terminal
 	Device      Device
+}
+
+// Splitter is the system's splitter; ok is false where it has none.
+func (s *System) Splitter() (d Splitter, ok bool) {
+	for _, c := range s.Components {
+		if d, ok = c.Device.(Splitter); ok {
+			return d, true
+		}
+	}
+	return Splitter{}, false
 }

@@ -6,6 +6,7 @@ import "slices"
 // can close, the halves of a plug.
 type Bridge struct {
 	Component, From, To string
+	OneWay              bool // from From to To alone: a diode
 }
 
 // bridges are those of the system with its changeovers at rest, or not. Any other contact
@@ -13,19 +14,22 @@ type Bridge struct {
 func (s *System) bridges(rest bool) []Bridge {
 	list := []Bridge{}
 	for _, c := range s.Components {
+		if d, splits := c.Device.(Splitter); splits {
+			list = append(list, Bridge{c.ID, d.From, d.Start, true}, Bridge{c.ID, d.From, d.Aux, true})
+		}
 		switch c.Kind {
 		case KindFuse:
-			list = append(list, Bridge{c.ID, "in", "out"})
+			list = append(list, Bridge{Component: c.ID, From: "in", To: "out"})
 		case KindRelay, KindContactor, KindIsolator:
-			list = append(list, Bridge{c.ID, "30", "87"})
+			list = append(list, Bridge{Component: c.ID, From: "30", To: "87"})
 		case KindChangeover:
-			list = append(list, Bridge{c.ID, "30", map[bool]string{true: "87a", false: "87"}[rest]})
+			list = append(list, Bridge{Component: c.ID, From: "30", To: map[bool]string{true: "87a", false: "87"}[rest]})
 		case KindControl:
-			list = append(list, Bridge{c.ID, map[bool]string{true: "1", false: "2"}[rest], "0"})
+			list = append(list, Bridge{Component: c.ID, From: map[bool]string{true: "1", false: "2"}[rest], To: "0"})
 		case KindSwitch, KindDisconnect:
-			list = append(list, Bridge{c.ID, "1", "2"})
+			list = append(list, Bridge{Component: c.ID, From: "1", To: "2"})
 		case KindPlug:
-			list = append(list, Bridge{c.ID, "+", "+t"})
+			list = append(list, Bridge{Component: c.ID, From: "+", To: "+t"})
 		}
 	}
 	return list
@@ -59,7 +63,7 @@ func (s *System) reached(source Terminal, bridges []Bridge, opened []string) (li
 		}
 		for _, b := range bridges {
 			from, to := Terminal{b.Component, b.From}, Terminal{b.Component, b.To}
-			if slices.Contains(opened, b.Component) || reached[from] == reached[to] {
+			if slices.Contains(opened, b.Component) || reached[from] == reached[to] || b.OneWay && reached[to] {
 				continue
 			}
 			reached[from], reached[to], grown = true, true, true

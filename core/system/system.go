@@ -28,6 +28,7 @@ const (
 	KindFeedPoint  ComponentKind = "feed-point"
 	KindContactor  ComponentKind = "contactor"
 	KindIsolator   ComponentKind = "isolator"
+	KindSplitter   ComponentKind = "splitter"
 	KindSwitch     ComponentKind = "switch" // by hand, in a run
 	KindShunt      ComponentKind = "shunt"
 	KindDisconnect ComponentKind = "disconnect"

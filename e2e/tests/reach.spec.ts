@@ -132,7 +132,7 @@ test("no part of any vehicle's run overlaps another, and figures fit their colum
   for (const [kind, where] of Object.entries(places)) {
     for (const place of where) {
       const whole = (kind === "panel-van" && place === "rear") || kind === "tow-caravan";
-      for (const coupling of whole ? ["dcdc", "vsr", "trailer", "changeover", "highcurrent", "contactor", "selector", "second"] : ["dcdc", "vsr"]) {
+      for (const coupling of whole ? ["dcdc", "vsr", "trailer", "changeover", "highcurrent", "contactor", "selector", "second", "splitter"] : ["dcdc", "vsr"]) {
         const { section } = await create({ title: `${kind} ${place}`, vehicle: { kind }, aux: { place }, pins: { coupling } });
         await page.goto(section);
         await expect(cell(page, "aux.part")).toBeVisible();

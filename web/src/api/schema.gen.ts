@@ -651,9 +651,11 @@ export interface components {
         Alternator: {
             /** Format: double */
             count?: number;
+            excites?: string;
             knownBy?: string;
             label?: string;
             regulation?: string;
+            senses?: string;
             /** Format: double */
             volts?: number;
         };
@@ -860,7 +862,7 @@ export interface components {
         Candidate: {
             chosen: boolean;
             /** @enum {string} */
-            kind: "dcdc" | "trailer" | "changeover" | "highcurrent" | "vsr" | "contactor" | "selector" | "second";
+            kind: "dcdc" | "trailer" | "changeover" | "highcurrent" | "vsr" | "contactor" | "selector" | "second" | "splitter";
             label: string;
             /**
              * Format: int64
@@ -985,7 +987,7 @@ export interface components {
             heat: components["schemas"]["Cell"];
             id: string;
             /** @enum {string} */
-            kind: "alternator" | "lead" | "battery" | "fuse" | "cable" | "plug" | "charger" | "relay" | "switch";
+            kind: "alternator" | "lead" | "battery" | "fuse" | "cable" | "plug" | "charger" | "relay" | "splitter" | "switch";
             loses: components["schemas"]["Cell"];
             name: string;
             part: components["schemas"]["Cell"];
@@ -2257,6 +2259,7 @@ export interface components {
             /** Format: double */
             secondA?: number;
             selector?: string;
+            splitter?: string;
             /** Format: double */
             startFuseA?: number;
             startSize?: string;
@@ -2312,7 +2315,7 @@ export interface components {
             /** @description The parts of the run, from the alternator to the aux battery */
             columns: components["schemas"]["Column"][];
             /** @enum {string} */
-            coupling: "dcdc" | "trailer" | "changeover" | "highcurrent" | "vsr" | "contactor" | "selector" | "second";
+            coupling: "dcdc" | "trailer" | "changeover" | "highcurrent" | "vsr" | "contactor" | "selector" | "second" | "splitter";
             /** @description What each fuse protects */
             covers: components["schemas"]["Cover"][];
             /** @description Time against current of each fuse and its cable */
@@ -5002,7 +5005,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                coupling: "dcdc" | "trailer" | "changeover" | "highcurrent" | "vsr" | "contactor" | "selector" | "second";
+                coupling: "dcdc" | "trailer" | "changeover" | "highcurrent" | "vsr" | "contactor" | "selector" | "second" | "splitter";
             };
             cookie?: never;
         };

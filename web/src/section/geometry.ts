@@ -20,7 +20,7 @@ export interface XY {
 
 /** How wide a column is against the others, by the kind of its part. */
 const share: Record<Column["kind"], number> = {
-  alternator: 1.25, lead: 0.75, battery: 1.3, fuse: 1.1, cable: 1.65, plug: 1, charger: 1.35, relay: 1.2, switch: 1,
+  alternator: 1.25, lead: 0.75, battery: 1.3, fuse: 1.1, cable: 1.65, plug: 1, charger: 1.35, relay: 1.2, splitter: 1.2, switch: 1,
 };
 
 /** columnSpans shares a width out to the columns, left to right. */
@@ -80,7 +80,7 @@ function toward(from: XY, to: XY, distance: number): XY {
 /** size is how large the symbol of a part is drawn, in px. */
 export const size: Record<Column["kind"], { w: number; h: number }> = {
   alternator: { w: 26, h: 26 }, lead: { w: 0, h: 0 }, battery: { w: 46, h: 28 }, fuse: { w: 24, h: 11 },
-  cable: { w: 0, h: 0 }, plug: { w: 14, h: 22 }, charger: { w: 34, h: 38 }, relay: { w: 34, h: 24 }, switch: { w: 26, h: 18 },
+  cable: { w: 0, h: 0 }, plug: { w: 14, h: 22 }, charger: { w: 34, h: 38 }, relay: { w: 34, h: 24 }, splitter: { w: 34, h: 26 }, switch: { w: 26, h: 18 },
 };
 
 /** apart is the least room between two symbols, in px. */

@@ -21,7 +21,7 @@ export const groups: Group[] = [
     id: "alternator",
     title: "Alternator",
     says: "The label, how it is regulated, and how that is known. A test beats the year.",
-    fields: ["alternator.label", "alternator.count", "alternator.regulation", "alternator.knownBy", "alternator.volts", "vehicle.loadA", "vehicle.secondRoom"],
+    fields: ["alternator.label", "alternator.count", "alternator.regulation", "alternator.knownBy", "alternator.volts", "alternator.senses", "alternator.excites", "vehicle.loadA", "vehicle.secondRoom"],
     checks: [],
   },
   {

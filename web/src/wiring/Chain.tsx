@@ -5,7 +5,7 @@ export function Chain({ links, bank }: { links: Schemas["Link"][]; bank: Schemas
   const weakest = links.find((l) => l.weakest);
   return (
     <section className="chain" aria-label="Chain">
-      <h3>Everything in series carries the same current</h3>
+      <h3>What the current passes, from front to back</h3>
       {weakest && (
         <p>
           The weakest: <b>{weakest.name}</b>, at {weakest.share.toFixed(0)} % of what it bears.
