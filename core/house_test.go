@@ -175,3 +175,17 @@ func TestNobodyAsksWhichCouplingItIs(t *testing.T) {
 		assert.Empty(t, kinds.FindAllString(read(t, path), -1), path)
 	}
 }
+
+// Numbers in what is said are written in one place: by unit.Say, unit.Text and their like. A netlist
+// is for a program, and writes as that reads.
+func TestQuantitiesAreWrittenInOnePlace(t *testing.T) {
+	byHand := regexp.MustCompile(`(Sprintf|Errorf|Fprintf)\(.*%\.\d[fg]`)
+	for _, path := range sources(t, []string{"core"}, ".go") {
+		if strings.Contains(path, "core/unit/") || strings.HasSuffix(path, "netlist.go") || strings.HasSuffix(path, "_test.go") {
+			continue
+		}
+		for i, line := range strings.Split(read(t, path), "\n") {
+			assert.False(t, byHand.MatchString(line), "%s:%d: %s", path, i+1, line)
+		}
+	}
+}

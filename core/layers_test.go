@@ -16,7 +16,7 @@ import (
 )
 
 // layers of the core, lowest first: a package imports only from lower ones.
-var layers = []string{"working", "unit", "cable", "protect", "battery", "profile", "alternator", "coupling", "network", "day", "parts",
+var layers = []string{"unit", "working", "cable", "protect", "battery", "profile", "alternator", "coupling", "network", "day", "parts",
 	"need", "feed", "job",
 	"method", "verdict", "system", "circuit", "run", "design", "rig", "section", "judge", "modes", "retrofit", "plan", "harness", "procedure",
 	"study"}

@@ -64,7 +64,7 @@ func runCable(args []string, _ io.Reader, out io.Writer) error {
 	}
 	result, err := run.SizeSingle(in)
 	if err != nil {
-		return badInput("--amps %s over --one-way %s: %v", working.Plain(in.Amps, "A", 2), working.Plain(in.OneWayM, "m", 2), err)
+		return badInput("--amps %s over --one-way %s: %v", unit.Plain(in.Amps, "A", 2), unit.Plain(in.OneWayM, "m", 2), err)
 	}
 	if *asJSON {
 		return printJSON(out, result)
@@ -99,8 +99,8 @@ func parseBay(text string) (cable.Bay, error) {
 func printSingle(out io.Writer, r run.Single) error {
 	fuse := r.Fuse
 	_, err := fmt.Fprintf(out, "%s, decided by %s\nfuse %s\nloses %s (%s), gets to %s, carries %s\nthe trade's rule, cold copper: %s\n",
-		r.Size, r.DecidedBy, fuse, working.Text(r.DropV, "V", 3), working.Text(r.DropPercent, "%", 1),
-		working.Text(r.ConductorC, "°C", 0), working.Text(r.AmpacityA, "A", 0), working.Text(r.RuleAreaMM2, "mm²", 2))
+		r.Size, r.DecidedBy, fuse, unit.Text(r.DropV, "V", 3), unit.Text(r.DropPercent, "%", 1),
+		unit.Text(r.ConductorC, "°C", 0), unit.Text(r.AmpacityA, "A", 0), unit.Text(r.RuleAreaMM2, "mm²", 2))
 	for _, w := range r.Warnings {
 		fmt.Fprintln(out, "warning:", w)
 	}

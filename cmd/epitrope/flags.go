@@ -9,7 +9,6 @@ import (
 	"strings"
 
 	"epitrope/core/unit"
-	"epitrope/core/working"
 )
 
 // errHelp is a request for help, already answered.
@@ -65,7 +64,7 @@ func (q *quantity) Set(text string) error {
 		return err
 	}
 	if v < q.min || v > q.max {
-		return fmt.Errorf("out of range; allowed are %s to %s", working.Plain(q.min, "", 3), working.Plain(q.max, q.dim.Base, 3))
+		return fmt.Errorf("out of range; allowed are %s to %s", unit.Plain(q.min, "", 3), unit.Plain(q.max, q.dim.Base, 3))
 	}
 	q.value, q.given = v, true
 	return nil

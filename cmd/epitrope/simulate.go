@@ -14,7 +14,7 @@ import (
 	"epitrope/core/parts"
 	"epitrope/core/rig"
 	"epitrope/core/study"
-	"epitrope/core/working"
+	"epitrope/core/unit"
 	"epitrope/internal/track"
 )
 
@@ -102,7 +102,7 @@ func printRun(out io.Writer, doc job.Document, every float64) error {
 	err := study.Table(design.Of(doc, parts.Stock()), every, func(row []float64) {
 		cells := make([]string, len(row))
 		for i, v := range row {
-			cells[i] = strconv.FormatFloat(working.Round(v, 3), 'f', -1, 64)
+			cells[i] = strconv.FormatFloat(unit.Round(v, 3), 'f', -1, 64)
 		}
 		_ = w.Write(cells) // kept by the writer and seen at Flush
 	})
@@ -114,7 +114,7 @@ func printRun(out io.Writer, doc job.Document, every float64) error {
 }
 
 func printTrial(out io.Writer, t study.Trial) {
-	fmt.Fprintf(out, "%s, %s days\n\n", t.Driving, working.Plain(t.Days, "", 1))
+	fmt.Fprintf(out, "%s, %s days\n\n", t.Driving, unit.Plain(t.Days, "", 1))
 	for _, v := range t.Verdicts {
 		fmt.Fprintf(out, "%-8s %s: %s\n", v.Level, v.Label, v.Text)
 	}

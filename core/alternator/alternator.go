@@ -9,6 +9,7 @@ import (
 	"strconv"
 	"strings"
 
+	"epitrope/core/unit"
 	"epitrope/core/working"
 )
 
@@ -59,9 +60,9 @@ func ParseLabel(text string) (Label, error) {
 
 func (l Label) String() string {
 	if l.LowA == 0 {
-		return working.Plain(l.RatedA, "A", 0)
+		return unit.Plain(l.RatedA, "A", 0)
 	}
-	return working.Plain(l.LowA, "", 0) + "/" + working.Plain(l.RatedA, "A", 0)
+	return unit.Plain(l.LowA, "", 0) + "/" + unit.Plain(l.RatedA, "A", 0)
 }
 
 // Speeds of the curve in alternator revolutions per minute. Source: ISO 8854 for

@@ -1,8 +1,6 @@
 package alternator
 
-import (
-	"fmt"
-)
+import "epitrope/core/unit"
 
 // Class is what a recording shows.
 type Class string
@@ -41,16 +39,16 @@ type Judgement struct {
 
 func minutes(s float64) string {
 	if s < 90 {
-		return fmt.Sprintf("%.0f s", s)
+		return unit.Say("%.0f s", s)
 	}
-	return fmt.Sprintf("%.0f min", s/60)
+	return unit.Say("%.0f min", s/60)
 }
 
 func times(jumps int) string {
 	if jumps == 1 {
-		return fmt.Sprintf("a jump of %.1f V or more", jumpV)
+		return unit.Say("a jump of %.1f V or more", jumpV)
 	}
-	return fmt.Sprintf("%d jumps of %.1f V or more", jumps, jumpV)
+	return unit.Say("%d jumps of %.1f V or more", jumps, jumpV)
 }
 
 func (j *Judgement) decide(runs []Reading, low spell, jumps int, known bool) {
@@ -61,47 +59,47 @@ func (j *Judgement) decide(runs []Reading, low spell, jumps int, known bool) {
 	set := func(class Class, sure, why string) { j.Class, j.Sure, j.Why = class, sure, why }
 	switch {
 	case known && j.HighV < deadV:
-		set(ClassNotCharging, "clear", fmt.Sprintf("With the engine running it never rises above %.1f V: the alternator does not charge.",
+		set(ClassNotCharging, "clear", unit.Say("With the engine running it never rises above %.1f V: the alternator does not charge.",
 			j.HighV))
 	case low.all > 0 && jumps > 0:
-		set(ClassVariable, "clear", fmt.Sprintf("%s under %.1f V in all, and %s.", minutes(low.all), spellV, times(jumps)))
+		set(ClassVariable, "clear", unit.Say("%s under %.1f V in all, and %s.", minutes(low.all), spellV, times(jumps)))
 	case jumps > 0 && j.HighV > fixedHighV:
-		set(ClassVariable, "likely", fmt.Sprintf("%s, up to %.1f V.", times(jumps), j.HighV))
+		set(ClassVariable, "likely", unit.Say("%s, up to %.1f V.", times(jumps), j.HighV))
 	case low.all > 0 && low.idle == low.all:
-		set(ClassUnclear, "open", fmt.Sprintf("It is under %.1f V at idle alone, and up to %.1f V otherwise. A loaded idle pulls a fixed one "+
+		set(ClassUnclear, "open", unit.Say("It is under %.1f V at idle alone, and up to %.1f V otherwise. A loaded idle pulls a fixed one "+
 			"low too.", spellV, j.HighV))
 		j.Missing = append(j.Missing, "the same with lamps, blower and heaters off")
 	case low.all > 0 && j.HighV > fixedLowV:
-		set(ClassVariable, "likely", fmt.Sprintf("%s under %.1f V in all, and %.1f V at other times.", minutes(low.all), spellV, j.HighV))
+		set(ClassVariable, "likely", unit.Say("%s under %.1f V in all, and %.1f V at other times.", minutes(low.all), spellV, j.HighV))
 	case low.all > 0:
-		set(ClassUnclear, "open", fmt.Sprintf("It stays under %.1f V for %s and never comes above %.1f V: variable, loaded, or not charging "+
+		set(ClassUnclear, "open", unit.Say("It stays under %.1f V for %s and never comes above %.1f V: variable, loaded, or not charging "+
 			"well.", spellV, minutes(low.all), j.HighV))
 		j.Missing = append(j.Missing, "the same with lamps and blower off, and a charged start battery")
 	case change < -slowFallV && about < fixedV && spread < 0.9:
-		j.Findings = append(j.Findings, Finding{runs[0].At, end, fmt.Sprintf("a slow fall of %.2f V as it warms", -change)})
+		j.Findings = append(j.Findings, Finding{runs[0].At, end, unit.Say("a slow fall of %.2f V as it warms", -change)})
 		if whole {
-			set(ClassCompensated, "clear", fmt.Sprintf("It falls by %.2f V as it warms, steadily.", -change))
+			set(ClassCompensated, "clear", unit.Say("It falls by %.2f V as it warms, steadily.", -change))
 		} else {
-			set(ClassNotSeen, "open", fmt.Sprintf("It falls slowly by %.2f V, as a temperature-compensated one does; the recording lacks what "+
+			set(ClassNotSeen, "open", unit.Say("It falls slowly by %.2f V, as a temperature-compensated one does; the recording lacks what "+
 				"would show a variable one.", -change))
 		}
 	case spread < fixedV && j.MedianV >= fixedLowV && j.MedianV <= fixedHighV:
 		if whole {
-			set(ClassFixed, "clear", fmt.Sprintf("It holds %.1f V within %.2f V across idle, cruise and lift-off.", j.MedianV, spread))
+			set(ClassFixed, "clear", unit.Say("It holds %.1f V within %.2f V across idle, cruise and lift-off.", j.MedianV, spread))
 		} else {
-			set(ClassNotSeen, "open", fmt.Sprintf("It holds %.1f V within %.2f V; the recording lacks what would show a variable one.", j.MedianV,
+			set(ClassNotSeen, "open", unit.Say("It holds %.1f V within %.2f V; the recording lacks what would show a variable one.", j.MedianV,
 				spread))
 		}
 	case spread < 2*fixedV && j.MedianV >= fixedLowV-0.2:
-		set(ClassNotSeen, "open", fmt.Sprintf("It spreads over %.2f V about %.1f V: more than a fixed one, less than a variable one.", spread,
+		set(ClassNotSeen, "open", unit.Say("It spreads over %.2f V about %.1f V: more than a fixed one, less than a variable one.", spread,
 			j.MedianV))
 		j.Missing = append(j.Missing, "the same again, warm, with loads off")
 	default:
-		set(ClassUnclear, "open", fmt.Sprintf("It spreads over %.2f V about %.1f V without the marks of any kind.", spread, j.MedianV))
+		set(ClassUnclear, "open", unit.Say("It spreads over %.2f V about %.1f V without the marks of any kind.", spread, j.MedianV))
 		j.Missing = append(j.Missing, "the same again with a warm engine, loads off and a charged start battery")
 	}
 	if j.HighV > 15.2 {
-		j.Findings = append(j.Findings, Finding{runs[0].At, end, fmt.Sprintf("up to %.1f V: more than most lamps and electronics bear for long",
+		j.Findings = append(j.Findings, Finding{runs[0].At, end, unit.Say("up to %.1f V: more than most lamps and electronics bear for long",
 			j.HighV)})
 	}
 }

@@ -2,11 +2,9 @@ package alternator
 
 import (
 	"cmp"
-	"fmt"
+	"epitrope/core/unit"
 	"math"
 	"slices"
-
-	"epitrope/core/working"
 )
 
 // What a test looks for, at 12 V. Source: common practice, no source: fixed settles
@@ -67,10 +65,10 @@ func (j *Judgement) dead(r []Reading, known bool) Judgement {
 	for _, x := range r {
 		high = math.Max(high, x.V)
 	}
-	j.HighV = working.Round(high, 2)
+	j.HighV = unit.Round(high, 2)
 	if high < spellV {
 		j.Class, j.Sure = ClassNotCharging, "likely"
-		j.Why = fmt.Sprintf("It never rises above %.1f V: the alternator does not charge, or the engine did not run.", high)
+		j.Why = unit.Say("It never rises above %.1f V: the alternator does not charge, or the engine did not run.", high)
 		if !known {
 			j.Missing = append(j.Missing, "engine speed, or a note that the engine ran")
 		}
@@ -89,7 +87,7 @@ func (j *Judgement) measure(runs []Reading) {
 	}
 	slices.Sort(volts)
 	at := func(share float64) float64 { return volts[int(share*float64(len(volts)-1))] }
-	j.MedianV, j.LowV, j.HighV = working.Round(at(0.5), 2), working.Round(at(0.02), 2), working.Round(at(0.98), 2)
+	j.MedianV, j.LowV, j.HighV = unit.Round(at(0.5), 2), unit.Round(at(0.02), 2), unit.Round(at(0.98), 2)
 }
 
 // spell is the sustained time under the voltage of a charge, and how much of it was at
@@ -113,7 +111,7 @@ func (j *Judgement) spells(runs []Reading) (sum spell) {
 				sum.idle += long
 				where = ", at idle"
 			}
-			j.Findings = append(j.Findings, Finding{runs[i].At, runs[k-1].At, fmt.Sprintf("%.0f s under %.1f V with the engine running%s", long,
+			j.Findings = append(j.Findings, Finding{runs[i].At, runs[k-1].At, unit.Say("%.0f s under %.1f V with the engine running%s", long,
 				spellV, where)})
 		}
 		i = k
@@ -142,7 +140,7 @@ func (j *Judgement) jumps(runs []Reading) (count int) {
 		count++
 		until = runs[top].At + jumpS
 		if count <= shown {
-			j.Findings = append(j.Findings, Finding{x.At, runs[top].At, fmt.Sprintf("a jump from %.1f to %.1f V", x.V, runs[top].V)})
+			j.Findings = append(j.Findings, Finding{x.At, runs[top].At, unit.Say("a jump from %.1f to %.1f V", x.V, runs[top].V)})
 		}
 	}
 	return count
@@ -177,7 +175,7 @@ func (j *Judgement) cover(runs []Reading, known bool) {
 	}
 	c.idle, c.cruise = idleS >= idleShareS, cruisedS >= cruiseS
 	if c.seconds < testS {
-		j.Missing = append(j.Missing, fmt.Sprintf("fifteen to twenty minutes: there are %.0f min with the engine running", c.seconds/60))
+		j.Missing = append(j.Missing, unit.Say("fifteen to twenty minutes: there are %.0f min with the engine running", c.seconds/60))
 	}
 	speeds := known || slices.ContainsFunc(runs, func(x Reading) bool { return !math.IsNaN(x.Kmh) })
 	if !speeds {

@@ -2,11 +2,10 @@ package alternator
 
 import (
 	"cmp"
+	"epitrope/core/unit"
 	"fmt"
 	"math"
 	"slices"
-
-	"epitrope/core/working"
 )
 
 // Reading is a moment of a recording at the start battery. What was not recorded is NaN.
@@ -77,7 +76,7 @@ func (j *Judgement) clean(readings []Reading) ([]Reading, error) {
 	}
 	for i, x := range kept[1:] {
 		if gap := x.At - kept[i].At; gap > gapS {
-			j.Findings = append(j.Findings, Finding{kept[i].At, x.At, fmt.Sprintf("nothing recorded for %.0f s", gap)})
+			j.Findings = append(j.Findings, Finding{kept[i].At, x.At, unit.Say("nothing recorded for %.0f s", gap)})
 		}
 	}
 	return despike(kept), nil
@@ -107,11 +106,11 @@ func curve(r []Reading) []Seen {
 	for _, x := range r {
 		at := min(int((x.At-from)/step), stretches-1)
 		if at != last {
-			out = append(out, Seen{AtS: working.Round(x.At, 1), Low: math.Inf(1), High: math.Inf(-1)})
+			out = append(out, Seen{AtS: unit.Round(x.At, 1), Low: math.Inf(1), High: math.Inf(-1)})
 			last = at
 		}
 		s := &out[len(out)-1]
-		s.Low, s.High = min(s.Low, working.Round(x.V, 2)), max(s.High, working.Round(x.V, 2))
+		s.Low, s.High = min(s.Low, unit.Round(x.V, 2)), max(s.High, unit.Round(x.V, 2))
 		if x.RPM > s.RPM {
 			s.RPM = math.Round(x.RPM)
 		}

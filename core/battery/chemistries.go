@@ -1,7 +1,7 @@
 package battery
 
 import (
-	"epitrope/core/working"
+	"epitrope/core/unit"
 	"fmt"
 	"strings"
 )
@@ -139,7 +139,7 @@ const noLimitC = -273.0
 var Chemistries = []Chemistry{LiFePO4, AGM, Gel, Calcium, Flooded, SodiumIon}
 
 // Name is the label as a sentence begins with it.
-func (c Chemistry) Name() string { return working.Capital(c.Label) }
+func (c Chemistry) Name() string { return unit.Capital(c.Label) }
 
 // Managed says whether cells are watched by a management system, which may open.
 func (c Chemistry) Managed() bool { return !c.Lead }

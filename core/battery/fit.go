@@ -1,7 +1,7 @@
 package battery
 
 import (
-	"fmt"
+	"epitrope/core/unit"
 	"math"
 )
 
@@ -40,7 +40,7 @@ const (
 // Source: geometry.
 func (c Chemistry) FitIn(b Box, s Space) Fit {
 	f := Fit{ClearMM: s.Recess.H - b.H}
-	say := func(format string, args ...any) { f.Problems = append(f.Problems, fmt.Sprintf(format, args...)) }
+	say := func(format string, args ...any) { f.Problems = append(f.Problems, unit.Say(format, args...)) }
 	if !lies(b.L, b.W, s.Recess.L, s.Recess.W) {
 		say("it is %.0f × %.0f mm and the recess %.0f × %.0f mm", b.L, b.W, s.Recess.L, s.Recess.W)
 	}

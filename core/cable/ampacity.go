@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math"
 
+	"epitrope/core/unit"
 	"epitrope/core/working"
 )
 
@@ -45,7 +46,7 @@ func InsulationFor(limitC float64) (Insulation, error) {
 	case limitC >= 70:
 		return Class70, nil
 	}
-	return Insulation{}, fmt.Errorf("%s insulation is not for vehicles; allowed are 70, 85 and 105 °C", working.Plain(limitC, "°C", 0))
+	return Insulation{}, fmt.Errorf("%s insulation is not for vehicles; allowed are 70, 85 and 105 °C", unit.Plain(limitC, "°C", 0))
 }
 
 // FreeAir returns what one cable of a size carries in free air at 30 °C, in A, and

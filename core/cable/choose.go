@@ -1,9 +1,8 @@
 package cable
 
 import (
+	"epitrope/core/unit"
 	"fmt"
-
-	"epitrope/core/working"
 )
 
 // Test is what a cable has to pass; the worst of the three decides its size.
@@ -60,7 +59,7 @@ type NoSize struct {
 }
 
 func (e *NoSize) Error() string {
-	return fmt.Sprintf("no cable up to %s passes the %s test at %s", e.Max.Label, e.Test, working.Plain(e.Amps, "A", 1))
+	return fmt.Sprintf("no cable up to %s passes the %s test at %s", e.Max.Label, e.Test, unit.Plain(e.Amps, "A", 1))
 }
 
 // Choose returns the thinnest size of shelf that keeps the drop within dropV,

@@ -1,9 +1,8 @@
 package cable
 
 import (
+	"epitrope/core/unit"
 	"math"
-
-	"epitrope/core/working"
 )
 
 // Bay is the surroundings of a run: how warm the place is, and how the cable lies
@@ -32,7 +31,7 @@ func EngineBay() Bay {
 }
 
 // Ambient is a place of a known temperature.
-func Ambient(c float64) Bay { return Bay{Label: working.Plain(c, "°C", 0), AmbientC: c} }
+func Ambient(c float64) Bay { return Bay{Label: unit.Plain(c, "°C", 0), AmbientC: c} }
 
 // Laid is the bay with the cable laid in a way.
 func (b Bay) Laid(l Laying) Bay {

@@ -7,13 +7,12 @@
 package cable
 
 import (
+	"epitrope/core/unit"
 	"fmt"
 	"math"
 	"regexp"
 	"strconv"
 	"strings"
-
-	"epitrope/core/working"
 )
 
 // System is a way of naming cable.
@@ -69,7 +68,7 @@ func (s Size) Copper() string {
 	if s.System == Metric {
 		return s.Label
 	}
-	return s.Label + " (" + working.Plain(s.CopperMM2(), "mm² copper", 1) + ")"
+	return s.Label + " (" + unit.Plain(s.CopperMM2(), "mm² copper", 1) + ")"
 }
 
 // The widest range of copper that a run here can have, in mm².
@@ -102,7 +101,7 @@ func Gauge(n int) Size {
 
 // Square is the size of a conductor area in mm².
 func Square(mm2 float64) Size {
-	return Size{Label: working.Plain(mm2, "mm²", 2), System: Metric, AreaMM2: mm2, Count: 1}
+	return Size{Label: unit.Plain(mm2, "mm²", 2), System: Metric, AreaMM2: mm2, Count: 1}
 }
 
 func outside(diameter int) Size {

@@ -4,7 +4,7 @@ import (
 	"fmt"
 
 	"epitrope/core/coupling"
-	"epitrope/core/working"
+	"epitrope/core/unit"
 )
 
 // triggered says whether a signal is live.
@@ -46,7 +46,7 @@ func (r *runner) switchDetection(w wishes) bool {
 		return false
 	}
 	r.on.engine, r.on.engineAt = !r.on.engine, never
-	volts, word := working.Text(r.s.sensedV, "V", 1), "stopped"
+	volts, word := unit.Text(r.s.sensedV, "V", 1), "stopped"
 	if r.on.engine {
 		word = "running"
 	}
@@ -84,7 +84,7 @@ func (r *runner) switchCharger(w wishes) bool {
 		r.on.charging, r.on.stage, r.on.stageAt = false, coupling.Resting, never
 		r.on.restartAt = r.t + c.RestartS
 		r.result.Verdict.Starved++
-		r.happened("charger.starved", "coupling", "the charger stops: its input is below "+working.Text(c.CutOutV*r.rig.N, "V", 1))
+		r.happened("charger.starved", "coupling", "the charger stops: its input is below "+unit.Text(c.CutOutV*r.rig.N, "V", 1))
 		return true
 	}
 	if r.on.restartAt < never {
@@ -131,6 +131,6 @@ func (r *runner) switchStage(w wishes) bool {
 		}
 	}
 	r.begin(next)
-	r.happened("charger."+next.String(), "coupling", fmt.Sprintf("the charger goes to %s, at %s", next, working.Text(r.s.outV, "V", 2)))
+	r.happened("charger."+next.String(), "coupling", fmt.Sprintf("the charger goes to %s, at %s", next, unit.Text(r.s.outV, "V", 2)))
 	return true
 }

@@ -1,9 +1,8 @@
 package day
 
 import (
+	"epitrope/core/unit"
 	"fmt"
-
-	"epitrope/core/working"
 )
 
 func (r *runner) switchJoin(w wishes) bool {
@@ -38,11 +37,11 @@ func (r *runner) switchJoin(w wishes) bool {
 		return false
 	}
 	r.on.joined, r.on.joinAt = want, never
-	volts := working.Text(r.s.sensedV, "V", 1)
+	volts := unit.Text(r.s.sensedV, "V", 1)
 	switch {
 	case r.now.kind.held():
-		r.happened("join.closes", "coupling", "joined by hand: start battery "+working.Text(r.s.busV, "V",
-			1)+", aux battery "+working.Text(r.s.auxV, "V", 1))
+		r.happened("join.closes", "coupling", "joined by hand: start battery "+unit.Text(r.s.busV, "V",
+			1)+", aux battery "+unit.Text(r.s.auxV, "V", 1))
 	case want:
 		r.happened("join.closes", "coupling", "the batteries are joined, at "+volts+r.because(j, j.Sensing.CutInV, "above", j.Sensing.CloseS))
 		r.tally(&r.result.Verdict.Closings, r.t-r.openedAt < chatterS && r.now.running)
@@ -78,12 +77,12 @@ func (r *runner) coilWants(j *Join, s *sight) bool {
 func (r *runner) because(j *Join, volts float64, side string, after float64) string {
 	switch j.By {
 	case BySensing:
-		return fmt.Sprintf(": %s %s for %s", side, working.Text(volts*r.rig.N, "V", 1), working.Seconds(after))
+		return fmt.Sprintf(": %s %s for %s", side, unit.Text(volts*r.rig.N, "V", 1), unit.Seconds(after))
 	case ByCoil:
 		return ": its coil's feed"
 	case ByBypass:
-		return fmt.Sprintf(": high-current stage, between %s and %s", working.Text(j.Bypass.JoinV*r.rig.N, "V", 1),
-			working.Text(j.Bypass.LeaveV*r.rig.N, "V", 1))
+		return fmt.Sprintf(": high-current stage, between %s and %s", unit.Text(j.Bypass.JoinV*r.rig.N, "V", 1),
+			unit.Text(j.Bypass.LeaveV*r.rig.N, "V", 1))
 	}
 	return ""
 }

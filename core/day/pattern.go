@@ -147,7 +147,7 @@ func ParsePattern(text string) (Pattern, error) {
 		return nil, &PatternError{clip(text), "it is empty; " + patternHint}
 	}
 	if days := p.Seconds() / daySeconds; days > MaxDays {
-		return nil, &PatternError{clip(text), fmt.Sprintf("it lasts %.0f days; allowed are up to %.0f", days, MaxDays)}
+		return nil, &PatternError{clip(text), unit.Say("it lasts %.0f days; allowed are up to %.0f", days, MaxDays)}
 	}
 	return p, nil
 }
@@ -173,7 +173,7 @@ func parseSegment(text string) (Segment, error) {
 	if speed, ok := said["@"]; ok {
 		s.RPM, err = strconv.ParseFloat(strings.TrimSpace(strings.TrimSuffix(speed, "rpm")), 64)
 		if err != nil || !(s.RPM >= 300 && s.RPM <= maxRPM) {
-			return refuse(fmt.Sprintf("the engine's speed after @ is 300 to %.0f rpm", maxRPM))
+			return refuse(unit.Say("the engine's speed after @ is 300 to %.0f rpm", maxRPM))
 		}
 		if !s.Kind.Runs() {
 			return refuse("the engine does not run, so it has no speed")
@@ -244,7 +244,7 @@ func (p Pattern) String() string {
 	for i, s := range p {
 		parts[i] = fmt.Sprintf("%s %s", s.Kind, lasting(s.Seconds))
 		if s.RPM > 0 {
-			parts[i] += fmt.Sprintf(" @ %.0f", s.RPM)
+			parts[i] += unit.Say(" @ %.0f", s.RPM)
 		}
 		if v := s.Own.AirC; v != nil {
 			parts[i] += " air " + plain(*v) + " °C"

@@ -8,6 +8,7 @@ import (
 	"epitrope/core/alternator"
 	"epitrope/core/coupling"
 	"epitrope/core/network"
+	"epitrope/core/unit"
 )
 
 // Conditions are what surrounds a run.
@@ -39,7 +40,7 @@ type Stopped struct {
 }
 
 func (e *Stopped) Error() string {
-	return fmt.Sprintf("after %.0f s, %s: %s", e.AtS, e.Element, e.Why)
+	return unit.Say("after %.0f s, %s: %s", e.AtS, e.Element, e.Why)
 }
 
 // ErrHalted is a run that was told to stop.
@@ -274,8 +275,8 @@ func (r *runner) judgeCrank(end float64) {
 	if lowest < noStartV*r.rig.N {
 		r.on.stalled = true
 		v.FailedStarts++
-		r.happened("start.fails", "start", fmt.Sprintf("the engine does not start: %.1f V while cranking", lowest))
+		r.happened("start.fails", "start", unit.Say("the engine does not start: %.1f V while cranking", lowest))
 		return
 	}
-	r.happened("start", "start", fmt.Sprintf("the engine starts: %.1f V while cranking", lowest))
+	r.happened("start", "start", unit.Say("the engine starts: %.1f V while cranking", lowest))
 }

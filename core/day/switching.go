@@ -5,7 +5,7 @@ import (
 	"math"
 
 	"epitrope/core/coupling"
-	"epitrope/core/working"
+	"epitrope/core/unit"
 )
 
 // on is what is switched, and since when.
@@ -140,7 +140,7 @@ func (r *runner) switchFuses(w wishes) bool {
 	for i, f := range r.rig.Fuses {
 		if w.fuses[i] && !r.on.opened[i] {
 			r.on.opened[i] = true
-			r.happened("fuse.opens", f.ID, fmt.Sprintf("%s opens at %s", f.Fuse.Label(), working.Text(math.Abs(r.s.fuseA[i]), "A", 0)))
+			r.happened("fuse.opens", f.ID, fmt.Sprintf("%s opens at %s", f.Fuse.Label(), unit.Text(math.Abs(r.s.fuseA[i]), "A", 0)))
 			return true
 		}
 	}
@@ -172,11 +172,11 @@ func (r *runner) switchLoads(w wishes) bool {
 		return false
 	}
 	r.on.cutOff, r.on.cutAt = !r.on.cutOff, never
-	volts := working.Text(r.s.auxV, "V", 1)
+	volts := unit.Text(r.s.auxV, "V", 1)
 	if r.on.cutOff {
 		r.result.Verdict.Cuts++
 		r.happened("disconnect.opens", "aux", fmt.Sprintf("the low-voltage disconnect opens at %s, with %s left", volts,
-			working.Text(100*r.s.aux.soc, "%", 0)))
+			unit.Text(100*r.s.aux.soc, "%", 0)))
 	} else {
 		r.happened("disconnect.closes", "aux", "the low-voltage disconnect closes again at "+volts)
 	}

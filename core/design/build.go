@@ -6,7 +6,7 @@ import (
 	"epitrope/core/protect"
 	"epitrope/core/run"
 	"epitrope/core/system"
-	"epitrope/core/working"
+	"epitrope/core/unit"
 )
 
 // build makes the system: every component, and every wire from terminal to
@@ -78,7 +78,7 @@ func (d *Design) components(b job.Body, place job.Point) {
 	s := &d.System
 	s.Add(system.Component{ID: "alternator", Kind: system.KindAlternator, Name: "Alternator", Rating: d.Facts.Label.String(), Existing: true,
 		At: b.Alternator, Device: system.Machine{Label: d.Facts.Label, SensesOwn: d.SensesOwn()}})
-	s.Add(system.Component{ID: "start", Kind: system.KindBattery, Name: "Start battery", Rating: working.Plain(d.Facts.StartAh.Value, "Ah", 0),
+	s.Add(system.Component{ID: "start", Kind: system.KindBattery, Name: "Start battery", Rating: unit.Plain(d.Facts.StartAh.Value, "Ah", 0),
 		Existing: true, At: b.Start, Device: system.Bank{Ohm: d.StartOhm(), Start: true}})
 	s.Add(system.Component{ID: "f1", Kind: system.KindFuse, Name: "F1", Rating: d.Start.Fuse.Label(), At: b.Start,
 		Device: d.Start.FuseDevice()})
@@ -154,7 +154,7 @@ func (d *Design) FeedRating() string {
 
 // AuxRating is the aux battery as it is labelled.
 func (d *Design) AuxRating() string {
-	return d.Facts.Chemistry.Label + " " + working.Plain(d.Facts.AuxAh.Value, "Ah", 0)
+	return d.Facts.Chemistry.Label + " " + unit.Plain(d.Facts.AuxAh.Value, "Ah", 0)
 }
 
 func term(component, terminal string) system.Terminal {

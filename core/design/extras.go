@@ -11,6 +11,7 @@ import (
 	"epitrope/core/protect"
 	"epitrope/core/run"
 	"epitrope/core/system"
+	"epitrope/core/unit"
 	"epitrope/core/working"
 )
 
@@ -122,8 +123,8 @@ func (d *Design) bonded(earth system.Terminal) system.Terminal {
 	}
 	size, chassis := d.BondSize(), term("e3", "")
 	d.System.Join(system.Wire{ID: "b1", Run: "return", Role: system.Return, From: earth, To: chassis,
-		LengthM: working.Round(d.Facts.Extras.BondM.Value, 2),
-		Size:    size.Label, CopperMM2: working.Round(size.CopperMM2(), 2), Joint: lugs, Ohm: d.BondOhm() - 2*run.JointOhm})
+		LengthM: unit.Round(d.Facts.Extras.BondM.Value, 2),
+		Size:    size.Label, CopperMM2: unit.Round(size.CopperMM2(), 2), Joint: lugs, Ohm: d.BondOhm() - 2*run.JointOhm})
 	return chassis
 }
 
@@ -227,7 +228,7 @@ func (d *Design) extraComponents(place job.Point) {
 	}
 	if e.Monitor {
 		s.Add(system.Component{ID: "r1", Kind: system.KindShunt, Name: "R1",
-			Rating: fmt.Sprintf("shunt, %s at %s", working.Plain(e.ShuntMV.Value, "mV", 0), working.Plain(e.ShuntA.Value, "A", 0)), At: place,
+			Rating: fmt.Sprintf("shunt, %s at %s", unit.Plain(e.ShuntMV.Value, "mV", 0), unit.Plain(e.ShuntA.Value, "A", 0)), At: place,
 			Device: system.Link{From: term("aux", "31"), To: term("r1", "load"), Ohm: d.shuntOhm(), RatingA: e.ShuntA.Value}})
 	}
 	if d.BondedBack() {
@@ -236,7 +237,7 @@ func (d *Design) extraComponents(place job.Point) {
 	if d.FedHouse() {
 		rating := "low-voltage disconnect"
 		if e.DisconnectA != nil {
-			rating += ", " + working.Plain(*e.DisconnectA, "A", 0)
+			rating += ", " + unit.Plain(*e.DisconnectA, "A", 0)
 		}
 		s.Add(system.Component{ID: "f4", Kind: system.KindFuse, Name: "F4", Rating: d.House.Fuse.Label(), At: place,
 			Device: d.House.FuseDevice()})
@@ -245,11 +246,11 @@ func (d *Design) extraComponents(place job.Point) {
 			opens.RatingA = *e.DisconnectA
 		}
 		s.Add(system.Component{ID: "q3", Kind: system.KindDisconnect, Name: "Q3", Rating: rating, At: place, Device: opens})
-		s.Add(system.Component{ID: "house", Kind: system.KindLoads, Name: "Loads", Rating: working.Plain(*e.PeakA, "A at most", 0),
+		s.Add(system.Component{ID: "house", Kind: system.KindLoads, Name: "Loads", Rating: unit.Plain(*e.PeakA, "A at most", 0),
 			Existing: true, At: place})
 	}
 	if e.Winch {
-		s.Add(system.Component{ID: "w1", Kind: system.KindWinch, Name: "Winch", Rating: working.Plain(e.WinchA.Value, "A", 0), Existing: true,
+		s.Add(system.Component{ID: "w1", Kind: system.KindWinch, Name: "Winch", Rating: unit.Plain(e.WinchA.Value, "A", 0), Existing: true,
 			At: d.Facts.Body.Start})
 	}
 }

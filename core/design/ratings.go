@@ -7,6 +7,7 @@ import (
 	"epitrope/core/need"
 	"epitrope/core/parts"
 	"epitrope/core/run"
+	"epitrope/core/unit"
 	"epitrope/core/working"
 )
 
@@ -122,7 +123,7 @@ func (d *Design) secondMachine() alternator.Label {
 	if pin := d.Doc.Pins.SecondA; pin != nil {
 		rated = *pin
 	}
-	label, _ := alternator.ParseLabel(working.Plain(rated, "A", 0)) // a rating always reads
+	label, _ := alternator.ParseLabel(unit.Plain(rated, "A", 0)) // a rating always reads
 	return label
 }
 

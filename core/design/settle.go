@@ -7,7 +7,7 @@ import (
 
 	"epitrope/core/circuit"
 	"epitrope/core/run"
-	"epitrope/core/working"
+	"epitrope/core/unit"
 )
 
 // WorstState is the state that the runs are sized for.
@@ -149,7 +149,7 @@ func (d *Design) readCharger(s *State) {
 		return
 	}
 	if cutOut := d.Charger.CutOutV * d.Facts.N; s.InV < cutOut {
-		s.Err = fmt.Errorf("the charger stops below %s and would see %s", working.Text(cutOut, "V", 1), working.Text(s.InV, "V", 2))
+		s.Err = fmt.Errorf("the charger stops below %s and would see %s", unit.Text(cutOut, "V", 1), unit.Text(s.InV, "V", 2))
 	}
 }
 

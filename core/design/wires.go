@@ -5,7 +5,7 @@ import (
 	"epitrope/core/job"
 	"epitrope/core/run"
 	"epitrope/core/system"
-	"epitrope/core/working"
+	"epitrope/core/unit"
 	"strings"
 )
 
@@ -15,8 +15,8 @@ var lugs = system.Joints{From: run.JointOhm, To: run.JointOhm}
 // wire joins two terminals by a leg's cable, as warm as it runs.
 func (d *Design) wire(id, of string, role system.Role, from, to system.Terminal, l *run.Sized, lengthM float64, joints system.Joints) {
 	size := l.Trial.Size
-	d.System.Join(system.Wire{ID: id, Name: wireName(id), Run: of, Role: role, From: from, To: to, LengthM: working.Round(lengthM, 2),
-		Size: size.Label, CopperMM2: working.Round(size.CopperMM2(), 2), Joint: joints,
+	d.System.Join(system.Wire{ID: id, Name: wireName(id), Run: of, Role: role, From: from, To: to, LengthM: unit.Round(lengthM, 2),
+		Size: size.Label, CopperMM2: unit.Round(size.CopperMM2(), 2), Joint: joints,
 		Ohm: cable.Resistance.Value(size.OhmPerM(), lengthM, cable.Alpha, l.Trial.ConductorC)})
 }
 
@@ -98,7 +98,7 @@ func (d *Design) returnWires() {
 	case d.Back.ByChassis:
 		d.wire("n1", l.ID, system.Return, minus, term("e2", ""), l, d.Back.CableM, lugs)
 		d.System.Join(system.Wire{ID: "chassis", Run: "return", Role: system.Chassis, From: d.bonded(term("e2", "")), To: e1,
-			LengthM: working.Round(d.Back.ChassisM, 2),
+			LengthM: unit.Round(d.Back.ChassisM, 2),
 			Ohm:     run.ChassisOhmPer * d.Back.ChassisM, Joint: system.Joints{From: run.EarthOhm, To: run.EarthOhm}, Existing: true})
 	case d.Crosses(l):
 		hitch := d.HitchAt().X / d.Facts.Place.At.X

@@ -3,6 +3,7 @@
 package feed
 
 import (
+	"epitrope/core/unit"
 	"fmt"
 	"slices"
 	"strings"
@@ -104,7 +105,7 @@ var tests = []struct {
 func (p Point) Judge() Verdict {
 	v := Verdict{Behaviour: p.behaviour()}
 	say := func(id string, out bool, args ...any) {
-		v.Findings = append(v.Findings, Finding{ID: id, Out: out, Text: fmt.Sprintf(words[id], args...)})
+		v.Findings = append(v.Findings, Finding{ID: id, Out: out, Text: unit.Say(words[id], args...)})
 	}
 	if p.Safety {
 		say("feed.safety", true)

@@ -6,7 +6,7 @@ import (
 	"slices"
 
 	"epitrope/core/parts"
-	"epitrope/core/working"
+	"epitrope/core/unit"
 )
 
 // Kit is a kit of the workshop's book against the same parts one by one.
@@ -54,7 +54,7 @@ func (l List) against(k Kit) Kit {
 			k.Unpriced++
 		}
 	}
-	money := func(v float64) string { return fmt.Sprintf("%.2f %s", v, k.Currency) }
+	money := func(v float64) string { return unit.Say("%.2f %s", v, k.Currency) }
 	if loose == 0 {
 		k.Says = "Its parts have no price one by one."
 		return k
@@ -77,7 +77,7 @@ func without(count int) string {
 	if count == 1 {
 		return "one line has none"
 	}
-	return working.Plain(float64(count), "lines have none", 0)
+	return unit.Plain(float64(count), "lines have none", 0)
 }
 
 // AsKit is the list where a kit is bought: what comes in it is not paid or ordered, but has to

@@ -10,6 +10,7 @@ import (
 
 	"epitrope/core/parts"
 	"epitrope/core/system"
+	"epitrope/core/unit"
 )
 
 // Line is a line of the parts list.
@@ -64,13 +65,13 @@ type tally struct {
 	at    map[string]int
 }
 
-func (t *tally) add(kind, what string, wants spec, count float64, unit string, of ...thing) {
+func (t *tally) add(kind, what string, wants spec, count float64, in string, of ...thing) {
 	key := kind + "/" + what
 	i, ok := t.at[key]
 	if !ok {
 		i = len(t.lines)
 		t.at[key] = i
-		t.lines = append(t.lines, Line{Kind: kind, What: what, Unit: unit, Of: []string{}, wants: wants})
+		t.lines = append(t.lines, Line{Kind: kind, What: what, Unit: in, Of: []string{}, wants: wants})
 	}
 	l := &t.lines[i]
 	l.Count = math.Round((l.Count+count)*1000) / 1000
@@ -104,12 +105,12 @@ func PartsList(s *system.System, wires []Lead, book []parts.Item, cuts []Cut) Li
 		for _, e := range []End{w.From, w.To} {
 			t.add("connector", e.Lug, spec{}, float64(w.Cables), "", of)
 		}
-		t.add("other", fmt.Sprintf("heat shrink with adhesive, %.0f mm", w.Sleeve), spec{}, 2*sleeveM*float64(w.Cables), "m", of)
+		t.add("other", unit.Say("heat shrink with adhesive, %.0f mm", w.Sleeve), spec{}, 2*sleeveM*float64(w.Cables), "m", of)
 		if w.Conduit > 0 {
-			t.add("other", fmt.Sprintf("corrugated conduit, %.0f mm", w.Conduit), spec{}, math.Ceil(w.RouteM*10)/10, "m", of)
+			t.add("other", unit.Say("corrugated conduit, %.0f mm", w.Conduit), spec{}, math.Ceil(w.RouteM*10)/10, "m", of)
 		}
 		if w.Hole > 0 {
-			t.add("other", fmt.Sprintf("grommet for a %.0f mm hole", w.Hole), spec{}, 1, "", of)
+			t.add("other", unit.Say("grommet for a %.0f mm hole", w.Hole), spec{}, 1, "", of)
 		}
 		t.add("other", "printed label", spec{}, 2, "")
 	}
@@ -224,7 +225,7 @@ func tools(wires []Lead, soldered bool) []string {
 	}
 	for _, w := range wires {
 		if w.Hole > 0 {
-			list = append(list, fmt.Sprintf("hole saw or step drill to %.0f mm, deburrer", w.Hole))
+			list = append(list, unit.Say("hole saw or step drill to %.0f mm, deburrer", w.Hole))
 			break
 		}
 	}

@@ -4,7 +4,7 @@ import (
 	"math"
 
 	"epitrope/core/cable"
-	"epitrope/core/working"
+	"epitrope/core/unit"
 )
 
 // laying is how a cable lies; where its return runs along with it, side by side.
@@ -32,5 +32,5 @@ func bay(r *resolver, path string, given *float64, engine bool) cable.Bay {
 // with slack. Source: common practice, no source.
 func Route(from, to Point) float64 {
 	m := slack * (math.Abs(to.X-from.X) + math.Abs(to.Y-from.Y) + upAndDownM)
-	return working.Round(m, 1)
+	return unit.Round(m, 1)
 }

@@ -10,7 +10,6 @@ import (
 	"epitrope/core/parts"
 	"epitrope/core/protect"
 	"epitrope/core/unit"
-	"epitrope/core/working"
 )
 
 // Kind is how a field is answered.
@@ -113,7 +112,7 @@ func devices() []Option {
 func amps(ratings []float64) []Option {
 	o := make([]Option, len(ratings))
 	for i, a := range ratings {
-		o[i] = Option{working.Plain(a, "", 1), working.Plain(a, "A", 1)}
+		o[i] = Option{unit.Plain(a, "", 1), unit.Plain(a, "A", 1)}
 	}
 	return o
 }

@@ -4,6 +4,7 @@ import (
 	"fmt"
 
 	"epitrope/core/need"
+	"epitrope/core/unit"
 	"epitrope/core/working"
 )
 
@@ -38,7 +39,7 @@ func (f *Facts) needs(r *resolver, d Document) {
 		f.Need.Loads = append(f.Need.Loads, l)
 		f.Need.Listed.Value += l.DayAh
 	}
-	f.Need.Listed.Value = working.Round(f.Need.Listed.Value, 1)
+	f.Need.Listed.Value = unit.Round(f.Need.Listed.Value, 1)
 	f.Need.Listed.Origin, f.Need.Listed.Why = working.Computed, fmt.Sprintf("sum of %d loads", len(f.Need.Loads))
 	switch {
 	case d.Use.DailyAh != nil || len(f.Need.Loads) == 0:

@@ -12,7 +12,6 @@ import (
 	"epitrope/core/cable"
 	"epitrope/core/day"
 	"epitrope/core/unit"
-	"epitrope/core/working"
 )
 
 // Allowed says in words what the field takes, in a system of n × 12 V.
@@ -29,14 +28,14 @@ func (f Field) Allowed(n float64) string {
 	case LabelKey:
 		return fmt.Sprintf("a label such as 180 A or 90/180 A, %d to %d A", alternator.MinRatedA, alternator.MaxRatedA)
 	case Driving:
-		return fmt.Sprintf("what it does and for how long, up to %.0f days, such as %s", day.MaxDays, f.Example)
+		return unit.Say("what it does and for how long, up to %.0f days, such as %s", day.MaxDays, f.Example)
 	case Date:
 		return unit.DateAllowed
 	case Text:
-		return fmt.Sprintf("text of up to %.0f characters", f.Max)
+		return unit.Say("text of up to %.0f characters", f.Max)
 	}
 	low, high := f.limits(n)
-	return fmt.Sprintf("%s to %s, such as %s", working.Plain(low, "", 2), working.Plain(high, f.Unit, 2), f.dim(n).Example)
+	return fmt.Sprintf("%s to %s, such as %s", unit.Plain(low, "", 2), unit.Plain(high, f.Unit, 2), f.dim(n).Example)
 }
 
 func (f Field) limits(n float64) (low, high float64) {
@@ -137,14 +136,14 @@ func (f Field) readNumber(value any, n float64) (any, error) {
 	if math.IsNaN(v) || v < low || v > high {
 		return nil, fmt.Errorf("is out of range")
 	}
-	return working.Round(v, 4), nil
+	return unit.Round(v, 4), nil
 }
 
 // Show is a value of the field as shown.
 func (f Field) Show(value any) string {
 	switch v := value.(type) {
 	case float64:
-		return working.Plain(v, f.Unit, max(f.Digits, 1))
+		return unit.Plain(v, f.Unit, max(f.Digits, 1))
 	case string:
 		for _, c := range f.Choices {
 			if c.Value == v {

@@ -3,6 +3,7 @@ package judge
 import (
 	"epitrope/core/design"
 	"epitrope/core/need"
+	"epitrope/core/unit"
 	"epitrope/core/verdict"
 	"epitrope/core/working"
 )
@@ -41,11 +42,11 @@ type NeedLoad struct {
 // NeedsOf works out the balance with what this design charges at cruise and at idle.
 func NeedsOf(d *design.Design) Needs {
 	f := d.Facts
-	out := Needs{Loads: []NeedLoad{}, DailyAh: working.Round(f.DailyAh.Value, 1), CycleAh: working.Round(d.CycleAh, 1)}
+	out := Needs{Loads: []NeedLoad{}, DailyAh: unit.Round(f.DailyAh.Value, 1), CycleAh: unit.Round(d.CycleAh, 1)}
 	for _, l := range f.Need.Loads {
-		out.Loads = append(out.Loads, NeedLoad{Key: l.Key, Label: l.Label, Count: l.Count, Amps: working.Round(l.Amps.Value, 2),
+		out.Loads = append(out.Loads, NeedLoad{Key: l.Key, Label: l.Label, Count: l.Count, Amps: unit.Round(l.Amps.Value, 2),
 			Hours: l.Hours.Value,
-			Duty:  working.Round(100*l.Duty.Value, 0), DayAh: working.Round(l.DayAh, 1),
+			Duty:  unit.Round(100*l.Duty.Value, 0), DayAh: unit.Round(l.DayAh, 1),
 			Assumed: l.Amps.Origin == working.Assumed || l.Hours.Origin == working.Assumed || l.Duty.Origin == working.Assumed})
 	}
 	cruise, idle := max(0, chargesAt(d, "cruise")), max(0, chargesAt(d, "idle"))
@@ -55,9 +56,9 @@ func NeedsOf(d *design.Design) Needs {
 	back := putBack.Unrounded
 	bank := need.BankAh.MustWork(working.Of(d.Rates.Cycle), working.From(f.Chemistry.Usable, working.Practice, f.Chemistry.Label))
 	after, before := need.Reaches(f.AuxAh.Value, d.CycleAh, back)
-	out.PutBackAh, out.After, out.Before = working.Round(back, 0), working.Round(100*after, 0), working.Round(100*before, 0)
+	out.PutBackAh, out.After, out.Before = unit.Round(back, 0), unit.Round(100*after, 0), unit.Round(100*before, 0)
 	out.UsableAh, out.Days = d.Usable().Value, d.Autonomy().Value
-	out.BankAh = working.Round(max(0, bank.Unrounded), 0)
+	out.BankAh = unit.Round(max(0, bank.Unrounded), 0)
 	for _, c := range d.Book.Chargers {
 		if c.OutputA >= d.NeedA {
 			out.ChargerA = c.OutputA
@@ -83,7 +84,7 @@ func chargesAt(d *design.Design, id string) float64 {
 // balance says whether it holds.
 func balance(d *design.Design, n Needs, back float64) (verdict.Level, string) {
 	f := d.Facts
-	ah := func(v float64) string { return working.Text(v, "Ah", 0) }
+	ah := func(v float64) string { return unit.Text(v, "Ah", 0) }
 	switch {
 	case d.CycleAh <= 0:
 		return verdict.Good, "Sun and mains give back all that is used."
@@ -91,9 +92,9 @@ func balance(d *design.Design, n Needs, back float64) (verdict.Level, string) {
 		return verdict.Bad, "A drive puts " + ah(back) + " back of " + ah(d.CycleAh) +
 			" used: the aux battery sinks until it stands empty before each drive."
 	case n.Before < 100*(1-f.Chemistry.Usable):
-		return verdict.Caution, "A drive puts it back, but before it only " + working.Text(n.Before, "%", 0) +
+		return verdict.Caution, "A drive puts it back, but before it only " + unit.Text(n.Before, "%", 0) +
 			" are left: below what may be used of " + f.Chemistry.Label + "."
 	}
 	return verdict.Good, "A drive can put " + ah(back) + " back and " + ah(d.CycleAh) + " are used: full after each drive, " +
-		working.Text(n.Before, "%", 0) + " before the next."
+		unit.Text(n.Before, "%", 0) + " before the next."
 }

@@ -7,7 +7,7 @@ import (
 	"epitrope/core/design"
 	"epitrope/core/network"
 	"epitrope/core/run"
-	"epitrope/core/working"
+	"epitrope/core/unit"
 )
 
 // Shares returns what part of a current each of n equal batteries in parallel carries,
@@ -83,7 +83,7 @@ func Bank(d *design.Design) []BankShare {
 		if v.AuxFeed == "end" {
 			links = 2 * float64(i)
 		}
-		list[i] = BankShare{Battery: i + 1, Share: working.Round(100*s, 1), PathMO: working.Round(1000*(each+links*link), 2)}
+		list[i] = BankShare{Battery: i + 1, Share: unit.Round(100*s, 1), PathMO: unit.Round(1000*(each+links*link), 2)}
 	}
 	return list
 }

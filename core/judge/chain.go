@@ -8,8 +8,8 @@ import (
 	"epitrope/core/design"
 	"epitrope/core/parts"
 	"epitrope/core/system"
+	"epitrope/core/unit"
 	"epitrope/core/verdict"
-	"epitrope/core/working"
 )
 
 // Link is one element of the run in series with the others: the same worst current
@@ -37,8 +37,8 @@ const mostShare = 999
 func Chain(d *design.Design) []Link {
 	list := []Link{}
 	add := func(column, name string, amps, bears float64, why string) {
-		l := Link{Column: column, Name: name, Amps: working.Round(amps, 1), BearsA: working.Round(bears, 0),
-			Share: working.Round(min(100*amps/bears, mostShare), 0), Why: why, Level: verdict.Good}
+		l := Link{Column: column, Name: name, Amps: unit.Round(amps, 1), BearsA: unit.Round(bears, 0),
+			Share: unit.Round(min(100*amps/bears, mostShare), 0), Why: why, Level: verdict.Good}
 		switch {
 		case amps > bears*(1+design.SettledWithin):
 			l.Level = verdict.Bad
@@ -62,7 +62,7 @@ func Chain(d *design.Design) []Link {
 				fmt.Sprintf("where it lies, %s insulation", d.Facts.Insulation.Label))
 		case s.Component.Kind == system.KindFuse:
 			add(s.ID, s.Component.Name+" "+l.Fuse.Label(), l.Amps, l.Fuse.RatingA*l.Fuse.Family.Holds(l.Bay.AmbientC),
-				fmt.Sprintf("what it holds for hours at %s", working.Text(l.Bay.AmbientC, "°C", 0)))
+				fmt.Sprintf("what it holds for hours at %s", unit.Text(l.Bay.AmbientC, "°C", 0)))
 		case s.Component.Kind == system.KindSwitch:
 			inHeat(s.ID, s.Component.Name+" "+d.Isolator().Label, l.Amps, d.Isolator().ContinuousA, l.Bay)
 		case s.Component.Kind == system.KindPlug:
@@ -70,7 +70,7 @@ func Chain(d *design.Design) []Link {
 		}
 	}
 	if e := d.Facts.Extras; e.Monitor {
-		add("aux", "R1 shunt", d.Aux.Amps, e.ShuntA.Value*parts.ShuntHours, "two thirds of "+working.Plain(e.ShuntA.Value, "A", 0)+", for hours")
+		add("aux", "R1 shunt", d.Aux.Amps, e.ShuntA.Value*parts.ShuntHours, "two thirds of "+unit.Plain(e.ShuntA.Value, "A", 0)+", for hours")
 	}
 	back := d.ReturnLeg()
 	add("return", "return lead "+back.Trial.Size.Copper(), back.Amps, back.Trial.AmpacityA, "as its feed")
@@ -102,6 +102,6 @@ func contactInSeries(d *design.Design) (name string, ratingA float64) {
 
 // heated says what a contact's rating comes to in the heat.
 func heated(rating, ambientC float64) string {
-	return fmt.Sprintf("%s of %s at %s (from memory)", working.Text(100*parts.ContactFactor(ambientC), "%", 0), working.Plain(rating, "A", 0),
-		working.Text(ambientC, "°C", 0))
+	return fmt.Sprintf("%s of %s at %s (from memory)", unit.Text(100*parts.ContactFactor(ambientC), "%", 0), unit.Plain(rating, "A", 0),
+		unit.Text(ambientC, "°C", 0))
 }

@@ -1,12 +1,12 @@
 package judge
 
 import (
-	"fmt"
 	"slices"
 
 	"epitrope/core/battery"
 	"epitrope/core/design"
 	"epitrope/core/job"
+	"epitrope/core/unit"
 	"epitrope/core/verdict"
 	"epitrope/core/working"
 )
@@ -36,7 +36,7 @@ func check(group, id, column string, level verdict.Level, mark working.Origin, f
 	if fields == nil {
 		fields = []string{}
 	}
-	return Check{ID: id, Group: group, Column: column, Level: level, Mark: mark, Fields: fields, Text: fmt.Sprintf(checkWords[id], args...)}
+	return Check{ID: id, Group: group, Column: column, Level: level, Mark: mark, Fields: fields, Text: unit.Say(checkWords[id], args...)}
 }
 
 // by is the check with the figure behind it.

@@ -1,7 +1,6 @@
 package judge
 
 import (
-	"fmt"
 	"math"
 	"slices"
 
@@ -11,6 +10,7 @@ import (
 	"epitrope/core/job"
 	"epitrope/core/parts"
 	"epitrope/core/protect"
+	"epitrope/core/unit"
 	"epitrope/core/verdict"
 	"epitrope/core/working"
 )
@@ -116,7 +116,7 @@ func disconnectChecks(d *design.Design) []Check {
 	amps := f.DailyAh.Value / 24
 	soc, floor := opensAt(d, amps), 1-f.Chemistry.Usable
 	own := f.Chemistry.RestAt(soc, design.WarmC) * f.N
-	fig := UnderLoad.MustWork(working.From(own, working.Memory, fmt.Sprintf("%s at %.0f %%", f.Chemistry.Label, 100*soc)),
+	fig := UnderLoad.MustWork(working.From(own, working.Memory, unit.Say("%s at %.0f %%", f.Chemistry.Label, 100*soc)),
 		working.Is(amps, "a day's use, spread"), working.Is((own-e.OpensV.Value)/math.Max(amps, 1e-6), "battery and feed"))
 	id, level := "disconnect.right", verdict.Good
 	switch {

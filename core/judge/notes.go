@@ -3,11 +3,11 @@
 package judge
 
 import (
-	"fmt"
 	"slices"
 	"sort"
 
 	"epitrope/core/design"
+	"epitrope/core/unit"
 	"epitrope/core/verdict"
 	"epitrope/core/working"
 )
@@ -86,8 +86,8 @@ func Notes(d *design.Design) []Note {
 	list := []Note{}
 	for _, r := range rules {
 		for _, f := range r.finds(d) {
-			list = append(list, Note{ID: r.id, Column: f.column, Severity: r.severity, Text: fmt.Sprintf(r.text, f.text...),
-				Why: fmt.Sprintf(r.why, f.why...), Cures: append([]verdict.Cure{}, f.cures...), Mark: r.mark})
+			list = append(list, Note{ID: r.id, Column: f.column, Severity: r.severity, Text: unit.Say(r.text, f.text...),
+				Why: unit.Say(r.why, f.why...), Cures: append([]verdict.Cure{}, f.cures...), Mark: r.mark})
 		}
 	}
 	list = append(list, seen(d)...)

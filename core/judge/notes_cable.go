@@ -6,6 +6,7 @@ import (
 	"epitrope/core/cable"
 	"epitrope/core/design"
 	"epitrope/core/run"
+	"epitrope/core/unit"
 	"epitrope/core/verdict"
 	"epitrope/core/working"
 )
@@ -42,7 +43,7 @@ var cableRules = []rule{
 		"%s: it gets %s where it lies, and its insulation bears %s. No current is safe there.",
 		"Insulation past its limit hardens and cracks, whatever the cable carries. Insulation that bears more, or a cooler way.",
 		ofCables(tooHot, func(d *design.Design, l leg) finding {
-			f := at(l.ID, l.wire, working.Text(l.Bay.AmbientC, "°C", 0), d.Facts.Insulation.Label)
+			f := at(l.ID, l.wire, unit.Text(l.Bay.AmbientC, "°C", 0), d.Facts.Insulation.Label)
 			if best := cable.Class105; l.Bay.AmbientC < best.LimitC {
 				f = f.cure(verdict.Set("Take "+best.Label+" insulation", "cable.insulation", fmt.Sprint(best.LimitC)))
 			}
@@ -55,20 +56,20 @@ var cableRules = []rule{
 		"%s is pinned to %s, which carries %s where it lies; it has to carry %s.",
 		"It gets over %s. Drop alone approves cable that burns.",
 		ofCables(burns, func(_ *design.Design, l leg) finding {
-			return at(l.ID, l.wire, l.Trial.Size.Copper(), working.Text(l.Trial.AmpacityA, "A", 0), working.Text(l.Amps, "A", 0)).
-				since(working.Text(l.Trial.ConductorC, "°C", 0)).cure(verdict.Unpin("Fit "+l.Auto.Label, l.sizePath))
+			return at(l.ID, l.wire, l.Trial.Size.Copper(), unit.Text(l.Trial.AmpacityA, "A", 0), unit.Text(l.Amps, "A", 0)).
+				since(unit.Text(l.Trial.ConductorC, "°C", 0)).cure(verdict.Unpin("Fit "+l.Auto.Label, l.sizePath))
 		})},
 	{"cable.thin", verdict.Beware, working.Physics,
 		"%s is pinned to %s: it loses %s, more than the %s allowed.", "What is lost on the way is missing at the end.",
 		ofCables(thin, func(_ *design.Design, l leg) finding {
-			return at(l.ID, l.wire, l.Trial.Size.Copper(), working.Text(l.Trial.DropV, "V", 2), working.Text(max(0, l.BudgetV), "V", 2)).
+			return at(l.ID, l.wire, l.Trial.Size.Copper(), unit.Text(l.Trial.DropV, "V", 2), unit.Text(max(0, l.BudgetV), "V", 2)).
 				cure(verdict.Unpin("Fit "+l.Auto.Label, l.sizePath))
 		})},
 	{"cable.drop", verdict.Beware, working.Physics,
 		"%s loses %s, more than the %s allowed.",
 		"The return and the length lose it already: no cable on the reels keeps the limit.",
 		ofCables(losesAll, func(_ *design.Design, l leg) finding {
-			return at(l.ID, l.wire, working.Text(l.Trial.DropV, "V", 2), working.Text(max(0, l.BudgetV), "V", 2))
+			return at(l.ID, l.wire, unit.Text(l.Trial.DropV, "V", 2), unit.Text(max(0, l.BudgetV), "V", 2))
 		})},
 	{"return.hitch", verdict.Stop, working.Practice,
 		"The return may not cross the tow coupling through the steel.",

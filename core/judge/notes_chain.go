@@ -6,6 +6,7 @@ import (
 	"epitrope/core/coupling"
 	"epitrope/core/design"
 	"epitrope/core/run"
+	"epitrope/core/unit"
 	"epitrope/core/verdict"
 	"epitrope/core/working"
 )
@@ -25,7 +26,7 @@ var chainRules = []rule{
 		"The cable does not go into the housing: a larger plug, or two cables in parallel with a joint.",
 		ofRuns(func(d *design.Design, l *run.Sized) []finding {
 			return where(d.Crosses(l) && !d.PlugCard.Takes(l.Trial.Size.CopperMM2()), func() finding {
-				return at("x1", strings.ToUpper(l.ID), l.Trial.Size.Copper(), d.PlugCard.Label, working.Plain(d.PlugCard.MostMM2, "mm²", 1))
+				return at("x1", strings.ToUpper(l.ID), l.Trial.Size.Copper(), d.PlugCard.Label, unit.Plain(d.PlugCard.MostMM2, "mm²", 1))
 			})
 		})},
 	{"changeover.cable", verdict.Beware, working.Memory,
@@ -34,7 +35,7 @@ var chainRules = []rule{
 		ofRuns(func(d *design.Design, l *run.Sized) []finding {
 			return where(d.Is.Beside == design.RestContact && !d.Changeover.Takes(l.Trial.Size.CopperMM2()), func() finding {
 				return at("coupling", strings.ToUpper(l.ID), l.Trial.Size.Copper(), d.Changeover.Label,
-					working.Plain(d.Changeover.MostMM2, "mm²", 0)).cure(verdict.Unpin("Let the plan choose", "pins.contactA"))
+					unit.Plain(d.Changeover.MostMM2, "mm²", 0)).cure(verdict.Unpin("Let the plan choose", "pins.contactA"))
 			})
 		})},
 }
@@ -58,7 +59,7 @@ func ofLinks(level verdict.Level) func(d *design.Design) []finding {
 			if !ours || l.Level != level {
 				continue
 			}
-			f := at(l.Column, working.Capital(l.Name), working.Text(l.Amps, "A", 0), working.Text(l.BearsA, "A", 0))
+			f := at(l.Column, unit.Capital(l.Name), unit.Text(l.Amps, "A", 0), unit.Text(l.BearsA, "A", 0))
 			switch {
 			case pin.is(d):
 				f = f.cure(verdict.Unpin("Let the plan choose", pin.path))

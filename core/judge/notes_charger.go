@@ -3,6 +3,7 @@ package judge
 import (
 	"epitrope/core/coupling"
 	"epitrope/core/design"
+	"epitrope/core/unit"
 	"epitrope/core/verdict"
 	"epitrope/core/working"
 )
@@ -22,7 +23,7 @@ func ofChargers(finds func(d *design.Design) []finding) func(d *design.Design) [
 }
 
 // output is what the charger gives, in words.
-func output(d *design.Design) string { return working.Plain(d.Charger.OutputA, "A", 0) }
+func output(d *design.Design) string { return unit.Plain(d.Charger.OutputA, "A", 0) }
 
 // chargerRules are about the charger.
 var chargerRules = []rule{
@@ -31,8 +32,8 @@ var chargerRules = []rule{
 		"A battery that only ever reaches about half charge lasts about a year.",
 		ofChargers(func(d *design.Design) []finding {
 			return where(d.Charger.OutputA < d.NeedA, func() finding {
-				return at("coupling", output(d), working.Text(d.NeedA, "A", 0), working.Plain(d.Facts.DailyAh.Value, "Ah", 0),
-					working.Plain(d.Facts.DrivenHours.Value, "h", 2)).cure(largerCharger(d)...)
+				return at("coupling", output(d), unit.Text(d.NeedA, "A", 0), unit.Plain(d.Facts.DailyAh.Value, "Ah", 0),
+					unit.Plain(d.Facts.DrivenHours.Value, "h", 2)).cure(largerCharger(d)...)
 			})
 		})},
 	{"charger.acceptance", verdict.Beware, working.Memory,
@@ -66,7 +67,7 @@ var chargerRules = []rule{
 		ofChargers(func(d *design.Design) []finding {
 			after := d.Facts.AuxM.Value
 			return where(after > farM && after > d.Facts.StartM.Value, func() finding {
-				return at("coupling", working.Text(after, "m", 1)).cure(verdict.Ask("Measure the routes", "start-route"))
+				return at("coupling", unit.Text(after, "m", 1)).cure(verdict.Ask("Measure the routes", "start-route"))
 			})
 		})},
 	{"charger.hot", verdict.Beware, working.Practice,
@@ -74,7 +75,7 @@ var chargerRules = []rule{
 		ofChargers(func(d *design.Design) []finding {
 			bayC := d.Facts.AuxBay.AmbientC
 			return where(bayC > d.Charger.MaxAmbientC, func() finding {
-				return at("coupling", working.Text(bayC, "°C", 0), working.Text(d.Charger.MaxAmbientC, "°C", 0))
+				return at("coupling", unit.Text(bayC, "°C", 0), unit.Text(d.Charger.MaxAmbientC, "°C", 0))
 			})
 		})},
 }
@@ -85,7 +86,7 @@ func largerCharger(d *design.Design) []verdict.Cure {
 	if d.Doc.Pins.ChargerA == nil || d.AutoChargerA <= d.Charger.OutputA {
 		return nil
 	}
-	return []verdict.Cure{verdict.Unpin("Let the plan choose "+working.Plain(d.AutoChargerA, "A", 0), "pins.chargerA")}
+	return []verdict.Cure{verdict.Unpin("Let the plan choose "+unit.Plain(d.AutoChargerA, "A", 0), "pins.chargerA")}
 }
 
 func starvedCures(d *design.Design) []verdict.Cure {

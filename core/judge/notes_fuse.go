@@ -5,6 +5,7 @@ import (
 
 	"epitrope/core/design"
 	"epitrope/core/protect"
+	"epitrope/core/unit"
 	"epitrope/core/verdict"
 	"epitrope/core/working"
 )
@@ -22,13 +23,13 @@ var fuseRules = []rule{
 	{"fuse.over", verdict.Stop, working.Standard,
 		"%s at %s is more than %s bears: %s.", "The fuse protects the cable. This one lets the cable burn first.",
 		ofFuses(leg.over, func(l leg) finding {
-			return at(l.FuseID, l.fuse, l.rating(), l.wire, working.Text(l.Trial.AmpacityA, "A", 0)).cure(l.fuseCures()...)
+			return at(l.FuseID, l.fuse, l.rating(), l.wire, unit.Text(l.Trial.AmpacityA, "A", 0)).cure(l.fuseCures()...)
 		})},
 	{"fuse.slow", verdict.Stop, working.Standard,
 		"%s opens after up to %s on a short at the far end; %s bears it for %s.",
 		"The cable would be past its limit before the fuse opens.",
 		ofFuses(leg.slow, func(l leg) finding {
-			return at(l.FuseID, l.fuse, working.Seconds(l.Cover.Far.OpensMaxS), l.wire, working.Seconds(l.Cover.Far.BearsS)).
+			return at(l.FuseID, l.fuse, unit.Seconds(l.Cover.Far.OpensMaxS), l.wire, unit.Seconds(l.Cover.Far.BearsS)).
 				cure(l.fuseCures()...)
 		})},
 	{"fuse.overload", verdict.Beware, working.Standard,
@@ -36,7 +37,7 @@ var fuseRules = []rule{
 		"An overload, not a short: it heats the cable slowly past what its insulation bears.",
 		ofFuses(func(l leg) bool { return !l.over() && !l.slow() && !l.Cover.Overload.Saves() }, func(l leg) finding {
 			o := l.Cover.Overload
-			return at(l.FuseID, l.fuse, working.Text(o.Amps, "A", 0), working.Seconds(o.OpensMaxS), l.wire, working.Seconds(o.BearsS)).
+			return at(l.FuseID, l.fuse, unit.Text(o.Amps, "A", 0), unit.Seconds(o.OpensMaxS), l.wire, unit.Seconds(o.BearsS)).
 				cure(l.fuseCures()...)
 		})},
 	{"fuse.resets", verdict.Stop, working.Practice,
@@ -54,17 +55,17 @@ var fuseRules = []rule{
 		"%s at %s is more than the %s that the charger's sheet allows.",
 		"The sheet's fuse saves what is inside the charger, not the cable alone. A smaller charger takes a smaller fuse.",
 		ofFuses(func(l leg) bool { return l.SheetA > 0 && l.Fuse.RatingA > l.SheetA }, func(l leg) finding {
-			return at(l.FuseID, l.fuse, l.rating(), working.Plain(l.SheetA, "A", 1)).cure(l.fuseCures()...)
+			return at(l.FuseID, l.fuse, l.rating(), unit.Plain(l.SheetA, "A", 1)).cure(l.fuseCures()...)
 		})},
 	{"fuse.breaks", verdict.Stop, working.Memory,
 		"%s can break %s; a short at the battery drives about %s.", "A fuse that cannot break its fault burns on as an arc.",
 		ofFuses(func(l leg) bool { return l.NearFault > l.Fuse.Family.BreaksA }, func(l leg) finding {
-			return at(l.FuseID, l.fuse, working.Kilo(l.Fuse.Family.BreaksA), working.Kilo(l.NearFault)).cure(l.fuseCures()...)
+			return at(l.FuseID, l.fuse, unit.Kilo(l.Fuse.Family.BreaksA), unit.Kilo(l.NearFault)).cure(l.fuseCures()...)
 		})},
 	{"fuse.under", verdict.Beware, working.Practice,
 		"%s carries %s for hours; warm, %s bears %s.", "It opens on a hot day, far from home.",
 		ofFuses(func(l leg) bool { return l.Amps > l.carries()+0.05 }, func(l leg) finding {
-			return at(l.FuseID, l.fuse, working.Text(l.Amps, "A", 0), l.rating(), working.Text(l.carries(), "A", 0)).cure(l.fuseCures()...)
+			return at(l.FuseID, l.fuse, unit.Text(l.Amps, "A", 0), l.rating(), unit.Text(l.carries(), "A", 0)).cure(l.fuseCures()...)
 		})},
 }
 
@@ -76,7 +77,7 @@ func noFuse(l leg) bool { return l.FusePin == nil && l.NoFuse != nil }
 func (l leg) over() bool { return l.Fuse.RatingA > l.Trial.AmpacityA }
 func (l leg) slow() bool { return !l.over() && !l.Cover.Saves }
 
-func (l leg) rating() string { return working.Plain(l.Fuse.RatingA, "A", 1) }
+func (l leg) rating() string { return unit.Plain(l.Fuse.RatingA, "A", 1) }
 
 // carries is what the fuse holds for hours where it sits.
 func (l leg) carries() float64 { return l.Fuse.Carries(l.Bay.AmbientC) }
@@ -85,7 +86,7 @@ func (l leg) carries() float64 { return l.Fuse.Carries(l.Bay.AmbientC) }
 func (l leg) fuseCures() []verdict.Cure {
 	var cures []verdict.Cure
 	if l.FusePin != nil && l.AutoFuse.RatingA > 0 {
-		cures = append(cures, verdict.Unpin("Fit "+working.Plain(l.AutoFuse.RatingA, "A", 1), l.fusePath))
+		cures = append(cures, verdict.Unpin("Fit "+unit.Plain(l.AutoFuse.RatingA, "A", 1), l.fusePath))
 	}
 	if l.SizePin != nil {
 		cures = append(cures, verdict.Unpin("Fit "+l.Auto.Label, l.sizePath))

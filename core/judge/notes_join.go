@@ -5,6 +5,7 @@ import (
 
 	"epitrope/core/circuit"
 	"epitrope/core/design"
+	"epitrope/core/unit"
 	"epitrope/core/verdict"
 	"epitrope/core/working"
 )
@@ -21,8 +22,8 @@ var joinRules = []rule{
 		func(d *design.Design) []finding {
 			_, own := d.OwnFeed()
 			return where(own && d.Button.NearFault > d.Button.Fuse.Family.BreaksA, func() finding {
-				return at("coupling", working.Text(d.Button.NearFault/1000, "kA", 1), d.Button.Fuse.Label(),
-					working.Text(d.Button.Fuse.Family.BreaksA/1000, "kA", 0))
+				return at("coupling", unit.Text(d.Button.NearFault/1000, "kA", 1), d.Button.Fuse.Label(),
+					unit.Text(d.Button.Fuse.Family.BreaksA/1000, "kA", 0))
 			})
 		}},
 	{"emergency.crank", verdict.Beware, working.Physics,
@@ -45,7 +46,7 @@ func emergency(way, state string, lasts float64) func(d *design.Design) []findin
 		amps := math.Abs(circuit.Had(d.StateBy(state).Solved.Through("contact")))
 		fuse, after := d.Soonest(amps)
 		return where(after <= lasts, func() finding {
-			return at("coupling", working.Text(amps, "A", 0), fuse, working.Seconds(after)).
+			return at("coupling", unit.Text(amps, "A", 0), fuse, unit.Seconds(after)).
 				cure(verdict.Set("Join ten seconds, part, crank", "schools.emergency", "precharge"))
 		})
 	}

@@ -6,6 +6,7 @@ import (
 	"epitrope/core/design"
 	"epitrope/core/job"
 	"epitrope/core/profile"
+	"epitrope/core/unit"
 	"epitrope/core/verdict"
 	"epitrope/core/working"
 )
@@ -67,7 +68,7 @@ var profileRules = []rule{
 		ofChargers(func(d *design.Design) []finding {
 			f := d.Facts
 			return where(!f.Chemistry.MayCharge(f.Day.OutsideC.Value) && f.Set.Disable == nil, func() finding {
-				return at("aux", outside(d), f.Chemistry.Label, working.Text(f.Chemistry.NoChargeBelowC, "°C", 0)).cure(disableWired())
+				return at("aux", outside(d), f.Chemistry.Label, unit.Text(f.Chemistry.NoChargeBelowC, "°C", 0)).cure(disableWired())
 			})
 		})},
 	{"profile.disable", verdict.Beware, working.Practice,
@@ -107,9 +108,9 @@ const (
 func profileOf(d *design.Design) profile.Profile { return profile.For(d.Facts.Chemistry) }
 
 // at12 is a voltage at 12 V, in words at the system's.
-func at12(d *design.Design, v float64) string { return working.Text(v*d.Facts.N, "V", 1) }
+func at12(d *design.Design, v float64) string { return unit.Text(v*d.Facts.N, "V", 1) }
 
-func outside(d *design.Design) string { return working.Text(d.Facts.Day.OutsideC.Value, "°C", 0) }
+func outside(d *design.Design) string { return unit.Text(d.Facts.Day.OutsideC.Value, "°C", 0) }
 
 func mendedLead() verdict.Cure { return verdict.Unpin("The lead is mended", "profile.broken") }
 func disableWired() verdict.Cure {
@@ -158,7 +159,7 @@ func ofSettings(what mismatch, limit func(d *design.Design) float64) func(d *des
 	return ofChargers(func(d *design.Design) []finding {
 		return where(wrongSetting(d) == what, func() finding {
 			return at("coupling", d.Setting.Label, at12(d, d.Setting.AbsorptionV), d.Facts.Chemistry.Label, at12(d, limit(d))).
-				since(working.Text(getsV(d), "V", 1)).cure(settingCures(d)...)
+				since(unit.Text(getsV(d), "V", 1)).cure(settingCures(d)...)
 		})
 	})
 }

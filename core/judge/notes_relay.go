@@ -2,6 +2,7 @@ package judge
 
 import (
 	"epitrope/core/design"
+	"epitrope/core/unit"
 	"epitrope/core/verdict"
 	"epitrope/core/working"
 )
@@ -14,7 +15,7 @@ var relayRules = []rule{
 		ofContacts(func(d *design.Design) []finding {
 			accepts := d.Rates.Accepts
 			return where(d.Aux.Amps > accepts.Unrounded*(1+design.SettledWithin), func() finding {
-				return at("aux", working.Text(d.Aux.Amps, "A", 0), accepts.Text).cure(otherCoupling())
+				return at("aux", unit.Text(d.Aux.Amps, "A", 0), accepts.Text).cure(otherCoupling())
 			})
 		})},
 	{"relay.undercharge", verdict.Beware, working.Memory,
@@ -22,7 +23,7 @@ var relayRules = []rule{
 		ofContacts(func(d *design.Design) []finding {
 			full := d.ChargesAtV()
 			return where(full < d.Profile.AbsorptionLow, func() finding {
-				return at("aux", working.Text(full, "V", 1), d.Facts.Chemistry.Label, working.Text(d.Profile.AbsorptionLow, "V", 1)).
+				return at("aux", unit.Text(full, "V", 1), d.Facts.Chemistry.Label, unit.Text(d.Profile.AbsorptionLow, "V", 1)).
 					cure(otherCoupling())
 			})
 		})},
@@ -31,7 +32,7 @@ var relayRules = []rule{
 		"A voltage-sensing relay knows nothing but voltage.",
 		sensing(func(s *design.State, cutInV, _ float64) []finding {
 			return where(!s.Joined, func() finding {
-				return at("coupling", s.Label, working.Text(s.BusV, "V", 1), working.Text(cutInV, "V", 1)).cure(otherCoupling())
+				return at("coupling", s.Label, unit.Text(s.BusV, "V", 1), unit.Text(cutInV, "V", 1)).cure(otherCoupling())
 			})
 		})},
 	{"relay.idle", verdict.Remark, working.Physics,
@@ -39,7 +40,7 @@ var relayRules = []rule{
 		"The alternator has too little at idle, not the cable.",
 		sensing(func(s *design.State, _, cutOutV float64) []finding {
 			return where(s.Joined && s.Sags && s.SensedV < cutOutV, func() finding {
-				return at("coupling", working.Text(s.SensedV, "V", 1), working.Text(cutOutV, "V", 1))
+				return at("coupling", unit.Text(s.SensedV, "V", 1), unit.Text(cutOutV, "V", 1))
 			})
 		})},
 	{"relay.chatter", verdict.Beware, working.Physics,
@@ -47,7 +48,7 @@ var relayRules = []rule{
 		"Thin cable before the relay drags down what it senses. Thicker cable or a better earth on that side.",
 		sensing(func(s *design.State, _, cutOutV float64) []finding {
 			return where(s.Joined && !s.Sags && s.SensedV < cutOutV, func() finding {
-				return at("coupling", s.Label, working.Text(s.SensedV, "V", 2), working.Text(cutOutV, "V", 1)).cure(otherCoupling())
+				return at("coupling", s.Label, unit.Text(s.SensedV, "V", 2), unit.Text(cutOutV, "V", 1)).cure(otherCoupling())
 			})
 		})},
 	{"relay.night", verdict.Stop, working.Physics,
@@ -56,8 +57,8 @@ var relayRules = []rule{
 		func(d *design.Design) []finding {
 			parked := d.StateBy("parked")
 			return where(d.Is.Senses && parked.Joined, func() finding {
-				return at("coupling", d.Facts.Chemistry.Label, working.Text(parked.SensedV, "V", 1),
-					working.Text(d.Contact.Sensing.CutOutV*d.Facts.N, "V", 1)).cure(otherCoupling())
+				return at("coupling", d.Facts.Chemistry.Label, unit.Text(parked.SensedV, "V", 1),
+					unit.Text(d.Contact.Sensing.CutOutV*d.Facts.N, "V", 1)).cure(otherCoupling())
 			})
 		}},
 }

@@ -6,6 +6,7 @@ import (
 	"epitrope/core/circuit"
 	"epitrope/core/design"
 	"epitrope/core/feed"
+	"epitrope/core/unit"
 	"epitrope/core/verdict"
 	"epitrope/core/working"
 )
@@ -26,7 +27,7 @@ var signalRules = []rule{
 		func(d *design.Design) []finding {
 			late, driven := d.Facts.Schools.DelayMin.Value, d.Facts.DrivenHours.Value
 			return where(d.Wired() && late/60 >= delayShare*driven, func() finding {
-				return at("coupling", working.Plain(late, "min", 0), working.Plain(driven, "h", 2)).cure(verdict.Unpin("No timer", "schools.delayMin"))
+				return at("coupling", unit.Plain(late, "min", 0), unit.Plain(driven, "h", 2)).cure(verdict.Unpin("No timer", "schools.delayMin"))
 			})
 		}},
 	{"signal.detect.none", verdict.Beware, working.Practice,
@@ -88,7 +89,7 @@ func engineSignal() verdict.Cure {
 }
 func anotherFeed() verdict.Cure { return verdict.Unpin("Take another", "signal.feed") }
 
-func volts1(v float64) string { return working.Text(v, "V", 1) }
+func volts1(v float64) string { return unit.Text(v, "V", 1) }
 
 // byVoltage says whether the coupling is to find out by the voltage that the engine runs.
 func byVoltage(d *design.Design) bool { return d.Facts.Day.Trigger == "voltage" }
@@ -151,6 +152,6 @@ func leftLive(d *design.Design) string {
 		return "both batteries are joined"
 	}
 	amps := d.InputAt(d.Charger.OutputA) + design.AsleepA
-	return fmt.Sprintf("the charger takes %s, and the start battery is half empty after %s", working.Text(amps, "A", 0),
-		working.Span(design.HoursToHalf.Value(d.Facts.StartAh.Value, design.ShareToHalf, amps)))
+	return fmt.Sprintf("the charger takes %s, and the start battery is half empty after %s", unit.Text(amps, "A", 0),
+		unit.Span(design.HoursToHalf.Value(d.Facts.StartAh.Value, design.ShareToHalf, amps)))
 }

@@ -5,6 +5,7 @@ import (
 
 	"epitrope/core/design"
 	"epitrope/core/method"
+	"epitrope/core/unit"
 	"epitrope/core/verdict"
 	"epitrope/core/working"
 )
@@ -16,8 +17,8 @@ var sourceRules = []rule{
 		"Label is not available current. The charging side then sees %s; a vehicle that idles for hours this way may not start.",
 		func(d *design.Design) []finding {
 			return where(d.StartAsksA() > d.IdleA, func() finding {
-				return at("alternator", working.Text(max(0, d.IdleA), "A", 0), working.Text(d.StartAsksA(), "A", 0)).
-					since(working.Text(d.IdleState().InV, "V", 1)).cure(chargerWithin(d, d.IdleA)...)
+				return at("alternator", unit.Text(max(0, d.IdleA), "A", 0), unit.Text(d.StartAsksA(), "A", 0)).
+					since(unit.Text(d.IdleState().InV, "V", 1)).cure(chargerWithin(d, d.IdleA)...)
 			})
 		}},
 	{"alternator.half", verdict.Beware, working.Practice,
@@ -26,8 +27,8 @@ var sourceRules = []rule{
 		func(d *design.Design) []finding {
 			half := d.Rates.Half.Unrounded
 			return where(d.DrawsA() > half, func() finding {
-				return at("alternator", working.Text(d.DrawsA(), "A", 0), working.Text(100*d.DrawsA()/d.Facts.LabelA.Value, "%", 0)).
-					since(working.Text(max(0, d.IdleA), "A", 0), working.Text(max(0, d.CruiseA), "A", 0)).cure(chargerWithin(d, half)...)
+				return at("alternator", unit.Text(d.DrawsA(), "A", 0), unit.Text(100*d.DrawsA()/d.Facts.LabelA.Value, "%", 0)).
+					since(unit.Text(max(0, d.IdleA), "A", 0), unit.Text(max(0, d.CruiseA), "A", 0)).cure(chargerWithin(d, half)...)
 			})
 		}},
 	{"regulation.unknown", verdict.Remark, working.Practice,
@@ -42,7 +43,7 @@ var sourceRules = []rule{
 		"A day uses %s and the battery has %s to use.", "It is flat before the next drive.",
 		func(d *design.Design) []finding {
 			return where(d.Facts.DailyAh.Value > d.Usable().Unrounded, func() finding {
-				return at("aux", working.Plain(d.Facts.DailyAh.Value, "Ah", 0), d.Usable().Text).cure(verdict.Ask("Change the battery", "battery"))
+				return at("aux", unit.Plain(d.Facts.DailyAh.Value, "Ah", 0), d.Usable().Text).cure(verdict.Ask("Change the battery", "battery"))
 			})
 		}},
 }
@@ -61,7 +62,7 @@ func chargerWithin(d *design.Design, amps float64) []verdict.Cure {
 	if best == 0 {
 		return nil
 	}
-	return []verdict.Cure{verdict.Set("Set charger to "+working.Plain(best, "A", 0), "pins.chargerA", working.Plain(best, "", 0))}
+	return []verdict.Cure{verdict.Set("Set charger to "+unit.Plain(best, "A", 0), "pins.chargerA", unit.Plain(best, "", 0))}
 }
 
 // placeRules are about where the aux battery sits.

@@ -3,6 +3,7 @@ package judge
 import (
 	"epitrope/core/design"
 	"epitrope/core/parts"
+	"epitrope/core/unit"
 	"epitrope/core/verdict"
 	"epitrope/core/working"
 )
@@ -49,7 +50,7 @@ func keyExcites() verdict.Cure {
 
 func losesByDiodes(d *design.Design) func() finding {
 	return func() finding {
-		f := at("alternator", working.Text(d.SplitV(), "V", 1)).since(working.Text(parts.SplitterV(nil), "V", 1)).
+		f := at("alternator", unit.Text(d.SplitV(), "V", 1)).since(unit.Text(parts.SplitterV(nil), "V", 1)).
 			cure(verdict.Set("It senses at the start battery", "alternator.senses", "battery"))
 		if d.SplitV() > parts.SplitterV(nil) {
 			f = f.cure(verdict.Unpin("Take FET diodes", "pins.splitter"))

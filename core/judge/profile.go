@@ -6,7 +6,7 @@ import (
 	"epitrope/core/design"
 	"epitrope/core/job"
 	"epitrope/core/profile"
-	"epitrope/core/working"
+	"epitrope/core/unit"
 )
 
 // Settings is how the charger is to be set for this battery, how it is set, and what the
@@ -73,17 +73,17 @@ func getsV(d *design.Design) float64 {
 // SettingsOf is how the charger is to be set, as shown.
 func SettingsOf(d *design.Design) Settings {
 	n, p := d.Facts.N, profile.For(d.Facts.Chemistry)
-	volts := func(v float64) float64 { return working.Round(v*n, 2) }
+	volts := func(v float64) float64 { return unit.Round(v*n, 2) }
 	out := Settings{Charger: d.Kind.Charger(), Card: d.Charger.Label, Way: ways[job.Str(d.Doc.Card.Way)], List: []SettingLine{},
 		Right: d.Right.ID, Now: d.Setting.ID,
-		GetsV: working.Round(getsV(d), 2), Leads: []LeadReading{}, Temps: []TempLine{},
-		Wants: Wanted{LowV: volts(p.AbsorptionLow), HighV: volts(p.AbsorptionHigh), HarmV: volts(p.HarmV), PerK: working.Round(1000*p.PerK*n, 0),
-			RateA: d.Rates.Accepts.Value, ColdC: -40, Battery: d.AuxRating(), FloatV: working.Text(p.FloatHigh*n, "V, or none", 1)}}
+		GetsV: unit.Round(getsV(d), 2), Leads: []LeadReading{}, Temps: []TempLine{},
+		Wants: Wanted{LowV: volts(p.AbsorptionLow), HighV: volts(p.AbsorptionHigh), HarmV: volts(p.HarmV), PerK: unit.Round(1000*p.PerK*n, 0),
+			RateA: d.Rates.Accepts.Value, ColdC: -40, Battery: d.AuxRating(), FloatV: unit.Text(p.FloatHigh*n, "V, or none", 1)}}
 	if d.Doc.Card.Name != "" {
 		out.Card = d.Doc.Card.Name
 	}
 	if p.FloatLow > 0 {
-		out.Wants.FloatV = fmt.Sprintf("%s to %s", working.Text(p.FloatLow*n, "", 1), working.Text(p.FloatHigh*n, "V", 1))
+		out.Wants.FloatV = fmt.Sprintf("%s to %s", unit.Text(p.FloatLow*n, "", 1), unit.Text(p.FloatHigh*n, "V", 1))
 	}
 	if d.Facts.Chemistry.Managed() {
 		out.Wants.ColdC = d.Facts.Chemistry.NoChargeBelowC

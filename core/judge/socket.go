@@ -5,6 +5,7 @@ import (
 	"epitrope/core/design"
 	"epitrope/core/job"
 	"epitrope/core/parts"
+	"epitrope/core/unit"
 	"epitrope/core/verdict"
 	"epitrope/core/working"
 )
@@ -46,7 +47,7 @@ func socketChecks(d *design.Design) []Check {
 	}
 	list = append(list, extra(id, "x1", level, working.Physics, fields, fig.Text, share, loadDrop).by("socket", fig))
 	if e.SocketContact == job.PermanentContact {
-		span := working.Span(design.HoursToHalf.Value(f.StartAh.Value, design.ShareToHalf, e.SocketA.Value))
+		span := unit.Span(design.HoursToHalf.Value(f.StartAh.Value, design.ShareToHalf, e.SocketA.Value))
 		list = append(list, extra("socket.permanent", "start", verdict.Caution, working.Physics, []string{"extras.socketContact"},
 			e.SocketA.Value, span))
 	} else {

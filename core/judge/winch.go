@@ -7,6 +7,7 @@ import (
 	"epitrope/core/design"
 	"epitrope/core/job"
 	"epitrope/core/parts"
+	"epitrope/core/unit"
 	"epitrope/core/verdict"
 	"epitrope/core/working"
 )
@@ -35,7 +36,7 @@ func winchChecks(d *design.Design) []Check {
 		switch {
 		case d.MayOpen(share, 60*e.WinchMin.Value):
 			fuse, after := d.Soonest(share)
-			list = append(list, extra("winch.fuse", "coupling", verdict.Bad, working.Physics, fields, share, fuse, working.Seconds(after)))
+			list = append(list, extra("winch.fuse", "coupling", verdict.Bad, working.Physics, fields, share, fuse, unit.Seconds(after)))
 		case share > joinBearsA(d):
 			list = append(list, extra("winch.contact", "coupling", verdict.Bad, working.Practice, fields, share, joinBearsA(d)))
 		default:

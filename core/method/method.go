@@ -4,11 +4,11 @@
 package method
 
 import (
-	"fmt"
 	"slices"
 
 	"epitrope/core/battery"
 	"epitrope/core/coupling"
+	"epitrope/core/unit"
 	"epitrope/core/working"
 )
 
@@ -130,7 +130,7 @@ func weigh(k coupling.Kind, c Case) Candidate {
 func (r rule) say(c Case) Reason {
 	text := words[r.id]
 	if r.args != nil {
-		text = fmt.Sprintf(text, r.args(c)...)
+		text = unit.Say(text, r.args(c)...)
 	}
 	return Reason{ID: r.id, Effect: r.effect, Text: text, Unless: unless[r.id], Mark: r.mark, Weight: r.weight}
 }

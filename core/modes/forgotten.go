@@ -8,6 +8,7 @@ import (
 	"epitrope/core/day"
 	"epitrope/core/design"
 	"epitrope/core/rig"
+	"epitrope/core/unit"
 	"epitrope/core/working"
 )
 
@@ -66,21 +67,21 @@ func forgotten(d *design.Design) *Forgotten {
 	}
 	draw := d.InputAt(d.Charger.OutputA) + design.AsleepA
 	stops, dies := stopSOC(d), noStartSOC(d)
-	f := &Forgotten{DrawA: working.Round(draw, 1), NoStartAt: working.Round(100*dies, 0), StopsAt: working.Round(100*stops, 0)}
+	f := &Forgotten{DrawA: unit.Round(draw, 1), NoStartAt: unit.Round(100*dies, 0), StopsAt: unit.Round(100*stops, 0)}
 	switch {
 	case dies >= healthySOC:
 		f.Says = "This start battery hardly cranks its engine as it is."
 	case stops >= healthySOC:
 		f.Says = fmt.Sprintf("The charger begins and stops again at once: its input falls below %s.",
-			working.Text(d.Charger.CutOutV*d.Facts.N, "V", 1))
+			unit.Text(d.Charger.CutOutV*d.Facts.N, "V", 1))
 	case stops > dies:
 		f.Says = fmt.Sprintf("The charger's own cut-out stops it with %s left in the start battery; it no longer starts below %s.",
-			working.Text(f.StopsAt, "%", 0), working.Text(f.NoStartAt, "%", 0))
+			unit.Text(f.StopsAt, "%", 0), unit.Text(f.NoStartAt, "%", 0))
 	default:
 		fig := HoursToNoStart.MustWork(d.Facts.StartAh.Input(), working.From(healthySOC, working.Practice, "a healthy battery in use"),
 			working.Is(dies, "cranked for two seconds through time"), working.Is(draw, "charger at its full output, vehicle asleep"))
-		f.NoStartH, f.Figure, f.Work = working.Round(fig.Unrounded, 1), "nostart", fig
-		f.Says = "Left live with the engine stopped, the engine no longer starts after " + working.Span(fig.Unrounded) + "."
+		f.NoStartH, f.Figure, f.Work = unit.Round(fig.Unrounded, 1), "nostart", fig
+		f.Says = "Left live with the engine stopped, the engine no longer starts after " + unit.Span(fig.Unrounded) + "."
 	}
 	return f
 }

@@ -1,13 +1,13 @@
 package modes
 
 import (
-	"fmt"
 	"math"
 
 	"epitrope/core/circuit"
 	"epitrope/core/design"
 	"epitrope/core/job"
 	"epitrope/core/section"
+	"epitrope/core/unit"
 	"epitrope/core/working"
 )
 
@@ -67,7 +67,7 @@ var judgements = []judgement{
 	{"mode.hunts", "forbidden", "The charger begins on the start battery with up to %s, stops and begins again: %s.",
 		"A signal that is live only while the engine runs, or a timer.",
 		func(l *line) bool { return l.chargesStopped() && l.s.Err != nil },
-		func(l *line) []any { return []any{working.Text(l.outA, "A", 0), l.s.Err.Error()} }},
+		func(l *line) []any { return []any{unit.Text(l.outA, "A", 0), l.s.Err.Error()} }},
 	{"mode.drains", "caution", drains, "", func(l *line) bool { return l.chargesStopped() && l.k.Key == "on" }, draining},
 	{"mode.drains", "forbidden", drains, "A signal that is live only while the engine runs, or a timer; a switch alone is forgotten.",
 		func(l *line) bool { return l.chargesStopped() }, draining},
@@ -79,12 +79,12 @@ var judgements = []judgement{
 	{"mode.nocharge", "caution", "The engine runs and nothing charges the aux battery.", "", (*line).runs, nil},
 	{"mode.cranks", "normal", "The start battery cranks alone: %s.", "",
 		func(l *line) bool { return l.k.Engine == "cranking" },
-		func(l *line) []any { return []any{working.Text(circuit.Had(l.s.Solved.At("start.30")), "V", 1)} }},
+		func(l *line) []any { return []any{unit.Text(circuit.Had(l.s.Solved.At("start.30")), "V", 1)} }},
 	{"mode.sun", "normal", "The sun gives %s; the batteries are apart.", "",
 		func(l *line) bool { return l.m.Sun == "yes" && l.s.SunA > 0 }, func(l *line) []any { return []any{amps(l.s.SunA)} }},
 	{"mode.apart", "normal", "Apart. Left so, the vehicle has the start battery half empty after %s.", "",
 		func(*line) bool { return true }, func(l *line) []any {
-			return []any{working.Span(design.ShareToHalf * l.d.Facts.StartAh.Value / math.Max(l.outA, 1e-3))}
+			return []any{unit.Span(design.ShareToHalf * l.d.Facts.StartAh.Value / math.Max(l.outA, 1e-3))}
 		}},
 }
 
@@ -94,9 +94,9 @@ const drains = "The charger runs with the engine stopped and takes %s from the s
 func failure(l *line) []any  { return []any{l.s.Err.Error()} }
 func through(l *line) []any  { return []any{amps(l.throughA())} }
 func charging(l *line) []any { return []any{amps(l.s.OutA)} }
-func draining(l *line) []any { return []any{working.Text(l.outA, "A", 0), l.hoursToHalf(l.outA)} }
+func draining(l *line) []any { return []any{unit.Text(l.outA, "A", 0), l.hoursToHalf(l.outA)} }
 
-func amps(a float64) string { return working.Text(math.Abs(a), "A", 0) }
+func amps(a float64) string { return unit.Text(math.Abs(a), "A", 0) }
 
 // judge says whether a line is allowed, and what prevents it where it is not.
 func (l *line) judge() {
@@ -108,7 +108,7 @@ func (l *line) judge() {
 		if j.args != nil {
 			args = j.args(l)
 		}
-		l.m.Verdict, l.m.Rule, l.m.Why, l.m.Interlock = j.verdict, j.rule, fmt.Sprintf(j.why, args...), j.interlock
+		l.m.Verdict, l.m.Rule, l.m.Why, l.m.Interlock = j.verdict, j.rule, unit.Say(j.why, args...), j.interlock
 		return
 	}
 }
@@ -151,5 +151,5 @@ func (l *line) hoursToHalf(outA float64) string {
 	fig := design.HoursToHalf.MustWork(l.d.Facts.StartAh.Input(), working.From(design.ShareToHalf, working.Practice, "from 90 to 50 %"),
 		working.Is(outA, "from the circuit"))
 	l.m.half = &fig
-	return working.Span(fig.Unrounded)
+	return unit.Span(fig.Unrounded)
 }

@@ -8,6 +8,7 @@ import (
 	"epitrope/core/circuit"
 	"epitrope/core/design"
 	"epitrope/core/job"
+	"epitrope/core/unit"
 	"epitrope/core/working"
 )
 
@@ -105,7 +106,7 @@ func ModeAt(d *design.Design, position string, k design.KeyState, sun string) Mo
 	}
 	into := -circuit.Had(s.Solved.Through("aux battery"))
 	out := circuit.Had(s.Solved.Through("start battery"))
-	m.AuxA, m.StartA = working.Round(into, 1), working.Round(max(0, out), 2)
+	m.AuxA, m.StartA = unit.Round(into, 1), unit.Round(max(0, out), 2)
 	m.Charging = k.Engine == "running" && s.OutA > 0.5 && s.Err == nil
 	m.Lamp = lamp(d, &s)
 	l.outA = out

@@ -5,7 +5,7 @@ import (
 
 	"epitrope/core/design"
 	"epitrope/core/job"
-	"epitrope/core/working"
+	"epitrope/core/unit"
 )
 
 // Stops is which device can stop or start which, and by what.
@@ -36,7 +36,7 @@ func stops(d *design.Design) []Stops {
 	if d.ByVoltage() {
 		add("voltage at its input", d.Is.Name, "starts",
 			"Above %s it takes the engine for running, below %s for stopped: whatever raises the start side starts it.",
-			working.Text(f.Detects.CutInV*f.N, "V", 1), working.Text(f.Detects.CutOutV*f.N, "V", 1))
+			unit.Text(f.Detects.CutInV*f.N, "V", 1), unit.Text(f.Detects.CutOutV*f.N, "V", 1))
 	}
 	if e := f.Extras; e.Isolator != job.NoIsolator && e.IsolatorFirst == job.Yes {
 		add("Q1's own contact", d.Is.Name, "stops", "It breaks the signal before Q1 parts the run.")
@@ -46,8 +46,8 @@ func stops(d *design.Design) []Stops {
 		if e.Cuts == "battery" {
 			what = "everything on the aux side"
 		}
-		add("Q3, low-voltage disconnect", what, "stops", "Below %s it opens; above %s it closes again.", working.Text(e.OpensV.Value, "V", 1),
-			working.Text(e.ClosesV.Value, "V", 1))
+		add("Q3, low-voltage disconnect", what, "stops", "Below %s it opens; above %s it closes again.", unit.Text(e.OpensV.Value, "V", 1),
+			unit.Text(e.ClosesV.Value, "V", 1))
 		if e.Cuts == "battery" {
 			add("Q3, low-voltage disconnect", d.Is.Name, "hides",
 				"Once it is open a charger sees no battery: a flat battery looks like a dead charger.")
@@ -55,7 +55,7 @@ func stops(d *design.Design) []Stops {
 	}
 	if d.Kind.Charger() {
 		add(d.Is.Name+"'s cut-out", d.Is.Name, "stops", "Below %s at its input it stops, and looks again above %s.",
-			working.Text(d.Charger.CutOutV*f.N, "V", 1), working.Text(design.RestartV*f.N, "V", 1))
+			unit.Text(d.Charger.CutOutV*f.N, "V", 1), unit.Text(design.RestartV*f.N, "V", 1))
 	}
 	if !f.Chemistry.Lead {
 		switch f.Set.Disable {
@@ -71,7 +71,7 @@ func stops(d *design.Design) []Stops {
 		}
 	}
 	if f.Day.SolarW.Value > 0 && d.Kind.Charger() && f.Survey.SolarThrough {
-		sun := working.Text(design.SunShare*f.Day.SolarW.Value/(14*f.N), "A", 0)
+		sun := unit.Text(design.SunShare*f.Day.SolarW.Value/(14*f.N), "A", 0)
 		switch f.Survey.SolarPriority {
 		case "vehicle":
 			add("vehicle's input", "solar", "hides",

@@ -2,6 +2,7 @@ package network
 
 import (
 	"cmp"
+	"epitrope/core/unit"
 	"fmt"
 	"math"
 	"slices"
@@ -122,7 +123,8 @@ func (s *Solver) starved() error {
 			return err
 		}
 		if open.Volts[l.A]-open.Volts[l.B] > 2*LeastV {
-			return &Error{Element: l.Name, Why: fmt.Sprintf("asks %s and its line can give at most %s", quantity(asks, "A"), quantity(gets, "A"))}
+			why := fmt.Sprintf("asks %s and its line can give at most %s", unit.Three(asks, "A"), unit.Three(gets, "A"))
+			return &Error{Element: l.Name, Why: why}
 		}
 	}
 	return nil
@@ -202,8 +204,8 @@ func (s *Solver) blame(culprits []*port) error {
 		p := culprits[0]
 		t := s.terminals(p)
 		asks := p.asks(t)
-		return &Error{Element: p.name(), Why: fmt.Sprintf("asks %s and its line can give at most %s", quantity(asks, "W"),
-			quantity(min(p.bestW, asks), "W"))}
+		return &Error{Element: p.name(), Why: fmt.Sprintf("asks %s and its line can give at most %s", unit.Three(asks, "W"),
+			unit.Three(min(p.bestW, asks), "W"))}
 	}
 	names, asks := []string{}, 0.0
 	for _, p := range culprits {
@@ -211,7 +213,7 @@ func (s *Solver) blame(culprits []*port) error {
 		asks += s.wants(p)
 	}
 	return &Error{Element: names[0], Others: names[1:], Why: fmt.Sprintf("together with %s asks %s and their line can give about %s",
-		strings.Join(names[1:], ", "), quantity(asks, "W"), quantity(asks*s.share(culprits), "W"))}
+		strings.Join(names[1:], ", "), unit.Three(asks, "W"), unit.Three(asks*s.share(culprits), "W"))}
 }
 
 // wants is what a port asks at the most.
@@ -259,13 +261,4 @@ func (p *port) name() string {
 		return p.power.Name
 	}
 	return p.converter.Name
-}
-
-// quantity writes a figure of an error in three digits.
-func quantity(v float64, unit string) string {
-	digits := 0
-	if v != 0 {
-		digits = max(0, 2-int(math.Floor(math.Log10(math.Abs(v)))))
-	}
-	return fmt.Sprintf("%.*f %s", min(digits, 6), v, unit)
 }

@@ -8,6 +8,7 @@ import (
 	"epitrope/core/design"
 	"epitrope/core/job"
 	"epitrope/core/retrofit"
+	"epitrope/core/unit"
 	"epitrope/core/working"
 )
 
@@ -51,7 +52,7 @@ func CalendarOf(d *design.Design) Calendar {
 		working.From(f.Chemistry.LosesIn30Days, working.Memory, f.Chemistry.Label), working.Is(rest, where))
 	out := Calendar{TopUpDays: max(1, fig.Value), Figure: fig, Offers: []DateOffer{}}
 	out.Says = fmt.Sprintf("Left standing full, the aux battery wants charging again after %s: deep-cycle does not mean that it keeps.",
-		working.Text(out.TopUpDays, "days", 0))
+		unit.Text(out.TopUpDays, "days", 0))
 	have := map[string]bool{}
 	for _, row := range job.Rows(d.Doc.Dates) {
 		have[job.Str(row.Of.Kind)] = true

@@ -5,7 +5,7 @@ import (
 	"slices"
 
 	"epitrope/core/harness"
-	"epitrope/core/working"
+	"epitrope/core/unit"
 )
 
 func (b *builder) ground() {
@@ -40,16 +40,16 @@ func (b *builder) lay() {
 			}
 		}
 		if w.Hole > 0 {
-			b.add(Step{ID: "hole-" + w.ID, Of: []string{w.ID}, Stage: Lay, Title: fmt.Sprintf("Hole for %s, %.0f mm", w.Number, w.Hole),
+			b.add(Step{ID: "hole-" + w.ID, Of: []string{w.ID}, Stage: Lay, Title: unit.Say("Hole for %s, %.0f mm", w.Number, w.Hole),
 				What: "Look behind before drilling. Deburr, paint, grommet, seal.", Where: "bulkhead",
-				Tool:    fmt.Sprintf("step drill or hole saw, %.0f mm", w.Hole),
+				Tool:    unit.Say("step drill or hole saw, %.0f mm", w.Hole),
 				Minutes: holeMin, After: b.of(Isolate), Caution: "Looms, pipes and airbag parts lie behind panels.",
 				Checks: []string{"deburred", "painted", "grommet fits", "sealed"}})
 			after = append(after, "hole-"+w.ID)
 		}
 		b.add(Step{ID: "lay-" + w.ID, Of: []string{w.ID}, Stage: Lay, Title: fmt.Sprintf("Lay %s: %s, %s", w.Number, w.Size, w.Colour),
-			What: fmt.Sprintf("From %s to %s; cut %s. Conduit %.0f mm all the way; tied to existing looms, away from brake lines, heat and "+
-				"moving parts.", w.From.Name, w.To.Name, working.Plain(w.CutM, "m", 2), w.Conduit),
+			What: unit.Say("From %s to %s; cut %s. Conduit %.0f mm all the way; tied to existing looms, away from brake lines, heat and "+
+				"moving parts.", w.From.Name, w.To.Name, unit.Plain(w.CutM, "m", 2), w.Conduit),
 			Where: b.route(w), Minutes: smallMin + metreMin*w.RouteM, After: after,
 			Checks: []string{"conduit on everything", "no sharp bend at the fuse holder", "clear of strut, seat and cover through their travel",
 				"labelled at both ends"}})
@@ -64,7 +64,7 @@ func (b *builder) lay() {
 }
 
 func (b *builder) route(w harness.Lead) string {
-	return fmt.Sprintf("%s to %s, %s", w.From.Name, w.To.Name, working.Plain(w.RouteM, "m", 2))
+	return fmt.Sprintf("%s to %s, %s", w.From.Name, w.To.Name, unit.Plain(w.RouteM, "m", 2))
 }
 
 func (b *builder) fit() {
@@ -77,7 +77,7 @@ func (b *builder) fit() {
 		if kind == "fuse" {
 			minutes = fuseMin
 		}
-		step := Step{ID: "fit-" + c.ID, Of: []string{c.ID}, Stage: Fit, Title: "Fit " + c.Name, What: working.Capital(c.Rating) + ".",
+		step := Step{ID: "fit-" + c.ID, Of: []string{c.ID}, Stage: Fit, Title: "Fit " + c.Name, What: unit.Capital(c.Rating) + ".",
 			Minutes: minutes,
 			After:   b.of(Isolate), Checks: []string{"fast, clear of what moves", "reachable for service"}}
 		switch kind {
@@ -108,7 +108,7 @@ func (b *builder) ends() {
 	}
 	for _, w := range b.wires {
 		b.add(Step{ID: "end-" + w.ID, Of: []string{w.ID}, Stage: EndOf, Title: "Ends of " + w.Number,
-			What: fmt.Sprintf("%s at %s; %s at %s. Heat shrink %.0f mm with adhesive.", w.From.Lug, w.From.Name, w.To.Lug, w.To.Name, w.Sleeve),
+			What: unit.Say("%s at %s; %s at %s. Heat shrink %.0f mm with adhesive.", w.From.Lug, w.From.Name, w.To.Lug, w.To.Name, w.Sleeve),
 			Tool: tool + w.Size, Minutes: 2 * endMin * float64(w.Cables), After: b.endAfter(w), Checks: slices.Clone(checks)})
 	}
 }
@@ -163,7 +163,7 @@ func (b *builder) join() {
 		right := b.p.Settings.Right
 		for _, l := range b.p.Settings.List {
 			if l.ID == right {
-				right = fmt.Sprintf("%s, %s", l.Label, working.Text(l.AbsorptionV, "V", 1))
+				right = fmt.Sprintf("%s, %s", l.Label, unit.Text(l.AbsorptionV, "V", 1))
 			}
 		}
 		b.add(Step{ID: "set", Of: []string{"coupling"}, Stage: Join, Title: "Set the charger for this battery",

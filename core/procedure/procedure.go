@@ -11,7 +11,7 @@ import (
 	"epitrope/core/plan"
 	"epitrope/core/retrofit"
 	"epitrope/core/system"
-	"epitrope/core/working"
+	"epitrope/core/unit"
 )
 
 // Step is one thing to do.
@@ -213,7 +213,7 @@ func Hours(list []Step) float64 {
 	for _, s := range list {
 		sum += s.Minutes
 	}
-	return working.Round(sum/60, 1)
+	return unit.Round(sum/60, 1)
 }
 
 // markCovered marks what lies under panels and floor once they close: of all that closing

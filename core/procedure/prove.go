@@ -2,7 +2,7 @@ package procedure
 
 import (
 	"epitrope/core/section"
-	"epitrope/core/working"
+	"epitrope/core/unit"
 )
 
 func (b *builder) check() {
@@ -67,11 +67,11 @@ func (b *builder) prove() {
 		b.add(Step{ID: "prove-" + id, Stage: Prove, Title: title, What: what, Figure: figure, Tool: "multimeter, clamp meter", Minutes: proveMin,
 			After: after, Checks: checks})
 	}
-	step("running", "Engine on: start battery", "Across its posts, at a fast idle.", working.Text(cruise.StartV, "V", 1))
+	step("running", "Engine on: start battery", "Across its posts, at a fast idle.", unit.Text(cruise.StartV, "V", 1))
 	step("current", "Current into the aux battery", "By clamp, from a part-discharged battery, with sun and mains off.",
-		working.Text(cruise.OutA, "A", 0))
-	step("input", "Volts at the coupling's input", "Across both its terminals, at that current.", working.Text(cruise.InV, "V", 2))
-	step("aux", "Volts at the aux battery", "Across its posts, at that current: volts alone mislead.", working.Text(cruise.AuxV, "V", 2))
+		unit.Text(cruise.OutA, "A", 0))
+	step("input", "Volts at the coupling's input", "Across both its terminals, at that current.", unit.Text(cruise.InV, "V", 2))
+	step("aux", "Volts at the aux battery", "Across its posts, at that current: volts alone mislead.", unit.Text(cruise.AuxV, "V", 2))
 	step("drops", "Drop across each fuse, joint and return",
 		"Under load, on both legs. What stands below is at the most that flows; at less it is less in proportion. Ten times as much is a bad "+
 			"joint.", "", b.drops()...)
@@ -90,7 +90,7 @@ func (b *builder) drops() []string {
 	list := []string{}
 	for _, c := range b.p.Columns {
 		if c.Kind == "fuse" {
-			list = append(list, c.Name+": "+working.Text(c.DropV, "V", 2))
+			list = append(list, c.Name+": "+unit.Text(c.DropV, "V", 2))
 		}
 	}
 	for _, j := range b.p.Joints {

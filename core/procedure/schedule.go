@@ -5,7 +5,7 @@ import (
 	"slices"
 
 	"epitrope/core/harness"
-	"epitrope/core/working"
+	"epitrope/core/unit"
 )
 
 // A workshop's day. Source: common practice, no source.
@@ -41,7 +41,7 @@ func Schedule(list []Step, firstHour, dayHours float64) []Slot {
 		if at+h > dayHours+1e-9 && at > 0 {
 			day, at = day+1, 0
 		}
-		out[i] = Slot{Step: s.ID, Day: day, From: working.Round(firstHour+at, 2), To: working.Round(firstHour+at+h, 2)}
+		out[i] = Slot{Step: s.ID, Day: day, From: unit.Round(firstHour+at, 2), To: unit.Round(firstHour+at+h, 2)}
 		at += h
 		for at > dayHours {
 			day, at = day+1, at-dayHours

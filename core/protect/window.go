@@ -3,6 +3,7 @@ package protect
 import (
 	"fmt"
 
+	"epitrope/core/unit"
 	"epitrope/core/working"
 )
 
@@ -30,7 +31,7 @@ type Fuse struct {
 
 // Label is "60 A strip fuse, SF30".
 func (f Fuse) Label() string {
-	return working.Plain(f.RatingA, "A", 1) + " " + f.Family.Label
+	return unit.Plain(f.RatingA, "A", 1) + " " + f.Family.Label
 }
 
 // Need is what a fuse has to do.
@@ -93,14 +94,14 @@ func Choose(need Need, families []Family) (Fuse, error) {
 		}
 	}
 	if fits {
-		return Fuse{}, &NoFuse{need, fmt.Sprintf("no fuse can break %.1f kA", need.FaultA/1000)}
+		return Fuse{}, &NoFuse{need, unit.Say("no fuse can break %.1f kA", need.FaultA/1000)}
 	}
 	if need.PassA > 0 {
 		return Fuse{}, &NoFuse{need, fmt.Sprintf("no rating up to %s carries %s for hours and lets %s through for %s",
-			working.Plain(high, "A", 1), working.Plain(need.ContinuousA, "A", 1), working.Plain(need.PassA, "A", 0), working.Seconds(need.PassS))}
+			unit.Plain(high, "A", 1), unit.Plain(need.ContinuousA, "A", 1), unit.Plain(need.PassA, "A", 0), unit.Seconds(need.PassS))}
 	}
 	return Fuse{}, &NoFuse{need, fmt.Sprintf("no rating lies between %s and %s",
-		working.Plain(need.Lowest(families[0]), "A", 1), working.Plain(high, "A", 1))}
+		unit.Plain(need.Lowest(families[0]), "A", 1), unit.Plain(high, "A", 1))}
 }
 
 // Find returns the fuse of a given rating from the first of families that has

@@ -9,8 +9,8 @@ import (
 	"epitrope/core/job"
 	"epitrope/core/parts"
 	"epitrope/core/protect"
+	"epitrope/core/unit"
 	"epitrope/core/verdict"
-	"epitrope/core/working"
 )
 
 // Bypass is a way to charge until the proper repair, made of what is in the van.
@@ -55,15 +55,15 @@ func BypassOf(of *design.Design) *Bypass {
 	cruise := d.StateBy("early")
 	fuseA := d.Start.Fuse.Carries(d.Start.Bay.AmbientC)
 	cableA := min(d.Start.Trial.AmpacityA, d.Aux.Trial.AmpacityA)
-	b := &Bypass{Level: verdict.Good, CarryA: working.Round(min(fuseA, cableA), 0), FlowsA: working.Round(max(0, cruise.OutA), 0),
-		AuxV: working.Round(cruise.AuxV, 1),
-		Limits: []string{fmt.Sprintf("fuse %s: %s for hours", working.Plain(*h.FuseA, "A", 0), working.Text(fuseA, "A", 0)),
-			fmt.Sprintf("%s: %s where it lies", d.Start.Trial.Size.Copper(), working.Text(cableA, "A", 0))},
+	b := &Bypass{Level: verdict.Good, CarryA: unit.Round(min(fuseA, cableA), 0), FlowsA: unit.Round(max(0, cruise.OutA), 0),
+		AuxV: unit.Round(cruise.AuxV, 1),
+		Limits: []string{fmt.Sprintf("fuse %s: %s for hours", unit.Plain(*h.FuseA, "A", 0), unit.Text(fuseA, "A", 0)),
+			fmt.Sprintf("%s: %s where it lies", d.Start.Trial.Size.Copper(), unit.Text(cableA, "A", 0))},
 		Against: []string{}}
 	if h.RelayA != nil {
 		bears := *h.RelayA * parts.ContactFactor(d.Start.Bay.AmbientC)
-		b.CarryA = working.Round(min(b.CarryA, bears), 0)
-		b.Limits = append(b.Limits, fmt.Sprintf("relay %s: %s where it sits", working.Plain(*h.RelayA, "A", 0), working.Text(bears, "A", 0)))
+		b.CarryA = unit.Round(min(b.CarryA, bears), 0)
+		b.Limits = append(b.Limits, fmt.Sprintf("relay %s: %s where it sits", unit.Plain(*h.RelayA, "A", 0), unit.Text(bears, "A", 0)))
 	}
 	againstBypass(d, b, need)
 	what := "a join by hand"
@@ -71,10 +71,10 @@ func BypassOf(of *design.Design) *Bypass {
 		what = "the relay"
 	}
 	b.Says = fmt.Sprintf("%s, %s and the fuse carry %s for hours; at cruise %s would flow, %s at the aux battery.",
-		working.Text(need, "m", 1)+" of "+d.Start.Trial.Size.Copper(), what, working.Text(b.CarryA, "A", 0), working.Text(b.FlowsA, "A", 0),
-		working.Text(b.AuxV, "V", 1))
+		unit.Text(need, "m", 1)+" of "+d.Start.Trial.Size.Copper(), what, unit.Text(b.CarryA, "A", 0), unit.Text(b.FlowsA, "A", 0),
+		unit.Text(b.AuxV, "V", 1))
 	b.Steps = []string{"Start battery's negative off.", "The dead device stays in, its leads taken off and insulated one by one.",
-		fmt.Sprintf("Fuse within %.0f mm of the start battery, its element out; %s to the aux battery along the old route, clear of heat and "+
+		unit.Say("Fuse within %.0f mm of the start battery, its element out; %s to the aux battery along the old route, clear of heat and "+
 			"anything that moves.", fuseWithinMM, d.Start.Trial.Size.Copper()),
 		"A second fuse at the aux battery: it is a source too.", "Return checked: under 0.2 V at the current that flows.",
 		"Fuses in last, the aux battery's first; engine on; current by clamp."}
@@ -94,18 +94,18 @@ func againstBypass(d *design.Design, b *Bypass, needM float64) {
 	}
 	h := d.Doc.Have
 	if *h.Metres < needM {
-		against(verdict.Bad, "%s are needed from battery to battery and there are %s", working.Text(needM, "m", 1),
-			working.Plain(*h.Metres, "m", 1))
+		against(verdict.Bad, "%s are needed from battery to battery and there are %s", unit.Text(needM, "m", 1),
+			unit.Plain(*h.Metres, "m", 1))
 	}
 	if h.Fuses == nil || *h.Fuses < 2 {
 		against(verdict.Bad, "two fuses are needed, as both batteries are sources; without the second, the aux end burns")
 	}
 	if b.FlowsA > b.CarryA {
 		against(verdict.Bad, "%s would flow into the battery as it is: charge it first, or leave the join open until it stands higher",
-			working.Text(b.FlowsA, "A", 0))
+			unit.Text(b.FlowsA, "A", 0))
 	}
 	if h.FuseA != nil && *h.FuseA > min(d.Start.Trial.AmpacityA, d.Aux.Trial.AmpacityA) {
-		against(verdict.Bad, "a %s fuse does not protect this cable", working.Plain(*h.FuseA, "A", 0))
+		against(verdict.Bad, "a %s fuse does not protect this cable", unit.Plain(*h.FuseA, "A", 0))
 	}
 	if !d.Facts.Chemistry.Lead {
 		against(verdict.Bad, "nothing limits the current into a %s bank, and its management system may open under it", d.Facts.Chemistry.Label)
@@ -115,6 +115,6 @@ func againstBypass(d *design.Design, b *Bypass, needM float64) {
 			"it is not")
 	}
 	if d.Facts.Chemistry.ID == battery.Gel.ID && b.AuxV > d.Profile.AbsorptionHigh {
-		against(verdict.Caution, "%s is more than gel bears", working.Text(b.AuxV, "V", 1))
+		against(verdict.Caution, "%s is more than gel bears", unit.Text(b.AuxV, "V", 1))
 	}
 }

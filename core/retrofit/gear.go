@@ -9,8 +9,8 @@ import (
 	"epitrope/core/design"
 	"epitrope/core/job"
 	"epitrope/core/parts"
+	"epitrope/core/unit"
 	"epitrope/core/verdict"
-	"epitrope/core/working"
 )
 
 var gearCouplings = map[string][]coupling.Kind{"relay": {coupling.VSR}, "contactor": {coupling.SwitchedContactor},
@@ -46,10 +46,10 @@ func foundGear(d *design.Design, row job.Row[job.Gear]) GearVerdict {
 		}
 	case d.Kind.Charger() && job.Str(g.Kind) == "charger" && num(g.RatingA) > 0 && num(g.RatingA) < d.NeedA:
 		out.Level, out.Fate, out.Why = verdict.Caution, "goes", fmt.Sprintf("%s of the %s that would hold the balance.",
-			working.Plain(num(g.RatingA), "A", 0), working.Text(d.NeedA, "A", 0))
+			unit.Plain(num(g.RatingA), "A", 0), unit.Text(d.NeedA, "A", 0))
 	case !d.Kind.Charger() && num(g.RatingA) > 0 && num(g.RatingA)*parts.ContactFactor(d.Start.Bay.AmbientC) < d.Start.Amps:
 		out.Level, out.Fate, out.Why = verdict.Bad, "goes", fmt.Sprintf("Rated %s and the new design carries %s.",
-			working.Plain(num(g.RatingA), "A", 0), working.Text(d.Start.Amps, "A", 0))
+			unit.Plain(num(g.RatingA), "A", 0), unit.Text(d.Start.Amps, "A", 0))
 	default:
 		out.Why = "Can be used again."
 	}

@@ -12,8 +12,8 @@ import (
 	"epitrope/core/protect"
 	"epitrope/core/run"
 	"epitrope/core/section"
+	"epitrope/core/unit"
 	"epitrope/core/verdict"
-	"epitrope/core/working"
 )
 
 // Sketch is a design in a few lines, to be held against another.
@@ -97,7 +97,7 @@ func AsFound(doc job.Document) (before job.Document, missing []string) {
 // sketch is the design in a few lines.
 func sketch(d *design.Design) Sketch {
 	run := func(l *run.Sized) string {
-		return fmt.Sprintf("%s, %s, %s", l.Trial.Size.Copper(), working.Text(l.LengthM.Value, "m", 1), working.Plain(l.Fuse.RatingA, "A", 1))
+		return fmt.Sprintf("%s, %s, %s", l.Trial.Size.Copper(), unit.Text(l.LengthM.Value, "m", 1), unit.Plain(l.Fuse.RatingA, "A", 1))
 	}
 	s := Sketch{Coupling: d.CouplingRating(), Start: run(&d.Start), Aux: run(&d.Aux), Cruise: section.ChargesIn(d, d.StateBy("early")),
 		Idle: section.ChargesIn(d, d.IdleState()), Stops: []string{}, Cautions: []string{}}
@@ -107,7 +107,7 @@ func sketch(d *design.Design) Sketch {
 	}
 	for _, l := range judge.Chain(d) {
 		if l.Weakest {
-			s.Weakest = fmt.Sprintf("%s, %s", l.Name, working.Text(l.Share, "%", 0))
+			s.Weakest = fmt.Sprintf("%s, %s", l.Name, unit.Text(l.Share, "%", 0))
 		}
 	}
 	for _, n := range judge.Notes(d) {

@@ -11,6 +11,7 @@ import (
 	"epitrope/core/job"
 	"epitrope/core/protect"
 	"epitrope/core/run"
+	"epitrope/core/unit"
 	"epitrope/core/verdict"
 	"epitrope/core/working"
 )
@@ -49,7 +50,7 @@ func foundName(w job.FoundWire) string {
 	if w.EndA != "" || w.EndB != "" {
 		name += ", " + strings.Trim(w.EndA+" to "+w.EndB, " ")
 	}
-	return working.Capital(name)
+	return unit.Capital(name)
 }
 
 // foundWire judges one wire, and says whether the new design can keep it.
@@ -61,7 +62,7 @@ func foundWire(d *design.Design, row job.Row[job.FoundWire]) WireVerdict {
 		if m, ok := foundMarks[id]; ok {
 			mark = m
 		}
-		out.Findings = append(out.Findings, WireFinding{ID: id, Level: level, Text: fmt.Sprintf(foundWords[id], args...), Mark: mark})
+		out.Findings = append(out.Findings, WireFinding{ID: id, Level: level, Text: unit.Say(foundWords[id], args...), Mark: mark})
 	}
 	judgeFound(d, w, say)
 	if len(out.Findings) == 0 {
@@ -161,7 +162,7 @@ func judgeCopper(d *design.Design, w job.FoundWire, size cable.Size, say func(id
 			far := like.SourceV / (like.SourceOhm + t.LoopOhm + run.FuseJoints*run.JointOhm)
 			fault := d.Facts.Insulation.Faulted(size, like.Bay, math.Min(t.ConductorC, cable.ShortLimitC-1))
 			if v := f.Covers(near, far, fault); !v.Saves {
-				say("found.slow", verdict.Bad, fuse, size.Copper(), working.Seconds(v.Far.BearsS))
+				say("found.slow", verdict.Bad, fuse, size.Copper(), unit.Seconds(v.Far.BearsS))
 			}
 		}
 	}
@@ -226,15 +227,15 @@ func fate(d *design.Design, w job.FoundWire, level verdict.Level) (fate, why str
 	t := l.Loop.Try(size)
 	switch {
 	case num(w.LengthM) > 0 && num(w.LengthM) < need*0.95:
-		return "goes", fmt.Sprintf("Too short: %s of the %s needed.", working.Text(num(w.LengthM), "m", 1), working.Text(need, "m", 1)), nil
+		return "goes", fmt.Sprintf("Too short: %s of the %s needed.", unit.Text(num(w.LengthM), "m", 1), unit.Text(need, "m", 1)), nil
 	case t.AmpacityA < l.Amps:
-		return "goes", fmt.Sprintf("%s bears %s and the new design carries %s.", size.Copper(), working.Text(t.AmpacityA, "A", 0),
-			working.Text(l.Amps, "A", 0)), nil
+		return "goes", fmt.Sprintf("%s bears %s and the new design carries %s.", size.Copper(), unit.Text(t.AmpacityA, "A", 0),
+			unit.Text(l.Amps, "A", 0)), nil
 	case t.DropV > l.BudgetV+0.0005:
-		return "goes", fmt.Sprintf("%s would lose %s of the %s allowed.", size.Copper(), working.Text(t.DropV, "V", 2),
-			working.Text(max(0, l.BudgetV), "V", 2)), nil
+		return "goes", fmt.Sprintf("%s would lose %s of the %s allowed.", size.Copper(), unit.Text(t.DropV, "V", 2),
+			unit.Text(max(0, l.BudgetV), "V", 2)), nil
 	case !l.Saved(t):
-		return "goes", fmt.Sprintf("No fuse carries %s and saves %s.", working.Text(l.Amps, "A", 0), size.Copper()), nil
+		return "goes", fmt.Sprintf("No fuse carries %s and saves %s.", unit.Text(l.Amps, "A", 0), size.Copper()), nil
 	}
 	why = "Thick enough for the new design."
 	if size.CopperMM2() < l.Trial.Size.CopperMM2() {

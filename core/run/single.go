@@ -5,6 +5,7 @@ import (
 
 	"epitrope/core/cable"
 	"epitrope/core/protect"
+	"epitrope/core/unit"
 	"epitrope/core/working"
 )
 
@@ -67,17 +68,17 @@ func SizeSingle(in SingleInput) (Single, error) {
 		}
 		trial, decided = chosen, string(test)
 	}
-	out := Single{Size: trial.Size.Label, CopperMM2: working.Round(trial.Size.CopperMM2(), 2), DecidedBy: decided,
-		DropV: working.Round(trial.DropV, 3), DropPercent: working.Round(100*trial.DropV/in.ReferenceV, 2),
-		ConductorC: working.Round(trial.ConductorC, 0), AmpacityA: working.Round(trial.AmpacityA, 0),
-		LoopM: working.Round(2*in.OneWayM, 2), Warnings: []string{}}
+	out := Single{Size: trial.Size.Label, CopperMM2: unit.Round(trial.Size.CopperMM2(), 2), DecidedBy: decided,
+		DropV: unit.Round(trial.DropV, 3), DropPercent: unit.Round(100*trial.DropV/in.ReferenceV, 2),
+		ConductorC: unit.Round(trial.ConductorC, 0), AmpacityA: unit.Round(trial.AmpacityA, 0),
+		LoopM: unit.Round(2*in.OneWayM, 2), Warnings: []string{}}
 	if trial.AmpacityA < in.Amps {
 		out.Warnings = append(out.Warnings, fmt.Sprintf("%s carries %s where it lies, not %s: it burns", trial.Size.Copper(),
-			working.Text(trial.AmpacityA, "A", 0), working.Plain(in.Amps, "A", 1)))
+			unit.Text(trial.AmpacityA, "A", 0), unit.Plain(in.Amps, "A", 1)))
 	}
 	if trial.DropV > allowedV {
-		out.Warnings = append(out.Warnings, fmt.Sprintf("it loses %s, more than the %s allowed", working.Text(trial.DropV, "V", 3),
-			working.Text(allowedV, "V", 3)))
+		out.Warnings = append(out.Warnings, fmt.Sprintf("it loses %s, more than the %s allowed", unit.Text(trial.DropV, "V", 3),
+			unit.Text(allowedV, "V", 3)))
 	}
 	fuse, err := fuseFor(trial)
 	if err == nil {

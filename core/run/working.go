@@ -6,6 +6,7 @@ import (
 
 	"epitrope/core/cable"
 	"epitrope/core/protect"
+	"epitrope/core/unit"
 	"epitrope/core/working"
 )
 
@@ -14,7 +15,7 @@ func Bearing(s float64) string {
 	if math.IsInf(s, 1) {
 		return "for good"
 	}
-	return "for " + working.Seconds(s)
+	return "for " + unit.Seconds(s)
 }
 
 // conductorArea is the copper that may be trusted of a size, for figures.
@@ -46,7 +47,7 @@ func thermalFigures(t cable.Trial, n cable.Insulation, b cable.Bay, amps float64
 	switch {
 	case b.AmbientC >= n.LimitC:
 		out["balance"] = working.Given(working.Symbol{Name: "may carry", Unit: "A", Digits: 0}, 0, working.Computed,
-			fmt.Sprintf("nothing: the place is at %s, and its insulation bears %s", working.Text(b.AmbientC, "°C", 0), n.Label))
+			fmt.Sprintf("nothing: the place is at %s, and its insulation bears %s", unit.Text(b.AmbientC, "°C", 0), n.Label))
 	case t.Carried.Balance:
 		out["balance"] = cable.ByBalance.MustWork(count, working.Is(thermal.Gives(n.LimitC),
 			"IEC 60287, Churchill and Chu: "+b.Laying.Describe()),
@@ -63,7 +64,7 @@ func thermalFigures(t cable.Trial, n cable.Insulation, b cable.Bay, amps float64
 	out["warmth"] = cable.Warmth.MustWork(place, working.Of(heating), alpha)
 	if by := out["warmth"].Unrounded; by > n.LimitC {
 		out["warmth"] = working.Given(working.Symbol{Name: "conductor temperature", Unit: "°C", Digits: 0}, n.LimitC, working.Standard,
-			"the tables allow the current, so its limit; the heat balance alone says "+working.Text(by, "°C", 0))
+			"the tables allow the current, so its limit; the heat balance alone says "+unit.Text(by, "°C", 0))
 	}
 	return out
 }
@@ -86,7 +87,7 @@ func (l *Sized) Workings() working.Figures {
 	loop := loopOhm.MustWork(working.Of(ohm), working.From(l.SteelOhm, working.Practice, "chassis and earth joints"))
 	all[key("copper")], all[key("loop")] = ohm, loop
 	all[key("drop")] = cable.Drop.MustWork(working.Is(l.Amps, "worst continuous current"), working.Of(loop)).
-		Decided("allowed " + working.Text(l.shownBudget(), "V", 2))
+		Decided("allowed " + unit.Text(l.shownBudget(), "V", 2))
 	return all
 }
 
@@ -117,7 +118,7 @@ func (l *Sized) fuseWorkings() working.Figures {
 	keep("near", working.Given(working.Symbol{Name: "fault current at the battery", Unit: "A", Digits: 0},
 		l.NearFault, working.Memory, "battery voltage over its own resistance and two joints"))
 	band := func(a float64) string {
-		return fmt.Sprintf("ISO 8820 band of %s at %s times its rating", l.Fuse.Family.Label, working.Text(a/l.Fuse.RatingA, "", 2))
+		return fmt.Sprintf("ISO 8820 band of %s at %s times its rating", l.Fuse.Family.Label, unit.Text(a/l.Fuse.RatingA, "", 2))
 	}
 	if far := l.Cover.Far; far.OpensMaxS < math.Inf(1) {
 		keep("opens", working.Given(working.Symbol{Name: "opens at the latest after", Unit: "s", Digits: 2},
@@ -125,6 +126,6 @@ func (l *Sized) fuseWorkings() working.Figures {
 	}
 	over := l.Cover.Overload
 	keep("overload", working.Given(working.Symbol{Name: "overload it may hold", Unit: "A", Digits: 0}, over.Amps, working.Memory,
-		fmt.Sprintf("%s: up to %s; %s bears it %s", band(over.Amps), working.Seconds(over.OpensMaxS), l.Trial.Size.Label, Bearing(over.BearsS))))
+		fmt.Sprintf("%s: up to %s; %s bears it %s", band(over.Amps), unit.Seconds(over.OpensMaxS), l.Trial.Size.Label, Bearing(over.BearsS))))
 	return all
 }

@@ -8,12 +8,12 @@ import (
 	"epitrope/core/design"
 	"epitrope/core/run"
 	"epitrope/core/system"
-	"epitrope/core/working"
+	"epitrope/core/unit"
 )
 
 // Segments are the pieces of the way back, from the front to the back.
 func Segments(d *design.Design) []Segment {
-	milli := func(ohm float64) float64 { return working.Round(ohm*1000, 2) }
+	milli := func(ohm float64) float64 { return unit.Round(ohm*1000, 2) }
 	l := d.ReturnLeg()
 	end := "coupling"
 	if !d.Kind.Charger() {
@@ -23,31 +23,31 @@ func Segments(d *design.Design) []Segment {
 	if d.Is.OwnMachine {
 		begin = "alternator"
 	}
-	out := []Segment{{ID: "e1", Kind: "earth", Text: "E1 " + working.Text(run.EarthOhm*1000, "mΩ", 1), MilliO: milli(run.EarthOhm),
+	out := []Segment{{ID: "e1", Kind: "earth", Text: "E1 " + unit.Text(run.EarthOhm*1000, "mΩ", 1), MilliO: milli(run.EarthOhm),
 		From: begin, To: "f1"}}
 	lost := ReturnLoss(d, "n1", "n1t", "chassis")
 	lead := d.ReturnCopper(d.Back.CableM, "return cable").Unrounded
 	if d.Back.ByCable && !d.Back.ByChassis {
 		out = append(out, Segment{ID: "n1", Kind: "cable", Text: fmt.Sprintf("N1 %s, %s, %s", l.Trial.Size.Label,
-			working.Text(d.Back.CableM, "m", 1), working.Text(lead*1000, "mΩ", 1)),
+			unit.Text(d.Back.CableM, "m", 1), unit.Text(lead*1000, "mΩ", 1)),
 			MilliO: milli(lead), Loses: lost, From: "c1", To: end, Figure: "return.lead"})
 	} else {
 		steel := run.ChassisOhmPer * d.Back.ChassisM
 		out = append(out,
-			Segment{ID: "chassis", Kind: "chassis", Text: "chassis " + working.Text(steel*1000, "mΩ", 1), MilliO: milli(steel), Loses: lost,
+			Segment{ID: "chassis", Kind: "chassis", Text: "chassis " + unit.Text(steel*1000, "mΩ", 1), MilliO: milli(steel), Loses: lost,
 				From: "c1", To: end, Figure: "return.chassis"},
-			Segment{ID: "n1", Kind: "cable", Text: fmt.Sprintf("E2 %s, N1 %s", working.Text(run.EarthOhm*1000, "mΩ", 1),
-				working.Text(d.Back.CableM, "m", 1)),
+			Segment{ID: "n1", Kind: "cable", Text: fmt.Sprintf("E2 %s, N1 %s", unit.Text(run.EarthOhm*1000, "mΩ", 1),
+				unit.Text(d.Back.CableM, "m", 1)),
 				MilliO: milli(run.EarthOhm + lead), From: end, To: end, Figure: "return.lead"})
 		if d.Back.ByCable {
 			beside := run.EarthOhm + cable.Resistance.Value(l.Trial.Size.OhmPerM(), d.Back.AlongM, cable.Alpha, l.Trial.ConductorC)
 			out = append(out, Segment{ID: "n3", Kind: "cable", Text: fmt.Sprintf("N3 beside it %s, %s", l.Trial.Size.Label,
-				working.Text(d.Back.AlongM, "m", 1)), MilliO: milli(beside), Loses: ReturnLoss(d, "n3"), From: "c1", To: end})
+				unit.Text(d.Back.AlongM, "m", 1)), MilliO: milli(beside), Loses: ReturnLoss(d, "n3"), From: "c1", To: end})
 		}
 	}
 	if d.Kind.Charger() {
 		out = append(out, Segment{ID: "n2", Kind: "cable", Text: fmt.Sprintf("N2 %s, %s", d.Aux.Trial.Size.Label,
-			working.Text(d.Aux.ReturnM, "m", 1)), From: "c2", To: "aux",
+			unit.Text(d.Aux.ReturnM, "m", 1)), From: "c2", To: "aux",
 			MilliO: milli(cable.Resistance.Value(d.Aux.Trial.Size.OhmPerM(), d.Aux.ReturnM, cable.Alpha, d.Aux.Trial.ConductorC)),
 			Loses:  ReturnLoss(d, "n2"), Figure: "c2.copper"})
 	}
@@ -63,5 +63,5 @@ func ReturnLoss(d *design.Design, ids ...string) string {
 			volts += circuit.Had(worst.Solved.Through(id)) * (w.Ohm + w.Joint.From + w.Joint.To)
 		}
 	}
-	return working.Text(max(0, volts), "V", 2)
+	return unit.Text(max(0, volts), "V", 2)
 }

@@ -9,6 +9,7 @@ import (
 	"epitrope/core/job"
 	"epitrope/core/run"
 	"epitrope/core/system"
+	"epitrope/core/unit"
 	"epitrope/core/verdict"
 	"epitrope/core/working"
 )
@@ -96,7 +97,7 @@ func alternatorColumn(d *design.Design, b job.Body, figures working.Figures) Col
 	}
 	return Column{ID: "alternator", Kind: "alternator", Name: "Alternator", At: b.Alternator,
 		Part: Cell{Text: d.Facts.Label.String(), Level: verdict.Good},
-		Carries: Cell{Text: fmt.Sprintf("%s of %s idle", working.Text(asked, "", 0), working.Text(max(0, has), "A", 0)), Figure: "idle",
+		Carries: Cell{Text: fmt.Sprintf("%s of %s idle", unit.Text(asked, "", 0), unit.Text(max(0, has), "A", 0)), Figure: "idle",
 			Level: level},
 		Loses: none(), Heat: windingCell(d),
 		Figures: figures.Keys("idle", "cruise", "half", "winding"),
@@ -105,10 +106,10 @@ func alternatorColumn(d *design.Design, b job.Body, figures working.Figures) Col
 
 // secondColumn is a machine of the run's own.
 func secondColumn(d *design.Design, b job.Body, figures working.Figures) Column {
-	now := working.Plain(d.Second.RatedA, "A", 0)
+	now := unit.Plain(d.Second.RatedA, "A", 0)
 	return Column{ID: "alternator", Kind: "alternator", Name: "Alternator 2", At: b.Alternator,
 		Part: Cell{Text: now, Level: verdict.Good},
-		Carries: Cell{Text: fmt.Sprintf("%s of %s idle", working.Text(d.StartAsksA(), "", 0), working.Text(d.SecondA(design.IdleRPM), "A", 0)),
+		Carries: Cell{Text: fmt.Sprintf("%s of %s idle", unit.Text(d.StartAsksA(), "", 0), unit.Text(d.SecondA(design.IdleRPM), "A", 0)),
 			Level: verdict.Good},
 		Loses: none(), Heat: none(), Figures: figures.Keys("need", "accepts"),
 		Fields: []string{"vehicle.secondRoom"},
@@ -120,12 +121,12 @@ func leadColumn(d *design.Design, b job.Body) Column {
 	lost := d.CruiseState().MachineGives * run.LeadOhm
 	return Column{ID: "lead", Kind: "lead", Name: "Lead", At: between(b.Alternator, b.Start),
 		Part: Cell{Text: "existing", Level: verdict.Good}, Carries: none(),
-		Loses: Cell{Text: working.Text(lost, "V", 2), Level: verdict.Good}, Heat: none(), Figures: []string{}, Fields: []string{}}
+		Loses: Cell{Text: unit.Text(lost, "V", 2), Level: verdict.Good}, Heat: none(), Figures: []string{}, Fields: []string{}}
 }
 
 func startColumn(d *design.Design, b job.Body, figures working.Figures) Column {
 	return Column{ID: "start", Kind: "battery", Name: "Start battery", At: b.Start,
-		Part:    Cell{Text: working.Plain(d.Facts.StartAh.Value, "Ah", 0), Level: verdict.Good},
+		Part:    Cell{Text: unit.Plain(d.Facts.StartAh.Value, "Ah", 0), Level: verdict.Good},
 		Carries: none(), Loses: none(), Heat: none(), Figures: figures.Keys("f1.near"),
 		Fields: []string{"startBattery.capacityAh", "startBattery.crankA", "vehicle.systemVolts"}}
 }

@@ -8,7 +8,7 @@ import (
 	"epitrope/core/design"
 	"epitrope/core/protect"
 	"epitrope/core/run"
-	"epitrope/core/working"
+	"epitrope/core/unit"
 )
 
 // curvePoints is how many currents a picture of time against current has.
@@ -22,21 +22,21 @@ func Curves(d *design.Design) []Curve {
 func curve(d *design.Design, l *run.Sized, fuse, wire string) Curve {
 	out := Curve{Fuse: l.FuseID, Label: fuse + " " + l.Fuse.Label(), Cable: wire + " " + l.Trial.Size.Label}
 	for _, o := range l.Fuse.Curve(l.NearFault, curvePoints, l.Faulted) {
-		out.Points = append(out.Points, CurvePoint{Amps: working.Round(o.Amps, 1), MinS: finite(o.OpensMinS), MaxS: finite(o.OpensMaxS),
+		out.Points = append(out.Points, CurvePoint{Amps: unit.Round(o.Amps, 1), MinS: finite(o.OpensMinS), MaxS: finite(o.OpensMaxS),
 			Bears: finite(o.BearsS)})
 	}
-	amps := func(a float64) string { return working.Text(a, "A", 0) }
+	amps := func(a float64) string { return unit.Text(a, "A", 0) }
 	out.Marks = []CurveMark{
-		{working.Round(l.Amps, 1), "load " + amps(l.Amps)},
-		{l.Fuse.RatingA, "rating " + working.Plain(l.Fuse.RatingA, "A", 1)},
-		{working.Round(l.Trial.AmpacityA, 1), "cable " + amps(l.Trial.AmpacityA)},
-		{working.Round(l.Cover.Far.Amps, 1), "short at the end " + working.Kilo(l.Cover.Far.Amps)},
-		{working.Round(l.NearFault, 1), "short at the fuse " + working.Kilo(l.NearFault)},
+		{unit.Round(l.Amps, 1), "load " + amps(l.Amps)},
+		{l.Fuse.RatingA, "rating " + unit.Plain(l.Fuse.RatingA, "A", 1)},
+		{unit.Round(l.Trial.AmpacityA, 1), "cable " + amps(l.Trial.AmpacityA)},
+		{unit.Round(l.Cover.Far.Amps, 1), "short at the end " + unit.Kilo(l.Cover.Far.Amps)},
+		{unit.Round(l.NearFault, 1), "short at the fuse " + unit.Kilo(l.NearFault)},
 	}
 	slices.SortStableFunc(out.Marks, func(a, b CurveMark) int { return int(math.Copysign(1, a.Amps-b.Amps)) })
 	at := func(where string, o protect.Opening) string {
-		return fmt.Sprintf("%s, %s: %s opens in %s to %s, %s bears it %s.", where, amps(o.Amps), fuse, working.Seconds(o.OpensMinS),
-			working.Seconds(o.OpensMaxS), wire, run.Bearing(o.BearsS))
+		return fmt.Sprintf("%s, %s: %s opens in %s to %s, %s bears it %s.", where, amps(o.Amps), fuse, unit.Seconds(o.OpensMinS),
+			unit.Seconds(o.OpensMaxS), wire, run.Bearing(o.BearsS))
 	}
 	v := l.Cover
 	out.Says = []string{at("Short at the fuse", v.Near), at("Short at the far end", v.Far), at("Overload of 135 %", v.Overload)}
@@ -54,10 +54,10 @@ func series(d *design.Design) *string {
 	}
 	most := d.Start.SourceV / (d.Start.SourceOhm + d.Start.TotalOhm() + d.Aux.TotalOhm())
 	got := protect.InSeries(d.Start.Fuse, d.Aux.Fuse, most)
-	text := fmt.Sprintf("A short at the aux battery draws up to %s through F1 and F2: F2 opens first.", working.Kilo(most))
+	text := fmt.Sprintf("A short at the aux battery draws up to %s through F1 and F2: F2 opens first.", unit.Kilo(most))
 	if !got.Selective {
 		text = fmt.Sprintf("A short at the aux battery draws up to %s through F1 and F2 alike: from %s either may open first, so look at both.",
-			working.Kilo(most), working.Text(got.FromA, "A", 0))
+			unit.Kilo(most), unit.Text(got.FromA, "A", 0))
 	}
 	return &text
 }
@@ -68,5 +68,5 @@ func finite(s float64) float64 {
 	if math.IsInf(s, 0) {
 		return 0
 	}
-	return working.Round(s, 4)
+	return unit.Round(s, 4)
 }

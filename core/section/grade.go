@@ -8,7 +8,7 @@ import (
 	"epitrope/core/circuit"
 	"epitrope/core/design"
 	"epitrope/core/system"
-	"epitrope/core/working"
+	"epitrope/core/unit"
 )
 
 // points are the volts across both conductors, the current and what is lost at every
@@ -29,11 +29,11 @@ func points(d *design.Design, s design.State) []Volts {
 			in += plug
 		}
 		amps := circuit.Had(s.Solved.Through(r.Carries))
-		p := Volts{Column: r.Column, InV: working.Round(in, 3), OutV: working.Round(to, 3), Carries: "–", Loses: "–"}
+		p := Volts{Column: r.Column, InV: unit.Round(in, 3), OutV: unit.Round(to, 3), Carries: "–", Loses: "–"}
 		if r.Carries != "" {
-			p.Carries = working.Text(amps, "A", 0)
+			p.Carries = unit.Text(amps, "A", 0)
 			if r.Column != "coupling" && math.Abs(amps) >= 0.5 {
-				p.Loses = fmt.Sprintf("%s, %s", working.Text(in-to, "V", 2), working.Text((in-to)*amps, "W", 0))
+				p.Loses = fmt.Sprintf("%s, %s", unit.Text(in-to, "V", 2), unit.Text((in-to)*amps, "W", 0))
 			}
 		}
 		if r.Column == "coupling" {
@@ -48,16 +48,16 @@ func points(d *design.Design, s design.State) []Volts {
 func couplingAtState(d *design.Design, s design.State, in, out float64) (carries, loses string) {
 	lost := s.InA*in - s.OutA*out
 	if !d.Kind.Charger() {
-		carries = working.Text(s.OutA, "A", 0)
+		carries = unit.Text(s.OutA, "A", 0)
 		if !s.Joined {
 			carries = "open"
 		}
-		return carries, working.Text(max(0, lost), "W", 0)
+		return carries, unit.Text(max(0, lost), "W", 0)
 	}
 	if s.Stopped {
-		return "resting", working.Text(max(0, lost), "W", 1)
+		return "resting", unit.Text(max(0, lost), "W", 1)
 	}
-	return fmt.Sprintf("%s in, %s out", working.Text(s.InA, "", 0), working.Text(s.OutA, "A", 0)), working.Text(max(0, lost), "W", 0)
+	return fmt.Sprintf("%s in, %s out", unit.Text(s.InA, "", 0), unit.Text(s.OutA, "A", 0)), unit.Text(max(0, lost), "W", 0)
 }
 
 // Joints are the crimped and bolted ends of the run between its columns, with what is
@@ -70,9 +70,9 @@ func Joints(d *design.Design) []Joint {
 			return
 		}
 		amps := math.Abs(circuit.Had(worst.Solved.Through(w.ID)))
-		list = append(list, Joint{ID: w.ID + "." + end, Name: name, After: after, Text: working.Text(amps*ohm*1000, "mV", 0),
-			Says: fmt.Sprintf("%s, %s: %s, %s", name, working.Text(ohm*1000, "mΩ", 1), working.Text(amps*ohm*1000, "mV", 0),
-				working.Text(amps*amps*ohm, "W", 1))})
+		list = append(list, Joint{ID: w.ID + "." + end, Name: name, After: after, Text: unit.Text(amps*ohm*1000, "mV", 0),
+			Says: fmt.Sprintf("%s, %s: %s, %s", name, unit.Text(ohm*1000, "mΩ", 1), unit.Text(amps*ohm*1000, "mV", 0),
+				unit.Text(amps*amps*ohm, "W", 1))})
 	}
 	before, lug := "start", "lug on the start battery"
 	if d.Is.OwnMachine {

@@ -7,6 +7,7 @@ import (
 	"epitrope/core/circuit"
 	"epitrope/core/coupling"
 	"epitrope/core/design"
+	"epitrope/core/unit"
 	"epitrope/core/verdict"
 	"epitrope/core/working"
 )
@@ -43,7 +44,7 @@ func windingCell(d *design.Design) Cell {
 	if hottest > alternator.HottestC {
 		level = verdict.Caution
 	}
-	return Cell{Text: fmt.Sprintf("%s of %s", working.Text(hottest, "", 0), working.Text(alternator.HottestC, "°C", 0)), Figure: "winding",
+	return Cell{Text: fmt.Sprintf("%s of %s", unit.Text(hottest, "", 0), unit.Text(alternator.HottestC, "°C", 0)), Figure: "winding",
 		Level: level}
 }
 

@@ -8,6 +8,7 @@ import (
 	"epitrope/core/job"
 	"epitrope/core/parts"
 	"epitrope/core/run"
+	"epitrope/core/unit"
 	"epitrope/core/verdict"
 	"epitrope/core/working"
 )
@@ -18,12 +19,12 @@ func fuseColumn(l *run.Sized, name string, at job.Point, figures working.Figures
 	if l.Amps > carries+0.05 {
 		level = verdict.Caution
 	}
-	part := Cell{Text: working.Plain(l.Fuse.RatingA, "A", 1) + " " + l.Fuse.Family.Short, Level: verdict.Good}
+	part := Cell{Text: unit.Plain(l.Fuse.RatingA, "A", 1) + " " + l.Fuse.Family.Short, Level: verdict.Good}
 	if l.Fuse.RatingA > l.Trial.AmpacityA || !l.Cover.Saves || l.NearFault > l.Fuse.Family.BreaksA {
 		part.Level = verdict.Bad
 	}
 	lost := l.Amps * (l.FuseOhm() + run.JointOhm)
-	now, auto := working.Plain(l.Fuse.RatingA, "A", 1), working.Plain(l.AutoFuse.RatingA, "A", 1)
+	now, auto := unit.Plain(l.Fuse.RatingA, "A", 1), unit.Plain(l.AutoFuse.RatingA, "A", 1)
 	if l.AutoFuse.RatingA == 0 {
 		auto = "no fuse fits"
 	}
@@ -32,16 +33,16 @@ func fuseColumn(l *run.Sized, name string, at job.Point, figures working.Figures
 		path = "pins.auxFuseA"
 	}
 	return Column{ID: l.FuseID, Kind: "fuse", Name: name, At: at, Part: part, DropV: lost,
-		Carries: Cell{Text: fmt.Sprintf("%s of %s", working.Text(l.Amps, "", 0), working.Text(carries, "A", 0)), Figure: l.FuseID + ".least",
+		Carries: Cell{Text: fmt.Sprintf("%s of %s", unit.Text(l.Amps, "", 0), unit.Text(carries, "A", 0)), Figure: l.FuseID + ".least",
 			Level: level},
-		Loses: Cell{Text: fmt.Sprintf("%s, %s", working.Text(lost, "V", 2), working.Text(lost*l.Amps, "W", 0)), Level: verdict.Good},
+		Loses: Cell{Text: fmt.Sprintf("%s, %s", unit.Text(lost, "V", 2), unit.Text(lost*l.Amps, "W", 0)), Level: verdict.Good},
 		Heat:  none(),
 		Figures: figures.Keys(l.FuseID+".least", l.FuseID+".most", l.FuseID+".near", l.FuseID+".fault", l.FuseID+".opens", l.FuseID+".k",
 			l.FuseID+".bears", l.FuseID+".overload"),
 		Fields: []string{"pins.device"},
 		Choice: &Choice{Path: path, Label: "Fuse", Auto: auto, Now: now, Pinned: l.FusePin != nil,
 			DecidedBy: fmt.Sprintf("between %s, 1.25 × the load, and %s, what the cable bears: the lowest",
-				working.Text(l.Need(l.Trial.AmpacityA).Lowest(l.Fuse.Family), "A", 1), working.Text(l.Trial.AmpacityA, "A", 0))}}
+				unit.Text(l.Need(l.Trial.AmpacityA).Lowest(l.Fuse.Family), "A", 1), unit.Text(l.Trial.AmpacityA, "A", 0))}}
 }
 
 func cableColumn(d *design.Design, l *run.Sized, name string, at job.Point, figures working.Figures) Column {
@@ -56,7 +57,7 @@ func cableColumn(d *design.Design, l *run.Sized, name string, at job.Point, figu
 	if t.Burns {
 		heat = verdict.Bad
 	}
-	part := Cell{Text: fmt.Sprintf("%s, %s", t.Size.Label, working.Text(l.LengthM.Value, "m", 1)), Level: verdict.Worst(carry, lose, heat)}
+	part := Cell{Text: fmt.Sprintf("%s, %s", t.Size.Label, unit.Text(l.LengthM.Value, "m", 1)), Level: verdict.Worst(carry, lose, heat)}
 	path := "pins.startSize"
 	fields := []string{"routes.startM", "bays.startC", "bays.startLay", "cable.system", "cable.insulation", "limits.chargerDrop"}
 	if l.ID == "c2" {
@@ -66,14 +67,14 @@ func cableColumn(d *design.Design, l *run.Sized, name string, at job.Point, figu
 	if l == d.ReturnLeg() {
 		fields = append(fields, "pins.return", "routes.earthM")
 	}
-	warmth := working.Text(t.ConductorC, "°C", 0)
+	warmth := unit.Text(t.ConductorC, "°C", 0)
 	if t.Burns {
 		warmth = "over " + warmth
 	}
 	return Column{ID: l.ID, Kind: "cable", Name: name, At: at, Part: part,
-		Carries: Cell{Text: fmt.Sprintf("%s of %s", working.Text(l.Amps, "", 0), working.Text(t.AmpacityA, "A", 0)), Figure: l.ID + ".ampacity",
+		Carries: Cell{Text: fmt.Sprintf("%s of %s", unit.Text(l.Amps, "", 0), unit.Text(t.AmpacityA, "A", 0)), Figure: l.ID + ".ampacity",
 			Level: carry},
-		Loses: Cell{Text: fmt.Sprintf("%s, %s", working.Text(t.DropV, "V", 2), working.Text(t.DropV*l.Amps, "W", 0)), Figure: l.ID + ".drop",
+		Loses: Cell{Text: fmt.Sprintf("%s, %s", unit.Text(t.DropV, "V", 2), unit.Text(t.DropV*l.Amps, "W", 0)), Figure: l.ID + ".drop",
 			Level: lose},
 		Heat:    Cell{Text: warmth, Figure: l.ID + ".warmth", Level: heat},
 		Figures: cableKeys(d, l, figures), Fields: fields,
@@ -93,8 +94,8 @@ func cableKeys(d *design.Design, l *run.Sized, figures working.Figures) []string
 // decidedBy says in words which test settled the plan's own size.
 func decidedBy(l *run.Sized) string {
 	why := map[cable.Test]string{
-		cable.ByDrop:     fmt.Sprintf("drop decided: at most %s at %s", working.Text(max(l.BudgetV, 0), "V", 2), working.Text(l.Amps, "A", 0)),
-		cable.ByAmpacity: fmt.Sprintf("ampacity decided: it has to carry %s where it lies", working.Text(l.Amps, "A", 0)),
+		cable.ByDrop:     fmt.Sprintf("drop decided: at most %s at %s", unit.Text(max(l.BudgetV, 0), "V", 2), unit.Text(l.Amps, "A", 0)),
+		cable.ByAmpacity: fmt.Sprintf("ampacity decided: it has to carry %s where it lies", unit.Text(l.Amps, "A", 0)),
 		cable.ByFuse:     "the fuse decided: it has to bear the lowest fuse that carries the load",
 	}[l.AutoTest]
 	if l.Widened {
@@ -106,17 +107,17 @@ func decidedBy(l *run.Sized) string {
 func plugColumn(d *design.Design, l *run.Sized) Column {
 	lost := l.Amps * 2 * d.PlugCard.Ohm
 	bears := parts.ContactFactor(l.Bay.AmbientC) * d.PlugCard.RatingA
-	level, now := verdict.Good, working.Plain(d.PlugCard.RatingA, "A", 0)
+	level, now := verdict.Good, unit.Plain(d.PlugCard.RatingA, "A", 0)
 	if l.Amps > bears {
 		level = verdict.Bad
 	}
 	return Column{ID: "x1", Kind: "plug", Name: "X1", At: d.HitchAt(),
-		Part: Cell{Text: now, Level: verdict.Good}, Carries: Cell{Text: fmt.Sprintf("%s of %s", working.Text(l.Amps, "", 0),
-			working.Text(bears, "A", 0)), Level: level},
-		Choice: &Choice{Path: "pins.plugA", Label: "Plug", Auto: working.Plain(d.Book.Plug(l.Amps, l.Trial.Size.CopperMM2()).RatingA, "A", 0),
+		Part: Cell{Text: now, Level: verdict.Good}, Carries: Cell{Text: fmt.Sprintf("%s of %s", unit.Text(l.Amps, "", 0),
+			unit.Text(bears, "A", 0)), Level: level},
+		Choice: &Choice{Path: "pins.plugA", Label: "Plug", Auto: unit.Plain(d.Book.Plug(l.Amps, l.Trial.Size.CopperMM2()).RatingA, "A", 0),
 			Now:    now,
 			Pinned: d.Doc.Pins.PlugA != nil, DecidedBy: "the smallest whose contacts bear the worst current and whose housing takes the cable"},
-		Loses: Cell{Text: fmt.Sprintf("%s, %s", working.Text(lost, "V", 2), working.Text(lost*l.Amps, "W", 0)), Level: verdict.Good},
+		Loses: Cell{Text: fmt.Sprintf("%s, %s", unit.Text(lost, "V", 2), unit.Text(lost*l.Amps, "W", 0)), Level: verdict.Good},
 		Heat:  none(), Figures: []string{}, Fields: []string{}}
 }
 
@@ -132,16 +133,16 @@ func couplingColumn(d *design.Design, figures working.Figures) Column {
 			c.Kind = "splitter"
 		}
 		bears := parts.ContactFactor(d.Start.Bay.AmbientC) * d.Contact.ContinuousA
-		c.Part = Cell{Text: working.Plain(d.Contact.ContinuousA, "A", 0), Level: verdict.Good}
+		c.Part = Cell{Text: unit.Plain(d.Contact.ContinuousA, "A", 0), Level: verdict.Good}
 		level := verdict.Good
 		if d.Start.Amps > bears {
 			level = verdict.Bad
 		}
-		c.Carries = Cell{Text: fmt.Sprintf("%s of %s", working.Text(d.Start.Amps, "", 0), working.Text(bears, "A", 0)), Level: level}
+		c.Carries = Cell{Text: fmt.Sprintf("%s of %s", unit.Text(d.Start.Amps, "", 0), unit.Text(bears, "A", 0)), Level: level}
 		if _, ok := figures["joined"]; ok {
 			c.Carries.Figure = "joined"
 		}
-		c.Loses = Cell{Text: fmt.Sprintf("%s, %s", working.Text(lost, "V", 2), working.Text(lost*carried, "W", 0)), Level: verdict.Good}
+		c.Loses = Cell{Text: fmt.Sprintf("%s, %s", unit.Text(lost, "V", 2), unit.Text(lost*carried, "W", 0)), Level: verdict.Good}
 		c.Figures = figures.Keys("joined", "accepts", "half")
 		c.Fields = []string{"pins.contactA"}
 		if d.Wired() {
@@ -159,10 +160,10 @@ func couplingColumn(d *design.Design, figures working.Figures) Column {
 	worst := d.WorstState()
 	lost := worst.InA*worst.InV - worst.OutA*worst.OutV
 	c.Kind, c.Heat = "charger", caseCell(d)
-	c.Part = Cell{Text: working.Plain(d.Charger.OutputA, "A out", 0), Level: verdict.Good}
-	c.Carries = Cell{Text: fmt.Sprintf("%s in, %s out", working.Text(worst.InA, "", 0), working.Text(worst.OutA, "A", 0)), Figure: "input",
+	c.Part = Cell{Text: unit.Plain(d.Charger.OutputA, "A out", 0), Level: verdict.Good}
+	c.Carries = Cell{Text: fmt.Sprintf("%s in, %s out", unit.Text(worst.InA, "", 0), unit.Text(worst.OutA, "A", 0)), Figure: "input",
 		Level: verdict.Good}
-	c.Loses = Cell{Text: working.Text(max(0, lost), "W", 0), Level: verdict.Good}
+	c.Loses = Cell{Text: unit.Text(max(0, lost), "W", 0), Level: verdict.Good}
 	if worst.Err != nil {
 		c.Carries.Level = verdict.Bad
 	}
@@ -172,13 +173,13 @@ func couplingColumn(d *design.Design, figures working.Figures) Column {
 		c.Fields = append(c.Fields, "pins.contactA")
 	}
 	decided := fmt.Sprintf("need %s, alternator allows %s, battery accepts %s: the smallest that meets the need within the limits",
-		working.Text(d.NeedA, "A", 0), working.Text(d.LimitA, "A", 0), d.Rates.Accepts.Text)
+		unit.Text(d.NeedA, "A", 0), unit.Text(d.LimitA, "A", 0), d.Rates.Accepts.Text)
 	if card, ok := d.Doc.Card.Charger(); ok {
 		decided = fmt.Sprintf("the job's own card, %s (need %s, alternator allows %s, battery accepts %s)", card.Label,
-			working.Text(d.NeedA, "A", 0), working.Text(d.LimitA, "A", 0), d.Rates.Accepts.Text)
+			unit.Text(d.NeedA, "A", 0), unit.Text(d.LimitA, "A", 0), d.Rates.Accepts.Text)
 	}
-	c.Choice = &Choice{Path: "pins.chargerA", Label: "Charger output", Auto: working.Plain(d.AutoChargerA, "A", 0),
-		Now: working.Plain(d.Charger.OutputA, "A", 0), Pinned: d.Doc.Pins.ChargerA != nil, DecidedBy: decided}
+	c.Choice = &Choice{Path: "pins.chargerA", Label: "Charger output", Auto: unit.Plain(d.AutoChargerA, "A", 0),
+		Now: unit.Plain(d.Charger.OutputA, "A", 0), Pinned: d.Doc.Pins.ChargerA != nil, DecidedBy: decided}
 	return c
 }
 
@@ -201,7 +202,7 @@ func auxColumn(d *design.Design, place job.Point, figures working.Figures) Colum
 	if amps > accepts.Unrounded {
 		level = verdict.Caution
 	}
-	text := fmt.Sprintf("%s of %s", working.Text(amps, "", 0), accepts.Text)
+	text := fmt.Sprintf("%s of %s", unit.Text(amps, "", 0), accepts.Text)
 	if worst.OutA <= 0 && amps > 0 {
 		level, text = verdict.Caution, text+" or none"
 	} else if worst.OutA <= 0 {

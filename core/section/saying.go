@@ -8,7 +8,7 @@ import (
 	"epitrope/core/circuit"
 	"epitrope/core/design"
 	"epitrope/core/run"
-	"epitrope/core/working"
+	"epitrope/core/unit"
 )
 
 // Charges is what arrives at the aux battery in a state.
@@ -21,7 +21,7 @@ type Charges struct {
 
 // ChargesIn is what arrives in a state.
 func ChargesIn(d *design.Design, s design.State) Charges {
-	c := Charges{Amps: working.Round(max(0, s.OutA), 0), Volts: working.Round(s.AuxV, 1), Says: says(d, s)}
+	c := Charges{Amps: unit.Round(max(0, s.OutA), 0), Volts: unit.Round(s.AuxV, 1), Says: says(d, s)}
 	if s.Err != nil {
 		c.Fails = s.Err.Error()
 	}
@@ -34,7 +34,7 @@ func ShownStates(d *design.Design) []State {
 	for i, s := range d.States {
 		out[i] = State{ID: s.ID, Label: s.Label, Kind: string(s.Kind), Worst: i == d.Worst, Sags: s.Sags, Apart: apart(d, s), Says: says(d, s),
 			Points: points(d, s),
-			InA:    working.Round(s.InA, 1), OutA: working.Round(s.OutA, 1), InV: working.Round(s.InV, 2), AuxV: working.Round(s.AuxV, 2),
+			InA:    unit.Round(s.InA, 1), OutA: unit.Round(s.OutA, 1), InV: unit.Round(s.InV, 2), AuxV: unit.Round(s.AuxV, 2),
 			StartV: circuit.Had(s.Solved.At("start.30"))}
 		if s.Err != nil {
 			out[i].Fails = s.Err.Error()
@@ -54,7 +54,7 @@ func apart(d *design.Design, s design.State) bool {
 // says is a state in a few words: the volts and amps that matter in it, and what limits
 // them; "" where it has no solution.
 func says(d *design.Design, s design.State) string {
-	amps := working.Text(s.OutA, "A", 0)
+	amps := unit.Text(s.OutA, "A", 0)
 	switch {
 	case s.Solved.Volts == nil:
 		return ""
@@ -65,9 +65,9 @@ func says(d *design.Design, s design.State) string {
 	case d.Kind.Charger() && (s.Joined || s.Stopped):
 		return ""
 	case d.Kind.Charger():
-		return fmt.Sprintf("%s in, %s out", working.Text(s.InA, "A", 0), amps)
+		return fmt.Sprintf("%s in, %s out", unit.Text(s.InA, "A", 0), amps)
 	case !s.Joined && d.Is.Senses:
-		return fmt.Sprintf("relay open: it closes at %s", working.Text(d.Contact.Sensing.CutInV*d.Facts.N, "V", 1))
+		return fmt.Sprintf("relay open: it closes at %s", unit.Text(d.Contact.Sensing.CutInV*d.Facts.N, "V", 1))
 	case !s.Joined && !d.Is.Splits:
 		return "open"
 	}
@@ -76,13 +76,13 @@ func says(d *design.Design, s design.State) string {
 
 // saysBesides is a state without charging in a few words.
 func saysBesides(d *design.Design, s *design.State) string {
-	volts := func(v float64) string { return working.Text(v, "V", 1) }
-	amps := func(a float64) string { return working.Text(a, "A", 0) }
+	volts := func(v float64) string { return unit.Text(v, "V", 1) }
+	amps := func(a float64) string { return unit.Text(a, "A", 0) }
 	switch {
 	case s.Winches:
 		return saysWinch(d, s)
 	case s.Short != "":
-		return fmt.Sprintf("%.1f kA until the fuse opens", max(circuit.Had(s.Solved.Through(s.Short)), 0)/1000)
+		return unit.Say("%.1f kA until the fuse opens", max(circuit.Had(s.Solved.Through(s.Short)), 0)/1000)
 	case s.Cranks && s.Joined && !d.Is.OwnMachine:
 		return fmt.Sprintf("starter %s at %s, of it %s from the aux battery; %s", amps(circuit.Had(s.Solved.Through("starter"))), volts(s.BusV),
 			amps(-s.OutA), FusesAt(d, -s.OutA))
@@ -100,10 +100,10 @@ func saysBesides(d *design.Design, s *design.State) string {
 
 func saysWinch(d *design.Design, s *design.State) string {
 	amps := circuit.Had(s.Solved.Through("winch"))
-	says := fmt.Sprintf("winch %s at %s", working.Text(amps, "A", 0), working.Text(amps*d.WinchOhm(), "V", 1))
+	says := fmt.Sprintf("winch %s at %s", unit.Text(amps, "A", 0), unit.Text(amps*d.WinchOhm(), "V", 1))
 	if s.Joined {
 		share := math.Abs(circuit.Had(s.Solved.Through("contact")))
-		says += fmt.Sprintf(", of it %s through the join; %s", working.Text(share, "A", 0), FusesAt(d, share))
+		says += fmt.Sprintf(", of it %s through the join; %s", unit.Text(share, "A", 0), FusesAt(d, share))
 	}
 	return says
 }
@@ -128,7 +128,7 @@ func FusesAt(d *design.Design, amps float64) string {
 		at := l.Fuse.At(amps, l.Faulted)
 		if at.OpensMinS < soonest && !math.IsInf(at.OpensMaxS, 1) {
 			soonest = at.OpensMinS
-			says = fmt.Sprintf("%s opens after %s to %s", strings.ToUpper(l.FuseID), working.Seconds(at.OpensMinS), working.Seconds(at.OpensMaxS))
+			says = fmt.Sprintf("%s opens after %s to %s", strings.ToUpper(l.FuseID), unit.Seconds(at.OpensMinS), unit.Seconds(at.OpensMaxS))
 		}
 	}
 	return says

@@ -5,8 +5,8 @@ import (
 
 	"epitrope/core/design"
 	"epitrope/core/run"
+	"epitrope/core/unit"
 	"epitrope/core/verdict"
-	"epitrope/core/working"
 )
 
 // Title is what the title block says of this job.
@@ -41,7 +41,7 @@ func Title(d *design.Design) []Tile {
 
 // duration is hours as people say them.
 func duration(hours float64) string {
-	minutes := int(working.Round(hours*12, 0)) * 5
+	minutes := int(unit.Round(hours*12, 0)) * 5
 	if minutes < 60 {
 		return fmt.Sprintf("%d min", minutes)
 	}
@@ -52,12 +52,12 @@ func duration(hours float64) string {
 func Summary(d *design.Design) string {
 	what := d.Kind.Label()
 	if d.Kind.Charger() {
-		what = d.Kind.Detailed(working.Plain(d.Charger.OutputA, "A", 0))
+		what = d.Kind.Detailed(unit.Plain(d.Charger.OutputA, "A", 0))
 	}
 	back := map[[2]bool]string{{true, false}: "the chassis", {false, true}: "cable",
 		{true, true}: "chassis and cable"}[[2]bool{d.Back.ByChassis, d.Back.ByCable}]
-	amps := func(l *run.Sized) string { return working.Plain(l.Fuse.RatingA, "A", 1) }
+	amps := func(l *run.Sized) string { return unit.Plain(l.Fuse.RatingA, "A", 1) }
 	return fmt.Sprintf("%s. Start run %s, fuse %s; aux run %s, fuse %s; return by %s. %s at the aux battery at cruise.",
-		working.Capital(what), d.Start.Trial.Size.Label, amps(&d.Start), d.Aux.Trial.Size.Label, amps(&d.Aux), back,
-		working.Text(d.CruiseState().AuxV, "V", 1))
+		unit.Capital(what), d.Start.Trial.Size.Label, amps(&d.Start), d.Aux.Trial.Size.Label, amps(&d.Aux), back,
+		unit.Text(d.CruiseState().AuxV, "V", 1))
 }

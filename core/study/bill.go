@@ -5,7 +5,7 @@ import (
 
 	"epitrope/core/design"
 	"epitrope/core/system"
-	"epitrope/core/working"
+	"epitrope/core/unit"
 )
 
 // Bill is what a design costs and how long it takes, in comparison: prices as a share of
@@ -54,11 +54,11 @@ const (
 // bill adds up what is fitted.
 func bill(d *design.Design) Bill {
 	b := Bill{Lines: []BillLine{}}
-	add := func(what string, count float64, unit string, cost, hours float64) {
+	add := func(what string, count float64, in string, cost, hours float64) {
 		if count == 0 {
 			return
 		}
-		b.Lines = append(b.Lines, BillLine{what, working.Round(count, 1), unit, working.Round(count*cost, 0), working.Round(count*hours, 2)})
+		b.Lines = append(b.Lines, BillLine{what, unit.Round(count, 1), in, unit.Round(count*cost, 0), unit.Round(count*hours, 2)})
 		b.Cost += count * cost
 		b.Hours += count * hours
 	}
@@ -106,12 +106,12 @@ func bill(d *design.Design) Bill {
 	if _, ok := d.OwnFeed(); ok {
 		add("S1 with its fuse and wires", 1, "", fuseCost, deviceHours)
 	}
-	b.MetresM, b.CopperKg, b.Ends = working.Round(metres, 1), working.Round(kilos, 2), ends
-	b.Cost, b.Hours = working.Round(b.Cost, 0), working.Round(b.Hours, 1)
+	b.MetresM, b.CopperKg, b.Ends = unit.Round(metres, 1), unit.Round(kilos, 2), ends
+	b.Cost, b.Hours = unit.Round(b.Cost, 0), unit.Round(b.Hours, 1)
 	return b
 }
 
 // price is a cost as shown.
 func price(percent float64) string {
-	return fmt.Sprintf("%s × a 30 A charger", working.Text(percent/100, "", 1))
+	return fmt.Sprintf("%s × a 30 A charger", unit.Text(percent/100, "", 1))
 }

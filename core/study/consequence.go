@@ -6,6 +6,7 @@ import (
 	"epitrope/core/judge"
 	"epitrope/core/method"
 	"epitrope/core/section"
+	"epitrope/core/unit"
 	"epitrope/core/working"
 )
 
@@ -38,8 +39,8 @@ var decisive = []string{"need", "half", "allowed", "accepts", "input", "joined",
 func consequence(d *design.Design, fitted bool) Consequence {
 	out := Consequence{Fitted: fitted, Cruise: section.ChargesIn(d, d.StateBy("early")), Idle: section.ChargesIn(d, d.IdleState()),
 		Bears: alternator.HottestC, Severity: "none",
-		Start: d.Start.Trial.Size.Copper() + ", " + working.Plain(d.Start.Fuse.RatingA, "A", 1),
-		Aux:   d.Aux.Trial.Size.Copper() + ", " + working.Plain(d.Aux.Fuse.RatingA, "A", 1)}
+		Start: d.Start.Trial.Size.Copper() + ", " + unit.Plain(d.Start.Fuse.RatingA, "A", 1),
+		Aux:   d.Aux.Trial.Size.Copper() + ", " + unit.Plain(d.Aux.Fuse.RatingA, "A", 1)}
 	for _, m := range d.Methods {
 		if m.Kind == d.Kind {
 			out.Method = m
@@ -52,11 +53,11 @@ func consequence(d *design.Design, fitted bool) Consequence {
 				most = max(most, s.MachineGives)
 			}
 		}
-		out.LoadPct = working.Round(100*most/has, 0)
+		out.LoadPct = unit.Round(100*most/has, 0)
 	}
 	for _, s := range d.States {
 		if s.Kind == design.Charging && s.Solved.Volts != nil {
-			out.Windings = max(out.Windings, working.Round(section.WindingC(d, s), 0))
+			out.Windings = max(out.Windings, unit.Round(section.WindingC(d, s), 0))
 		}
 	}
 	figures := d.Workings()
@@ -78,7 +79,7 @@ func consequence(d *design.Design, fitted bool) Consequence {
 	}
 	for _, l := range judge.Chain(d) {
 		if l.Weakest {
-			out.WeakestIs = l.Name + ", " + working.Text(l.Share, "%", 0)
+			out.WeakestIs = l.Name + ", " + unit.Text(l.Share, "%", 0)
 		}
 	}
 	return out

@@ -10,8 +10,8 @@ import (
 	"epitrope/core/job"
 	"epitrope/core/rig"
 	"epitrope/core/section"
+	"epitrope/core/unit"
 	"epitrope/core/verdict"
-	"epitrope/core/working"
 )
 
 func (t trier) emergency() School {
@@ -26,10 +26,10 @@ func (t trier) emergency() School {
 		o := SchoolOption{Value: v, Label: field.Show(v), Now: d.Facts.Schools.Emergency == v, Level: verdict.Good}
 		switch v {
 		case "precharge":
-			o.Comes = fmt.Sprintf("%s begin to flow into a flat start battery; ten seconds move %s: %s.", working.Text(flow, "A", 0),
-				working.Text(tenS, "Ah", 2), section.FusesAt(d, flow))
+			o.Comes = fmt.Sprintf("%s begin to flow into a flat start battery; ten seconds move %s: %s.", unit.Text(flow, "A", 0),
+				unit.Text(tenS, "Ah", 2), section.FusesAt(d, flow))
 		case "share":
-			o.Comes = fmt.Sprintf("Ten to fifteen minutes move %s to %s into it.", working.Text(tenMin, "Ah", 1), working.Text(quarter, "Ah", 1))
+			o.Comes = fmt.Sprintf("Ten to fifteen minutes move %s to %s into it.", unit.Text(tenMin, "Ah", 1), unit.Text(quarter, "Ah", 1))
 		default:
 			through := math.Abs(circuit.Had(crank.Solved.Through("contact")))
 			opens := section.FusesAt(d, through)
@@ -37,10 +37,10 @@ func (t trier) emergency() School {
 				o.Level = verdict.Bad
 			}
 			o.Comes = fmt.Sprintf("The starter gets %s, of it %s through the join: %s.",
-				working.Text(circuit.Had(crank.Solved.Through("starter")), "A", 0), working.Text(through, "A", 0), opens)
+				unit.Text(circuit.Had(crank.Solved.Through("starter")), "A", 0), unit.Text(through, "A", 0), opens)
 			if bears := d.Contact.CrankA; through > bears && bears > 0 {
 				o.Level = verdict.Bad
-				o.Comes += fmt.Sprintf(" The contact bears %s for seconds.", working.Text(bears, "A", 0))
+				o.Comes += fmt.Sprintf(" The contact bears %s for seconds.", unit.Text(bears, "A", 0))
 			}
 		}
 		s.Options = append(s.Options, o)

@@ -7,7 +7,7 @@ import (
 	"epitrope/core/day"
 	"epitrope/core/design"
 	"epitrope/core/rig"
-	"epitrope/core/working"
+	"epitrope/core/unit"
 )
 
 // Window is a stretch of a run that is looked at closely, in s; the zero value is all
@@ -145,7 +145,7 @@ func (k *keeper) series() Series {
 		*l.to = make([]float64, 0, len(k.kept))
 	}
 	for _, m := range k.kept {
-		s.T = append(s.T, working.Round(m.frame.T, 2))
+		s.T = append(s.T, unit.Round(m.frame.T, 2))
 		s.Kind = append(s.Kind, string(m.frame.Kind))
 		s.Stage = append(s.Stage, stageOf(k.rig, m.frame))
 		for _, l := range lists {

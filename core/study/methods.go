@@ -9,7 +9,7 @@ import (
 	"epitrope/core/design"
 	"epitrope/core/job"
 	"epitrope/core/rig"
-	"epitrope/core/working"
+	"epitrope/core/unit"
 )
 
 // Method is a coupling beside the others: the rules, what its circuit does, and what it
@@ -117,10 +117,10 @@ func (m *Driven) charge(d *design.Design, halt func() bool) {
 	full := false
 	watch := func(f day.Frame) {
 		if f.AuxSOC >= 0.80 && m.To80H < 0 {
-			m.To80H = working.Round(f.T/3600, 1)
+			m.To80H = unit.Round(f.T/3600, 1)
 		}
 		if f.AuxSOC >= fullSOC && m.FullH < 0 {
-			m.FullH, full = working.Round(f.T/3600, 1), true
+			m.FullH, full = unit.Round(f.T/3600, 1), true
 		}
 	}
 	_, err := day.Run(rigged, pattern, conditions, day.Options{Watch: watch, Halt: func() bool { return full || halt != nil && halt() }})
@@ -137,7 +137,7 @@ func (m *Driven) fail(d *design.Design, halt func() bool) {
 	m.Fails.HalfAfter = -1
 	daily := d.Facts.DailyAh.Value
 	usable := d.Facts.AuxAh.Value * d.Facts.Chemistry.Usable
-	lasts := fmt.Sprintf("no charge: what the aux battery has lasts %s", working.Text(usable/math.Max(daily, 0.1), "days", 1))
+	lasts := fmt.Sprintf("no charge: what the aux battery has lasts %s", unit.Text(usable/math.Max(daily, 0.1), "days", 1))
 	switch {
 	case d.Is.OwnMachine:
 		m.Fails.Dead, m.Fails.Live = "no signal needed", "nothing: it is apart from the start battery"
@@ -171,7 +171,7 @@ func (m *Driven) fail(d *design.Design, halt func() bool) {
 			runs++
 		}
 		if f.StartSOC < 0.5 && !below {
-			below, m.Fails.HalfAfter = true, working.Round(f.T/3600, 1)
+			below, m.Fails.HalfAfter = true, unit.Round(f.T/3600, 1)
 		}
 	}
 	pattern := day.Pattern{{Kind: day.Park, Seconds: parkedH * 3600}}
@@ -182,21 +182,10 @@ func (m *Driven) fail(d *design.Design, halt func() bool) {
 		m.Fails.Live = fmt.Sprintf("the charger begins and stops again, %d times and more: its cut-out keeps the start battery from going flat",
 			huntsAfter)
 	case below:
-		m.Fails.Live = fmt.Sprintf("start battery half empty after %s parked", span(m.Fails.HalfAfter))
+		m.Fails.Live = fmt.Sprintf("start battery half empty after %s parked", unit.Span(m.Fails.HalfAfter))
 	case err != nil:
 		m.Fails.Live = "could not be run: " + err.Error()
 	default:
 		m.Fails.Live = "start battery still above half after ten days"
 	}
-}
-
-// span is hours as people say them.
-func span(h float64) string {
-	switch {
-	case h < 2:
-		return working.Text(h*60, "min", 0)
-	case h < 72:
-		return working.Text(h, "h", 0)
-	}
-	return working.Text(h/24, "days", 1)
 }

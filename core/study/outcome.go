@@ -10,7 +10,7 @@ import (
 	"epitrope/core/day"
 	"epitrope/core/design"
 	"epitrope/core/rig"
-	"epitrope/core/working"
+	"epitrope/core/unit"
 )
 
 // Outcome is what a run came to, in short. Hours below zero never came.
@@ -38,18 +38,18 @@ func hours(s float64) float64 {
 	if s < 0 {
 		return -1
 	}
-	return working.Round(s/3600, 2)
+	return unit.Round(s/3600, 2)
 }
 
 func outcome(rig *day.Rig, r day.Result) Outcome {
 	v := r.Verdict
-	o := Outcome{AuxEnd: percent(v.AuxEnd), AuxLeast: percent(v.AuxLeast), AuxInAh: working.Round(v.AuxInAh, 1), FullH: hours(v.FullAtS),
+	o := Outcome{AuxEnd: percent(v.AuxEnd), AuxLeast: percent(v.AuxLeast), AuxInAh: unit.Round(v.AuxInAh, 1), FullH: hours(v.FullAtS),
 		StartLeast: percent(v.StartLeast), RiskH: hours(v.RiskAtS), FailedStarts: v.FailedStarts, Chatter: v.Chatter, Starved: v.Starved,
 		Empty:    v.Empty,
-		WindingC: finite(v.Winding.C, 0), CableC: finite(v.Cable.C, 0), JointC: finite(v.Joint.C, 0), LimitedH: working.Round(v.LimitedS/3600, 2),
+		WindingC: finite(v.Winding.C, 0), CableC: finite(v.Cable.C, 0), JointC: finite(v.Joint.C, 0), LimitedH: unit.Round(v.LimitedS/3600, 2),
 		begin: percent(rig.Aux.SOC)}
 	if !math.IsInf(v.CrankV, 0) {
-		o.CrankV = working.Round(v.CrankV, 2)
+		o.CrankV = unit.Round(v.CrankV, 2)
 	}
 	for _, e := range r.Events {
 		if e.ID == "fuse.opens" {
@@ -59,13 +59,13 @@ func outcome(rig *day.Rig, r day.Result) Outcome {
 	return o
 }
 
-func percent(share float64) float64 { return working.Round(100*share, 1) }
+func percent(share float64) float64 { return unit.Round(100*share, 1) }
 
 func finite(v float64, digits int) float64 {
 	if math.IsInf(v, 0) || math.IsNaN(v) {
 		return 0
 	}
-	return working.Round(v, digits)
+	return unit.Round(v, digits)
 }
 
 // Aim is something that an installation should do.

@@ -9,8 +9,8 @@ import (
 	"epitrope/core/judge"
 	"epitrope/core/run"
 	"epitrope/core/section"
+	"epitrope/core/unit"
 	"epitrope/core/verdict"
-	"epitrope/core/working"
 )
 
 // School is a question on which the trade is of more than one mind, with what each answer
@@ -85,7 +85,7 @@ func (t trier) device() School {
 		var weakest string
 		for _, l := range judge.Chain(d) {
 			if l.Column == "f1" {
-				weakest = working.Text(l.Share, "%", 0)
+				weakest = unit.Text(l.Share, "%", 0)
 			}
 		}
 		resets := map[string]string{"fuse": "a blown one can be seen", "breaker": "isolates, and is set again by hand",
@@ -104,7 +104,7 @@ func (t trier) termination() School {
 			watts := d.Start.Amps * d.Start.Amps * run.JointOhm
 			if v == "crimp" {
 				return fmt.Sprintf("%d ends, each %s at %s in a good crimp: a die that matches the lug, and a tug test.", ends,
-					working.Text(watts, "W", 1), working.Text(d.Start.Amps, "A", 0)), verdict.Good
+					unit.Text(watts, "W", 1), unit.Text(d.Start.Amps, "A", 0)), verdict.Good
 			}
 			return fmt.Sprintf("%d ends, each with a stiff spot where the solder wicked to: strain relief within 100 mm of every one, and a "+
 				"joint that gets hot softens.", ends), verdict.Caution
@@ -139,7 +139,7 @@ func (t trier) returns() School {
 			}
 		}
 		return fmt.Sprintf("Loses %s at the worst; %s of copper in the installation; aux battery %s at cruise.", lost,
-			working.Text(bill(d).CopperKg, "kg", 1), working.Text(d.CruiseState().AuxV, "V", 2)), level
+			unit.Text(bill(d).CopperKg, "kg", 1), unit.Text(d.CruiseState().AuxV, "V", 2)), level
 	})
 	return s
 }
@@ -158,11 +158,11 @@ func (t trier) dropLimit() School {
 			level = verdict.Bad
 		}
 		worst := d.WorstState()
-		s.Options = append(s.Options, SchoolOption{Value: working.Plain(percent, "", 0), Label: working.Plain(percent, "%", 0),
+		s.Options = append(s.Options, SchoolOption{Value: unit.Plain(percent, "", 0), Label: unit.Plain(percent, "%", 0),
 			Now: percent == now, Level: level,
 			Comes: fmt.Sprintf("Start run %s, aux run %s, %s of copper; %s at the coupling and %s at the aux battery at cruise, %s at the worst.",
-				d.Start.Trial.Size.Copper(), d.Aux.Trial.Size.Copper(), working.Text(bill(d).CopperKg, "kg", 1),
-				working.Text(d.CruiseState().InV, "V", 2), working.Text(d.CruiseState().AuxV, "V", 2), working.Text(worst.InV, "V", 2))})
+				d.Start.Trial.Size.Copper(), d.Aux.Trial.Size.Copper(), unit.Text(bill(d).CopperKg, "kg", 1),
+				unit.Text(d.CruiseState().InV, "V", 2), unit.Text(d.CruiseState().AuxV, "V", 2), unit.Text(worst.InV, "V", 2))})
 	}
 	return s
 }
@@ -176,8 +176,8 @@ func (t trier) fuseSize() School {
 			for _, l := range []*run.Sized{&d.Start, &d.Aux} {
 				name := strings.ToUpper(l.FuseID)
 				carries := l.Fuse.Carries(l.Bay.AmbientC)
-				says = append(says, fmt.Sprintf("%s %s carries %s of the %s that flow", name, working.Plain(l.Fuse.RatingA, "A", 1),
-					working.Text(carries, "A", 0), working.Text(l.Amps, "A", 0)))
+				says = append(says, fmt.Sprintf("%s %s carries %s of the %s that flow", name, unit.Plain(l.Fuse.RatingA, "A", 1),
+					unit.Text(carries, "A", 0), unit.Text(l.Amps, "A", 0)))
 				if l.Amps > carries+0.05 && level == verdict.Good {
 					level = verdict.Caution
 				}
@@ -197,13 +197,13 @@ func (t trier) takeoff() School {
 		func(d *design.Design, v string) (string, verdict.Level) {
 			if v == "post" {
 				return fmt.Sprintf("%s at the coupling at the worst; the lug sits in the battery's acid, and comes off with every battery change.",
-					working.Text(d.WorstState().InV, "V", 2)), verdict.Good
+					unit.Text(d.WorstState().InV, "V", 2)), verdict.Good
 			}
 			if d.Facts.Survey.Stud == job.No {
 				return "This vehicle has none.", verdict.Caution
 			}
-			return fmt.Sprintf("%s at the coupling at the worst: the vehicle's own lead loses %s of it.", working.Text(d.WorstState().InV, "V", 2),
-				working.Text(d.Start.Amps*run.LeadOhm, "V", 2)), verdict.Good
+			return fmt.Sprintf("%s at the coupling at the worst: the vehicle's own lead loses %s of it.", unit.Text(d.WorstState().InV, "V", 2),
+				unit.Text(d.Start.Amps*run.LeadOhm, "V", 2)), verdict.Good
 		})
 	return s
 }
@@ -214,13 +214,13 @@ func (t trier) negative() School {
 	s.Options = t.options(s.Path, t.now.Facts.Schools.Negative, []string{"chassis", "post"},
 		func(d *design.Design, v string) (string, verdict.Level) {
 			if v == "chassis" {
-				return fmt.Sprintf("The sensor counts all of the %s that charging takes.", working.Text(d.Start.Amps, "A", 0)), verdict.Good
+				return fmt.Sprintf("The sensor counts all of the %s that charging takes.", unit.Text(d.Start.Amps, "A", 0)), verdict.Good
 			}
 			if d.Facts.Survey.Sensor == job.No {
 				return "There is no sensor on this battery.", verdict.Good
 			}
 			return fmt.Sprintf("Up to %s go past the sensor uncounted: in an hour the vehicle believes in %s that its battery does not have.",
-				working.Text(d.Start.Amps, "A", 0), working.Text(d.Start.Amps, "Ah", 0)), verdict.Bad
+				unit.Text(d.Start.Amps, "A", 0), unit.Text(d.Start.Amps, "Ah", 0)), verdict.Bad
 		})
 	return s
 }
@@ -236,21 +236,21 @@ func (t trier) supply() School {
 	d := t.now
 	bill := bill(d)
 	loose := SchoolOption{Value: "loose", Label: "loose parts", Level: verdict.Good, Now: d.Facts.Schools.Supply == "loose",
-		Comes: fmt.Sprintf("Fitted to the job: %s of power cable, %s.", working.Text(bill.MetresM, "m", 1), price(bill.Cost))}
+		Comes: fmt.Sprintf("Fitted to the job: %s of power cable, %s.", unit.Text(bill.MetresM, "m", 1), price(bill.Cost))}
 	kit := SchoolOption{Value: "kit", Label: "a kit", Level: verdict.Good, Now: d.Facts.Schools.Supply == "kit"}
 	var short []string
 	for _, l := range []*run.Sized{&d.Start, &d.Aux} {
 		if l.Auto.CopperMM2() > kitMM2*1.01 {
 			short = append(short, fmt.Sprintf("%s needs %s and a kit has %s", strings.ToUpper(l.ID), l.Auto.Copper(),
-				working.Plain(kitMM2, "mm²", 0)))
+				unit.Plain(kitMM2, "mm²", 0)))
 		}
 	}
 	if bill.MetresM > kitM {
-		short = append(short, fmt.Sprintf("%s are needed and a kit has %s", working.Text(bill.MetresM, "m", 1), working.Plain(kitM, "m", 0)))
+		short = append(short, fmt.Sprintf("%s are needed and a kit has %s", unit.Text(bill.MetresM, "m", 1), unit.Plain(kitM, "m", 0)))
 	}
 	if d.Start.AutoFuse.RatingA > kitFuseA {
-		short = append(short, fmt.Sprintf("F1 is %s and a kit's fuses are %s", working.Plain(d.Start.AutoFuse.RatingA, "A", 0),
-			working.Plain(kitFuseA, "A", 0)))
+		short = append(short, fmt.Sprintf("F1 is %s and a kit's fuses are %s", unit.Plain(d.Start.AutoFuse.RatingA, "A", 0),
+			unit.Plain(kitFuseA, "A", 0)))
 	}
 	kit.Comes = fmt.Sprintf("About %s.", price(bill.Cost*kitShare))
 	if len(short) > 0 {

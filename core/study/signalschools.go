@@ -7,8 +7,8 @@ import (
 	"epitrope/core/circuit"
 	"epitrope/core/design"
 	"epitrope/core/modes"
+	"epitrope/core/unit"
 	"epitrope/core/verdict"
-	"epitrope/core/working"
 )
 
 // leftOn says what a signal does with the key where somebody leaves it.
@@ -73,10 +73,10 @@ func (t trier) delay() School {
 		out := d.StateBy("early").OutA
 		crankAh := d.Facts.CrankA.Value * 2 / 3600
 		recovers := crankAh / math.Max(0.5, (d.Facts.RegulatedV.Value/d.Facts.N-design.SurfaceV)/circuit.RechargeOhm) * 60
-		s.Options = append(s.Options, SchoolOption{Value: working.Plain(min, "", 0), Label: working.Plain(min, "min", 0),
+		s.Options = append(s.Options, SchoolOption{Value: unit.Plain(min, "", 0), Label: unit.Plain(min, "min", 0),
 			Now: d.Facts.Schools.DelayMin.Value == t.now.Facts.Schools.DelayMin.Value, Level: verdict.Good,
 			Comes: fmt.Sprintf("Each start leaves out %s of charging; two seconds of cranking take %s, back in the start battery after about %s.",
-				working.Text(out*min/60, "Ah", 1), working.Text(crankAh, "Ah", 2), working.Text(recovers, "min", 0))})
+				unit.Text(out*min/60, "Ah", 1), unit.Text(crankAh, "Ah", 2), unit.Text(recovers, "min", 0))})
 	}
 	return s
 }

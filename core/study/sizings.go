@@ -7,8 +7,8 @@ import (
 	"epitrope/core/design"
 	"epitrope/core/job"
 	"epitrope/core/judge"
+	"epitrope/core/unit"
 	"epitrope/core/verdict"
-	"epitrope/core/working"
 )
 
 // Sizing is a way to fill the coupling's place with chargers: one, two, one with a
@@ -61,12 +61,12 @@ func Sizings(now *design.Design) []Sizing {
 		one = coupling.DCDC
 	}
 	for _, c := range now.Book.Chargers {
-		add(working.Plain(c.OutputA, "A", 0), map[string]any{"pins.chargerA": now.PinOf(c.OutputA), "pins.chargerCount": nil,
+		add(unit.Plain(c.OutputA, "A", 0), map[string]any{"pins.chargerA": now.PinOf(c.OutputA), "pins.chargerCount": nil,
 			"kind": string(one)})
 	}
 	for _, c := range now.Book.Chargers {
 		if c.OutputA >= twoFromA {
-			add("two of "+working.Plain(c.OutputA, "A", 0), map[string]any{"pins.chargerA": now.PinOf(c.OutputA), "pins.chargerCount": 2.0,
+			add("two of "+unit.Plain(c.OutputA, "A", 0), map[string]any{"pins.chargerA": now.PinOf(c.OutputA), "pins.chargerCount": 2.0,
 				"kind": string(one)})
 		}
 	}
@@ -76,7 +76,7 @@ func Sizings(now *design.Design) []Sizing {
 			best = now.WithinA()
 		}
 		if card, ok := now.Book.Charger(best); ok {
-			add(working.Plain(card.OutputA, "A", 0)+" with high-current stage",
+			add(unit.Plain(card.OutputA, "A", 0)+" with high-current stage",
 				map[string]any{"pins.chargerA": now.PinOf(best), "pins.chargerCount": nil, "kind": string(coupling.DCDCHighCurrent)})
 		}
 	}
@@ -89,14 +89,14 @@ const twoFromA = 30.0
 
 func sizing(label string, changes map[string]any, d, now *design.Design) Sizing {
 	worst := d.Hardest()
-	o := Sizing{Label: label, Changes: changes, OutA: d.Charger.OutputA, InA: working.Round(d.DrawsA(), 0),
-		Share: working.Round(100*d.DrawsA()/d.Facts.LabelA.Value, 0),
-		IdleA: working.Round(d.IdleA-d.IdleState().InA, 0), CruiseA: working.Round(d.CruiseA-worst.InA, 0),
-		Cable: d.Start.Trial.Size.Copper(), FuseA: d.Start.Fuse.RatingA, DropV: working.Round(d.Start.Trial.DropV, 2), GivesA: d.Charger.OutputA,
+	o := Sizing{Label: label, Changes: changes, OutA: d.Charger.OutputA, InA: unit.Round(d.DrawsA(), 0),
+		Share: unit.Round(100*d.DrawsA()/d.Facts.LabelA.Value, 0),
+		IdleA: unit.Round(d.IdleA-d.IdleState().InA, 0), CruiseA: unit.Round(d.CruiseA-worst.InA, 0),
+		Cable: d.Start.Trial.Size.Copper(), FuseA: d.Start.Fuse.RatingA, DropV: unit.Round(d.Start.Trial.DropV, 2), GivesA: d.Charger.OutputA,
 		Now: d.Kind == now.Kind && d.Charger.OutputA == now.Charger.OutputA && d.Charger.Label == now.Charger.Label, Level: verdict.Good,
 		Against: []string{}}
 	if d.Is.Beside == design.Bypass {
-		o.OutA = working.Round(worst.OutA, 0)
+		o.OutA = unit.Round(worst.OutA, 0)
 	}
 	bill := bill(d)
 	o.CopperKg, o.Cost = bill.CopperKg, bill.Cost
@@ -111,8 +111,8 @@ func sizing(label string, changes map[string]any, d, now *design.Design) Sizing 
 		share = min(share, coupling.Derate(box.Work.Unrounded, d.Charger.MaxAmbientC))
 	}
 	if share < 1 {
-		o.GivesA = working.Round(share*d.Charger.OutputA, 0)
-		against(verdict.Caution, "in the heat of its place it gives %s", working.Text(o.GivesA, "A", 0))
+		o.GivesA = unit.Round(share*d.Charger.OutputA, 0)
+		against(verdict.Caution, "in the heat of its place it gives %s", unit.Text(o.GivesA, "A", 0))
 	}
 	if fails := fails(d); fails != "" {
 		against(verdict.Bad, "%s", fails)
@@ -121,23 +121,23 @@ func sizing(label string, changes map[string]any, d, now *design.Design) Sizing 
 		against(verdict.Bad, "no cable on the reels with a fuse that saves it")
 	}
 	if half := d.Rates.Half.Unrounded; d.DrawsA() > half {
-		against(verdict.Caution, "draws %s, over half of the label (%s)", working.Text(d.DrawsA(), "A", 0), working.Text(half, "A", 0))
+		against(verdict.Caution, "draws %s, over half of the label (%s)", unit.Text(d.DrawsA(), "A", 0), unit.Text(half, "A", 0))
 	}
 	if accepts := d.Rates.Accepts.Unrounded; d.Charger.OutputA > accepts {
-		against(verdict.Caution, "the battery accepts %s", working.Text(accepts, "A", 0))
+		against(verdict.Caution, "the battery accepts %s", unit.Text(accepts, "A", 0))
 	}
 	gives := min(o.GivesA, d.Rates.Accepts.Unrounded)
 	if d.Is.Beside == design.Bypass {
 		gives = o.OutA
 	}
 	if gives < d.NeedA {
-		against(verdict.Caution, "%s would hold the balance", working.Text(d.NeedA, "A", 0))
+		against(verdict.Caution, "%s would hold the balance", unit.Text(d.NeedA, "A", 0))
 	}
 	if gives > 0 && d.CycleAh > 0 {
-		o.BackH = working.Round(d.CycleAh/(gives*d.Facts.Chemistry.Efficiency), 1)
+		o.BackH = unit.Round(d.CycleAh/(gives*d.Facts.Chemistry.Efficiency), 1)
 	}
 	if d.Facts.Survey.Idling == job.Yes && o.IdleA < 0 {
-		against(verdict.Caution, "at idle the start battery gives %s", working.Text(-o.IdleA, "A", 0))
+		against(verdict.Caution, "at idle the start battery gives %s", unit.Text(-o.IdleA, "A", 0))
 	}
 	return o
 }

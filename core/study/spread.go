@@ -10,7 +10,7 @@ import (
 	"epitrope/core/design"
 	"epitrope/core/job"
 	"epitrope/core/rig"
-	"epitrope/core/working"
+	"epitrope/core/unit"
 )
 
 // Tolerances are by how much an installation may really differ from its plan, each
@@ -84,7 +84,7 @@ func (t Tolerances) Check() job.Problems {
 	var p job.Problems
 	within := func(field string, v, low, high float64) {
 		if math.IsNaN(v) || v < low || v > high {
-			p = append(p, job.Problem{Field: field, Value: working.Plain(v, "", 3), Wrong: "is out of range",
+			p = append(p, job.Problem{Field: field, Value: unit.Plain(v, "", 3), Wrong: "is out of range",
 				Allowed: fmt.Sprintf("%g to %g", low, high)})
 		}
 	}
@@ -173,8 +173,8 @@ func gather(t Tolerances, outcomes []*Outcome, socs [][]float64, total float64, 
 			values[i] = b.of(o)
 		}
 		low, mid, high := tenths(values)
-		s.Bands = append(s.Bands, Band{b.id, b.label, b.unit, working.Round(low, b.digits), working.Round(mid, b.digits),
-			working.Round(high, b.digits)})
+		s.Bands = append(s.Bands, Band{b.id, b.label, b.unit, unit.Round(low, b.digits), unit.Round(mid, b.digits),
+			unit.Round(high, b.digits)})
 	}
 	for i := range socPoints + 1 {
 		values := []float64{}
@@ -184,9 +184,9 @@ func gather(t Tolerances, outcomes []*Outcome, socs [][]float64, total float64, 
 			}
 		}
 		low, mid, high := tenths(values)
-		s.Hours = append(s.Hours, working.Round(float64(i)*total/socPoints/3600, 2))
-		s.SOCLow, s.SOCMid, s.SOCHigh = append(s.SOCLow, working.Round(low, 1)), append(s.SOCMid, working.Round(mid, 1)),
-			append(s.SOCHigh, working.Round(high, 1))
+		s.Hours = append(s.Hours, unit.Round(float64(i)*total/socPoints/3600, 2))
+		s.SOCLow, s.SOCMid, s.SOCHigh = append(s.SOCLow, unit.Round(low, 1)), append(s.SOCMid, unit.Round(mid, 1)),
+			append(s.SOCHigh, unit.Round(high, 1))
 	}
 	return s
 }
@@ -210,6 +210,6 @@ func about(met, of int) string {
 	case share < 0.05:
 		return "hardly ever"
 	default:
-		return fmt.Sprintf("about %.0f in 10", math.Max(1, math.Min(9, math.Round(10*share))))
+		return unit.Say("about %.0f in 10", math.Max(1, math.Min(9, math.Round(10*share))))
 	}
 }

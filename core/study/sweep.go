@@ -8,7 +8,7 @@ import (
 	"epitrope/core/job"
 	"epitrope/core/rig"
 	"epitrope/core/section"
-	"epitrope/core/working"
+	"epitrope/core/unit"
 )
 
 // Axis is a field of a design and the values that it takes in a sweep.
@@ -77,7 +77,7 @@ func steps(f job.Field, now string, doc job.Document) []string {
 		list := []string{}
 		for _, share := range []float64{0.4, 0.6, 0.8, 1, 1.25, 1.6, 2} {
 			if _, err := f.Read(v*share, systemOf(doc)); err == nil {
-				list = append(list, working.Plain(v*share, "", 2))
+				list = append(list, unit.Plain(v*share, "", 2))
 			}
 		}
 		return list

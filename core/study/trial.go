@@ -9,8 +9,8 @@ import (
 	"epitrope/core/design"
 	"epitrope/core/job"
 	"epitrope/core/rig"
+	"epitrope/core/unit"
 	"epitrope/core/verdict"
-	"epitrope/core/working"
 )
 
 // Trial is one run of a design through its days, to be looked at.
@@ -98,7 +98,7 @@ func Try(d *design.Design, w Window, halt func() bool) Trial {
 	driving, conditions := rig.Varied(d, rig.Nominal)
 	keep := newKeeper(d, rigged, driving.Seconds(), w)
 	got, err := day.Run(rigged, driving, conditions, day.Options{Watch: keep.frame, Halt: halt})
-	t := Trial{Days: working.Round(driving.Seconds()/86400, 2), Driving: said(f), Series: keep.series(), Events: []Event{},
+	t := Trial{Days: unit.Round(driving.Seconds()/86400, 2), Driving: said(f), Series: keep.series(), Events: []Event{},
 		Columns: keep.columns, StartedAt: 6,
 		Formula: "Charge, overvoltage and heat are stepped over the solved circuit; batteries by their chemistry from memory, loads spread " +
 			"over the day with a third in the evening."}
@@ -107,7 +107,7 @@ func Try(d *design.Design, w Window, halt func() bool) Trial {
 	t.Verdicts = verdicts(f, rigged, got)
 	t.Energy = energy(got)
 	for _, e := range got.Events {
-		t.Events = append(t.Events, Event{T: working.Round(e.AtS, 2), ID: e.ID, Part: e.Part, Text: e.Text})
+		t.Events = append(t.Events, Event{T: unit.Round(e.AtS, 2), ID: e.ID, Part: e.Part, Text: e.Text})
 	}
 	t.Fuses = margins(got)
 	var stopped *day.Stopped
@@ -123,7 +123,7 @@ func Try(d *design.Design, w Window, halt func() bool) Trial {
 func margins(got day.Result) []FuseMargin {
 	list := []FuseMargin{}
 	for _, m := range got.Verdict.Fuses {
-		list = append(list, FuseMargin{m.ID, working.Round(m.MostA, 0), working.Round(m.HeldA, 0), working.Round(100*m.Heated, 0)})
+		list = append(list, FuseMargin{m.ID, unit.Round(m.MostA, 0), unit.Round(m.HeldA, 0), unit.Round(100*m.Heated, 0)})
 	}
 	return list
 }
@@ -137,7 +137,7 @@ func said(f job.Facts) string {
 	if err != nil {
 		ready = day.ReadyPatterns[0]
 	}
-	return fmt.Sprintf("%s: %s, %s a day", ready.Label, ready.Says, working.Text(f.DrivenHours.Value, "h", 1))
+	return fmt.Sprintf("%s: %s, %s a day", ready.Label, ready.Says, unit.Text(f.DrivenHours.Value, "h", 1))
 }
 
 // clock is a moment of a run as a day and an hour.
@@ -158,7 +158,7 @@ func energy(r day.Result) []Share {
 		{"coils and standby", e.Coils, "loss"}, {"charger", e.Charger, "loss"}, {"cables, joints, fuses", e.Lines, "loss"},
 		{"inside the start battery", e.StartIn, "loss"}, {"inside the aux battery", e.AuxIn, "loss"},
 	} {
-		if s.Wh = working.Round(s.Wh/3600, 0); s.Wh != 0 {
+		if s.Wh = unit.Round(s.Wh/3600, 0); s.Wh != 0 {
 			out = append(out, s)
 		}
 	}

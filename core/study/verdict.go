@@ -9,8 +9,8 @@ import (
 	"epitrope/core/alternator"
 	"epitrope/core/day"
 	"epitrope/core/job"
+	"epitrope/core/unit"
 	"epitrope/core/verdict"
-	"epitrope/core/working"
 )
 
 // verdicts are what a run says, worst first.
@@ -52,7 +52,7 @@ func verdicts(f job.Facts, rig *day.Rig, r day.Result) []Verdict {
 
 func auxVerdict(f job.Facts, rig *day.Rig, v day.Verdict) Verdict {
 	out := Verdict{ID: "aux", Label: "Aux battery", Level: verdict.Good, AtS: -1, Part: "aux"}
-	span := fmt.Sprintf("from %.0f to %.0f %%, lowest %.0f %%", 100*rig.Aux.SOC, 100*v.AuxEnd, 100*v.AuxLeast)
+	span := unit.Say("from %.0f to %.0f %%, lowest %.0f %%", 100*rig.Aux.SOC, 100*v.AuxEnd, 100*v.AuxLeast)
 	switch {
 	case v.Empty > 0:
 		out.Level, out.Text = verdict.Bad, fmt.Sprintf("%s: empty %s", span, times(v.Empty))
@@ -74,17 +74,17 @@ func startVerdict(v day.Verdict) Verdict {
 	out := Verdict{ID: "start", Label: "Start battery", Level: verdict.Good, AtS: -1, Part: "start"}
 	crank := ""
 	if !math.IsInf(v.CrankV, 0) {
-		crank = fmt.Sprintf(", %s while cranking at the lowest", working.Text(v.CrankV, "V", 1))
+		crank = fmt.Sprintf(", %s while cranking at the lowest", unit.Text(v.CrankV, "V", 1))
 	}
-	out.Text = fmt.Sprintf("never below %.0f %%%s", 100*v.StartLeast, crank)
+	out.Text = unit.Say("never below %.0f %%%s", 100*v.StartLeast, crank)
 	switch {
 	case v.FailedStarts > 0:
-		out.Level, out.Text = verdict.Bad, fmt.Sprintf("the engine fails to start %s; lowest %.0f %%%s", times(v.FailedStarts), 100*v.StartLeast,
+		out.Level, out.Text = verdict.Bad, unit.Say("the engine fails to start %s; lowest %.0f %%%s", times(v.FailedStarts), 100*v.StartLeast,
 			crank)
 		out.AtS = v.RiskAtS
 	case v.RiskAtS >= 0:
 		out.Level, out.AtS = verdict.Caution, v.RiskAtS
-		out.Text = fmt.Sprintf("below half from %s on, lowest %.0f %%: it may not start in the cold", clock(v.RiskAtS), 100*v.StartLeast)
+		out.Text = unit.Say("below half from %s on, lowest %.0f %%: it may not start in the cold", clock(v.RiskAtS), 100*v.StartLeast)
 	}
 	return out
 }
@@ -122,13 +122,13 @@ func times(n int) string {
 	return fmt.Sprintf("%d times", n)
 }
 
-func amps(a float64) string    { return working.Text(a, "A", 0) }
-func degrees(c float64) string { return working.Text(finite(c, 0), "°C", 0) }
+func amps(a float64) string    { return unit.Text(a, "A", 0) }
+func degrees(c float64) string { return unit.Text(finite(c, 0), "°C", 0) }
 
 // spell is a time in hours or minutes.
 func spell(s float64) string {
 	if s < 5400 {
-		return working.Text(s/60, "min", 0)
+		return unit.Text(s/60, "min", 0)
 	}
-	return working.Text(s/3600, "h", 1)
+	return unit.Text(s/3600, "h", 1)
 }

@@ -7,9 +7,8 @@
 package working
 
 import (
-	"math"
+	"epitrope/core/unit"
 	"strconv"
-	"strings"
 )
 
 // Origin says where a number came from.
@@ -91,14 +90,14 @@ func Is(value float64, what string) Input {
 func (in Input) as(s Symbol) Input {
 	in.Letter, in.Name, in.Unit = s.Letter, s.Name, s.Unit
 	in.Value = significant(in.Value)
-	in.Text = Text(in.Value, s.Unit, s.Digits)
+	in.Text = unit.Text(in.Value, s.Unit, s.Digits)
 	return in
 }
 
 func (s Symbol) figure(raw float64) Figure {
 	return Figure{
-		Name: s.Name, Value: Round(raw, s.Digits), Unit: s.Unit,
-		Text: Text(raw, s.Unit, s.Digits), Unrounded: significant(raw), Inputs: []Input{},
+		Name: s.Name, Value: unit.Round(raw, s.Digits), Unit: s.Unit,
+		Text: unit.Text(raw, s.Unit, s.Digits), Unrounded: significant(raw), Inputs: []Input{},
 	}
 }
 
@@ -129,55 +128,9 @@ func (f Figure) In(state string) Figure {
 	return f
 }
 
-// Round rounds half away from zero to a number of decimals.
-func Round(v float64, digits int) float64 {
-	scale := math.Pow(10, float64(digits))
-	r := math.Round(v*scale) / scale
-	if r == 0 {
-		return 0 // never minus zero
-	}
-	return r
-}
-
 // significant keeps nine figures, so that the last bits of a float, which differ
 // between machines, never reach a document.
 func significant(v float64) float64 {
 	r, _ := strconv.ParseFloat(strconv.FormatFloat(v, 'g', 9, 64), 64)
 	return r
-}
-
-// Text is a value as shown: rounded, with a true minus sign, no trailing zeros
-// beyond its precision, and its unit.
-func Text(v float64, unit string, digits int) string {
-	text := strings.Replace(strconv.FormatFloat(Round(v, digits), 'f', digits, 64), "-", "−", 1)
-	if unit == "" {
-		return text
-	}
-	return text + " " + unit
-}
-
-// Seconds is a time as shown, with two figures that mean something; +Inf has no end.
-func Seconds(s float64) string {
-	switch {
-	case math.IsInf(s, 1):
-		return "no end"
-	case s < 1:
-		return Text(s, "s", 2)
-	case s < 20:
-		return Text(s, "s", 1)
-	case s < 120:
-		return Text(s, "s", 0)
-	case s < 2*3600:
-		return Text(s/60, "min", 0)
-	}
-	return Text(s/3600, "h", 0)
-}
-
-// Plain is Text without needless zeros: 16, 0.5, 7.5.
-func Plain(v float64, unit string, digits int) string {
-	text := strings.Replace(strconv.FormatFloat(Round(v, digits), 'f', -1, 64), "-", "−", 1)
-	if unit == "" {
-		return text
-	}
-	return text + " " + unit
 }

@@ -14,7 +14,7 @@ import (
 	"epitrope/core/protect"
 	"epitrope/core/retrofit"
 	"epitrope/core/study"
-	"epitrope/core/working"
+	"epitrope/core/unit"
 )
 
 // Pack is everything that goes out to the bay with a job.
@@ -68,9 +68,9 @@ func drawnLoads(p plan.Plan) []harness.Load {
 	for _, l := range p.Needs.Loads {
 		name := l.Label
 		if l.Count > 1 {
-			name = working.Plain(l.Count, "×", 0) + " " + name
+			name = unit.Plain(l.Count, "×", 0) + " " + name
 		}
-		loads = append(loads, harness.Load{ID: "load-" + l.Key, Name: name, Rating: working.Text(l.Count*l.Amps, "A", 1) +
+		loads = append(loads, harness.Load{ID: "load-" + l.Key, Name: name, Rating: unit.Text(l.Count*l.Amps, "A", 1) +
 			branchFuse(l.Count*l.Amps)})
 	}
 	return loads
@@ -82,7 +82,7 @@ func branchFuse(amps float64) string {
 	need := protect.Need{ContinuousA: amps, AmbientC: cabinC, CableA: math.Inf(1)}
 	for _, families := range [][]protect.Family{protect.Small, protect.Power} {
 		if f, err := protect.Choose(need, families); err == nil {
-			return ", fuse " + working.Plain(f.RatingA, "A", 1)
+			return ", fuse " + unit.Plain(f.RatingA, "A", 1)
 		}
 	}
 	return ""

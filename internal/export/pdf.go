@@ -11,7 +11,7 @@ import (
 	"golang.org/x/image/font/gofont/goregular"
 
 	"epitrope/core/harness"
-	"epitrope/core/working"
+	"epitrope/core/unit"
 )
 
 // sheet is a pack being written. Lengths are in mm.
@@ -194,7 +194,7 @@ func (s *sheet) cover() {
 	s.lines("P", "", 12, 6, p.Document.Customer)
 	s.lines("P", "", 12, 6, p.named()+", "+p.Dated.UTC().Format(time.DateOnly))
 	s.Ln(4)
-	s.para("", working.Capital(p.Plan.Vehicle.Label)+". "+p.Plan.Summary)
+	s.para("", unit.Capital(p.Plan.Vehicle.Label)+". "+p.Plan.Summary)
 	if p.Document.Remarks != "" {
 		s.Ln(2)
 		s.para("", p.Document.Remarks)

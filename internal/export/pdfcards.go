@@ -6,7 +6,7 @@ import (
 
 	"epitrope/core/design"
 	"epitrope/core/job"
-	"epitrope/core/working"
+	"epitrope/core/unit"
 )
 
 // card is something small to be cut out and kept in the vehicle: a title and lines.
@@ -91,7 +91,7 @@ func (s *sheet) ownerCard() card {
 	for _, st := range s.pack.Plan.States {
 		if st.ID == "cruise" {
 			baseline = fmt.Sprintf("Driving, it should show about %s into the aux battery until that is nearly full. Two hours that gained "+
-				"nothing: have it looked at.", working.Text(st.OutA, "A", 0))
+				"nothing: have it looked at.", unit.Text(st.OutA, "A", 0))
 		}
 	}
 	return card{c.title, append(c.lines, baseline, "A fuse that opened is replaced by the same rating, once it is known why.")}
@@ -102,7 +102,7 @@ func (s *sheet) settingCard() card {
 	c := card{title: "Charger's setting", lines: []string{set.Card + ", for " + set.Wants.Battery}}
 	for _, l := range set.List {
 		if l.ID == set.Right {
-			c.lines = append(c.lines, fmt.Sprintf("%s: absorption %s. %s", l.Label, working.Text(l.AbsorptionV, "V", 1), l.How))
+			c.lines = append(c.lines, fmt.Sprintf("%s: absorption %s. %s", l.Label, unit.Text(l.AbsorptionV, "V", 1), l.How))
 		}
 	}
 	for _, l := range set.Leads {

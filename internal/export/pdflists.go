@@ -8,14 +8,14 @@ import (
 	"strings"
 
 	"epitrope/core/harness"
-	"epitrope/core/working"
+	"epitrope/core/unit"
 )
 
 func mm(v float64) string {
 	if v == 0 {
 		return ""
 	}
-	return working.Plain(v, "mm", 0)
+	return unit.Plain(v, "mm", 0)
 }
 
 func (s *sheet) wires() {
@@ -84,9 +84,9 @@ func (s *sheet) parts() {
 			order = "in the kit: check it"
 		}
 		if l.Order > 0 {
-			order = strings.TrimSpace(working.Plain(l.Order, "", 2) + " " + l.Unit)
+			order = strings.TrimSpace(unit.Plain(l.Order, "", 2) + " " + l.Unit)
 		}
-		rows = append(rows, []string{"□", l.What, strings.TrimSpace(working.Plain(l.Count, "", 2) + " " + l.Unit), l.For, price, order})
+		rows = append(rows, []string{"□", l.What, strings.TrimSpace(unit.Plain(l.Count, "", 2) + " " + l.Unit), l.For, price, order})
 	}
 	s.table([]column{{"", 0.3}, {"What", 3}, {"How many", 0.9}, {"For", 1.8}, {"Price, of what date", 1.6}, {"Order", 0.8}}, rows)
 	for _, sum := range list.Sums {
@@ -101,7 +101,7 @@ func (s *sheet) parts() {
 		s.heading("Not in stock, and what waits for it")
 		rows = nil
 		for _, w := range s.pack.Waits {
-			rows = append(rows, []string{"□", w.Part, strings.TrimSpace(working.Plain(w.Order, "", 2) + " " + w.Unit), w.Title})
+			rows = append(rows, []string{"□", w.Part, strings.TrimSpace(unit.Plain(w.Order, "", 2) + " " + w.Unit), w.Title})
 		}
 		s.table([]column{{"", 0.3}, {"Part", 3}, {"How many", 0.9}, {"First needed for", 3.2}}, rows)
 	}
@@ -154,7 +154,7 @@ func (s *sheet) built() {
 	}
 	s.table([]column{{"What", 2}, {"As designed", 1.4}, {"As built", 1.4}}, rows)
 	for _, n := range b.New {
-		s.para("", working.Capital(n.Severity)+", new: "+n.Text+" "+n.Why)
+		s.para("", unit.Capital(n.Severity)+", new: "+n.Text+" "+n.Why)
 	}
 	for _, n := range b.Gone {
 		s.para("", "No longer so: "+n.Text)
@@ -199,9 +199,9 @@ func (s *sheet) settings() {
 		}
 		float := "rests"
 		if l.FloatV > 0 {
-			float = working.Text(l.FloatV, "V", 1)
+			float = unit.Text(l.FloatV, "V", 1)
 		}
-		rows = append(rows, []string{mark, l.Label, working.Text(l.AbsorptionV, "V", 1), float, l.How})
+		rows = append(rows, []string{mark, l.Label, unit.Text(l.AbsorptionV, "V", 1), float, l.How})
 	}
 	s.table([]column{{"", 0.8}, {"Setting", 1.6}, {"Absorption", 1}, {"Float", 0.8}, {"How", 3}}, rows)
 	rows = nil
@@ -224,7 +224,7 @@ func (s *sheet) readings() {
 		if st.Fails != "" {
 			says = st.Fails
 		}
-		rows = append(rows, []string{st.Label, working.Text(st.InV, "V", 2), working.Text(st.AuxV, "V", 2), working.Text(st.OutA, "A", 0), says,
+		rows = append(rows, []string{st.Label, unit.Text(st.InV, "V", 2), unit.Text(st.AuxV, "V", 2), unit.Text(st.OutA, "A", 0), says,
 			""})
 	}
 	s.table([]column{{"State", 1.6}, {"Coupling's input", 1}, {"Aux battery", 1}, {"Into it", 0.7}, {"Says", 2.6}, {"Read", 0.8}}, rows)

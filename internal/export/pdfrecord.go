@@ -7,6 +7,7 @@ import (
 
 	"epitrope/core/harness"
 	"epitrope/core/procedure"
+	"epitrope/core/unit"
 	"epitrope/core/working"
 )
 
@@ -66,7 +67,7 @@ func (s *sheet) record() {
 	var rows [][]string
 	for _, l := range s.pack.Parts.Lines {
 		if l.Kind == "connector" {
-			rows = append(rows, []string{l.What, working.Plain(l.Count, "", 0), "", "", ""})
+			rows = append(rows, []string{l.What, unit.Plain(l.Count, "", 0), "", "", ""})
 		}
 	}
 	s.table([]column{{"End", 2.4}, {"How many", 0.8}, {"Tool and die", 1.4}, {"Pulled, how", 1.2}, {"By", 0.6}}, rows)

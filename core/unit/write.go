@@ -1,0 +1,110 @@
+package unit
+
+import (
+	"fmt"
+	"io"
+	"math"
+	"strconv"
+	"strings"
+	"unicode"
+	"unicode/utf8"
+)
+
+// Round rounds half away from zero to a number of decimals.
+func Round(v float64, digits int) float64 {
+	scale := math.Pow(10, float64(digits))
+	r := math.Round(v*scale) / scale
+	if r == 0 {
+		return 0 // never minus zero
+	}
+	return r
+}
+
+// Text is a value as shown: rounded, with a true minus sign, and its unit.
+func Text(v float64, unit string, digits int) string { return text(v, unit, digits, digits) }
+
+// Plain is Text without needless zeros: 16, 0.5, 7.5.
+func Plain(v float64, unit string, digits int) string { return text(v, unit, digits, -1) }
+
+func text(v float64, unit string, digits, shown int) string {
+	figure := strings.Replace(strconv.FormatFloat(Round(v, digits), 'f', shown, 64), "-", "−", 1)
+	if unit == "" {
+		return figure
+	}
+	return figure + " " + unit
+}
+
+// Three is a value in three figures that mean something, for errors.
+func Three(v float64, unit string) string {
+	digits := 0
+	if v != 0 {
+		digits = min(6, max(0, 2-int(math.Floor(math.Log10(math.Abs(v))))))
+	}
+	return Text(v, unit, digits)
+}
+
+// Seconds is a time as shown, with two figures that mean something; +Inf has no end.
+func Seconds(s float64) string {
+	switch {
+	case math.IsInf(s, 1):
+		return "no end"
+	case s < 1:
+		return Text(s, "s", 2)
+	case s < 20:
+		return Text(s, "s", 1)
+	case s < 120:
+		return Text(s, "s", 0)
+	case s < 2*3600:
+		return Text(s/60, "min", 0)
+	}
+	return Text(s/3600, "h", 0)
+}
+
+// Kilo is a great current as shown.
+func Kilo(amps float64) string { return Text(amps/1000, "kA", 1) }
+
+// Span is hours as people say them, days where there are many.
+func Span(h float64) string {
+	switch {
+	case h < 2:
+		return Text(h*60, "min", 0)
+	case h < 72:
+		return Text(h, "h", 0)
+	}
+	return Text(h/24, "days", 0)
+}
+
+// Capital is a text with a capital first letter.
+func Capital(text string) string {
+	first, size := utf8.DecodeRuneInString(text)
+	if size == 0 {
+		return text
+	}
+	return string(unicode.ToUpper(first)) + text[size:]
+}
+
+// Say fills a sentence in as fmt.Sprintf does, with numbers written as Text writes them.
+func Say(sentence string, args ...any) string {
+	list := make([]any, len(args))
+	for i, arg := range args {
+		list[i] = arg
+		if v, is := arg.(float64); is {
+			list[i] = number(v)
+		}
+	}
+	return fmt.Sprintf(sentence, list...)
+}
+
+// number is a number in a sentence.
+type number float64
+
+// Format writes it to the digits that the sentence asks for; all that mean something where it
+// asks for none.
+func (n number) Format(f fmt.State, verb rune) {
+	digits, asked := f.Precision()
+	if verb == 'f' && asked {
+		_, _ = io.WriteString(f, Text(float64(n), "", digits))
+		return
+	}
+	_, _ = fmt.Fprintf(f, fmt.FormatString(f, verb), float64(n))
+}
