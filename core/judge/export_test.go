@@ -9,4 +9,12 @@ import (
 func NoteIDs() []string { return slices.Sorted(maps.Keys(ruleByID)) }
 
 // CheckIDs are all sentences of the checks.
-func CheckIDs() []string { return slices.Sorted(maps.Keys(checkWords)) }
+func CheckIDs() []string {
+	ids := map[string]bool{}
+	for _, g := range lookGroups {
+		for _, l := range g.looks {
+			ids[l.id] = true
+		}
+	}
+	return slices.Sorted(maps.Keys(ids))
+}

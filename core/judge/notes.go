@@ -34,12 +34,15 @@ type rule struct {
 	finds     func(d *design.Design) []finding
 }
 
-// finding is one place in which a rule speaks: the column, what its two sentences are filled
-// with, and what would cure it.
+// finding is one place in which a rule speaks: the column, what its sentences are filled
+// with, and what would cure it; its level and the figure behind it, where a check has them.
 type finding struct {
 	column    string
 	text, why []any
 	cures     []verdict.Cure
+	level     verdict.Level
+	figure    string
+	work      working.Figure
 }
 
 // at is a finding in a column, with what the first sentence is filled with.
@@ -50,6 +53,12 @@ func (f finding) since(why ...any) finding { f.why = why; return f }
 
 // cure adds what would cure it.
 func (f finding) cure(cures ...verdict.Cure) finding { f.cures = append(f.cures, cures...); return f }
+
+// as is the finding at a level of its own.
+func (f finding) as(level verdict.Level) finding { f.level = level; return f }
+
+// by is the finding with the figure behind it.
+func (f finding) by(key string, work working.Figure) finding { f.figure, f.work = key, work; return f }
 
 // where is the finding where something holds.
 func where(holds bool, f func() finding) []finding {

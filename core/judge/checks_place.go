@@ -1,0 +1,175 @@
+package judge
+
+import (
+	"slices"
+
+	"epitrope/core/coupling"
+	"epitrope/core/design"
+	"epitrope/core/job"
+	"epitrope/core/system"
+	"epitrope/core/verdict"
+	"epitrope/core/working"
+)
+
+// sensesWithinM is how far from the start battery a sensing relay may sit. Source: common
+// practice, no source.
+const sensesWithinM = 2.0
+
+// contactMostC is how warm a contact's place may be before it bears little. Source: from
+// memory.
+const contactMostC = 85.0
+
+// placeLooks are about the place of the coupling.
+var placeLooks = slices.Concat(
+	asked("exhaust", job.No, verdict.Bad, func(p job.PlacingFacts) job.Tri { return p.Exhaust },
+		"It sits near exhaust, turbo or radiator: 60–90 °C, where a relay senses wrong and a charger gives nothing.",
+		"Away from exhaust, turbo and radiator.",
+		"Look: is it away from exhaust, turbo and radiator?"),
+	asked("spray", job.No, verdict.Caution, func(p job.PlacingFacts) job.Tri { return p.Spray },
+		"It is in reach of spray: terminals corrode, a contact that corrodes burns.",
+		"Out of reach of spray and wading.",
+		"Look: can spray or wading reach it?"),
+	asked("gas", job.No, verdict.Bad, func(p job.PlacingFacts) job.Tri { return p.Gas },
+		"It sits in the gas of a vented battery: a contact's spark lights it.",
+		"Away from the gas of vented batteries.",
+		"Look: is a vented battery beside it?"),
+	asked("moving", job.Yes, verdict.Bad, func(p job.PlacingFacts) job.Tri { return p.Moving },
+		"Something that moves can touch it: strut, door, seat or belt.",
+		"Clear of struts, doors, seats and belts.",
+		"Look: is it clear of bonnet struts, doors, seats and belts through their whole travel?"),
+	asked("visible", job.Yes, verdict.Caution, func(p job.PlacingFacts) job.Tri { return p.Visible },
+		"Its lamp cannot be seen: nobody will know that it stopped.",
+		"Its lamp can be seen.",
+		"Look: can its lamp be seen without taking anything off?"),
+	asked("access", job.Yes, verdict.Caution, func(p job.PlacingFacts) job.Tri { return p.Access },
+		"It cannot be reached for service.",
+		"It can be reached for service.",
+		"Look: can it be reached without taking furniture out?"),
+	[]look{
+		{"place.heat", verdict.Good, working.Practice, []string{"bays.startC"},
+			"It gets %.0f °C at its place; up to %.0f °C it does all it can.",
+			func(d *design.Design) []finding { return warm(d, d.AtStart()) }},
+		{"place.heat", verdict.Good, working.Practice, []string{"bays.auxC"},
+			"It gets %.0f °C at its place; up to %.0f °C it does all it can.",
+			func(d *design.Design) []finding { return warm(d, !d.AtStart()) }},
+		{"place.terminals", verdict.Caution, working.Practice, []string{"placing.terminals"},
+			"Its terminals point down: water runs to them, and nuts work loose onto them.",
+			func(d *design.Design) []finding { return says(pointing(d) == "down", "coupling") }},
+		{"place.terminals.good", verdict.Good, working.Practice, []string{"placing.terminals"},
+			"Its terminals point up or lie level.",
+			func(d *design.Design) []finding {
+				return says(pointing(d) == "up" || pointing(d) == "level", "coupling")
+			}},
+		{"place.terminals.open", verdict.Open, working.Practice, []string{"placing.terminals"},
+			"Look: which way do its terminals point?",
+			func(d *design.Design) []finding { return says(pointing(d) == "", "coupling") }},
+		{"place.sensing", verdict.Good, working.Practice, []string{"routes.startM"},
+			"It senses %.1f m of cable from the start battery; within %.0f m it sees a true voltage.",
+			func(d *design.Design) []finding {
+				return where(d.Is.Senses, func() finding {
+					f := at("coupling", d.Facts.StartM.Value, sensesWithinM)
+					if d.Facts.StartM.Value > sensesWithinM {
+						f = f.as(verdict.Bad)
+					}
+					return f
+				})
+			}},
+		{"place.socket", verdict.Caution, working.Practice, nil,
+			"With the engine off and the plug pulled the socket is still live: a cover that closes by itself, keyed housings, and the feed " +
+				"switched by the ignition where it can be.",
+			func(d *design.Design) []finding { return says(d.Facts.Place.Trailer && socketLive(d), "x1") }},
+		{"place.socket.good", verdict.Good, working.Practice, nil,
+			"With the engine off the socket is dead.",
+			func(d *design.Design) []finding { return says(d.Facts.Place.Trailer && !socketLive(d), "x1") }},
+		{"place.box", verdict.Good, working.Physics,
+			[]string{"placing.lengthMM", "placing.widthMM", "placing.heightMM", "placing.vented"},
+			"In the %s box the air gets to %.0f °C, and the charger settles at %.0f of %.0f A.",
+			inBox},
+	})
+
+// asked is a question about the place: the answer that is wanted, how bad the other one is, and
+// what is said of the other one, of the wanted one, and where nobody has looked.
+func asked(about string, good job.Tri, wrong verdict.Level, given func(job.PlacingFacts) job.Tri, isWrong, isGood, isOpen string) []look {
+	fields := []string{"placing." + about}
+	answered := func(holds func(job.Tri) bool) func(d *design.Design) []finding {
+		return func(d *design.Design) []finding { return says(holds(given(d.Facts.Survey.Placing)), "coupling") }
+	}
+	return []look{
+		{"place." + about, wrong, working.Practice, fields, isWrong,
+			answered(func(t job.Tri) bool { return t != good && t != job.Asked })},
+		{"place." + about + ".good", verdict.Good, working.Practice, fields, isGood, answered(func(t job.Tri) bool { return t == good })},
+		{"place." + about + ".open", verdict.Open, working.Practice, fields, isOpen, answered(func(t job.Tri) bool { return t == job.Asked })},
+	}
+}
+
+// pointing is which way the terminals point; a relay's are level or up.
+func pointing(d *design.Design) string { return d.Facts.Survey.Placing.Terminals }
+
+// warm holds the coupling's place against what it bears.
+func warm(d *design.Design, here bool) []finding {
+	if !here {
+		return nil
+	}
+	isC, mostC := d.CouplingBay().AmbientC, contactMostC
+	if d.Kind.Charger() {
+		mostC = d.Charger.MaxAmbientC
+	}
+	f := at("coupling", isC, mostC)
+	if isC > mostC {
+		f = f.as(verdict.Caution)
+	}
+	return []finding{f}
+}
+
+// socketLive is whether the vehicle's half of the trailer's plug is live with the engine off
+// and the plug pulled.
+func socketLive(d *design.Design) bool {
+	live, socket := d.LiveWires("engine", "x1"), system.Terminal{Component: "x1", Terminal: "+"}
+	return slices.ContainsFunc(d.System.Wires, func(w system.Wire) bool {
+		_, is := live[w.ID]
+		return is && (w.From == socket || w.To == socket)
+	})
+}
+
+// boxed is a charger in the box that it sits in.
+type boxed struct {
+	share float64 // of its full output, that it settles at
+	airC  float64
+	how   string // closed or vented
+	Work  working.Figure
+}
+
+// InBox is what a charger gives in its box; ok is false where that was not measured.
+func InBox(d *design.Design) (b boxed, ok bool) {
+	p := d.Facts.Survey.Placing
+	if !d.Kind.Charger() || p.LengthMM == nil || p.WidthMM == nil || p.HeightMM == nil {
+		return boxed{}, false
+	}
+	worst := d.WorstState()
+	lost := max(0, worst.InA*worst.InV-worst.OutA*worst.OutV)
+	alpha, how := coupling.ClosedBox, "closed"
+	if p.Vented == job.Yes {
+		alpha, how = coupling.VentedBox, "vented"
+	}
+	area := coupling.BoxAreaM2(*p.LengthMM, *p.WidthMM, *p.HeightMM)
+	share, boxC := coupling.InBox(d.Aux.Bay.AmbientC, lost, 1/(alpha*area), d.Charger.MaxAmbientC)
+	work := coupling.BoxC.MustWork(working.From(d.Aux.Bay.AmbientC, working.Practice, d.Aux.Bay.Label),
+		working.Is(lost*share, "at the output that it settles at"), working.From(alpha, working.Memory, how+" box"),
+		working.From(area, working.Surveyed, "six walls"))
+	return boxed{share, boxC, how, work}, true
+}
+
+// inBox finds what a charger gives in its box.
+func inBox(d *design.Design) []finding {
+	b, ok := InBox(d)
+	return where(ok, func() finding {
+		f := at("coupling", b.how, b.airC, b.share*d.Charger.OutputA, d.Charger.OutputA).by("box", b.Work)
+		switch {
+		case b.share < 0.5:
+			return f.as(verdict.Bad)
+		case b.share < 0.95:
+			return f.as(verdict.Caution)
+		}
+		return f
+	})
+}
