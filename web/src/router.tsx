@@ -1,7 +1,7 @@
 import { createRootRoute, createRoute, createRouter, Link, Outlet } from "@tanstack/react-router";
 
-import { JobPage } from "./job/JobPage";
-import { isSheet } from "./job/sheets";
+import { JobPage } from "./editor/JobPage";
+import { isSheet } from "./editor/sheets";
 import { JobList } from "./jobs/JobList";
 import { PartsPage } from "./parts/PartsPage";
 import { RevisionPage } from "./record/RevisionPage";

@@ -1,19 +1,12 @@
 import { keepPreviousData, useQueries, useQuery } from "@tanstack/react-query";
 import { useDeferredValue } from "react";
 
+import type { Asked } from "../ui/Wait";
 import type { Doc } from "./document";
 import { useJob } from "./JobContext";
 
 /** Body is a document as the API takes it. */
 export type Body = Record<string, never>;
-
-/** Asked is an answer of the server about the job as it stands, the last one until the next is there. */
-export interface Asked<T> {
-  answer: T | undefined;
-  asking: boolean;
-  failed: Error | null;
-  again: () => void;
-}
 
 /** useNow is the document as it is asked about: what is typed comes before what is worked out. */
 function useNow(): string {

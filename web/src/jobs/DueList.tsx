@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
 
 import { api, take } from "../api/client";
-import { dueWords } from "../record/due";
+import { dueWords } from "../ui/due";
 
 /** DueList is what of all jobs is overdue, or due within a month; nothing where nothing is. */
 export function DueList() {

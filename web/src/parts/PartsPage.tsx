@@ -1,15 +1,11 @@
 import { Alert, Button, NativeSelect, TextInput } from "@mantine/core";
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState, type ReactNode } from "react";
 
 import { api, Refused, take, whyNot, type Problem, type Schemas } from "../api/client";
 import { BookFile } from "../ui/BookFile";
 import { WorkshopPage } from "../ui/WorkshopPage";
-
-/** usePartsBook is the workshop's parts. */
-export function usePartsBook() {
-  return useQuery({ queryKey: ["parts"], queryFn: () => take(api.GET("/api/parts")) });
-}
+import { usePartsBook } from "./usePartsBook";
 
 /** shown are the columns of the list; all others are in the form. */
 const shown = ["kind", "name", "rating A", "size", "price", "stock", "remark"];

@@ -8,7 +8,7 @@ import { emptied, keysOf, newKey } from "../job/rows";
 import { useAsked } from "../job/useAsked";
 import { Wait } from "../ui/Wait";
 import { Working } from "../ui/Working";
-import { dueWords } from "./due";
+import { dueWords } from "../ui/due";
 
 /** Dates is the job's calendar: what is to be done later, and what such a job usually asks for. */
 export function Dates({ id }: { id: string }) {

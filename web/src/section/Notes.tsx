@@ -1,32 +1,7 @@
-import { Button } from "@mantine/core";
-
 import type { Note } from "../api/client";
-import { fieldOf, useJob } from "../job/JobContext";
+import { Cures } from "../job/Cures";
+import { useJob } from "../job/JobContext";
 import { severityWord } from "../ui/words";
-
-/** Cures are the buttons that make a note go away. */
-export function Cures({ note }: { note: Note }) {
-  const job = useJob();
-  const { dispatch, ask, readOnly } = job;
-  if (readOnly) return null;
-  const apply = (path: string, value: string | undefined) => {
-    const numeric = fieldOf(job, path)?.kind === "level";
-    dispatch({ type: "set", path, value: value && numeric ? Number(value) : value || undefined });
-  };
-  return (
-    <span className="cures">
-      {note.cures.map((c) => (
-        <Button
-          key={c.label}
-          size="compact-sm"
-          onClick={() => (c.path ? apply(c.path, c.value) : ask(c.ask ?? null))}
-        >
-          {c.label}
-        </Button>
-      ))}
-    </span>
-  );
-}
 
 /** Flag is a note's number, as on the drawing. */
 export function Flag({ number, note }: { number: number; note: Note }) {

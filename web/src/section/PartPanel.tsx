@@ -2,12 +2,12 @@ import { Button } from "@mantine/core";
 import { Link, useParams } from "@tanstack/react-router";
 
 import type { Column } from "../api/client";
+import { Cures } from "../job/Cures";
 import { FieldInput } from "../job/FieldInput";
 import { fieldOf, useJob } from "../job/JobContext";
 import { Working } from "../ui/Working";
 import { severityWord } from "../ui/words";
-import { LoggedTest } from "./LoggedTest";
-import { Cures } from "./Notes";
+import { LoggedTest } from "../regulation/LoggedTest";
 import { TimeCurrent } from "./TimeCurrent";
 
 /** PartPanel is a part opened in place: what decided it, pin, questions and working. */

@@ -1,7 +1,8 @@
 import { useElementSize } from "@mantine/hooks";
 
+import { Cures } from "../job/Cures";
 import { useJob } from "../job/JobContext";
-import { Cures, Flag, Notes } from "./Notes";
+import { Flag, Notes } from "./Notes";
 import { PartPanel } from "./PartPanel";
 import { rounded, vehicleScale } from "./geometry";
 import { Reading } from "./Reading";

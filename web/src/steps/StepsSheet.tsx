@@ -5,10 +5,9 @@ import { useEffect, useRef, useState } from "react";
 import type { Schemas } from "../api/client";
 import { useJob } from "../job/JobContext";
 import { litBy } from "../job/picking";
-import { addressOf } from "../job/sheets";
 import { useMade } from "../make/useMade";
 import { Wait } from "../ui/Wait";
-import { clock } from "../week/shifted";
+import { clock } from "../ui/shifted";
 import { AsBuilt } from "./AsBuilt";
 import { held, nextOpen, standing, type Tick } from "./ticks";
 import { useTicks } from "./useTicks";
@@ -119,7 +118,7 @@ function OnDrawing({ thing }: { thing: string }) {
     pick(thing);
   };
   return (
-    <Link className="onDrawing" to="/jobs/$id/{-$sheet}" params={{ id, sheet: addressOf("wiring") }} onClick={show}>
+    <Link className="onDrawing" to="/jobs/$id/{-$sheet}" params={{ id, sheet: "wiring" }} onClick={show}>
       Show it on the drawing
     </Link>
   );

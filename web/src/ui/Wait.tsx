@@ -1,6 +1,12 @@
 import { Alert, Button, Loader } from "@mantine/core";
 
-import type { Asked } from "../job/useAsked";
+/** Asked is an answer of the server, the last one until the next is there. */
+export interface Asked<T> {
+  answer: T | undefined;
+  asking: boolean;
+  failed: Error | null;
+  again: () => void;
+}
 
 /** Wait stands in for an answer that is not there: it is asked for, or could not be had. */
 export function Wait<T>({ asked, what }: { asked: Asked<T>; what: string }) {

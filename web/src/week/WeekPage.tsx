@@ -5,7 +5,7 @@ import { useState } from "react";
 
 import { api, take, whyNot, type Schemas } from "../api/client";
 import { WorkshopPage } from "../ui/WorkshopPage";
-import { shifted } from "./shifted";
+import { shifted } from "../ui/shifted";
 
 const weekday = new Intl.DateTimeFormat(undefined, { weekday: "short", day: "numeric", month: "short", timeZone: "UTC" });
 

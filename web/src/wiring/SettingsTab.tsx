@@ -1,12 +1,12 @@
 import { Button } from "@mantine/core";
 
 import { valueAt, type Value } from "../job/document";
+import { Cures } from "../job/Cures";
 import { FieldInput } from "../job/FieldInput";
 import { fieldOf, useJob } from "../job/JobContext";
-import { usePartsBook } from "../parts/PartsPage";
+import { usePartsBook } from "../parts/usePartsBook";
 import { emptied, keysOf, newKey } from "../job/rows";
 import { severityWord } from "../ui/words";
-import { Cures } from "../section/Notes";
 
 const joined = { open: "left open, insulated", ground: "to ground", battery: "to battery plus, over 1 A" } as const;
 

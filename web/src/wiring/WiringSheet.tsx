@@ -7,7 +7,7 @@ import { useAsked } from "../job/useAsked";
 import { DrawingTab } from "../make/DrawingTab";
 import { CheckList } from "../ui/CheckList";
 import { Wait } from "../ui/Wait";
-import { BeforeAfter } from "./BeforeAfter";
+import { BeforeAfter } from "../found/BeforeAfter";
 import { Chain } from "./Chain";
 import { ExtrasTab } from "./ExtrasTab";
 import { LiveMap } from "./LiveMap";

@@ -3,8 +3,8 @@ import { Spotlight, spotlight, type SpotlightActionData } from "@mantine/spotlig
 import type { Dispatch } from "react";
 
 import type { Plan } from "../api/client";
-import type { Doc } from "./document";
-import type { Action } from "./history";
+import type { Doc } from "../job/document";
+import type { Action } from "../job/history";
 import { sheets, type Sheet } from "./sheets";
 
 interface Props {

@@ -1,6 +1,6 @@
 import { Modal } from "@mantine/core";
 
-import { sheets } from "../job/sheets";
+import { sheets } from "./sheets";
 
 const keys: [string, string][] = [
   ...sheets.map((s): [string, string] => [s.digit, s.label.toLowerCase()]),

@@ -5,7 +5,7 @@ import { useState } from "react";
 
 import { api, NoAnswer, Refused, take, type Schemas } from "../api/client";
 import { JobEditor } from "./JobEditor";
-import * as journal from "./journal";
+import * as journal from "../job/journal";
 import type { Sheet } from "./sheets";
 
 /** beat is how often another window's saves are looked for, in ms. */

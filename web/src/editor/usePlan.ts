@@ -1,7 +1,7 @@
 import { useLayoutEffect, useRef, useState, type Dispatch } from "react";
 
 import { api, NoAnswer, take, type Plan } from "../api/client";
-import { overlay, type Action, type Edited } from "./history";
+import { overlay, type Action, type Edited } from "../job/history";
 
 /** wait is how long to leave a silent server alone before asking again, in ms. */
 const wait = 1500;

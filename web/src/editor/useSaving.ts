@@ -1,9 +1,9 @@
 import { useCallback, useEffect, useRef, useState, type Dispatch } from "react";
 
 import { api, Refused, take, type Schemas } from "../api/client";
-import { changed, merge, same, withValue, type Conflict, type Doc } from "./document";
-import { overlay, type Action, type Edited } from "./history";
-import * as journal from "./journal";
+import { changed, merge, same, withValue, type Conflict, type Doc } from "../job/document";
+import { overlay, type Action, type Edited } from "../job/history";
+import * as journal from "../job/journal";
 
 export type Saved =
   | { at: "saved"; when: string }

@@ -2,7 +2,7 @@ import { Button, Modal } from "@mantine/core";
 import { useState } from "react";
 
 import type { Field } from "../api/client";
-import type { Conflict } from "./document";
+import type { Conflict } from "../job/document";
 
 /** ConflictDialog asks, field by field, whose change holds. Both are shown. */
 export function ConflictDialog({ conflicts, fields, decide }: { conflicts: Conflict[]; fields: Field[]; decide: (mine: Set<string>) => void }) {

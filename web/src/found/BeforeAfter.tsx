@@ -1,8 +1,9 @@
 import { Link, useParams } from "@tanstack/react-router";
 
 import type { Schemas } from "../api/client";
-import { fateClass, useRetrofit, WireSays } from "../survey/AsFound";
 import { Wait } from "../ui/Wait";
+import { fateClass, WireSays } from "./Says";
+import { useRetrofit } from "./useRetrofit";
 
 type Sketch = Schemas["Sketch"];
 type Outcome = Schemas["Outcome"];

@@ -2,7 +2,7 @@ import { useHotkeys } from "@mantine/hooks";
 import type { Dispatch } from "react";
 
 import type { Plan } from "../api/client";
-import type { Action } from "./history";
+import type { Action } from "../job/history";
 import { sheets, type Sheet } from "./sheets";
 
 interface Doing {
