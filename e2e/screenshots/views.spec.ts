@@ -13,7 +13,7 @@ async function open(page: Page, title: string): Promise<void> {
   await page.mouse.move(0, 0);
 }
 
-const shoot = (page: Page, name: string) => page.screenshot({ path: join(folder, `${name}.png`), animations: "disabled", mask: [], style: ".saveState, .jobSaved { visibility: hidden }" });
+const shoot = (page: Page, name: string) => page.screenshot({ path: join(folder, `${name}.png`), animations: "disabled", mask: [], style: "[data-saved], [data-when] { visibility: hidden }" });
 
 test("the jobs", async ({ page }) => {
   await page.goto(url());
@@ -25,7 +25,7 @@ test("the section", async ({ page }) => {
   await open(page, "Mobile vet");
   await shoot(page, "section");
   await part(page, "c1").click();
-  await page.locator("details.working", { hasText: "voltage lost" }).locator("summary").click();
+  await page.locator("[data-working]", { hasText: "voltage lost" }).locator("summary").click();
   await shoot(page, "part-opened");
 });
 
@@ -33,8 +33,8 @@ test("a logged test", async ({ page }) => {
   await open(page, "Mobile vet");
   await part(page, "alternator").first().click();
   await page.getByLabel("Recording of the start battery").setInputFiles(join(folder, "../../testdata/logs/variable.csv"));
-  await expect(page.locator(".judged")).toBeVisible();
-  await page.locator(".panel").evaluate((e) => (e.scrollTop = (e.querySelector(".fileDrop") as HTMLElement).offsetTop - 8));
+  await expect(page.getByRole("status", { name: "What the test says" })).toBeVisible();
+  await page.locator("[data-panel]").evaluate((e) => (e.scrollTop = (e.querySelector("[data-drop]") as HTMLElement).offsetTop - 8));
   await shoot(page, "regulation");
 });
 
@@ -53,7 +53,7 @@ test("the drawing and the extras", async ({ page }) => {
   await open(page, "Touring sound recordist");
   await page.keyboard.press("4");
   await page.getByRole("tab", { name: "Drawing" }).click();
-  await expect(page.locator("svg.wiring")).toBeVisible();
+  await expect(page.getByRole("img", { name: /Wiring drawing/ })).toBeVisible();
   await shoot(page, "drawing");
   await page.getByRole("tab", { name: "Extras" }).click();
   await expect(page.getByRole("region", { name: "Isolator Q1", exact: true })).toBeVisible();
@@ -82,7 +82,7 @@ test("the workshop's week", async ({ page }) => {
 test("every coupling", async ({ page }) => {
   await open(page, "Mobile vet");
   await page.keyboard.press("2");
-  await expect(page.locator("[data-asking=false] .methodTable")).toBeVisible();
+  await expect(page.locator("[data-asking=false] table")).toBeVisible();
   await shoot(page, "methods");
 });
 
@@ -90,7 +90,7 @@ test("before and after", async ({ page }) => {
   await open(page, "Bookmobile");
   await page.keyboard.press("4");
   await page.getByRole("tab", { name: "Before and after" }).click();
-  await expect(page.locator(".beforeAfter table")).toBeVisible();
+  await expect(page.getByRole("table", { name: "What was found, and the new design" })).toBeVisible();
   await page.mouse.move(0, 0);
   await shoot(page, "before-after");
 });
@@ -114,9 +114,9 @@ test("how sure a day is", async ({ page }) => {
   await openDay(page, "Mobile vet");
   await page.getByRole("tab", { name: "Chance" }).click();
   await page.getByRole("button", { name: "Run 300 times" }).click();
-  await expect(page.locator(".chances")).toBeVisible({ timeout: 100_000 });
-  await page.locator(".chances").scrollIntoViewIfNeeded();
-  await page.locator(".dayTabs").evaluate((e) => e.scrollTo(0, 330));
+  await expect(page.getByRole("list", { name: "How sure each aim is" })).toBeVisible({ timeout: 100_000 });
+  await page.getByRole("list", { name: "How sure each aim is" }).scrollIntoViewIfNeeded();
+  await page.locator("[data-day-tabs]").evaluate((e) => e.scrollTo(0, 330));
   await shoot(page, "day-chance");
 });
 
@@ -142,6 +142,6 @@ test("the record", async ({ page }) => {
   await page.keyboard.press("9");
   await page.getByRole("button", { name: "Issue revision 1" }).click();
   await expect(page.getByRole("link", { name: "Revision 1" })).toBeVisible();
-  await page.addStyleTag({ content: ".revisions .soft { visibility: hidden }" });
+  await page.addStyleTag({ content: "[data-when] { visibility: hidden }" });
   await shoot(page, "record");
 });

@@ -7,7 +7,7 @@ test("a half-bad file of parts: good lines are kept, the others mended; a charge
   await writeFile(path, "kind,name,rating A,price,currency,priced on\ncharger,Bench box 35,35,210,EUR,2030-05-01\nfuse,Strip sixty,sixty,3,EUR,\n");
   await page.goto(url());
   await page.getByRole("link", { name: "Parts book" }).click();
-  await page.locator("input[type=file]").setInputFiles(path);
+  await page.getByLabel("Parts file").setInputFiles(path);
   const file = page.getByRole("region", { name: "From a file" });
   await expect(file).toContainText("1 part is in the book.");
   await expect(file).toContainText("line 3 rating A “sixty” is not a current; allowed: 0.5 to 600 A");

@@ -56,7 +56,7 @@ test("what is changed on the sheet is run again and saved with the job", async (
   await page.goto(`${section}/day`);
   await page.getByRole("tab", { name: "Driving" }).click();
   await page.getByLabel("How it is driven").selectOption({ label: "one long drive" });
-  await expect(page.locator(".dayHead")).toContainText("one long drive");
+  await expect(page.locator("[data-day-head]")).toContainText("one long drive");
   await page.getByLabel("Outside").fill("20F");
   await page.getByLabel("Outside").blur();
   await page.getByRole("tab", { name: "Events" }).click();
@@ -77,7 +77,7 @@ test.describe("where input is refused", () => {
     await writeFile(good, ["Time;Speed km/h", ...rows].join("\n"));
     await page.getByLabel("Track file").setInputFiles(good);
     await expect(page.getByText(/drive\.csv: 1\.0 h/)).toBeVisible();
-    await expect(page.locator(".dayHead")).toContainText("as written out");
+    await expect(page.locator("[data-day-head]")).toContainText("as written out");
     const bad = info.outputPath("bad.csv");
     await writeFile(bad, "time,speed\n0,10\n5,-3\n");
     await page.getByLabel("Track file").setInputFiles(bad);
@@ -121,8 +121,8 @@ test("a map is run, and stopped half-way another keeps what was done", async ({ 
   await expect(page.getByText("Stopped before its end: what was done is shown.")).toBeVisible({ timeout: 20_000 });
   const map = page.getByRole("table", { name: /Charger output by Hours driven/ });
   await expect(map).toContainText("%");
-  await expect(map.locator("td.undone").first()).toBeVisible();
-  await map.locator("td:not(.undone) button").first().click();
+  await expect(map.locator("td button:not([data-level])").first()).toBeVisible();
+  await map.locator("td button[data-level]").first().click();
   await expect(page.locator("[data-cell-says]")).toContainText("Aux battery");
 });
 
@@ -160,6 +160,6 @@ test.describe("with a server of its own", () => {
     await app.stopServer();
     await app.startServer();
     await expect(page.getByText(/150 runs/).first()).toBeVisible({ timeout: 50_000 });
-    await expect(page.getByRole("region", { name: "Chance" }).locator(".chances")).toContainText(/in all 150 runs|about \d in 10|nearly always/, { timeout: 120_000 });
+    await expect(page.getByRole("region", { name: "Chance" }).getByRole("list", { name: "How sure each aim is" })).toContainText(/in all 150 runs|about \d in 10|nearly always/, { timeout: 120_000 });
   });
 });

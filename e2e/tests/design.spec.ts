@@ -67,7 +67,7 @@ test("every figure opens its working, and the numbers agree", async ({ page }) =
   const drop = panel.locator("details", { hasText: "voltage lost" });
   await drop.locator("summary").click();
   await expect(drop).toContainText("ΔU = I·R");
-  const volts = /= (\d+\.\d+) V$/m.exec(await drop.locator(".formula").innerText())?.[1];
+  const volts = /= (\d+\.\d+) V$/m.exec(await drop.locator("[data-formula]").innerText())?.[1];
   const shown = /^(\d+\.\d+) V/.exec(await cell(page, "c1.loses").innerText())?.[1];
   expect(Number(volts).toFixed(2)).toBe(shown);
   const copper = panel.locator("details", { hasText: /^cable resistance/ });
@@ -110,7 +110,7 @@ test("the wrong demo job says why, and its cures make it right", async ({ page }
   for (let i = 0; i < 4 && (await notes.innerText()).includes("Stop."); i++) {
     const worst = notes.getByRole("listitem").first();
     const says = await worst.innerText();
-    await worst.locator(".cures button").first().click();
+    await worst.locator("[data-cures] button").first().click();
     await expect(worst).not.toHaveText(says, { useInnerText: true });
   }
   await expect(notes).not.toContainText("Stop.");

@@ -38,7 +38,7 @@ test("a job's dates: what it usually has, done today, due in the list of jobs, a
   await expect(calendar).toContainText(/overdue by \d+ days/);
   await calendar.getByRole("button", { name: /Put in the calendar: Charge the AGM/ }).click();
   await calendar.getByRole("button", { name: "Done today" }).first().click();
-  await expect(calendar.locator('[data-date="d1"]')).toContainText("done");
+  await expect(calendar.locator('[data-row="d1"]')).toContainText("done");
   await accessible(page);
   await saved(page);
   const dates = (await draft(id)).document as unknown as { dates: Record<string, { kind: string; everyDays?: number; due: string; done?: string }> };

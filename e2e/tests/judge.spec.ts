@@ -10,7 +10,7 @@ test("on a phone: from the survey to the chosen method", async ({ page }) => {
   await page.goto(url());
   await page.getByRole("button", { name: "New job" }).click();
   await page.getByRole("link", { name: "0 Survey" }).click();
-  const survey = page.locator(".survey");
+  const survey = page.getByRole("main");
   await survey.getByRole("combobox", { name: "Vehicle", exact: true }).selectOption("wagon");
   await survey.getByRole("group", { name: "Stops and starts by itself" }).getByText("no", { exact: true }).click();
   await page.getByRole("button", { name: "Next: alternator" }).click();
@@ -34,7 +34,7 @@ test("on a phone: from the survey to the chosen method", async ({ page }) => {
   await survey.getByRole("group", { name: "Aux battery sits" }).getByText("under a front seat").click();
   await expect(page.getByRole("complementary", { name: "What it means" })).toContainText("voltage-sensing relay", { ignoreCase: true });
   await page.getByRole("link", { name: "2 Methods" }).click();
-  await expect(page.locator("th[data-method=vsr]")).toContainText("best for this job");
+  await expect(page.locator("th:has([data-method=vsr])")).toContainText("best for this job");
   await expect(page.getByRole("region", { name: "Reasons" })).toContainText("Steady regulation and lead at both ends");
   await saved(page);
   const id = new URL(page.url()).pathname.split("/")[2] as string;
@@ -46,13 +46,13 @@ test("on a phone: from the survey to the chosen method", async ({ page }) => {
 test("changing the chemistry turns the verdict and says why", async ({ page }) => {
   const { section } = await create({ title: "Turn", alternator: steady, aux: { chemistry: "agm", capacityAh: 100, place: "seat" }, use: { dailyAh: 30, drivenHours: 2 } });
   await page.goto(`${section}/methods`);
-  await expect(page.locator("th[data-method=vsr]")).toContainText("best for this job");
+  await expect(page.locator("th:has([data-method=vsr])")).toContainText("best for this job");
   await page.keyboard.press("0");
   await page.getByRole("navigation", { name: "Survey" }).getByRole("button", { name: "Aux battery" }).click();
   await page.getByRole("group", { name: "Aux battery chemistry" }).getByText("LiFePO4").click();
   await page.getByRole("link", { name: "2 Methods" }).click();
-  await expect(page.locator("th[data-method=vsr]")).toContainText("ruled out");
-  await expect(page.locator("th[data-method=dcdc]")).toContainText("best for this job");
+  await expect(page.locator("th:has([data-method=vsr])")).toContainText("ruled out");
+  await expect(page.locator("th:has([data-method=dcdc])")).toContainText("best for this job");
   await page.getByRole("button", { name: "voltage-sensing relay", exact: true }).click();
   const reasons = page.getByRole("region", { name: "Reasons" });
   await expect(reasons).toContainText("LiFePO4 rests at 13.2–13.3 V from half charge up");
@@ -67,8 +67,8 @@ test.describe("without an answer", () => {
     await page.route("**/api/methods/second", (route) => route.abort());
     await page.goto(`${section}/methods`);
     const full = page.getByRole("row", { name: /^Full / }).getByRole("cell");
-    await expect(page.locator("th[data-method=dcdc]")).toContainText("best for this job");
-    const columns = await page.locator("th[data-method]").evaluateAll((all) => all.map((th) => th.getAttribute("data-method")));
+    await expect(page.locator("th:has([data-method=dcdc])")).toContainText("best for this job");
+    const columns = await page.locator("th:has([data-method])").evaluateAll((all) => all.map((th) => th.querySelector("[data-method]")?.getAttribute("data-method")));
     await expect(full.nth(columns.indexOf("dcdc"))).toHaveText(/ h$/);
     await expect(full.nth(columns.indexOf("second"))).toHaveText("no answer");
     await page.unroute("**/api/methods/second");
@@ -81,7 +81,7 @@ test("pinning against the advice is done, and says what follows", async ({ page 
   const { id, section } = await create({ title: "Pinned", aux: { chemistry: "agm", capacityAh: 100, place: "rear" } });
   await page.goto(`${section}/methods`);
   await page.getByRole("button", { name: "Pin the manual selector" }).click();
-  await expect(page.locator("th[data-method=selector]")).toContainText("pinned, ruled out");
+  await expect(page.locator("th:has([data-method=selector])")).toContainText("pinned, ruled out");
   await expect(page.getByRole("button", { name: "Unpin the manual selector" })).toBeVisible();
   await page.getByRole("button", { name: "manual selector", exact: true }).click();
   await expect(page.getByRole("region", { name: "Reasons" })).toContainText("left joined, both batteries go flat");
@@ -112,7 +112,7 @@ test("what was found is taken in wire by wire, judged, and held against the new 
   await page.getByRole("navigation", { name: "Survey" }).getByRole("button", { name: "As found" }).click();
   await page.getByLabel("Found coupling", { exact: true }).selectOption("voltage-sensing relay");
   await page.getByRole("button", { name: "Add a wire" }).click();
-  const first = page.locator("[data-row]").first();
+  const first = page.locator("[data-list][data-row]").first();
   await expect(first).toContainText("No fuse at end A");
   await first.getByLabel("End A", { exact: true }).fill("start battery");
   await first.getByLabel("End B", { exact: true }).fill("relay");
@@ -124,7 +124,7 @@ test("what was found is taken in wire by wire, judged, and held against the new 
   await expect(first).toContainText("Thick enough for the new design.");
   await first.getByRole("button", { name: "Keep 35 mm²" }).click();
   await page.getByRole("button", { name: "Add a wire" }).click();
-  const second = page.locator("[data-row]").nth(1);
+  const second = page.locator("[data-list][data-row]").nth(1);
   await second.getByLabel("Wire is").selectOption("aux run");
   await second.getByLabel("Cable", { exact: true }).fill("8 mm");
   await expect(second).toContainText("outside diameter");
@@ -134,7 +134,7 @@ test("what was found is taken in wire by wire, judged, and held against the new 
   await second.getByLabel("Length").blur();
   await saved(page);
   await page.keyboard.press("4");
-  const table = page.locator(".beforeAfter table");
+  const table = page.getByRole("table", { name: "What was found, and the new design" });
   await expect(table.getByRole("row", { name: /^Coupling/ })).toContainText("voltage-sensing relay");
   await expect(table.getByRole("row", { name: /^Coupling/ })).toContainText("DC-DC charger");
   await expect(table.getByRole("row", { name: /^Start run/ }).getByRole("cell").nth(1)).toContainText("35 mm²");

@@ -60,7 +60,7 @@ for (const [scheme, width, height] of looks) {
       await expect(page.getByRole("region", { name: "Questions" })).toBeVisible();
       await accessible(page);
       await page.locator("[data-part=c2]").click();
-      await page.locator("details.working summary").first().click();
+      await page.locator("[data-working] summary").first().click();
       await accessible(page);
       const job = page.url();
       await page.goto(`${job}/record`);
@@ -117,7 +117,7 @@ for (const width of [360, 768, 1280, 1920]) {
     const { section } = await create({ title: "Wide", vehicle: { kind: "tow-caravan" }, loads: { a1: { kind: "fridge" } } });
     for (const address of [url(), section, `${section}/survey`, `${section}/methods`, `${section}/wiring`]) {
       await page.goto(address);
-      await expect(page.locator(".jobs li, .section .cell, .run li, .survey, .methodTable, .chain td").first()).toBeAttached();
+      await expect(page.locator("main :is(li, td, p:not([role=status])), [data-cell]").first()).toBeAttached();
       const over = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
       expect(over).toBeLessThanOrEqual(0);
     }
@@ -137,16 +137,16 @@ test("no part of any vehicle's run overlaps another, and figures fit their colum
         await page.goto(section);
         await expect(cell(page, "aux.part")).toBeVisible();
         const found = await page.evaluate(() => {
-          const boxes = [...document.querySelectorAll(".symbol rect, .symbol circle")].map((e) => e.getBoundingClientRect());
+          const boxes = [...document.querySelectorAll("[data-symbol] rect, [data-symbol] circle")].map((e) => e.getBoundingClientRect());
           const touching: string[] = [];
           boxes.forEach((a, i) =>
             boxes.slice(i + 1).forEach((b, j) => {
               if (a.left < b.right && b.left < a.right && a.top < b.bottom && b.top < a.bottom) touching.push(`${i} and ${i + 1 + j}`);
             }),
           );
-          const drawing = (document.querySelector(".drawing") as Element).getBoundingClientRect();
+          const drawing = (document.querySelector("[data-drawing]") as Element).getBoundingClientRect();
           const outside = boxes.filter((b) => b.left < drawing.left || b.right > drawing.right || b.top < drawing.top || b.bottom > drawing.bottom).length;
-          const cut = [...document.querySelectorAll<HTMLElement>(".rows .cell")].filter((c) => c.scrollWidth > c.clientWidth + 1).map((c) => c.innerText);
+          const cut = [...document.querySelectorAll<HTMLElement>("[data-cell], [data-joint]")].filter((c) => c.scrollWidth > c.clientWidth + 1).map((c) => c.innerText);
           return { touching, outside, cut, parts: boxes.length };
         });
         expect(found, `${kind} ${place} ${coupling}`).toEqual({ touching: [], outside: 0, cut: [], parts: expect.any(Number) });

@@ -23,8 +23,8 @@ test("on a phone: a hunt for a feed point, state by state; the trap is told, the
     await say("F12 rear wiper", wiper);
   }
   await expect(hunt.getByText("live at accessory, a trap")).toBeVisible();
-  await expect(hunt.locator("[data-feed]").first()).toContainText("F12 rear wiper: live with the ignition, the best so far");
-  await expect(hunt.locator("[data-feed]").first()).toContainText("Tap holder in F12 rear wiper");
+  await expect(hunt.locator("[data-list=feeds]").first()).toContainText("F12 rear wiper: live with the ignition, the best so far");
+  await expect(hunt.locator("[data-list=feeds]").first()).toContainText("Tap holder in F12 rear wiper");
   await hunt.getByRole("button", { name: "Take F18 radio" }).click();
   await saved(page);
   await page.getByRole("link", { name: "1 Section" }).click();
@@ -61,7 +61,7 @@ test("a device card made from scratch is used", async ({ page }) => {
   await page.getByLabel("Charger's card").blur();
   await page.getByRole("group", { name: "It is set by" }).getByText("a mode button held").click();
   await page.getByRole("button", { name: "Add a setting" }).click();
-  const row = page.locator("[data-setting]").first();
+  const row = page.locator("[data-list=settings]").first();
   await row.getByLabel("Setting").fill("amber");
   await row.getByLabel("Meant for").selectOption("gel");
   await row.getByLabel("Absorption").fill("14.2 V");

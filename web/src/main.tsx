@@ -1,9 +1,6 @@
 import "@fontsource-variable/archivo/standard.css";
-import "@mantine/core/styles.css";
-import "@mantine/spotlight/styles.css";
-import "./app.css";
-import "./sheets.css";
-import "./make.css";
+import "./theme/mantine.css";
+import "./theme/global.css";
 
 import { MantineProvider } from "@mantine/core";
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";

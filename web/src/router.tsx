@@ -1,16 +1,17 @@
-import { createRootRoute, createRoute, createRouter, Link, Outlet } from "@tanstack/react-router";
+import { createRootRoute, createRoute, createRouter, lazyRouteComponent, Link, Outlet } from "@tanstack/react-router";
 
-import { JobPage } from "./editor/JobPage";
 import { isSheet } from "./editor/sheets";
-import { JobList } from "./jobs/JobList";
-import { PartsPage } from "./parts/PartsPage";
-import { RevisionPage } from "./record/RevisionPage";
-import { VehiclesPage } from "./vehicles/VehiclesPage";
-import { WeekPage } from "./week/WeekPage";
+import { Listing, Page } from "./ui/Page";
+import { Waiting } from "./ui/Wait";
 
 const root = createRootRoute({ component: Outlet, notFoundComponent: Nowhere });
 
-const list = createRoute({ getParentRoute: () => root, path: "/", component: JobList });
+/** page is a page that is loaded when it is opened. */
+const page = <P extends string>(path: P, component: ReturnType<typeof lazyRouteComponent>) => createRoute({ getParentRoute: () => root, path, component });
+
+const JobPage = lazyRouteComponent(() => import("./editor/JobPage"), "JobPage");
+const RevisionPage = lazyRouteComponent(() => import("./record/RevisionPage"), "RevisionPage");
+
 // One route for all sheets, so that what is open stays open, with its steps back, when the sheet changes.
 const job = createRoute({
   getParentRoute: () => root,
@@ -29,12 +30,14 @@ const revision = createRoute({
   },
 });
 
-const parts = createRoute({ getParentRoute: () => root, path: "/parts", component: PartsPage });
+const pages = [
+  page("/", lazyRouteComponent(() => import("./jobs/JobList"), "JobList")),
+  page("/week", lazyRouteComponent(() => import("./week/WeekPage"), "WeekPage")),
+  page("/parts", lazyRouteComponent(() => import("./parts/PartsPage"), "PartsPage")),
+  page("/vehicles", lazyRouteComponent(() => import("./vehicles/VehiclesPage"), "VehiclesPage")),
+] as const;
 
-const vehicles = createRoute({ getParentRoute: () => root, path: "/vehicles", component: VehiclesPage });
-const week = createRoute({ getParentRoute: () => root, path: "/week", component: WeekPage });
-
-export const router = createRouter({ routeTree: root.addChildren([list, job, revision, parts, vehicles, week]) });
+export const router = createRouter({ routeTree: root.addChildren([job, revision, ...pages]), defaultPendingComponent: () => <Waiting what="Opening" /> });
 
 declare module "@tanstack/react-router" {
   interface Register {
@@ -44,11 +47,12 @@ declare module "@tanstack/react-router" {
 
 function Nowhere() {
   return (
-    <main className="page">
-      <h1>There is no such page</h1>
-      <p>
-        <Link to="/">To the jobs</Link>
-      </p>
-    </main>
+    <Page says={null}>
+      <Listing title="There is no such page" actions={null}>
+        <p>
+          <Link to="/">To the jobs</Link>
+        </p>
+      </Listing>
+    </Page>
   );
 }

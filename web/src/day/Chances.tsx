@@ -1,3 +1,4 @@
+import cx from "clsx";
 import { Button, NumberInput } from "@mantine/core";
 import { scaleLinear } from "d3-scale";
 import { area, line } from "d3-shape";
@@ -5,8 +6,11 @@ import { useState } from "react";
 
 import type { Schemas } from "../api/client";
 import { useJob } from "../job/JobContext";
+import { Table, type TableColumn } from "../ui/Table";
+import { Tick } from "../ui/Tick";
 import { TaskProgress } from "./TaskProgress";
 import { useTask } from "./useTask";
+import css from "./day.module.css";
 
 type Tolerances = Schemas["Tolerances"];
 
@@ -32,7 +36,7 @@ export function Chances({ id }: { id: string }) {
   return (
     <section aria-label="Chance">
       <p className="soft">Lengths, joints, weather, driving and loads are never quite as planned. Some hundred installations within these bounds, each on its own days:</p>
-      <div className="tolerances">
+      <div className={css.tolerances}>
         {asked.map((a) => (
           <NumberInput key={a.key} size="xs" label={a.label} step={a.step} min={0} value={tolerances[a.key]} onChange={(v) => setTolerances({ ...tolerances, [a.key]: Number(v) })} />
         ))}
@@ -46,6 +50,15 @@ export function Chances({ id }: { id: string }) {
   );
 }
 
+type Band = Schemas["Spread"]["bands"][number];
+
+const bands = (runs: number): TableColumn<Band>[] => [
+  { key: "what", head: `${runs} runs`, names: true, cell: (b) => b.label },
+  { key: "low", head: "one in ten below", set: "figure", cell: (b) => `${b.low} ${b.unit}` },
+  { key: "mid", head: "middle", set: "figure", cell: (b) => `${b.mid} ${b.unit}` },
+  { key: "high", head: "one in ten above", set: "figure", cell: (b) => `${b.high} ${b.unit}` },
+];
+
 function Spread({ spread }: { spread: Schemas["Spread"] }) {
   const end = spread.hours.at(-1) ?? 1;
   const x = scaleLinear([0, end], [42, 352]);
@@ -55,50 +68,27 @@ function Spread({ spread }: { spread: Schemas["Spread"] }) {
   const mid = line<number>().x((i) => x(spread.hours[i] as number)).y((i) => y(spread.socMid[i] as number))(all);
   return (
     <>
-      <ul className="chances">
+      <ul className={css.chances} aria-label="How sure each aim is">
         {spread.chances.map((c) => (
           <li key={c.id}>
-            <span className="chanceBar" aria-hidden>
-              <span className={c.met === c.of ? "good" : c.met > 0.9 * c.of ? "caution" : "bad"} style={{ width: `${(100 * c.met) / c.of}%` }} />
+            <span className={css.chanceBar} aria-hidden>
+              <span data-level={c.met === c.of ? "good" : c.met > 0.9 * c.of ? "caution" : "bad"} style={{ width: `${(100 * c.met) / c.of}%` }} />
             </span>
             <b>{c.text}</b> {c.label}
           </li>
         ))}
       </ul>
-      <svg className="comparedChart" viewBox="0 0 360 112" aria-hidden focusable="false">
+      <svg className={css.comparedChart} viewBox="0 0 360 112" aria-hidden focusable="false">
         {[0, 50, 100].map((v) => (
-          <g key={v} className="tick">
-            <line x1={42} x2={352} y1={y(v)} y2={y(v)} />
-            <text x={38} y={y(v) + 4} textAnchor="end">
-              {v} %
-            </text>
-          </g>
+          <Tick key={v} from={42} to={352} at={y(v)} gap={4}>
+            {v} %
+          </Tick>
         ))}
-        <path className="bandArea" d={band ?? ""} />
-        <path className="compared own" d={mid ?? ""} />
+        <path className={css.bandArea} d={band ?? ""} />
+        <path className={cx(css.compared, css.own)} d={mid ?? ""} />
       </svg>
       <p className="soft">Charge of the aux battery: the middle run, and the band that eight in ten stay within.</p>
-      <table className="comparison">
-        <caption className="hidden">How values were spread over {spread.runs} runs</caption>
-        <thead>
-          <tr>
-            <th scope="col">{spread.runs} runs</th>
-            <th scope="col">one in ten below</th>
-            <th scope="col">middle</th>
-            <th scope="col">one in ten above</th>
-          </tr>
-        </thead>
-        <tbody>
-          {spread.bands.map((b) => (
-            <tr key={b.id}>
-              <th scope="row">{b.label}</th>
-              <td>{b.low} {b.unit}</td>
-              <td>{b.mid} {b.unit}</td>
-              <td>{b.high} {b.unit}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <Table caption={`How values were spread over ${spread.runs} runs`} className={css.comparison} rows={spread.bands} columns={bands(spread.runs)} keyOf={(b) => b.id} />
     </>
   );
 }

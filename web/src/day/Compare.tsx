@@ -1,12 +1,18 @@
+import cx from "clsx";
 import { Button, NativeSelect, TextInput } from "@mantine/core";
 import { useMutation } from "@tanstack/react-query";
 import { scaleLinear } from "d3-scale";
 import { line } from "d3-shape";
-import { useState } from "react";
 
-import { api, Refused, take, type Field, type Schemas } from "../api/client";
+import { api, take, type Field, type Schemas } from "../api/client";
 import { useJob } from "../job/JobContext";
+import { Table, type TableColumn } from "../ui/Table";
+import { Tick } from "../ui/Tick";
+import { useStored } from "../ui/stored";
+import { Wrong } from "../ui/Wait";
+import type { Level } from "../ui/words";
 import { byPath, compared } from "./fields";
+import css from "./day.module.css";
 
 /** Variant is a design beside the job's own: one field of it set to something else. */
 interface Variant {
@@ -14,17 +20,21 @@ interface Variant {
   value: string;
 }
 
-/** kept are the designs that were asked for, in this browser until they are changed. */
+const first = JSON.stringify([{ path: "pins.chargerA", value: "20" }] satisfies Variant[]);
+
+/** useVariants are the designs that were asked for, in this browser until they are changed. */
 function useVariants(id: string): [Variant[], (v: Variant[]) => void] {
-  const key = `compare-${id}`;
-  const [list, setList] = useState<Variant[]>(() => JSON.parse(localStorage.getItem(key) ?? '[{"path":"pins.chargerA","value":"20"}]') as Variant[]);
-  return [
-    list,
-    (v) => {
-      localStorage.setItem(key, JSON.stringify(v));
-      setList(v);
-    },
-  ];
+  const [text, set] = useStored(`compare-${id}`, first);
+  return [parsed(text), (v) => set(JSON.stringify(v))];
+}
+
+/** parsed are the designs of a text that was kept; what is none is as if nothing was kept. */
+function parsed(text: string): Variant[] {
+  try {
+    return JSON.parse(text) as Variant[];
+  } catch {
+    return JSON.parse(first) as Variant[];
+  }
 }
 
 const lines = ["own", "second", "third", "fourth"];
@@ -44,7 +54,7 @@ export function Compare({ id }: { id: string }) {
   return (
     <section aria-label="Compare">
       <p className="soft">The same days for up to four designs: the job as it is, and with one thing changed.</p>
-      <ol className="variants">
+      <ol className={css.variants}>
         {variants.map((v, i) => (
           <li key={i}>
             <NativeSelect size="xs" aria-label={`Field of design ${i + 2}`} value={v.path} data={compared.flatMap((p) => byPath(vocabulary.fields, p) ?? []).map((f) => ({ value: f.path, label: f.label }))} onChange={(e) => change(i, { path: e.currentTarget.value, value: "" })} />
@@ -63,7 +73,7 @@ export function Compare({ id }: { id: string }) {
           Compare
         </Button>
       </div>
-      {run.error && <p className="bad">{run.error instanceof Refused ? run.error.refusal.detail : run.error.message}</p>}
+      {run.error && <Wrong>{run.error.message}</Wrong>}
       {run.data && <Compared list={run.data} />}
     </section>
   );
@@ -76,15 +86,42 @@ export function ValueInput({ field, label, value, onChange }: { field: Field | u
   return <TextInput size="xs" aria-label={label} value={value} placeholder={field?.example ?? field?.unit} onChange={(e) => onChange(e.currentTarget.value)} />;
 }
 
-const rows: { label: string; of: (o: Schemas["Outcome"]) => string }[] = [
-  { label: "aux at the end", of: (o) => `${o.auxEnd.toFixed(0)} %` },
-  { label: "aux lowest", of: (o) => `${o.auxLeast.toFixed(0)} %` },
-  { label: "full after", of: (o) => (o.fullH < 0 ? "never" : `${o.fullH.toFixed(0)} h`) },
-  { label: "charged", of: (o) => `${o.auxInAh.toFixed(0)} Ah` },
-  { label: "start lowest", of: (o) => `${o.startLeast.toFixed(0)} %` },
-  { label: "cranks at", of: (o) => (o.crankV === 0 ? "–" : `${o.crankV.toFixed(1)} V`) },
-  { label: "chatter", of: (o) => String(o.chatter) },
-  { label: "alternator", of: (o) => `${o.windingC.toFixed(0)} °C` },
+/** Line is a thing in which designs differ. */
+interface Line {
+  label: string;
+  of: (c: Schemas["Compared"]) => string;
+  level?: (c: Schemas["Compared"]) => Level;
+}
+
+const unmet = (c: Schemas["Compared"]) => c.aims.filter((a) => !a.met);
+
+const rows: Line[] = [
+  { label: "aux at the end", of: ({ outcome: o }) => `${o.auxEnd.toFixed(0)} %` },
+  { label: "aux lowest", of: ({ outcome: o }) => `${o.auxLeast.toFixed(0)} %` },
+  { label: "full after", of: ({ outcome: o }) => (o.fullH < 0 ? "never" : `${o.fullH.toFixed(0)} h`) },
+  { label: "charged", of: ({ outcome: o }) => `${o.auxInAh.toFixed(0)} Ah` },
+  { label: "start lowest", of: ({ outcome: o }) => `${o.startLeast.toFixed(0)} %` },
+  { label: "cranks at", of: ({ outcome: o }) => (o.crankV === 0 ? "–" : `${o.crankV.toFixed(1)} V`) },
+  { label: "chatter", of: ({ outcome: o }) => String(o.chatter) },
+  { label: "alternator", of: ({ outcome: o }) => `${o.windingC.toFixed(0)} °C` },
+  { label: "aims not met", of: (c) => unmet(c).map((a) => a.label).join("; ") || "none", level: (c) => (unmet(c).length === 0 ? "good" : "bad") },
+];
+
+/** columnsOf is a column to a design. */
+const columnsOf = (list: Schemas["Compared"][]): TableColumn<Line>[] => [
+  { key: "what", head: "What", quiet: true, names: true, cell: (r) => r.label },
+  ...list.map(
+    (c, i): TableColumn<Line> => ({
+      key: c.label,
+      head: (
+        <>
+          <span className={cx(css.key, css[lines[i] as string])} aria-hidden /> {c.label}
+        </>
+      ),
+      level: (r) => r.level?.(c),
+      cell: (r) => r.of(c),
+    }),
+  ),
 ];
 
 function Compared({ list }: { list: Schemas["Compared"][] }) {
@@ -93,52 +130,17 @@ function Compared({ list }: { list: Schemas["Compared"][] }) {
   const y = scaleLinear([0, 100], [116, 6]);
   return (
     <>
-      <svg className="comparedChart" viewBox="0 0 360 130" aria-hidden focusable="false">
+      <svg className={css.comparedChart} viewBox="0 0 360 130" aria-hidden focusable="false">
         {[0, 50, 100].map((v) => (
-          <g key={v} className="tick">
-            <line x1={42} x2={352} y1={y(v)} y2={y(v)} />
-            <text x={38} y={y(v) + 4} textAnchor="end">
-              {v} %
-            </text>
-          </g>
+          <Tick key={v} from={42} to={352} at={y(v)} gap={4}>
+            {v} %
+          </Tick>
         ))}
         {list.map((c, i) => (
-          <path key={c.label} className={`compared ${lines[i]}`} d={line<number>().x((k) => x(c.t[k] as number)).y((k) => y(c.auxSOC[k] as number))(c.t.map((_, k) => k)) ?? ""} />
+          <path key={c.label} className={cx(css.compared, css[lines[i] as string])} d={line<number>().x((k) => x(c.t[k] as number)).y((k) => y(c.auxSOC[k] as number))(c.t.map((_, k) => k)) ?? ""} />
         ))}
       </svg>
-      <div className="tableScroll">
-        <table className="comparison">
-          <caption className="hidden">What each design came to</caption>
-          <thead>
-            <tr>
-              <td />
-              {list.map((c, i) => (
-                <th key={c.label} scope="col">
-                  <span className={`key ${lines[i]}`} aria-hidden /> {c.label}
-                </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {rows.map((r) => (
-              <tr key={r.label}>
-                <th scope="row">{r.label}</th>
-                {list.map((c) => (
-                  <td key={c.label}>{r.of(c.outcome)}</td>
-                ))}
-              </tr>
-            ))}
-            <tr>
-              <th scope="row">aims not met</th>
-              {list.map((c) => (
-                <td key={c.label} className={c.aims.every((a) => a.met) ? "good" : "bad"}>
-                  {c.aims.filter((a) => !a.met).map((a) => a.label).join("; ") || "none"}
-                </td>
-              ))}
-            </tr>
-          </tbody>
-        </table>
-      </div>
+      <Table narrow="scroll" caption="What each design came to" className={css.comparison} rows={rows} columns={columnsOf(list)} keyOf={(r) => r.label} />
     </>
   );
 }

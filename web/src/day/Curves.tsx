@@ -1,10 +1,13 @@
+import cx from "clsx";
 import { useViewportSize } from "@mantine/hooks";
 import { scaleLinear } from "d3-scale";
 import { memo, useMemo, type PointerEvent } from "react";
 
 import type { Schemas } from "../api/client";
+import { Tick } from "../ui/Tick";
 import { charts, cut, number, pathOf, scaleOf, shownCurves, stretches, valuesOf, type Chart, type Linear, type Series } from "./curves";
 import { clock, firstHour, type Window } from "./time";
+import css from "./day.module.css";
 
 /** Room beside the curves for the scale and for the values at the cursor, in px. */
 const left = 56;
@@ -36,16 +39,16 @@ export function Curves({ series, events, window, width, at, index, onMove }: Pro
   };
   const cursor = x(at);
   return (
-    <div className="curves" onPointerDown={move} onPointerMove={move} style={{ width }} data-curves>
+    <div className={css.curves} onPointerDown={move} onPointerMove={move} style={{ width }} data-curves>
       <Doing series={series} window={window} width={width} x={x} />
       {charts.map((c) => (
-        <div key={c.id} className="chartRow">
+        <div key={c.id} className={css.chartRow}>
           <ChartLines chart={c} series={series} window={window} width={width} height={height} x={x} />
           <Values chart={c} series={series} index={index} narrow={narrow} />
         </div>
       ))}
       <EventMarks events={events} window={window} width={width} x={x} onMove={onMove} />
-      {cursor >= left - 1 && <div className="cursor" style={{ left: cursor }} aria-hidden />}
+      {cursor >= left - 1 && <div className={css.cursor} style={{ left: cursor }} aria-hidden />}
     </div>
   );
 }
@@ -56,21 +59,18 @@ const ChartLines = memo(function ChartLines({ chart, series, window, width, heig
   const y = scaleOf(chart, series, range, height);
   const [from, to] = x.range() as [number, number];
   return (
-    <svg className="chart" width={width} height={height} aria-hidden focusable="false" data-chart={chart.id}>
+    <svg className={css.chart} width={width} height={height} aria-hidden focusable="false" data-chart={chart.id}>
       <clipPath id={`in-${chart.id}`}>
         <rect x={from} y={0} width={to - from} height={height} />
       </clipPath>
       {y.ticks(3).map((v) => (
-        <g key={v} className="tick">
-          <line x1={from} x2={to} y1={y(v)} y2={y(v)} />
-          <text x={from - 6} y={y(v) + 4} textAnchor="end">
-            {number(v, 0)} {chart.unit}
-          </text>
-        </g>
+        <Tick key={v} from={from} to={to} at={y(v)} gap={6}>
+          {number(v, 0)} {chart.unit}
+        </Tick>
       ))}
       <g clipPath={`url(#in-${chart.id})`}>
         {[...shownCurves(chart, series)].reverse().map((c) => (
-          <path key={c.key} className={c.className} d={pathOf(series, c.key, x, y, range)} />
+          <path key={c.key} className={css[c.className]} d={pathOf(series, c.key, x, y, range)} />
         ))}
       </g>
     </svg>
@@ -80,9 +80,9 @@ const ChartLines = memo(function ChartLines({ chart, series, window, width, heig
 /** Values are what the curves of a chart have at the cursor. */
 function Values({ chart, series, index, narrow }: { chart: Chart; series: Series; index: number; narrow: boolean }) {
   return (
-    <ul className={`values ${narrow ? "under" : ""}`} aria-label={chart.label}>
+    <ul className={cx(css.values, narrow && css.under)} aria-label={chart.label}>
       {shownCurves(chart, series).map((c) => (
-        <li key={c.key} className={c.className} data-value={c.key}>
+        <li key={c.key} className={css[c.className]} data-value={c.key}>
           <span>{c.name}</span> <b>{number(valuesOf(series, c.key)[index] as number, c.digits)}</b> {chart.unit}
         </li>
       ))}
@@ -98,9 +98,9 @@ const Doing = memo(function Doing({ series, window, width, x }: { series: Series
   const marks: number[] = [];
   for (let h = Math.ceil((window.from / 3600 + firstHour) / step) * step; h * 3600 <= window.to + firstHour * 3600; h += step) marks.push((h - firstHour) * 3600);
   return (
-    <svg className="doing" width={width} height={strip + 18} aria-hidden focusable="false">
+    <svg className={css.doing} width={width} height={strip + 18} aria-hidden focusable="false">
       {stretches(series, window, perPx).map((s) => (
-        <rect key={s.from} className={s.kind} x={x(s.from)} width={Math.max(1, x(s.to) - x(s.from))} y={16} height={strip - 6} />
+        <rect key={s.from} className={css[s.kind]} x={x(s.from)} width={Math.max(1, x(s.to) - x(s.from))} y={16} height={strip - 6} />
       ))}
       {marks.map((t) => (
         <text key={t} x={x(t)} y={11} textAnchor="middle">
@@ -115,12 +115,12 @@ const Doing = memo(function Doing({ series, window, width, x }: { series: Series
 function EventMarks({ events, window, width, x, onMove }: { events: Schemas["Event"][]; window: Window; width: number; x: Linear; onMove: (t: number) => void }) {
   const shown = events.filter((e) => e.t >= window.from && e.t <= window.to);
   return (
-    <svg className="eventMarks" width={width} height={18} aria-hidden focusable="false">
+    <svg className={css.eventMarks} width={width} height={18} aria-hidden focusable="false">
       <text x={left - 6} y={13} textAnchor="end">
         events
       </text>
       {shown.map((e, i) => (
-        <path key={i} className={e.id.replace(/\..*/, "")} d={`M${x(e.t)} 2l4 7l-4 7l-4 -7z`} onPointerDown={(p) => { p.stopPropagation(); onMove(e.t); }}>
+        <path key={i} className={css[e.id.replace(/\..*/, "")]} d={`M${x(e.t)} 2l4 7l-4 7l-4 -7z`} onPointerDown={(p) => { p.stopPropagation(); onMove(e.t); }}>
           <title>{`${clock(e.t)}: ${e.text}`}</title>
         </path>
       ))}

@@ -1,13 +1,17 @@
-import { Alert, Button, Loader, Tabs } from "@mantine/core";
+import { Button, Tabs } from "@mantine/core";
 import { useElementSize } from "@mantine/hooks";
 import { useCallback, useMemo, useState } from "react";
 
 import { useJob } from "../job/JobContext";
+import { Sheet } from "../job/Sheet";
+import { useStored } from "../ui/stored";
+import { Wait } from "../ui/Wait";
 import { Chances } from "./Chances";
 import { Compare } from "./Compare";
 import { Curves } from "./Curves";
-import { csvOf } from "./csv";
+import { rowsOf } from "./csv";
 import { doing, number } from "./curves";
+import { handOver } from "../ui/handOver";
 import { Moment } from "./Moment";
 import { Scrubber } from "./Scrubber";
 import { Setup } from "./Setup";
@@ -15,24 +19,23 @@ import { SweepMap } from "./SweepMap";
 import { clock, indexAt, type Window } from "./time";
 import { useTrial, type Trial } from "./useTrial";
 import { Events, Verdicts } from "./Verdicts";
+import css from "./day.module.css";
 
 /** DaySheet is sheet 3: the installation through days of driving and parking. */
-export function DaySheet({ id, jobNumber }: { id: string; jobNumber: string }) {
-  const { state } = useJob();
+export default function DaySheet() {
+  const { id, number: jobNumber, state } = useJob();
   const [window, setWindow] = useState<Window | null>(null);
-  const { trial, running, failed, again } = useTrial(state.doc, window);
-  if (!trial) {
-    return failed ? (
-      <Alert color="ink" className="banner" title="The run could not be had">
-        {failed.message} <Button size="compact-sm" onClick={again}>Try again</Button>
-      </Alert>
-    ) : (
-      <p className="dayWait">
-        <Loader size="sm" color="ink" aria-hidden /> Running through the days …
-      </p>
-    );
-  }
-  return <Run key={trial.days} trial={trial} running={running} failed={failed} id={id} file={`day-${jobNumber}.csv`} zoomed={window} zoom={setWindow} />;
+  const asked = useTrial(state.doc, window);
+  const { answer: trial, asking, failed } = asked;
+  return (
+    <Sheet name="day">
+      {trial ? (
+        <Run key={trial.days} trial={trial} running={asking} failed={failed} id={id} file={`day-${jobNumber}.csv`} zoomed={window} zoom={setWindow} />
+      ) : (
+        <Wait asked={asked} what="Running through the days" />
+      )}
+    </Sheet>
+  );
 }
 
 interface RunProps {
@@ -69,8 +72,8 @@ function Run({ trial, running, failed, id, file, zoomed, zoom }: RunProps) {
   const coupling = plan.columns.some((c) => c.id === "coupling" && c.kind === "relay") ? `contact ${s.stage[index]}` : `charger ${s.stage[index] === "resting" ? "resting" : `in ${s.stage[index]}`}`;
   const says = `${doing(s.kind[index] ?? "")}: aux battery ${value(s.auxSOC, 0)} %, ${value(s.auxA, 0)} A at ${value(s.auxV, 1)} V; start battery ${value(s.busV, 1)} V; ${coupling}`;
   return (
-    <div className={`day ${running ? "running" : ""}`} data-running={running}>
-      <div className="dayHead">
+    <div className={css.day} data-running={running}>
+      <div className={css.dayHead} data-day-head>
         <span>
           <b>{trial.days} days</b>, {trial.driving}
         </span>
@@ -78,18 +81,18 @@ function Run({ trial, running, failed, id, file, zoomed, zoom }: RunProps) {
           {failed ? "The server does not answer; this is the last run." : running ? "running …" : ""}
         </span>
         <span className="gap" />
-        <Button size="compact-sm" variant="default" onClick={() => csvOf(trial, file)}>
+        <Button size="compact-sm" variant="default" onClick={() => handOver(rowsOf(trial), file, "text/csv")}>
           CSV
         </Button>
       </div>
-      <div className="dayMain">
-        <div className="dayLeft" ref={ref}>
+      <div className={css.dayMain}>
+        <div className={css.dayLeft} ref={ref}>
           {width > 0 && (
             <>
               <Scrubber end={end} window={window} onWindow={show} at={at} onMove={move} events={trial.events} says={says} />
               <Moment trial={trial} index={index} width={width} lit={here?.part} />
-              <p className="saysNow" data-says>
-                <b>{clock(at)}</b> {here && <b className="event">{here.text}; </b>}
+              <p className={css.saysNow} data-says>
+                <b>{clock(at)}</b> {here && <b className={css.event}>{here.text}; </b>}
                 {says}
               </p>
               <Curves series={s} events={trial.events} window={window} width={width} at={at} index={index} onMove={move} />
@@ -111,13 +114,9 @@ function opening(trial: Trial): number {
 
 function DayTabs({ trial, at, goTo, id }: { trial: Trial; at: number; goTo: (t: number) => void; id: string }) {
   // The tab stays when the job changes and the run is drawn anew.
-  const [tab, setTab] = useState<string | null>(() => sessionStorage.getItem("dayTab") ?? "verdict");
-  const pick = (t: string | null) => {
-    setTab(t);
-    if (t) sessionStorage.setItem("dayTab", t);
-  };
+  const [tab, pick] = useStored("dayTab", "verdict", "window");
   return (
-    <Tabs value={tab} onChange={pick} className="dayTabs" keepMounted={false} color="ink">
+    <Tabs value={tab} onChange={(t) => pick(t ?? "verdict")} className={css.dayTabs} data-day-tabs keepMounted={false} color="ink">
       <Tabs.List>
         <Tabs.Tab value="verdict">Verdict</Tabs.Tab>
         <Tabs.Tab value="setup">Driving</Tabs.Tab>

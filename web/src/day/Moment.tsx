@@ -1,10 +1,13 @@
+import cx from "clsx";
 import { useMemo } from "react";
 
 import type { Column } from "../api/client";
 import { useJob } from "../job/JobContext";
+import { Tick } from "../ui/Tick";
 import { columnSpans, gradeScale, line, middle, type Span, type XY } from "../section/geometry";
 import { voltsReach } from "./curves";
 import type { Trial } from "./useTrial";
+import css from "./day.module.css";
 
 const gutter = 62;
 const runHeight = 50;
@@ -40,27 +43,24 @@ export function Moment({ trial, index, width, lit }: { trial: Trial; index: numb
   const paths = apart ? [points(before), points(after)] : [points(columns)];
   const flows = { machine: s.machineA[index] as number, into: s.inA[index] as number, couple: s.coupleA[index] as number, aux: s.auxA[index] as number, start: s.startA[index] as number };
   return (
-    <div className="moment" data-moment={index} aria-hidden>
+    <div className={css.moment} data-moment={index} aria-hidden>
       <svg width={width} height={runHeight + gradeHeight} focusable="false">
         <RunLine columns={columns} spans={spans} flows={flows} stage={stage} apart={apart} lit={lit} narrow={narrow} />
         {scale.ticks.map((v) => (
-          <g key={v} className="tick">
-            <line x1={gutter} x2={width - 14} y1={runHeight + scale.y(v)} y2={runHeight + scale.y(v)} />
-            <text x={gutter - 8} y={runHeight + scale.y(v) + 4} textAnchor="end">
-              {v} V
-            </text>
-          </g>
+          <Tick key={v} from={gutter} to={width - 14} at={runHeight + scale.y(v)} gap={6}>
+            {v} V
+          </Tick>
         ))}
         <g transform={`translate(0 ${runHeight})`}>
           {paths.map((p, i) => (
-            <path key={i} className="volts best" d={line(p)} />
+            <path key={i} className={css.volts} d={line(p)} />
           ))}
         </g>
         {columns.filter((c) => ["alternator", "battery", "charger", "relay"].includes(c.kind) && !(narrow && c.kind === "alternator")).map((c) => {
           const span = spans.get(c.id) as Span;
           const [, out] = at(c.id);
           return (
-            <text key={c.id} className="momentVolts" x={middle(span)} y={runHeight + Math.max(scale.y(out) - 6, 11)} textAnchor="middle">
+            <text key={c.id} className={css.momentVolts} x={middle(span)} y={runHeight + Math.max(scale.y(out) - 6, 11)} textAnchor="middle">
               {out.toFixed(2)} V
             </text>
           );
@@ -86,18 +86,18 @@ function RunLine({ columns, spans, flows, stage, apart, lit, narrow }: { narrow:
   const mid = (id: string) => middle(spans.get(id) as Span);
   // A machine of the run's own feeds it without the start battery.
   const begin = spans.has("start") ? "start" : "alternator";
-  const flow = (from: number, to: number, amps: number) => <line key={from} className={Math.abs(amps) < 0.5 ? "still" : ""} x1={from} x2={to} y1={y} y2={y} style={{ strokeWidth: thick(amps) }} />;
+  const flow = (from: number, to: number, amps: number) => <line key={from} className={cx(Math.abs(amps) < 0.5 && css.still)} x1={from} x2={to} y1={y} y2={y} style={{ strokeWidth: thick(amps) }} />;
   const sides = { front: apart ? 0 : flows.into, back: apart ? 0 : flows.couple };
   return (
-    <g className="runLine">
+    <g className={css.runLine}>
       {begin === "start" && flow(mid("alternator"), mid("start"), flows.machine)}
       {flow(mid(begin), edge("coupling", "left") + 12, sides.front)}
       {flow(edge("coupling", "right") - 12, mid("aux"), sides.back)}
       {columns.filter((c) => ["alternator", "battery", "charger", "relay", "fuse"].includes(c.kind)).map((c) => (
-        <g key={c.id} className={`stop ${lit === c.id ? "lit" : ""}`}>
+        <g key={c.id} className={cx(css.stop, lit === c.id && css.lit)}>
           {c.kind === "alternator" ? <circle cx={mid(c.id)} cy={y} r={8} /> : <rect x={mid(c.id) - (c.kind === "fuse" ? 8 : 13)} y={y - (c.kind === "fuse" ? 4 : 8)} width={c.kind === "fuse" ? 16 : 26} height={c.kind === "fuse" ? 8 : 16} />}
           {c.kind === "alternator" && (
-            <text className="letter" x={mid(c.id)} y={y + 4} textAnchor="middle">
+            <text className={css.letter} x={mid(c.id)} y={y + 4} textAnchor="middle">
               G
             </text>
           )}
@@ -121,7 +121,7 @@ function Amps({ x, amps, to }: { x: number; amps: number; to?: string }) {
   if (value === "0") return null;
   const arrow = to ? (amps > 0 ? "in " : "out ") : amps > 0 ? "→ " : "← ";
   return (
-    <text className="amps" x={x} y={49} textAnchor="middle">
+    <text className={css.amps} x={x} y={49} textAnchor="middle">
       {arrow}
       {value} A
     </text>

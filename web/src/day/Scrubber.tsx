@@ -4,6 +4,7 @@ import { useEffect, useRef, useState } from "react";
 
 import type { Schemas } from "../api/client";
 import { clock, type Window, windows } from "./time";
+import css from "./day.module.css";
 
 interface Props {
   end: number;
@@ -65,7 +66,7 @@ export function Scrubber({ end, window, onWindow, at, onMove, events, says }: Pr
   const list = windows(end);
   const chosen = list.findIndex((w) => w.window.from === window.from && w.window.to === window.to);
   return (
-    <div className="scrubber">
+    <div className={css.scrubber}>
       <Button size="compact-sm" onClick={play} aria-pressed={playing}>
         {playing ? "Pause" : "Play"}
       </Button>

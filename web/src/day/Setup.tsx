@@ -3,21 +3,22 @@ import { useState } from "react";
 
 import { api, asFile, take, whyNot } from "../api/client";
 import { valueAt } from "../job/document";
-import { FieldInput } from "../job/FieldInput";
-import { fieldOf, useJob } from "../job/JobContext";
+import { FieldInputs } from "../job/Fields";
+import { useJob } from "../job/JobContext";
 import { FileDrop } from "../ui/FileDrop";
+import { biggestLog } from "../ui/readText";
+import { Wrong } from "../ui/Wait";
+import css from "./day.module.css";
 
 const asked = ["day.pattern", "use.drivenHours", "use.dailyAh", "day.days", "day.outsideC", "day.auxSOC", "day.startSOC", "day.solarW", "day.sunHours", "day.trigger"];
 
 /** Setup is what the vehicle does in the trial, and in what. */
 export function Setup() {
-  const job = useJob();
-  const own = valueAt(job.state.doc, "day.pattern") === "own";
+  const { state } = useJob();
+  const own = valueAt(state.doc, "day.pattern") === "own";
   return (
-    <div className="setup">
-      {asked.flatMap((path) => fieldOf(job, path) ?? []).map((f) => (
-        <FieldInput key={f.path} field={f} />
-      ))}
+    <div className={css.setup}>
+      <FieldInputs paths={asked} />
       {own && <Own />}
       <TrackFile />
     </div>
@@ -32,7 +33,7 @@ function Own() {
   const error = wrong && wrong.text === state.typing["day.own"] ? `${wrong.problem.wrong}. Allowed: ${wrong.problem.allowed}.` : undefined;
   return (
     <Textarea
-      className="ownPattern"
+      className={css.ownPattern}
       label="Driving, written out"
       description="park, lamps, key, crank, idle, town, highway, lift-off, joined, assist: each with how long; then, if you like, @ engine rpm, air 38 °C, load 5 A, sun 80 %"
       placeholder="park 8 h, crank 2 s, town 20 min, highway 1h30 @ 2600, park 14 h"
@@ -63,10 +64,14 @@ function TrackFile() {
     }
   };
   return (
-    <FileDrop label="Drive by a track" name="Track file" accept=".gpx,.csv,.txt" onFile={(file) => void read(file)}>
-      <p className={told?.bad ? "bad" : "soft"} role="status">
-        {told?.text ?? "GPX with time, or a table of time and speed or rpm."}
-      </p>
+    <FileDrop label="Drive by a track" name="Track file" endings={[".gpx", ".csv", ".txt"]} most={biggestLog} onRefused={(text) => setTold({ text, bad: true })} onFile={(file) => void read(file)}>
+      {told?.bad ? (
+        <Wrong>{told.text}</Wrong>
+      ) : (
+        <p className="soft" role="status">
+          {told?.text ?? "GPX with time, or a table of time and speed or rpm."}
+        </p>
+      )}
     </FileDrop>
   );
 }

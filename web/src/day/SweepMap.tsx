@@ -1,11 +1,15 @@
+import cx from "clsx";
 import { Button, NativeSelect } from "@mantine/core";
 import { useState } from "react";
 
 import type { Schemas } from "../api/client";
 import { useJob } from "../job/JobContext";
+import { Table, type TableColumn } from "../ui/Table";
+import type { Level } from "../ui/words";
 import { byPath, swept } from "./fields";
 import { TaskProgress } from "./TaskProgress";
 import { useTask } from "./useTask";
+import css from "./day.module.css";
 
 /** SweepMap is a map over two fields of the design: which values meet the aims. */
 export function SweepMap({ id }: { id: string }) {
@@ -18,7 +22,7 @@ export function SweepMap({ id }: { id: string }) {
   return (
     <section aria-label="Map">
       <p className="soft">Every pair of two values, run through the same days.</p>
-      <div className="row sweepAsk">
+      <div className={cx("row", css.sweepAsk)}>
         <NativeSelect size="xs" label="Across" value={across} data={fields} onChange={(e) => setAcross(e.currentTarget.value)} />
         <NativeSelect size="xs" label="Up" value={up} data={fields} onChange={(e) => setUp(e.currentTarget.value)} />
         <Button size="compact-sm" disabled={busy || across === up} onClick={ask}>
@@ -31,53 +35,54 @@ export function SweepMap({ id }: { id: string }) {
   );
 }
 
+/** levelOf is how good a cell is: by how many of the aims it meets. */
+const levelOf = (cell: Schemas["SweepCell"], aims: number): Level | undefined => (!cell.done ? undefined : cell.score === aims ? "good" : cell.score >= aims - 1 ? "caution" : "bad");
+
 function Cells({ sweep }: { sweep: Schemas["Sweep"] }) {
-  const columns = sweep.across.values.length;
   const rows = sweep.up.values.map((_, i) => sweep.up.values.length - 1 - i); // upward, as the axis says
   const [picked, pick] = useState<number | null>(null);
   const here = picked === null ? undefined : sweep.cells[picked];
+  const cellAt = (r: number, c: number) => sweep.cells[r * sweep.across.values.length + c] as Schemas["SweepCell"];
+  const columns: TableColumn<{ r: number }>[] = [
+    { key: "up", head: sweep.up.label, names: true, cell: ({ r }) => <span data-now={r === sweep.up.now || undefined}>{sweep.up.values[r]}</span> },
+    ...sweep.across.values.map(
+      (v, c): TableColumn<{ r: number }> => ({
+        key: v,
+        head: v,
+        cell: ({ r }) => {
+          if (r < 0) return <span data-now={c === sweep.across.now || undefined}>{v}</span>;
+          const cell = cellAt(r, c);
+          const now = r === sweep.up.now && c === sweep.across.now;
+          return (
+            <button
+              type="button"
+              data-level={levelOf(cell, sweep.aims)}
+              data-now={now || undefined}
+              onClick={() => pick(r * sweep.across.values.length + c)}
+              aria-label={`${sweep.up.values[r]}, ${v}: ${cell.done ? `${cell.outcome.auxEnd.toFixed(0)} %, ${cell.unmet || "all aims met"}` : "not run"}${now ? ", as it is" : ""}`}
+            >
+              {cell.done ? `${cell.outcome.auxEnd.toFixed(0)} %` : "–"}
+              <small>{!cell.done ? "" : cell.unmet ? `${cell.score}/${sweep.aims}` : "all"}</small>
+            </button>
+          );
+        },
+      }),
+    ),
+  ];
   return (
     <>
-      <div className="tableScroll">
-        <table className="sweep">
-          <caption>
-            {sweep.up.label} by {sweep.across.label}: charge of the aux battery at the end
-          </caption>
-          <tbody>
-            {rows.map((r) => (
-              <tr key={r}>
-                <th scope="row" className={r === sweep.up.now ? "now" : ""}>
-                  {sweep.up.values[r]}
-                </th>
-                {sweep.across.values.map((v, c) => {
-                  const i = r * columns + c;
-                  const cell = sweep.cells[i] as Schemas["SweepCell"];
-                  const now = r === sweep.up.now && c === sweep.across.now;
-                  const level = !cell.done ? "undone" : cell.score === sweep.aims ? "good" : cell.score >= sweep.aims - 1 ? "caution" : "bad";
-                  return (
-                    <td key={v} className={`${level} ${now ? "now" : ""} ${cell.best ? "best" : ""}`}>
-                      <button type="button" onClick={() => pick(i)} aria-label={`${sweep.up.values[r]}, ${v}: ${cell.done ? `${cell.outcome.auxEnd.toFixed(0)} %, ${cell.unmet || "all aims met"}` : "not run"}${now ? ", as it is" : ""}`}>
-                        {cell.done ? `${cell.outcome.auxEnd.toFixed(0)} %` : "–"}
-                        <small>{!cell.done ? "" : cell.unmet ? `${cell.score}/${sweep.aims}` : "all"}</small>
-                      </button>
-                    </td>
-                  );
-                })}
-              </tr>
-            ))}
-            <tr>
-              <td />
-              {sweep.across.values.map((v, c) => (
-                <th key={v} scope="col" className={c === sweep.across.now ? "now" : ""}>
-                  {v}
-                </th>
-              ))}
-            </tr>
-          </tbody>
-        </table>
-      </div>
-      <p className="legend">
-        <span className="good">all aims</span> <span className="caution">all but one</span> <span className="bad">fewer</span> <span className="nowKey">as it is</span>
+      <Table
+        bare
+        titled
+        narrow="scroll"
+        caption={`${sweep.up.label} by ${sweep.across.label}: charge of the aux battery at the end`}
+        className={css.sweep}
+        rows={[...rows.map((r) => ({ r })), { r: -1 }]}
+        columns={columns}
+        keyOf={({ r }) => String(r)}
+      />
+      <p className={css.legend}>
+        <span data-level="good">all aims</span> <span data-level="caution">all but one</span> <span data-level="bad">fewer</span> <span data-now>as it is</span>
       </p>
       {here?.done && (
         <p data-cell-says>

@@ -1,15 +1,16 @@
 import { Button, Progress } from "@mantine/core";
 
-import { Refused } from "../api/client";
+import { Wrong } from "../ui/Wait";
 import type { Task } from "./useTask";
+import css from "./day.module.css";
 
 /** TaskProgress is how far a task is, with the way to stop it. */
 export function TaskProgress({ task, busy, refused, stop, what }: { task: Task | undefined; busy: boolean; refused: Error | null; stop: () => Promise<void>; what: string }) {
-  if (refused) return <p className="bad">{refused instanceof Refused ? refused.refusal.detail : refused.message}</p>;
+  if (refused) return <Wrong>{refused.message}</Wrong>;
   if (!task) return null;
   if (busy) {
     return (
-      <div className="taskProgress" data-task={task.state}>
+      <div className={css.taskProgress} data-task={task.state}>
         <Progress value={task.of ? (100 * task.done) / task.of : 0} color="ink" aria-label={`${what}: runs done`} />
         <span role="status">
           {task.state === "waiting" ? "waiting" : `${task.done} of ${task.of || "…"} runs`}

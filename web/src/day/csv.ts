@@ -9,13 +9,3 @@ export function rowsOf(trial: Trial): string {
   );
   return [head.join(","), ...lines].join("\r\n") + "\r\n";
 }
-
-/** csvOf hands the run over as a file. */
-export function csvOf(trial: Trial, name: string): void {
-  const url = URL.createObjectURL(new Blob([rowsOf(trial)], { type: "text/csv" }));
-  const link = document.createElement("a");
-  link.href = url;
-  link.download = name;
-  link.click();
-  setTimeout(() => URL.revokeObjectURL(url), 1000);
-}

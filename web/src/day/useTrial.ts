@@ -3,6 +3,7 @@ import { useDeferredValue } from "react";
 
 import { api, take, type Schemas } from "../api/client";
 import type { Doc } from "../job/document";
+import type { Asked } from "../ui/Wait";
 import type { Window } from "./time";
 
 export type Trial = Schemas["Trial"];
@@ -11,7 +12,7 @@ export type Trial = Schemas["Trial"];
  * useTrial runs the job through its days whenever its document changes, and keeps the last run until the
  * next is there. A window is looked at more closely; null looks at all of the run.
  */
-export function useTrial(doc: Doc, window: Window | null): { trial: Trial | undefined; running: boolean; failed: Error | null; again: () => void } {
+export function useTrial(doc: Doc, window: Window | null): Asked<Trial> {
   const now = useDeferredValue(JSON.stringify(doc));
   const query = useQuery({
     queryKey: ["trial", now, window?.from ?? 0, window?.to ?? 0],
@@ -25,5 +26,5 @@ export function useTrial(doc: Doc, window: Window | null): { trial: Trial | unde
     gcTime: 60_000,
     retry: 2,
   });
-  return { trial: query.data?.trial, running: query.isFetching, failed: query.error, again: () => void query.refetch() };
+  return { answer: query.data?.trial, asking: query.isFetching, failed: query.error, again: () => void query.refetch() };
 }

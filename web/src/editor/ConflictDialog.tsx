@@ -3,6 +3,7 @@ import { useState } from "react";
 
 import type { Field } from "../api/client";
 import type { Conflict } from "../job/document";
+import { Choices } from "../ui/Choices";
 
 /** ConflictDialog asks, field by field, whose change holds. Both are shown. */
 export function ConflictDialog({ conflicts, fields, decide }: { conflicts: Conflict[]; fields: Field[]; decide: (mine: Set<string>) => void }) {
@@ -21,17 +22,16 @@ export function ConflictDialog({ conflicts, fields, decide }: { conflicts: Confl
         const field = fields.find((f) => f.path === c.path);
         const show = (v: Conflict["mine"]) => (v === undefined ? "not answered" : (field?.choices.find((o) => o.value === String(v))?.label ?? `${v} ${field?.unit ?? ""}`));
         return (
-          <fieldset key={c.path} className="choices conflict">
-            <legend>{field?.label ?? c.path}</legend>
-            <label className={`choice ${mine.has(c.path) ? "on" : ""}`}>
-              <input type="radio" name={c.path} checked={mine.has(c.path)} onChange={() => choose(c.path, true)} />
-              this window: {show(c.mine)}
-            </label>
-            <label className={`choice ${mine.has(c.path) ? "" : "on"}`}>
-              <input type="radio" name={c.path} checked={!mine.has(c.path)} onChange={() => choose(c.path, false)} />
-              the other: {show(c.theirs)}
-            </label>
-          </fieldset>
+          <Choices
+            key={c.path}
+            legend={field?.label ?? c.path}
+            choices={[
+              { value: "mine", label: `this window: ${show(c.mine)}` },
+              { value: "theirs", label: `the other: ${show(c.theirs)}` },
+            ]}
+            value={mine.has(c.path) ? "mine" : "theirs"}
+            onChoose={(whose) => choose(c.path, whose === "mine")}
+          />
         );
       })}
       <Button mt="md" onClick={() => decide(mine)}>

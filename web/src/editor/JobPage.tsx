@@ -1,18 +1,19 @@
-import { Alert, Button, Loader } from "@mantine/core";
+import { Alert, Button } from "@mantine/core";
 import { useQuery } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
 import { useState } from "react";
 
 import { api, NoAnswer, Refused, take, type Schemas } from "../api/client";
+import { Waiting } from "../ui/Wait";
 import { JobEditor } from "./JobEditor";
 import * as journal from "../job/journal";
-import type { Sheet } from "./sheets";
+import type { SheetKey } from "./sheets";
 
 /** beat is how often another window's saves are looked for, in ms. */
 const beat = 4000;
 
 /** JobPage opens a job: from the server, or from the browser where the server is away. */
-export function JobPage({ id, sheet }: { id: string; sheet: Sheet }) {
+export function JobPage({ id, sheet }: { id: string; sheet: SheetKey }) {
   const job = useQuery({
     queryKey: ["job", id],
     queryFn: () => take(api.GET("/api/jobs/{id}", { params: { path: { id } } })),
@@ -32,8 +33,8 @@ export function JobPage({ id, sheet }: { id: string; sheet: Sheet }) {
     return <JobEditor key={id} opened={opened} newest={job.data ?? null} deleted={gone} kept={kept} vocabulary={vocabulary.data} sheet={sheet} />;
   }
   return (
-    <main className="page">
-      {job.isError ? <NotOpened id={id} error={job.error} retry={() => void job.refetch()} /> : <Loader role="status" aria-label="Opening" color="ink" m="xl" />}
+    <main>
+      {job.isError ? <NotOpened id={id} error={job.error} retry={() => void job.refetch()} /> : <Waiting what="Opening the job" />}
     </main>
   );
 }

@@ -1,6 +1,7 @@
 import { Modal } from "@mantine/core";
 
 import { sheets } from "./sheets";
+import css from "./editor.module.css";
 
 const keys: [string, string][] = [
   ...sheets.map((s): [string, string] => [s.digit, s.label.toLowerCase()]),
@@ -19,7 +20,7 @@ const keys: [string, string][] = [
 export function Keys({ opened, onClose }: { opened: boolean; onClose: () => void }) {
   return (
     <Modal opened={opened} onClose={onClose} title="Keys" closeButtonProps={{ "aria-label": "Close" }}>
-      <dl className="keys">
+      <dl className={css.keys}>
         {keys.map(([key, what]) => (
           <div key={key}>
             <dt>

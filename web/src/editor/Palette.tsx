@@ -1,3 +1,5 @@
+import "@mantine/spotlight/styles.layer.css";
+
 import { Button } from "@mantine/core";
 import { Spotlight, spotlight, type SpotlightActionData } from "@mantine/spotlight";
 import type { Dispatch } from "react";
@@ -5,10 +7,11 @@ import type { Dispatch } from "react";
 import type { Plan } from "../api/client";
 import type { Doc } from "../job/document";
 import type { Action } from "../job/history";
-import { sheets, type Sheet } from "./sheets";
+import { handOver } from "../ui/handOver";
+import { sheets, type SheetKey } from "./sheets";
 
 interface Props {
-  go: (to: Sheet) => void;
+  go: (to: SheetKey) => void;
   dispatch: Dispatch<Action>;
   pick: (column: string) => void;
   ask: (question: string) => void;
@@ -18,21 +21,13 @@ interface Props {
   showKeys: () => void;
 }
 
-/** exportFile hands the document over as a file; it needs no server. */
-function exportFile(doc: Doc, number: string): void {
-  const url = URL.createObjectURL(new Blob([JSON.stringify(doc, null, 2) + "\n"], { type: "application/json" }));
-  const link = document.createElement("a");
-  link.href = url;
-  link.download = `job-${number}.json`;
-  link.click();
-  setTimeout(() => URL.revokeObjectURL(url), 1000);
-}
+const exportFile = (doc: Doc, number: string) => handOver(JSON.stringify(doc, null, 2) + "\n", `job-${number}.json`, "application/json");
 
 /** Palette finds a part, a question or a thing to do, by typing. */
 export function Palette({ go, dispatch, pick, ask, plan, doc, number, showKeys }: Props) {
   const things: SpotlightActionData[] = [
     { id: "export", label: "Export the job as a file", onClick: () => exportFile(doc, number) },
-    ...sheets.map((s) => ({ id: s.name, label: `Sheet ${s.digit}: ${s.label.toLowerCase()}`, onClick: () => go(s.name) })),
+    ...sheets.map((s) => ({ id: s.name, label: `SheetKey ${s.digit}: ${s.label.toLowerCase()}`, onClick: () => go(s.name) })),
     { id: "undo", label: "Undo", onClick: () => dispatch({ type: "undo" }) },
     { id: "redo", label: "Redo", onClick: () => dispatch({ type: "redo" }) },
     { id: "keys", label: "Keys", onClick: showKeys },

@@ -1,4 +1,5 @@
 import { since } from "../ui/since";
+import css from "./editor.module.css";
 import type { Saved } from "./useSaving";
 
 /** SaveState says what is saved, and where. */
@@ -11,7 +12,7 @@ export function SaveState({ number, revision, saved }: { number: string; revisio
     conflict: () => "changed elsewhere: decide below",
   }[saved.at]();
   return (
-    <span className={`saveState ${saved.at}`} role="status" data-saved={saved.at} title={saved.at === "waiting" ? saved.why : undefined}>
+    <span className={css.saved} role="status" data-saved={saved.at} title={saved.at === "waiting" ? saved.why : undefined}>
       job {number}, {revision ? `draft after revision ${revision}` : "draft"}, {words}
     </span>
   );

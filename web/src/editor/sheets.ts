@@ -1,20 +1,30 @@
-/** The sheets of a job, as they are numbered. */
+import { lazy, type ComponentType, type LazyExoticComponent } from "react";
+
+import type { SheetName } from "../job/JobContext";
+
+/** lists a sheet: what it is called in an address and by a key, and what is loaded when it is opened. */
+const sheet = <K extends string>(name: K, digit: string, label: string, load: () => Promise<{ default: ComponentType }>) => ({ name, digit, label, address: name === "section" ? undefined : name, Shown: lazy(load) });
+
+/** The sheets of a job, as they are numbered. A new one is a folder, and a line here. */
 export const sheets = [
-  { name: "survey", digit: "0", label: "Survey" },
-  { name: "section", digit: "1", label: "Section" },
-  { name: "methods", digit: "2", label: "Methods" },
-  { name: "day", digit: "3", label: "Day" },
-  { name: "wiring", digit: "4", label: "Wiring" },
-  { name: "cuts", digit: "5", label: "Cuts and parts" },
-  { name: "steps", digit: "6", label: "Steps" },
-  { name: "record", digit: "9", label: "Record" },
-] as const;
+  sheet("survey", "0", "Survey", () => import("../survey/SurveySheet")),
+  sheet("section", "1", "Section", () => import("../section/SectionSheet")),
+  sheet("methods", "2", "Methods", () => import("../methods/MethodsSheet")),
+  sheet("day", "3", "Day", () => import("../day/DaySheet")),
+  sheet("wiring", "4", "Wiring", () => import("../wiring/WiringSheet")),
+  sheet("cuts", "5", "Cuts and parts", () => import("../make/CutsSheet")),
+  sheet("steps", "6", "Steps", () => import("../steps/StepsSheet")),
+  sheet("record", "9", "Record", () => import("../record/Record")),
+] as const satisfies (SheetName & { Shown: LazyExoticComponent<ComponentType> })[];
 
-export type Sheet = (typeof sheets)[number]["name"];
+export type SheetKey = (typeof sheets)[number]["name"];
 
-export function isSheet(name: string): name is Sheet {
+/** sheetOf is the sheet of a name. */
+export const sheetOf = (name: SheetKey) => sheets.find((s) => s.name === name) ?? sheets[1];
+
+export function isSheet(name: string): name is SheetKey {
   return sheets.some((s) => s.name === name);
 }
 
 /** addressOf is what a sheet is called in an address: the section is the job's own. */
-export const addressOf = (sheet: Sheet): string | undefined => (sheet === "section" ? undefined : sheet);
+export const addressOf = (name: SheetKey): string | undefined => sheetOf(name).address;

@@ -3,10 +3,10 @@ import type { Dispatch } from "react";
 
 import type { Plan } from "../api/client";
 import type { Action } from "../job/history";
-import { sheets, type Sheet } from "./sheets";
+import { sheets, type SheetKey } from "./sheets";
 
 interface Doing {
-  sheet: Sheet;
+  sheet: SheetKey;
   plan: Plan | null;
   picked: string | null;
   pick: (column: string | null) => void;
@@ -14,7 +14,7 @@ interface Doing {
   show: (state: string | null) => void;
   ask: (question: string | null) => void;
   dispatch: Dispatch<Action>;
-  go: (to: Sheet) => void;
+  go: (to: SheetKey) => void;
   showKeys: () => void;
 }
 
@@ -41,7 +41,7 @@ export function useKeys({ sheet, plan, picked, pick, shown, show, ask, dispatch,
   const question = () => {
     const open = plan?.questions.find((q) => !q.settled);
     ask(open?.id ?? null);
-    document.querySelector<HTMLElement>(".question input, .question select")?.focus();
+    document.querySelector<HTMLElement>("[data-question] input, [data-question] select")?.focus();
   };
   useHotkeys([
     ...sheets.map((s): [string, () => void] => [s.digit, () => go(s.name)]),

@@ -1,34 +1,35 @@
 import type { Schemas } from "../api/client";
-import { FieldInput } from "../job/FieldInput";
-import { fieldOf, useJob } from "../job/JobContext";
+import { valueAt } from "../job/document";
+import { Fields } from "../job/Fields";
+import { useJob } from "../job/JobContext";
+import { Findings } from "../ui/CheckList";
+import css from "./found.module.css";
 import { FoundRows } from "./FoundRows";
 import { GearSays, WireSays } from "./Says";
 import { useRetrofit } from "./useRetrofit";
 
-const gearFields = ["kind", "name", "ratingA", "works", "fault", "factoryFeed"];
+const gearFields = ["kind", "name", "ratingA", "works", "fault"];
+/** coiled are the devices whose coil the factory may have fed. */
+const coiled = ["changeover", "contactor"];
 const wireFields = ["role", "endA", "endB", "colour", "size", "lengthM", "fuseA", "fuseMM", "fuseBA", "sources", "state", "amps", "dropV", "remark"];
 const bypassFields = ["have.fuseA", "have.fuses", "have.size", "have.metres", "have.relayA"];
 
 /** AsFound takes in what was there before: devices and wires, each with its verdict; and what is in the van. */
 export function AsFound() {
-  const job = useJob();
+  const { state } = useJob();
   const { answer } = useRetrofit();
   return (
-    <div className="asFound">
+    <div className={css.asFound}>
       <h3>Devices</h3>
-      <FoundRows list="gear" fields={gearFields} add="Add a device" first={["kind", "relay"]}>
+      <FoundRows list="gear" fields={(key) => (coiled.includes(String(valueAt(state.doc, `gear.${key}.kind`))) ? [...gearFields, "factoryFeed"] : gearFields)} add="Add a device" first={["kind", "relay"]}>
         {(key) => <GearSays gear={answer?.gear.find((g) => g.key === key)} />}
       </FoundRows>
       <h3>Wires</h3>
-      <FoundRows list="found" fields={wireFields} add="Add a wire" first={["role", "start"]}>
+      <FoundRows list="found" fields={() => wireFields} add="Add a wire" first={["role", "start"]}>
         {(key) => <WireSays wire={answer?.wires.find((w) => w.key === key)} />}
       </FoundRows>
       <h3>In the van, for a bypass</h3>
-      <div className="surveyFields">
-        {bypassFields.flatMap((p) => fieldOf(job, p) ?? []).map((f) => (
-          <FieldInput key={f.path} field={f} />
-        ))}
-      </div>
+      <Fields paths={bypassFields} />
       {answer?.bypass && <Bypass bypass={answer.bypass} />}
     </div>
   );
@@ -36,7 +37,7 @@ export function AsFound() {
 
 function Bypass({ bypass }: { bypass: Schemas["Bypass"] }) {
   return (
-    <section className={`bypass ${bypass.level}`} aria-label="Bypass">
+    <section className={css.bypass} data-level={bypass.level} aria-label="Bypass">
       <h3>Bypass, temporary</h3>
       <p>
         <b>{bypass.level === "bad" ? "Not with this." : bypass.level === "caution" ? "With caution." : "This works."}</b> {bypass.says}
@@ -47,22 +48,16 @@ function Bypass({ bypass }: { bypass: Schemas["Bypass"] }) {
         ))}
       </ul>
       {bypass.against.length > 0 && (
-        <ul className="checkList">
-          {bypass.against.map((a) => (
-            <li key={a} className={bypass.level}>
-              <b>against</b> {a}
-            </li>
-          ))}
-        </ul>
+        <Findings list={bypass.against.map((a) => ({ key: a, word: "against", level: bypass.level, text: a }))} />
       )}
       {bypass.level !== "bad" && (
-        <ol className="steps">
+        <ol className={css.steps}>
           {bypass.steps.map((s) => (
             <li key={s}>{s}</li>
           ))}
         </ol>
       )}
-      <p className="tag">{bypass.tag}</p>
+      <p className={css.tag}>{bypass.tag}</p>
     </section>
   );
 }

@@ -1,14 +1,24 @@
 import { Link, useParams } from "@tanstack/react-router";
+import type { ReactNode } from "react";
 
 import type { Schemas } from "../api/client";
+import { Table, type TableColumn } from "../ui/Table";
 import { Wait } from "../ui/Wait";
-import { fateClass, WireSays } from "./Says";
+import css from "./found.module.css";
+import { GearSays, WireSays } from "./Says";
 import { useRetrofit } from "./useRetrofit";
 
 type Sketch = Schemas["Sketch"];
 type Outcome = Schemas["Outcome"];
 
-const lines: [string, (s: Sketch) => string][] = [
+/** Line is one thing in which both differ. */
+interface Line {
+  label: string;
+  before: ReactNode;
+  after: ReactNode;
+}
+
+const design: [string, (s: Sketch) => ReactNode][] = [
   ["Coupling", (s) => s.coupling],
   ["Start run", (s) => s.start],
   ["Aux run", (s) => s.aux],
@@ -19,11 +29,28 @@ const lines: [string, (s: Sketch) => string][] = [
   ["Weakest in its chain", (s) => s.weakest],
 ];
 
-const week: [string, (o: Outcome) => string][] = [
+const week: [string, (o: Outcome) => ReactNode][] = [
   ["Aux battery, the days as driven", (o) => `${o.auxLeast.toFixed(0)} to ${o.auxEnd.toFixed(0)} %`],
   ["Full first", (o) => (o.fullH < 0 ? "never" : `after ${o.fullH.toFixed(0)} h`)],
   ["Relay chatters", (o) => `${o.chatter} times`],
   ["Fuses opened", (o) => String(o.fusesOpened)],
+];
+
+const against: [string, (s: Sketch) => ReactNode][] = [
+  ["Makes it unfit", (s) => <Lines list={s.stops} level="bad" />],
+  ["Cautions", (s) => <Lines list={s.cautions} level="caution" />],
+];
+
+/** linesOf holds both against each other; what was found may not be known. */
+function linesOf(a: Schemas["Retrofit"]): Line[] {
+  const pair = <T,>(of: [string, (t: T) => ReactNode][], before: T | undefined, after: T): Line[] => of.map(([label, say]) => ({ label, before: before ? say(before) : "not known", after: say(after) }));
+  return [...pair(design, a.before, a.after), ...pair(week, a.beforeWeek, a.afterWeek), ...pair(against, a.before, a.after)];
+}
+
+const columns: TableColumn<Line>[] = [
+  { key: "what", head: "What", quiet: true, names: true, cell: (l) => l.label, className: css.about },
+  { key: "before", head: "As found", cell: (l) => l.before },
+  { key: "after", head: "New design", cell: (l) => l.after },
 ];
 
 /** BeforeAfter holds what was found against the new design. */
@@ -33,9 +60,9 @@ export function BeforeAfter() {
   const a = asked.answer;
   if (!a) return <Wait asked={asked} what="Judging what was found" />;
   return (
-    <div className="beforeAfter">
+    <div className={css.beforeAfter}>
       {a.missing.length > 0 && (
-        <p className="caution">
+        <p className={css.missing}>
           As a whole it cannot be judged yet: {a.missing.join(", ")}.{" "}
           {id && (
             <Link to="/jobs/$id/{-$sheet}" params={{ id, sheet: "survey" }}>
@@ -44,57 +71,15 @@ export function BeforeAfter() {
           )}
         </p>
       )}
-      <table>
-        <thead>
-          <tr>
-            <th scope="col">
-              <span className="hidden">What</span>
-            </th>
-            <th scope="col">As found</th>
-            <th scope="col">New design</th>
-          </tr>
-        </thead>
-        <tbody>
-          {lines.map(([label, of]) => (
-            <tr key={label}>
-              <th scope="row">{label}</th>
-              <td>{a.before ? of(a.before) : "not known"}</td>
-              <td>{of(a.after)}</td>
-            </tr>
-          ))}
-          {week.map(([label, of]) => (
-            <tr key={label}>
-              <th scope="row">{label}</th>
-              <td>{a.beforeWeek ? of(a.beforeWeek) : "not known"}</td>
-              <td>{of(a.afterWeek)}</td>
-            </tr>
-          ))}
-          <tr>
-            <th scope="row">Makes it unfit</th>
-            <td>{a.before ? <Lines list={a.before.stops} level="bad" /> : "not known"}</td>
-            <td>
-              <Lines list={a.after.stops} level="bad" />
-            </td>
-          </tr>
-          <tr>
-            <th scope="row">Cautions</th>
-            <td>{a.before ? <Lines list={a.before.cautions} level="caution" /> : "not known"}</td>
-            <td>
-              <Lines list={a.after.cautions} level="caution" />
-            </td>
-          </tr>
-        </tbody>
-      </table>
-      <div className="fates">
+      <Table className={css.both} caption="What was found, and the new design" rows={linesOf(a)} columns={columns} keyOf={(l) => l.label} />
+      <div className={css.fates}>
         <h3>What becomes of what was found</h3>
         {a.gear.length + a.wires.length === 0 && <p className="soft">Nothing was entered: the survey&apos;s last part takes it in.</p>}
         <ul>
           {a.gear.map((g) => (
             <li key={g.key}>
               <b>{g.name}</b>
-              <p className={`verdictLine ${fateClass(g)}`}>
-                <b>{g.fate}</b> {g.why}
-              </p>
+              <GearSays gear={g} />
             </li>
           ))}
           {a.wires.map((w) => (
@@ -109,14 +94,12 @@ export function BeforeAfter() {
   );
 }
 
-function Lines({ list, level }: { list: string[]; level: string }) {
-  if (list.length === 0) return <span className="good">nothing</span>;
+function Lines({ list, level }: { list: string[]; level: "bad" | "caution" }) {
+  if (list.length === 0) return <span className={css.nothing}>nothing</span>;
   return (
-    <ul>
+    <ul className={css.lines} data-level={level}>
       {list.map((l) => (
-        <li key={l} className={level}>
-          {l}
-        </li>
+        <li key={l}>{l}</li>
       ))}
     </ul>
   );

@@ -1,48 +1,34 @@
-import { Button } from "@mantine/core";
+import type { ReactNode } from "react";
 
-import { valueAt } from "../job/document";
-import { FieldInput } from "../job/FieldInput";
-import { fieldOf, useJob } from "../job/JobContext";
-import { emptied, keysOf, newKey, type List } from "../job/rows";
+import { FieldInputs } from "../job/Fields";
+import { Across, AddRow, RowList } from "../job/RowList";
+import type { List } from "../job/rows";
 
-/** coiled are the devices whose coil the factory may have fed. */
-const coiled = ["changeover", "contactor"];
-
-interface RowsProps {
+interface Props {
   list: List;
-  fields: string[];
+  /** The fields of a row that are asked. */
+  fields: (key: string) => string[];
   add: string;
   /** What a new row begins with. */
-  first: [string, string];
-  children: (key: string) => React.ReactNode;
+  first: [name: string, value: string];
+  children?: (key: string) => ReactNode;
 }
 
-/** FoundRows are the rows of a list, each with what is said of it. */
-export function FoundRows({ list, fields, add, first, children }: RowsProps) {
-  const job = useJob();
-  const { state, dispatch, readOnly } = job;
+/** FoundRows are the rows of a list of what is there, each with what is said of it. */
+export function FoundRows({ list, fields, add, first, children }: Props) {
   return (
     <>
-      <ul className="rowsList">
-        {keysOf(state.doc, list).map((key) => (
-          <li key={key} data-row={key}>
-            {fields.filter((name) => name !== "factoryFeed" || coiled.includes(String(valueAt(state.doc, `gear.${key}.kind`)))).flatMap((name) => fieldOf(job, `${list}.${key}.${name}`) ?? []).map((f) => (
-              <FieldInput key={f.path} field={f} brief />
-            ))}
-            <div className="rowSum">{children(key)}</div>
-            {!readOnly && (
-              <Button size="compact-sm" variant="subtle" onClick={() => dispatch({ type: "setAll", values: emptied(state.doc, list, key) })}>
-                Remove
-              </Button>
-            )}
-          </li>
-        ))}
-      </ul>
-      {!readOnly && (
-        <Button variant="default" size="compact-md" onClick={() => dispatch({ type: "set", path: `${list}.${newKey()}.${first[0]}`, value: first[1] })}>
-          {add}
-        </Button>
-      )}
+      <RowList list={list}>
+        {(key) => (
+          <>
+            <FieldInputs brief paths={fields(key).map((name) => `${list}.${key}.${name}`)} />
+            {children && <Across>{children(key)}</Across>}
+          </>
+        )}
+      </RowList>
+      <AddRow list={list} name={first[0]} value={first[1]}>
+        {add}
+      </AddRow>
     </>
   );
 }

@@ -2,19 +2,22 @@ import { Button } from "@mantine/core";
 
 import type { Schemas } from "../api/client";
 import { useJob } from "../job/JobContext";
+import { Findings } from "../ui/CheckList";
+import { Verdict } from "../ui/Verdict";
+import type { Level } from "../ui/words";
 
 const levels = { good: "good", caution: "caution", bad: "unsafe", open: "open" } as const;
 const fates = { stays: "stays", goes: "goes", open: "open" } as const;
 
-/** fateClass colours what becomes of something: what goes is never shown as good. */
-export const fateClass = (f: { fate: string; level: string }): string => (f.fate === "goes" && f.level === "good" ? "caution" : f.level);
+/** fateLevel is how good what becomes of something is: what goes is never shown as good. */
+const fateLevel = (f: { fate: string; level: Level }): Level => (f.fate === "goes" && f.level === "good" ? "caution" : f.level);
 
 export function GearSays({ gear }: { gear: Schemas["GearVerdict"] | undefined }) {
   if (!gear) return null;
   return (
-    <p className={`verdictLine ${fateClass(gear)}`}>
-      <b>{fates[gear.fate]}</b> {gear.why}
-    </p>
+    <Verdict word={fates[gear.fate]} level={fateLevel(gear)}>
+      {gear.why}
+    </Verdict>
   );
 }
 
@@ -24,21 +27,15 @@ export function WireSays({ wire }: { wire: Schemas["WireVerdict"] | undefined })
   if (!wire) return null;
   return (
     <>
-      <ul className="checkList">
-        {wire.findings.map((f) => (
-          <li key={f.id + f.text} className={f.level}>
-            <b>{levels[f.level]}</b> {f.text}
-          </li>
-        ))}
-      </ul>
-      <p className={`verdictLine ${fateClass(wire)}`}>
-        <b>{fates[wire.fate]}</b> {wire.why}{" "}
+      <Findings list={wire.findings.map((f) => ({ key: f.id + f.text, word: levels[f.level], level: f.level, text: f.text }))} />
+      <Verdict word={fates[wire.fate]} level={fateLevel(wire)}>
+        {wire.why}{" "}
         {reuse?.path && !readOnly && (
           <Button size="compact-sm" variant="default" onClick={() => dispatch({ type: "set", path: reuse.path as string, value: reuse.value })}>
             {reuse.label}
           </Button>
         )}
-      </p>
+      </Verdict>
     </>
   );
 }

@@ -1,6 +1,7 @@
 import { Button } from "@mantine/core";
 
 import type { Note } from "../api/client";
+import css from "./Cures.module.css";
 import { fieldOf, useJob } from "./JobContext";
 
 /** Cures are the buttons that make a note go away. */
@@ -13,7 +14,7 @@ export function Cures({ note }: { note: Note }) {
     dispatch({ type: "set", path, value: value && numeric ? Number(value) : value || undefined });
   };
   return (
-    <span className="cures">
+    <span className={css.cures} data-cures>
       {note.cures.map((c) => (
         <Button
           key={c.label}

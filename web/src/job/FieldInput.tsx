@@ -1,7 +1,7 @@
 import { NativeSelect, TextInput } from "@mantine/core";
-import { useId } from "react";
 
 import type { Field } from "../api/client";
+import { Choices } from "../ui/Choices";
 import { valueAt } from "./document";
 import { factOf, useJob } from "./JobContext";
 
@@ -11,7 +11,6 @@ const most = { alone: 6, inRow: 5 };
 /** FieldInput answers one field: as choices side by side, a list, or text with any unit. */
 export function FieldInput({ field, label = true, brief = false, list = false, onAnswer }: { field: Field; label?: boolean; /** without saying why a value is assumed */ brief?: boolean; /** choices as a list, however few */ list?: boolean; onAnswer?: () => void }) {
   const { state, dispatch, plan, readOnly } = useJob();
-  const name = useId();
   const value = valueAt(state.doc, field.path);
   const fact = factOf(plan, field.path);
   const assumed = fact?.origin === "assumed" ? fact : undefined;
@@ -38,28 +37,14 @@ export function FieldInput({ field, label = true, brief = false, list = false, o
         />
       );
     }
-    return (
-      <fieldset className="choices" disabled={readOnly}>
-        <legend className={label ? "" : "hidden"}>{field.label}</legend>
-        {field.choices.map((c) => {
-          const on = now === c.value;
-          const taken = !on && now === "" && assumed?.text === c.label;
-          return (
-            <label key={c.value} className={`choice ${on ? "on" : ""} ${taken ? "taken" : ""}`}>
-              <input type="radio" name={name} checked={on} onChange={() => answer(c.value)} onClick={() => on && onAnswer?.()} />
-              {c.label}
-              {taken && <span className="assumed">assumed</span>}
-            </label>
-          );
-        })}
-      </fieldset>
-    );
+    const taken = now === "" ? field.choices.find((c) => c.label === assumed?.text)?.value : undefined;
+    return <Choices legend={field.label} legendAt={label ? "above" : "nowhere"} disabled={readOnly} choices={field.choices} value={now} assumed={taken} onChoose={answer} onSame={onAnswer} />;
   }
 
   const shown = value === undefined ? "" : typeof value === "number" && field.unit ? `${value} ${field.unit}` : String(value);
   return (
     <TextInput
-      className="quantity"
+      wrapperProps={{ "data-quantity": true }}
       label={label ? field.label : undefined}
       aria-label={field.label}
       readOnly={readOnly}

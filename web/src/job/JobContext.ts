@@ -4,8 +4,27 @@ import type { Field, Plan, Schemas, Vocabulary } from "../api/client";
 import type { Action, Edited } from "./history";
 import { isList } from "./rows";
 
+/** SheetName is a sheet as it is called, and found. */
+export interface SheetName {
+  name: string;
+  digit: string;
+  label: string;
+  /** What it is called in an address; the section is the job's own. */
+  address: string | undefined;
+}
+
 /** What every part of an open job needs. A revision is read only. */
 export interface OpenJob {
+  id: string;
+  /** Its number in the workshop, as it is written. */
+  number: string;
+  /** The newest that was issued; 0 where none was. */
+  revision: number;
+  /** Not everything is on the server yet. */
+  unsaved: boolean;
+  issue: () => Promise<void>;
+  /** The sheets of a job, as they are numbered; of a revision there are none. */
+  sheets: SheetName[];
   plan: Plan;
   state: Edited;
   dispatch: Dispatch<Action>;

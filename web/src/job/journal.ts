@@ -1,3 +1,4 @@
+import { keep as store, names, recall } from "../ui/stored";
 import type { Doc } from "./document";
 
 /**
@@ -16,23 +17,24 @@ export interface Journal {
 /** silence is how long a window may be quiet before its journal is taken over, in ms. */
 export const silence = 15_000;
 
+/** unkept is what this window is called where the browser forbids to keep it. */
+const unkept = Math.random().toString(36).slice(2);
+
 function windowName(): string {
-  let name = sessionStorage.getItem("epitrope:window");
-  if (!name) {
-    name = Math.random().toString(36).slice(2);
-    sessionStorage.setItem("epitrope:window", name);
-  }
+  const name = recall("epitrope:window", "window") ?? unkept;
+  store("epitrope:window", name, "window");
   return name;
 }
 
 const prefix = (job: string) => `epitrope:draft:${job}:`;
 
-export function keep(job: string, journal: Journal): void {
-  localStorage.setItem(prefix(job) + windowName(), JSON.stringify(journal));
+/** keep keeps a journal of a job; it says whether the browser does. */
+export function keep(job: string, journal: Journal): boolean {
+  return store(prefix(job) + windowName(), JSON.stringify(journal));
 }
 
 export function drop(job: string): void {
-  localStorage.removeItem(prefix(job) + windowName());
+  store(prefix(job) + windowName(), null);
 }
 
 function parse(text: string | null): Journal | null {
@@ -50,14 +52,13 @@ function parse(text: string | null): Journal | null {
  * left behind.
  */
 export function find(job: string, now: number): Journal | null {
-  const own = parse(localStorage.getItem(prefix(job) + windowName()));
+  const own = parse(recall(prefix(job) + windowName()));
   if (own) return own;
-  for (let i = 0; i < localStorage.length; i++) {
-    const key = localStorage.key(i);
-    if (!key?.startsWith(prefix(job))) continue;
-    const journal = parse(localStorage.getItem(key));
+  for (const name of names()) {
+    if (!name.startsWith(prefix(job))) continue;
+    const journal = parse(recall(name));
     if (journal && now - journal.beat > silence) {
-      localStorage.removeItem(key);
+      store(name, null);
       keep(job, journal);
       return journal;
     }

@@ -1,14 +1,17 @@
-import { Alert, Button, FileButton, Loader } from "@mantine/core";
+import { Alert, Button } from "@mantine/core";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Link, useNavigate } from "@tanstack/react-router";
 import { useState } from "react";
 
-import { api, NoAnswer, Refused, take, type Problem } from "../api/client";
-import { severityWord } from "../ui/words";
-import { biggestFile, readText } from "../ui/readText";
-import { SchemeSwitch } from "../ui/SchemeSwitch";
+import { api, Refused, take, type Problem } from "../api/client";
+import { FilePick } from "../ui/FilePick";
+import { Listing, Page } from "../ui/Page";
+import { readText } from "../ui/readText";
 import { since } from "../ui/since";
+import { Empty, Failed, Told, Waiting } from "../ui/Wait";
+import { severityWord } from "../ui/words";
 import { DueList } from "./DueList";
+import css from "./jobs.module.css";
 
 /** fresh is a job that nothing was answered of yet. */
 const fresh = { format: "epitrope-job", version: 1 };
@@ -47,14 +50,9 @@ export function JobList() {
     onError: (error) => setTold(error.message),
   });
 
-  async function read(file: File | null) {
-    if (!file) return;
+  async function read(file: File) {
     setProblems([]);
     setTold(null);
-    if (file.size > biggestFile) {
-      setTold(`${file.name} has ${Math.round(file.size / 1024 / 1024)} MB; a job has less than 0.3 MB.`);
-      return;
-    }
     try {
       create.mutate(JSON.parse(await readText(file)) as Record<string, unknown>);
     } catch (error) {
@@ -63,45 +61,33 @@ export function JobList() {
   }
 
   return (
-    <div className="page">
-      <header className="bar">
-        <span className="wordmark">Epitrope</span>
-        <span className="soft">charging from the alternator, planned</span>
-        <span className="gap" />
-        <SchemeSwitch />
-      </header>
-      <main className="list">
-        <div className="listHead">
-          <h1>Jobs</h1>
-          <span className="gap" />
-          <Link to="/week" className="bookLink">
-            Week
-          </Link>
-          <Link to="/parts" className="bookLink">
-            Parts book
-          </Link>
-          <Link to="/vehicles" className="bookLink">
-            Vehicle book
-          </Link>
-          <FileButton onChange={read} accept="application/json,.json" inputProps={{ "aria-label": "Job file" }}>
-            {(props) => (
-              <Button variant="default" {...props}>
-                Import a file
-              </Button>
-            )}
-          </FileButton>
-          <Button loading={create.isPending} onClick={() => create.mutate(fresh)}>
-            New job
-          </Button>
-        </div>
+    <Page home says={<span className="soft">charging from the alternator, planned</span>}>
+      <Listing
+        title="Jobs"
+        actions={
+          <>
+            <nav aria-label="Workshop" className={css.books}>
+              <Link to="/week">Week</Link>
+              <Link to="/parts">Parts book</Link>
+              <Link to="/vehicles">Vehicle book</Link>
+            </nav>
+            <FilePick name="Job file" accept="application/json,.json" onFile={(file) => void read(file)} onRefused={setTold}>
+              Import a file
+            </FilePick>
+            <Button loading={create.isPending} onClick={() => create.mutate(fresh)}>
+              New job
+            </Button>
+          </>
+        }
+      >
         {told && (
-          <Alert className="told" color="ink" title="That did not work" withCloseButton onClose={() => setTold(null)} closeButtonLabel="Close">
+          <Alert color="ink" title="That did not work" withCloseButton onClose={() => setTold(null)} closeButtonLabel="Close">
             {told}
           </Alert>
         )}
         {problems.length > 0 && (
-          <Alert className="told" color="ink" title="The file cannot be used" withCloseButton onClose={() => setProblems([])} closeButtonLabel="Close">
-            <ul>
+          <Alert color="ink" title="The file cannot be used" withCloseButton onClose={() => setProblems([])} closeButtonLabel="Close">
+            <ul className={css.problems}>
               {problems.map((p) => (
                 <li key={p.field + p.wrong}>
                   <b>{p.field || "document"}</b> {p.value} {p.wrong}; allowed: {p.allowed}
@@ -111,46 +97,35 @@ export function JobList() {
           </Alert>
         )}
         {removed && (
-          <p className="told row" role="status">
+          <Told>
             “{removed.title}” is deleted.
             <Button size="compact-sm" variant="default" onClick={() => putBack.mutate(removed.id)}>
               Put it back
             </Button>
-          </p>
+          </Told>
         )}
-        {jobs.isPending && <Loader role="status" aria-label="Loading" color="ink" />}
-        {jobs.isError && (
-          <Alert color="ink" title="The jobs could not be fetched">
-            {jobs.error instanceof NoAnswer ? "The server does not answer." : jobs.error.message}{" "}
-            <Button size="compact-sm" variant="default" onClick={() => void jobs.refetch()}>
-              Try again
-            </Button>
-          </Alert>
-        )}
-        {jobs.data?.length === 0 && (
-          <p className="empty">
-            No jobs yet. A new job opens with a whole plan on assumed answers; six answers make it yours.
-          </p>
-        )}
+        {jobs.isPending && <Waiting what="Fetching the jobs" />}
+        {jobs.isError && <Failed what="The jobs" error={jobs.error} again={() => void jobs.refetch()} />}
+        {jobs.data?.length === 0 && <Empty>No jobs yet. A new job opens with a whole plan on assumed answers; six answers make it yours.</Empty>}
         <DueList />
-        <ul className="jobs">
+        <ul className={css.jobs}>
           {jobs.data?.map((j) => {
             const title = j.title || `Untitled ${j.vehicle}`;
             return (
               <li key={j.id}>
-                <Link to="/jobs/$id/{-$sheet}" params={{ id: j.id }} className="jobLink">
-                  <span className="number">{String(j.number).padStart(4, "0")}</span>
-                  <span className="jobTitle">
+                <Link to="/jobs/$id/{-$sheet}" params={{ id: j.id }} className={css.link}>
+                  <span className={css.number}>{String(j.number).padStart(4, "0")}</span>
+                  <span className={css.title}>
                     <b>{title}</b>
                     <span className="soft">{[j.customer, j.vehicle].filter(Boolean).join(", ")}</span>
                   </span>
-                  <span className="jobPlan">
+                  <span className={css.plan}>
                     <span>{j.summary}</span>
-                    <span className={`severity ${j.severity}`}>
+                    <span className={css.weakest} data-severity={j.severity}>
                       {j.severity === "none" ? "nothing weak found" : `${severityWord[j.severity]}: ${j.weakest}`}
                     </span>
                   </span>
-                  <span className="soft jobSaved">
+                  <span className={css.saved} data-when>
                     {j.settled}
                     <br />
                     saved {since(j.savedAt)}
@@ -163,7 +138,7 @@ export function JobList() {
             );
           })}
         </ul>
-      </main>
-    </div>
+      </Listing>
+    </Page>
   );
 }

@@ -1,83 +1,44 @@
 import { useParams } from "@tanstack/react-router";
+import type { ReactNode } from "react";
 
 import type { Schemas } from "../api/client";
-import { FieldInput } from "../job/FieldInput";
-import { fieldOf, useJob } from "../job/JobContext";
+import { Fields } from "../job/Fields";
+import { useJob } from "../job/JobContext";
 import { litBy } from "../job/picking";
+import { Sheet } from "../job/Sheet";
+import { Table, type TableColumn } from "../ui/Table";
 import { Wait } from "../ui/Wait";
+import css from "./make.module.css";
+import { Thing } from "./Thing";
 import { useMade } from "./useMade";
 
+type Wire = Schemas["Made"]["wires"][number];
+
+const colours = ["colours.feed", "colours.return", "colours.signal", "colours.house"];
+
 /** CutsSheet is sheet 5: every wire with its ends, how it is cut, and what has to be in hand. */
-export function CutsSheet() {
-  const job = useJob();
+export default function CutsSheet() {
   const asked = useMade();
+  return <Sheet name="cuts and parts">{asked.answer ? <Lists made={asked.answer} /> : <Wait asked={asked} what="Making the lists" />}</Sheet>;
+}
+
+function Lists({ made }: { made: Schemas["Made"] }) {
+  const job = useJob();
   const { id = "" } = useParams({ strict: false });
-  if (!asked.answer) return <Wait asked={asked} what="Making the lists" />;
-  const { wires, cuts, parts } = asked.answer;
+  const { wires, cuts, parts } = made;
   const lit = litBy(job.plan, job.thing);
   return (
-    <div className="cutsSheet">
-      <section aria-label="Wires" tabIndex={0}>
+    <div className={css.sheet}>
+      <section aria-label="Wires">
         <h2>Wires</h2>
         <p className="row">
           <a href={`/api/jobs/${id}/wires.csv`}>As a file, as it is saved</a>
         </p>
         <details>
           <summary>The workshop&apos;s colours</summary>
-          <div className="surveyFields">
-            {["colours.feed", "colours.return", "colours.signal", "colours.house"].flatMap((p) => fieldOf(job, p) ?? []).map((f) => (
-              <FieldInput key={f.path} field={f} />
-            ))}
-          </div>
+          <Fields paths={colours} />
         </details>
-        <table>
-          <thead>
-            <tr>
-              <th scope="col">Wire</th>
-              <th scope="col">From, with its end</th>
-              <th scope="col">To, with its end</th>
-              <th scope="col">Cable</th>
-              <th scope="col">Cut</th>
-              <th scope="col">Over it</th>
-            </tr>
-          </thead>
-          <tbody>
-            {wires.map((w) => (
-              <tr key={w.id} className={lit.has(w.id) ? "fitted" : ""}>
-                <th scope="row">
-                  <Thing id={w.id} name={w.number} />
-                </th>
-                <End end={w.from} />
-                <End end={w.to} />
-                <td>
-                  {w.size}
-                  <br />
-                  <span className="soft">{w.colour}</span>
-                </td>
-                <td>
-                  {w.cutM.toFixed(2)} m
-                  <br />
-                  <span className="soft">route {w.routeM.toFixed(2)} m</span>
-                </td>
-                <td>
-                  shrink {w.sleeveMM} mm
-                  {w.conduitMM > 0 && (
-                    <>
-                      <br />
-                      conduit {w.conduitMM} mm
-                    </>
-                  )}
-                  {w.holeMM > 0 && (
-                    <>
-                      <br />
-                      hole {w.holeMM} mm
-                    </>
-                  )}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <Table caption="Wires" className={css.list} rows={wires} columns={wireColumns} keyOf={(w) => w.id} marked={(w) => lit.has(w.id)} />
       </section>
       <section aria-label="Cuts">
         <h2>Cuts</h2>
@@ -85,20 +46,20 @@ export function CutsSheet() {
           <a href={`/api/jobs/${id}/cuts.csv`}>As a file</a>
           <span className="soft">From what the parts book says is there, so that least is bought and least is left in short ends.</span>
         </p>
-        <ul className="cutBars">
+        <ul className={css.bars}>
           {cuts.map((c, i) => (
             <li key={i}>
               <b>
                 {c.from || `new cable, ${c.size} ${c.colour}`}, {c.lengthM.toFixed(2)} m
               </b>
-              <span className="cutBar">
+              <span className={css.bar}>
                 {c.cuts.map((f, k) => (
                   <span key={k} style={{ flexGrow: f.lengthM }} title={`${f.wire} ${f.lengthM.toFixed(2)} m`}>
                     {f.wire} <i>{f.lengthM.toFixed(2)}</i>
                   </span>
                 ))}
                 {c.from && (
-                  <span className="left" style={{ flexGrow: Math.min(c.leftM, 4) }}>
+                  <span className={css.left} style={{ flexGrow: Math.min(c.leftM, 4) }}>
                     left {c.leftM.toFixed(2)} m
                   </span>
                 )}
@@ -112,31 +73,88 @@ export function CutsSheet() {
   );
 }
 
-/** Thing is a part or wire by its name, which picks it everywhere. */
-function Thing({ id, name }: { id: string; name: string }) {
-  const { thing, pick } = useJob();
+/** End is where a wire goes, and what is on it there. */
+function End({ end }: { end: Schemas["End"] }) {
   return (
-    <button type="button" className="plainButton" aria-pressed={thing === id} onClick={() => pick(thing === id ? null : id)}>
-      {name}
-    </button>
+    <Two first={`${end.name} ${end.terminal}`} then={end.lug} />
   );
 }
 
-function End({ end }: { end: Schemas["End"] }) {
+/** Two are a thing and what is said of it beneath. */
+function Two({ first, then }: { first: ReactNode; then: string }) {
   return (
-    <td>
-      {end.name} {end.terminal}
-      <br />
-      <span className="soft">{end.lug}</span>
-    </td>
+    <>
+      {first}
+      <span className={css.beneath}>{then}</span>
+    </>
   );
 }
+
+const wireColumns: TableColumn<Wire>[] = [
+  { key: "wire", head: "Wire", names: true, sort: (w) => w.number, cell: (w) => <Thing id={w.id} name={w.number} /> },
+  { key: "from", head: "From, with its end", cell: (w) => <End end={w.from} /> },
+  { key: "to", head: "To, with its end", cell: (w) => <End end={w.to} /> },
+  { key: "cable", head: "Cable", sort: (w) => w.size, cell: (w) => <Two first={w.size} then={w.colour} /> },
+  { key: "cut", head: "Cut", set: "figure", sort: (w) => w.cutM, cell: (w) => <Two first={`${w.cutM.toFixed(2)} m`} then={`route ${w.routeM.toFixed(2)} m`} /> },
+  {
+    key: "over",
+    head: "Over it",
+    cell: (w) => [`shrink ${w.sleeveMM} mm`, w.conduitMM > 0 && `conduit ${w.conduitMM} mm`, w.holeMM > 0 && `hole ${w.holeMM} mm`].filter((t) => t !== false).map((t) => <div key={t}>{t}</div>),
+  },
+];
 
 const money = (v: number, currency: string) => `${v.toFixed(2)} ${currency}`;
 
+const partColumns: TableColumn<Schemas["List"]["lines"][number]>[] = [
+  {
+    key: "what",
+    head: "What",
+    names: true,
+    sort: (l) => l.what,
+    cell: (l) => (
+      <>
+        {l.what}
+        {l.part && l.part !== l.what && <span className="soft"> {l.part}</span>}
+      </>
+    ),
+  },
+  { key: "count", head: "How many", set: "figure", cell: (l) => `${l.count} ${l.unit}` },
+  {
+    key: "for",
+    head: "For",
+    set: "soft",
+    className: css.things,
+    cell: (l) =>
+      l.for.split(", ").map((name, i) => {
+        const of = l.of[i];
+        return of && <Thing key={of} id={of} name={name} />;
+      }),
+  },
+  {
+    key: "price",
+    head: "Price",
+    sort: (l) => l.sum ?? 0,
+    cell: (l) => (
+      <>
+        {l.sum !== undefined && money(l.sum, l.currency ?? "")} {l.pricedOn && <span className="soft">{l.pricedOn}</span>}
+      </>
+    ),
+  },
+  {
+    key: "there",
+    head: "There",
+    cell: (l) => (
+      <>
+        {l.stock !== undefined && l.stock} {l.countedOn && <span className="soft">{l.countedOn}</span>}
+      </>
+    ),
+  },
+  { key: "order", head: "Order", sort: (l) => l.order, cell: (l) => (l.inKit ? <span className="soft">in the kit: check it</span> : l.order > 0 && <b className={css.order}>{l.order}</b>) },
+];
+
 function Parts({ list, id, lit }: { list: Schemas["List"]; id: string; lit: Set<string> }) {
   return (
-    <section aria-label="Parts" tabIndex={0}>
+    <section aria-label="Parts">
       <h2>Parts</h2>
       <p className="row">
         <a href={`/api/jobs/${id}/parts.csv`}>As a file</a>
@@ -148,49 +166,12 @@ function Parts({ list, id, lit }: { list: Schemas["List"]; id: string; lit: Set<
         </span>
       </p>
       {list.kits.map((k) => (
-        <p key={k.name} className="kit">
+        <p key={k.name} className={css.kit}>
           <b>{k.name}</b>, a kit: {money(k.price, k.currency)} <span className="soft">{k.pricedOn}</span>. {k.says}
         </p>
       ))}
-      <table>
-        <thead>
-          <tr>
-            <th scope="col">What</th>
-            <th scope="col">How many</th>
-            <th scope="col">For</th>
-            <th scope="col">Price</th>
-            <th scope="col">There</th>
-            <th scope="col">Order</th>
-          </tr>
-        </thead>
-        <tbody>
-          {list.lines.map((l) => (
-            <tr key={l.kind + l.what} className={l.of.some((of) => lit.has(of)) ? "fitted" : ""}>
-              <th scope="row">
-                {l.what}
-                {l.part && l.part !== l.what && <span className="soft"> {l.part}</span>}
-              </th>
-              <td>
-                {l.count} {l.unit}
-              </td>
-              <td className="soft things">
-                {l.for.split(", ").map((name, i) => {
-                  const of = l.of[i];
-                  return of && <Thing key={of} id={of} name={name} />;
-                })}
-              </td>
-              <td>
-                {l.sum !== undefined && money(l.sum, l.currency ?? "")} {l.pricedOn && <span className="soft">{l.pricedOn}</span>}
-              </td>
-              <td>
-                {l.stock !== undefined && l.stock} {l.countedOn && <span className="soft">{l.countedOn}</span>}
-              </td>
-              <td>{l.inKit ? <span className="soft">in the kit: check it</span> : l.order > 0 && <b className="order">{l.order}</b>}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
-      <div className="toolLists">
+      <Table caption="Parts" className={css.list} rows={list.lines} columns={partColumns} keyOf={(l) => l.kind + l.what} marked={(l) => l.of.some((of) => lit.has(of))} />
+      <div className={css.tools}>
         <div>
           <h3>Tools</h3>
           <ul>

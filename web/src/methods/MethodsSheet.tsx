@@ -1,39 +1,44 @@
 import { Button, Tabs } from "@mantine/core";
+import cx from "clsx";
 import { useState } from "react";
 
 import { useJob } from "../job/JobContext";
-import { Wait } from "../ui/Wait";
+import { Sheet } from "../job/Sheet";
+import { Standing } from "../ui/Standing";
+import { useStored } from "../ui/stored";
+import { Table, type TableColumn } from "../ui/Table";
+import { Wait, type Asked } from "../ui/Wait";
+import css from "./methods.module.css";
 import { Reasons } from "./Reasons";
-import { ranked, rows, verdict } from "./rows";
+import { ranked, rows, verdict, type Row } from "./rows";
 import { Schools } from "./Schools";
 import { Sizings } from "./Sizings";
-import { useDriven, useJudged, type Method } from "./useJudged";
+import { useDriven, useJudged, type Judged, type Method } from "./useJudged";
 
 /** MethodsSheet is sheet 2: every coupling side by side, with reasons, ratings and the trade's disagreements. */
-export function MethodsSheet() {
+export default function MethodsSheet() {
   const judged = useJudged();
+  return <Sheet name="methods">{judged.answer ? <Side judged={judged} answer={judged.answer} /> : <Wait asked={judged} what="Trying every coupling" />}</Sheet>;
+}
+
+function Side({ judged, answer }: { judged: Asked<Judged>; answer: Judged }) {
   const [looked, look] = useState<string | null>(null);
-  const [tab, setTab] = useState<string | null>(() => sessionStorage.getItem("methodsTab") ?? "reasons");
-  const { answer, asking, failed } = judged;
-  const driven = useDriven(answer?.methods ?? [], !asking);
-  if (!answer) return <Wait asked={judged} what="Trying every coupling" />;
+  const [tab, pick] = useStored("methodsTab", "reasons", "window");
+  const { asking, failed } = judged;
+  const driven = useDriven(answer.methods, !asking);
   const list = ranked(driven.list);
   const at = list.find((m) => m.method.kind === looked) ?? list.find((m) => m.fitted) ?? (list[0] as Method);
-  const pick = (t: string | null) => {
-    setTab(t);
-    if (t) sessionStorage.setItem("methodsTab", t);
-  };
   return (
-    <div className="methodsSheet" data-asking={asking || driven.driving}>
+    <div data-asking={asking || driven.driving}>
       <h2 className="hidden">Couplings side by side</h2>
-      <p className="methodsHead">
+      <p className={css.head}>
         <b>Every coupling on this job.</b> Each is sized, solved and driven as if it were fitted; prices and hours from memory, to compare.{" "}
         <span className="soft" role="status">
           {failed ? "The server does not answer; this is the last answer." : asking ? "working it out …" : driven.driving ? "running each through time …" : ""}
         </span>
       </p>
       <MethodTable list={list} at={at} look={look} />
-      <Tabs value={tab} onChange={pick} keepMounted={false} color="ink" className="methodTabs">
+      <Tabs value={tab} onChange={(t) => pick(t ?? "reasons")} keepMounted={false} color="ink" className={css.tabs}>
         <Tabs.List>
           <Tabs.Tab value="reasons">{at.method.label}: why</Tabs.Tab>
           <Tabs.Tab value="sizes">Charger size</Tabs.Tab>
@@ -55,54 +60,30 @@ export function MethodsSheet() {
 
 /** MethodTable is a column to a coupling, what is best first. */
 function MethodTable({ list, at, look }: { list: Method[]; at: Method; look: (kind: string) => void }) {
-  return (
-    <div className="methodScroll" tabIndex={0} role="region" aria-label="Couplings side by side">
-      <table className="methodTable">
-        <thead>
-          <tr>
-            <th scope="col">
-              <span className="hidden">What</span>
-            </th>
-            {list.map((m) => (
-              <th key={m.method.kind} scope="col" className={columnClass(m, at)} data-method={m.method.kind}>
-                <button type="button" onClick={() => look(m.method.kind)} aria-pressed={m === at}>
-                  {m.method.label}
-                </button>
-                <span className={`standing ${standing(m)}`}>{verdict(m)}</span>
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map((r) => (
-            <tr key={r.label}>
-              <th scope="row">{r.label}</th>
-              {list.map((m) => (
-                <td key={m.method.kind} className={`${columnClass(m, at)} ${r.level?.(m) ?? ""}`}>
-                  {r.of(m)}
-                </td>
-              ))}
-            </tr>
-          ))}
-          <tr>
-            <th scope="row">
-              <span className="hidden">Fit it</span>
-            </th>
-            {list.map((m) => (
-              <td key={m.method.kind} className={columnClass(m, at)}>
-                <PinButton method={m} />
-              </td>
-            ))}
-          </tr>
-        </tbody>
-      </table>
-    </div>
-  );
+  const columns: TableColumn<Row>[] = [
+    { key: "what", head: "What", quiet: true, names: true, cell: (r) => (r.label === "" ? <span className="hidden">Fit it</span> : r.label) },
+    ...list.map(
+      (m): TableColumn<Row> => ({
+        key: m.method.kind,
+        head: (
+          <>
+            <button type="button" data-method={m.method.kind} onClick={() => look(m.method.kind)} aria-pressed={m === at}>
+              {m.method.label}
+            </button>
+            <Standing level={m.method.ruledOut ? "bad" : m.method.chosen ? "good" : undefined}>{verdict(m)}</Standing>
+          </>
+        ),
+        className: cx(m.fitted && css.fitted, m === at && css.looked),
+        level: (r) => r.level?.(m),
+        cell: (r) => (r.label === "" ? <PinButton method={m} /> : r.of(m)),
+      }),
+    ),
+  ];
+  return <Table className={css.table} narrow="scroll" caption="Couplings side by side" rows={[...rows, pinning]} columns={columns} keyOf={(r) => r.label} />;
 }
 
-const columnClass = (m: Method, at: Method): string => `${m.fitted ? "fitted" : ""} ${m === at ? "looked" : ""}`;
-
-const standing = (m: Method): string => (m.method.ruledOut ? "bad" : m.method.chosen ? "good" : "");
+/** pinning is the last row: what fits a coupling. */
+const pinning: Row = { label: "", of: () => "" };
 
 /** PinButton pins a coupling, or lets the plan choose again. */
 function PinButton({ method: m }: { method: Method }) {

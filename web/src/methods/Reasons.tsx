@@ -1,21 +1,35 @@
+import { Table, type TableColumn } from "../ui/Table";
 import { Working } from "../ui/Working";
+import css from "./methods.module.css";
 import type { Method } from "./useJudged";
 
 const words = { "rules out": "rules it out", warns: "warns", favours: "speaks for it" } as const;
 const order = ["rules out", "warns", "favours"];
+
+type BillLine = Method["bill"]["lines"][number];
+
+/** sumOf is the last line of the bill. */
+const sumOf = (m: Method): BillLine => ({ what: "of a 30 A charger's price, and hours", count: 0, unit: "", cost: m.bill.cost, hours: m.bill.hours });
+
+const bill: TableColumn<BillLine>[] = [
+  { key: "what", head: "What", names: true, cell: (l) => l.what },
+  { key: "count", head: "How many", set: "right", cell: (l) => (l.count > 0 ? `${l.count} ${l.unit}` : "") },
+  { key: "cost", head: "Cost", set: "right", cell: (l) => (l.cost > 0 ? `${l.cost} %` : "") },
+  { key: "hours", head: "Hours", set: "right", cell: (l) => (l.hours > 0 ? `${l.hours} h` : "") },
+];
 
 /** Reasons says why a coupling stands where it stands, what would change that, and what it does when its signal fails. */
 export function Reasons({ method: m }: { method: Method }) {
   const d = m.driven;
   const reasons = [...m.method.reasons].sort((a, b) => order.indexOf(a.effect) - order.indexOf(b.effect));
   return (
-    <div className="reasons">
+    <div className={css.reasons}>
       <section aria-label="Reasons">
         <h3>By the rules</h3>
         <ul>
           {reasons.map((r) => (
-            <li key={r.id} className={r.effect.replace(" ", "-")}>
-              <b>{words[r.effect]}</b> {r.text} {r.unless && <i>Unless: {r.unless}</i>} <span className="ruleId">{r.id}, {r.mark}</span>
+            <li key={r.id} data-effect={r.effect}>
+              <b>{words[r.effect]}</b> {r.text} {r.unless && <i>Unless: {r.unless}</i>} <span className="soft">{r.id}, {r.mark}</span>
             </li>
           ))}
         </ul>
@@ -30,7 +44,7 @@ export function Reasons({ method: m }: { method: Method }) {
             <b>idle</b> {m.idle.fails || m.idle.says}
           </li>
           {d?.stopped && (
-            <li className="warns">
+            <li data-effect="warns">
               <b>not run to its end</b> {d.stopped}
             </li>
           )}
@@ -46,12 +60,12 @@ export function Reasons({ method: m }: { method: Method }) {
           )}
           {!d && <li className="soft">{m.notDriven ? "Through time: the server does not answer." : "Through time: running …"}</li>}
           {m.worst && (
-            <li className={m.severity === "stop" ? "rules-out" : "warns"}>
+            <li data-effect={m.severity === "stop" ? "rules out" : "warns"}>
               <b>its weakest point</b> {m.worst}
             </li>
           )}
           {d?.aims.map((a) => (
-            <li key={a.id} className={a.met ? "favours" : "warns"}>
+            <li key={a.id} data-effect={a.met ? "favours" : "warns"}>
               <b>{a.met ? "met" : "not met"}</b> {a.label}
             </li>
           ))}
@@ -59,26 +73,7 @@ export function Reasons({ method: m }: { method: Method }) {
       </section>
       <section aria-label="Cost and work">
         <h3>Cost and work, from memory</h3>
-        <table className="bill">
-          <tbody>
-            {m.bill.lines.map((l) => (
-              <tr key={l.what}>
-                <th scope="row">{l.what}</th>
-                <td>
-                  {l.count} {l.unit}
-                </td>
-                <td>{l.cost > 0 ? `${l.cost} %` : ""}</td>
-                <td>{l.hours > 0 ? `${l.hours} h` : ""}</td>
-              </tr>
-            ))}
-            <tr className="sum">
-              <th scope="row">of a 30 A charger&apos;s price, and hours</th>
-              <td />
-              <td>{m.bill.cost} %</td>
-              <td>{m.bill.hours} h</td>
-            </tr>
-          </tbody>
-        </table>
+        <Table bare className={css.bill} caption="Cost and work" rows={[...m.bill.lines, sumOf(m)]} columns={bill} keyOf={(l) => l.what} />
         <h3>Working</h3>
         {m.figures.map((f) => (
           <Working key={f.name + f.formula} figure={f} />

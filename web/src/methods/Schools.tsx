@@ -1,5 +1,8 @@
+import { Chip } from "@mantine/core";
+
 import type { Schemas } from "../api/client";
 import { fieldOf, useJob } from "../job/JobContext";
+import css from "./methods.module.css";
 
 /** Schools are the questions on which the trade is of more than one mind, with what each answer comes to here. */
 export function Schools({ list }: { list: Schemas["School"][] }) {
@@ -10,25 +13,26 @@ export function Schools({ list }: { list: Schemas["School"][] }) {
     dispatch({ type: "set", path: school.path, value: kind === "number" || kind === "level" ? Number(value) : value });
   };
   return (
-    <div className="schools">
+    <div className={css.schools}>
       {list.map((s) => (
         <section key={s.id} aria-label={s.ask}>
           <h3>{s.ask}</h3>
           <p className="soft">{s.default}</p>
-          <ul>
-            {s.options.map((o) => (
-              <li key={o.value} className={`${o.level} ${o.now ? "now" : ""}`}>
-                <label className={`choice ${o.now ? "on" : ""}`}>
-                  <input type="radio" name={s.id} checked={o.now} disabled={readOnly} onChange={() => choose(s, o.value)} />
-                  {o.label}
-                </label>
-                <span>
-                  {o.level !== "good" && <b>{o.level === "bad" ? "not here" : "caution"}. </b>}
-                  {o.comes}
-                </span>
-              </li>
-            ))}
-          </ul>
+          <Chip.Group value={s.options.find((o) => o.now)?.value ?? null} onChange={(value) => choose(s, value ?? "")}>
+            <ul>
+              {s.options.map((o) => (
+                <li key={o.value} data-level={o.level}>
+                  <Chip value={o.value} disabled={readOnly}>
+                    {o.label}
+                  </Chip>
+                  <span>
+                    {o.level !== "good" && <b>{o.level === "bad" ? "not here" : "caution"}. </b>}
+                    {o.comes}
+                  </span>
+                </li>
+              ))}
+            </ul>
+          </Chip.Group>
         </section>
       ))}
     </div>

@@ -2,7 +2,7 @@ import type { Schemas } from "../api/client";
 import type { Method } from "./useJudged";
 
 type Driven = Schemas["Driven"];
-type Level = "good" | "caution" | "bad" | "";
+type Level = "good" | "caution" | "bad" | undefined;
 
 /** Row is a line of the comparison: what it says of a method, and how good that is. */
 export interface Row {
@@ -19,20 +19,20 @@ const met = (d: Driven): number => d.aims.filter((a) => a.met).length;
 const driven = (label: string, of: (d: Driven) => string, level: (d: Driven) => Level): Row => ({
   label,
   of: (m) => (m.driven ? of(m.driven) : m.notDriven ? "no answer" : "…"),
-  level: (m) => (m.driven ? level(m.driven) : ""),
+  level: (m) => (m.driven ? level(m.driven) : undefined),
 });
 
 /** The lines, from what arrives to what it costs. */
 export const rows: Row[] = [
-  { label: "At cruise", of: (m) => `${m.cruise.amps.toFixed(0)} A, ${m.cruise.volts.toFixed(1)} V`, level: (m) => (m.cruise.fails || m.cruise.amps === 0 ? "bad" : "") },
-  { label: "At idle, hot, lamps on", of: (m) => `${m.idle.amps.toFixed(0)} A, ${m.idle.volts.toFixed(1)} V`, level: (m) => (m.idle.fails || m.idle.amps === 0 ? "caution" : "") },
-  driven("To 80 %", (d) => hours(d.to80H), (d) => (d.to80H < 0 ? "bad" : "")),
-  driven("Full", (d) => hours(d.fullH), (d) => (d.fullH < 0 ? "bad" : "")),
-  driven("Days as driven", (d) => `${d.week.auxLeast.toFixed(0)} to ${d.week.auxEnd.toFixed(0)} %`, (d) => (d.week.empty > 0 ? "bad" : "")),
+  { label: "At cruise", of: (m) => `${m.cruise.amps.toFixed(0)} A, ${m.cruise.volts.toFixed(1)} V`, level: (m) => (m.cruise.fails || m.cruise.amps === 0 ? "bad" : undefined) },
+  { label: "At idle, hot, lamps on", of: (m) => `${m.idle.amps.toFixed(0)} A, ${m.idle.volts.toFixed(1)} V`, level: (m) => (m.idle.fails || m.idle.amps === 0 ? "caution" : undefined) },
+  driven("To 80 %", (d) => hours(d.to80H), (d) => (d.to80H < 0 ? "bad" : undefined)),
+  driven("Full", (d) => hours(d.fullH), (d) => (d.fullH < 0 ? "bad" : undefined)),
+  driven("Days as driven", (d) => `${d.week.auxLeast.toFixed(0)} to ${d.week.auxEnd.toFixed(0)} %`, (d) => (d.week.empty > 0 ? "bad" : undefined)),
   driven("Aims met", (d) => `${met(d)} of ${d.aims.length}`, (d) => (met(d) === d.aims.length ? "good" : met(d) < d.aims.length - 2 ? "bad" : "caution")),
-  { label: "Alternator load", of: (m) => `${m.loadPct.toFixed(0)} %`, level: (m) => (m.loadPct >= 100 ? "caution" : "") },
-  { label: "Its windings", of: (m) => `${m.windings.toFixed(0)} of ${m.bears.toFixed(0)} °C`, level: (m) => (m.windings > m.bears ? "caution" : "") },
-  driven("Left live, start battery half empty", (d) => (d.fails.halfAfter < 0 ? "not in ten days" : `after ${hours(d.fails.halfAfter)}`), (d) => (d.fails.halfAfter >= 0 && d.fails.halfAfter < 48 ? "bad" : "")),
+  { label: "Alternator load", of: (m) => `${m.loadPct.toFixed(0)} %`, level: (m) => (m.loadPct >= 100 ? "caution" : undefined) },
+  { label: "Its windings", of: (m) => `${m.windings.toFixed(0)} of ${m.bears.toFixed(0)} °C`, level: (m) => (m.windings > m.bears ? "caution" : undefined) },
+  driven("Left live, start battery half empty", (d) => (d.fails.halfAfter < 0 ? "not in ten days" : `after ${hours(d.fails.halfAfter)}`), (d) => (d.fails.halfAfter >= 0 && d.fails.halfAfter < 48 ? "bad" : undefined)),
   { label: "Start run", of: (m) => m.start },
   { label: "Aux run", of: (m) => m.aux },
   { label: "Weakest in its chain", of: (m) => m.weakestIs },

@@ -3,6 +3,9 @@ import { useAsked, useAskedEach } from "../job/useAsked";
 
 type Driven = Schemas["Driven"];
 
+/** Judged is every coupling, school and charger against the job. */
+export type Judged = Schemas["Judged"];
+
 /** Method is a coupling on the job, and what it comes to through time once that has been run. */
 export type Method = Schemas["Consequence"] & { driven?: Driven | undefined; notDriven?: boolean };
 

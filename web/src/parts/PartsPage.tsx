@@ -1,15 +1,25 @@
-import { Alert, Button, NativeSelect, TextInput } from "@mantine/core";
+import { Button, NativeSelect, TextInput } from "@mantine/core";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState, type ReactNode } from "react";
 
 import { api, Refused, take, whyNot, type Problem, type Schemas } from "../api/client";
 import { BookFile } from "../ui/BookFile";
+import { Fieldset } from "../ui/Fieldset";
+import { Table, type TableColumn } from "../ui/Table";
+import { Empty, Failed, Told, Waiting, Wrong } from "../ui/Wait";
 import { WorkshopPage } from "../ui/WorkshopPage";
+import css from "./parts.module.css";
 import { usePartsBook } from "./usePartsBook";
 
 /** shown are the columns of the list; all others are in the form. */
 const shown = ["kind", "name", "rating A", "size", "price", "stock", "remark"];
 
+type BookPart = Schemas["BookPart"];
+
+/** order is what a cell is put in order by: its figure where it begins with one. */
+const order = (text: string): number | string => (Number.isNaN(Number.parseFloat(text)) ? text.toLowerCase() : Number.parseFloat(text));
+
+/** PartsPage is the workshop's parts: what they are, cost, and how many are there. */
 export function PartsPage() {
   const book = usePartsBook();
   const queries = useQueryClient();
@@ -18,7 +28,7 @@ export function PartsPage() {
   const [says, setSays] = useState("");
 
   const remove = useMutation({
-    mutationFn: (part: Schemas["BookPart"]) => take(api.DELETE("/api/parts", { params: { query: { key: part.key } } })).then(() => part),
+    mutationFn: (part: BookPart) => take(api.DELETE("/api/parts", { params: { query: { key: part.key } } })).then(() => part),
     onSuccess: (part) => {
       setSays(`“${part.item.name}” is out of the book. Jobs that use it keep it.`);
       void refresh();
@@ -26,6 +36,26 @@ export function PartsPage() {
     onError: (error) => setSays(whyNot(error)),
   });
   const heads = book.data?.heads ?? [];
+  const cell = (part: BookPart, head: string): string => part.cells[heads.indexOf(head)] ?? "";
+  const columns: TableColumn<BookPart>[] = [
+    ...shown.map((h): TableColumn<BookPart> => ({ key: h, head: h, names: h === "name", sort: (p) => order(cell(p, h)), cell: (p) => told[h]?.((head) => cell(p, head)) ?? cell(p, h) })),
+    {
+      key: "does",
+      head: "Change",
+      quiet: true,
+      set: "right",
+      cell: (part) => (
+        <>
+          <Button size="compact-sm" variant="default" aria-label={`Change ${part.item.name}`} onClick={() => setEntry(Object.fromEntries(heads.map((h) => [h, cell(part, h)])))}>
+            Change
+          </Button>
+          <Button size="compact-sm" variant="subtle" aria-label={`Take out ${part.item.name}`} onClick={() => remove.mutate(part)}>
+            Take out
+          </Button>
+        </>
+      ),
+    },
+  ];
   return (
     <WorkshopPage
       title="Parts book"
@@ -47,52 +77,12 @@ export function PartsPage() {
         send={(csv) => take(api.POST("/api/parts", { body: { csv } }))}
         onRead={refresh}
       />
-      {says && (
-        <p className="told" role="status">
-          {says}
-        </p>
-      )}
-      {book.isError && (
-        <Alert color="ink" title="The parts could not be fetched">
-          {whyNot(book.error)}
-        </Alert>
-      )}
+      {says && <Told>{says}</Told>}
+      {book.isPending && <Waiting what="Fetching the parts" />}
+      {book.isError && <Failed what="The parts" error={book.error} again={() => void book.refetch()} />}
       {entry && <Entry key={JSON.stringify(entry)} heads={heads} kinds={book.data?.kinds ?? []} start={entry} onDone={() => setEntry(null)} onKept={refresh} />}
-      {book.data?.parts.length === 0 && !entry && <p className="empty">No parts yet. Add one, or read a file. Until then plans use cards of parts as they are commonly sold.</p>}
-      {(book.data?.parts.length ?? 0) > 0 && (
-        <table>
-          <thead>
-            <tr>
-              {shown.map((h) => (
-                <th key={h} scope="col">
-                  {h}
-                </th>
-              ))}
-              <th scope="col">
-                <span className="hidden">Change</span>
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {book.data?.parts.map((part) => {
-              const cell = (h: string) => part.cells[heads.indexOf(h)] ?? "";
-              return (
-                <tr key={part.key}>
-                  {shown.map((h) => (h === "name" ? <th key={h} scope="row">{cell(h)}</th> : <td key={h}>{told[h]?.(cell) ?? cell(h)}</td>))}
-                  <td className="does">
-                    <Button size="compact-sm" variant="default" aria-label={`Change ${part.item.name}`} onClick={() => setEntry(Object.fromEntries(heads.map((h) => [h, cell(h)])))}>
-                      Change
-                    </Button>
-                    <Button size="compact-sm" variant="subtle" aria-label={`Take out ${part.item.name}`} onClick={() => remove.mutate(part)}>
-                      Take out
-                    </Button>
-                  </td>
-                </tr>
-              );
-            })}
-          </tbody>
-        </table>
-      )}
+      {book.data?.parts.length === 0 && !entry && <Empty>No parts yet. Add one, or read a file. Until then plans use cards of parts as they are commonly sold.</Empty>}
+      {(book.data?.parts.length ?? 0) > 0 && <Table className={css.book} caption="Parts" rows={book.data?.parts ?? []} columns={columns} keyOf={(p) => p.key} />}
     </WorkshopPage>
   );
 }
@@ -141,14 +131,14 @@ function Entry({ heads, kinds, start, onDone, onKept }: EntryProps) {
   const set = (head: string, text: string) => setCells({ ...cells, [head]: text });
   return (
     <form
-      className="partEntry"
+      className={css.entry}
       aria-label="Part"
       onSubmit={(e) => {
         e.preventDefault();
         put.mutate();
       }}
     >
-      <div className="surveyFields">
+      <Fieldset>
         {heads.map((h) =>
           h === "kind" ? (
             <NativeSelect key={h} label={h} data={kinds} value={cells.kind} error={wrong(h)} onChange={(e) => set(h, e.currentTarget.value)} />
@@ -156,11 +146,9 @@ function Entry({ heads, kinds, start, onDone, onKept }: EntryProps) {
             <TextInput key={h} label={h} value={cells[h] ?? ""} error={wrong(h)} onChange={(e) => set(h, e.currentTarget.value)} />
           ),
         )}
-      </div>
+      </Fieldset>
       {problems.filter((p) => !heads.includes(p.field)).map((p) => (
-        <p key={p.wrong} className="bad">
-          {p.wrong}
-        </p>
+        <Wrong key={p.wrong}>{p.wrong}</Wrong>
       ))}
       <div className="row">
         <Button type="submit" loading={put.isPending}>

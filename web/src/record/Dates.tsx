@@ -3,12 +3,15 @@ import { Button } from "@mantine/core";
 import { api, take, type Schemas } from "../api/client";
 import { valueAt } from "../job/document";
 import { FieldInput } from "../job/FieldInput";
+import { FieldInputs } from "../job/Fields";
 import { fieldOf, useJob } from "../job/JobContext";
-import { emptied, keysOf, newKey } from "../job/rows";
+import { Across, RowList } from "../job/RowList";
+import { keysOf, newKey } from "../job/rows";
 import { useAsked } from "../job/useAsked";
-import { Wait } from "../ui/Wait";
+import { Due } from "../ui/Due";
+import { Empty, Wait } from "../ui/Wait";
 import { Working } from "../ui/Working";
-import { dueWords } from "../ui/due";
+import css from "./record.module.css";
 
 /** Dates is the job's calendar: what is to be done later, and what such a job usually asks for. */
 export function Dates({ id }: { id: string }) {
@@ -21,31 +24,27 @@ export function Dates({ id }: { id: string }) {
     dispatch({ type: "setAll", values: Object.fromEntries(Object.entries(values).map(([name, value]) => [`dates.${key}.${name}`, value])) });
   };
   return (
-    <section aria-label="Calendar" className="dates">
+    <section aria-label="Calendar">
       <h2>Calendar</h2>
-      {keys.length === 0 && <p className="empty">Nothing is to be done later.</p>}
-      <ul className="rowsList">
-        {keys.map((key) => (
-          <li key={key} data-date={key}>
-            <Standing row={asked.answer?.rows.find((r) => r.key === key)} today={asked.answer?.today ?? ""} at={key} />
-            {["what", "kind", "due", "everyDays", ...(valueAt(state.doc, `dates.${key}.kind`) === "fit" ? ["bay"] : []), "done"].flatMap((n) => fieldOf(job, `dates.${key}.${n}`) ?? []).map((f) => (
-              <div key={f.path} className={f.path.endsWith(".what") ? "rowSum" : undefined}>
-                <FieldInput field={f} brief list />
-              </div>
+      {keys.length === 0 && <Empty>Nothing is to be done later.</Empty>}
+      <RowList list="dates">
+        {(key) => (
+          <>
+            <Across>
+              <Standing row={asked.answer?.rows.find((r) => r.key === key)} today={asked.answer?.today ?? ""} at={key} />
+              <FieldInputs brief paths={[`dates.${key}.what`]} />
+            </Across>
+            {["kind", "due", "everyDays", ...(valueAt(state.doc, `dates.${key}.kind`) === "fit" ? ["bay"] : []), "done"].flatMap((n) => fieldOf(job, `dates.${key}.${n}`) ?? []).map((f) => (
+              <FieldInput key={f.path} field={f} brief list />
             ))}
-            {!readOnly && (
-              <Button size="compact-sm" variant="subtle" onClick={() => dispatch({ type: "setAll", values: emptied(state.doc, "dates", key) })}>
-                Remove
-              </Button>
-            )}
-          </li>
-        ))}
-      </ul>
+          </>
+        )}
+      </RowList>
       {!asked.answer && <Wait asked={asked} what="Looking what such a job asks for" />}
       {asked.answer && !readOnly && (
         <>
           {asked.answer.calendar.offers.length > 0 && <h3>Such a job usually has</h3>}
-          <ul className="offers">
+          <ul className={css.offers}>
             {asked.answer.calendar.offers.map((o, i) => (
               <li key={o.kind + o.what}>
                 <Button size="compact-md" variant="default" aria-label={`Put in the calendar: ${o.what}`} onClick={() => put({ kind: o.kind, what: o.what, due: asked.answer?.offerDue[i] ?? "", ...(o.again ? { everyDays: o.days } : {}) })}>
@@ -77,8 +76,8 @@ function Standing({ row, today, at }: { row: Schemas["DateState"] | undefined; t
   if (!row) return null;
   const done = () => dispatch({ type: "setAll", values: { [`dates.${at}.done`]: today, ...(row.next ? { [`dates.${at}.due`]: row.next } : {}) } });
   return (
-    <p className={`rowSum due ${row.state}`}>
-      <b>{dueWords(row.state, row.days)}</b>
+    <p className="row">
+      <Due state={row.state} days={row.days} />
       {!readOnly && row.state !== "done" && row.state !== "undated" && (
         <Button size="compact-sm" variant="default" onClick={done}>
           Done today

@@ -1,30 +1,30 @@
-import { Button, Loader } from "@mantine/core";
+import { Button, Textarea } from "@mantine/core";
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
 
 import { api, take } from "../api/client";
-import { FieldInput } from "../job/FieldInput";
-import { fieldOf, useJob } from "../job/JobContext";
+import { FieldInputs } from "../job/Fields";
+import { useJob } from "../job/JobContext";
+import { Sheet } from "../job/Sheet";
+import { Empty, Failed, Waiting, Wrong } from "../ui/Wait";
 import { Dates } from "./Dates";
+import css from "./record.module.css";
 import { useDispatchText } from "./useDispatchText";
 
 const when = new Intl.DateTimeFormat(undefined, { dateStyle: "medium", timeStyle: "short" });
 
 /** Record is sheet 9: what the job is called, and what was issued of it. */
-export function Record({ id, revision, unsaved, issue }: { id: string; revision: number; unsaved: boolean; issue: () => Promise<void> }) {
-  const job = useJob();
+export default function Record() {
+  const { id, revision, unsaved, issue } = useJob();
   const remarks = useDispatchText("remarks");
   const issued = useQuery({ queryKey: ["revisions", id, revision], queryFn: () => take(api.GET("/api/jobs/{id}/revisions", { params: { path: { id } } })) });
   const issuing = useMutation({ mutationFn: issue });
-  const customer = fieldOf(job, "customer");
   return (
-    <div className="record">
+    <Sheet>
+      <div className={css.record}>
       <h1>Record</h1>
-      {customer && <FieldInput field={customer} />}
-      <label className="remarks">
-        Remarks
-        <textarea rows={3} maxLength={4000} {...remarks} />
-      </label>
+      <FieldInputs paths={["customer"]} />
+      <Textarea label="Remarks" rows={3} maxLength={4000} {...remarks} />
       <Dates id={id} />
       <h2>Issued revisions</h2>
       <p className="soft">What is issued is kept whole, with its figures, and never computed again.</p>
@@ -37,18 +37,18 @@ export function Record({ id, revision, unsaved, issue }: { id: string; revision:
         <span>
           The draft as a pack, as it is saved: <a href={`/api/jobs/${id}/pack.pdf`}>PDF, A4</a> or <a href={`/api/jobs/${id}/pack.pdf?paper=Letter`}>Letter</a>
         </span>
-        {issuing.isError && <span role="alert">Not issued: {issuing.error.message}</span>}
+        {issuing.isError && <Wrong>Not issued: {issuing.error.message}</Wrong>}
       </div>
-      {issued.isPending && <Loader role="status" color="ink" aria-label="Loading" />}
-      {issued.isError && <p role="alert">The revisions could not be fetched: {issued.error.message}</p>}
-      {issued.data?.length === 0 && <p className="empty">Nothing issued yet.</p>}
-      <ol className="revisions">
+      {issued.isPending && <Waiting what="Fetching the revisions" />}
+      {issued.isError && <Failed what="The revisions" error={issued.error} again={() => void issued.refetch()} />}
+      {issued.data?.length === 0 && <Empty>Nothing issued yet.</Empty>}
+      <ol className={css.revisions}>
         {issued.data?.map((r) => (
           <li key={r.number}>
             <Link to="/jobs/$id/revisions/$number" params={{ id, number: String(r.number) }}>
               Revision {r.number}
             </Link>{" "}
-            <span className="soft">{when.format(new Date(r.issuedAt))}</span>
+            <span className="soft" data-when>{when.format(new Date(r.issuedAt))}</span>
             {r.pack && (
               <>
                 {" "}
@@ -70,6 +70,7 @@ export function Record({ id, revision, unsaved, issue }: { id: string; revision:
           </li>
         ))}
       </ol>
-    </div>
+      </div>
+    </Sheet>
   );
 }

@@ -1,4 +1,3 @@
-import { Alert, Loader } from "@mantine/core";
 import { useQuery } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
 import { useMemo, useState } from "react";
@@ -7,9 +6,11 @@ import { api, take } from "../api/client";
 import { start } from "../job/history";
 import { JobContext, type OpenJob } from "../job/JobContext";
 import { columnOf } from "../job/picking";
-import { Notes } from "../section/Notes";
+import { Sheet } from "../job/Sheet";
+import { Foot } from "../section/Foot";
 import { Section } from "../section/Section";
-import { TitleBlock } from "../section/TitleBlock";
+import { Page } from "../ui/Page";
+import { Failed, Waiting } from "../ui/Wait";
 
 /** RevisionPage shows a revision as it was issued, read only. */
 export function RevisionPage({ id, number }: { id: string; number: number }) {
@@ -24,41 +25,33 @@ export function RevisionPage({ id, number }: { id: string; number: number }) {
   const job = useMemo<OpenJob | null>(() => {
     if (!revision.data || !vocabulary.data) return null;
     return {
-      plan: revision.data.plan, state: start(revision.data.document), dispatch: () => undefined, vocabulary: vocabulary.data,
+      id, number: `revision ${number}`, revision: number, unsaved: false, issue: () => Promise.resolve(), sheets: [], plan: revision.data.plan, state: start(revision.data.document), dispatch: () => undefined, vocabulary: vocabulary.data,
       readOnly: true, thing, picked: columnOf(revision.data.plan, thing), pick, shown, show, asked: null, ask: () => undefined,
     };
-  }, [revision.data, vocabulary.data, thing, shown]);
+  }, [revision.data, vocabulary.data, id, number, thing, shown]);
   return (
-    <div className="page">
-      <header className="bar">
-        <Link to="/jobs/$id/{-$sheet}" params={{ id, sheet: "record" }} className="wordmark">
-          Record
-        </Link>
-        <span className="soft">
-          Revision {number}
-          {revision.data && `, issued ${new Date(revision.data.issuedAt).toLocaleString()}`}: read only
-        </span>
-      </header>
-      {revision.isError && (
-        <Alert color="ink" title="The revision could not be opened" m="xl">
-          {revision.error.message}
-        </Alert>
-      )}
-      {!job && !revision.isError && <Loader role="status" aria-label="Opening" color="ink" m="xl" />}
+    <Page
+      says={
+        <>
+          <Link to="/jobs/$id/{-$sheet}" params={{ id, sheet: "record" }}>
+            Record
+          </Link>
+          <span className="soft">
+            Revision {number}
+            {revision.data && `, issued ${new Date(revision.data.issuedAt).toLocaleString()}`}: read only
+          </span>
+        </>
+      }
+    >
+      {revision.isError && <Failed what="The revision" error={revision.error} again={() => void revision.refetch()} />}
+      {!job && !revision.isError && <Waiting what="Opening" />}
       {job && (
         <JobContext.Provider value={job}>
-          <main className="sheet">
-            <h1 className="hidden">{job.state.doc.title || "Untitled job"}, revision {number}</h1>
+          <Sheet name={`revision ${number}`} foot={<Foot state="issued" />}>
             <Section />
-            <div className="foot">
-              <div className="wideOnly">
-                <Notes />
-              </div>
-              <TitleBlock sheet="Sheet 1, section" number={`revision ${number}`} state="issued" />
-            </div>
-          </main>
+          </Sheet>
         </JobContext.Provider>
       )}
-    </div>
+    </Page>
   );
 }

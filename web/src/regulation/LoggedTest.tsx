@@ -7,7 +7,11 @@ import { api, asFile, take, whyNot, type Schemas } from "../api/client";
 import { valueAt, type Value } from "../job/document";
 import { useJob } from "../job/JobContext";
 import { FileDrop } from "../ui/FileDrop";
+import { biggestLog } from "../ui/readText";
+import { Tick } from "../ui/Tick";
+import { Wrong } from "../ui/Wait";
 import { answersOf, easedV, numbersOf, type Judgement } from "./loggedTest";
+import css from "./regulation.module.css";
 
 const box = { width: 364, height: 188, left: 40, right: 8, top: 18, bottom: 28 };
 
@@ -44,11 +48,9 @@ export function LoggedTest() {
   };
   const answers = read && answersOf(read.tested, Number(valueAt(state.doc, "vehicle.systemVolts") ?? 12));
   return (
-    <FileDrop label="Read a logged test" name="Recording of the start battery" accept=".csv,.txt,.tsv" onFile={(file) => void open(file)}>
+    <FileDrop label="Read a logged test" name="Recording of the start battery" endings={[".csv", ".txt", ".tsv"]} most={biggestLog} onRefused={setWrong} onFile={(file) => void open(file)}>
       {wrong && (
-        <p className="bad" role="alert">
-          {wrong}
-        </p>
+        <Wrong>{wrong}</Wrong>
       )}
       {!read && !wrong && <p className="soft">A table of time and start battery volts, fifteen to twenty minutes across idle, cruise and lift-off; rpm or speed if you have it.</p>}
       {read && <Judged read={read} answers={answers} take={(values) => dispatch({ type: "setAll", values })} />}
@@ -59,7 +61,7 @@ export function LoggedTest() {
 function Judged({ read, answers, take }: { read: Read; answers: Record<string, Value> | null; take: (values: Record<string, Value>) => void }) {
   const { judgement } = read.tested;
   return (
-    <div className="judged" role="status" aria-label="What the test says">
+    <div className={css.judged} role="status" aria-label="What the test says">
       <p>
         <b>{kind[judgement.class]}</b>, {sure[judgement.sure]}. {judgement.why}
       </p>
@@ -72,7 +74,7 @@ function Judged({ read, answers, take }: { read: Read; answers: Record<string, V
       ) : (
         <p>It proves no kind of regulation, so the job stays as it was.</p>
       )}
-      <ol className="findings">
+      <ol className={css.findings}>
         {judgement.findings.map((f, i) => (
           <li key={i}>
             <b>{i + 1}</b> {minutes(f.fromS)}: {f.text}
@@ -97,19 +99,16 @@ function Recording({ judgement }: { judgement: Judgement }) {
     .y1((s) => y(s.high) - 0.6);
   const floor = box.height - box.bottom;
   return (
-    <svg className="recording" viewBox={`0 0 ${box.width} ${box.height}`} width={box.width} height={box.height} aria-hidden focusable="false">
+    <svg className={css.recording} viewBox={`0 0 ${box.width} ${box.height}`} width={box.width} height={box.height} aria-hidden focusable="false">
       {judgement.findings.map((f, i) => (
-        <rect key={i} className="found" x={x(f.fromS)} y={box.top} width={Math.max(2, x(f.toS) - x(f.fromS))} height={floor - box.top} />
+        <rect key={i} className={css.found} x={x(f.fromS)} y={box.top} width={Math.max(2, x(f.toS) - x(f.fromS))} height={floor - box.top} />
       ))}
       {y.ticks(5).map((v) => (
-        <g key={v} className="tick">
-          <line x1={box.left} x2={box.width - box.right} y1={y(v)} y2={y(v)} />
-          <text x={box.left - 5} y={y(v) + 4} textAnchor="end">
-            {v}
-          </text>
-        </g>
+        <Tick key={v} from={box.left} to={box.width - box.right} at={y(v)}>
+          {v}
+        </Tick>
       ))}
-      <text x={4} y={10} className="unit">
+      <text x={4} y={10}>
         V{judgement.system === 24 ? ", halved" : ""}
       </text>
       {minute.ticks(6).map((t) => (
@@ -117,16 +116,16 @@ function Recording({ judgement }: { judgement: Judgement }) {
           {t}
         </text>
       ))}
-      <text x={box.width - box.right} y={floor + 26} textAnchor="end" className="unit">
+      <text x={box.width - box.right} y={floor + 26} textAnchor="end">
         min
       </text>
-      <line className="eased" x1={box.left} x2={box.width - box.right} y1={y(easedV)} y2={y(easedV)} />
-      <text className="easedName" x={box.left + 4} y={y(easedV) - 4}>
+      <line className={css.eased} x1={box.left} x2={box.width - box.right} y1={y(easedV)} y2={y(easedV)} />
+      <text className={css.easedName} x={box.left + 4} y={y(easedV) - 4}>
         {easedV} V
       </text>
-      <path className="recorded" d={path(curve) ?? ""} />
+      <path className={css.recorded} d={path(curve) ?? ""} />
       {numbersOf(judgement, x).map((n) => (
-        <text key={n.number} className="foundNumber" x={n.x} y={10} textAnchor="middle">
+        <text key={n.number} className={css.foundNumber} x={n.x} y={10} textAnchor="middle">
           {n.number}
         </text>
       ))}

@@ -1,6 +1,8 @@
+import cx from "clsx";
 import type { Column } from "../api/client";
 import { useJob } from "../job/JobContext";
 import { layOut, line, middle, rounded, vehicleScale, type Box, type Span, type XY } from "./geometry";
+import css from "./section.module.css";
 
 const height = 196;
 /** ground is where the vehicle stands on the sheet, in px. */
@@ -13,15 +15,15 @@ export function Drawing({ width, spans }: { width: number; spans: Map<string, Sp
   const scale = vehicleScale(plan.vehicle, box);
   const within = { left: Math.max(scale.x(0) - 4, 234), right: scale.x(plan.vehicle.lengthM) - 6 };
   const l = layOut(plan, scale, within);
-  const lit = (id: string) => (picked === id ? "lit" : "");
+  const lit = (id: string) => picked === id && css.lit;
   return (
-    <svg className="drawing" width={width} height={height} aria-hidden focusable="false">
+    <svg data-drawing width={width} height={height} aria-hidden focusable="false">
       <defs>
         <pattern id="steel" width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-          <line x1="0" y1="0" x2="0" y2="7" className="hatch" />
+          <line x1="0" y1="0" x2="0" y2="7" className={css.hatch} />
         </pattern>
       </defs>
-      <g className="vehicle">
+      <g className={css.vehicle}>
         {plan.vehicle.outlines.map((o, i) => (
           <path key={i} d={rounded(o.map((p) => ({ x: scale.x(p.x), y: scale.y(p.y) })), 16)} />
         ))}
@@ -29,22 +31,22 @@ export function Drawing({ width, spans }: { width: number; spans: Map<string, Sp
           <circle key={w.x} cx={scale.x(w.x)} cy={ground - 20} r={20} />
         ))}
       </g>
-      <line className="groundLine" x1={within.left - 12} x2={within.right + 12} y1={ground} y2={ground} />
+      <line className={css.groundLine} x1={within.left - 12} x2={within.right + 12} y1={ground} y2={ground} />
       <ScaleBar x={within.right + 18} y={ground} pxPerM={scale.pxPerM} />
       {plan.columns.map((c) => {
         const hook = l.hooks.get(c.id);
         const span = spans.get(c.id);
         if (!hook || !span) return null;
         const foot = middle(span);
-        return <path key={c.id} className={`leader ${lit(c.id)}`} d={line([hook, { x: hook.x, y: ground + 8 }, { x: foot, y: height - 4 }, { x: foot, y: height }])} />;
+        return <path key={c.id} className={cx(css.leader, lit(c.id))} d={line([hook, { x: hook.x, y: ground + 8 }, { x: foot, y: height - 4 }, { x: foot, y: height }])} />;
       })}
       {l.returns.map((r) => (
-        <g key={r.id} className={r.kind === "chassis" ? "chassis" : "return"}>
+        <g key={r.id} className={r.kind === "chassis" ? css.chassis : css.return}>
           {r.kind === "chassis" ? <Steel points={r.points} /> : <path d={line(r.points)} />}
         </g>
       ))}
       {l.earths.map((e) => (
-        <g key={e.id} className="earth">
+        <g key={e.id} className={css.earth}>
           <circle cx={e.at.x} cy={e.at.y} r={4} />
           <text x={e.at.x + 7} y={e.at.y + 14}>
             {e.id}
@@ -52,7 +54,7 @@ export function Drawing({ width, spans }: { width: number; spans: Map<string, Sp
         </g>
       ))}
       {l.trigger && (
-        <g className="signal">
+        <g className={css.signal}>
           <path d={line(l.trigger)} />
           {l.feedPoint && <circle cx={l.feedPoint.x} cy={l.feedPoint.y} r={3} />}
           {l.feedPoint && (
@@ -62,10 +64,10 @@ export function Drawing({ width, spans }: { width: number; spans: Map<string, Sp
           )}
         </g>
       )}
-      <g className="feed">
-        {l.lead.length > 0 && <path d={line(l.lead)} className={lit("lead")} />}
+      <g className={css.feed}>
+        {l.lead.length > 0 && <path d={line(l.lead)} className={cx(lit("lead"))} />}
         {[...l.feeds].map(([id, points]) => (
-          <path key={id} d={line(points)} className={lit(id)} onClick={() => pick(id)} />
+          <path key={id} d={line(points)} className={cx(lit(id))} onClick={() => pick(id)} />
         ))}
       </g>
       {plan.columns.map((c) => {
@@ -90,7 +92,7 @@ function Steel({ points }: { points: XY[] }) {
 
 function ScaleBar({ x, y, pxPerM }: { x: number; y: number; pxPerM: number }) {
   return (
-    <g className="scaleBar">
+    <g className={css.scaleBar}>
       <path d={`M${x} ${y - 4}v4h${pxPerM / 2}v-4`} />
       <text x={x} y={y - 9}>
         0.5 m
@@ -104,7 +106,7 @@ function Symbol({ column, box, lit, onPick }: { column: Column; box: Box; lit: b
   const { x, y, w, h } = box;
   const mid = y + h / 2;
   return (
-    <g className={`symbol ${lit ? "lit" : ""}`} onClick={onPick}>
+    <g className={cx(css.symbol, lit && css.lit)} data-symbol onClick={onPick}>
       {column.kind === "alternator" ? (
         <>
           <circle cx={x + w / 2} cy={mid} r={w / 2} />

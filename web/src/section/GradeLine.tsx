@@ -1,6 +1,9 @@
+import cx from "clsx";
 import type { Schemas } from "../api/client";
 import { useJob } from "../job/JobContext";
+import { Tick } from "../ui/Tick";
 import { broken, drawn, gradeLine, gradeScale, line, type Grade, type Span, type XY } from "./geometry";
+import css from "./section.module.css";
 
 const height = 148;
 
@@ -18,20 +21,17 @@ export function GradeLine({ width, spans, gutter }: { width: number; spans: Map<
   const right = width - 20;
   const coupling = spans.get("coupling") as Span;
   return (
-    <svg className="grade" width={width} height={height} aria-hidden focusable="false">
+    <svg data-grade width={width} height={height} aria-hidden focusable="false">
       {grade.ticks.map((v) => (
-        <g key={v} className="tick">
-          <line x1={gutter} x2={right} y1={grade.y(v)} y2={grade.y(v)} />
-          <text x={gutter - 8} y={grade.y(v) + 4} textAnchor="end">
-            {v.toFixed(grade.ticks.some((t) => t * 2 !== Math.round(t * 2)) ? 2 : 1)} V
-          </text>
-        </g>
+        <Tick key={v} from={gutter} to={right} at={grade.y(v)} gap={8}>
+          {v.toFixed(grade.ticks.some((t) => t * 2 !== Math.round(t * 2)) ? 2 : 1)} V
+        </Tick>
       ))}
       {plan.marks.map((m) => {
         const span = spans.get(m.column) as Span;
         if (m.kind === "wanted") {
           return (
-            <g key={m.text} className="wanted">
+            <g key={m.text} className={css.wanted}>
               <rect x={span.left} width={span.right - span.left} y={grade.y(m.high)} height={Math.max(2, grade.y(m.low) - grade.y(m.high))} />
               <text x={span.right - 4} y={grade.y(m.high) - 4} textAnchor="end">
                 {m.text}
@@ -40,7 +40,7 @@ export function GradeLine({ width, spans, gutter }: { width: number; spans: Map<
           );
         }
         return (
-          <g key={m.text} className="limit">
+          <g key={m.text} className={css.limit}>
             <line x1={span.left} x2={span.right + 6} y1={grade.y(m.low)} y2={grade.y(m.low)} />
             <text x={span.right + 8} y={beside(plan.marks, m, grade) + 4}>
               {m.text}
@@ -48,37 +48,37 @@ export function GradeLine({ width, spans, gutter }: { width: number; spans: Map<
           </g>
         );
       })}
-      {lines.length > 1 && <path className="band" d={band(lines.map((l) => l.points))} />}
+      {lines.length > 1 && <path className={css.band} d={band(lines.map((l) => l.points))} />}
       {lines.map(({ state, points }) => (
-        <path key={state.id} className={`volts ${state === best?.state ? "best" : ""} ${state.worst ? "worst" : ""}`} d={broken(points, state.apart ? coupling : null)} />
+        <path key={state.id} data-volts={state.id} className={cx(css.volts, (state === best?.state) && css.best, state.worst && css.worst)} d={broken(points, state.apart ? coupling : null)} />
       ))}
       {plan.joints.map((j) => {
         const at = (worst ?? best)?.points.findLast((p) => Math.abs(p.x - (spans.get(j.after) as Span).right) < 1);
-        return at && <circle key={j.id} className="jointMark" cx={at.x} cy={at.y} r={2.6} />;
+        return at && <circle key={j.id} className={css.jointMark} cx={at.x} cy={at.y} r={2.6} />;
       })}
       {best && (
-        <text className="stateName" x={gutter + 6} y={(best.points[0] as XY).y - 6}>
+        <text className={css.stateName} x={gutter + 6} y={(best.points[0] as XY).y - 6}>
           {best.state.label}
         </text>
       )}
       {below(lines.slice(1)).map(({ line: l, y }) => (
-        <text key={l.state.id} className="stateName" x={gutter + 6} y={y}>
+        <text key={l.state.id} className={css.stateName} x={gutter + 6} y={y}>
           {l.state.label}
           {l.state.sags ? ": the start battery makes up the rest" : ""}
         </text>
       ))}
       {early && (
-        <text className="stateName" x={right - 4} y={(early.points.at(-1) as XY).y + 14} textAnchor="end">
+        <text className={css.stateName} x={right - 4} y={(early.points.at(-1) as XY).y + 14} textAnchor="end">
           early in bulk: {early.state.auxV.toFixed(1)} V, {early.state.outA.toFixed(0)} A
         </text>
       )}
       {worst && !alone && (
-        <text className="worstSays" x={coupling.left - 6} y={low(worst.points, coupling.left) + 17} textAnchor="end">
+        <text className={css.worstSays} x={coupling.left - 6} y={low(worst.points, coupling.left) + 17} textAnchor="end">
           {worst.state.inV.toFixed(2)} V, {worst.state.says}{worst === best ? "" : ": the worst"}
         </text>
       )}
       {plan.states.filter((s) => s.fails && s.kind === "charging").slice(0, 1).map((s) => (
-        <text key={s.id} className="fails" x={gutter + 6} y={height - 14}>
+        <text key={s.id} className={css.fails} x={gutter + 6} y={height - 14}>
           {s.label}: {s.fails}
         </text>
       ))}

@@ -5,10 +5,11 @@ import type { Column } from "../api/client";
 import { Cures } from "../job/Cures";
 import { FieldInput } from "../job/FieldInput";
 import { fieldOf, useJob } from "../job/JobContext";
+import { NoteBox } from "../ui/NoteBox";
 import { Working } from "../ui/Working";
-import { severityWord } from "../ui/words";
 import { LoggedTest } from "../regulation/LoggedTest";
 import { TimeCurrent } from "./TimeCurrent";
+import css from "./panel.module.css";
 
 /** PartPanel is a part opened in place: what decided it, pin, questions and working. */
 export function PartPanel({ column }: { column: Column }) {
@@ -21,7 +22,7 @@ export function PartPanel({ column }: { column: Column }) {
   const figures = column.figures.flatMap((key) => plan.figures[key] ?? []);
   const components = plan.system.components.filter((c) => c.id === column.id);
   return (
-    <section className="panel" aria-label={column.name}>
+    <section data-panel className={css.panel} aria-label={column.name}>
       <header>
         <h2>{column.name}</h2>
         <span>{components[0]?.rating ?? column.part.text}</span>
@@ -30,13 +31,15 @@ export function PartPanel({ column }: { column: Column }) {
         </Button>
       </header>
       {notes.map((n) => (
-        <div key={n.id} className={`panelNote ${n.severity}`}>
-          <b>{severityWord[n.severity]}.</b> {n.text} <span className="soft">{n.why}</span> <span className="ruleId">{n.id}, {n.mark}</span>
+        <NoteBox key={n.id} note={n}>
+          <span className={css.ruleId}>
+            {n.id}, {n.mark}
+          </span>
           <Cures note={n} />
-        </div>
+        </NoteBox>
       ))}
       {choice && pin && (
-        <div className="pinning">
+        <div className={css.pinning}>
           <FieldInput field={pin} />
           <p>
             {choice.pinned ? (
@@ -70,7 +73,7 @@ export function PartPanel({ column }: { column: Column }) {
         </>
       )}
       {fields.length > 0 && (
-        <div className="asks">
+        <div className={css.asks}>
           {fields.map((f) => (
             <FieldInput key={f.path} field={f} />
           ))}
@@ -87,7 +90,7 @@ function Methods() {
   const fitted = plan.methods.find((m) => m.kind === plan.coupling);
   if (!fitted) return null;
   return (
-    <div className="methods">
+    <div className={css.methods}>
       <h3>Why this coupling</h3>
       <p>
         {fitted.label}: <b>{fitted.ruledOut ? "ruled out" : fitted.chosen ? "best for this job" : "possible"}</b>.{" "}

@@ -3,6 +3,7 @@ import { useEffect, useRef } from "react";
 
 import { FieldInput } from "../job/FieldInput";
 import { fieldOf, useJob } from "../job/JobContext";
+import css from "./question.module.css";
 
 /** QuestionLine asks the next open question, in working order. */
 export function QuestionLine() {
@@ -35,7 +36,7 @@ export function QuestionLine() {
 
   if (!question || asked === "done") {
     return (
-      <section className="question" aria-label="Questions">
+      <section className={css.question} aria-label="Questions">
         <span className="soft">{open.length === 0 ? "All answers are settled." : `${open.length} of ${plan.questions.length} are still assumed.`}</span>
         <span className="gap" />
         <Button variant="subtle" size="compact-sm" onClick={() => ask(open[0]?.id ?? plan.questions[0]?.id ?? null)}>
@@ -46,18 +47,18 @@ export function QuestionLine() {
   }
   const fields = question.fields.flatMap((path) => fieldOf(job, path) ?? []);
   return (
-    <section className="question" aria-label="Questions" ref={line} data-question={question.id}>
+    <section className={css.question} aria-label="Questions" ref={line} data-question={question.id}>
       <span className="soft">
         {open.length} of {plan.questions.length} still open. {question.settled ? "Settled:" : "Next:"}
       </span>
       <b id="asked">{question.ask}</b>
-      <div className="answers" role="group" aria-labelledby="asked">
+      <div className={css.answers} role="group" aria-labelledby="asked">
         {fields.map((f, i) => (
           <FieldInput
             key={f.path}
             field={f}
             label={false}
-            onAnswer={i === fields.length - 1 ? next : () => line.current?.querySelector<HTMLElement>(".quantity input")?.focus()}
+            onAnswer={i === fields.length - 1 ? next : () => line.current?.querySelector<HTMLElement>("[data-quantity] input")?.focus()}
           />
         ))}
       </div>

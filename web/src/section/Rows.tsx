@@ -1,6 +1,8 @@
+import cx from "clsx";
 import type { Column, Schemas } from "../api/client";
 import { useJob } from "../job/JobContext";
 import { shownState, type Span } from "./geometry";
+import css from "./section.module.css";
 
 type RowKey = "part" | "carries" | "loses" | "heat";
 const rows: { key: RowKey; name: string; alone: string }[] = [
@@ -18,10 +20,10 @@ export function Rows({ spans, gutter }: { spans: Map<string, Span>; gutter: numb
   const { plan, shown } = useJob();
   const state = shownState(plan, shown);
   return (
-    <div className="rows" aria-hidden>
+    <div className={css.rows} aria-hidden>
       {rows.map((r) => (
-        <div key={r.key} className="rowLine">
-          <span className="rowName" style={{ width: gutter - 12 }}>
+        <div key={r.key} className={css.rowLine}>
+          <span className={css.rowName} style={{ width: gutter - 12 }}>
             {state ? r.alone : r.name}
           </span>
           {plan.columns.map((c) => (
@@ -29,19 +31,19 @@ export function Rows({ spans, gutter }: { spans: Map<string, Span>; gutter: numb
           ))}
         </div>
       ))}
-      <div className="rowLine">
-        <span className="rowName" style={{ width: gutter - 12 }}>
+      <div className={css.rowLine}>
+        <span className={css.rowName} style={{ width: gutter - 12 }}>
           Joints lose
         </span>
         {plan.joints.map((j) => (
-          <span key={j.id} className="cell joint" data-joint={j.id} style={{ left: (spans.get(j.after) as Span).right - 40, width: 80 }} title={j.says}>
+          <span key={j.id} className={cx(css.cell, css.joint)} data-joint={j.id} style={{ left: (spans.get(j.after) as Span).right - 40, width: 80 }} title={j.says}>
             {j.text}
           </span>
         ))}
       </div>
       {(["front", "back"] as const).map((side) => (
-        <div key={side} className="rowLine covers">
-          <span className="rowName" style={{ width: gutter - 12 }}>
+        <div key={side} className={cx(css.rowLine, css.covers)}>
+          <span className={css.rowName} style={{ width: gutter - 12 }}>
             Fused from {side}
           </span>
           {plan.covers.filter((c) => c.side === side).map((c) => (
@@ -49,8 +51,8 @@ export function Rows({ spans, gutter }: { spans: Map<string, Span>; gutter: numb
           ))}
         </div>
       ))}
-      <div className="rowLine returns">
-        <span className="rowName" style={{ width: gutter - 12 }}>
+      <div className={cx(css.rowLine, css.returns)}>
+        <span className={css.rowName} style={{ width: gutter - 12 }}>
           Return
         </span>
         <Returns segments={plan.returns} spans={spans} />
@@ -69,8 +71,8 @@ export function cellOf(column: Column, row: RowKey, state: Schemas["State"] | un
 function CellAt({ column, row, span, state }: { column: Column; row: RowKey; span: Span; state: Schemas["State"] | undefined }) {
   const cell = cellOf(column, row, state);
   return (
-    <span className={`cell ${row} ${cell.text === "–" ? "none" : cell.level} ${cell.assumed ? "taken" : ""}`} data-cell={`${column.id}.${row}`} style={{ left: span.left, width: span.right - span.left }} title={`${column.name}: ${cell.text}${cell.assumed ? ", assumed" : ""} ${levelWord[cell.level]}`}>
-      <span>{cell.text}</span>
+    <span className={cx(css.cell, css[row])} data-level={cell.text === "–" ? undefined : cell.level} data-cell={`${column.id}.${row}`} style={{ left: span.left, width: span.right - span.left }} title={`${column.name}: ${cell.text}${cell.assumed ? ", assumed" : ""} ${levelWord[cell.level]}`}>
+      <span className={cell.assumed ? "taken" : undefined}>{cell.text}</span>
       {mark[cell.level]}
     </span>
   );
@@ -85,11 +87,11 @@ function Bar({ cover, spans }: { cover: Schemas["Cover"]; spans: Map<string, Spa
   const front = cover.side === "front";
   return (
     <>
-      <span className="bare" style={front ? { left: from.left, width: tip } : { left: to.right - tip, width: tip }} title={cover.bare} />
-      <span className="bareText" style={front ? { right: `calc(100% - ${from.left - 6}px)` } : { left: to.right + 6 }}>
+      <span className={css.bare} style={front ? { left: from.left, width: tip } : { left: to.right - tip, width: tip }} title={cover.bare} />
+      <span className={css.bareText} style={front ? { right: `calc(100% - ${from.left - 6}px)` } : { left: to.right + 6 }}>
         {cover.bare}
       </span>
-      <span className={`cover ${cover.level}`} data-cover={cover.fuse} style={{ left: from.left + (front ? tip : 0), width: to.right - from.left - tip }} title={cover.text}>
+      <span className={css.cover} data-level={cover.level} data-cover={cover.fuse} style={{ left: from.left + (front ? tip : 0), width: to.right - from.left - tip }} title={cover.text}>
         {cover.text}
       </span>
     </>
@@ -108,7 +110,7 @@ function Returns({ segments, spans }: { segments: Schemas["Segment"][]; spans: M
     const after = segments.find((o) => o !== s && (spans.get(o.from) as Span).left < right && (spans.get(o.from) as Span).left > left);
     const end = after ? (spans.get(after.from) as Span).left : right;
     return (
-      <span key={s.id} className={`segment ${s.kind}`} style={{ left: start, width: end - start }} title={s.text}>
+      <span key={s.id} className={css.segment} data-kind={s.kind} style={{ left: start, width: end - start }} title={s.text}>
         <span>{s.text}</span>
       </span>
     );

@@ -1,14 +1,18 @@
+import cx from "clsx";
 import { useElementSize, useMediaQuery } from "@mantine/hooks";
 
+import type { Note } from "../api/client";
 import { useJob } from "../job/JobContext";
 import { Drawing } from "./Drawing";
 import { columnSpans, middle } from "./geometry";
 import { GradeLine } from "./GradeLine";
+import { Flag } from "./Notes";
 import { PartPanel } from "./PartPanel";
 import { Reading } from "./Reading";
 import { Rows } from "./Rows";
 import { StateChoice } from "./StateChoice";
 import { Upright } from "./Upright";
+import css from "./section.module.css";
 
 /** gutter is the room for the rows' names, in px. */
 const gutter = 116;
@@ -34,14 +38,14 @@ function Wide() {
   plan.notes.forEach((n, i) => flags.set(n.column, [...(flags.get(n.column) ?? []), i]));
 
   return (
-    <div className="section" ref={ref} data-worst={plan.states.find((s) => s.worst)?.id}>
+    <div className={css.section} ref={ref} data-worst={plan.states.find((s) => s.worst)?.id}>
       <Reading />
       {width > 0 && (
         <>
-          {lifted && <div className={`lifted ${span ? "" : "weak"}`} style={{ left: lifted.left - 2, width: lifted.right - lifted.left + 4 }} aria-hidden />}
+          {lifted && <div className={cx(css.lifted, !(span) && css.weak)} style={{ left: lifted.left - 2, width: lifted.right - lifted.left + 4 }} aria-hidden />}
           <StateChoice />
           <Drawing width={width} spans={spans} />
-          <div className="heads" role="group" aria-label="Parts">
+          <div className={css.heads} role="group" aria-label="Parts">
             {plan.columns.map((c) => {
               const s = spans.get(c.id);
               return (
@@ -49,19 +53,17 @@ function Wide() {
                   <button
                     key={c.id}
                     type="button"
-                    className="head"
+                    className={css.head}
                     data-part={c.id}
                     aria-pressed={picked === c.id}
                     style={{ left: s.left, width: s.right - s.left }}
                     onClick={() => pick(picked === c.id ? null : c.id)}
                   >
                     {(flags.get(c.id) ?? []).map((i) => (
-                      <span key={i} className={`flag ${plan.notes[i]?.severity}`}>
-                        {i + 1}
-                      </span>
+                      <Flag key={i} number={i + 1} note={plan.notes[i] as Note} />
                     ))}
                     {c.name}
-                    {c.choice?.pinned && <span className="pin"> pinned</span>}
+                    {c.choice?.pinned && <span className={css.pin}> pinned</span>}
                   </button>
                 )
               );
@@ -70,7 +72,7 @@ function Wide() {
           <GradeLine width={width} spans={spans} gutter={gutter} />
           <Rows spans={spans} gutter={gutter} />
           {open && span && (
-            <div className="opened" style={panelLeft ? { right: width - span.left + 8 } : { left: span.right + 8 }}>
+            <div className={css.opened} style={panelLeft ? { right: width - span.left + 8 } : { left: span.right + 8 }}>
               <PartPanel column={open} />
             </div>
           )}

@@ -2,6 +2,7 @@ import { NativeSelect } from "@mantine/core";
 
 import { useJob } from "../job/JobContext";
 import { shownState } from "./geometry";
+import css from "./section.module.css";
 
 /** StateChoice picks the state of the vehicle that the section shows, and says what happens in it. */
 export function StateChoice() {
@@ -10,7 +11,7 @@ export function StateChoice() {
   const worst = plan.states.find((s) => s.worst);
   const says = state ? state.fails || state.says : worst && `${worst.label}, the worst: ${worst.fails || worst.says}`;
   return (
-    <div className="stateChoice" data-state={state?.id ?? "charging"}>
+    <div className={css.stateChoice} data-state={state?.id ?? "charging"}>
       <NativeSelect label="State" size="xs" value={state?.id ?? ""} onChange={(e) => show(e.currentTarget.value || null)}>
         <option value="">all while it charges</option>
         {plan.states.map((s) => (
@@ -19,7 +20,7 @@ export function StateChoice() {
           </option>
         ))}
       </NativeSelect>
-      <p className={state?.fails ? "bad" : ""}>{says}</p>
+      <p data-fails={state?.fails ? true : undefined}>{says}</p>
     </div>
   );
 }

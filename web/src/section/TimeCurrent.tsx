@@ -1,5 +1,7 @@
 import type { Schemas } from "../api/client";
+import { Tick } from "../ui/Tick";
 import { across, bandPath, limitPath, picture, powers } from "./timeCurrent";
+import css from "./panel.module.css";
 
 const box = { width: 364, height: 232, left: 46, right: 8, top: 8, bottom: 30 };
 
@@ -8,34 +10,28 @@ export function TimeCurrent({ curve }: { curve: Schemas["Curve"] }) {
   const { x, y } = picture(curve, box);
   const floor = box.height - box.bottom;
   return (
-    <figure className="timeCurrent">
+    <figure className={css.timeCurrent}>
       <figcaption>
-        How long a current may flow: <b className="band">{curve.label}</b> opens within the band, <b className="limit">{curve.cable}</b> bears it up to the dashed line.
+        How long a current may flow: <b className={css.band}>{curve.label}</b> opens within the band, <b className={css.limit}>{curve.cable}</b> bears it up to the dashed line.
       </figcaption>
       <svg viewBox={`0 0 ${box.width} ${box.height}`} width={box.width} height={box.height} aria-hidden focusable="false">
         {powers(y.domain()).map((t) => (
-          <g key={t} className="tick">
-            <line x1={box.left} x2={box.width - box.right} y1={y(t)} y2={y(t)} />
-            <text x={box.left - 5} y={y(t) + 4} textAnchor="end">
-              {duration(t)}
-            </text>
-          </g>
+          <Tick key={t} from={box.left} to={box.width - box.right} at={y(t)}>
+            {duration(t)}
+          </Tick>
         ))}
         {across(x).map((a) => (
-          <g key={a} className="tick">
-            <line x1={x(a)} x2={x(a)} y1={box.top} y2={floor} />
-            <text x={x(a)} y={floor + 14} textAnchor="middle">
-              {a >= 1000 ? `${a / 1000}k` : a}
-            </text>
-          </g>
+          <Tick key={a} upright from={box.top} to={floor} at={x(a)}>
+            {a >= 1000 ? `${a / 1000}k` : a}
+          </Tick>
         ))}
-        <text x={box.width - box.right} y={floor + 27} textAnchor="end" className="unit">
+        <text x={box.width - box.right} y={floor + 27} textAnchor="end">
           A
         </text>
-        <path className="bandArea" d={bandPath(curve, x, y)} />
-        <path className="cableLimit" d={limitPath(curve, x, y)} />
+        <path data-band className={css.bandArea} d={bandPath(curve, x, y)} />
+        <path className={css.cableLimit} d={limitPath(curve, x, y)} />
         {curve.marks.map((m) => (
-          <g key={m.text} className="currentMark">
+          <g key={m.text} className={css.currentMark}>
             <line x1={x(m.amps)} x2={x(m.amps)} y1={box.top} y2={floor} />
             <text transform={`translate(${x(m.amps) - 3} ${floor - 4}) rotate(-90)`}>{m.text}</text>
           </g>

@@ -1,12 +1,13 @@
 import { useJob } from "../job/JobContext";
+import css from "./foot.module.css";
 
 /** TitleBlock carries what matters for this job, with number and revision. */
-export function TitleBlock({ sheet, number, state }: { sheet: string; number: string; state: string }) {
-  const { plan } = useJob();
+export function TitleBlock({ sheet, state }: { sheet: string; state: string }) {
+  const { plan, number } = useJob();
   return (
-    <aside className="titleBlock" aria-label="Title block">
+    <aside className={css.titleBlock} aria-label="Title block">
       {plan.title.map((t) => (
-        <div key={t.label} className={t.level}>
+        <div key={t.label} data-level={t.level}>
           <span>{t.label}</span>
           <b>{t.text}</b>
         </div>

@@ -1,3 +1,4 @@
+import cx from "clsx";
 import { useElementSize } from "@mantine/hooks";
 
 import { Cures } from "../job/Cures";
@@ -10,6 +11,8 @@ import { cellOf, levelWord } from "./Rows";
 import { severityWord } from "../ui/words";
 import { shownState } from "./geometry";
 import { StateChoice } from "./StateChoice";
+import drawing from "./section.module.css";
+import css from "./upright.module.css";
 
 /** Upright is the section on a phone: the run goes down the page, a part to a row. */
 export function Upright() {
@@ -20,41 +23,41 @@ export function Upright() {
   const weakest = plan.notes[0];
   const failing = plan.states.find((s) => s.fails);
   return (
-    <div className="upright">
+    <div className={css.upright}>
       <Reading />
       {weakest && (
-        <div className="weakest">
+        <div className={css.weakest}>
           <Flag number={1} note={weakest} /> <b>{severityWord[weakest.severity]}.</b> {weakest.text} <Cures note={weakest} />
         </div>
       )}
       <Silhouette />
       <StateChoice />
       {failing && !alone && (
-        <p className="uprightState">
+        <p className={css.uprightState}>
           <b>{failing.label}</b>: {failing.fails}
         </p>
       )}
-      <ol className="run">
+      <ol className={css.run}>
         {plan.columns.map((c) => {
           const v = voltsAt(c.id);
           const open = picked === c.id;
           return (
-            <li key={c.id} className={`stop-${c.kind} ${open ? "open" : ""}`}>
+            <li key={c.id} className={cx(open && css.open)}>
               <button type="button" aria-expanded={open} data-part={c.id} onClick={() => pick(open ? null : c.id)}>
-                <span className={`bead ${c.kind}`} aria-hidden />
-                <span className="uprightName">
+                <span className={css.bead} data-kind={c.kind} aria-hidden />
+                <span>
                   {plan.notes.map((n, i) => n.column === c.id && <Flag key={i} number={i + 1} note={n} />)}
-                  <b>{c.name}</b> <span className={c.part.assumed ? "taken" : ""}>{c.part.text}</span>
+                  <b>{c.name}</b> <span className={c.part.assumed ? "taken" : undefined}>{c.part.text}</span>
                   {c.part.assumed && <span className="assumed"> assumed</span>}
-                  {c.choice?.pinned && <span className="pin"> pinned</span>}
+                  {c.choice?.pinned && <span className={drawing.pin}> pinned</span>}
                 </span>
-                <span className="uprightVolts">{v ? `${v.outV.toFixed(2)} V` : ""}</span>
-                <span className="uprightFigures">
+                <span className={css.uprightVolts}>{v ? `${v.outV.toFixed(2)} V` : ""}</span>
+                <span className={css.uprightFigures}>
                   {(["carries", "loses", "heat"] as const).map((row) => {
                     const cell = cellOf(c, row, alone);
                     return (
                       cell.text !== "–" && (
-                        <span key={row} className={cell.level}>
+                        <span key={row} data-level={cell.level}>
                           {row === "heat" ? "gets to" : row} {cell.text} {levelWord[cell.level]}
                         </span>
                       )
@@ -64,7 +67,7 @@ export function Upright() {
               </button>
               {open && <PartPanel column={c} />}
               {plan.joints.filter((j) => j.after === c.id).map((j) => (
-                <p key={j.id} className="uprightJoint">
+                <p key={j.id} className={css.uprightJoint}>
                   {j.says}
                 </p>
               ))}
@@ -72,9 +75,9 @@ export function Upright() {
           );
         })}
       </ol>
-      <dl className="uprightCovers">
+      <dl className={css.uprightCovers}>
         {plan.covers.map((c) => (
-          <div key={c.fuse} className={c.level}>
+          <div key={c.fuse} data-level={c.level}>
             <dt>Fused from {c.side}</dt>
             <dd>{c.text}</dd>
           </div>
@@ -94,9 +97,9 @@ function Silhouette() {
   const { ref, width } = useElementSize();
   const scale = vehicleScale(plan.vehicle, { x: 8, y: 4, w: Math.max(width - 16, 100), h: 76 });
   return (
-    <div ref={ref} className="silhouette">
+    <div ref={ref} className={css.silhouette}>
       <svg width={width} height={92} aria-hidden focusable="false">
-        <g className="vehicle">
+        <g className={drawing.vehicle}>
           {plan.vehicle.outlines.map((o, i) => (
             <path key={i} d={rounded(o.map((p) => ({ x: scale.x(p.x), y: scale.y(p.y) })), 8)} />
           ))}
@@ -104,11 +107,11 @@ function Silhouette() {
             <circle key={w.x} cx={scale.x(w.x)} cy={78} r={9} />
           ))}
         </g>
-        <g className="feed">
+        <g className={drawing.feed}>
           <path d={`M${scale.x(plan.columns[0]?.at.x ?? 0)} 62H${scale.x(plan.columns.at(-1)?.at.x ?? 0)}`} />
         </g>
         {plan.columns.filter((c) => c.kind !== "cable" && c.kind !== "lead").map((c) => (
-          <circle key={c.id} className="dot" cx={scale.x(c.at.x)} cy={62} r={4} />
+          <circle key={c.id} className={css.dot} cx={scale.x(c.at.x)} cy={62} r={4} />
         ))}
       </svg>
     </div>

@@ -4,10 +4,19 @@ import { api, take, type Schemas } from "../api/client";
 import { valueAt } from "../job/document";
 import { useJob } from "../job/JobContext";
 import { useAsked } from "../job/useAsked";
-import { severityWord } from "../ui/words";
+import { Fieldset } from "../ui/Fieldset";
+import { NoteBox } from "../ui/NoteBox";
+import { Table, type TableColumn } from "../ui/Table";
 import { Wait } from "../ui/Wait";
+import css from "./steps.module.css";
 
 const at = (path: string) => `built.${path.replaceAll(".", "/")}`;
+
+const columns: TableColumn<Schemas["Built"]["changes"][number]>[] = [
+  { key: "what", head: "What", names: true, cell: (c) => c.label },
+  { key: "from", head: "As designed", cell: (c) => c.from || "not answered" },
+  { key: "to", head: "As built", cell: (c) => <b>{c.to}</b> },
+];
 
 /** AsBuilt is what was fitted in the bay where it is not as designed, judged by the same rules; the design stays beside it. */
 export function AsBuilt() {
@@ -15,45 +24,24 @@ export function AsBuilt() {
   if (!asked.answer) return <Wait asked={asked} what="Judging what was built" />;
   const b = asked.answer;
   return (
-    <section className="asBuilt" aria-label="As built">
+    <section className={css.asBuilt} aria-label="As built">
       <h2>As built</h2>
       <p className="soft">What was fitted otherwise than designed. The design stays as it is; the rules judge what is there.</p>
-      <div className="surveyFields">
+      <Fieldset>
         {b.asked.map((a) => (
           <Answer key={a.path} answer={a} problem={b.problems.find((p) => p.field === a.path)} />
         ))}
-      </div>
+      </Fieldset>
       {b.changes.length === 0 ? (
         <p>Built as designed.</p>
       ) : (
         <>
-          <table>
-            <thead>
-              <tr>
-                <th scope="col">What</th>
-                <th scope="col">As designed</th>
-                <th scope="col">As built</th>
-              </tr>
-            </thead>
-            <tbody>
-              {b.changes.map((c) => (
-                <tr key={c.path}>
-                  <th scope="row">{c.label}</th>
-                  <td>{c.from || "not answered"}</td>
-                  <td>
-                    <b>{c.to}</b>
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
+          <Table caption="What is built otherwise" className={css.changes} rows={b.changes} columns={columns} keyOf={(c) => c.path} />
           <p>
             <b>As built:</b> {b.summary}
           </p>
           {b.new.map((n) => (
-            <div key={n.id + n.text} className={`panelNote ${n.severity}`}>
-              <b>{severityWord[n.severity]}, new.</b> {n.text} <span className="soft">{n.why}</span>
-            </div>
+            <NoteBox key={n.id + n.text} note={n} besides="new" />
           ))}
           {b.gone.map((n) => (
             <p key={n.id + n.text} className="soft">

@@ -1,14 +1,19 @@
 import { Button, TextInput } from "@mantine/core";
 import { Link, useParams } from "@tanstack/react-router";
-import { useEffect, useRef, useState } from "react";
+import cx from "clsx";
+import { useRef, useState } from "react";
 
 import type { Schemas } from "../api/client";
 import { useJob } from "../job/JobContext";
 import { litBy } from "../job/picking";
+import { Sheet } from "../job/Sheet";
 import { useMade } from "../make/useMade";
-import { Wait } from "../ui/Wait";
 import { clock } from "../ui/shifted";
+import { keep, useStored } from "../ui/stored";
+import { TextButton } from "../ui/TextButton";
+import { Wait } from "../ui/Wait";
 import { AsBuilt } from "./AsBuilt";
+import css from "./steps.module.css";
 import { held, nextOpen, standing, type Tick } from "./ticks";
 import { useTicks } from "./useTicks";
 
@@ -19,19 +24,21 @@ const stages: Record<Step["stage"], string> = {
 };
 
 /** StepsSheet is sheet 6: one step at a time, large; the others in a list. */
-export function StepsSheet({ id }: { id: string }) {
+export default function StepsSheet() {
   const asked = useMade();
+  return <Sheet name="steps">{asked.answer ? <Steps made={asked.answer} /> : <Wait asked={asked} what="Putting the steps in order" />}</Sheet>;
+}
+
+function Steps({ made }: { made: Schemas["Made"] }) {
   const job = useJob();
-  const { ticks, unsent, tick, failed } = useTicks(id);
-  const [by, setBy] = useState(() => localStorage.getItem("tickedBy") ?? "");
+  const { ticks, unsent, tick, failed } = useTicks(job.id);
+  const [by, setBy] = useStored("tickedBy", "");
   const [at, setAt] = useState<string | null>(null);
   const top = useRef<HTMLElement>(null);
-  useEffect(() => localStorage.setItem("tickedBy", by), [by]);
-  if (!asked.answer) return <Wait asked={asked} what="Putting the steps in order" />;
-  const steps = asked.answer.steps;
+  const steps = made.steps;
   const lit = litBy(job.plan, job.thing);
-  const slots = new Map(asked.answer.schedule.map((s) => [s.step, s]));
-  const waitsFor = asked.answer.waits.filter((w) => w.step);
+  const slots = new Map(made.schedule.map((s) => [s.step, s]));
+  const waitsFor = made.waits.filter((w) => w.step);
   const now = standing(ticks);
   const done = (step: string) => now.get(step)?.done ?? false;
   const next = nextOpen(steps, done);
@@ -48,10 +55,10 @@ export function StepsSheet({ id }: { id: string }) {
     if (to) show(null);
   };
   return (
-    <div className="stepsSheet">
-      <section className="stepNow" aria-label="Step" ref={top}>
+    <div className={css.sheet}>
+      <section className={css.now} aria-label="Step" ref={top}>
         <p className="soft" role="status">
-          {finished} of {steps.length} done, about {asked.answer.hours} h in all, {asked.answer.days} {asked.answer.days === 1 ? "day" : "days"} in the bay
+          {finished} of {steps.length} done, about {made.hours} h in all, {made.days} {made.days === 1 ? "day" : "days"} in the bay
           {unsent > 0 ? `; ${unsent} kept on this device until the server answers` : failed ? "; the server does not answer" : ""}
         </p>
         {next < 0 && at === null && <h2>All steps are done.</h2>}
@@ -61,9 +68,9 @@ export function StepsSheet({ id }: { id: string }) {
         <TextInput label="Who works" value={by} maxLength={60} onChange={(e) => setBy(e.currentTarget.value)} />
         <AsBuilt />
       </section>
-      <nav className="stepList" aria-label="All steps">
+      <nav className={css.list} aria-label="All steps">
         {waitsFor.length > 0 && (
-          <details className="waitsFor">
+          <details className={css.waitsFor}>
             <summary>
               {waitsFor.length} {waitsFor.length === 1 ? "part is" : "parts are"} not in stock
             </summary>
@@ -81,14 +88,14 @@ export function StepsSheet({ id }: { id: string }) {
             const t = now.get(s.id);
             const heads = i === 0 || steps[i - 1]?.stage !== s.stage;
             return (
-              <li key={s.id} className={`${t?.done ? "done" : ""} ${s.hold ? "hold" : ""} ${s.id === step?.id ? "here" : ""} ${s.of.some((of) => lit.has(of)) ? "lit" : ""}`}>
-                {heads && <b className="stage">{stages[s.stage]}</b>}
-                <button type="button" className="plainButton" aria-current={s.id === step?.id ? "step" : undefined} onClick={() => show(s.id)}>
-                  <span className="mark">{t?.done ? "✓" : i + 1}</span> {s.title}
+              <li key={s.id} data-lit={s.of.some((of) => lit.has(of)) || undefined} className={cx(t?.done && css.done, s.hold && css.hold, s.id === step?.id && css.here)}>
+                {heads && <b className={css.stage}>{stages[s.stage]}</b>}
+                <TextButton aria-current={s.id === step?.id ? "step" : undefined} onClick={() => show(s.id)}>
+                  <span className={css.mark}>{t?.done ? "✓" : i + 1}</span> {s.title}
                   <When slot={slots.get(s.id)} before={slots.get(steps[i - 1]?.id ?? "")} />
                   {t?.done && <span className="soft"> {t.by}</span>}
                   {!t?.done && waits.has(s.id) && <span className="soft"> waits</span>}
-                </button>
+                </TextButton>
               </li>
             );
           })}
@@ -102,7 +109,7 @@ export function StepsSheet({ id }: { id: string }) {
 function When({ slot, before }: { slot: Schemas["Slot"] | undefined; before: Schemas["Slot"] | undefined }) {
   if (!slot) return null;
   return (
-    <span className="soft when">
+    <span className={cx("soft", css.when)}>
       {slot.day !== before?.day && `day ${slot.day}, `}
       {clock(slot.from)}
     </span>
@@ -114,11 +121,11 @@ function OnDrawing({ thing }: { thing: string }) {
   const { pick } = useJob();
   const { id = "" } = useParams({ strict: false });
   const show = () => {
-    sessionStorage.setItem("wiringTab", "drawing");
+    keep("wiringTab", "drawing", "window");
     pick(thing);
   };
   return (
-    <Link className="onDrawing" to="/jobs/$id/{-$sheet}" params={{ id, sheet: "wiring" }} onClick={show}>
+    <Link className={css.onDrawing} to="/jobs/$id/{-$sheet}" params={{ id, sheet: "wiring" }} onClick={show}>
       Show it on the drawing
     </Link>
   );
@@ -144,14 +151,14 @@ function One({ step, number, of, tick, hold, by, titles, open, mark, show }: One
   const unlooked = step.checks.filter((c) => !looked.has(c));
   const blocked = step.hold === true && (by.trim() === "" || unlooked.length > 0);
   return (
-    <article className={step.hold ? "oneStep hold" : "oneStep"}>
+    <article className={cx(css.one, step.hold && css.hold)}>
       <p className="soft">
         {number} of {of}, {stages[step.stage]}, about {Math.round(step.minutes)} min{step.covered && ", before panels and floor close"}
       </p>
       <h2>{step.title}</h2>
-      <p className="what">{step.what}</p>
+      <p className={css.what}>{step.what}</p>
       {step.caution && (
-        <p className="stepCaution">
+        <p className={css.caution}>
           <b>Caution.</b> {step.caution}
         </p>
       )}
@@ -166,7 +173,7 @@ function One({ step, number, of, tick, hold, by, titles, open, mark, show }: One
           {step.figure && (
             <>
               <dt>Should be</dt>
-              <dd className="figure">{step.figure}</dd>
+              <dd className={css.figure}>{step.figure}</dd>
             </>
           )}
           {step.tool && (
@@ -179,7 +186,7 @@ function One({ step, number, of, tick, hold, by, titles, open, mark, show }: One
       )}
       {step.of.length > 0 && <OnDrawing thing={step.of[0] as string} />}
       {step.checks.length > 0 && (
-        <fieldset className="stepChecks">
+        <fieldset className={css.checks}>
           <legend>{step.hold ? "Looked at, each" : "Look at"}</legend>
           {step.checks.map((c) => (
             <label key={c}>
@@ -195,18 +202,16 @@ function One({ step, number, of, tick, hold, by, titles, open, mark, show }: One
         </fieldset>
       )}
       {hold && (
-        <p className="stepCaution">
+        <p className={css.caution}>
           Waits for the hold point{" "}
-          <button type="button" className="plainButton" onClick={() => show(hold.id)}>
-            {hold.title}
-          </button>
+          <TextButton onClick={() => show(hold.id)}>{hold.title}</TextButton>
           .
         </p>
       )}
       {!hold && open.length > 0 && !tick?.done && <p className="soft">Comes after: {open.map((id) => titles.get(id)).join("; ")}.</p>}
       {tick?.done ? (
         <div className="row">
-          <b className="doneBy">
+          <b className={css.doneBy}>
             Done{tick.by && ` by ${tick.by}`}, {new Date(tick.at).toLocaleString()}
             {tick.note && `: ${tick.note}`}
           </b>

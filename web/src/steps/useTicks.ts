@@ -2,13 +2,14 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 
 import { api, take } from "../api/client";
+import { keep, recall } from "../ui/stored";
 import { waiting, type Tick } from "./ticks";
 
 const keyOf = (id: string) => `ticks:${id}`;
 
 function read(id: string): Tick[] {
   try {
-    return JSON.parse(localStorage.getItem(keyOf(id)) ?? "[]") as Tick[];
+    return JSON.parse(recall(keyOf(id)) ?? "[]") as Tick[];
   } catch {
     return [];
   }
@@ -20,7 +21,7 @@ async function exchange(id: string): Promise<Tick[]> {
   const queue = read(id);
   if (queue.length === 0) return take(api.GET("/api/jobs/{id}/ticks", params));
   const all = await take(api.POST("/api/jobs/{id}/ticks", { ...params, body: queue }));
-  localStorage.setItem(keyOf(id), JSON.stringify(waiting(read(id), all)));
+  keep(keyOf(id), JSON.stringify(waiting(read(id), all)));
   return all;
 }
 
@@ -39,7 +40,7 @@ export function useTicks(id: string) {
   const unsent = waiting(queue, kept.data ?? []);
   const tick = (step: string, done: boolean, by: string, usual: number, note = "") => {
     const t: Tick = { id: uuid(), step, done, by, usual, at: new Date().toISOString(), ...(note ? { note } : {}) };
-    localStorage.setItem(keyOf(id), JSON.stringify([...read(id), t]));
+    keep(keyOf(id), JSON.stringify([...read(id), t]));
     setQueue((was) => [...was, t]);
     void queries.invalidateQueries({ queryKey: ["ticks", id] });
   };

@@ -5,9 +5,11 @@ import { useParams } from "@tanstack/react-router";
 import { api, take, whyNot } from "../api/client";
 import { leaves, valueAt, type Value } from "../job/document";
 import { useJob } from "../job/JobContext";
-import { since } from "../ui/since";
-import { knownPath } from "./known";
 import { isList } from "../job/rows";
+import { since } from "../ui/since";
+import { Told, Wrong } from "../ui/Wait";
+import { knownPath } from "./known";
+import css from "./survey.module.css";
 
 /** BookPanel is the vehicle book on this job's model: what is known of it, to start from, and a place for what is found here. */
 export function BookPanel() {
@@ -37,7 +39,7 @@ export function BookPanel() {
   };
   const feeds = entry ? Object.keys(entry.document.feeds ?? {}).length : 0;
   return (
-    <section className="bookPanel" aria-label="Vehicle book">
+    <section className={css.book} aria-label="Vehicle book">
       <h3>Vehicle book: {model}</h3>
       {entry ? (
         <p>
@@ -57,9 +59,8 @@ export function BookPanel() {
           </Button>
         </div>
       )}
-      <p role="status" className={add.isError ? "bad" : "soft"}>
-        {add.isError ? whyNot(add.error) : add.isSuccess ? "It is in the book." : ""}
-      </p>
+      {add.isError && <Wrong>{whyNot(add.error)}</Wrong>}
+      {add.isSuccess && <Told>It is in the book.</Told>}
       {plan.signal.feeds.length === 0 && feeds > 0 && missing.length > 0 && <p>Its feed points come along; test again that they do the same here.</p>}
     </section>
   );

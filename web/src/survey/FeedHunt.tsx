@@ -1,11 +1,17 @@
-import { Button, TextInput } from "@mantine/core";
+import { Button, Tabs, TextInput } from "@mantine/core";
 import { useState } from "react";
 
 import type { Schemas } from "../api/client";
 import { valueAt } from "../job/document";
-import { FieldInput } from "../job/FieldInput";
-import { fieldOf, useJob } from "../job/JobContext";
-import { emptied, keysOf, newKey } from "../job/rows";
+import { Fields } from "../job/Fields";
+import { useJob } from "../job/JobContext";
+import { Across, RowList } from "../job/RowList";
+import { keysOf, newKey } from "../job/rows";
+import { Findings } from "../ui/CheckList";
+import { Choices } from "../ui/Choices";
+import { Standing } from "../ui/Standing";
+import { Verdict } from "../ui/Verdict";
+import css from "./survey.module.css";
 
 /** Stages of the hunt, in working order: what is done to the vehicle, and which answer it gives. */
 const stages = [
@@ -21,7 +27,7 @@ type FeedPoint = Schemas["FeedPoint"];
 
 /** FeedHunt is the hunt for a feed point: fuse by fuse, state by state, on a phone beside the fuse box. */
 export function FeedHunt() {
-  const { state, plan, dispatch, readOnly } = useJob();
+  const { state, plan } = useJob();
   const [at, setAt] = useState<string>("off");
   const stage = stages.find((s) => s.name === at) ?? stages[0];
   const keys = keysOf(state.doc, "feeds");
@@ -30,19 +36,21 @@ export function FeedHunt() {
   const asked = points.filter(({ key, point }) => !point?.findings.some((f) => f.out) || valueAt(state.doc, `feeds.${key}.${stage.name}`) !== undefined);
   const open = (name: string) => points.filter(({ key, point }) => !point?.findings.some((f) => f.out) && valueAt(state.doc, `feeds.${key}.${name}`) === undefined).length;
   return (
-    <section className="feedHunt" aria-label="Feed point hunt">
+    <section className={css.hunt} aria-label="Feed point hunt">
       {!plan.signal.needed && <p className="soft">The coupling of this plan needs no signal; what is found is kept all the same.</p>}
       <AddFuse />
-      <div className="stages" role="tablist" aria-label="State of the vehicle">
-        {stages.map((s) => (
-          <button key={s.name} type="button" role="tab" aria-selected={s.name === stage.name} className={s.name === stage.name ? "on" : ""} onClick={() => setAt(s.name)}>
-            {s.label} <span className="soft">{open(s.name) || ""}</span>
-          </button>
-        ))}
-      </div>
+      <Tabs value={stage.name} onChange={(name) => setAt(name ?? "off")}>
+        <Tabs.List aria-label="State of the vehicle">
+          {stages.map((s) => (
+            <Tabs.Tab key={s.name} value={s.name}>
+              {s.label} <span className="soft">{open(s.name) || ""}</span>
+            </Tabs.Tab>
+          ))}
+        </Tabs.List>
+      </Tabs>
       <p>{stage.says}</p>
       {keys.length === 0 && <p className="soft">No fuse entered yet.</p>}
-      <ul className="huntList">
+      <ul className={css.tests}>
         {asked.map(({ key, point }) => (
           <HuntLine key={key} rowKey={key} point={point} stage={stage.name} />
         ))}
@@ -50,18 +58,13 @@ export function FeedHunt() {
       {points.length > 0 && (
         <>
           <h3>What they turned out to be</h3>
-          <ul className="rowsList">
-            {[...points].sort((a, b) => (a.point?.rank ?? 999) - (b.point?.rank ?? 999)).map(({ key, point }) => (
-              <li key={key} className="huntResult" data-feed={key}>
-                <FeedSays point={point} rowKey={key} />
-                {!readOnly && (
-                  <Button size="compact-sm" variant="subtle" onClick={() => dispatch({ type: "setAll", values: emptied(state.doc, "feeds", key) })}>
-                    Remove
-                  </Button>
-                )}
-              </li>
-            ))}
-          </ul>
+          <RowList list="feeds" keys={[...points].sort((a, b) => (a.point?.rank ?? 999) - (b.point?.rank ?? 999)).map((p) => p.key)}>
+            {(key) => (
+              <Across>
+                <FeedSays point={plan.signal.feeds.find((f) => f.key === key)} rowKey={key} />
+              </Across>
+            )}
+          </RowList>
         </>
       )}
     </section>
@@ -94,6 +97,11 @@ function AddFuse() {
   );
 }
 
+const tested = [
+  { value: "live", label: "live" },
+  { value: "dead", label: "dead" },
+];
+
 function HuntLine({ rowKey, point, stage }: { rowKey: string; point: FeedPoint | undefined; stage: string }) {
   const { state, dispatch, readOnly } = useJob();
   const path = `feeds.${rowKey}.${stage}`;
@@ -102,15 +110,7 @@ function HuntLine({ rowKey, point, stage }: { rowKey: string; point: FeedPoint |
   return (
     <li>
       <b>{name}</b>
-      <fieldset className="choices" disabled={readOnly}>
-        <legend className="hidden">{name}</legend>
-        {["live", "dead"].map((v) => (
-          <label key={v} className={`choice ${now === v ? "on" : ""}`}>
-            <input type="radio" name={path} checked={now === v} onChange={() => dispatch({ type: "set", path, value: v })} />
-            {v}
-          </label>
-        ))}
-      </fieldset>
+      <Choices legend={name} legendAt="nowhere" disabled={readOnly} choices={tested} value={String(now ?? "")} onChoose={(v) => dispatch({ type: "set", path, value: v })} />
     </li>
   );
 }
@@ -121,41 +121,34 @@ const behaviours: Record<string, string> = {
 };
 
 function FeedSays({ point, rowKey }: { point: FeedPoint | undefined; rowKey: string }) {
-  const job = useJob();
-  const { plan, dispatch, readOnly } = job;
+  const { plan, dispatch, readOnly } = useJob();
   if (!point) return <p>…</p>;
   const out = point.findings.some((f) => f.out);
   const standing = out ? "bad" : point.candidate ? (point.behaviour === "accessory" ? "caution" : "good") : "open";
   const taken = plan.signal.taken === rowKey;
   return (
-    <div className="rowSum">
-      <p className={`verdictLine ${standing}`}>
-        <b>{out ? "no" : point.candidate ? "will do" : "open"}</b> <strong>{point.name}</strong>: {behaviours[point.behaviour]}
-        {point.trap && <b className="bad">, a trap</b>}
-        {plan.signal.best === rowKey && <span className="standing good">, the best so far</span>}
-      </p>
-      <ul className="checkList">
-        {point.findings.map((f) => (
-          <li key={f.id} className={f.out ? "bad" : "open"}>
-            {f.text}
-          </li>
-        ))}
-        {point.missing.length > 0 && <li className="open">Still to test: {point.missing.join(", ")}.</li>}
-        {point.candidate && <li className="good">{point.tap}</li>}
-      </ul>
+    <>
+      <Verdict word={out ? "no" : point.candidate ? "will do" : "open"} level={standing}>
+        <strong>{point.name}</strong>: {behaviours[point.behaviour]}
+        {point.trap && <b className={css.trap}>, a trap</b>}
+        {plan.signal.best === rowKey && <Standing inline level="good">, the best so far</Standing>}
+      </Verdict>
+      <Findings
+        list={[
+          ...point.findings.map((f) => ({ key: f.id, word: "", level: f.out ? ("bad" as const) : ("open" as const), text: f.text })),
+          ...(point.missing.length > 0 ? [{ key: "missing", word: "", level: "open" as const, text: `Still to test: ${point.missing.join(", ")}.` }] : []),
+          ...(point.candidate ? [{ key: "tap", word: "", level: "good" as const, text: point.tap }] : []),
+        ]}
+      />
       <details>
         <summary>Its fuse, what it feeds</summary>
-        <div className="surveyFields">
-          {["kind", "name", "ratingA", "circuit", "safety", "only"].flatMap((n) => fieldOf(job, `feeds.${rowKey}.${n}`) ?? []).map((f) => (
-            <FieldInput key={f.path} field={f} brief />
-          ))}
-        </div>
+        <Fields brief paths={["kind", "name", "ratingA", "circuit", "safety", "only"].map((n) => `feeds.${rowKey}.${n}`)} />
       </details>
       {!readOnly && !out && (
         <Button size="compact-sm" variant={taken ? "filled" : "default"} aria-pressed={taken} onClick={() => dispatch({ type: "set", path: "signal.feed", value: taken ? undefined : rowKey })}>
           {taken ? `${point.name} is taken` : `Take ${point.name}`}
         </Button>
       )}
-    </div>
+    </>
   );
 }

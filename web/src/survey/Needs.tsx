@@ -1,9 +1,12 @@
 import { Button } from "@mantine/core";
 
-import { FieldInput } from "../job/FieldInput";
+import { FieldInputs } from "../job/Fields";
 import { fieldOf, useJob } from "../job/JobContext";
-import { emptied, keysOf, newKey } from "../job/rows";
+import { Across, RowList } from "../job/RowList";
+import { newKey } from "../job/rows";
+import { Table, type TableColumn } from "../ui/Table";
 import { Working } from "../ui/Working";
+import css from "./survey.module.css";
 
 /** quick are the loads that are offered at a touch. */
 const quick = ["fridge", "freezer", "lights", "pump", "fan", "heater", "laptop", "phones", "inverter"];
@@ -11,14 +14,14 @@ const quick = ["fridge", "freezer", "lights", "pump", "fan", "heater", "laptop",
 /** Loads is the list of what is used, a row to a load. */
 export function Loads() {
   const job = useJob();
-  const { state, dispatch, plan, readOnly } = job;
+  const { dispatch, plan, readOnly } = job;
   const kinds = fieldOf(job, "loads.x.kind")?.choices ?? [];
   const add = (kind: string) => dispatch({ type: "set", path: `loads.${newKey()}.kind`, value: kind });
-  const keys = keysOf(state.doc, "loads");
+  const loadOf = (key: string) => plan.needs.loads.find((l) => l.key === key);
   return (
-    <section className="loads" aria-label="Loads">
+    <section aria-label="Loads">
       {!readOnly && (
-        <div className="quick" role="group" aria-label="Add a load">
+        <div className={css.quick} role="group" aria-label="Add a load">
           {quick.map((id) => (
             <Button key={id} variant="default" size="compact-sm" onClick={() => add(id)}>
               + {kinds.find((k) => k.value === id)?.label ?? id}
@@ -29,15 +32,13 @@ export function Loads() {
           </Button>
         </div>
       )}
-      <ul className="rowsList">
-        {keys.map((key) => {
-          const load = plan.needs.loads.find((l) => l.key === key);
+      <RowList list="loads" nameOf={(key) => loadOf(key)?.label ?? "load"}>
+        {(key) => {
+          const load = loadOf(key);
           return (
-            <li key={key} aria-label={load?.label ?? "load"}>
-              {["kind", "name", "count", "watts", "amps", "hours", "duty", "standbyA"].flatMap((name) => fieldOf(job, `loads.${key}.${name}`) ?? []).map((f) => (
-                <FieldInput key={f.path} field={f} brief />
-              ))}
-              <p className="rowSum">
+            <>
+              <FieldInputs brief paths={["kind", "name", "count", "watts", "amps", "hours", "duty", "standbyA"].map((name) => `loads.${key}.${name}`)} />
+              <Across>
                 {load ? (
                   <>
                     <b>{load.dayAh.toFixed(1)} Ah</b> a day, {load.amps.toFixed(2)} A each{load.assumed && <span className="assumed"> partly assumed</span>}
@@ -45,48 +46,44 @@ export function Loads() {
                 ) : (
                   "…"
                 )}
-              </p>
-              {!readOnly && (
-                <Button size="compact-sm" variant="subtle" aria-label={`Remove ${load?.label ?? "load"}`} onClick={() => dispatch({ type: "setAll", values: emptied(state.doc, "loads", key) })}>
-                  Remove
-                </Button>
-              )}
-            </li>
+              </Across>
+            </>
           );
-        })}
-      </ul>
+        }}
+      </RowList>
     </section>
   );
 }
+
+interface BalanceLine {
+  label: string;
+  text: string;
+}
+
+const columns: TableColumn<BalanceLine>[] = [
+  { key: "what", head: "What", names: true, cell: (r) => r.label },
+  { key: "is", head: "Is", set: "right", cell: (r) => r.text },
+];
 
 /** NeedsPanel says whether the balance holds, and what would hold it. */
 export function NeedsPanel() {
   const { plan } = useJob();
   const n = plan.needs;
-  const rows: [string, string][] = [
-    ["Used in a day", `${n.dailyAh.toFixed(0)} Ah`],
-    ["To put back on a drive", `${n.cycleAh.toFixed(0)} Ah`],
-    ["A drive can put back", `${n.putBackAh.toFixed(0)} Ah`],
-    ["After a drive", `${n.after.toFixed(0)} %`],
-    ["Before the next", `${n.before.toFixed(0)} %`],
-    ["Lasts without driving", `${n.days.toFixed(1)} days`],
-    ["Smallest bank", `${n.bankAh.toFixed(0)} Ah`],
-    ["Smallest charger", n.chargerA > 0 ? `${n.chargerA} A` : "none on the shelf"],
+  const rows: BalanceLine[] = [
+    { label: "Used in a day", text: `${n.dailyAh.toFixed(0)} Ah` },
+    { label: "To put back on a drive", text: `${n.cycleAh.toFixed(0)} Ah` },
+    { label: "A drive can put back", text: `${n.putBackAh.toFixed(0)} Ah` },
+    { label: "After a drive", text: `${n.after.toFixed(0)} %` },
+    { label: "Before the next", text: `${n.before.toFixed(0)} %` },
+    { label: "Lasts without driving", text: `${n.days.toFixed(1)} days` },
+    { label: "Smallest bank", text: `${n.bankAh.toFixed(0)} Ah` },
+    { label: "Smallest charger", text: n.chargerA > 0 ? `${n.chargerA} A` : "none on the shelf" },
   ];
   return (
-    <section className={`needsPanel ${n.level}`} aria-label="Balance">
+    <section className={css.needs} data-level={n.level} aria-label="Balance">
       <h3>Balance</h3>
-      <p className="says">{n.says}</p>
-      <table>
-        <tbody>
-          {rows.map(([label, text]) => (
-            <tr key={label}>
-              <th scope="row">{label}</th>
-              <td>{text}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <p className={css.says}>{n.says}</p>
+      <Table bare caption="Balance" className={css.balance} rows={rows} columns={columns} keyOf={(r) => r.label} />
       <h3>Working</h3>
       {n.figures.flatMap((key) => plan.figures[key] ?? []).map((f) => (
         <Working key={f.name} figure={f} />

@@ -3,6 +3,7 @@ import type { Dispatch } from "react";
 import { valueAt } from "../job/document";
 import type { Action } from "../job/history";
 import { useJob, type OpenJob } from "../job/JobContext";
+import css from "./survey.module.css";
 
 /** How an answer is known. */
 export type How = "measured" | "book" | "told" | "assumed";
@@ -44,7 +45,8 @@ export function Known({ path }: { path: string }) {
   return (
     <button
       type="button"
-      className={`known ${how[now]?.value ?? "entered"}`}
+      className={css.known}
+      data-known={how[now]?.value}
       disabled={readOnly}
       aria-label={`${label}; change to ${next.label}`}
       onClick={() => dispatch({ type: "setAll", values: { [at]: next.value } })}

@@ -1,8 +1,10 @@
 import { createTheme, defaultVariantColorsResolver, type MantineColorsTuple } from "@mantine/core";
 
+import looks from "./looks.module.css";
+
 const ink: MantineColorsTuple = ["#f1f3f2", "#dfe4e2", "#bcc6c3", "#97a6a2", "#788a86", "#647773", "#4d5f5c", "#384846", "#283635", "#1f2c2c"];
 
-/** The house theme: ink on paper; colour only where it means something. */
+/** The house theme: ink on paper; colour only where it means something. How components look stands here and in looks.module.css. */
 export const theme = createTheme({
   fontFamily: "'Archivo Variable', sans-serif",
   headings: { fontFamily: "'Archivo Variable', sans-serif", fontWeight: "650" },
@@ -15,4 +17,11 @@ export const theme = createTheme({
   },
   defaultRadius: 2,
   cursorType: "pointer",
+  components: {
+    Button: { classNames: { root: looks.button } },
+    Input: { classNames: { input: looks.input } },
+    InputWrapper: { classNames: { description: looks.description, error: looks.error } },
+    Tabs: { classNames: { list: looks.tabs, tab: looks.tab, tabLabel: looks.tabLabel } },
+    Chip: { classNames: { root: looks.chip, label: looks.chipLabel, input: looks.chipInput, iconWrapper: looks.chipIcon } },
+  },
 });

@@ -1,9 +1,12 @@
-import { Button, FileButton, Textarea } from "@mantine/core";
+import { Button, Textarea } from "@mantine/core";
 import { useMutation } from "@tanstack/react-query";
-import { useEffect, useState } from "react";
+import { useState } from "react";
 
 import { whyNot, type Schemas } from "../api/client";
-import { biggestFile, readText } from "./readText";
+import css from "./BookFile.module.css";
+import { FileDrop } from "./FileDrop";
+import { readText } from "./readText";
+import { useStored } from "./stored";
 
 interface Props {
   /** where lines that could not be used wait to be mended, so that a reload loses none */
@@ -17,10 +20,9 @@ interface Props {
 
 /** BookFile reads files for one of the workshop's books, and keeps the lines that could not be used until they are mended. */
 export function BookFile({ kept, name, hint, says, send: to, onRead }: Props) {
-  const [rest, setRest] = useState(() => localStorage.getItem(kept) ?? "");
+  const [rest, setRest] = useStored(kept, "");
   const [problems, setProblems] = useState<Schemas["LineProblem"][]>([]);
   const [told, setTold] = useState("");
-  useEffect(() => (rest ? localStorage.setItem(kept, rest) : localStorage.removeItem(kept)), [kept, rest]);
   const send = useMutation({
     mutationFn: to,
     onSuccess: (read, sent) => {
@@ -34,28 +36,22 @@ export function BookFile({ kept, name, hint, says, send: to, onRead }: Props) {
     onError: (error) => setTold(whyNot(error)),
   });
   return (
-    <section className="partsFile" aria-label="From a file">
-      <div className="row">
-        <FileButton
-          accept=".csv,.txt,text/csv"
-          inputProps={{ "aria-label": name }}
-          onChange={(file) => {
-            if (!file) return;
-            if (rest) setTold("Mend or clear the lines below first; then read another file.");
-            else if (file.size > biggestFile) setTold(`${file.name} is larger than 1 MB.`);
-            else readText(file).then(send.mutate, (error: Error) => setTold(`${file.name} ${error.message}`));
-          }}
-        >
-          {(props) => (
-            <Button variant="default" loading={send.isPending} {...props}>
-              Read a file
-            </Button>
-          )}
-        </FileButton>
-        <span role="status">{told || hint}</span>
-      </div>
+    <section className={css.file} aria-label="From a file">
+      <FileDrop
+        label="Read a file"
+        name={name}
+        endings={[".csv", ".txt"]}
+        busy={send.isPending}
+        onRefused={setTold}
+        onFile={(file) => {
+          if (rest) setTold("Mend or clear the lines below first; then read another file.");
+          else readText(file).then(send.mutate, (error: Error) => setTold(`${file.name} ${error.message}`));
+        }}
+      >
+        <p role="status">{told || hint}</p>
+      </FileDrop>
       {problems.length > 0 && (
-        <ul className="lineProblems">
+        <ul className={css.problems}>
           {problems.map((p) => (
             <li key={`${p.line} ${p.field}`}>
               <b>line {p.line}</b> {p.field} {p.value && `“${p.value}”`} {p.wrong}; allowed: {p.allowed}

@@ -1,16 +1,17 @@
 import type { Figure } from "../api/client";
+import css from "./Working.module.css";
 import { originWord } from "./words";
 
 /** Working shows how a figure came about, in the trade's own notation. */
 export function Working({ figure }: { figure: Figure }) {
   return (
-    <details className="working">
+    <details className={css.working} data-working>
       <summary>
         <span>{figure.name}</span>
         <b>{figure.text}</b>
       </summary>
       {figure.formula && (
-        <p className="formula">
+        <p className={css.formula} data-formula>
           {figure.formula}
           <br />
           {figure.formula.split("=")[0]}= {figure.filled} = {figure.text}
@@ -19,7 +20,7 @@ export function Working({ figure }: { figure: Figure }) {
       <ul>
         {figure.inputs.map((input, i) => (
           <li key={i}>
-            {input.letter && <i>{input.letter}</i>} {input.text}, {input.name}: {input.why} <span className={`origin ${input.origin}`}>{originWord[input.origin]}</span>
+            {input.letter && <i>{input.letter}</i>} {input.text}, {input.name}: {input.why} <span className={css.origin} data-origin={input.origin}>{originWord[input.origin]}</span>
           </li>
         ))}
       </ul>

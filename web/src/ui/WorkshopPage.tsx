@@ -1,28 +1,14 @@
-import { Link } from "@tanstack/react-router";
 import type { ReactNode } from "react";
 
-import { SchemeSwitch } from "./SchemeSwitch";
+import { Listing, Page } from "./Page";
 
 /** WorkshopPage is a page of the workshop's own, beside its jobs: a book, the week. */
-export function WorkshopPage({ title, says, actions, book = true, children }: { title: string; says: string; actions: ReactNode; /** its tables stand row by row on a phone */ book?: boolean; children: ReactNode }) {
+export function WorkshopPage({ title, says, actions, children }: { title: string; says: string; actions?: ReactNode; children: ReactNode }) {
   return (
-    <div className="page">
-      <header className="bar">
-        <Link to="/" className="wordmark">
-          Epitrope
-        </Link>
-        <span className="soft">{says}</span>
-        <span className="gap" />
-        <SchemeSwitch />
-      </header>
-      <main className={book ? "list partsPage" : "list"}>
-        <div className="listHead">
-          <h1>{title}</h1>
-          <span className="gap" />
-          {actions}
-        </div>
+    <Page says={<span className="soft">{says}</span>}>
+      <Listing title={title} actions={actions}>
         {children}
-      </main>
-    </div>
+      </Listing>
+    </Page>
   );
 }

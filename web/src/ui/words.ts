@@ -1,5 +1,8 @@
 import type { Note, Schemas } from "../api/client";
 
+/** Level is how good something is; open where nobody has looked. */
+export type Level = Schemas["Check"]["level"];
+
 /** The words that stand beside a mark, so that colour never stands alone. */
 export const severityWord: Record<Note["severity"] | Schemas["Listed"]["severity"], string> = {
   stop: "Stop",

@@ -1,12 +1,17 @@
-import { Alert, Button } from "@mantine/core";
+import { Button } from "@mantine/core";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useNavigate } from "@tanstack/react-router";
 import { useState } from "react";
 
 import { api, take, whyNot, type Schemas } from "../api/client";
 import { BookFile } from "../ui/BookFile";
-import { WorkshopPage } from "../ui/WorkshopPage";
 import { since } from "../ui/since";
+import { Table, type TableColumn } from "../ui/Table";
+import { Empty, Failed, Told, Waiting } from "../ui/Wait";
+import { WorkshopPage } from "../ui/WorkshopPage";
+import css from "./vehicles.module.css";
+
+type Answer = Schemas["Model"]["answers"][number];
 
 /** whole stands for all answers of a model. */
 const whole = "*";
@@ -38,6 +43,39 @@ export function VehiclesPage() {
     onSuccess: (opened) => navigate({ to: "/jobs/$id/{-$sheet}", params: { id: opened.id } }),
     onError: (error) => setSays(whyNot(error)),
   });
+  const columnsOf = (m: Schemas["Model"], section: string): TableColumn<Answer>[] => [
+    {
+      key: "label",
+      head: "What",
+      names: true,
+      cell: (a) => (
+        <>
+          {a.label}
+          {["feeds", "points"].includes(section) && <span className="soft"> {a.path.split(".")[1]}</span>}
+        </>
+      ),
+    },
+    {
+      key: "is",
+      head: "Is",
+      cell: (a) => (
+        <>
+          {a.shown} {a.known && <span className="soft">{a.known}</span>}
+        </>
+      ),
+    },
+    {
+      key: "does",
+      head: "Take out",
+      set: "right",
+      cell: (a) =>
+        mended === m.model && (
+          <Button size="compact-sm" variant="subtle" aria-label={`Take out ${a.label} of ${m.model}`} onClick={() => takeOut.mutate({ model: m.model, path: a.path, told: `“${a.label}, ${a.shown}”` })}>
+            Take out
+          </Button>
+        ),
+    },
+  ];
   return (
     <WorkshopPage
       title="Vehicle book"
@@ -58,19 +96,12 @@ export function VehiclesPage() {
         send={(csv) => take(api.POST("/api/vehicles", { body: { csv } }))}
         onRead={refresh}
       />
-      {says && (
-        <p className="told" role="status">
-          {says}
-        </p>
-      )}
-      {book.isError && (
-        <Alert color="ink" title="The vehicles could not be fetched">
-          {whyNot(book.error)}
-        </Alert>
-      )}
-      {book.data?.length === 0 && <p className="empty">No vehicles yet. On a job&apos;s survey, name its model and put what was found into the book; or read a file.</p>}
+      {says && <Told>{says}</Told>}
+      {book.isPending && <Waiting what="Fetching the vehicles" />}
+      {book.isError && <Failed what="The vehicles" error={book.error} again={() => void book.refetch()} />}
+      {book.data?.length === 0 && <Empty>No vehicles yet. On a job&apos;s survey, name its model and put what was found into the book; or read a file.</Empty>}
       {book.data?.map((m) => (
-        <section key={m.model} className="model" aria-label={m.model}>
+        <section key={m.model} className={css.model} aria-label={m.model}>
           <div className="row">
             <h2>{m.model}</h2>
             <span className="soft">
@@ -87,35 +118,11 @@ export function VehiclesPage() {
               Take out
             </Button>
           </div>
-          <div className="modelAnswers">
+          <div className={css.answers}>
             {Object.entries(sections).map(([section, title]) => {
               const answers = m.answers.filter((a) => a.path.startsWith(section + ".") && a.path !== "vehicle.model");
               if (answers.length === 0) return null;
-              return (
-                <table key={section}>
-                  <caption>{title}</caption>
-                  <tbody>
-                    {answers.map((a) => (
-                      <tr key={a.path}>
-                        <th scope="row">
-                          {a.label}
-                          {["feeds", "points"].includes(section) && <span className="soft"> {a.path.split(".")[1]}</span>}
-                        </th>
-                        <td>
-                          {a.shown} {a.known && <span className="soft">{a.known}</span>}
-                        </td>
-                        {mended === m.model && (
-                          <td className="does">
-                            <Button size="compact-sm" variant="subtle" aria-label={`Take out ${a.label} of ${m.model}`} onClick={() => takeOut.mutate({ model: m.model, path: a.path, told: `“${a.label}, ${a.shown}”` })}>
-                              Take out
-                            </Button>
-                          </td>
-                        )}
-                      </tr>
-                    ))}
-                  </tbody>
-                </table>
-              );
+              return <Table key={section} className={css.section} titled bare caption={title} rows={answers} columns={columnsOf(m, section)} keyOf={(a) => a.path} />;
             })}
           </div>
         </section>

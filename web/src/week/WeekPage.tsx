@@ -1,11 +1,14 @@
-import { Alert, Button, Loader } from "@mantine/core";
+import { Button } from "@mantine/core";
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
 import { useState } from "react";
 
-import { api, take, whyNot, type Schemas } from "../api/client";
-import { WorkshopPage } from "../ui/WorkshopPage";
+import { api, take, type Schemas } from "../api/client";
 import { shifted } from "../ui/shifted";
+import { Table, type TableColumn } from "../ui/Table";
+import { Empty, Failed, Waiting } from "../ui/Wait";
+import { WorkshopPage } from "../ui/WorkshopPage";
+import css from "./week.module.css";
 
 const weekday = new Intl.DateTimeFormat(undefined, { weekday: "short", day: "numeric", month: "short", timeZone: "UTC" });
 
@@ -19,7 +22,6 @@ export function WeekPage() {
     <WorkshopPage
       title="Week"
       says="the workshop's week"
-      book={false}
       actions={
         <>
           <Button variant="default" disabled={!w} onClick={() => move(-7)}>
@@ -34,52 +36,29 @@ export function WeekPage() {
         </>
       }
     >
-      {week.isPending && <Loader role="status" aria-label="Loading" color="ink" />}
-      {week.isError && (
-        <Alert color="ink" title="The week could not be fetched">
-          {whyNot(week.error)}
-        </Alert>
-      )}
-      {w && (
-        <div className="weekTable" role="region" aria-label="Bays" tabIndex={0}>
-          <table>
-            <thead>
-              <tr>
-                <th scope="col">Bay</th>
-                {w.days.map((d) => (
-                  <th key={d} scope="col">
-                    {weekday.format(new Date(d))}
-                  </th>
-                ))}
-              </tr>
-            </thead>
-            <tbody>
-              {w.bays.map((b) => (
-                <tr key={b.bay}>
-                  <th scope="row">{b.bay || "no bay named"}</th>
-                  {w.days.map((d) => (
-                    <td key={d}>
-                      {b.entries
-                        .filter((e) => e.from <= d && d <= e.until)
-                        .map((e) => (
-                          <Entry key={e.job} entry={e} first={e.from === d || d === w.days[0]} />
-                        ))}
-                    </td>
-                  ))}
-                </tr>
-              ))}
-            </tbody>
-          </table>
-          {w.bays.length === 0 && <p className="empty">Nothing stands in a bay this week. On a job&apos;s record, add a date “in the bay”; its days follow from its steps.</p>}
-        </div>
-      )}
+      {week.isPending && <Waiting what="Fetching the week" />}
+      {week.isError && <Failed what="The week" error={week.error} again={() => void week.refetch()} />}
+      {w && w.bays.length === 0 && <Empty>Nothing stands in a bay this week. On a job&apos;s record, add a date “in the bay”; its days follow from its steps.</Empty>}
+      {w && <Table className={css.week} narrow="scroll" caption="Bays" rows={w.bays} columns={columnsOf(w.days)} keyOf={(b) => b.bay} />}
     </WorkshopPage>
   );
 }
 
+/** columnsOf is a column to a day, with what stands in each bay then. */
+function columnsOf(days: string[]): TableColumn<Schemas["Week"]["bays"][number]>[] {
+  return [
+    { key: "bay", head: "Bay", names: true, cell: (b) => b.bay || "no bay named" },
+    ...days.map((d) => ({
+      key: d,
+      head: weekday.format(new Date(d)),
+      cell: (b: Schemas["Week"]["bays"][number]) => b.entries.filter((e) => e.from <= d && d <= e.until).map((e) => <Entry key={e.job} entry={e} first={e.from === d || d === days[0]} />),
+    })),
+  ];
+}
+
 function Entry({ entry, first }: { entry: Schemas["WeekEntry"]; first: boolean }) {
   return (
-    <div className={`weekEntry ${entry.clashes ? "clash" : ""}`}>
+    <div className={css.entry} data-clashes={entry.clashes || undefined}>
       <Link to="/jobs/$id/{-$sheet}" params={{ id: entry.job, sheet: "steps" }}>
         {String(entry.number).padStart(4, "0")} {entry.title}
       </Link>

@@ -1,8 +1,9 @@
-import { FieldInput } from "../job/FieldInput";
-import { fieldOf, useJob } from "../job/JobContext";
+import { Fields } from "../job/Fields";
+import { useJob } from "../job/JobContext";
 import { valueAt, type Doc } from "../job/document";
 import type { Plan } from "../api/client";
 import { CheckList } from "../ui/CheckList";
+import css from "./wiring.module.css";
 
 /** Extra is a thing that may be fitted: what is asked first, and what then. */
 interface Extra {
@@ -90,22 +91,17 @@ const extras: Extra[] = [
 
 /** ExtrasTab is what is fitted besides the coupling, each with what is asked of it and its checks. */
 export function ExtrasTab() {
-  const job = useJob();
-  const { plan, state } = job;
+  const { plan, state } = useJob();
   return (
-    <div className="extrasTab">
+    <div className={css.extras}>
       {extras
         .filter((e) => e.fits?.(plan) ?? true)
         .map((e) => (
           <section key={e.title} aria-label={e.title}>
             <h3>{e.title}</h3>
             <p className="soft">{e.says}</p>
-            <div className="surveyFields">
-              {[e.first, ...(e.has(state.doc, plan) ? e.then : [])].flatMap((path) => fieldOf(job, path) ?? []).map((f) => (
-                <FieldInput key={f.path} field={f} />
-              ))}
-            </div>
-            <CheckList title={`${e.title}: checks`} checks={plan.checks.filter((c) => e.checks.some((id) => c.id.startsWith(id)))} figures={plan.figures} />
+            <Fields paths={[e.first, ...(e.has(state.doc, plan) ? e.then : [])]} />
+            <CheckList titled={false} title={`${e.title}: checks`} checks={plan.checks.filter((c) => e.checks.some((id) => c.id.startsWith(id)))} figures={plan.figures} />
           </section>
         ))}
     </div>

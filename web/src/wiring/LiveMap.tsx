@@ -1,4 +1,27 @@
 import type { Schemas } from "../api/client";
+import { Table, type TableColumn } from "../ui/Table";
+import css from "./wiring.module.css";
+
+type Off = Schemas["Modes"]["live"][number];
+
+/** columnsOf is a column to a wire: live from where, or dead, with each thing off. */
+const columnsOf = (wires: string[]): TableColumn<Off>[] => [
+  { key: "off", head: "With this off", names: true, set: "figure", cell: (r) => r.off },
+  ...wires.map((w): TableColumn<Off> => ({
+    key: w,
+    head: w,
+    cell: (r) => {
+      const live = r.live.find((x) => x.wire === w);
+      return live ? (
+        <>
+          <b>live</b> from {live.from.join(", ")}
+        </>
+      ) : (
+        <span className="soft">dead</span>
+      );
+    },
+  })),
+];
 
 /** LiveMap says what stays live, and from where, when one thing is off; and what to open to work somewhere. */
 export function LiveMap({ modes }: { modes: Schemas["Modes"] }) {
@@ -6,47 +29,13 @@ export function LiveMap({ modes }: { modes: Schemas["Modes"] }) {
   const order = modes.work.map((w) => w.place);
   wires.sort((a, b) => order.indexOf(a) - order.indexOf(b));
   return (
-    <section className="liveMap" aria-label="Live map">
+    <section aria-label="Live map">
       <p>
         A contact that may be closed counts as closed. A feed point counts as live until the engine is off and the key out. <b>Measure before you touch.</b>
       </p>
-      <div className="methodScroll" tabIndex={0} role="region" aria-label="What stays live">
-        <table>
-          <thead>
-            <tr>
-              <th scope="col">With this off</th>
-              {wires.map((w) => (
-                <th key={w} scope="col">
-                  {w}
-                </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {modes.live.map((r) => (
-              <tr key={r.off}>
-                <th scope="row">{r.off}</th>
-                {wires.map((w) => {
-                  const live = r.live.find((x) => x.wire === w);
-                  return (
-                    <td key={w} className={live ? "live" : "dead"}>
-                      {live ? (
-                        <>
-                          <b>live</b> from {live.from.join(", ")}
-                        </>
-                      ) : (
-                        "dead"
-                      )}
-                    </td>
-                  );
-                })}
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </div>
+      <Table className={css.live} narrow="scroll" caption="What stays live" rows={modes.live} columns={columnsOf(wires)} keyOf={(r) => r.off} />
       <h3>To work there, open all of these</h3>
-      <ul className="workOn">
+      <ul className={css.workOn}>
         {modes.work.map((w) => (
           <li key={w.place}>
             <b>{w.place}</b> {w.open.length > 0 ? w.open.join(" and ") : "cannot be made dead by these"} <span className="soft">(else live from {w.from.join(", ") || "nothing"})</span>

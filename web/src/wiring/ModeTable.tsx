@@ -1,18 +1,50 @@
 import type { Figure, Schemas } from "../api/client";
+import { Table, type TableColumn } from "../ui/Table";
 import { Working } from "../ui/Working";
+import css from "./wiring.module.css";
 
 /** signed is a current that may flow the other way, in words too. */
 const signed = (a: number): string => (Math.abs(a) < 0.05 ? "0 A" : a < 0 ? `−${(-a).toFixed(1)} A, out` : `${a.toFixed(1)} A`);
 
+type Row = Schemas["Modes"]["rows"][number];
+
+/** columnsOf are the columns of the mode table; the switch and the sun have one where there are any. */
+function columnsOf(modes: Schemas["Modes"]): TableColumn<Row>[] {
+  const list: (TableColumn<Row> | false)[] = [
+    modes.rows.some((r) => r.switch !== "–") && { key: "switch", head: "Switch", set: "figure", cell: (r) => r.switch },
+    { key: "key", head: "Key", set: "figure", cell: (r) => r.key },
+    { key: "engine", head: "Engine", set: "figure", cell: (r) => r.engine },
+    modes.rows.some((r) => r.sun === "yes") && { key: "sun", head: "Sun", set: "figure", cell: (r) => r.sun },
+    { key: "batteries", head: "Batteries", set: "figure", cell: (r) => (r.joined ? "joined" : "apart") },
+    { key: "aux", head: "Into the aux battery", set: "figure", cell: (r) => signed(r.auxA) },
+    { key: "start", head: "Out of the start battery", set: "figure", cell: (r) => `${r.startA < 0.005 ? "0" : r.startA < 1 ? r.startA.toFixed(2) : r.startA.toFixed(0)} A` },
+    { key: "lamp", head: "Lamp", set: "figure", cell: (r) => r.lamp },
+    {
+      key: "follows",
+      head: "What follows",
+      className: css.follows,
+      cell: (r) => {
+        const figure = r.figure ? modes.figures[r.figure] : undefined;
+        return (
+          <>
+            {r.verdict !== "normal" && <b className={css[r.verdict]}>{r.verdict}. </b>}
+            {r.why} {r.interlock && <i>Prevented by: {r.interlock}</i>}
+            {figure && <Working figure={figure} />}
+          </>
+        );
+      },
+    },
+  ];
+  return list.filter((c) => c !== false);
+}
+
 /** ModeTable is every position of the switches, the key, the engine and the sun, and what the circuit does then. */
 export function ModeTable({ modes }: { modes: Schemas["Modes"] }) {
   const forbidden = modes.rows.filter((r) => r.verdict === "forbidden").length;
-  const sun = modes.rows.some((r) => r.sun === "yes");
-  const switched = modes.rows.some((r) => r.switch !== "–");
   return (
-    <section className="modeTable" aria-label="Mode table">
+    <section aria-label="Mode table">
       <p>
-        {modes.rows.length} positions, solved one by one; <b className={forbidden > 0 ? "bad" : ""}>{forbidden === 0 ? "none" : forbidden} forbidden</b>. Currents with a rested start battery, the aux battery part discharged.
+        {modes.rows.length} positions, solved one by one; <b className={forbidden > 0 ? css.forbidden : undefined}>{forbidden === 0 ? "none" : forbidden} forbidden</b>. Currents with a rested start battery, the aux battery part discharged.
       </p>
       {modes.forgotten && (
         <p>
@@ -32,45 +64,16 @@ export function ModeTable({ modes }: { modes: Schemas["Modes"] }) {
           </ul>
         </details>
       )}
-      <div className="methodScroll" tabIndex={0} role="region" aria-label="Every position">
-        <table>
-          <thead>
-            <tr>
-              {switched && <th scope="col">Switch</th>}
-              <th scope="col">Key</th>
-              <th scope="col">Engine</th>
-              {sun && <th scope="col">Sun</th>}
-              <th scope="col">Batteries</th>
-              <th scope="col">Into the aux battery</th>
-              <th scope="col">Out of the start battery</th>
-              <th scope="col">Lamp</th>
-              <th scope="col">What follows</th>
-            </tr>
-          </thead>
-          <tbody>
-            {modes.rows.map((r, i) => {
-              const figure = r.figure ? modes.figures[r.figure] : undefined;
-              return (
-                <tr key={i} className={`${r.verdict} ${i > 0 && modes.rows[i - 1]?.switch !== r.switch ? "first" : ""}`}>
-                    {switched && <td>{r.switch}</td>}
-                    <td>{r.key}</td>
-                    <td>{r.engine}</td>
-                    {sun && <td>{r.sun}</td>}
-                    <td>{modes.coupling === "second" ? "apart" : r.joined ? "joined" : "apart"}</td>
-                    <td>{signed(r.auxA)}</td>
-                    <td>{r.startA < 0.005 ? "0" : r.startA < 1 ? r.startA.toFixed(2) : r.startA.toFixed(0)} A</td>
-                    <td>{r.lamp}</td>
-                    <td>
-                      {r.verdict !== "normal" && <b className={r.verdict === "forbidden" ? "bad" : "caution"}>{r.verdict}. </b>}
-                      {r.why} {r.interlock && <i>Prevented by: {r.interlock}</i>}
-                      {figure && <Working figure={figure} />}
-                    </td>
-                </tr>
-              );
-            })}
-          </tbody>
-        </table>
-      </div>
+      <Table
+        className={css.modes}
+        narrow="scroll"
+        caption="Every position"
+        rows={modes.rows}
+        columns={columnsOf(modes)}
+        keyOf={(r) => [r.switch, r.key, r.engine, r.sun].join(" ")}
+        verdict={(r) => r.verdict}
+        begins={(r, before) => before !== undefined && before.switch !== r.switch}
+      />
     </section>
   );
 }

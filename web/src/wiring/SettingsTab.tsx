@@ -1,24 +1,71 @@
 import { Button } from "@mantine/core";
 
-import { valueAt, type Value } from "../job/document";
+import type { Schemas } from "../api/client";
 import { Cures } from "../job/Cures";
-import { FieldInput } from "../job/FieldInput";
-import { fieldOf, useJob } from "../job/JobContext";
+import { valueAt, type Value } from "../job/document";
+import { FieldInputs, Fields } from "../job/Fields";
+import { useJob } from "../job/JobContext";
+import { AddRow, RowList } from "../job/RowList";
+import { keysOf } from "../job/rows";
 import { usePartsBook } from "../parts/usePartsBook";
-import { emptied, keysOf, newKey } from "../job/rows";
-import { severityWord } from "../ui/words";
+import { NoteBox } from "../ui/NoteBox";
+import { Standing } from "../ui/Standing";
+import { Table, type TableColumn } from "../ui/Table";
+import css from "./wiring.module.css";
 
 const joined = { open: "left open, insulated", ground: "to ground", battery: "to battery plus, over 1 A" } as const;
 
+const card = ["name", "outputA", "efficiency", "cutOutV", "maxFuseA", "standbyA", "maxAmbientC", "detectOnV", "detectOffV", "way"].map((n) => `card.${n}`);
+const setting = ["name", "for", "absorptionV", "floatV", "compensated", "leadA", "leadB", "how"];
+
+const temps: TableColumn<Schemas["Settings"]["temps"][number]>[] = [
+  { key: "c", head: "Battery", names: true, cell: (t) => `${String(t.c).replace("-", "−")} °C` },
+  { key: "volts", head: "Holds", cell: (t) => `${t.volts.toFixed(2)} V` },
+  { key: "wants", head: "Wanted", set: "soft", cell: (t) => `wanted ${t.wants.toFixed(2)} V${t.clamped ? ", held back" : ""}` },
+];
+
 /** SettingsTab is the charger's configuration card: how it is set for this battery, and what the battery really gets. */
 export function SettingsTab() {
-  const job = useJob();
-  const { plan, dispatch, readOnly } = job;
+  const { plan, dispatch, readOnly } = useJob();
   const s = plan.settings;
   const notes = plan.notes.filter((n) => n.id.startsWith("profile."));
+  const columns: TableColumn<Schemas["Settings"]["list"][number]>[] = [
+    {
+      key: "setting",
+      head: "Setting",
+      names: true,
+      cell: (l) => (
+        <>
+          {l.label}{" "}
+          {l.id === s.right && (
+            <Standing inline level="good">
+              for this battery
+            </Standing>
+          )}{" "}
+          {l.id === s.now && <Standing inline>set</Standing>}
+        </>
+      ),
+    },
+    { key: "absorption", head: "Absorption", set: "figure", cell: (l) => `${l.absorptionV.toFixed(1)} V` },
+    { key: "float", head: "Float", set: "figure", cell: (l) => (l.floatV > 0 ? `${l.floatV.toFixed(1)} V` : "rests") },
+    { key: "compensated", head: "By temperature", set: "figure", cell: (l) => (l.compensated ? "yes" : "no") },
+    { key: "how", head: "How", cell: (l) => l.how || "not said" },
+    {
+      key: "set",
+      head: "Set it",
+      quiet: true,
+      cell: (l) =>
+        !readOnly &&
+        l.id !== s.now && (
+          <Button size="compact-sm" variant="default" aria-label={`It is set so: ${l.label}`} onClick={() => dispatch({ type: "set", path: "profile.setting", value: l.id === s.right ? undefined : l.id })}>
+            It is set so
+          </Button>
+        ),
+    },
+  ];
   if (!s.charger) return <p className="soft">There is no charger to set: the aux battery gets what the alternator gives.</p>;
   return (
-    <div className="settingsTab">
+    <div className={css.settings}>
       <section aria-label="Configuration card">
         <h3>
           {s.card}, for {s.wants.battery}
@@ -28,44 +75,11 @@ export function SettingsTab() {
           {s.wants.coldC > -40 ? `, nothing below ${s.wants.coldC} °C` : ""}.
         </p>
         {notes.map((n) => (
-          <div key={n.id} className={`panelNote ${n.severity}`}>
-            <b>{severityWord[n.severity]}.</b> {n.text} <span className="soft">{n.why}</span> <Cures note={n} />
-          </div>
+          <NoteBox key={n.id} note={n}>
+            <Cures note={n} />
+          </NoteBox>
         ))}
-        <table>
-          <thead>
-            <tr>
-              <th scope="col">Setting</th>
-              <th scope="col">Absorption</th>
-              <th scope="col">Float</th>
-              <th scope="col">By temperature</th>
-              <th scope="col">How</th>
-              <th scope="col">
-                <span className="hidden">Set it</span>
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {s.list.map((l) => (
-              <tr key={l.id} className={l.id === s.now ? "fitted" : ""}>
-                <th scope="row">
-                  {l.label} {l.id === s.right && <span className="standing good">for this battery</span>} {l.id === s.now && <span className="standing">set</span>}
-                </th>
-                <td>{l.absorptionV.toFixed(1)} V</td>
-                <td>{l.floatV > 0 ? `${l.floatV.toFixed(1)} V` : "rests"}</td>
-                <td>{l.compensated ? "yes" : "no"}</td>
-                <td className="how">{l.how || "not said"}</td>
-                <td>
-                  {!readOnly && l.id !== s.now && (
-                    <Button size="compact-sm" variant="default" aria-label={`It is set so: ${l.label}`} onClick={() => dispatch({ type: "set", path: "profile.setting", value: l.id === s.right ? undefined : l.id })}>
-                      It is set so
-                    </Button>
-                  )}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <Table caption="Settings of the card" rows={s.list} columns={columns} keyOf={(l) => l.id} marked={(l) => l.id === s.now} />
         <p>
           <b>Across the battery at the end of absorption: {s.getsV.toFixed(2)} V.</b>
         </p>
@@ -81,27 +95,11 @@ export function SettingsTab() {
             </ul>
           </>
         )}
-        <div className="surveyFields">
-          {["profile.broken", "profile.disable"].flatMap((p) => fieldOf(job, p) ?? []).map((f) => (
-            <FieldInput key={f.path} field={f} />
-          ))}
-        </div>
+        <Fields paths={["profile.broken", "profile.disable"]} />
       </section>
       <section aria-label="By temperature and card">
         <h3>What it holds by the battery&apos;s temperature</h3>
-        <table>
-          <tbody>
-            {s.temps.map((t) => (
-              <tr key={t.c}>
-                <th scope="row">{String(t.c).replace("-", "−")} °C</th>
-                <td>{t.volts.toFixed(2)} V</td>
-                <td className="soft">
-                  wanted {t.wants.toFixed(2)} V{t.clamped ? ", held back" : ""}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <Table bare caption="What it holds by temperature" rows={s.temps} columns={temps} keyOf={(t) => String(t.c)} />
         <OwnCard />
       </section>
     </div>
@@ -110,9 +108,7 @@ export function SettingsTab() {
 
 /** OwnCard is the card of the charger that is really fitted, setting by setting. */
 function OwnCard() {
-  const job = useJob();
-  const { state, dispatch, readOnly } = job;
-  const keys = keysOf(state.doc, "settings");
+  const { state, dispatch, readOnly } = useJob();
   const chargers = usePartsBook().data?.parts.filter((p) => p.job) ?? [];
   const price = valueAt(state.doc, "card.price");
   return (
@@ -133,30 +129,11 @@ function OwnCard() {
           Priced {String(price)} {valueAt(state.doc, "card.currency") as string} on {valueAt(state.doc, "card.pricedOn") as string}.
         </p>
       )}
-      <div className="surveyFields">
-        {["card.name", "card.outputA", "card.efficiency", "card.cutOutV", "card.maxFuseA", "card.standbyA", "card.maxAmbientC", "card.detectOnV", "card.detectOffV", "card.way"].flatMap((p) => fieldOf(job, p) ?? []).map((f) => (
-          <FieldInput key={f.path} field={f} />
-        ))}
-      </div>
-      <ul className="rowsList">
-        {keys.map((key) => (
-          <li key={key} data-setting={key}>
-            {["name", "for", "absorptionV", "floatV", "compensated", "leadA", "leadB", "how"].flatMap((n) => fieldOf(job, `settings.${key}.${n}`) ?? []).map((f) => (
-              <FieldInput key={f.path} field={f} brief />
-            ))}
-            {!readOnly && (
-              <Button size="compact-sm" variant="subtle" onClick={() => dispatch({ type: "setAll", values: emptied(state.doc, "settings", key) })}>
-                Remove
-              </Button>
-            )}
-          </li>
-        ))}
-      </ul>
-      {!readOnly && (
-        <Button variant="default" size="compact-md" onClick={() => dispatch({ type: "set", path: `settings.${newKey()}.name`, value: `setting ${keys.length + 1}` })}>
-          Add a setting
-        </Button>
-      )}
+      <Fields paths={card} />
+      <RowList list="settings">{(key) => <FieldInputs brief paths={setting.map((n) => `settings.${key}.${n}`)} />}</RowList>
+      <AddRow list="settings" name="name" value={`setting ${keysOf(state.doc, "settings").length + 1}`}>
+        Add a setting
+      </AddRow>
     </>
   );
 }

@@ -1,11 +1,12 @@
 import { Tabs } from "@mantine/core";
-import { useState } from "react";
 
 import { api, take } from "../api/client";
 import { useJob } from "../job/JobContext";
+import { Sheet } from "../job/Sheet";
 import { useAsked } from "../job/useAsked";
 import { DrawingTab } from "../make/DrawingTab";
 import { CheckList } from "../ui/CheckList";
+import { useStored } from "../ui/stored";
 import { Wait } from "../ui/Wait";
 import { BeforeAfter } from "../found/BeforeAfter";
 import { Chain } from "./Chain";
@@ -13,16 +14,14 @@ import { ExtrasTab } from "./ExtrasTab";
 import { LiveMap } from "./LiveMap";
 import { ModeTable } from "./ModeTable";
 import { SettingsTab } from "./SettingsTab";
+import css from "./wiring.module.css";
 
 /** WiringSheet is sheet 4: the whole chain, every position of the switches, what stays live, and what was there before. */
-export function WiringSheet() {
-  const [tab, setTab] = useState<string | null>(() => sessionStorage.getItem("wiringTab") ?? "chain");
-  const pick = (t: string | null) => {
-    setTab(t);
-    if (t) sessionStorage.setItem("wiringTab", t);
-  };
+export default function WiringSheet() {
+  const [tab, pick] = useStored("wiringTab", "chain", "window");
   return (
-    <Tabs value={tab} onChange={pick} keepMounted={false} color="ink" className="wiringSheet">
+    <Sheet name="wiring" fills>
+    <Tabs value={tab} onChange={(t) => pick(t ?? "chain")} keepMounted={false} color="ink" className={css.tabs}>
       <h2 className="hidden">The installation as a whole</h2>
       <Tabs.List>
         <Tabs.Tab value="chain">Chain and checks</Tabs.Tab>
@@ -55,6 +54,7 @@ export function WiringSheet() {
         <BeforeAfter />
       </Tabs.Panel>
     </Tabs>
+    </Sheet>
   );
 }
 
@@ -63,9 +63,9 @@ const titles: Record<string, string> = { place: "Its place", fit: "The battery's
 function ChainAndChecks() {
   const { plan } = useJob();
   return (
-    <div className="chainSheet">
+    <div className={css.chain}>
       <Chain links={plan.chain} bank={plan.bank} />
-      <div className="chainChecks">
+      <div>
         {Object.keys(titles).map((g) => (
           <CheckList key={g} title={titles[g]} checks={plan.checks.filter((c) => c.group === g)} figures={plan.figures} />
         ))}

@@ -1,0 +1,40 @@
+import { Link } from "@tanstack/react-router";
+import type { ReactNode } from "react";
+
+import { useJob } from "./JobContext";
+import css from "./Sheet.module.css";
+
+/** Sheet is the frame of a sheet: its name for those who do not see it, and under it the way to the others. */
+export function Sheet({ name, fills, foot, children }: { /** what those who do not see it hear; a sheet with a title of its own has none */ name?: string; /** it fills the window by itself */ fills?: boolean; /** what stands at the foot beside the tabs, which it then brings itself */ foot?: ReactNode; children: ReactNode }) {
+  const { state } = useJob();
+  return (
+    <main className={css.sheet}>
+      {name && (
+        <h1 className="hidden">
+          {state.doc.title || "Untitled job"}: {name}
+        </h1>
+      )}
+      {children}
+      {foot ?? (
+        <>
+          {!fills && <span className="gap" />}
+          <SheetTabs />
+        </>
+      )}
+    </main>
+  );
+}
+
+/** SheetTabs switches between the sheets of the job, as the digits do. */
+export function SheetTabs() {
+  const { id, sheets } = useJob();
+  return (
+    <nav className={css.tabs} aria-label="Sheets" data-sheets>
+      {sheets.map((s) => (
+        <Link key={s.name} to="/jobs/$id/{-$sheet}" params={{ id, sheet: s.address }} activeOptions={{ exact: true }}>
+          {s.digit} {s.label}
+        </Link>
+      ))}
+    </nav>
+  );
+}
