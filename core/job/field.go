@@ -49,7 +49,16 @@ type Field struct {
 	Part      string   `json:"part,omitempty" doc:"The part of the section where it is asked"`
 	Example   string   `json:"example,omitempty"`
 	Pin       bool     `json:"pin,omitempty" doc:"A choice that the plan makes unless it is pinned"`
+	When      *When    `json:"when,omitempty" doc:"It is asked only where another field has such an answer"`
 	dim       func(n float64) unit.Dimension
+}
+
+// When is what another field has to be answered so that a field is asked: one of some choices,
+// or a number above one. In a row, it is a field of the same row.
+type When struct {
+	Path  string   `json:"path"`
+	Is    []string `json:"is,omitempty"`
+	Above float64  `json:"above,omitempty"`
 }
 
 func plain(d unit.Dimension) func(float64) unit.Dimension {

@@ -43,7 +43,8 @@ var rowFields = []Field{
 	{Path: "gear.*.works", Label: "State", Kind: Choice, Choices: []Option{{"works", "works"}, {"dead", "dead"}, {"doubtful", "half dead"},
 		{"unknown", "not tried"}}},
 	{Path: "gear.*.fault", Label: "Fault", Kind: Text, Max: 200},
-	{Path: "gear.*.factoryFeed", Label: "Coil fed from the factory's ignition", Kind: Choice, Choices: yesNo},
+	{Path: "gear.*.factoryFeed", Label: "Coil fed from the factory's ignition", Kind: Choice, Choices: yesNo,
+		When: &When{Path: "gear.*.kind", Is: []string{"contactor", "changeover"}}},
 
 	{Path: "found.*.role", Label: "Wire is", Kind: Choice, Choices: []Option{{"start", "start run"}, {"aux", "aux run"}, {"return", "return"},
 		{"trigger", "signal"},
@@ -85,7 +86,7 @@ var rowFields = []Field{
 	{Path: "dates.*.what", Label: "What is to be done", Kind: Text, Max: 200},
 	{Path: "dates.*.due", Label: "Due on", Kind: Date, Example: "2030-05-01"},
 	{Path: "dates.*.everyDays", Label: "Again every", Kind: Number, Unit: "days", Min: 1, Max: 3650, dim: days},
-	{Path: "dates.*.bay", Label: "Bay", Kind: Text, Max: 30},
+	{Path: "dates.*.bay", Label: "Bay", Kind: Text, Max: 30, When: &When{Path: "dates.*.kind", Is: []string{FitDate}}},
 	{Path: "dates.*.done", Label: "Last done on", Kind: Date, Example: "2030-05-01"},
 
 	{Path: "points.*.kind", Label: "What", Kind: Choice, Choices: []Option{{"earth", "earth point"}, {"grommet", "grommet"},

@@ -29,6 +29,15 @@ func mm(path, label, part string, most float64) Field {
 	return Field{Path: path, Label: label, Kind: Number, Unit: "mm", Min: 1, Max: most, dim: millimetres, Part: part}
 }
 
+// asked is a field that is asked only where another has such an answer.
+func asked(f Field, when *When) Field {
+	f.When = when
+	return f
+}
+
+// bank is where there is more than one battery.
+var bank = &When{Path: "aux.count", Above: 1}
+
 func ask(path, label, part string) Field {
 	return Field{Path: path, Label: label, Kind: Choice, Choices: yesNo, Part: part}
 }
@@ -65,9 +74,11 @@ var surveyFields = []Field{
 
 	{Path: "aux.count", Label: "Batteries in parallel", Kind: Level, Choices: []Option{{"1", "1"}, {"2", "2"}, {"3", "3"}, {"4", "4"}},
 		Part: "aux"},
-	ask("aux.same", "Same type and age", "aux"),
-	{Path: "aux.feed", Label: "Fed from", Kind: Choice, Part: "aux", Choices: []Option{{"corners", "opposite corners"}, {"end", "one end"}}},
-	{Path: "aux.linkM", Label: "Each link between them", Kind: Number, Unit: "m", Min: 0.05, Max: 10, Digits: 2, dim: length, Part: "aux"},
+	asked(ask("aux.same", "Same type and age", "aux"), bank),
+	{Path: "aux.feed", Label: "Fed from", Kind: Choice, Part: "aux", When: bank,
+		Choices: []Option{{"corners", "opposite corners"}, {"end", "one end"}}},
+	{Path: "aux.linkM", Label: "Each link between them", Kind: Number, Unit: "m", Min: 0.05, Max: 10, Digits: 2, dim: length, Part: "aux",
+		When: bank},
 	{Path: "aux.restV", Label: "Aux battery at rest", Kind: Number, Unit: "V", Max: 15, Digits: 2, PerSystem: true, dim: tension, Part: "aux"},
 	mm("fit.lengthMM", "Battery, length", "aux", 2000),
 	mm("fit.widthMM", "Battery, width", "aux", 1000),

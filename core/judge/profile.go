@@ -26,14 +26,14 @@ type Settings struct {
 
 // Wanted is what the battery wants, at the system's voltage.
 type Wanted struct {
-	LowV    float64 `json:"lowV"`
-	HighV   float64 `json:"highV"`
-	HarmV   float64 `json:"harmV" doc:"Harmed above"`
-	FloatV  string  `json:"floatV"`
-	PerK    float64 `json:"perK" doc:"mV/K"`
-	RateA   float64 `json:"rateA" doc:"Charging current at most"`
-	ColdC   float64 `json:"coldC" doc:"No charge below; −40 where there is no such limit"`
-	Battery string  `json:"battery"`
+	LowV    float64  `json:"lowV"`
+	HighV   float64  `json:"highV"`
+	HarmV   float64  `json:"harmV" doc:"Harmed above"`
+	FloatV  string   `json:"floatV"`
+	PerK    float64  `json:"perK" doc:"mV/K"`
+	RateA   float64  `json:"rateA" doc:"Charging current at most"`
+	ColdC   *float64 `json:"coldC,omitempty" doc:"No charge below; absent where there is no such limit"`
+	Battery string   `json:"battery"`
 }
 
 // SettingLine is a setting of the card.
@@ -49,7 +49,7 @@ type SettingLine struct {
 // LeadReading is a configuration lead of the right setting, and what a meter shows there.
 type LeadReading struct {
 	Lead   string `json:"lead"`
-	Joined string `json:"joined" enum:"open,ground,battery"`
+	Joined string `json:"joined" doc:"What it is joined to"`
 	Reads  string `json:"reads"`
 }
 
@@ -78,7 +78,7 @@ func SettingsOf(d *design.Design) Settings {
 		Right: d.Right.ID, Now: d.Setting.ID,
 		GetsV: unit.Round(getsV(d), 2), Leads: []LeadReading{}, Temps: []TempLine{},
 		Wants: Wanted{LowV: volts(p.AbsorptionLow), HighV: volts(p.AbsorptionHigh), HarmV: volts(p.HarmV), PerK: unit.Round(1000*p.PerK*n, 0),
-			RateA: d.Rates.Accepts.Value, ColdC: -40, Battery: d.AuxRating(), FloatV: unit.Text(p.FloatHigh*n, "V, or none", 1)}}
+			RateA: d.Rates.Accepts.Value, Battery: d.AuxRating(), FloatV: unit.Text(p.FloatHigh*n, "V, or none", 1)}}
 	if d.Doc.Card.Name != "" {
 		out.Card = d.Doc.Card.Name
 	}
@@ -86,14 +86,14 @@ func SettingsOf(d *design.Design) Settings {
 		out.Wants.FloatV = fmt.Sprintf("%s to %s", unit.Text(p.FloatLow*n, "", 1), unit.Text(p.FloatHigh*n, "V", 1))
 	}
 	if d.Facts.Chemistry.Managed() {
-		out.Wants.ColdC = d.Facts.Chemistry.NoChargeBelowC
+		out.Wants.ColdC = &d.Facts.Chemistry.NoChargeBelowC
 	}
 	for _, s := range d.Facts.Settings {
 		out.List = append(out.List, SettingLine{s.ID, s.Label, volts(s.AbsorptionV), volts(s.FloatV), s.Compensated, s.How})
 	}
 	for i, l := range []profile.Lead{d.Right.A, d.Right.B} {
 		if l != "" {
-			out.Leads = append(out.Leads, LeadReading{Lead: string(rune('A' + i)), Joined: string(l), Reads: l.Reads()})
+			out.Leads = append(out.Leads, LeadReading{Lead: string(rune('A' + i)), Joined: l.Joined(), Reads: l.Reads()})
 		}
 	}
 	for _, c := range []float64{-10, 0, 10, 25, 40} {

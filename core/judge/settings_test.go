@@ -57,7 +57,7 @@ func TestWhatTheBatteryReallyGets(t *testing.T) {
 	assert.InDelta(t, 14.7-0.1*lost, wrong.Settings.GetsV, 0.011, "at a tenth of the current a tenth is lost")
 	assert.InDelta(t, 0.4, wrong.Settings.GetsV-right.Settings.GetsV, 0.05, "14.7 for 14.3")
 	assert.Len(t, right.Settings.Leads, 2)
-	assert.Equal(t, "ground", right.Settings.Leads[1].Joined)
+	assert.Equal(t, "to ground", right.Settings.Leads[1].Joined)
 }
 
 // A card made from scratch is used: its settings take the place of the stock card's, and

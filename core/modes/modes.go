@@ -98,7 +98,7 @@ func modeState(d *design.Design, position string, k design.KeyState, sun string)
 func ModeAt(d *design.Design, position string, k design.KeyState, sun string) Mode {
 	s := modeState(d, position, k, sun)
 	d.Settle(&s)
-	m := Mode{Switch: position, Key: k.Key, Engine: k.Engine, Sun: sun, Joined: s.Joined}
+	m := Mode{Switch: position, Key: k.Key, Engine: k.Engine, Sun: sun, Joined: s.Joined && !d.Is.OwnMachine}
 	l := line{d: d, m: &m, k: k, s: &s}
 	if s.Solved.Volts == nil {
 		l.judge()

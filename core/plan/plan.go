@@ -48,6 +48,7 @@ func Of(d *design.Design) Plan {
 		Columns: section.Columns(d, figures), Covers: section.Covers(d), Returns: section.Segments(d),
 		Joints: section.Joints(d), Curves: section.Curves(d), States: section.ShownStates(d), Marks: section.Marks(d), Notes: judge.Notes(d),
 		Chain: judge.Chain(d), Bank: judge.Bank(d), Checks: checks, Needs: needs, Signal: judge.Signal(d), Settings: judge.SettingsOf(d),
+		Fittings:  judge.Fittings(d, checks),
 		Questions: d.Facts.Questions(), Facts: d.Facts.List, Title: section.Title(d),
 		Cautions: judge.Cautions, Figures: figures,
 	}
@@ -79,6 +80,7 @@ type Plan struct {
 	Notes     []judge.Note              `json:"notes" doc:"Numbered in this order, worst first"`
 	Chain     []judge.Link              `json:"chain" doc:"What carries the run's current in series, from the front to the back"`
 	Bank      []judge.BankShare         `json:"bank" doc:"What each battery of a parallel bank carries; empty for one battery"`
+	Fittings  []judge.Fitting           `json:"fittings" doc:"What may be fitted besides the coupling, and what is asked of it"`
 	Checks    []judge.Check             `json:"checks" doc:"What is looked at on the vehicle, held against this design"`
 	Needs     judge.Needs               `json:"needs"`
 	Signal    judge.SignalPlan          `json:"signal"`

@@ -43,5 +43,8 @@ func Read(data []byte) (Plan, error) {
 		p.Signal = judge.SignalPlan{Feeds: []judge.FeedPoint{}, Expected: []judge.SignalAt{}}
 		p.Needs = judge.Needs{Loads: []judge.NeedLoad{}, Figures: []string{}, Level: verdict.Good}
 	}
+	if p.Fittings == nil { // of a plan before them
+		p.Fittings = []judge.Fitting{}
+	}
 	return p, nil
 }

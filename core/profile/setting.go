@@ -89,6 +89,18 @@ func off(a, b float64) float64 {
 	return b - a
 }
 
+// Joined is what a configuration lead is joined to, in words. The fuse of a lead to battery plus
+// is 1 A, common practice, no source.
+func (l Lead) Joined() string {
+	switch l {
+	case Ground:
+		return "to ground"
+	case Battery:
+		return "to battery plus, over 1 A"
+	}
+	return "left open, insulated"
+}
+
 // Reads is what a meter on a configuration lead shows against minus, in words.
 func (l Lead) Reads() string {
 	switch l {

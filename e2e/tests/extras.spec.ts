@@ -56,7 +56,7 @@ test("the vehicle book by file: bad lines are mended, an answer is taken out, a 
   await writeFile(path, "model,answer to,answer,known by\nGodwit 1,routes.startM,18 ft,measured\nGodwit 1,alternator.label,one,\nGodwit 1,points.p1.where,left rear lamp,\n");
   await page.goto(url());
   await page.getByRole("link", { name: "Vehicle book" }).click();
-  await page.locator("input[type=file]").setInputFiles(path);
+  await page.getByLabel("Vehicle file").setInputFiles(path);
   const file = page.getByRole("region", { name: "From a file" });
   await expect(file).toContainText("2 answers are in the book.");
   await expect(file).toContainText("line 3 alternator.label “one”");

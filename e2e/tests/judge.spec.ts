@@ -90,7 +90,7 @@ test("pinning against the advice is done, and says what follows", async ({ page 
   await expect(page.getByRole("region", { name: "Notes" })).toContainText("The manual selector is pinned, and the rules are against it");
   await page.keyboard.press("4");
   await page.getByRole("tab", { name: "Modes" }).click();
-  const forbidden = page.getByRole("region", { name: "Every position" }).locator("tr.forbidden").filter({ hasText: "selector always" }).first();
+  const forbidden = page.getByRole("region", { name: "Every position" }).locator("tr[data-verdict=forbidden]").filter({ hasText: "selector always" }).first();
   await expect(forbidden).toContainText("Joined with the key out");
   await expect(forbidden).toContainText("Prevented by:");
   await page.getByRole("tab", { name: "What stays live" }).click();

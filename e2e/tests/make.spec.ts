@@ -42,7 +42,7 @@ test("what is picked in one place is picked in all", async ({ page }) => {
   await page.getByRole("link", { name: "Show it on the drawing" }).click();
   const drawing = page.getByRole("img", { name: /Wiring drawing/ });
   await expect(drawing.locator("text[data-shape=name][data-lit]").filter({ hasText: "F5" })).toHaveCount(1);
-  await expect(drawing.locator("text.terminal").filter({ hasText: "87a" })).toHaveCount(1);
+  await expect(drawing.locator("text[data-shape=terminal]").filter({ hasText: "87a" })).toHaveCount(1);
   await expect(page.getByRole("row", { name: /^S1A / })).toHaveAttribute("data-marked", "true");
 });
 

@@ -3,6 +3,7 @@
 package server
 
 import (
+	"compress/gzip"
 	"context"
 	"encoding/json"
 	"errors"
@@ -47,12 +48,22 @@ func isLoopback(host string) bool {
 	return ip != nil && ip.IsLoopback()
 }
 
+func isAPI(c *echo.Context) bool { return strings.HasPrefix(c.Request().URL.Path, "/api/") }
+
+func isPage(c *echo.Context) bool { return !isAPI(c) }
+
+// packed compresses some answers at a level of gzip.
+func packed(level int, which func(c *echo.Context) bool) echo.MiddlewareFunc {
+	return middleware.GzipWithConfig(middleware.GzipConfig{Level: level, Skipper: func(c *echo.Context) bool { return !which(c) }})
+}
+
 // New builds the server on a store and the built pages.
 func New(s *store.Store, pages fs.FS) *echo.Echo {
 	e := echo.New()
 	e.Logger = slog.Default()
 	e.HTTPErrorHandler = handleError
-	e.Use(middleware.Recover(), logRequests(), onlyThisMachine, safeHeaders, middleware.Gzip())
+	// What is computed for a key is packed fast, what is loaded once is packed well.
+	e.Use(middleware.Recover(), logRequests(), onlyThisMachine, safeHeaders, packed(gzip.BestSpeed, isAPI), packed(gzip.DefaultCompression, isPage))
 
 	mux := http.NewServeMux()
 	newAPI(s, mux)

@@ -1461,6 +1461,8 @@ export interface components {
             /** @description A choice that the plan makes unless it is pinned */
             pin?: boolean;
             unit?: string;
+            /** @description It is asked only where another field has such an answer */
+            when?: components["schemas"]["When"];
         };
         Figure: {
             /** @description What settled the figure, in words */
@@ -1513,6 +1515,15 @@ export interface components {
             recessWidthMM?: number;
             /** Format: double */
             widthMM?: number;
+        };
+        Fitting: {
+            /** @description Paths of fields: the first says whether it is fitted, the others follow where it is */
+            asks: string[];
+            /** @description Ids of checks */
+            checks: string[];
+            id: string;
+            says: string;
+            title: string;
         };
         Forgotten: {
             /**
@@ -1825,8 +1836,8 @@ export interface components {
             to: components["schemas"]["End"];
         };
         LeadReading: {
-            /** @enum {string} */
-            joined: "open" | "ground" | "battery";
+            /** @description What it is joined to */
+            joined: string;
             lead: string;
             reads: string;
         };
@@ -2324,6 +2335,8 @@ export interface components {
             figures: {
                 [key: string]: components["schemas"]["Figure"];
             };
+            /** @description What may be fitted besides the coupling, and what is asked of it */
+            fittings: components["schemas"]["Fitting"][];
             format: string;
             /** @description Digest of the document it was decided from */
             job: string;
@@ -3135,9 +3148,9 @@ export interface components {
             battery: string;
             /**
              * Format: double
-             * @description No charge below; −40 where there is no such limit
+             * @description No charge below; absent where there is no such limit
              */
-            coldC: number;
+            coldC?: number;
             floatV: string;
             /**
              * Format: double
@@ -3194,6 +3207,12 @@ export interface components {
             r: number;
             /** Format: double */
             x: number;
+        };
+        When: {
+            /** Format: double */
+            above?: number;
+            is?: string[];
+            path: string;
         };
         Wire: {
             /** Format: double */

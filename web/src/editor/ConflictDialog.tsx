@@ -6,7 +6,7 @@ import type { Conflict } from "../job/document";
 import { Choices } from "../ui/Choices";
 
 /** ConflictDialog asks, field by field, whose change holds. Both are shown. */
-export function ConflictDialog({ conflicts, fields, decide }: { conflicts: Conflict[]; fields: Field[]; decide: (mine: Set<string>) => void }) {
+export default function ConflictDialog({ conflicts, fields, decide }: { conflicts: Conflict[]; fields: Field[]; decide: (mine: Set<string>) => void }) {
   const [mine, setMine] = useState(() => new Set(conflicts.map((c) => c.path)));
   const choose = (path: string, keep: boolean) =>
     setMine((now) => {

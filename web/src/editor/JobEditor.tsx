@@ -1,25 +1,29 @@
 import { Button } from "@mantine/core";
 import { useQueryClient } from "@tanstack/react-query";
 import { useNavigate } from "@tanstack/react-router";
-import { Suspense, useCallback, useEffect, useMemo, useReducer, useState } from "react";
+import { lazy, Suspense, useCallback, useEffect, useMemo, useReducer, useRef, useState } from "react";
 
 import { api, take, type Schemas, type Vocabulary } from "../api/client";
 import { reduce, start } from "../job/history";
-import { JobContext, type OpenJob } from "../job/JobContext";
+import { JobProvider, type Edit, type Shown } from "../job/JobContext";
 import type { Journal } from "../job/journal";
 import { columnOf } from "../job/picking";
 import { Banner } from "../ui/Banner";
+import { handOver } from "../ui/handOver";
 import { Page } from "../ui/Page";
 import { Waiting } from "../ui/Wait";
-import { ConflictDialog } from "./ConflictDialog";
 import css from "./editor.module.css";
-import { Keys } from "./Keys";
-import { Palette } from "./Palette";
 import { SaveState } from "./SaveState";
+import { Acts } from "./Acts";
 import { addressOf, sheetOf, sheets, type SheetKey } from "./sheets";
 import { useKeys } from "./useKeys";
 import { usePlan } from "./usePlan";
 import { useSaving } from "./useSaving";
+
+/** What is seldom wanted is loaded when it is. */
+const ConflictDialog = lazy(() => import("./ConflictDialog"));
+const Finder = lazy(() => import("./Finder"));
+const Keys = lazy(() => import("./Keys"));
 
 interface Props {
   opened: Schemas["Opened"];
@@ -42,6 +46,9 @@ export function JobEditor({ opened, newest, deleted, kept, vocabulary, sheet }: 
   const [asked, ask] = useState<string | null>(null);
   const [shown, show] = useState<string | null>(null);
   const [keys, setKeys] = useState(false);
+  const [wanted, setWanted] = useState(0);
+  const find = useCallback(() => setWanted((n) => n + 1), []);
+  const showKeys = useCallback(() => setKeys(true), []);
   const navigate = useNavigate();
   const queries = useQueryClient();
   const { heard, gone } = saving;
@@ -57,9 +64,14 @@ export function JobEditor({ opened, newest, deleted, kept, vocabulary, sheet }: 
   }, [state.doc.title]);
 
   const go = (to: SheetKey) => navigate({ to: "/jobs/$id/{-$sheet}", params: { id, sheet: addressOf(to) } });
-  useKeys({ sheet, plan, picked, pick, shown, show, ask, dispatch, go, showKeys: () => setKeys(true) });
+  useKeys({ sheet, plan, picked, pick, shown, show, ask, dispatch, go, find, showKeys });
 
   const number = String(newest?.number ?? opened.number).padStart(4, "0");
+  const doc = useRef(state.doc);
+  useEffect(() => {
+    doc.current = state.doc;
+  });
+  const exportJob = useCallback(() => handOver(JSON.stringify(doc.current, null, 2) + "\n", `job-${number}.json`, "application/json"), [number]);
   const revision = newest?.revision ?? opened.revision;
   const unsaved = saving.saved.at !== "saved";
   const { version } = saving;
@@ -68,11 +80,12 @@ export function JobEditor({ opened, newest, deleted, kept, vocabulary, sheet }: 
     await queries.invalidateQueries({ queryKey: ["revisions", id] });
     await queries.invalidateQueries({ queryKey: ["job", id] });
   }, [id, queries, version]);
-  const job = useMemo<OpenJob | null>(
-    () => plan && { id, number, revision, unsaved, issue, sheets, plan, state, dispatch, vocabulary, readOnly: false, thing, picked, pick, shown, show, asked, ask },
-    [id, number, revision, unsaved, issue, plan, state, vocabulary, thing, picked, shown, asked],
+  const seen = useMemo<Shown | null>(
+    () => plan && { id, number, revision, sheets, plan, vocabulary, readOnly: false, thing, picked, pick, shown, show, asked, ask },
+    [id, number, revision, plan, vocabulary, thing, picked, shown, asked],
   );
-  const { Shown, label } = sheetOf(sheet);
+  const edit = useMemo<Edit>(() => ({ state, unsaved, issue }), [state, unsaved, issue]);
+  const { Page: Sheet, label } = sheetOf(sheet);
 
   return (
     <Page
@@ -90,20 +103,7 @@ export function JobEditor({ opened, newest, deleted, kept, vocabulary, sheet }: 
           <SaveState number={number} revision={revision} saved={saving.saved} />
         </>
       }
-      acts={
-        <>
-          <Button variant="subtle" size="compact-sm" disabled={state.past.length === 0} onClick={() => dispatch({ type: "undo" })}>
-            Undo
-          </Button>
-          <Button variant="subtle" size="compact-sm" disabled={state.future.length === 0} onClick={() => dispatch({ type: "redo" })}>
-            Redo
-          </Button>
-          <Palette go={go} dispatch={dispatch} pick={pick} ask={ask} plan={plan} doc={state.doc} number={number} showKeys={() => setKeys(true)} />
-          <Button className="wideOnly" variant="subtle" size="compact-sm" onClick={() => setKeys(true)}>
-            Keys ?
-          </Button>
-        </>
-      }
+      acts={<Acts undo={state.past.length > 0} redo={state.future.length > 0} dispatch={dispatch} find={find} exportJob={exportJob} showKeys={showKeys} />}
     >
       {silent && (
         <Banner role="status">
@@ -125,14 +125,17 @@ export function JobEditor({ opened, newest, deleted, kept, vocabulary, sheet }: 
           Taken in from another window: {saving.merged.map((p) => vocabulary.fields.find((f) => f.path === p)?.label ?? p).join(", ")}.
         </Banner>
       )}
-      {saving.saved.at === "conflict" && <ConflictDialog conflicts={saving.saved.conflicts} fields={vocabulary.fields} decide={saving.decide} />}
-      <Keys opened={keys} onClose={() => setKeys(false)} />
-      {job ? (
-        <JobContext.Provider value={job}>
+      <Suspense>
+        {saving.saved.at === "conflict" && <ConflictDialog conflicts={saving.saved.conflicts} fields={vocabulary.fields} decide={saving.decide} />}
+        {keys && <Keys onClose={() => setKeys(false)} />}
+        {wanted > 0 && <Finder wanted={wanted} go={go} dispatch={dispatch} pick={pick} ask={ask} plan={plan} exportJob={exportJob} showKeys={showKeys} />}
+      </Suspense>
+      {seen ? (
+        <JobProvider shown={seen} edit={edit} dispatch={dispatch}>
           <Suspense fallback={<Waiting what={label} />}>
-            <Shown />
+            <Sheet />
           </Suspense>
-        </JobContext.Provider>
+        </JobProvider>
       ) : (
         <Waiting what="Planning" />
       )}

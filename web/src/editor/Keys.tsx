@@ -17,9 +17,10 @@ const keys: [string, string][] = [
   ["?", "this list"],
 ];
 
-export function Keys({ opened, onClose }: { opened: boolean; onClose: () => void }) {
+/** Keys lists the single-key shortcuts. */
+export default function Keys({ onClose }: { onClose: () => void }) {
   return (
-    <Modal opened={opened} onClose={onClose} title="Keys" closeButtonProps={{ "aria-label": "Close" }}>
+    <Modal opened onClose={onClose} title="Keys" closeButtonProps={{ "aria-label": "Close" }}>
       <dl className={css.keys}>
         {keys.map(([key, what]) => (
           <div key={key}>

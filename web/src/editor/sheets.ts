@@ -1,9 +1,9 @@
-import { lazy, type ComponentType, type LazyExoticComponent } from "react";
+import { lazy, memo, type ComponentType } from "react";
 
 import type { SheetName } from "../job/JobContext";
 
 /** lists a sheet: what it is called in an address and by a key, and what is loaded when it is opened. */
-const sheet = <K extends string>(name: K, digit: string, label: string, load: () => Promise<{ default: ComponentType }>) => ({ name, digit, label, address: name === "section" ? undefined : name, Shown: lazy(load) });
+const sheet = <K extends string>(name: K, digit: string, label: string, load: () => Promise<{ default: ComponentType }>) => ({ name, digit, label, address: name === "section" ? undefined : name, Page: memo(lazy(load)) });
 
 /** The sheets of a job, as they are numbered. A new one is a folder, and a line here. */
 export const sheets = [
@@ -15,7 +15,7 @@ export const sheets = [
   sheet("cuts", "5", "Cuts and parts", () => import("../make/CutsSheet")),
   sheet("steps", "6", "Steps", () => import("../steps/StepsSheet")),
   sheet("record", "9", "Record", () => import("../record/Record")),
-] as const satisfies (SheetName & { Shown: LazyExoticComponent<ComponentType> })[];
+] as const satisfies (SheetName & { Page: ComponentType })[];
 
 export type SheetKey = (typeof sheets)[number]["name"];
 

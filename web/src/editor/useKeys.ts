@@ -15,11 +15,12 @@ interface Doing {
   ask: (question: string | null) => void;
   dispatch: Dispatch<Action>;
   go: (to: SheetKey) => void;
+  find: () => void;
   showKeys: () => void;
 }
 
 /** useKeys are the single-key shortcuts, as listed under "?". */
-export function useKeys({ sheet, plan, picked, pick, shown, show, ask, dispatch, go, showKeys }: Doing): void {
+export function useKeys({ sheet, plan, picked, pick, shown, show, ask, dispatch, go, find, showKeys }: Doing): void {
   const move = (by: number) => {
     if (!plan || sheet !== "section") return;
     const at = plan.columns.findIndex((c) => c.id === picked);
@@ -55,6 +56,8 @@ export function useKeys({ sheet, plan, picked, pick, shown, show, ask, dispatch,
     ["shift+Z", () => dispatch({ type: "redo" })],
     ["mod+Z", () => dispatch({ type: "undo" })],
     ["mod+shift+Z", () => dispatch({ type: "redo" })],
+    ["/", find],
+    ["mod+K", find],
     ["shift+?", showKeys],
     ["?", showKeys],
   ]);

@@ -1,31 +1,26 @@
 import type { Schemas } from "../api/client";
-import { valueAt } from "../job/document";
 import { Fields } from "../job/Fields";
-import { useJob } from "../job/JobContext";
 import { Findings } from "../ui/CheckList";
 import css from "./found.module.css";
 import { FoundRows } from "./FoundRows";
 import { GearSays, WireSays } from "./Says";
 import { useRetrofit } from "./useRetrofit";
 
-const gearFields = ["kind", "name", "ratingA", "works", "fault"];
-/** coiled are the devices whose coil the factory may have fed. */
-const coiled = ["changeover", "contactor"];
+const gearFields = ["kind", "name", "ratingA", "works", "fault", "factoryFeed"];
 const wireFields = ["role", "endA", "endB", "colour", "size", "lengthM", "fuseA", "fuseMM", "fuseBA", "sources", "state", "amps", "dropV", "remark"];
 const bypassFields = ["have.fuseA", "have.fuses", "have.size", "have.metres", "have.relayA"];
 
 /** AsFound takes in what was there before: devices and wires, each with its verdict; and what is in the van. */
 export function AsFound() {
-  const { state } = useJob();
   const { answer } = useRetrofit();
   return (
     <div className={css.asFound}>
       <h3>Devices</h3>
-      <FoundRows list="gear" fields={(key) => (coiled.includes(String(valueAt(state.doc, `gear.${key}.kind`))) ? [...gearFields, "factoryFeed"] : gearFields)} add="Add a device" first={["kind", "relay"]}>
+      <FoundRows list="gear" fields={gearFields} add="Add a device" first={["kind", "relay"]}>
         {(key) => <GearSays gear={answer?.gear.find((g) => g.key === key)} />}
       </FoundRows>
       <h3>Wires</h3>
-      <FoundRows list="found" fields={() => wireFields} add="Add a wire" first={["role", "start"]}>
+      <FoundRows list="found" fields={wireFields} add="Add a wire" first={["role", "start"]}>
         {(key) => <WireSays wire={answer?.wires.find((w) => w.key === key)} />}
       </FoundRows>
       <h3>In the van, for a bypass</h3>

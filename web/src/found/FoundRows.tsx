@@ -7,7 +7,7 @@ import type { List } from "../job/rows";
 interface Props {
   list: List;
   /** The fields of a row that are asked. */
-  fields: (key: string) => string[];
+  fields: string[];
   add: string;
   /** What a new row begins with. */
   first: [name: string, value: string];
@@ -21,7 +21,7 @@ export function FoundRows({ list, fields, add, first, children }: Props) {
       <RowList list={list}>
         {(key) => (
           <>
-            <FieldInputs brief paths={fields(key).map((name) => `${list}.${key}.${name}`)} />
+            <FieldInputs brief paths={fields.map((name) => `${list}.${key}.${name}`)} />
             {children && <Across>{children(key)}</Across>}
           </>
         )}

@@ -2,15 +2,15 @@ import { Button } from "@mantine/core";
 
 import type { Note } from "../api/client";
 import css from "./Cures.module.css";
-import { fieldOf, useJob } from "./JobContext";
+import { useDispatch, useShown } from "./JobContext";
 
 /** Cures are the buttons that make a note go away. */
 export function Cures({ note }: { note: Note }) {
-  const job = useJob();
-  const { dispatch, ask, readOnly } = job;
+  const dispatch = useDispatch();
+  const { vocabulary, ask, readOnly } = useShown();
   if (readOnly) return null;
   const apply = (path: string, value: string | undefined) => {
-    const numeric = fieldOf(job, path)?.kind === "level";
+    const numeric = vocabulary.fields.some((f) => f.path === path && f.kind === "level");
     dispatch({ type: "set", path, value: value && numeric ? Number(value) : value || undefined });
   };
   return (

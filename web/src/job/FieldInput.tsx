@@ -1,46 +1,89 @@
 import { NativeSelect, TextInput } from "@mantine/core";
+import { memo } from "react";
 
 import type { Field } from "../api/client";
 import { Choices } from "../ui/Choices";
-import { valueAt } from "./document";
-import { factOf, useJob } from "./JobContext";
+import { valueAt, type Value } from "./document";
+import type { Action } from "./history";
+import { factOf, useDispatch, useEdit, useShown } from "./JobContext";
 
 /** most is how many choices are shown side by side: fewer in a row of a list. */
 const most = { alone: 6, inRow: 5 };
 
+interface Props {
+  field: Field;
+  label?: boolean;
+  /** without saying why a value is assumed */
+  brief?: boolean;
+  /** choices as a list, however few */
+  list?: boolean;
+  onAnswer?: () => void;
+}
+
 /** FieldInput answers one field: as choices side by side, a list, or text with any unit. */
-export function FieldInput({ field, label = true, brief = false, list = false, onAnswer }: { field: Field; label?: boolean; /** without saying why a value is assumed */ brief?: boolean; /** choices as a list, however few */ list?: boolean; onAnswer?: () => void }) {
-  const { state, dispatch, plan, readOnly } = useJob();
-  const value = valueAt(state.doc, field.path);
-  const fact = factOf(plan, field.path);
+export function FieldInput({ field, label = true, brief = false, list = false, onAnswer }: Props) {
+  const { plan, readOnly } = useShown();
+  const { state } = useEdit();
+  const { path } = field;
+  const fact = factOf(plan, path);
   const assumed = fact?.origin === "assumed" ? fact : undefined;
-  const wrong = state.refused[field.path];
-  const error = wrong && wrong.text === state.typing[field.path] ? `${wrong.text} ${wrong.problem.wrong}. Allowed: ${wrong.problem.allowed}.` : undefined;
+  const wrong = state.refused[path];
+  const typed = state.typing[path];
+  const error = wrong && wrong.text === typed ? `${wrong.text} ${wrong.problem.wrong}. Allowed: ${wrong.problem.allowed}.` : undefined;
+  const as = field.choices.length === 0 ? "text" : list || field.choices.length > (brief ? most.inRow : most.alone) ? "list" : "choices";
+  const Control = controls[as];
+  return <Control field={field} label={label} brief={brief} value={valueAt(state.doc, path)} typed={typed} error={error} assumed={assumed?.text} why={assumed?.why} readOnly={readOnly} dispatch={useDispatch()} onAnswer={onAnswer} />;
+}
 
-  if (field.choices.length > 0) {
-    const now = value === undefined ? "" : String(value);
-    const answer = (v: string) => {
-      if (field.kind === "level") dispatch({ type: "set", path: field.path, value: Number(v) });
-      else dispatch({ type: "set", path: field.path, value: v });
-      onAnswer?.();
-    };
-    if (list || field.choices.length > (brief ? most.inRow : most.alone)) {
-      const none = field.pin ? "the plan decides" : assumed ? `assumed: ${assumed.text}` : "not answered";
-      return (
-        <NativeSelect
-          label={label ? field.label : undefined}
-          aria-label={field.label}
-          disabled={readOnly}
-          value={now}
-          data={[{ value: "", label: none }, ...field.choices]}
-          onChange={(e) => (e.currentTarget.value === "" ? dispatch({ type: "set", path: field.path, value: undefined }) : answer(e.currentTarget.value))}
-        />
-      );
-    }
-    const taken = now === "" ? field.choices.find((c) => c.label === assumed?.text)?.value : undefined;
-    return <Choices legend={field.label} legendAt={label ? "above" : "nowhere"} disabled={readOnly} choices={field.choices} value={now} assumed={taken} onChoose={answer} onSame={onAnswer} />;
-  }
+interface ControlProps {
+  field: Field;
+  label: boolean;
+  brief: boolean;
+  value: Value;
+  /** What is being typed, and is not read yet. */
+  typed: string | undefined;
+  error: string | undefined;
+  /** What stands in for an answer, and why. */
+  assumed: string | undefined;
+  why: string | undefined;
+  readOnly: boolean;
+  dispatch: (action: Action) => void;
+  onAnswer: (() => void) | undefined;
+}
 
+/** answer is a choice as the document keeps it: a level is a number. */
+const answer = (field: Field, choice: string): Action => ({ type: "set", path: field.path, value: choice === "" ? undefined : field.kind === "level" ? Number(choice) : choice });
+
+// Each is drawn anew only where something of its own field changed.
+
+const ChoiceList = memo(function ChoiceList({ field, label, value, assumed, readOnly, dispatch, onAnswer }: ControlProps) {
+  const none = field.pin ? "the plan decides" : assumed ? `assumed: ${assumed}` : "not answered";
+  const take = (choice: string) => {
+    dispatch(answer(field, choice));
+    if (choice !== "") onAnswer?.();
+  };
+  return (
+    <NativeSelect
+      label={label ? field.label : undefined}
+      aria-label={field.label}
+      disabled={readOnly}
+      value={value === undefined ? "" : String(value)}
+      data={[{ value: "", label: none }, ...field.choices]}
+      onChange={(e) => take(e.currentTarget.value)}
+    />
+  );
+});
+
+const SideBySide = memo(function SideBySide({ field, label, value, assumed, readOnly, dispatch, onAnswer }: ControlProps) {
+  const stands = value === undefined ? field.choices.find((c) => c.label === assumed)?.value : undefined;
+  const take = (choice: string) => {
+    dispatch(answer(field, choice));
+    onAnswer?.();
+  };
+  return <Choices legend={field.label} legendAt={label ? "above" : "nowhere"} disabled={readOnly} choices={field.choices} value={value === undefined ? "" : String(value)} assumed={stands} onChoose={take} onSame={onAnswer} />;
+});
+
+const Typed = memo(function Typed({ field, label, brief, value, typed, error, assumed, why, readOnly, dispatch, onAnswer }: ControlProps) {
   const shown = value === undefined ? "" : typeof value === "number" && field.unit ? `${value} ${field.unit}` : String(value);
   return (
     <TextInput
@@ -48,12 +91,11 @@ export function FieldInput({ field, label = true, brief = false, list = false, o
       label={label ? field.label : undefined}
       aria-label={field.label}
       readOnly={readOnly}
-      value={state.typing[field.path] ?? shown}
-      placeholder={assumed ? `assumed ${assumed.text}` : field.pin ? `auto; ${field.example}` : field.example}
-      description={assumed && label && !brief ? `assumed: ${assumed.why}` : undefined}
+      value={typed ?? shown}
+      placeholder={assumed ? `assumed ${assumed}` : field.pin ? `auto; ${field.example}` : field.example}
+      description={why && label && !brief ? `assumed: ${why}` : undefined}
       error={error}
       type={field.kind === "date" ? "date" : "text"}
-      inputMode={field.kind === "number" ? "text" : undefined}
       onChange={(e) => dispatch({ type: "type", path: field.path, text: e.currentTarget.value })}
       onBlur={() => dispatch({ type: "leave", path: field.path })}
       onKeyDown={(e) => {
@@ -63,4 +105,6 @@ export function FieldInput({ field, label = true, brief = false, list = false, o
       }}
     />
   );
-}
+});
+
+const controls = { list: ChoiceList, choices: SideBySide, text: Typed };

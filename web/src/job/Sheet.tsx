@@ -1,19 +1,14 @@
 import { Link } from "@tanstack/react-router";
 import type { ReactNode } from "react";
 
-import { useJob } from "./JobContext";
+import { useEdit, useShown } from "./JobContext";
 import css from "./Sheet.module.css";
 
 /** Sheet is the frame of a sheet: its name for those who do not see it, and under it the way to the others. */
 export function Sheet({ name, fills, foot, children }: { /** what those who do not see it hear; a sheet with a title of its own has none */ name?: string; /** it fills the window by itself */ fills?: boolean; /** what stands at the foot beside the tabs, which it then brings itself */ foot?: ReactNode; children: ReactNode }) {
-  const { state } = useJob();
   return (
     <main className={css.sheet}>
-      {name && (
-        <h1 className="hidden">
-          {state.doc.title || "Untitled job"}: {name}
-        </h1>
-      )}
+      {name && <Heading name={name} />}
       {children}
       {foot ?? (
         <>
@@ -25,9 +20,18 @@ export function Sheet({ name, fills, foot, children }: { /** what those who do n
   );
 }
 
+function Heading({ name }: { name: string }) {
+  const { state } = useEdit();
+  return (
+    <h1 className="hidden">
+      {state.doc.title || "Untitled job"}: {name}
+    </h1>
+  );
+}
+
 /** SheetTabs switches between the sheets of the job, as the digits do. */
 export function SheetTabs() {
-  const { id, sheets } = useJob();
+  const { id, sheets } = useShown();
   return (
     <nav className={css.tabs} aria-label="Sheets" data-sheets>
       {sheets.map((s) => (

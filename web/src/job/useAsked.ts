@@ -3,14 +3,14 @@ import { useDeferredValue } from "react";
 
 import type { Asked } from "../ui/Wait";
 import type { Doc } from "./document";
-import { useJob } from "./JobContext";
+import { useEdit } from "./JobContext";
 
 /** Body is a document as the API takes it. */
 export type Body = Record<string, never>;
 
 /** useNow is the document as it is asked about: what is typed comes before what is worked out. */
 function useNow(): string {
-  const { state } = useJob();
+  const { state } = useEdit();
   return useDeferredValue(JSON.stringify(state.doc satisfies Doc));
 }
 

@@ -1,7 +1,6 @@
 import { Button } from "@mantine/core";
 
 import { api, take, type Schemas } from "../api/client";
-import { valueAt } from "../job/document";
 import { FieldInput } from "../job/FieldInput";
 import { FieldInputs } from "../job/Fields";
 import { fieldOf, useJob } from "../job/JobContext";
@@ -34,7 +33,7 @@ export function Dates({ id }: { id: string }) {
               <Standing row={asked.answer?.rows.find((r) => r.key === key)} today={asked.answer?.today ?? ""} at={key} />
               <FieldInputs brief paths={[`dates.${key}.what`]} />
             </Across>
-            {["kind", "due", "everyDays", ...(valueAt(state.doc, `dates.${key}.kind`) === "fit" ? ["bay"] : []), "done"].flatMap((n) => fieldOf(job, `dates.${key}.${n}`) ?? []).map((f) => (
+            {["kind", "due", "everyDays", "bay", "done"].flatMap((n) => fieldOf(job, `dates.${key}.${n}`) ?? []).map((f) => (
               <FieldInput key={f.path} field={f} brief list />
             ))}
           </>

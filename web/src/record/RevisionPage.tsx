@@ -4,7 +4,7 @@ import { useMemo, useState } from "react";
 
 import { api, take } from "../api/client";
 import { start } from "../job/history";
-import { JobContext, type OpenJob } from "../job/JobContext";
+import { JobProvider, type Edit, type Shown } from "../job/JobContext";
 import { columnOf } from "../job/picking";
 import { Sheet } from "../job/Sheet";
 import { Foot } from "../section/Foot";
@@ -22,13 +22,15 @@ export function RevisionPage({ id, number }: { id: string; number: number }) {
   const vocabulary = useQuery({ queryKey: ["vocabulary"], queryFn: () => take(api.GET("/api/vocabulary")), staleTime: Infinity });
   const [thing, pick] = useState<string | null>(null);
   const [shown, show] = useState<string | null>(null);
-  const job = useMemo<OpenJob | null>(() => {
+  const seen = useMemo<Shown | null>(() => {
     if (!revision.data || !vocabulary.data) return null;
+    const { plan } = revision.data;
     return {
-      id, number: `revision ${number}`, revision: number, unsaved: false, issue: () => Promise.resolve(), sheets: [], plan: revision.data.plan, state: start(revision.data.document), dispatch: () => undefined, vocabulary: vocabulary.data,
-      readOnly: true, thing, picked: columnOf(revision.data.plan, thing), pick, shown, show, asked: null, ask: () => undefined,
+      id, number: `revision ${number}`, revision: number, sheets: [], plan, vocabulary: vocabulary.data,
+      readOnly: true, thing, picked: columnOf(plan, thing), pick, shown, show, asked: null, ask: () => undefined,
     };
   }, [revision.data, vocabulary.data, id, number, thing, shown]);
+  const edit = useMemo<Edit | undefined>(() => revision.data && { state: start(revision.data.document), unsaved: false, issue: () => Promise.resolve() }, [revision.data]);
   return (
     <Page
       says={
@@ -44,13 +46,13 @@ export function RevisionPage({ id, number }: { id: string; number: number }) {
       }
     >
       {revision.isError && <Failed what="The revision" error={revision.error} again={() => void revision.refetch()} />}
-      {!job && !revision.isError && <Waiting what="Opening" />}
-      {job && (
-        <JobContext.Provider value={job}>
+      {!seen && !revision.isError && <Waiting what="Opening" />}
+      {seen && edit && (
+        <JobProvider shown={seen} edit={edit} dispatch={() => undefined}>
           <Sheet name={`revision ${number}`} foot={<Foot state="issued" />}>
             <Section />
           </Sheet>
-        </JobContext.Provider>
+        </JobProvider>
       )}
     </Page>
   );

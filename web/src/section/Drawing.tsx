@@ -1,6 +1,6 @@
 import cx from "clsx";
 import type { Column } from "../api/client";
-import { useJob } from "../job/JobContext";
+import { useShown } from "../job/JobContext";
 import { layOut, line, middle, rounded, vehicleScale, type Box, type Span, type XY } from "./geometry";
 import css from "./section.module.css";
 
@@ -10,7 +10,7 @@ const ground = 160;
 
 /** Drawing is the run on the vehicle's side view, with leaders to the columns. */
 export function Drawing({ width, spans }: { width: number; spans: Map<string, Span> }) {
-  const { plan, picked, pick } = useJob();
+  const { plan, picked, pick } = useShown();
   const box = { x: 240, y: 12, w: width - 340, h: ground - 12 };
   const scale = vehicleScale(plan.vehicle, box);
   const within = { left: Math.max(scale.x(0) - 4, 234), right: scale.x(plan.vehicle.lengthM) - 6 };

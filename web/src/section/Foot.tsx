@@ -1,4 +1,4 @@
-import { useJob } from "../job/JobContext";
+import { useShown } from "../job/JobContext";
 import { SheetTabs } from "../job/Sheet";
 import css from "./foot.module.css";
 import { Notes } from "./Notes";
@@ -6,7 +6,7 @@ import { TitleBlock } from "./TitleBlock";
 
 /** Foot is what stands under the section: its notes, the way to the other sheets, the title block. */
 export function Foot({ state }: { state: string }) {
-  const { sheets } = useJob();
+  const { sheets } = useShown();
   return (
     <div className={css.foot}>
       <div className={css.footLeft}>

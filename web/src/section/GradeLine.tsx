@@ -1,6 +1,6 @@
 import cx from "clsx";
 import type { Schemas } from "../api/client";
-import { useJob } from "../job/JobContext";
+import { useShown } from "../job/JobContext";
 import { Tick } from "../ui/Tick";
 import { broken, drawn, gradeLine, gradeScale, line, type Grade, type Span, type XY } from "./geometry";
 import css from "./section.module.css";
@@ -9,7 +9,7 @@ const height = 148;
 
 /** GradeLine is the volts falling along the run: a band from the best state to the worst. */
 export function GradeLine({ width, spans, gutter }: { width: number; spans: Map<string, Span>; gutter: number }) {
-  const { plan, shown } = useJob();
+  const { plan, shown } = useShown();
   const states = drawn(plan, shown);
   const alone = states.length === 1 && shown !== null;
   const volts = [...states.flatMap((s) => s.points.flatMap((p) => [p.inV, p.outV])), ...plan.marks.flatMap((m) => [m.low, m.high])];

@@ -1,7 +1,7 @@
 import cx from "clsx";
 import type { Note } from "../api/client";
 import { Cures } from "../job/Cures";
-import { useJob } from "../job/JobContext";
+import { useShown } from "../job/JobContext";
 import { severityWord } from "../ui/words";
 import css from "./foot.module.css";
 
@@ -12,7 +12,7 @@ export function Flag({ number, note }: { number: number; note: Note }) {
 
 /** Notes lists what is weak, worst first, each with its cure. */
 export function Notes() {
-  const { plan, pick, picked } = useJob();
+  const { plan, pick, picked } = useShown();
   return (
     <section className={css.notes} aria-label="Notes">
       {plan.notes.length === 0 && <p className="soft">Nothing weak found in this plan.</p>}

@@ -3,8 +3,8 @@ import { Link, useParams } from "@tanstack/react-router";
 
 import type { Column } from "../api/client";
 import { Cures } from "../job/Cures";
-import { FieldInput } from "../job/FieldInput";
-import { fieldOf, useJob } from "../job/JobContext";
+import { FieldInputs } from "../job/Fields";
+import { useDispatch, useShown } from "../job/JobContext";
 import { NoteBox } from "../ui/NoteBox";
 import { Working } from "../ui/Working";
 import { LoggedTest } from "../regulation/LoggedTest";
@@ -12,13 +12,12 @@ import { TimeCurrent } from "./TimeCurrent";
 import css from "./panel.module.css";
 
 /** PartPanel is a part opened in place: what decided it, pin, questions and working. */
-export function PartPanel({ column }: { column: Column }) {
-  const job = useJob();
-  const { plan, dispatch, pick, readOnly } = job;
+export default function PartPanel({ column }: { column: Column }) {
+  const { plan, pick, readOnly } = useShown();
+  const dispatch = useDispatch();
   const notes = plan.notes.filter((n) => n.column === column.id);
   const choice = column.choice;
-  const pin = choice && fieldOf(job, choice.path);
-  const fields = column.fields.filter((p) => p !== choice?.path).flatMap((p) => fieldOf(job, p) ?? []);
+  const fields = column.fields.filter((p) => p !== choice?.path);
   const figures = column.figures.flatMap((key) => plan.figures[key] ?? []);
   const components = plan.system.components.filter((c) => c.id === column.id);
   return (
@@ -38,9 +37,9 @@ export function PartPanel({ column }: { column: Column }) {
           <Cures note={n} />
         </NoteBox>
       ))}
-      {choice && pin && (
+      {choice && (
         <div className={css.pinning}>
-          <FieldInput field={pin} />
+          <FieldInputs paths={[choice.path]} />
           <p>
             {choice.pinned ? (
               <>
@@ -74,9 +73,7 @@ export function PartPanel({ column }: { column: Column }) {
       )}
       {fields.length > 0 && (
         <div className={css.asks}>
-          {fields.map((f) => (
-            <FieldInput key={f.path} field={f} />
-          ))}
+          <FieldInputs paths={fields} />
         </div>
       )}
     </section>
@@ -85,7 +82,7 @@ export function PartPanel({ column }: { column: Column }) {
 
 /** Methods says why this coupling is fitted, and leads to all of them. */
 function Methods() {
-  const { plan } = useJob();
+  const { plan } = useShown();
   const { id } = useParams({ strict: false });
   const fitted = plan.methods.find((m) => m.kind === plan.coupling);
   if (!fitted) return null;

@@ -1,9 +1,9 @@
-import { useJob } from "../job/JobContext";
+import { useShown } from "../job/JobContext";
 import { severityWord } from "../ui/words";
 
 /** Reading is the section in words, in reading order, for those who do not see it. */
 export function Reading() {
-  const { plan } = useJob();
+  const { plan } = useShown();
   return (
     <div className="hidden" data-reading>
       <h2>The section in words</h2>

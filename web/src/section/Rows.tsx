@@ -1,6 +1,6 @@
 import cx from "clsx";
 import type { Column, Schemas } from "../api/client";
-import { useJob } from "../job/JobContext";
+import { useShown } from "../job/JobContext";
 import { shownState, type Span } from "./geometry";
 import css from "./section.module.css";
 
@@ -17,7 +17,7 @@ export const levelWord: Record<string, string> = { good: "", caution: "caution",
 
 /** Rows are the figures under the grade line, a column to a part. */
 export function Rows({ spans, gutter }: { spans: Map<string, Span>; gutter: number }) {
-  const { plan, shown } = useJob();
+  const { plan, shown } = useShown();
   const state = shownState(plan, shown);
   return (
     <div className={css.rows} aria-hidden>

@@ -1,18 +1,21 @@
 import cx from "clsx";
 import { useElementSize, useMediaQuery } from "@mantine/hooks";
+import { lazy, Suspense } from "react";
 
 import type { Note } from "../api/client";
-import { useJob } from "../job/JobContext";
+import { useShown } from "../job/JobContext";
 import { Drawing } from "./Drawing";
 import { columnSpans, middle } from "./geometry";
 import { GradeLine } from "./GradeLine";
 import { Flag } from "./Notes";
-import { PartPanel } from "./PartPanel";
 import { Reading } from "./Reading";
 import { Rows } from "./Rows";
 import { StateChoice } from "./StateChoice";
 import { Upright } from "./Upright";
 import css from "./section.module.css";
+
+/** What is in a part is loaded when one is opened. */
+const PartPanel = lazy(() => import("./PartPanel"));
 
 /** gutter is the room for the rows' names, in px. */
 const gutter = 116;
@@ -25,7 +28,7 @@ export function Section() {
 }
 
 function Wide() {
-  const { plan, picked, pick } = useJob();
+  const { plan, picked, pick } = useShown();
   const { ref, width } = useElementSize();
   const spans = columnSpans(plan.columns, gutter, Math.max(width - margin, 700));
   const open = plan.columns.find((c) => c.id === picked);
@@ -73,7 +76,9 @@ function Wide() {
           <Rows spans={spans} gutter={gutter} />
           {open && span && (
             <div className={css.opened} style={panelLeft ? { right: width - span.left + 8 } : { left: span.right + 8 }}>
-              <PartPanel column={open} />
+              <Suspense>
+                <PartPanel column={open} />
+              </Suspense>
             </div>
           )}
         </>

@@ -1,4 +1,4 @@
-import { useJob } from "../job/JobContext";
+import { useShown } from "../job/JobContext";
 import { Sheet } from "../job/Sheet";
 import { Foot } from "./Foot";
 import { QuestionLine } from "./QuestionLine";
@@ -6,7 +6,7 @@ import { Section } from "./Section";
 
 /** SectionSheet is sheet 1: the next open question, the section, its notes. */
 export default function SectionSheet() {
-  const { revision } = useJob();
+  const { revision } = useShown();
   return (
     <Sheet name="section" foot={<Foot state={revision ? `draft after revision ${revision}` : "draft, never issued"} />}>
       <QuestionLine />

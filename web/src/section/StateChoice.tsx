@@ -1,12 +1,12 @@
 import { NativeSelect } from "@mantine/core";
 
-import { useJob } from "../job/JobContext";
+import { useShown } from "../job/JobContext";
 import { shownState } from "./geometry";
 import css from "./section.module.css";
 
 /** StateChoice picks the state of the vehicle that the section shows, and says what happens in it. */
 export function StateChoice() {
-  const { plan, shown, show } = useJob();
+  const { plan, shown, show } = useShown();
   const state = shownState(plan, shown);
   const worst = plan.states.find((s) => s.worst);
   const says = state ? state.fails || state.says : worst && `${worst.label}, the worst: ${worst.fails || worst.says}`;

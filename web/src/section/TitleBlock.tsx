@@ -1,9 +1,9 @@
-import { useJob } from "../job/JobContext";
+import { useShown } from "../job/JobContext";
 import css from "./foot.module.css";
 
 /** TitleBlock carries what matters for this job, with number and revision. */
 export function TitleBlock({ sheet, state }: { sheet: string; state: string }) {
-  const { plan, number } = useJob();
+  const { plan, number } = useShown();
   return (
     <aside className={css.titleBlock} aria-label="Title block">
       {plan.title.map((t) => (

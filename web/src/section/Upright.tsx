@@ -1,10 +1,10 @@
 import cx from "clsx";
 import { useElementSize } from "@mantine/hooks";
+import { lazy, Suspense } from "react";
 
 import { Cures } from "../job/Cures";
-import { useJob } from "../job/JobContext";
+import { useShown } from "../job/JobContext";
 import { Flag, Notes } from "./Notes";
-import { PartPanel } from "./PartPanel";
 import { rounded, vehicleScale } from "./geometry";
 import { Reading } from "./Reading";
 import { cellOf, levelWord } from "./Rows";
@@ -14,9 +14,12 @@ import { StateChoice } from "./StateChoice";
 import drawing from "./section.module.css";
 import css from "./upright.module.css";
 
+/** What is in a part is loaded when one is opened. */
+const PartPanel = lazy(() => import("./PartPanel"));
+
 /** Upright is the section on a phone: the run goes down the page, a part to a row. */
 export function Upright() {
-  const { plan, picked, pick, shown } = useJob();
+  const { plan, picked, pick, shown } = useShown();
   const alone = shownState(plan, shown);
   const there = alone ?? plan.states.find((s) => s.worst);
   const voltsAt = (id: string) => there?.points.find((p) => p.column === id);
@@ -65,7 +68,11 @@ export function Upright() {
                   })}
                 </span>
               </button>
-              {open && <PartPanel column={c} />}
+              {open && (
+                <Suspense>
+                  <PartPanel column={c} />
+                </Suspense>
+              )}
               {plan.joints.filter((j) => j.after === c.id).map((j) => (
                 <p key={j.id} className={css.uprightJoint}>
                   {j.says}
@@ -93,7 +100,7 @@ export function Upright() {
 }
 
 function Silhouette() {
-  const { plan } = useJob();
+  const { plan } = useShown();
   const { ref, width } = useElementSize();
   const scale = vehicleScale(plan.vehicle, { x: 8, y: 4, w: Math.max(width - 16, 100), h: 76 });
   return (

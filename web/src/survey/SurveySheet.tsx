@@ -4,7 +4,7 @@ import { useMemo } from "react";
 
 import { valueAt } from "../job/document";
 import { FieldInput } from "../job/FieldInput";
-import { factOf, fieldOf, JobContext, useJob, type OpenJob } from "../job/JobContext";
+import { DispatchProvider, factOf, fieldOf, useDispatch, useEdit, useJob, type OpenJob } from "../job/JobContext";
 import { LoggedTest } from "../regulation/LoggedTest";
 import { Sheet } from "../job/Sheet";
 import { CheckList } from "../ui/CheckList";
@@ -61,7 +61,7 @@ export default function SurveySheet() {
         {group.id === "routes" && (
           <>
             <h3>Earth points, grommets, fasteners</h3>
-            <FoundRows list="points" fields={() => ["kind", "where", "size"]} add="Add a place" first={["kind", "earth"]} />
+            <FoundRows list="points" fields={["kind", "where", "size"]} add="Add a place" first={["kind", "earth"]} />
           </>
         )}
         {group.id === "found" && <AsFound />}
@@ -88,15 +88,15 @@ export default function SurveySheet() {
 
 /** Marked marks what is answered within it with how it is known. */
 function Marked({ mark, children }: { mark: How; children: React.ReactNode }) {
-  const job = useJob();
-  const marked = useMemo<OpenJob>(() => ({ ...job, dispatch: marking(job, mark) }), [job, mark]);
-  return <JobContext.Provider value={marked}>{children}</JobContext.Provider>;
+  const dispatch = useDispatch();
+  const { state } = useEdit();
+  return <DispatchProvider value={useMemo(() => marking(dispatch, state, mark), [dispatch, state, mark])}>{children}</DispatchProvider>;
 }
 
 function SurveyField({ path }: { path: string }) {
   const job = useJob();
   const field = fieldOf(job, path);
-  if (!field || (path === "aux.same" || path === "aux.feed" || path === "aux.linkM" ? Number(valueAt(job.state.doc, "aux.count") ?? 1) < 2 : false)) return null;
+  if (!field) return null;
   return (
     <div className={css.field}>
       <FieldInput field={field} />

@@ -1,8 +1,8 @@
 import type { Dispatch } from "react";
 
 import { valueAt } from "../job/document";
-import type { Action } from "../job/history";
-import { useJob, type OpenJob } from "../job/JobContext";
+import type { Action, Edited } from "../job/history";
+import { useJob } from "../job/JobContext";
 import css from "./survey.module.css";
 
 /** How an answer is known. */
@@ -19,8 +19,7 @@ export const how: { value: How; label: string }[] = [
 export const knownPath = (path: string): string => `known.${path.replaceAll(".", "/")}`;
 
 /** marking is a dispatch that marks every answer given through it with how it is known. */
-export function marking(job: OpenJob, mark: How): Dispatch<Action> {
-  const { dispatch, state } = job;
+export function marking(dispatch: Dispatch<Action>, state: Edited, mark: How): Dispatch<Action> {
   return (action) => {
     if (action.type === "set" && !action.path.startsWith("known.")) {
       dispatch({ type: "setAll", values: { [action.path]: action.value, [knownPath(action.path)]: action.value === undefined ? undefined : mark } });

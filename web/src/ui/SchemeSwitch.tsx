@@ -1,6 +1,8 @@
 import { Button, useComputedColorScheme, useMantineColorScheme } from "@mantine/core";
+import { memo } from "react";
 
-export function SchemeSwitch() {
+/** SchemeSwitch changes between day and dark. */
+export const SchemeSwitch = memo(function SchemeSwitch() {
   const { setColorScheme } = useMantineColorScheme();
   const dark = useComputedColorScheme("light") === "dark";
   return (
@@ -8,4 +10,4 @@ export function SchemeSwitch() {
       {dark ? "Light" : "Dark"}
     </Button>
   );
-}
+});

@@ -13,8 +13,6 @@ import { Standing } from "../ui/Standing";
 import { Table, type TableColumn } from "../ui/Table";
 import css from "./wiring.module.css";
 
-const joined = { open: "left open, insulated", ground: "to ground", battery: "to battery plus, over 1 A" } as const;
-
 const card = ["name", "outputA", "efficiency", "cutOutV", "maxFuseA", "standbyA", "maxAmbientC", "detectOnV", "detectOffV", "way"].map((n) => `card.${n}`);
 const setting = ["name", "for", "absorptionV", "floatV", "compensated", "leadA", "leadB", "how"];
 
@@ -72,7 +70,7 @@ export function SettingsTab() {
         </h3>
         <p>
           Set by {s.way}. The battery wants {s.wants.lowV} to {s.wants.highV} V and float {s.wants.floatV}; it is harmed above {s.wants.harmV} V and takes at most {s.wants.rateA} A
-          {s.wants.coldC > -40 ? `, nothing below ${s.wants.coldC} °C` : ""}.
+          {s.wants.coldC === undefined ? "" : `, nothing below ${s.wants.coldC} °C`}.
         </p>
         {notes.map((n) => (
           <NoteBox key={n.id} note={n}>
@@ -89,7 +87,7 @@ export function SettingsTab() {
             <ul>
               {s.leads.map((l) => (
                 <li key={l.lead}>
-                  <b>Lead {l.lead}</b> {joined[l.joined]}: a meter against minus shows {l.reads}
+                  <b>Lead {l.lead}</b> {l.joined}: a meter against minus shows {l.reads}
                 </li>
               ))}
             </ul>
