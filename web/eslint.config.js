@@ -8,7 +8,7 @@ import tseslint from "typescript-eslint";
  */
 const folders = [
   "theme", "api", "ui", "job", "regulation", "found", "parts", "make", "section", "methods", "day", "survey", "wiring", "record", "steps",
-  "jobs", "week", "vehicles", "settings", "editor",
+  "jobs", "week", "vehicles", "browser", "editor",
 ];
 
 const directions = folders.map((folder, i) => ({

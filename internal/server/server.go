@@ -63,7 +63,8 @@ func New(s *store.Store, pages fs.FS) *echo.Echo {
 	e.Logger = slog.Default()
 	e.HTTPErrorHandler = handleError
 	// What is computed for a key is packed fast, what is loaded once is packed well.
-	e.Use(middleware.Recover(), logRequests(), onlyThisMachine, safeHeaders, packed(gzip.BestSpeed, isAPI), packed(gzip.DefaultCompression, isPage))
+	e.Use(middleware.Recover(), logRequests(), onlyThisMachine, safeHeaders, packed(gzip.BestSpeed, isAPI),
+		packed(gzip.DefaultCompression, isPage))
 
 	mux := http.NewServeMux()
 	newAPI(s, mux)

@@ -1,4 +1,3 @@
-import cx from "clsx";
 import { Button, NumberInput } from "@mantine/core";
 import { scaleLinear } from "d3-scale";
 import { area, line } from "d3-shape";
@@ -85,7 +84,7 @@ function Spread({ spread }: { spread: Schemas["Spread"] }) {
           </Tick>
         ))}
         <path className={css.bandArea} d={band ?? ""} />
-        <path className={cx(css.compared, css.own)} d={mid ?? ""} />
+        <path className={css.compared} d={mid ?? ""} />
       </svg>
       <p className="soft">Charge of the aux battery: the middle run, and the band that eight in ten stay within.</p>
       <Table caption={`How values were spread over ${spread.runs} runs`} className={css.comparison} rows={spread.bands} columns={bands(spread.runs)} keyOf={(b) => b.id} />

@@ -97,7 +97,7 @@ function RunLine({ columns, spans, flows, stage, apart, lit, narrow }: { narrow:
         <g key={c.id} className={cx(css.stop, lit === c.id && css.lit)}>
           {c.kind === "alternator" ? <circle cx={mid(c.id)} cy={y} r={8} /> : <rect x={mid(c.id) - (c.kind === "fuse" ? 8 : 13)} y={y - (c.kind === "fuse" ? 4 : 8)} width={c.kind === "fuse" ? 16 : 26} height={c.kind === "fuse" ? 8 : 16} />}
           {c.kind === "alternator" && (
-            <text className={css.letter} x={mid(c.id)} y={y + 4} textAnchor="middle">
+            <text x={mid(c.id)} y={y + 4} textAnchor="middle">
               G
             </text>
           )}

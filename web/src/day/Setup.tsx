@@ -33,7 +33,6 @@ function Own() {
   const error = wrong && wrong.text === state.typing["day.own"] ? `${wrong.problem.wrong}. Allowed: ${wrong.problem.allowed}.` : undefined;
   return (
     <Textarea
-      className={css.ownPattern}
       label="Driving, written out"
       description="park, lamps, key, crank, idle, town, highway, lift-off, joined, assist: each with how long; then, if you like, @ engine rpm, air 38 °C, load 5 A, sun 80 %"
       placeholder="park 8 h, crank 2 s, town 20 min, highway 1h30 @ 2600, park 14 h"

@@ -7,7 +7,7 @@ export function SaveState({ number, revision, saved }: { number: string; revisio
   const words = {
     saved: () => `saved ${since((saved as { when: string }).when)}`,
     saving: () => "saving",
-    waiting: () => "not saved yet: kept in this browser",
+    waiting: () => ((saved as { kept: boolean }).kept ? "not saved yet: kept in this browser" : "not saved yet, and this browser cannot keep it"),
     deleted: () => "deleted elsewhere: kept in this browser",
     conflict: () => "changed elsewhere: decide below",
   }[saved.at]();

@@ -15,6 +15,7 @@ export const sheets = [
   sheet("cuts", "5", "Cuts and parts", () => import("../make/CutsSheet")),
   sheet("steps", "6", "Steps", () => import("../steps/StepsSheet")),
   sheet("record", "9", "Record", () => import("../record/Record")),
+  sheet("browser", "B", "This browser", () => import("../browser/BrowserSheet")),
 ] as const satisfies (SheetName & { Page: ComponentType })[];
 
 export type SheetKey = (typeof sheets)[number]["name"];

@@ -8,7 +8,7 @@ import * as journal from "../job/journal";
 export type Saved =
   | { at: "saved"; when: string }
   | { at: "saving" }
-  | { at: "waiting"; why: string }
+  | { at: "waiting"; why: string; /** the browser keeps it meanwhile */ kept: boolean }
   | { at: "deleted" }
   | { at: "conflict"; conflicts: Conflict[]; theirs: Schemas["Draft"] };
 
@@ -60,6 +60,12 @@ export function useSaving(id: string, opened: Base, when: string, state: Edited,
     [dispatch, rebase],
   );
 
+  /** write keeps in the browser what is not on the server yet; it says whether the browser does. */
+  const write = useCallback(() => {
+    const { doc, typing } = latest.current;
+    return journal.keep(id, { base: base.current.version, baseDoc: base.current.doc, doc, typing, beat: Date.now() });
+  }, [id]);
+
   const failed = useCallback(
     (error: unknown) => {
       if (error instanceof Refused && error.refusal.type === "urn:epitrope:stale" && error.refusal.current) {
@@ -70,9 +76,9 @@ export function useSaving(id: string, opened: Base, when: string, state: Edited,
         setSaved({ at: "deleted" });
         return;
       }
-      setSaved({ at: "waiting", why: error instanceof Error ? error.message : String(error) });
+      setSaved({ at: "waiting", why: error instanceof Error ? error.message : String(error), kept: write() });
     },
-    [join],
+    [join, write],
   );
 
   const save = useCallback(async () => {
@@ -108,8 +114,6 @@ export function useSaving(id: string, opened: Base, when: string, state: Edited,
       journal.drop(id);
       return;
     }
-    const write = () =>
-      journal.keep(id, { base: base.current.version, baseDoc: base.current.doc, doc: state.doc, typing: state.typing, beat: Date.now() });
     write();
     const beat = setInterval(write, journal.silence / 3);
     const timer = !pending || asking ? undefined : setTimeout(() => void save(), pause);
@@ -117,7 +121,7 @@ export function useSaving(id: string, opened: Base, when: string, state: Edited,
       clearInterval(beat);
       clearTimeout(timer);
     };
-  }, [id, state.doc, state.typing, pending, asking, save, tries]);
+  }, [id, state.doc, state.typing, pending, asking, save, tries, write]);
 
   // A save that failed is sent again until it arrives.
   const waiting = saved.at === "waiting" ? saved : null;

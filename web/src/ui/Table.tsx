@@ -48,7 +48,7 @@ const features = tableFeatures({ rowSortingFeature, sortedRowModel: createSorted
 
 /** Table is every table of the house: a caption, heads that sort where that helps, and rows that are cards on a phone. */
 export function Table<R extends object>({ caption, titled, rows, columns, keyOf, marked, level, verdict, begins, narrow = "cards", bare, className }: Props<R>) {
-  const order = useMemo(() => columns.map((c): ColumnDef<typeof features, R> => ({ id: c.key, accessorFn: c.sort ?? (() => 0), enableSorting: !!c.sort, sortFn: "basic" })), [columns]);
+  const order = useMemo(() => columns.map((c): ColumnDef<typeof features, R> => ({ id: c.key, accessorFn: c.sort ?? (() => 0), enableSorting: !!c.sort, sortFn: "basic", sortDescFirst: false })), [columns]);
   const table = useTable({ features, columns: order, data: rows });
   const list = table.getRowModel().rows.map((r) => r.original);
   const body = (
