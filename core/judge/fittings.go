@@ -47,7 +47,7 @@ var fittings = []fitting{
 	{Fitting{"emergency", "Emergency start", "What would flow is computed; the fuse says whether it survives.",
 		[]string{"wants.emergencyStart"}, nil},
 		[]string{"schools.emergency", "startBattery.restV", "aux.restV"}, []string{"join."},
-		func(d *design.Design) bool { return areJoined(d) },
+		areJoined,
 		func(d *design.Design) bool { return d.Facts.Survey.EmergencyStart == job.Yes }},
 	{Fitting{"winch", "Winch W1", "A winch takes what a starter takes, for minutes.", []string{"vehicle.winch"}, nil},
 		[]string{"extras.winchA", "extras.winchFrom", "extras.winchMin"}, []string{"extra.winch."}, always,

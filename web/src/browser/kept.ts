@@ -25,7 +25,6 @@ const kinds: { begins: string; what: string; waits?: boolean }[] = [
   { begins: "dayTab", what: "the tab that was open on the day" },
   { begins: "surveyAt", what: "where the survey was open" },
   { begins: "surveyHow", what: "how answers are known that are entered now" },
-  { begins: "epitrope:window", what: "a name for this window" },
 ];
 
 /** items are all that is kept, what waits first. */

@@ -33,7 +33,7 @@ export default function PartPanel({ column }: { column: Column }) {
         <NoteBox key={n.id} note={n}>
           <span className={css.ruleId}>
             {n.id}, {n.mark}
-          </span>
+          </span>{" "}
           <Cures note={n} />
         </NoteBox>
       ))}
