@@ -86,6 +86,9 @@ func (k Kind) Joins() bool {
 // Coil says whether its contact has a coil that an ignition feed works.
 func (k Kind) Coil() bool { return k == SwitchedContactor || k == ManualSelector }
 
+// Senses says whether its contact closes by the voltage that it sees.
+func (k Kind) Senses() bool { return k == VSR }
+
 // Signal says whether it needs a wire that tells it that the engine runs, or the
 // ignition is on.
 func (k Kind) Signal() bool { return k.Charger() || k.Coil() }

@@ -66,6 +66,14 @@ func (d *Design) contactRatingA() float64 {
 	return d.Contact.ContinuousA
 }
 
+// JoinCrankA is what that contact bears for the seconds of a start.
+func (d *Design) JoinCrankA() float64 {
+	if d.Is.Beside == RestContact {
+		return d.Changeover.CrankA
+	}
+	return d.Contact.CrankA
+}
+
 // coilA is what the coil of that contact takes.
 func (d *Design) coilA() float64 {
 	if d.Is.Beside == RestContact {

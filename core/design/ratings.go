@@ -95,7 +95,7 @@ func (d *Design) fitContacts() (changed bool) {
 	if pin := d.Doc.Pins.ContactA; pin != nil {
 		amps = *pin
 	}
-	d.Contact = d.Book.Contact(d.Kind, amps)
+	d.Contact = d.Facts.Relay.On(d.Book.Contact(d.Kind, amps))
 	d.Changeover = d.Book.Changeover(d.Start.Amps, max(d.Start.Trial.Size.CopperMM2(), d.Aux.Trial.Size.CopperMM2()))
 	if pin := d.Doc.Pins.ContactA; pin != nil && d.Is.Beside == RestContact {
 		d.Changeover = d.Book.Changeover(0, 0)

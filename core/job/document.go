@@ -47,6 +47,7 @@ type Document struct {
 	Have         Have         `json:"have,omitzero"`
 	Signal       Signal       `json:"signal,omitzero"`
 	Card         Card         `json:"card,omitzero"`
+	Relay        Relay        `json:"relay,omitzero"`
 	Solar        Solar        `json:"solar,omitzero"`
 	Profile      Profile      `json:"profile,omitzero"`
 	Extras       Extras       `json:"extras,omitzero"`

@@ -75,6 +75,7 @@ type Facts struct {
 	Settings    []profile.Setting // how the charger can be set; the stock card's where the job has none
 	OwnCard     bool
 	Set         Profile
+	Relay       RelayFacts
 	Detects     coupling.Sensing // what a charger without a signal takes for a running engine, at 12 V
 	Extras      ExtraFacts
 	List        []Fact
@@ -153,6 +154,7 @@ func (d Document) Resolve(k coupling.Kind) Facts {
 		Set: d.Profile}
 	f.Settings, f.OwnCard = d.settings()
 	f.Detects = d.Card.detects()
+	f.Relay = r.relay(d.Relay, k.Senses())
 	f.vehicle(r, d)
 	f.electrical(r, d)
 	f.day(r, d)

@@ -11,6 +11,8 @@ var (
 	power       = plain(unit.Power)
 	hours       = plain(unit.Hours)
 	days        = plain(unit.Days)
+	moments     = plain(unit.Moments)
+	milliohms   = plain(unit.Milliohms)
 )
 
 var yesNo = []Option{{"yes", "yes"}, {"no", "no"}}

@@ -67,6 +67,8 @@ func moreNoteCases() []noteCase {
 		{"fuse.slow", `{"pins":{"auxFuseA":40,"auxSize":"4 mm2"},"routes":{"auxM":17.5}}`,
 			`{"pins":{"auxFuseA":40,"auxSize":"4 mm2"},"routes":{"auxM":2}}`},
 		{"relay.chatter", thin("10 mm2", "70 mm2"), thin("70 mm2", "10 mm2")}, // truth 7
+		{"emergency.contact", pinned(agm, "contactor", `,"schools":{"emergency":"crank"},"wants":{"emergencyStart":"yes"},"relay":{"crankA":50}`),
+			pinned(agm, "contactor", `,"schools":{"emergency":"crank"},"wants":{"emergencyStart":"yes"},"relay":{"crankA":2000}`)},
 		{"relay.idle", `{"alternator":{"label":"55 A","regulation":"fixed","knownBy":"test","volts":14.4},` +
 			`"aux":{"chemistry":"agm","place":"seat"},"pins":{"coupling":"vsr"}}`, pinned(agm, "vsr", "")},
 		{"relay.night", pinned(fixed+`,"aux":{"chemistry":"lifepo4","place":"seat"}`, "vsr", ""), pinned(agm, "vsr", "")},
@@ -103,6 +105,8 @@ func moreCheckCases() []checkCase {
 	const fit = `"lengthMM":330,"widthMM":173,"heightMM":120,"recessLengthMM":400,"recessWidthMM":200,"recessHeightMM":300,` +
 		`"openingWidthMM":180`
 	return append(list,
+		checkCase{"answers.relay", "bad", `{"pins":{"coupling":"vsr"},"relay":{"cutInV":13,"cutOutV":13}}`,
+			`{"pins":{"coupling":"vsr"},"relay":{"cutInV":13,"cutOutV":12.9}}`},
 		checkCase{"place.heat", "caution", `{"bays":{"auxC":51}}`, `{"bays":{"auxC":50}}`},
 		checkCase{"place.socket.good", "good", `{"vehicle":{"kind":"tow-caravan"},"pins":{"coupling":"dcdc"}}`,
 			`{"vehicle":{"kind":"tow-caravan"}}`},

@@ -62,6 +62,12 @@ var answers = lookGroup{"answers", []look{
 			v := d.Facts.Survey.AuxV
 			return where(v != nil && *v < joinLeastV*d.Facts.N, func() finding { return at("aux", *v) })
 		}},
+	{"answers.relay", verdict.Bad, working.Physics, []string{"relay.cutInV", "relay.cutOutV"},
+		"The relay joins above %.2f V and parts below %.2f V: one that parts above where it joins never rests. Read its label again.",
+		func(d *design.Design) []finding {
+			r := d.Facts.Relay
+			return says(d.Is.Senses && r.CutOutV.Value >= r.CutInV.Value, "coupling", r.CutInV.Value, r.CutOutV.Value)
+		}},
 	{"answers.load", verdict.Caution, working.Physics, []string{"vehicle.loadA", "alternator.label"},
 		"The vehicle takes %.0f A with lamps and blower on, and the alternator gives %.0f A at idle, hot: the start battery makes up the " +
 			"rest before anything is charged.",

@@ -30,6 +30,19 @@ var joinRules = []rule{
 		"Cranking through the join drives %s through %s, which may open after %s.",
 		"Cranking current is more than such a fuse bears. Join ten seconds, part, then crank.",
 		emergency("crank", "joined", design.LongStartS)},
+	{"emergency.contact", verdict.Beware, working.Practice,
+		"Cranking through the join drives %s through a contact that bears %s for the seconds of a start.",
+		"A contact that opens under such a current welds, or burns. Join ten seconds, part, then crank.",
+		func(d *design.Design) []finding {
+			if d.WorkedByHand() == design.NoHand || d.Facts.Schools.Emergency != "crank" {
+				return nil
+			}
+			amps := math.Abs(circuit.Had(d.StateBy("joined").Solved.Through("contact")))
+			return where(amps > d.JoinCrankA(), func() finding {
+				return at("coupling", unit.Text(amps, "A", 0), unit.Text(d.JoinCrankA(), "A", 0)).
+					cure(verdict.Set("Join ten seconds, part, crank", "schools.emergency", "precharge"))
+			})
+		}},
 	{"emergency.share", verdict.Beware, working.Physics,
 		"Joined for a quarter of an hour, %s flow at first through %s, which may open after %s.",
 		"A flat start battery takes what the run lets through. Ten seconds, part, crank; or charge it alone first.",

@@ -144,7 +144,7 @@ func couplingColumn(d *design.Design, figures working.Figures) Column {
 		}
 		c.Loses = Cell{Text: fmt.Sprintf("%s, %s", unit.Text(lost, "V", 2), unit.Text(lost*carried, "W", 0)), Level: verdict.Good}
 		c.Figures = figures.Keys("joined", "accepts", "half")
-		c.Fields = []string{"pins.contactA"}
+		c.Fields, c.Label = []string{"pins.contactA"}, relayLabel(d)
 		if d.Wired() {
 			c.Fields = append(c.Fields, "routes.triggerM")
 		}
@@ -214,4 +214,16 @@ func auxColumn(d *design.Design, place job.Point, figures working.Figures) Colum
 		Loses:   none(), Heat: none(),
 		Figures: figures.Keys("usable", "autonomy", "need", "back", "accepts", "f2.near"),
 		Fields:  []string{"aux.chemistry", "aux.capacityAh", "aux.place", "use.dailyAh", "use.drivenHours"}}
+}
+
+// relayLabel are what the label of a relay or contactor says, or a meter shows at it.
+func relayLabel(d *design.Design) []string {
+	list := []string{"relay.name"}
+	if d.Is.Senses {
+		list = append(list, "relay.cutInV", "relay.cutOutV", "relay.closeS", "relay.openS", "relay.twoWay")
+	}
+	if d.Contact.CoilA > 0 {
+		list = append(list, "relay.coilA")
+	}
+	return append(list, "relay.crankA", "relay.contactMO")
 }

@@ -39,6 +39,7 @@ type Column struct {
 	Heat    Cell      `json:"heat"`
 	Figures []string  `json:"figures" doc:"Keys of its figures, in reading order"`
 	Fields  []string  `json:"fields" doc:"Paths that are asked at this part"`
+	Label   []string  `json:"label,omitempty" doc:"Paths of what its own label or a meter says, instead of what is usual"`
 	Choice  *Choice   `json:"choice,omitempty"`
 	DropV   float64   `json:"-"` // what a fuse loses at the most
 }

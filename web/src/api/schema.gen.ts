@@ -988,6 +988,8 @@ export interface components {
             id: string;
             /** @enum {string} */
             kind: "alternator" | "lead" | "battery" | "fuse" | "cable" | "plug" | "charger" | "relay" | "splitter" | "switch";
+            /** @description Paths of what its own label or a meter says, instead of what is usual */
+            label?: string[];
             loses: components["schemas"]["Cell"];
             name: string;
             part: components["schemas"]["Cell"];
@@ -1232,6 +1234,7 @@ export interface components {
                 [key: string]: components["schemas"]["Spot"];
             };
             profile?: components["schemas"]["Profile"];
+            relay?: components["schemas"]["Relay"];
             remarks?: string;
             routes?: components["schemas"]["Routes"];
             schools?: components["schemas"]["Schools"];
@@ -2425,6 +2428,24 @@ export interface components {
             title: string;
             /** @description What kind of problem: about:blank, or urn:epitrope:stale, deleted, unavailable, input */
             type: string;
+        };
+        Relay: {
+            /** Format: double */
+            closeS?: number;
+            /** Format: double */
+            coilA?: number;
+            /** Format: double */
+            contactMO?: number;
+            /** Format: double */
+            crankA?: number;
+            /** Format: double */
+            cutInV?: number;
+            /** Format: double */
+            cutOutV?: number;
+            name?: string;
+            /** Format: double */
+            openS?: number;
+            twoWay?: string;
         };
         Retrofit: {
             /** @description The new design */

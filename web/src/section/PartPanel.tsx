@@ -76,6 +76,14 @@ export default function PartPanel({ column }: { column: Column }) {
           <FieldInputs paths={fields} />
         </div>
       )}
+      {column.label && (
+        <details className={css.label}>
+          <summary>As its label says, or as measured</summary>
+          <div className={css.asks}>
+            <FieldInputs paths={column.label} />
+          </div>
+        </details>
+      )}
     </section>
   );
 }
