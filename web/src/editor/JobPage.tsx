@@ -1,9 +1,10 @@
-import { Alert, Button } from "@mantine/core";
+import { Button } from "@mantine/core";
 import { useQuery } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
 import { useState } from "react";
 
 import { api, NoAnswer, Refused, take, type Schemas } from "../api/client";
+import { Banner } from "../ui/Banner";
 import { Waiting } from "../ui/Wait";
 import { JobEditor } from "./JobEditor";
 import * as journal from "../job/journal";
@@ -43,7 +44,7 @@ function NotOpened({ id, error, retry }: { id: string; error: Error; retry: () =
   const deleted = error instanceof Refused && error.refusal.status === 410;
   const putBack = () => take(api.POST("/api/jobs/{id}/restore", { params: { path: { id } } })).then(retry);
   return (
-    <Alert color="ink" title={deleted ? "This job was deleted" : "The job could not be opened"} m="xl">
+    <Banner role="alert" title={deleted ? "This job was deleted" : "The job could not be opened"} m="xl">
       <p>{error instanceof NoAnswer ? "The server does not answer; it is asked again every few seconds." : error.message}</p>
       <div className="row">
         {deleted ? <Button onClick={() => void putBack()}>Put it back</Button> : <Button onClick={retry}>Try again</Button>}
@@ -51,6 +52,6 @@ function NotOpened({ id, error, retry }: { id: string; error: Error; retry: () =
           To the jobs
         </Button>
       </div>
-    </Alert>
+    </Banner>
   );
 }

@@ -1,9 +1,10 @@
-import { Alert, Button } from "@mantine/core";
+import { Button } from "@mantine/core";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Link, useNavigate } from "@tanstack/react-router";
 import { useState } from "react";
 
 import { api, Refused, take, type Problem } from "../api/client";
+import { Banner } from "../ui/Banner";
 import { FilePick } from "../ui/FilePick";
 import { Listing, Page } from "../ui/Page";
 import { readText } from "../ui/readText";
@@ -81,12 +82,12 @@ export function JobList() {
         }
       >
         {told && (
-          <Alert color="ink" title="That did not work" withCloseButton onClose={() => setTold(null)} closeButtonLabel="Close">
+          <Banner m={0} role="alert" title="That did not work" withCloseButton onClose={() => setTold(null)}>
             {told}
-          </Alert>
+          </Banner>
         )}
         {problems.length > 0 && (
-          <Alert color="ink" title="The file cannot be used" withCloseButton onClose={() => setProblems([])} closeButtonLabel="Close">
+          <Banner m={0} role="alert" title="The file cannot be used" withCloseButton onClose={() => setProblems([])}>
             <ul className={css.problems}>
               {problems.map((p) => (
                 <li key={p.field + p.wrong}>
@@ -94,7 +95,7 @@ export function JobList() {
                 </li>
               ))}
             </ul>
-          </Alert>
+          </Banner>
         )}
         {removed && (
           <Told>
