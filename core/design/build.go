@@ -22,6 +22,7 @@ func (d *Design) build() {
 	d.houseWires()
 	d.winchWire()
 	d.attach()
+	d.measure()
 	d.bench.laid = nil
 }
 

@@ -53,12 +53,13 @@ type Document struct {
 	Extras       Extras       `json:"extras,omitzero"`
 	Colours      Colours      `json:"colours,omitzero"`
 
-	Loads    map[string]Load        `json:"loads,omitempty" doc:"Rows by name"`
-	Gear     map[string]Gear        `json:"gear,omitempty" doc:"What was there before: devices, by name of the row"`
-	Found    map[string]FoundWire   `json:"found,omitempty" doc:"… and wires"`
-	Feeds    map[string]Feed        `json:"feeds,omitempty" doc:"Feed points that were tested"`
-	Points   map[string]Spot        `json:"points,omitempty" doc:"Earth points, grommets, fasteners"`
-	Settings map[string]CardSetting `json:"settings,omitempty" doc:"How the charger of the card can be set"`
+	Loads    map[string]Load          `json:"loads,omitempty" doc:"Rows by name"`
+	Joints   map[string]JointMeasured `json:"joints,omitempty" doc:"Joints as measured, by wire and end"`
+	Gear     map[string]Gear          `json:"gear,omitempty" doc:"What was there before: devices, by name of the row"`
+	Found    map[string]FoundWire     `json:"found,omitempty" doc:"… and wires"`
+	Feeds    map[string]Feed          `json:"feeds,omitempty" doc:"Feed points that were tested"`
+	Points   map[string]Spot          `json:"points,omitempty" doc:"Earth points, grommets, fasteners"`
+	Settings map[string]CardSetting   `json:"settings,omitempty" doc:"How the charger of the card can be set"`
 
 	Dates map[string]Due `json:"dates,omitempty" doc:"What is to be done later, and when"`
 

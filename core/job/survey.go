@@ -13,6 +13,7 @@ var (
 	days        = plain(unit.Days)
 	moments     = plain(unit.Moments)
 	milliohms   = plain(unit.Milliohms)
+	millivolts  = plain(unit.Millivolts)
 )
 
 var yesNo = []Option{{"yes", "yes"}, {"no", "no"}}

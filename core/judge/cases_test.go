@@ -67,6 +67,10 @@ func moreNoteCases() []noteCase {
 		{"fuse.slow", `{"pins":{"auxFuseA":40,"auxSize":"4 mm2"},"routes":{"auxM":17.5}}`,
 			`{"pins":{"auxFuseA":40,"auxSize":"4 mm2"},"routes":{"auxM":2}}`},
 		{"relay.chatter", thin("10 mm2", "70 mm2"), thin("70 mm2", "10 mm2")}, // truth 7
+		{"joint.burns", `{"joints":{"c1to":{"mOhm":10}}}`, `{"joints":{"c1to":{"mOhm":9.9}}}`},
+		{"joint.worn", `{"joints":{"c1to":{"mV":60,"atA":40}}}`, `{"joints":{"c1to":{"mV":20,"atA":40}}}`},
+		{"joint.half", `{"joints":{"c1to":{"mV":60}}}`, `{"joints":{"c1to":{"mV":60,"atA":40}}}`},
+		{"joint.nowhere", `{"joints":{"zz9to":{"mOhm":1}}}`, `{"joints":{"c1to":{"mOhm":1}}}`},
 		{"emergency.contact", pinned(agm, "contactor", `,"schools":{"emergency":"crank"},"wants":{"emergencyStart":"yes"},"relay":{"crankA":50}`),
 			pinned(agm, "contactor", `,"schools":{"emergency":"crank"},"wants":{"emergencyStart":"yes"},"relay":{"crankA":2000}`)},
 		{"relay.idle", `{"alternator":{"label":"55 A","regulation":"fixed","knownBy":"test","volts":14.4},` +

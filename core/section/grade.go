@@ -70,7 +70,8 @@ func Joints(d *design.Design) []Joint {
 			return
 		}
 		amps := math.Abs(circuit.Had(worst.Solved.Through(w.ID)))
-		list = append(list, Joint{ID: w.ID + "." + end, Name: name, After: after, Text: unit.Text(amps*ohm*1000, "mV", 0),
+		list = append(list, Joint{ID: w.ID + "." + end, Row: "joints." + w.ID + end, Name: name, After: after,
+			Text: unit.Text(amps*ohm*1000, "mV", 0),
 			Says: fmt.Sprintf("%s, %s: %s, %s", name, unit.Text(ohm*1000, "mΩ", 1), unit.Text(amps*ohm*1000, "mV", 0),
 				unit.Text(amps*amps*ohm, "W", 1))})
 	}

@@ -109,6 +109,7 @@ type Volts struct {
 type Joint struct {
 	ID    string `json:"id"`
 	Name  string `json:"name"`
+	Row   string `json:"row" doc:"The row in which it is entered as measured"`
 	After string `json:"after" doc:"The column that it follows"`
 	Text  string `json:"text" doc:"What it loses at the worst"`
 	Says  string `json:"says"`

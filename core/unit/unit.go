@@ -51,7 +51,8 @@ var (
 		units: map[string]scale{"y": {1, 0}, "yr": {1, 0}, "year": {1, 0}, "years": {1, 0}}}
 	Minutes = Dimension{Name: "time", Base: "min", Example: "5 min", units: map[string]scale{"min": {1, 0}, "mins": {1, 0}, "minutes": {1, 0},
 		"s": {1.0 / 60, 0}, "h": {60, 0}}}
-	Moments = Dimension{Name: "time", Base: "s", Example: "10 s, 500 ms, 2 min",
+	Millivolts = Dimension{Name: "voltage", Base: "mV", Example: "60 mV, 0.06 V", units: map[string]scale{"mv": {1, 0}, "v": {1000, 0}}}
+	Moments    = Dimension{Name: "time", Base: "s", Example: "10 s, 500 ms, 2 min",
 		units: map[string]scale{"s": {1, 0}, "sec": {1, 0}, "ms": {0.001, 0}, "min": {60, 0}}}
 	Milliohms = Dimension{Name: "resistance", Base: "mΩ", Example: "0.4 mΩ, 400 µΩ",
 		units: map[string]scale{"mω": {1, 0}, "mohm": {1, 0}, "µω": {0.001, 0}, "uohm": {0.001, 0}, "ω": {1000, 0}, "ohm": {1000, 0}}}

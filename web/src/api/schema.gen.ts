@@ -1218,6 +1218,10 @@ export interface components {
                 [key: string]: components["schemas"]["Gear"];
             };
             have?: components["schemas"]["Have"];
+            /** @description Joints as measured, by wire and end */
+            joints?: {
+                [key: string]: components["schemas"]["JointMeasured"];
+            };
             /** @description How an answer is known, by its path with / for its points */
             known?: {
                 [key: string]: string;
@@ -1725,9 +1729,19 @@ export interface components {
             after: string;
             id: string;
             name: string;
+            /** @description The row in which it is entered as measured */
+            row: string;
             says: string;
             /** @description What it loses at the worst */
             text: string;
+        };
+        JointMeasured: {
+            /** Format: double */
+            atA?: number;
+            /** Format: double */
+            mOhm?: number;
+            /** Format: double */
+            mV?: number;
         };
         Judged: {
             methods: components["schemas"]["Consequence"][];

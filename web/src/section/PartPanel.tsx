@@ -19,6 +19,7 @@ export default function PartPanel({ column }: { column: Column }) {
   const choice = column.choice;
   const fields = column.fields.filter((p) => p !== choice?.path);
   const figures = column.figures.flatMap((key) => plan.figures[key] ?? []);
+  const joints = plan.joints.filter((j) => j.after === column.id);
   const components = plan.system.components.filter((c) => c.id === column.id);
   return (
     <section data-panel className={css.panel} aria-label={column.name}>
@@ -75,6 +76,17 @@ export default function PartPanel({ column }: { column: Column }) {
         <div className={css.asks}>
           <FieldInputs paths={fields} />
         </div>
+      )}
+      {joints.length > 0 && (
+        <details className={css.label}>
+          <summary>Its joints, as measured</summary>
+          {joints.map((j) => (
+            <div key={j.id} className={css.joint}>
+              <p>{j.says}</p>
+              <FieldInputs brief paths={["mV", "atA", "mOhm"].map((name) => `${j.row}.${name}`)} />
+            </div>
+          ))}
+        </details>
       )}
       {column.label && (
         <details className={css.label}>
