@@ -44,7 +44,7 @@ func (r *runner) account(x *slow, s *sight) {
 		p.Vehicle += h.beside.Amps * s.sensedV
 	}
 	p.House = h.house.Amps * s.auxV
-	for _, w := range []*network.Wire{h.coil, h.standby} {
+	for _, w := range []*network.Wire{h.coil, h.standby, h.signal} {
 		if w != nil {
 			p.Coils += s.sensedV * s.sensedV / w.Ohm()
 		}

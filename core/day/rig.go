@@ -129,6 +129,8 @@ const (
 type Charger struct {
 	Element    string
 	Standby    string // resistance of its input at rest
+	Signal     string // … and of its signal's input; empty where none is wired
+	SignalOhm  float64
 	OutputA    float64
 	StandbyA   float64
 	Stages     coupling.Stages

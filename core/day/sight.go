@@ -35,6 +35,7 @@ type handles struct {
 	besideA         float64
 	starter, join   *network.Switch
 	coil, standby   *network.Wire
+	signal          *network.Wire
 	rest            *network.Wire
 	restOhm         float64
 	splits          [2]*network.Diode
@@ -85,6 +86,9 @@ func (r *runner) grip() {
 	}
 	if c := rig.Charger; c != nil {
 		h.charger, h.standby = s.Converter(c.Element), s.Wire(c.Standby)
+		if c.Signal != "" {
+			h.signal = s.Wire(c.Signal)
+		}
 	}
 	if rig.Solar != nil {
 		h.solar = s.Alternator(rig.Solar.Element)
@@ -194,6 +198,12 @@ func (r *runner) setCoupling() {
 	c := r.rig.Charger
 	if c == nil {
 		return
+	}
+	if h.signal != nil {
+		h.signal.Set(12 * n / blockedA)
+		if r.triggered(c.By) {
+			h.signal.Set(c.SignalOhm)
+		}
 	}
 	volts := c.Stages.SetV(r.on.stage)
 	if !r.on.charging || volts == 0 {

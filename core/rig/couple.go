@@ -45,12 +45,18 @@ func second(rig *day.Rig, c *network.Circuit, p system.Component, m system.Machi
 func charge(d *design.Design, rig *day.Rig, c *network.Circuit, p system.Component, device system.Charger) {
 	c.Add(circuit.Converter(c, p, device),
 		network.Resistance{Name: "charger at rest", A: node(c, p, "30"), B: node(c, p, "31"), Ohm: device.RestOhm})
+	signal := ""
+	if device.SignalOhm > 0 {
+		signal = "trigger input"
+		c.Add(network.Resistance{Name: signal, A: c.Node("start.30"), B: node(c, p, "31"), Ohm: device.SignalOhm})
+	}
 	if device.BesideA > 0 {
 		c.Add(network.CurrentLoad{Name: circuit.Feed, A: node(c, p, "30"), B: node(c, p, "31"), Amps: device.BesideA})
 		rig.Beside = circuit.Feed
 	}
 	card := device.Card
-	rig.Charger = &day.Charger{Element: "charger", Standby: "charger at rest", OutputA: card.OutputA,
+	rig.Charger = &day.Charger{Element: "charger", Standby: "charger at rest", Signal: signal, SignalOhm: device.SignalOhm,
+		OutputA:  card.OutputA,
 		StandbyA: max(card.StandbyA, design.CoilOffA),
 		Stages:   d.UsualStages(), Curve: coupling.UsualCurve,
 		CutOutV: card.CutOutV, RestartV: design.RestartV, RestartS: restartS, DelayS: chargeDelayS + 60*d.Facts.Schools.DelayMin.Value,

@@ -7,6 +7,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"epitrope/core/day"
+	"epitrope/core/design"
 	"epitrope/core/rig"
 	"epitrope/internal/jobtest"
 )
@@ -71,4 +72,16 @@ func TestTheFeedBesideIsDrawnThroughADay(t *testing.T) {
 	without, _ := at(none)
 	assert.Greater(t, with, 1.5*without)
 	assert.Less(t, parked, 0.01)
+}
+
+// A signal that is left live draws its half ampere (an input, from memory) out of the start battery
+// all night: some 5 Ah in ten hours parked, beside what the vehicle takes anyway.
+func TestSignalLeftLiveDraws(t *testing.T) {
+	left := map[string]float64{}
+	for _, trigger := range []string{"running", "switch"} {
+		_, frames := through(t, `{"startBattery":{"capacityAh":70},"day":{"trigger":"`+trigger+`"},"card":{"outputA":20,"cutOutV":13}}`,
+			"park 10 h")
+		left[trigger] = frames[len(frames)-1].StartSOC
+	}
+	assert.InDelta(t, 10*design.TriggerA/70, left["running"]-left["switch"], 0.015)
 }

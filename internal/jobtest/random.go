@@ -54,6 +54,8 @@ func names(r *rand.Rand, list string) []string {
 	switch list {
 	case "known":
 		return []string{"alternator/label", "aux/chemistry"}[:r.IntN(3)]
+	case "joints":
+		return []string{"c1to", "c2from", "n1to", "c1afrom"}[:r.IntN(5)]
 	case "built":
 		at := r.IntN(len(job.BuiltPaths))
 		return []string{strings.ReplaceAll(job.BuiltPaths[at], ".", "/")}[:r.IntN(2)]
