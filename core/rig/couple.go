@@ -31,6 +31,9 @@ func couple(d *design.Design, rig *day.Rig, c *network.Circuit) {
 	}
 }
 
+// startPlus is the start battery's plus, which feeds of the vehicle hang on.
+func startPlus(c *network.Circuit) network.Node { return c.Node("start.30") }
+
 func node(c *network.Circuit, p system.Component, terminal string) network.Node {
 	return c.Node(system.Terminal{Component: p.ID, Terminal: terminal}.Node())
 }
@@ -48,7 +51,7 @@ func charge(d *design.Design, rig *day.Rig, c *network.Circuit, p system.Compone
 	signal := ""
 	if device.SignalOhm > 0 {
 		signal = "trigger input"
-		c.Add(network.Resistance{Name: signal, A: c.Node("start.30"), B: node(c, p, "31"), Ohm: device.SignalOhm})
+		c.Add(network.Resistance{Name: signal, A: startPlus(c), B: node(c, p, "31"), Ohm: device.SignalOhm})
 	}
 	if device.BesideA > 0 {
 		c.Add(network.CurrentLoad{Name: circuit.Feed, A: node(c, p, "30"), B: node(c, p, "31"), Amps: device.BesideA})
@@ -101,6 +104,7 @@ func join(d *design.Design, rig *day.Rig, c *network.Circuit, p system.Component
 	case workedByCharger(&d.System, p):
 		j.By, j.Bypass, j.Trigger = day.ByBypass, coupling.UsualHighCurrent, trigger(d)
 	case device.CoilOhm > 0:
+		watch.A = startPlus(c) // by its own feed, not by the run
 		c.Add(watch)
 		j.Coil, j.HoldA, j.WatchA, j.DelayS = "coil", d.Contact.CoilA, design.CoilOffA, delayS
 		j.By, j.Trigger = day.ByCoil, trigger(d)

@@ -81,7 +81,7 @@ func Of(d *design.Design, v Variation) *day.Rig {
 		VehicleA: f.LoadA.Value * design.ByDay, LampsA: f.LoadA.Value, HouseA: v.House * max(0, f.DailyAh.Value-f.Need.MainsAh.Value) / 24,
 		EngineSpaceK: engineSpaceK}
 
-	bus := c.Node("start.30")
+	bus := startPlus(c)
 	housePlus, houseMinus := d.HouseEnds()
 	sense := bus
 	if d.SensesOwn() {
