@@ -82,7 +82,7 @@ test("the workshop's week", async ({ page }) => {
 test("every coupling", async ({ page }) => {
   await open(page, "Mobile vet");
   await page.keyboard.press("2");
-  await expect(page.locator("[data-asking=false] table")).toBeVisible();
+  await expect(page.locator("[data-asking=false]").getByRole("table", { name: "Couplings side by side" })).toBeVisible();
   await shoot(page, "methods");
 });
 
