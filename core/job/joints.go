@@ -10,9 +10,12 @@ type JointMeasured struct {
 
 // jointFields are the fields of a joint.
 var jointFields = []Field{
-	{Path: "joints.*.mV", Label: "Joint loses", Kind: Number, Unit: "mV", Max: 5000, Digits: 1, dim: millivolts},
-	{Path: "joints.*.atA", Label: "… at", Kind: Number, Unit: "A", Min: 0.5, Max: 2000, Digits: 1, dim: current},
-	{Path: "joints.*.mOhm", Label: "… or measures", Kind: Number, Unit: "mΩ", Min: 0.001, Max: 1000, Digits: 3, dim: milliohms},
+	{Path: "joints.*.mV", Label: "Joint loses", Kind: Number, Unit: "mV", Max: 5000, Digits: 1, dim: millivolts,
+		Example: "60 mV"},
+	{Path: "joints.*.atA", Label: "… at", Kind: Number, Unit: "A", Min: 0.5, Max: 2000, Digits: 1, dim: current,
+		Example: "40 A"},
+	{Path: "joints.*.mOhm", Label: "… or measures", Kind: Number, Unit: "mΩ", Min: 0.001, Max: 1000, Digits: 3, dim: milliohms,
+		Example: "0.4 mΩ"},
 }
 
 // Ohm is what the joint resists; ok is false where that was not measured: millivolts say

@@ -29,11 +29,12 @@ var relayFields = []Field{
 	{Path: "relay.closeS", Label: "It waits before it joins", Kind: Number, Unit: "s", Max: 600, Digits: 1, dim: moments, Part: "coupling"},
 	{Path: "relay.openS", Label: "… and before it parts", Kind: Number, Unit: "s", Max: 600, Digits: 1, dim: moments, Part: "coupling"},
 	ask("relay.twoWay", "It senses the aux battery too", "coupling"),
-	{Path: "relay.coilA", Label: "Its coil takes", Kind: Number, Unit: "A", Min: 0.01, Max: 10, Digits: 2, dim: current, Part: "coupling"},
+	{Path: "relay.coilA", Label: "Its coil takes", Kind: Number, Unit: "A", Min: 0.01, Max: 10, Digits: 2, dim: current, Part: "coupling",
+		Example: "150 mA"},
 	{Path: "relay.crankA", Label: "It bears for the seconds of a start", Kind: Number, Unit: "A", Min: 1, Max: 3000, dim: current,
-		Part: "coupling"},
+		Part: "coupling", Example: "400 A"},
 	{Path: "relay.contactMO", Label: "Its contact, measured", Kind: Number, Unit: "mΩ", Min: 0.01, Max: 50, Digits: 2, dim: milliohms,
-		Part: "coupling"},
+		Part: "coupling", Example: "0.4 mΩ"},
 }
 
 // RelayFacts are what holds of the relay or contactor that is fitted.
