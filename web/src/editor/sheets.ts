@@ -1,9 +1,18 @@
-import { lazy, memo, type ComponentType } from "react";
+import { createElement, lazy, memo, type ComponentType } from "react";
 
 import type { SheetName } from "../job/JobContext";
 
-/** lists a sheet: what it is called in an address and by a key, and what is loaded when it is opened. */
-const sheet = <K extends string>(name: K, digit: string, label: string, load: () => Promise<{ default: ComponentType }>) => ({ name, digit, label, address: name === "section" ? undefined : name, Page: memo(lazy(load)) });
+/**
+ * sheet lists a sheet: what it is called in an address and by a key, and what is loaded when it is
+ * opened. One that is there already is drawn at once.
+ */
+function sheet<K extends string>(name: K, digit: string, label: string, loadPage: () => Promise<{ default: ComponentType }>) {
+  let there: ComponentType | null = null;
+  const load = () => loadPage().then((m) => ((there = m.default), m));
+  const Later = lazy(load);
+  const Page = memo(() => createElement(there ?? Later));
+  return { name, digit, label, address: name === "section" ? undefined : name, load, Page };
+}
 
 /** The sheets of a job, as they are numbered. A new one is a folder, and a line here. */
 export const sheets = [

@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { Link } from "@tanstack/react-router";
+import { Link, useParams } from "@tanstack/react-router";
 import { useMemo, useState } from "react";
 
 import { api, take } from "../api/client";
@@ -13,7 +13,9 @@ import { Page } from "../ui/Page";
 import { Failed, Waiting } from "../ui/Wait";
 
 /** RevisionPage shows a revision as it was issued, read only. */
-export function RevisionPage({ id, number }: { id: string; number: number }) {
+export function RevisionPage() {
+  const { id = "", ...named } = useParams({ strict: false });
+  const number = Number(named.number);
   const revision = useQuery({
     queryKey: ["revision", id, number],
     queryFn: () => take(api.GET("/api/jobs/{id}/revisions/{number}", { params: { path: { id, number } } })),
