@@ -31,7 +31,8 @@ type MeasuredJoint struct {
 	Name   string      // as people know it
 	Column string      // the part that it is shown at
 	Wire   system.Wire // whose end it is
-	Ohm    float64     // 0 where the measurement lacks something
+	Ohm    float64
+	Known  bool // false where the measurement lacks something: millivolts without their current
 }
 
 // MeasuredJoints are the joints that were measured, in the order of their names, and the names
@@ -52,9 +53,9 @@ func (d *Design) MeasuredJoints() (list []MeasuredJoint, nowhere []string) {
 		if w.Beside != "" {
 			column = w.Beside
 		}
-		ohm, _ := row.Of.Ohm()
+		ohm, known := row.Of.Ohm()
 		list = append(list, MeasuredJoint{Key: row.Key, Name: unit.Say("end of %s at %s", w.Name, d.called(at)), Column: column, Wire: w,
-			Ohm: ohm})
+			Ohm: ohm, Known: known})
 	}
 	return list, nowhere
 }

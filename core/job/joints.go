@@ -14,7 +14,7 @@ var jointFields = []Field{
 		Example: "60 mV"},
 	{Path: "joints.*.atA", Label: "… at", Kind: Number, Unit: "A", Min: 0.5, Max: 2000, Digits: 1, dim: current,
 		Example: "40 A"},
-	{Path: "joints.*.mOhm", Label: "… or measures", Kind: Number, Unit: "mΩ", Min: 0.001, Max: 1000, Digits: 3, dim: milliohms,
+	{Path: "joints.*.mOhm", Label: "… or measures", Kind: Number, Unit: "mΩ", Max: 1000, Digits: 3, dim: milliohms,
 		Example: "0.4 mΩ"},
 }
 

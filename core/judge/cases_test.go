@@ -70,6 +70,8 @@ func moreNoteCases() []noteCase {
 		{"joint.burns", `{"joints":{"c1to":{"mOhm":10}}}`, `{"joints":{"c1to":{"mOhm":9.9}}}`},
 		{"joint.worn", `{"joints":{"c1to":{"mV":60,"atA":40}}}`, `{"joints":{"c1to":{"mV":20,"atA":40}}}`},
 		{"joint.half", `{"joints":{"c1to":{"mV":60}}}`, `{"joints":{"c1to":{"mV":60,"atA":40}}}`},
+		{"joint.half", `{"joints":{"c1to":{"mV":60}}}`, `{"joints":{"c1to":{"mV":0,"atA":40}}}`}, // a measured zero is measured
+		{"joint.half", `{"joints":{"c1to":{"atA":60}}}`, `{"joints":{"c1to":{"mOhm":0}}}`},
 		{"joint.nowhere", `{"joints":{"zz9to":{"mOhm":1}}}`, `{"joints":{"c1to":{"mOhm":1}}}`},
 		{"emergency.contact", pinned(agm, "contactor", `,"schools":{"emergency":"crank"},"wants":{"emergencyStart":"yes"},"relay":{"crankA":50}`),
 			pinned(agm, "contactor", `,"schools":{"emergency":"crank"},"wants":{"emergencyStart":"yes"},"relay":{"crankA":2000}`)},

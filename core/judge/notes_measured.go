@@ -34,7 +34,7 @@ var measuredRules = []rule{
 			var list []finding
 			measured, _ := d.MeasuredJoints()
 			for _, j := range measured {
-				if j.Ohm == 0 {
+				if !j.Known {
 					list = append(list, at(j.Column, j.Name))
 				}
 			}
@@ -60,7 +60,7 @@ func joints(is func(ohm float64) bool) func(d *design.Design) []finding {
 		var list []finding
 		measured, _ := d.MeasuredJoints()
 		for _, j := range measured {
-			if j.Ohm == 0 || !is(j.Ohm) {
+			if !j.Known || !is(j.Ohm) {
 				continue
 			}
 			amps := math.Abs(circuit.Had(d.Hardest().Solved.Through(j.Wire.ID)))
