@@ -114,7 +114,7 @@ func TestByIDNamesWhatIsAllowed(t *testing.T) {
 	require.NoError(t, err)
 	assert.Equal(t, battery.AGM, c)
 	_, err = battery.ByID("nicd")
-	require.EqualError(t, err, `"nicd" is not a chemistry; allowed are lifepo4, agm, gel, calcium, flooded, sodium`)
+	require.EqualError(t, err, `"nicd" is not a chemistry; allowed are lifepo4, agm, gel, calcium, flooded, efb, sodium`)
 }
 
 // Trade's table of profiles, 12 V at 25 °C: absorption over float, gel at most 14.3.

@@ -20,7 +20,7 @@ type Chemistry struct {
 	ChargeHigh     float64 // … and at most
 	NoChargeBelowC float64 // its cells must not be charged below; none such for lead
 
-	rest     []point // at rest, from empty to full
+	rest     Curve   // at rest, from empty to full
 	restPerK float64 // rest voltage by temperature, V/K
 	mOhmAh   float64 // internal resistance times capacity at full charge, mΩ·Ah
 	emptier  float64 // resistance added when empty, as a share
@@ -59,8 +59,8 @@ type Setting struct{ A, B, How string }
 // point is a rest voltage, in V, at a state of charge.
 type point struct{ soc, volts float64 }
 
-func lead(above float64) []point {
-	return []point{{0, 11.8 + above}, {0.25, 12.0 + above}, {0.5, 12.2 + above}, {0.75, 12.4 + above}, {1, 12.7 + above}}
+func lead(above float64) Curve {
+	return Curve{{0, 11.8 + above}, {0.25, 12.0 + above}, {0.5, 12.2 + above}, {0.75, 12.4 + above}, {1, 12.7 + above}}
 }
 
 // A low-voltage disconnect on lead. Source: from memory.
@@ -94,6 +94,15 @@ var (
 		Stages:  Stages{AbsorptionS: 4 * 3600, AgainV: 13.2}, Setting: Setting{"ground", "ground", "leads A and B to ground"},
 		LosesIn30Days: 0.03, KeepsOver: 0.75, OpensV: leadOpensV, ClosesV: leadClosesV,
 	}
+	EFB = Chemistry{
+		ID: "efb", Label: "EFB lead", Lead: true, Vented: true, Starts: true,
+		Usable: 0.5, Efficiency: 0.87, ChargeLow: 0.1, ChargeHigh: 0.25, NoChargeBelowC: noLimitC,
+		rest: lead(0), restPerK: 0.0015, mOhmAh: 450, emptier: 1, colder: 0.010, knee: 0.8,
+		Profile: Profile{AbsorptionLow: 14.4, AbsorptionHigh: 14.8, FloatLow: 13.5, FloatHigh: 13.8, PerK: -0.024, HarmV: 15.4},
+		Stages:  Stages{AbsorptionS: 4 * 3600, AgainV: 13.2}, Setting: Setting{"ground", "battery", "lead A to ground, lead B to " +
+			"battery plus"},
+		LosesIn30Days: 0.03, KeepsOver: 0.75, OpensV: leadOpensV, ClosesV: leadClosesV,
+	}
 	AGM = Chemistry{
 		ID: "agm", Label: "AGM", Lead: true, Starts: true,
 		Usable: 0.5, Efficiency: 0.90, ChargeLow: 0.25, ChargeHigh: 0.4, NoChargeBelowC: noLimitC,
@@ -112,9 +121,9 @@ var (
 		LosesIn30Days: 0.025, KeepsOver: 0.75, OpensV: leadOpensV, ClosesV: leadClosesV,
 	}
 	LiFePO4 = Chemistry{
-		ID: "lifepo4", Label: "LiFePO4",
+		ID: "lifepo4", Label: "LiFePO4", Starts: true,
 		Usable: 0.8, Efficiency: 0.97, ChargeLow: 0.3, ChargeHigh: 0.5, NoChargeBelowC: 0,
-		rest: []point{{0, 10.5}, {0.05, 12.3}, {0.10, 12.7}, {0.15, 12.87}, {0.25, 13.0}, {0.5, 13.2}, {0.75, 13.3}, {0.95, 13.34},
+		rest: Curve{{0, 10.5}, {0.05, 12.3}, {0.10, 12.7}, {0.15, 12.87}, {0.25, 13.0}, {0.5, 13.2}, {0.75, 13.3}, {0.95, 13.34},
 			{1, 13.5}},
 		restPerK: 0.0002, mOhmAh: 300, emptier: 0.3, colder: 0.030, knee: 0.98,
 		Profile: Profile{AbsorptionLow: 14.2, AbsorptionHigh: 14.4, FloatHigh: 13.5, HarmV: 14.6},
@@ -124,7 +133,7 @@ var (
 	SodiumIon = Chemistry{
 		ID: "sodium", Label: "sodium-ion",
 		Usable: 0.8, Efficiency: 0.95, ChargeLow: 0.3, ChargeHigh: 0.5, NoChargeBelowC: -20,
-		rest:     []point{{0, 8.0}, {0.05, 9.6}, {0.10, 10.6}, {0.25, 11.6}, {0.5, 12.6}, {0.75, 13.8}, {0.95, 14.9}, {1, 15.2}},
+		rest:     Curve{{0, 8.0}, {0.05, 9.6}, {0.10, 10.6}, {0.25, 11.6}, {0.5, 12.6}, {0.75, 13.8}, {0.95, 14.9}, {1, 15.2}},
 		restPerK: 0.001, mOhmAh: 400, emptier: 0.5, colder: 0.020, knee: 0.98,
 		Profile: Profile{AbsorptionLow: 15.4, AbsorptionHigh: 15.6, FloatHigh: 15.0, HarmV: 15.9},
 		Stages:  Stages{AbsorptionS: 3600, AgainV: 14.2}, Setting: Setting{"open", "battery", "lead B to battery plus, over 1 A"},
@@ -136,7 +145,7 @@ var (
 const noLimitC = -273.0
 
 // Chemistries lists them in the order they are offered.
-var Chemistries = []Chemistry{LiFePO4, AGM, Gel, Calcium, Flooded, SodiumIon}
+var Chemistries = []Chemistry{LiFePO4, AGM, Gel, Calcium, Flooded, EFB, SodiumIon}
 
 // Name is the label as a sentence begins with it.
 func (c Chemistry) Name() string { return unit.Capital(c.Label) }

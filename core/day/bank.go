@@ -37,6 +37,9 @@ type cell struct {
 // cellAt works a bank out at all its charge, its overvoltage and its temperature.
 func (b *Bank) cellAt(n, charge, over, tempC float64, blocked bool) cell {
 	c := cell{farad: faradPerAh * b.CapacityAh / n}
+	if b.SlowS > 0 {
+		c.farad = b.SlowS / b.slowOhm(n)
+	}
 	soc := math.Min(1, math.Max(0, charge-c.farad*over/(b.CapacityAh*hour)))
 	c.soc, c.own, c.ohm = soc, n*b.Chemistry.RestAt(soc, tempC), b.Chemistry.OhmAt(b.CapacityAh, n, soc, tempC)
 	takes := math.Max(topRate*b.CapacityAh*math.Min(1, (1-soc)/topShare), topLeast*b.CapacityAh)
@@ -45,12 +48,23 @@ func (b *Bank) cellAt(n, charge, over, tempC float64, blocked bool) cell {
 	}
 	lift := math.Max(n*b.FullV-c.own, leastLiftV)
 	c.giveOhm = polarShare * c.ohm
+	if b.SlowOhm > 0 {
+		c.giveOhm = b.SlowOhm
+	}
 	c.takeOhm = math.Max(c.giveOhm, lift/takes-c.ohm)
 	c.inOhm = c.ohm
 	if blocked { // it still gives
 		c.inOhm, c.takeOhm = lift/blockedA, lift/blockedA
 	}
 	return c
+}
+
+// slowOhm is what follows slowly of a battery that is full and warm.
+func (b *Bank) slowOhm(n float64) float64 {
+	if b.SlowOhm > 0 {
+		return b.SlowOhm
+	}
+	return polarShare * b.Chemistry.Ohm(b.CapacityAh, n)
 }
 
 // turns is the current that an overvoltage turns into charge; negative out of it.

@@ -81,6 +81,9 @@ type Bank struct {
 	FullV       float64 // at 12 V: held there for long, it is full
 	SOC         float64 // at the start of the run, 0 to 1
 	EngineSpace bool    // where it sits
+
+	SlowOhm float64 // what follows slowly when it gives, where that is known; 0 where not
+	SlowS   float64 // … and within what time; 0 where it is not known
 }
 
 // Control is what closes a join.

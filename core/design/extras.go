@@ -260,10 +260,10 @@ func (d *Design) WinchOhm() float64 { return 12 * d.Facts.N / d.Facts.Extras.Win
 
 // winchState is a pull with the engine running a little above idle.
 func (d *Design) winchState(rest State) State {
-	e, n := d.Facts.Extras, d.Facts.N
+	e := d.Facts.Extras
 	s := rest
 	s.ID, s.Label, s.Kind = "winch", "winch pulling", Cranking
-	s.Rpm, s.SetV, s.MachineA, s.StartV = IdleRPM, d.Facts.RegulatedV.Value, d.MachineA(IdleRPM), SurfaceV*n
+	s.Rpm, s.SetV, s.MachineA, s.StartV = IdleRPM, d.Facts.RegulatedV.Value, d.MachineA(IdleRPM), d.SurfaceV()
 	s.VehicleA, s.HouseA = d.Facts.LoadA.Value*ByDay, 0
 	s.Winches = true
 	s.Key = system.KeyOn

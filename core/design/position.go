@@ -17,7 +17,7 @@ const (
 // devices have still to act. An empty position is that in which everything usually stands.
 func (d *Design) StateAt(position string, k KeyState) State {
 	f, n := d.Facts, d.Facts.N
-	s := State{ID: "mode", Kind: Resting, State: circuit.State{StartV: RestAfterV * n, StartOhm: d.StartOhm(),
+	s := State{ID: "mode", Kind: Resting, State: circuit.State{StartV: d.RestAfterV(), StartOhm: d.StartOhm(),
 		VehicleA: AsleepA, AuxOwnV: f.Chemistry.RestV(0.75) * n, HouseA: f.DailyAh.Value / 24}}
 	s.Stopped, s.Joined = true, d.Is.Senses && k.Engine != "running" // a relay was closed until now
 	if d.Is.Senses {
@@ -26,7 +26,7 @@ func (d *Design) StateAt(position string, k KeyState) State {
 	switch k.Engine {
 	case "running":
 		s.Kind, s.Rpm, s.SetV, s.MachineA, s.VehicleA, s.StartV = Charging, CruiseRPM, f.RegulatedV.Value,
-			d.MachineA(CruiseRPM), f.LoadA.Value*ByDay, SurfaceV*n
+			d.MachineA(CruiseRPM), f.LoadA.Value*ByDay, d.SurfaceV()
 		s.AuxOwnV, s.SecondA = d.AuxEmptyV(), d.SecondA(CruiseRPM)
 		if f.Chemistry.Lead {
 			s.AcceptsA = d.Rates.Accepts.Unrounded
@@ -34,7 +34,7 @@ func (d *Design) StateAt(position string, k KeyState) State {
 	case "cranking":
 		before := d.StateAt(position, KeyState{"on", "stopped"})
 		d.Settle(&before)
-		s.Kind, s.Cranks, s.LastsS, s.Position = Cranking, true, StartS, before.Position
+		s.Kind, s.Cranks, s.LastsS, s.Position = Cranking, true, f.CrankS.Value, before.Position
 	default:
 		s.VehicleA = map[string]float64{"off": AsleepA, "accessory": accessoryA, "on": keyOnA}[k.Key]
 	}

@@ -130,7 +130,7 @@ func (d *Design) read(s *State) {
 	if s.SetV > 0 {
 		s.MachineGives = circuit.Had(solved.Through("lead"))
 	}
-	s.Sags = s.brief && circuit.Had(solved.At("start.30")) < SurfaceV*d.Facts.N
+	s.Sags = s.brief && circuit.Had(solved.At("start.30")) < d.SurfaceV()
 	if d.Kind.Charger() {
 		d.readCharger(s)
 	} else {
@@ -170,9 +170,6 @@ func (d *Design) readContact(s *State) {
 	s.OutV = circuit.Had(s.Solved.At("coupling.87"))
 	s.InA, s.OutA = circuit.Had(s.Solved.Through("contact")), circuit.Had(s.Solved.Through("contact"))
 }
-
-// StartS is a usual start, in s. Source: common practice, no source.
-const StartS = 2.0
 
 // LongStartS is a long start. Source: common practice, no source.
 const LongStartS = 10.0

@@ -112,12 +112,20 @@ const (
 	RestartV    = 12.5
 )
 
-// RestAfterV is a start battery some hours after a drive, at 12 V; sunShare is a good sun.
+// restAfterV is a lead start battery some hours after a drive, at 12 V; SunShare is a good sun.
 // Source: from memory.
 const (
-	RestAfterV = 12.7
+	restAfterV = 12.7
 	SunShare   = 0.7
 )
+
+// RestAfterV is the start battery some hours after a drive.
+func (d *Design) RestAfterV() float64 {
+	if c := d.StartChemistry(); !c.Lead {
+		return c.RestV(1) * d.Facts.N
+	}
+	return restAfterV * d.Facts.N
+}
 
 // ByVoltage says whether a charger takes the voltage that it sees for its signal.
 func (d *Design) ByVoltage() bool { return d.Kind.Charger() && d.Facts.Day.Trigger == "voltage" }
@@ -127,5 +135,5 @@ func (d *Design) Wired() bool { return d.Kind.Signal() && !d.ByVoltage() }
 
 // InputAt is what a charger draws from a start battery at rest, at its usual efficiency.
 func (d *Design) InputAt(outA float64) float64 {
-	return outA * d.AuxEmptyV() / (d.Charger.Efficiency * RestAfterV * d.Facts.N)
+	return outA * d.AuxEmptyV() / (d.Charger.Efficiency * d.RestAfterV())
 }

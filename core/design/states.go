@@ -43,10 +43,10 @@ type State struct {
 	Err          error
 }
 
-// Voltages at the start battery, at 12 V. Source: common practice, no source: a start
+// Voltages at the start battery, at 12 V. Source: common practice, no source: a lead start
 // battery that makes up a shortfall falls from its surface charge at 12.7 V.
 const (
-	SurfaceV = 12.7
+	surfaceV = 12.7
 	// limitedBy is how far below its regulation an alternator is at its limit.
 	LimitedBy = 0.1
 )
@@ -66,11 +66,20 @@ const (
 	IdleRPM   = alternator.IdleRPM * alternator.Ratio
 )
 
+// SurfaceV is what a start battery in use stands at before it gives anything: lead has its
+// surface charge, what has a management system stands where its curve is flat.
+func (d *Design) SurfaceV() float64 {
+	if c := d.StartChemistry(); !c.Lead {
+		return c.RestV(0.75) * d.Facts.N
+	}
+	return surfaceV * d.Facts.N
+}
+
 // chargingStates are those that the runs are sized for.
 func (d *Design) chargingStates() []State {
 	n, v := d.Facts.N, d.Facts.RegulatedV.Value
 	run := State{Kind: Charging, Rpm: CruiseRPM, State: circuit.State{SetV: v, MachineA: d.MachineA(CruiseRPM), VehicleA: d.Facts.LoadA.Value,
-		StartV: SurfaceV * n, StartOhm: d.StartOhm(), AuxOwnV: d.AuxEmptyV(), Key: system.KeyOn}}
+		StartV: d.SurfaceV(), StartOhm: d.StartOhm(), AuxOwnV: d.AuxEmptyV(), Key: system.KeyOn}}
 	if d.Facts.Chemistry.Lead && (!d.Kind.Charger() || d.Kind.Joins()) {
 		run.AcceptsA = d.Rates.Accepts.Unrounded
 	}
@@ -145,7 +154,7 @@ func (d *Design) restState() State {
 // crankState is the engine being started from rest.
 func (d *Design) crankState(s State) State {
 	s.ID, s.Label, s.Kind = "crank", "cranking", Cranking
-	s.Cranks, s.HouseA, s.Key, s.LastsS = true, 0, system.KeyStart, StartS
+	s.Cranks, s.HouseA, s.Key, s.LastsS = true, 0, system.KeyStart, d.Facts.CrankS.Value
 	return s
 }
 
@@ -178,7 +187,7 @@ func (d *Design) otherStates() []State {
 			with("inrush", "joined on a flat aux battery", Faulted, func(s *State) {
 				s.Joined, s.HouseA, s.VehicleA, s.Key, s.Hands = true, 0, d.Facts.LoadA.Value, system.KeyOn, d.joinByHand()
 				s.SetV, s.MachineA, s.Rpm = d.Facts.RegulatedV.Value, d.MachineA(CruiseRPM), CruiseRPM
-				s.StartV, s.AuxOwnV = SurfaceV*n, d.Facts.Chemistry.RestV(FlatSOC)*n
+				s.StartV, s.AuxOwnV = d.SurfaceV(), d.Facts.Chemistry.RestV(FlatSOC)*n
 			}))
 	}
 	if d.Facts.Extras.Winch {

@@ -96,28 +96,6 @@ type Alternator struct {
 	Excites    *string  `json:"excites,omitempty"`
 }
 
-// StartBattery is the battery that cranks.
-type StartBattery struct {
-	CapacityAh *float64 `json:"capacityAh,omitempty"`
-	CrankA     *float64 `json:"crankA,omitempty"`
-	Chemistry  *string  `json:"chemistry,omitempty"`
-	Place      *string  `json:"place,omitempty"`
-	AgeYears   *float64 `json:"ageYears,omitempty"`
-	RestV      *float64 `json:"restV,omitempty"`
-}
-
-// Aux is the auxiliary battery.
-type Aux struct {
-	Chemistry  *string  `json:"chemistry,omitempty"`
-	CapacityAh *float64 `json:"capacityAh,omitempty"`
-	Place      *string  `json:"place,omitempty"`
-	Count      *float64 `json:"count,omitempty"`
-	Same       *string  `json:"same,omitempty"`
-	Feed       *string  `json:"feed,omitempty"`
-	LinkM      *float64 `json:"linkM,omitempty"`
-	RestV      *float64 `json:"restV,omitempty"`
-}
-
 // Use is how the vehicle is lived in.
 type Use struct {
 	DailyAh     *float64 `json:"dailyAh,omitempty"`

@@ -24,7 +24,8 @@ const (
 	LabelKey Kind = "label"  // an alternator's label
 	Text     Kind = "text"   // free words
 	Driving  Kind = "driving"
-	Date     Kind = "date" // ISO 8601
+	Date     Kind = "date"  // ISO 8601
+	Resting  Kind = "curve" // a battery's own rest voltages
 )
 
 // Option is one answer to a choice.
@@ -39,7 +40,7 @@ type Option struct {
 type Field struct {
 	Path      string   `json:"path"`
 	Label     string   `json:"label"`
-	Kind      Kind     `json:"kind" enum:"choice,level,number,cable,label,text,driving,date"`
+	Kind      Kind     `json:"kind" enum:"choice,level,number,cable,label,text,driving,date,curve"`
 	Unit      string   `json:"unit,omitempty"`
 	Min       float64  `json:"min,omitempty"`
 	Max       float64  `json:"max,omitempty"`
@@ -128,7 +129,7 @@ func amps(ratings []float64) []Option {
 
 // Fields lists every field once: the run's, then the survey's, then those of the rows of
 // lists, whose row stands as * in the path.
-var Fields = slices.Concat(runFields, surveyFields, useFields, schoolFields, extraFields, relayFields, jointFields, rowFields)
+var Fields = slices.Concat(runFields, surveyFields, useFields, schoolFields, extraFields, relayFields, jointFields, cellFields, rowFields)
 
 // runFields are what the run is planned from. Limits are what is physically sensible for a
 // vehicle; beyond them a typing error is likelier than a job.

@@ -9,6 +9,7 @@ import (
 	"unicode/utf8"
 
 	"epitrope/core/alternator"
+	"epitrope/core/battery"
 	"epitrope/core/cable"
 	"epitrope/core/day"
 	"epitrope/core/unit"
@@ -31,6 +32,8 @@ func (f Field) Allowed(n float64) string {
 		return unit.Say("what it does and for how long, up to %.0f days, such as %s", day.MaxDays, f.Example)
 	case Date:
 		return unit.DateAllowed
+	case Resting:
+		return battery.CurveAllowed
 	case Text:
 		return unit.Say("text of up to %.0f characters", f.Max)
 	}
@@ -52,7 +55,9 @@ func (f Field) Read(value any, n float64) (any, error) {
 	case Text:
 		return f.readText(value)
 	case Driving:
-		return f.readDriving(value)
+		return f.readAs(value, func(text string) error { _, err := day.ParsePattern(text); return err })
+	case Resting:
+		return f.readAs(value, func(text string) error { _, err := battery.ParseCurve(text); return err })
 	case Date:
 		text := fmt.Sprint(value)
 		_, _, _, err := unit.Date(text)
@@ -88,13 +93,13 @@ func (f Field) readText(value any) (any, error) {
 	return text, nil
 }
 
-func (f Field) readDriving(value any) (any, error) {
+// readAs takes text that has a form of its own, or is empty.
+func (f Field) readAs(value any, parse func(string) error) (any, error) {
 	text, err := f.readText(value)
 	if err != nil || text == "" {
 		return text, err
 	}
-	_, err = day.ParsePattern(text.(string))
-	return text, err
+	return text, parse(text.(string))
 }
 
 func (f Field) readChoice(value any) (any, error) {

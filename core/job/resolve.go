@@ -78,6 +78,9 @@ type Facts struct {
 	Relay       RelayFacts
 	Detects     coupling.Sensing // what a charger without a signal takes for a running engine, at 12 V
 	Extras      ExtraFacts
+	CrankS      Num      // how long a start takes
+	SlowMOhm    *float64 // of the aux battery: what follows slowly …
+	SlowS       *float64 // … and within what time
 	List        []Fact
 }
 
@@ -161,6 +164,7 @@ func (d Document) Resolve(k coupling.Kind) Facts {
 	f.use(r, d)
 	f.routes(r, d, k)
 	f.survey(r, d)
+	f.cells(r, d)
 	f.schools(r, d)
 	f.extras(r, d)
 	f.List = r.list

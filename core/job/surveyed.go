@@ -28,6 +28,8 @@ type Survey struct {
 	Senses, Excites                string // where the alternator holds its voltage, and what excites it; "" where nobody looked
 	StartChemistry                 battery.Chemistry
 	StartAgeYears, StartV, AuxV    *float64
+	StartHours, AuxHours           *float64 // at rest since they were charged
+	CrankV                         *float64 // lowest while cranking
 	AuxCount                       Num
 	AuxSame                        Tri
 	AuxFeed                        string // corners or end

@@ -135,7 +135,7 @@ func TestEverySentenceHasACase(t *testing.T) {
 	for _, c := range slices.Concat(noteCases(), settingCases(), moreNoteCases()) {
 		notes = append(notes, c.id)
 	}
-	for _, c := range slices.Concat(checkCases(), extraCases(), moreCheckCases()) {
+	for _, c := range slices.Concat(checkCases(), restCases(), extraCases(), moreCheckCases()) {
 		checks = append(checks, c.id)
 	}
 	for _, id := range judge.NoteIDs() {

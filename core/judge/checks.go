@@ -13,7 +13,7 @@ import (
 // level is open where nobody has looked yet.
 type Check struct {
 	ID     string         `json:"id"`
-	Group  string         `json:"group" enum:"place,fit,bank,join,extras,answers"`
+	Group  string         `json:"group" enum:"place,fit,bank,rest,join,extras,answers"`
 	Column string         `json:"column" doc:"The column it belongs to"`
 	Level  verdict.Level  `json:"level" enum:"good,caution,bad,open"`
 	Text   string         `json:"text"`
@@ -42,9 +42,10 @@ type lookGroup struct {
 }
 
 // lookGroups are all checks that there are: its places, whether the battery fits, how a bank
-// shares, what happens when the batteries are joined, what is fitted besides, and answers that
+// shares, what the batteries rest at, what happens when the batteries are joined, what is fitted besides, and answers that
 // contradict.
-var lookGroups = []lookGroup{{"place", placeLooks}, {"fit", fitLooks}, {"bank", bankLooks}, {"join", joinLooks},
+var lookGroups = []lookGroup{{"place", placeLooks}, {"fit", fitLooks}, {"bank", bankLooks}, {"rest", restLooks},
+	{"join", joinLooks},
 	{"extras", slices.Concat(isolatorLooks, shuntLooks, disconnectLooks, bondLooks, winchLooks, managementLooks, socketLooks)}, answers}
 
 // Checks are the checks of a design.

@@ -11,6 +11,21 @@ import (
 // memory.
 const oldBattery = 6.0
 
+// leastCrankV is the least a healthy 12 V start battery falls to while it cranks, and longStartS a
+// start that takes too long, in s. Source: from memory.
+const (
+	leastCrankV = 9.6
+	longStartS  = 5.0
+)
+
+// rises finds a battery that stands as high under a load as at rest.
+func rises(restV, loadedV *float64, column string) []finding {
+	if restV == nil || loadedV == nil {
+		return nil
+	}
+	return says(*loadedV >= *restV, column, *loadedV, *restV)
+}
+
 // answers are answers that contradict each other, or speak of danger.
 var answers = lookGroup{"answers", []look{
 	{"answers.use", verdict.Caution, working.Physics, []string{"use.dailyAh"},
@@ -44,23 +59,36 @@ var answers = lookGroup{"answers", []look{
 		func(d *design.Design) []finding {
 			return says(d.Facts.Survey.Bonded == job.No && d.Back.ByChassis && !d.Facts.Extras.Bond, "c1")
 		}},
-	{"answers.startflat", verdict.Caution, working.Memory, []string{"startBattery.restV"},
-		"The start battery rests at %.2f V, about %.0f %% full: charge it before anything is tested.",
-		func(d *design.Design) []finding {
-			v, n := d.Facts.Survey.StartV, d.Facts.N
-			return where(v != nil && *v < 12.2*n, func() finding { return at("start", *v, 100*d.StartChemistry().Charge(*v/n)) })
-		}},
 	{"answers.startold", verdict.Caution, working.Memory, []string{"startBattery.ageYears"},
 		"The start battery is %.0f years old: test it before it takes the blame for the new installation, or the other way round.",
 		func(d *design.Design) []finding {
 			age := d.Facts.Survey.StartAgeYears
 			return where(age != nil && *age >= oldBattery, func() finding { return at("start", *age) })
 		}},
-	{"answers.ruined", verdict.Bad, working.Practice, []string{"aux.restV"},
-		"The aux battery rests at %.1f V: ruined, not flat.",
+	{"answers.start.load", verdict.Caution, working.Physics, []string{"startBattery.loadedV", "startBattery.loadedA"},
+		"Under its load the start battery is said to stand at %.2f V, no lower than at rest, %.2f V: a load pulls it down. Read both again.",
 		func(d *design.Design) []finding {
-			v := d.Facts.Survey.AuxV
-			return where(v != nil && *v < joinLeastV*d.Facts.N, func() finding { return at("aux", *v) })
+			s := d.Doc.StartBattery
+			return rises(s.RestV, s.LoadedV, "start")
+		}},
+	{"answers.aux.load", verdict.Caution, working.Physics, []string{"aux.loadedV", "aux.loadedA"},
+		"Under its load the aux battery is said to stand at %.2f V, no lower than at rest, %.2f V: a load pulls it down. Read both again.",
+		func(d *design.Design) []finding {
+			a := d.Doc.Aux
+			return rises(a.RestV, a.LoadedV, "aux")
+		}},
+	{"answers.crank", verdict.Caution, working.Memory, []string{"startBattery.crankV"},
+		"While cranking the start battery falls to %.1f V, under %.1f V: test it, its posts and the starter before the new installation takes " +
+			"the blame.",
+		func(d *design.Design) []finding {
+			v, least := d.Facts.Survey.CrankV, leastCrankV*d.Facts.N
+			return where(v != nil && *v < least, func() finding { return at("start", *v, least) })
+		}},
+	{"answers.crank.long", verdict.Caution, working.Memory, []string{"startBattery.crankS"},
+		"A start takes %.0f s: a healthy engine starts within %.0f. What is joined while it is cranked carries its share for as long.",
+		func(d *design.Design) []finding {
+			s := d.Facts.CrankS.Value
+			return says(s > longStartS, "start", s, longStartS)
 		}},
 	{"answers.relay", verdict.Bad, working.Physics, []string{"relay.cutInV", "relay.cutOutV"},
 		"The relay joins above %.2f V and parts below %.2f V: one that parts above where it joins never rests. Read its label again.",

@@ -10,7 +10,7 @@ import (
 
 // joinLeastV is the least a battery of 12 V may stand at to be joined to another. Source:
 // common practice, no source.
-const joinLeastV = 10.0
+const joinLeastV = 10.7
 
 var restFields = []string{"startBattery.restV", "aux.restV"}
 
@@ -20,10 +20,10 @@ var joinLooks = []look{
 		"Before they are joined, measure both batteries at rest.",
 		func(d *design.Design) []finding { return says(areJoined(d) && !bothRested(d), "coupling") }},
 	{"join.ruined", verdict.Bad, working.Practice, restFields,
-		"One battery stands at %.1f V: under %.0f V they are not joined. Isolate it and charge it alone; one that jumps from 3 to 12 V in " +
-			"minutes has lost its capacity.",
+		"One battery stands at %.1f V: at %.1f V and less, perhaps a cell short, they are not joined. Isolate it and charge it alone; one " +
+			"that jumps from 3 to 12 V in minutes has lost its capacity.",
 		func(d *design.Design) []finding {
-			return where(areJoined(d) && bothRested(d) && lowerV(d) < joinLeastV*d.Facts.N, func() finding {
+			return where(areJoined(d) && bothRested(d) && lowerV(d) <= joinLeastV*d.Facts.N, func() finding {
 				return at("coupling", lowerV(d), joinLeastV*d.Facts.N)
 			})
 		}},
@@ -53,7 +53,7 @@ func lowerV(d *design.Design) float64 { return min(*d.Facts.Survey.StartV, *d.Fa
 // flows finds what begins to flow when both are joined as they stand.
 func flows(holds func(amps, fuseA float64) bool) func(d *design.Design) []finding {
 	return func(d *design.Design) []finding {
-		if !areJoined(d) || !bothRested(d) || lowerV(d) < joinLeastV*d.Facts.N {
+		if !areJoined(d) || !bothRested(d) || lowerV(d) <= joinLeastV*d.Facts.N {
 			return nil
 		}
 		apart, from, to := *d.Facts.Survey.AuxV-*d.Facts.Survey.StartV, "aux", "start"

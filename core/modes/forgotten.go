@@ -33,13 +33,14 @@ var HoursToNoStart = working.Declare("t = C·(s_0 − s_1) / I", "conservation o
 	working.Symbol{Letter: "I", Name: "out of it", Unit: "A", Digits: 2})
 
 // noStartSOC is the charge at which a rested start battery no longer cranks the engine for
-// two seconds, 0 to 1, at 20 °C; 0 where it always does. It is found by cranking, through
+// as long as a start takes, 0 to 1, at 20 °C; 0 where it always does. It is found by cranking, through
 // time: a battery falls further in two seconds than its resistance says.
 func noStartSOC(d *design.Design) float64 {
+	start := day.Pattern{{Kind: day.Crank, Seconds: d.Facts.CrankS.Value}}
 	return battery.LeastCharge(func(soc float64) bool {
 		rig := rig.Of(d, rig.Nominal)
 		rig.Start.SOC, rig.Solar = soc, nil
-		got, err := day.Run(rig, day.Pattern{{Kind: day.Crank, Seconds: 2}}, day.Conditions{OutsideC: design.WarmC}, day.Options{})
+		got, err := day.Run(rig, start, day.Conditions{OutsideC: design.WarmC}, day.Options{})
 		return err == nil && got.Verdict.FailedStarts == 0
 	}, 12)
 }
@@ -79,7 +80,7 @@ func forgotten(d *design.Design) *Forgotten {
 			unit.Text(f.StopsAt, "%", 0), unit.Text(f.NoStartAt, "%", 0))
 	default:
 		fig := HoursToNoStart.MustWork(d.Facts.StartAh.Input(), working.From(healthySOC, working.Practice, "a healthy battery in use"),
-			working.Is(dies, "cranked for two seconds through time"), working.Is(draw, "charger at its full output, vehicle asleep"))
+			working.Is(dies, "cranked through time"), working.Is(draw, "charger at its full output, vehicle asleep"))
 		f.NoStartH, f.Figure, f.Work = unit.Round(fig.Unrounded, 1), "nostart", fig
 		f.Says = "Left live with the engine stopped, the engine no longer starts after " + unit.Span(fig.Unrounded) + "."
 	}

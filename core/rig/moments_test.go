@@ -88,7 +88,7 @@ func compareMoment(t *testing.T, name string, d *design.Design, built *day.Rig, 
 	bypassed := built.Join != nil && built.Join.By == day.ByBypass && f.Joined
 	was := circuit.Position{Joined: f.Joined || d.Is.OwnMachine, Stopped: built.Charger != nil && f.Stage == coupling.Resting,
 		Output: bypassed}
-	s := design.State{State: stateOf(f), Position: was}
+	s := design.State{State: stateOf(d, f), Position: was}
 	d.Settle(&s)
 	at := fmt.Sprintf("%s, %s at %.0f s (%s)", name, f.Kind, f.T, d.Kind)
 	switch {
@@ -113,7 +113,7 @@ func compareMoment(t *testing.T, name string, d *design.Design, built *day.Rig, 
 }
 
 // stateOf is what hands and the world do at a moment.
-func stateOf(f day.Frame) circuit.State {
+func stateOf(d *design.Design, f day.Frame) circuit.State {
 	w := f.World
 	s := circuit.State{Key: system.KeyOff, HouseA: w.HouseA, SunA: w.SunA, VehicleA: w.VehicleA, StartV: w.StartV, StartOhm: w.StartOhm,
 		Fresh: true, AuxOwnV: w.AuxV, AuxOhm: w.AuxOhm, SecondA: w.SecondA, Efficiency: w.Working}
@@ -121,7 +121,7 @@ func stateOf(f day.Frame) circuit.State {
 	case f.Kind == day.Key:
 		s.Key = system.KeyOn
 	case f.Kind == day.Crank:
-		s.Key, s.Cranks, s.LastsS = system.KeyStart, true, design.StartS
+		s.Key, s.Cranks, s.LastsS = system.KeyStart, true, d.Facts.CrankS.Value
 	case f.Kind.Runs():
 		s.Key, s.SetV, s.MachineA = system.KeyOn, w.SetV, w.MachineA
 	}

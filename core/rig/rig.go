@@ -81,6 +81,12 @@ func Of(d *design.Design, v Variation) *day.Rig {
 		VehicleA: f.LoadA.Value * design.ByDay, LampsA: f.LoadA.Value, HouseA: v.House * max(0, f.DailyAh.Value-f.Need.MainsAh.Value) / 24,
 		EngineSpaceK: engineSpaceK}
 
+	if f.SlowMOhm != nil {
+		rig.Aux.SlowOhm = *f.SlowMOhm / 1000
+	}
+	if f.SlowS != nil {
+		rig.Aux.SlowS = *f.SlowS
+	}
 	bus := startPlus(c)
 	housePlus, houseMinus := d.HouseEnds()
 	sense := bus

@@ -71,12 +71,12 @@ func (t trier) delay() School {
 	for _, min := range []float64{0, 3, 10} {
 		d := t.with(s.Path, min)
 		out := d.StateBy("early").OutA
-		crankAh := d.Facts.CrankA.Value * 2 / 3600
-		recovers := crankAh / math.Max(0.5, (d.Facts.RegulatedV.Value/d.Facts.N-design.SurfaceV)/circuit.RechargeOhm) * 60
+		crankAh := d.Facts.CrankA.Value * d.Facts.CrankS.Value / 3600
+		recovers := crankAh / math.Max(0.5, ((d.Facts.RegulatedV.Value-d.SurfaceV())/d.Facts.N)/circuit.RechargeOhm) * 60
 		s.Options = append(s.Options, SchoolOption{Value: unit.Plain(min, "", 0), Label: unit.Plain(min, "min", 0),
 			Now: d.Facts.Schools.DelayMin.Value == t.now.Facts.Schools.DelayMin.Value, Level: verdict.Good,
-			Comes: fmt.Sprintf("Each start leaves out %s of charging; two seconds of cranking take %s, back in the start battery after about %s.",
-				unit.Text(out*min/60, "Ah", 1), unit.Text(crankAh, "Ah", 2), unit.Text(recovers, "min", 0))})
+			Comes: fmt.Sprintf("Each start leaves out %s of charging; %s of cranking take %s, back in the start battery after about %s.",
+				unit.Text(out*min/60, "Ah", 1), unit.Text(d.Facts.CrankS.Value, "s", 1), unit.Text(crankAh, "Ah", 2), unit.Text(recovers, "min", 0))})
 	}
 	return s
 }

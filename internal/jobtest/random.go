@@ -104,6 +104,9 @@ func value(r *rand.Rand, f job.Field, n float64) any {
 		return label(r)
 	case job.Driving:
 		return drives[r.IntN(len(drives))]
+	case job.Resting:
+		low := 8 + 5*r.Float64()
+		return fmt.Sprintf("0 %% %.2f, %.0f %% %.2f, 100 %% %.2f", low, 1+98*r.Float64(), low+1*r.Float64(), low+1+2.5*r.Float64())
 	case job.Date:
 		return fmt.Sprintf("20%02d-%02d-%02d", 20+r.IntN(30), 1+r.IntN(12), 1+r.IntN(28))
 	case job.Text:

@@ -1,0 +1,120 @@
+package job
+
+import "epitrope/core/battery"
+
+// StartBattery is the battery that cranks.
+type StartBattery struct {
+	CapacityAh *float64 `json:"capacityAh,omitempty"`
+	CrankA     *float64 `json:"crankA,omitempty"`
+	Chemistry  *string  `json:"chemistry,omitempty"`
+	Place      *string  `json:"place,omitempty"`
+	AgeYears   *float64 `json:"ageYears,omitempty"`
+	RestV      *float64 `json:"restV,omitempty"`
+	RestHours  *float64 `json:"restHours,omitempty"`
+	LoadedV    *float64 `json:"loadedV,omitempty"`
+	LoadedA    *float64 `json:"loadedA,omitempty"`
+	MOhm       *float64 `json:"mOhm,omitempty"`
+	CrankV     *float64 `json:"crankV,omitempty"`
+	CrankS     *float64 `json:"crankS,omitempty"`
+}
+
+// Aux is the auxiliary battery.
+type Aux struct {
+	Chemistry  *string  `json:"chemistry,omitempty"`
+	CapacityAh *float64 `json:"capacityAh,omitempty"`
+	Place      *string  `json:"place,omitempty"`
+	Count      *float64 `json:"count,omitempty"`
+	Same       *string  `json:"same,omitempty"`
+	Feed       *string  `json:"feed,omitempty"`
+	LinkM      *float64 `json:"linkM,omitempty"`
+	RestV      *float64 `json:"restV,omitempty"`
+	RestHours  *float64 `json:"restHours,omitempty"`
+	LoadedV    *float64 `json:"loadedV,omitempty"`
+	LoadedA    *float64 `json:"loadedA,omitempty"`
+	MOhm       *float64 `json:"mOhm,omitempty"`
+	Curve      string   `json:"curve,omitempty"`
+	SlowMOhm   *float64 `json:"slowMOhm,omitempty"`
+	SlowS      *float64 `json:"slowS,omitempty"`
+}
+
+// defaultCrankS is how long a start takes. Source: common practice, no source.
+const defaultCrankS = 2.0
+
+// cellFields are what was measured of the two batteries, or what their sheets say.
+var cellFields = []Field{
+	{Path: "startBattery.restHours", Label: "… so long after it was charged", Kind: Number, Unit: "h", Max: 5000, Digits: 1, dim: hours,
+		Part: "start", Example: "6 h"},
+	{Path: "startBattery.loadedV", Label: "Start battery under a load", Kind: Number, Unit: "V", Min: 1, Max: 14, Digits: 2, PerSystem: true,
+		dim: tension, Part: "start", Example: "12.3 V"},
+	{Path: "startBattery.loadedA", Label: "… of", Kind: Number, Unit: "A", Min: 0.5, Max: 2000, Digits: 1, dim: current, Part: "start",
+		Example: "20 A"},
+	{Path: "startBattery.mOhm", Label: "… or it resists, measured", Kind: Number, Unit: "mΩ", Min: 0.2, Max: 500, Digits: 2, dim: milliohms,
+		Part: "start", Example: "7 mΩ"},
+	{Path: "startBattery.crankV", Label: "Lowest while cranking", Kind: Number, Unit: "V", Min: 1, Max: 14, Digits: 2, PerSystem: true,
+		dim: tension, Part: "start", Example: "10.2 V"},
+	{Path: "startBattery.crankS", Label: "A start takes", Kind: Number, Unit: "s", Min: 0.2, Max: 60, Digits: 1, dim: moments, Part: "start",
+		Example: "1.5 s"},
+	{Path: "aux.restHours", Label: "… so long after it was charged", Kind: Number, Unit: "h", Max: 5000, Digits: 1, dim: hours, Part: "aux",
+		Example: "6 h"},
+	{Path: "aux.loadedV", Label: "Aux battery under a load", Kind: Number, Unit: "V", Min: 1, Max: 16, Digits: 2, PerSystem: true,
+		dim: tension, Part: "aux", Example: "12.3 V"},
+	{Path: "aux.loadedA", Label: "… of", Kind: Number, Unit: "A", Min: 0.5, Max: 2000, Digits: 1, dim: current, Part: "aux", Example: "20 A"},
+	{Path: "aux.mOhm", Label: "… or it resists, measured", Kind: Number, Unit: "mΩ", Min: 0.2, Max: 500, Digits: 2, dim: milliohms,
+		Part: "aux", Example: "4 mΩ"},
+	{Path: "aux.curve", Label: "Its own rest volts, by its sheet or a log", Kind: Resting, Max: 600, Part: "aux",
+		Example: "0 % 11.9, 50 % 13.1, 100 % 13.5"},
+	{Path: "aux.slowMOhm", Label: "Its slow part resists", Kind: Number, Unit: "mΩ", Min: 0.1, Max: 500, Digits: 2, dim: milliohms,
+		Part: "aux", Example: "3 mΩ"},
+	{Path: "aux.slowS", Label: "… and settles within", Kind: Number, Unit: "s", Min: 1, Max: 7200, dim: moments, Part: "aux", Example: "90 s"},
+}
+
+// Resistance is what a battery was measured to have: of its own, or by what a load does to it;
+// ok is false where neither was measured whole.
+func (s StartBattery) Resistance() (ohm float64, ok bool) {
+	if ohm, ok = resistance(s.MOhm, s.RestV, s.LoadedV, s.LoadedA); ok {
+		return ohm, ok
+	}
+	return resistance(nil, s.RestV, s.CrankV, s.CrankA)
+}
+
+// Resistance is what the aux battery was measured to have.
+func (a Aux) Resistance() (ohm float64, ok bool) {
+	return resistance(a.MOhm, a.RestV, a.LoadedV, a.LoadedA)
+}
+
+func resistance(mOhm, restV, loadedV, loadedA *float64) (ohm float64, ok bool) {
+	if mOhm != nil {
+		return *mOhm / 1000, true
+	}
+	if restV == nil || loadedV == nil || loadedA == nil {
+		return 0, false
+	}
+	return battery.ByLoad(*restV, *loadedV, *loadedA)
+}
+
+// cells puts what was measured of the batteries into the place of what is usual of their kind.
+func (f *Facts) cells(r *resolver, d Document) {
+	s, a := d.StartBattery, d.Aux
+	f.Survey.StartHours, f.Survey.AuxHours = r.some("startBattery.restHours", s.RestHours), r.some("aux.restHours", a.RestHours)
+	f.Survey.CrankV = r.some("startBattery.crankV", s.CrankV)
+	f.CrankS = r.num("startBattery.crankS", s.CrankS, defaultCrankS, "a usual start (common practice, no source)")
+	r.some("startBattery.loadedV", s.LoadedV)
+	r.some("startBattery.loadedA", s.LoadedA)
+	r.some("startBattery.mOhm", s.MOhm)
+	r.some("aux.loadedV", a.LoadedV)
+	r.some("aux.loadedA", a.LoadedA)
+	r.some("aux.mOhm", a.MOhm)
+	if ohm, ok := s.Resistance(); ok {
+		f.Survey.StartChemistry = f.Survey.StartChemistry.Resisting(ohm, f.StartAh.Value, f.N)
+	}
+	if ohm, ok := a.Resistance(); ok {
+		f.Chemistry = f.Chemistry.Resisting(ohm, f.AuxAh.Value, f.N)
+	}
+	if a.Curve != "" {
+		if curve, err := battery.ParseCurve(a.Curve); err == nil { // a document holds only curves that read
+			r.note("aux.curve", a.Curve, true, "")
+			f.Chemistry = f.Chemistry.Resting(curve)
+		}
+	}
+	f.SlowMOhm, f.SlowS = r.some("aux.slowMOhm", a.SlowMOhm), r.some("aux.slowS", a.SlowS)
+}
