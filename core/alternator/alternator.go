@@ -18,6 +18,9 @@ import (
 type Label struct {
 	LowA   float64 // zero where the label gives one figure only
 	RatedA float64
+
+	LowRPM float64 // the alternator's speed at which it gives LowA; zero is 1,500
+	IdleA  float64 // what it was measured to give there, hot; zero where it was not measured
 }
 
 // The range of a label, in A.
@@ -71,6 +74,8 @@ const (
 	cutInRPM = 1000.0
 	lowRPM   = 1500.0
 	ratedRPM = 6000.0
+	// mostLowRPM keeps the two points apart.
+	mostLowRPM = 5000.0
 	// Ratio is alternator to engine speed; IdleRPM is the engine's idle.
 	Ratio   = 2.75
 	IdleRPM = 750.0
@@ -83,23 +88,45 @@ const HotFactor = 0.85
 // Output returns the current, in A, that a machine at 23 °C can give at an
 // alternator speed in rpm: nothing below cut-in, its label at 1,500 and 6,000,
 // and between them in proportion to the logarithm of speed; above 6,000 no more.
-// A label of one figure is taken to give half of it at 1,500.
+// A label of one figure is taken to give half of it at 1,500. Where LowRPM says another speed,
+// the first figure holds there, and cut-in lies no higher than two thirds of it.
 //
 // Source: ISO 8854 for the two points; shape and half common practice, no source.
 func (l Label) Output(rpm float64) float64 {
-	low := l.LowA
-	if low == 0 {
+	low, from := l.LowA, lowRPM
+	if l.LowRPM > 0 {
+		from = min(l.LowRPM, mostLowRPM)
+	}
+	cutIn := min(cutInRPM, from*cutInRPM/lowRPM)
+	switch {
+	case l.IdleA > 0:
+		low = min(l.IdleA/HotFactor, l.RatedA)
+	case low == 0:
 		low = l.RatedA / 2
 	}
 	switch {
-	case rpm <= cutInRPM:
+	case rpm <= cutIn:
 		return 0
-	case rpm < lowRPM:
-		return low * (rpm - cutInRPM) / (lowRPM - cutInRPM)
+	case rpm < from:
+		return low * (rpm - cutIn) / (from - cutIn)
 	case rpm >= ratedRPM:
 		return l.RatedA
 	}
-	return low + (l.RatedA-low)*math.Log(rpm/lowRPM)/math.Log(ratedRPM/lowRPM)
+	return low + (l.RatedA-low)*math.Log(rpm/from)/math.Log(ratedRPM/from)
+}
+
+// AtIdle is the label of a machine whose idle speed nobody measured: it gives no more than the
+// first figure there. Source: common practice, no source: deliberately lower than ISO 8854 says,
+// as pulleys differ.
+func (l Label) AtIdle() Label {
+	l.LowRPM = IdleRPM * Ratio
+	return l
+}
+
+// ByStandard is the label read as ISO 8854 has it, its first figure at 1,500 turns.
+func (l Label) ByStandard() Label {
+	l.LowRPM, l.IdleA = 0, 0
+	return l
 }
 
 // Headroom is what is left for charging.

@@ -6,13 +6,8 @@ import (
 	"epitrope/core/alternator"
 )
 
-// Vehicle loads besides driving. Source: common practice, no source: 20–50 mA asleep,
-// 8 A with the ignition on, two headlamps and tail lamps 10 A.
-const (
-	asleepA = 0.03
-	keyA    = 8.0
-	lampsA  = 10.0
-)
+// lampsA are two headlamps and tail lamps. Source: common practice, no source.
+const lampsA = 10.0
 
 // during is what holds from now on, until the segment ends or the clock changes
 // something.
@@ -23,7 +18,9 @@ func (r *runner) during(s Segment, end float64) now {
 		r.on.stalled = false
 	}
 	n := now{kind: s.Kind, running: s.Kind.Runs(), airC: or(s.Own.AirC, r.cond.OutsideC), until: end}
-	rpm := s.rpm() * alternator.Ratio
+	turns := s.rpm(r.rig.Machine.IdleRPM)
+	rpm := turns * r.rig.Machine.Ratio
+	n.idles = n.running && turns <= r.rig.Machine.IdleRPM
 	machine := r.rig.Machine.Label
 	n.outputA, n.windingK = machine.Output(rpm), alternator.Winding.Value(0, 1, 1, machine.RatedA, alternator.Slowness(rpm))
 	if m := r.rig.Second; m != nil {
@@ -39,9 +36,9 @@ func (r *runner) during(s Segment, end float64) now {
 	case s.Kind == Lamps:
 		n.vehicleA = lampsA
 	case s.Kind.live():
-		n.vehicleA = keyA
+		n.vehicleA = r.rig.KeyA
 	default:
-		n.vehicleA = asleepA
+		n.vehicleA = r.rig.AsleepA
 	}
 	n.houseA = or(s.Own.LoadA, r.rig.HouseA*houseShare(clock))
 	n.until = math.Min(end, r.t+hour*houseUntil(clock))

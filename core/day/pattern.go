@@ -7,7 +7,6 @@ import (
 	"strconv"
 	"strings"
 
-	"epitrope/core/alternator"
 	"epitrope/core/unit"
 )
 
@@ -64,8 +63,8 @@ type Own struct {
 	Sun   *float64 // on the panels, 0 to 1 of full sun
 }
 
-// rpm is the engine's speed.
-func (s Segment) rpm() float64 {
+// rpm is the engine's speed, where it idles at idleRPM.
+func (s Segment) rpm(idleRPM float64) float64 {
 	switch {
 	case !s.Kind.Runs():
 		return 0
@@ -78,7 +77,7 @@ func (s Segment) rpm() float64 {
 	case s.Kind == LiftOff:
 		return liftRPM
 	}
-	return alternator.IdleRPM
+	return idleRPM
 }
 
 // Pattern is what a vehicle does in a day, from six in the morning.

@@ -43,6 +43,7 @@ type Rig struct {
 	Wires      []Wire
 
 	VehicleA, LampsA float64 // what the vehicle takes while driven, and with its lamps on
+	KeyA, AsleepA    float64 // … with the ignition on and the engine stopped, and asleep
 	HouseA           float64 // average of what is used off the aux battery
 	EngineSpaceK     float64 // how far a warm engine heats its space above outside
 }
@@ -61,6 +62,23 @@ type Machine struct {
 	Label      alternator.Label
 	Regulation alternator.Regulation
 	WarmV      float64 // at 12 V, warm at cruise
+	HotV       float64 // … hot, and IdleV at idle; 0 where they were not measured
+	IdleV      float64
+	Ratio      float64 // of its speed to the engine's
+	IdleRPM    float64 // of the engine
+}
+
+// holds is what the machine holds in a space of spaceC, at 12 V.
+func (m *Machine) holds(spaceC float64, at alternator.Moment, idles bool) float64 {
+	volts := m.Regulation.SetV(m.WarmV, spaceC, at)
+	steady := m.Regulation != alternator.Variable || at == alternator.Charging
+	switch {
+	case idles && m.IdleV > 0 && steady:
+		return m.IdleV
+	case m.HotV > 0 && steady:
+		volts += alternator.Hotter(m.WarmV, m.HotV, spaceC)
+	}
+	return volts
 }
 
 // SecondMachine is an alternator of the aux battery's own. Its regulator holds a voltage

@@ -55,10 +55,12 @@ func (m made) rig(t testing.TB) *day.Rig {
 		EngineSpaceK: 45,
 		Nodes: day.Nodes{Machine: "machine", Bus: "bus", SensePlus: "in", SenseZero: "zero", Out: "out", AuxPlus: "aux",
 			AuxZero: "auxzero"},
-		Machine: day.Machine{Element: "alternator", Label: label, Regulation: m.regulation, WarmV: 14.4},
-		Start:   day.Bank{Element: "start", Chemistry: battery.Flooded, CapacityAh: 80, FullV: 14.4, SOC: m.startSOC},
-		Aux:     day.Bank{Element: "auxbattery", Chemistry: m.aux, CapacityAh: m.auxAh, FullV: m.fullV, SOC: m.auxSOC},
-		Join:    m.join, Charger: m.charger}
+		Machine: day.Machine{Element: "alternator", Label: label, Regulation: m.regulation, WarmV: 14.4,
+			Ratio: alternator.Ratio, IdleRPM: alternator.IdleRPM},
+		KeyA: 8, AsleepA: 0.03,
+		Start: day.Bank{Element: "start", Chemistry: battery.Flooded, CapacityAh: 80, FullV: 14.4, SOC: m.startSOC},
+		Aux:   day.Bank{Element: "auxbattery", Chemistry: m.aux, CapacityAh: m.auxAh, FullV: m.fullV, SOC: m.auxSOC},
+		Join:  m.join, Charger: m.charger}
 	at := c.Node
 	size := cable.Square(16)
 	c.Add(network.Alternator{Name: "alternator", Plus: at("machine"), Sense: at("bus"), Volts: 14.4},

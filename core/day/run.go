@@ -60,6 +60,7 @@ type Result struct {
 type now struct {
 	kind     Kind
 	running  bool
+	idles    bool
 	outputA  float64 // of the alternator at its speed, cold
 	secondA  float64 // of a machine of the run's own
 	windingK float64 // by which each watt of the alternator warms its windings

@@ -133,7 +133,7 @@ func (r *runner) set(x *slow, s *sight) {
 		case r.on.recharge:
 			moment = alternator.Charging
 		}
-		h.machine.Volts = n * (rig.Machine.Regulation.SetV(rig.Machine.WarmV, x[space], moment) + r.cond.RegulationV)
+		h.machine.Volts = n * (rig.Machine.holds(x[space], moment, now.idles) + r.cond.RegulationV)
 		h.machine.MaxA = math.Max(0, alternator.Hot(now.outputA, x[space]))
 	}
 	if m := rig.Second; m != nil {

@@ -65,10 +65,6 @@ func (d *Design) minusAtCoupling() system.Terminal {
 // practice, no source.
 const RelaySensesA = 0.005
 
-// ByDay is the share that a vehicle takes by day of what it takes with lamps and blower on.
-// Source: common practice, no source.
-const ByDay = 0.5
-
 // Regulation is how the alternator is taken to be regulated: not known is variable.
 func (d *Design) Regulation() alternator.Regulation {
 	if d.Facts.Varies() {

@@ -263,8 +263,8 @@ func (d *Design) winchState(rest State) State {
 	e := d.Facts.Extras
 	s := rest
 	s.ID, s.Label, s.Kind = "winch", "winch pulling", Cranking
-	s.Rpm, s.SetV, s.MachineA, s.StartV = IdleRPM, d.Facts.RegulatedV.Value, d.MachineA(IdleRPM), d.SurfaceV()
-	s.VehicleA, s.HouseA = d.Facts.LoadA.Value*ByDay, 0
+	s.Rpm, s.SetV, s.MachineA, s.StartV = d.Facts.IdleTurns(), d.Facts.RegulatedV.Value, d.MachineA(d.Facts.IdleTurns()), d.SurfaceV()
+	s.VehicleA, s.HouseA = d.Facts.Machine.DayA.Value, 0
 	s.Winches = true
 	s.Key = system.KeyOn
 	if s.Joined = e.WinchFrom == job.WinchAtJoined && d.Is.CanJoin; s.Joined {

@@ -6,19 +6,15 @@ import (
 	"epitrope/core/system"
 )
 
-// keyOnA is what a vehicle takes with the ignition on and the engine stopped, accessoryA
-// with the key at accessory. Source: common practice, no source.
-const (
-	keyOnA     = 8.0
-	accessoryA = 3.0
-)
+// accessoryA is what a vehicle takes with the key at accessory. Source: common practice, no source.
+const accessoryA = 3.0
 
 // StateAt is the vehicle in a position of key and switches, as everything stood before: the
 // devices have still to act. An empty position is that in which everything usually stands.
 func (d *Design) StateAt(position string, k KeyState) State {
 	f, n := d.Facts, d.Facts.N
 	s := State{ID: "mode", Kind: Resting, State: circuit.State{StartV: d.RestAfterV(), StartOhm: d.StartOhm(),
-		VehicleA: AsleepA, AuxOwnV: f.Chemistry.RestV(0.75) * n, HouseA: f.DailyAh.Value / 24}}
+		VehicleA: f.Machine.AsleepA.Value, AuxOwnV: f.Chemistry.RestV(0.75) * n, HouseA: f.DailyAh.Value / 24}}
 	s.Stopped, s.Joined = true, d.Is.Senses && k.Engine != "running" // a relay was closed until now
 	if d.Is.Senses {
 		s.AuxOwnV = f.Chemistry.RestV(1) * n
@@ -26,7 +22,7 @@ func (d *Design) StateAt(position string, k KeyState) State {
 	switch k.Engine {
 	case "running":
 		s.Kind, s.Rpm, s.SetV, s.MachineA, s.VehicleA, s.StartV = Charging, CruiseRPM, f.RegulatedV.Value,
-			d.MachineA(CruiseRPM), f.LoadA.Value*ByDay, d.SurfaceV()
+			d.MachineA(CruiseRPM), f.Machine.DayA.Value, d.SurfaceV()
 		s.AuxOwnV, s.SecondA = d.AuxEmptyV(), d.SecondA(CruiseRPM)
 		if f.Chemistry.Lead {
 			s.AcceptsA = d.Rates.Accepts.Unrounded
@@ -36,7 +32,8 @@ func (d *Design) StateAt(position string, k KeyState) State {
 		d.Settle(&before)
 		s.Kind, s.Cranks, s.LastsS, s.Position = Cranking, true, f.CrankS.Value, before.Position
 	default:
-		s.VehicleA = map[string]float64{"off": AsleepA, "accessory": accessoryA, "on": keyOnA}[k.Key]
+		s.VehicleA = map[string]float64{"off": f.Machine.AsleepA.Value, "accessory": min(accessoryA, f.Machine.KeyA.Value),
+			"on": f.Machine.KeyA.Value}[k.Key]
 	}
 	s.Key, s.Hands = system.Key(k.Key), d.HandsAt(position)
 	if s.Isolated = position == Isolated; s.Isolated && f.Extras.Isolator == job.MasterSwitch {

@@ -45,7 +45,7 @@ func (d *Design) rateNeed() {
 	r.Need = need.Current.MustWork(working.Of(spent), f.DrivenHours.Input(),
 		working.From(f.Chemistry.Efficiency, working.Memory, f.Chemistry.Label))
 	d.NeedA = r.Need.Unrounded
-	r.Idle = d.headroom(IdleRPM, "label by ISO 8854 at 750 engine rpm × 2.75")
+	r.Idle = d.headroom(f.IdleTurns(), d.idleWhy())
 	r.Cruise = d.headroom(CruiseRPM, "alternator label")
 	d.IdleA, d.CruiseA = r.Idle.Unrounded, r.Cruise.Unrounded
 	r.Half = alternator.HalfLabel.MustWork(f.LabelA.Input())
@@ -200,6 +200,18 @@ func (d *Design) StartOhm() float64 { return d.StartChemistry().Ohm(d.Facts.Star
 // MachineA is what the alternator gives at a speed, hot.
 func (d *Design) MachineA(rpm float64) float64 {
 	return alternator.HotFactor * d.Facts.Label.Output(rpm)
+}
+
+// idleWhy says what the machine's output at idle stands on.
+func (d *Design) idleWhy() string {
+	m := d.Facts.Machine
+	switch {
+	case d.Facts.Label.IdleA > 0:
+		return "measured at idle, hot, without its heat"
+	case d.Facts.Label.LowRPM > 0:
+		return "the label's first figure, as idle and pulleys were not measured"
+	}
+	return unit.Say("label by ISO 8854 at %s engine turns × %s", unit.Plain(m.IdleRPM.Value, "", 0), unit.Plain(m.Ratio.Value, "", 2))
 }
 
 // headroom is what the alternator has for charging at a speed, hot, lamps on.

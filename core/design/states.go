@@ -51,20 +51,23 @@ const (
 	LimitedBy = 0.1
 )
 
-// AsleepA is what a parked vehicle takes. flatSOC is a start battery that no longer
-// cranks, and an aux battery that a relay closes on at its worst. Source: common
-// practice, no source: 20–50 mA; nearly empty.
-const (
-	AsleepA = 0.03
-	FlatSOC = 0.1
-)
+// FlatSOC is a start battery that no longer cranks, and an aux battery that a relay closes on at
+// its worst. Source: common practice, no source: nearly empty.
+const FlatSOC = 0.1
 
-// Speeds of the alternator. Source: ISO 8854 rates at 6,000 rpm; idle: common practice, no
-// source.
-const (
-	CruiseRPM = 6000.0
-	IdleRPM   = alternator.IdleRPM * alternator.Ratio
-)
+// CruiseRPM is the alternator's speed at cruise. Source: ISO 8854 rates it at 6,000 rpm.
+const CruiseRPM = 6000.0
+
+// IdleV is what the machine holds at idle, hot: as measured, or a little less than warm at cruise.
+func (d *Design) IdleV() float64 {
+	switch m := d.Facts.Machine; {
+	case m.IdleV != nil:
+		return *m.IdleV
+	case m.HotV != nil:
+		return *m.HotV
+	}
+	return d.Facts.RegulatedV.Value - alternator.HotDropV*d.Facts.N
+}
 
 // SurfaceV is what a start battery in use stands at before it gives anything: lead has its
 // surface charge, what has a management system stands where its curve is flat.
@@ -100,8 +103,9 @@ func (d *Design) chargingStates() []State {
 		with("cruise", "cruise", func(s *State) { s.finishing = true }),
 		with("early", "cruise, early in bulk", func(s *State) { s.AuxOwnV = min(s.AuxOwnV, d.AuxEmptyV()) }),
 		with("idle", "idle, hot, lamps on", func(s *State) {
-			s.brief, s.SecondA = true, d.SecondA(IdleRPM)
-			s.Rpm, s.MachineA, s.SetV, s.Efficiency = IdleRPM, d.MachineA(IdleRPM), v-alternator.HotDropV*n, d.Charger.EfficiencyLow
+			rpm := d.Facts.IdleTurns()
+			s.brief, s.SecondA = true, d.SecondA(rpm)
+			s.Rpm, s.MachineA, s.SetV, s.Efficiency = rpm, d.MachineA(rpm), d.IdleV(), d.Charger.EfficiencyLow
 		}),
 	}
 	if d.Facts.Varies() {
@@ -144,8 +148,9 @@ func (d *Design) secondV() float64 { return d.Profile.AbsorptionHigh }
 // restState is the engine off and nobody there, both batteries full.
 func (d *Design) restState() State {
 	n := d.Facts.N
-	rest := State{Kind: Resting, State: circuit.State{StartV: d.StartChemistry().RestV(1) * n, StartOhm: d.StartOhm(), VehicleA: AsleepA,
-		Key: system.KeyOff, AuxOwnV: d.Facts.Chemistry.RestV(1) * n, HouseA: d.Facts.DailyAh.Value / 24}}
+	rest := State{Kind: Resting, State: circuit.State{StartV: d.StartChemistry().RestV(1) * n, StartOhm: d.StartOhm(),
+		VehicleA: d.Facts.Machine.AsleepA.Value,
+		Key:      system.KeyOff, AuxOwnV: d.Facts.Chemistry.RestV(1) * n, HouseA: d.Facts.DailyAh.Value / 24}}
 	rest.Stopped, rest.Joined = true, d.Is.Senses // a relay was closed until now
 	d.Settle(&rest)
 	return rest

@@ -73,6 +73,9 @@ type Vehicle struct {
 	Kind        *string  `json:"kind,omitempty"`
 	SystemVolts *float64 `json:"systemVolts,omitempty"`
 	LoadA       *float64 `json:"loadA,omitempty"`
+	DayA        *float64 `json:"dayA,omitempty"`
+	KeyA        *float64 `json:"keyA,omitempty"`
+	AsleepA     *float64 `json:"asleepA,omitempty"`
 	Year        *float64 `json:"year,omitempty"`
 	Engine      *string  `json:"engine,omitempty"`
 	StopStart   *string  `json:"stopStart,omitempty"`
@@ -94,6 +97,11 @@ type Alternator struct {
 	Count      *float64 `json:"count,omitempty"`
 	Senses     *string  `json:"senses,omitempty"`
 	Excites    *string  `json:"excites,omitempty"`
+	IdleA      *float64 `json:"idleA,omitempty"`
+	IdleV      *float64 `json:"idleV,omitempty"`
+	HotV       *float64 `json:"hotV,omitempty"`
+	IdleRPM    *float64 `json:"idleRpm,omitempty"`
+	Ratio      *float64 `json:"ratio,omitempty"`
 }
 
 // Use is how the vehicle is lived in.

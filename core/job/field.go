@@ -129,7 +129,8 @@ func amps(ratings []float64) []Option {
 
 // Fields lists every field once: the run's, then the survey's, then those of the rows of
 // lists, whose row stands as * in the path.
-var Fields = slices.Concat(runFields, surveyFields, useFields, schoolFields, extraFields, relayFields, jointFields, cellFields, rowFields)
+var Fields = slices.Concat(runFields, surveyFields, useFields, schoolFields, extraFields, relayFields, jointFields,
+	cellFields, machineFields, rowFields)
 
 // runFields are what the run is planned from. Limits are what is physically sensible for a
 // vehicle; beyond them a typing error is likelier than a job.
@@ -149,7 +150,7 @@ var runFields = []Field{
 		{"fixed", "fixed"}, {"compensated", "temperature-compensated"}, {"variable", "variable"}, {"unknown", "not known"}}},
 	{Path: "alternator.knownBy", Label: "Regulation known by", Kind: Choice, Part: "alternator", Choices: []Option{
 		{"test", "logged test"}, {"label", "label or workshop data"}, {"year", "model year only"}, {"guess", "not known"}}},
-	{Path: "alternator.volts", Label: "Charging voltage, warm, at cruise", Kind: Number, Unit: "V", Min: 13.2, Max: 15.2, Digits: 2,
+	{Path: "alternator.volts", Label: "Charging voltage, warm, at cruise", Kind: Number, Unit: "V", Min: 10, Max: 16, Digits: 2,
 		PerSystem: true, dim: tension, Part: "alternator"},
 
 	{Path: "startBattery.capacityAh", Label: "Start battery capacity", Kind: Number, Unit: "Ah", Min: 20, Max: 400, dim: chargeAt,

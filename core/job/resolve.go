@@ -78,6 +78,7 @@ type Facts struct {
 	Relay       RelayFacts
 	Detects     coupling.Sensing // what a charger without a signal takes for a running engine, at 12 V
 	Extras      ExtraFacts
+	Machine     MachineFacts
 	CrankS      Num      // how long a start takes
 	SlowMOhm    *float64 // of the aux battery: what follows slowly …
 	SlowS       *float64 // … and within what time
@@ -199,6 +200,7 @@ func (f *Facts) electrical(r *resolver, d Document) {
 		"healthy charging is 14.0–14.7 V (common practice, no source)")
 	f.LoadA = r.num("vehicle.loadA", d.Vehicle.LoadA, defaultLoadA,
 		"lamps, wipers and blower take 25–50 A at night (common practice, no source)")
+	f.machine(r, d)
 	f.StartAh = r.num("startBattery.capacityAh", d.StartBattery.CapacityAh, defaultStartAh, "a common size")
 	f.CrankA = r.num("startBattery.crankA", d.StartBattery.CrankA, defaultCrankA, "starters take 300–800 A (common practice, no source)")
 	f.Chemistry, _ = battery.ByID(r.text("aux.chemistry", d.Aux.Chemistry, battery.LiFePO4.ID, "what most new installations use"))

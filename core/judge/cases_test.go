@@ -73,6 +73,8 @@ func moreNoteCases() []noteCase {
 		{"joint.half", `{"joints":{"c1to":{"mV":60}}}`, `{"joints":{"c1to":{"mV":0,"atA":40}}}`}, // a measured zero is measured
 		{"joint.half", `{"joints":{"c1to":{"atA":60}}}`, `{"joints":{"c1to":{"mOhm":0}}}`},
 		{"joint.nowhere", `{"joints":{"zz9to":{"mOhm":1}}}`, `{"joints":{"c1to":{"mOhm":1}}}`},
+		{"alternator.low", `{"alternator":{"volts":13.1}}`, `{"alternator":{"volts":13.2}}`},
+		{"vehicle.drain", `{"vehicle":{"asleepA":0.06}}`, `{"vehicle":{"asleepA":0.05}}`},
 		{"emergency.contact", pinned(agm, "contactor", `,"schools":{"emergency":"crank"},"wants":{"emergencyStart":"yes"},"relay":{"crankA":50}`),
 			pinned(agm, "contactor", `,"schools":{"emergency":"crank"},"wants":{"emergencyStart":"yes"},"relay":{"crankA":2000}`)},
 		{"relay.idle", `{"alternator":{"label":"55 A","regulation":"fixed","knownBy":"test","volts":14.4},` +

@@ -100,7 +100,7 @@ var answers = lookGroup{"answers", []look{
 		"The vehicle takes %.0f A with lamps and blower on, and the alternator gives %.0f A at idle, hot: the start battery makes up the " +
 			"rest before anything is charged.",
 		func(d *design.Design) []finding {
-			takes, gives := d.Facts.LoadA.Value, d.MachineA(design.IdleRPM)
+			takes, gives := d.Facts.LoadA.Value, d.MachineA(d.Facts.IdleTurns())
 			return says(takes > gives, "alternator", takes, gives)
 		}},
 }}

@@ -83,7 +83,9 @@ var restLooks = []look{
 		rests(func(b rested) bool { return b.lead(-1, joinLeastV) }, nothing)},
 	{"rest.lithium.empty", verdict.Caution, working.Practice, restFields,
 		"The %s battery rests at %.2f V: nearly empty. Charge it before anything is tested.",
-		rests(func(b rested) bool { return !b.chemistry.Lead && b.charge() < nearlyEmpty && b.volts >= b.chemistry.RestV(0) }, nothing)},
+		rests(func(b rested) bool {
+			return !b.chemistry.Lead && b.charge() < nearlyEmpty && b.volts >= b.chemistry.RestV(0)
+		}, nothing)},
 	{"rest.lithium.ruined", verdict.Bad, working.Practice, restFields,
 		"The %s battery stands at %.2f V: its management system has opened, or cells are ruined. Nothing is joined to it and no charger is " +
 			"started on it before its maker's procedure says how.",

@@ -19,7 +19,7 @@ func ExampleNotes() {
 	// stop charger.starved 2
 	// stop cable.burns 1
 	// stop fuse.none 1
-	// caution alternator.idle 1
+	// caution alternator.idle 0
 	// caution alternator.half 1
 	// remark regulation.unknown 1
 	// remark charger.idle 0

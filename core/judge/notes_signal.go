@@ -151,7 +151,7 @@ func leftLive(d *design.Design) string {
 	if !d.Kind.Charger() {
 		return "both batteries are joined"
 	}
-	amps := d.InputAt(d.Charger.OutputA) + design.AsleepA
+	amps := d.InputAt(d.Charger.OutputA) + d.Facts.Machine.AsleepA.Value
 	return fmt.Sprintf("the charger takes %s, and the start battery is half empty after %s", unit.Text(amps, "A", 0),
 		unit.Span(design.HoursToHalf.Value(d.Facts.StartAh.Value, design.ShareToHalf, amps)))
 }

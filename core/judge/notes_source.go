@@ -10,6 +10,13 @@ import (
 	"epitrope/core/working"
 )
 
+// leastChargingV is the least a 12 V machine holds to charge anything, mostAsleepA the most a sound
+// vehicle takes asleep. Source: common practice, no source.
+const (
+	leastChargingV = 13.2
+	mostAsleepA    = 0.05
+)
+
 // sourceRules are about what gives and what is used.
 var sourceRules = []rule{
 	{"alternator.idle", verdict.Beware, working.Physics,
@@ -29,6 +36,22 @@ var sourceRules = []rule{
 			return where(d.DrawsA() > half, func() finding {
 				return at("alternator", unit.Text(d.DrawsA(), "A", 0), unit.Text(100*d.DrawsA()/d.Facts.LabelA.Value, "%", 0)).
 					since(unit.Text(max(0, d.IdleA), "A", 0), unit.Text(max(0, d.CruiseA), "A", 0)).cure(chargerWithin(d, half)...)
+			})
+		}},
+	{"alternator.low", verdict.Beware, working.Practice,
+		"Warm, at cruise, the alternator holds %s: under %s nothing is charged.",
+		"A steady machine holds 13.8 to 14.7 V. Lower than that it eases off by itself, its belt slips, or it is worn: record it, test it.",
+		func(d *design.Design) []finding {
+			v, least := d.Facts.RegulatedV.Value, leastChargingV*d.Facts.N
+			return where(v < least, func() finding { return at("alternator", unit.Text(v, "V", 1), unit.Text(least, "V", 1)) })
+		}},
+	{"vehicle.drain", verdict.Beware, working.Practice,
+		"Asleep the vehicle takes %s; 20 to 50 mA is usual.",
+		"By itself that takes half of the start battery in %s. Find what stays awake before the new installation takes the blame.",
+		func(d *design.Design) []finding {
+			asleep := d.Facts.Machine.AsleepA.Value
+			return where(asleep > mostAsleepA, func() finding {
+				return at("start", unit.Text(1000*asleep, "mA", 0)).since(unit.Span(d.Facts.StartAh.Value / 2 / asleep))
 			})
 		}},
 	{"regulation.unknown", verdict.Remark, working.Practice,

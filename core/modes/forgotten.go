@@ -66,7 +66,7 @@ func forgotten(d *design.Design) *Forgotten {
 	if !d.Kind.Charger() {
 		return nil
 	}
-	draw := d.InputAt(d.Charger.OutputA) + design.AsleepA
+	draw := d.InputAt(d.Charger.OutputA) + d.Facts.Machine.AsleepA.Value
 	stops, dies := stopSOC(d), noStartSOC(d)
 	f := &Forgotten{DrawA: unit.Round(draw, 1), NoStartAt: unit.Round(100*dies, 0), StopsAt: unit.Round(100*stops, 0)}
 	switch {

@@ -73,14 +73,22 @@ func Of(d *design.Design, v Variation) *day.Rig {
 	rig := &day.Rig{N: n, Circuit: c, Vehicle: "vehicle", House: "house", Starter: "starter",
 		Nodes: day.Nodes{Machine: "alternator.B+", Bus: "start.30", SensePlus: sensePlus(d), SenseZero: senseZero(d), Out: d.Gives().Node(),
 			AuxPlus: "aux.30", AuxZero: "aux.31"},
-		Machine: day.Machine{Element: "alternator", Label: f.Label, Regulation: d.Regulation(), WarmV: f.RegulatedV.Value / n},
+		Machine: day.Machine{Element: "alternator", Label: f.Label, Regulation: d.Regulation(), WarmV: f.RegulatedV.Value / n,
+			Ratio: f.Machine.Ratio.Value, IdleRPM: f.Machine.IdleRPM.Value},
 		Start: day.Bank{Element: "start battery", Chemistry: d.StartChemistry(), CapacityAh: f.StartAh.Value, FullV: startFullV,
 			SOC: f.Day.StartSOC.Value / 100, EngineSpace: true},
 		Aux: day.Bank{Element: "aux battery", Chemistry: f.Chemistry, CapacityAh: f.AuxAh.Value, FullV: d.Profile.AbsorptionLow / n,
 			SOC: f.Day.AuxSOC.Value / 100, EngineSpace: f.Place.Hot},
-		VehicleA: f.LoadA.Value * design.ByDay, LampsA: f.LoadA.Value, HouseA: v.House * max(0, f.DailyAh.Value-f.Need.MainsAh.Value) / 24,
+		VehicleA: f.Machine.DayA.Value, LampsA: f.LoadA.Value, KeyA: f.Machine.KeyA.Value, AsleepA: f.Machine.AsleepA.Value,
+		HouseA:       v.House * max(0, f.DailyAh.Value-f.Need.MainsAh.Value) / 24,
 		EngineSpaceK: engineSpaceK}
 
+	if v := f.Machine.HotV; v != nil {
+		rig.Machine.HotV = *v / n
+	}
+	if v := f.Machine.IdleV; v != nil {
+		rig.Machine.IdleV = *v / n
+	}
 	if f.SlowMOhm != nil {
 		rig.Aux.SlowOhm = *f.SlowMOhm / 1000
 	}

@@ -101,7 +101,8 @@ func alternatorColumn(d *design.Design, b job.Body, figures working.Figures) Col
 			Level: level},
 		Loses: none(), Heat: windingCell(d),
 		Figures: figures.Keys("idle", "cruise", "half", "winding"),
-		Fields:  []string{"alternator.label", "alternator.regulation", "alternator.knownBy", "alternator.volts", "vehicle.loadA"}}
+		Fields:  []string{"alternator.label", "alternator.regulation", "alternator.knownBy", "alternator.volts", "vehicle.loadA"},
+		Label: alternatorLabel}
 }
 
 // secondColumn is a machine of the run's own.
@@ -109,7 +110,7 @@ func secondColumn(d *design.Design, b job.Body, figures working.Figures) Column 
 	now := unit.Plain(d.Second.RatedA, "A", 0)
 	return Column{ID: "alternator", Kind: "alternator", Name: "Alternator 2", At: b.Alternator,
 		Part: Cell{Text: now, Level: verdict.Good},
-		Carries: Cell{Text: fmt.Sprintf("%s of %s idle", unit.Text(d.StartAsksA(), "", 0), unit.Text(d.SecondA(design.IdleRPM), "A", 0)),
+		Carries: Cell{Text: fmt.Sprintf("%s of %s idle", unit.Text(d.StartAsksA(), "", 0), unit.Text(d.SecondA(d.Facts.IdleTurns()), "A", 0)),
 			Level: verdict.Good},
 		Loses: none(), Heat: none(), Figures: figures.Keys("need", "accepts"),
 		Fields: []string{"vehicle.secondRoom"},
@@ -128,5 +129,6 @@ func startColumn(d *design.Design, b job.Body, figures working.Figures) Column {
 	return Column{ID: "start", Kind: "battery", Name: "Start battery", At: b.Start,
 		Part:    Cell{Text: unit.Plain(d.Facts.StartAh.Value, "Ah", 0), Level: verdict.Good},
 		Carries: none(), Loses: none(), Heat: none(), Figures: figures.Keys("f1.near"),
-		Fields: []string{"startBattery.capacityAh", "startBattery.crankA", "vehicle.systemVolts"}}
+		Fields: []string{"startBattery.capacityAh", "startBattery.crankA", "vehicle.systemVolts"},
+		Label: startLabel}
 }

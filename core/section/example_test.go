@@ -16,7 +16,7 @@ func ExampleColumns() {
 		fmt.Printf("%s: %s, carries %s, loses %s\n", c.Name, c.Part.Text, c.Carries.Text, c.Loses.Text)
 	}
 	// Output:
-	// Alternator: 120 A, carries 56 of 18 A idle, loses –
+	// Alternator: 120 A, carries 56 of 6 A idle, loses –
 	// Lead: existing, carries –, loses 0.09 V
 	// Start battery: 80 Ah, carries –, loses –
 	// F1: 70 A strip, carries 54 of 56 A, loses 0.08 V, 4 W

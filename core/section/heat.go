@@ -29,7 +29,7 @@ func Winding(d *design.Design) (fig working.Figure, hottestC float64, ok bool) {
 	}
 	fig = alternator.Winding.MustWork(
 		working.From(d.Facts.StartBay.AmbientC, working.Practice, "air of the engine space"),
-		working.Is(at.MachineGives, "from the circuit, "+at.Label), working.Is(machineV(d, at), "at its terminal"),
+		working.Is(heats(d, at), "from the circuit, "+at.Label), working.Is(machineV(d, at), "at its terminal"),
 		d.Facts.LabelA.Input(), working.Is(alternator.Slowness(at.Rpm), "less cooling at low speed")).In(at.Label)
 	return fig, hottest, true
 }
@@ -50,7 +50,16 @@ func windingCell(d *design.Design) Cell {
 
 // WindingC is how hot the alternator's windings get in a state, in °C.
 func WindingC(d *design.Design, s design.State) float64 {
-	return d.Facts.Label.WindingC(s.MachineGives, machineV(d, s), s.Rpm, d.Facts.StartBay.AmbientC)
+	return d.Facts.Label.WindingC(heats(d, s), machineV(d, s), s.Rpm, d.Facts.StartBay.AmbientC)
+}
+
+// heats is what the machine gives in a state, for its heat. Where it gives all that it has at an
+// idle that nobody measured, that may be more than is counted on: by its label at that speed.
+func heats(d *design.Design, s design.State) float64 {
+	if f := d.Facts; f.Label.LowRPM > 0 && f.Label.IdleA == 0 && s.MachineGives > 0.99*s.MachineA {
+		return max(s.MachineGives, alternator.HotFactor*f.Label.ByStandard().Output(s.Rpm))
+	}
+	return s.MachineGives
 }
 
 // machineV is the voltage at the machine, at 12 V.

@@ -213,17 +213,6 @@ func auxColumn(d *design.Design, place job.Point, figures working.Figures) Colum
 		Carries: Cell{Text: text, Figure: "accepts", Level: level},
 		Loses:   none(), Heat: none(),
 		Figures: figures.Keys("usable", "autonomy", "need", "back", "accepts", "f2.near"),
-		Fields:  []string{"aux.chemistry", "aux.capacityAh", "aux.place", "use.dailyAh", "use.drivenHours"}}
-}
-
-// relayLabel are what the label of a relay or contactor says, or a meter shows at it.
-func relayLabel(d *design.Design) []string {
-	list := []string{"relay.name"}
-	if d.Is.Senses {
-		list = append(list, "relay.cutInV", "relay.cutOutV", "relay.closeS", "relay.openS", "relay.twoWay")
-	}
-	if d.Contact.CoilA > 0 {
-		list = append(list, "relay.coilA")
-	}
-	return append(list, "relay.crankA", "relay.contactMO")
+		Fields:  []string{"aux.chemistry", "aux.capacityAh", "aux.place", "use.dailyAh", "use.drivenHours"},
+		Label: auxLabel}
 }
