@@ -22,6 +22,8 @@ type Trial struct {
 	AmpacityA  float64 // carries where it lies
 	ConductorC float64 // at the run's current; where it Burns the insulation's limit, or the place where that is hotter
 	Burns      bool    // it carries more than it may
+	BackC      float64 // the return's, where it lies elsewhere; otherwise the same
+	InBack     bool    // the return's place allows less than its own
 	LoopOhm    float64 // warm copper of the loop and what else is in series
 	DropV      float64
 }
@@ -32,6 +34,8 @@ type Loop struct {
 	CableM     float64 // length of this cable in the loop: both legs where the return is the same cable
 	OtherOhm   float64 // contacts, fuse and chassis in series
 	Bay        Bay
+	BackM      float64 // of it, in a place of its own: the return
+	BackBay    Bay
 	Insulation Insulation
 }
 
@@ -39,16 +43,30 @@ type Loop struct {
 func (l Loop) Try(s Size) Trial {
 	t := Trial{Size: s}
 	t.Carried = l.Insulation.Carries(s, l.Bay)
+	t.ConductorC = l.runsAt(s, l.Bay)
+	t.BackC = t.ConductorC
+	if l.BackM > 0 {
+		t.BackC = l.runsAt(s, l.BackBay)
+		if back := l.Insulation.Carries(s, l.BackBay); back.Amps < t.Carried.Amps {
+			t.Carried, t.InBack = back, true
+		}
+	}
 	t.AmpacityA = t.Carried.Amps
 	t.Burns = l.Amps > t.AmpacityA
-	t.ConductorC = max(l.Insulation.LimitC, l.Bay.AmbientC)
-	if c, err := l.Insulation.Thermal(s, l.Bay).SteadyC(l.Amps); err == nil {
-		// Within the tables a cable is within its limit, whatever the balance says.
-		t.ConductorC = min(c, t.ConductorC)
-	}
-	t.LoopOhm = Resistance.Value(s.OhmPerM(), l.CableM, Alpha, t.ConductorC) + l.OtherOhm
+	t.LoopOhm = Resistance.Value(s.OhmPerM(), l.CableM-l.BackM, Alpha, t.ConductorC) +
+		Resistance.Value(s.OhmPerM(), l.BackM, Alpha, t.BackC) + l.OtherOhm
 	t.DropV = Drop.Value(l.Amps, t.LoopOhm)
 	return t
+}
+
+// runsAt is how warm a size runs in a place, in °C.
+func (l Loop) runsAt(s Size, b Bay) float64 {
+	hottest := max(l.Insulation.LimitC, b.AmbientC)
+	if c, err := l.Insulation.Thermal(s, b).SteadyC(l.Amps); err == nil {
+		// Within the tables a cable is within its limit, whatever the balance says.
+		return min(c, hottest)
+	}
+	return hottest
 }
 
 // NoSize is a run that no size on the shelf can serve.

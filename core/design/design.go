@@ -55,8 +55,10 @@ type Design struct {
 	States     []State
 	Worst      int
 
-	System system.System
-	given  parts.Book // before the job's own card
+	System   system.System
+	Measured []Measured // pieces of it that somebody measured …
+	Nowhere  []string   // … and rows of what it does not have
+	given    parts.Book // before the job's own card
 
 	bench *bench
 }

@@ -118,10 +118,15 @@ func (d *Design) BondOhm() float64 {
 // bonded puts the bonding lead between a body's earth point and the chassis, and returns
 // the point that the chassis begins at.
 func (d *Design) bonded(earth system.Terminal) system.Terminal {
+	chassis := term("e3", "")
+	if d.ByBody() {
+		d.System.Join(system.Wire{ID: "body", Run: "return", Role: system.Chassis, From: earth, To: chassis, Ohm: d.BodyOhm(), Existing: true})
+		return chassis
+	}
 	if !d.Facts.Extras.Bond {
 		return earth
 	}
-	size, chassis := d.BondSize(), term("e3", "")
+	size := d.BondSize()
 	d.System.Join(system.Wire{ID: "b1", Run: "return", Role: system.Return, From: earth, To: chassis,
 		LengthM: unit.Round(d.Facts.Extras.BondM.Value, 2),
 		Size:    size.Label, CopperMM2: unit.Round(size.CopperMM2(), 2), Joint: lugs, Ohm: d.BondOhm() - 2*run.JointOhm})
@@ -231,8 +236,12 @@ func (d *Design) extraComponents(place job.Point) {
 			Rating: fmt.Sprintf("shunt, %s at %s", unit.Plain(e.ShuntMV.Value, "mV", 0), unit.Plain(e.ShuntA.Value, "A", 0)), At: place,
 			Device: system.Link{From: term("aux", "31"), To: term("r1", "load"), Ohm: d.shuntOhm(), RatingA: e.ShuntA.Value}})
 	}
-	if d.BondedBack() {
+	switch {
+	case d.BondedBack():
 		s.Add(system.Component{ID: "e3", Kind: system.KindEarth, Name: "E3", Rating: "chassis end of the bonding lead", At: d.CouplingAt()})
+	case d.ByBody():
+		s.Add(system.Component{ID: "e3", Kind: system.KindEarth, Name: "E3", Rating: "where tray, canopy or body meets the chassis",
+			Existing: true, At: d.CouplingAt()})
 	}
 	if d.FedHouse() {
 		rating := "low-voltage disconnect"

@@ -219,3 +219,14 @@ func (d *Design) headroom(rpm float64, why string) working.Figure {
 	return alternator.Headroom.MustWork(working.From(alternator.HotFactor, working.Practice, "80–90 %"),
 		working.Is(d.Facts.Label.Output(rpm), why), d.Facts.LoadA.Input())
 }
+
+// InsulationPath is the answer that a run's insulation comes from: its own, where it has one.
+func (d *Design) InsulationPath(run string) string {
+	switch {
+	case run == "c1" && d.Doc.Cable.StartInsulation != nil:
+		return "cable.startInsulation"
+	case run == "c2" && d.Doc.Cable.AuxInsulation != nil:
+		return "cable.auxInsulation"
+	}
+	return "cable.insulation"
+}

@@ -34,12 +34,12 @@ func (d *Design) layOut() {
 	if f.Schools.Takeoff == "stud" {
 		studOhm = run.LeadOhm // the vehicle's own lead from the post to its stud
 	}
-	d.Start = run.Sized{Ask: run.Ask{ID: "c1", FuseID: "f1", Amps: d.Start.Amps, LengthM: f.StartM, Bay: f.StartBay,
+	d.Start = run.Sized{Ask: run.Ask{ID: "c1", FuseID: "f1", Amps: d.Start.Amps, LengthM: f.StartM, Bay: f.StartBay, BackBay: d.backBay(),
 		SourceV: f.RegulatedV.Value, SourceOhm: d.sourceOhm(), Device: d.device(), SizePin: p.StartSize, FusePin: p.StartFuseA}}
 	if d.Kind.Charger() {
 		d.Start.SheetA = d.Charger.MaxFuseA
 	}
-	d.Aux = run.Sized{Ask: run.Ask{ID: "c2", FuseID: "f2", Amps: d.Aux.Amps, LengthM: f.AuxM, Bay: f.AuxBay,
+	d.Aux = run.Sized{Ask: run.Ask{ID: "c2", FuseID: "f2", Amps: d.Aux.Amps, LengthM: f.AuxM, Bay: f.AuxBay, BackBay: d.auxBackBay(),
 		SourceV: f.Chemistry.RestV(1) * f.N, SourceOhm: d.AuxOhm(), Device: d.device(), SizePin: p.AuxSize, FusePin: p.AuxFuseA}}
 	d.Back = d.wayBack()
 
@@ -64,6 +64,9 @@ func (d *Design) layOut() {
 	d.Start.ReturnM = d.Back.CableM
 	d.Aux.SteelOhm = 2 * run.JointOhm
 	d.Aux.ReturnM = f.AuxM.Value // aux minus to the common negative at the charger
+	if own := f.Ways.AuxBackM; own != nil {
+		d.Aux.ReturnM = *own
+	}
 }
 
 // plugOf is the trailer plug for a run: the pinned one, or the smallest that bears its
@@ -113,12 +116,15 @@ func (d *Design) wayBack() WayBack {
 	if !d.Kind.Charger() {
 		w.AlongM += f.AuxM.Value
 	}
+	if own := f.Ways.ReturnM; own != nil {
+		w.AlongM = *own
+	}
 	if !w.ByChassis {
 		w.chassisOhm = run.EarthOhm // onto the chassis side of the start battery
 		w.CableM = w.AlongM
 		return w
 	}
-	w.chassisOhm = 2*run.EarthOhm + run.ChassisOhmPer*w.ChassisM + d.BondOhm()
+	w.chassisOhm = d.steelOhm(w.ChassisM) + d.BondOhm() + d.BodyOhm()
 	w.CableM = f.EarthM.Value
 	if w.ByCable {
 		// The cable beside the steel takes its share: both ways count as one.
@@ -126,6 +132,54 @@ func (d *Design) wayBack() WayBack {
 		w.chassisOhm = w.chassisOhm * beside / (w.chassisOhm + beside)
 	}
 	return w
+}
+
+// backBay is where the return cable of the start run lies, where that is a place of its own; the
+// whole run's return is the aux run's without a charger.
+func (d *Design) backBay() *cable.Bay {
+	if d.Kind.Charger() {
+		return d.Facts.Ways.ReturnBay
+	}
+	return nil
+}
+
+func (d *Design) auxBackBay() *cable.Bay {
+	if d.Kind.Charger() {
+		return nil
+	}
+	return d.Facts.Ways.ReturnBay
+}
+
+// steelOhm is the chassis between the two earth points with their joints: as measured end to end,
+// or by its length.
+func (d *Design) steelOhm(lengthM float64) float64 {
+	if ohm, ok := d.Doc.Joints["chassis"].Ohm(); ok {
+		return math.Max(ohm, leastPathOhm)
+	}
+	return 2*run.EarthOhm + run.ChassisOhmPer*lengthM
+}
+
+// leastPathOhm stands for a way that was measured at nothing.
+const leastPathOhm = 1e-6
+
+// ByBody says whether the return goes through a tray, canopy or body without a bonding lead.
+func (d *Design) ByBody() bool {
+	return d.Back.ByChassis && d.Facts.Ways.OnBody && !d.Facts.Extras.Bond
+}
+
+// bodyOhm is a tray, canopy or body with its own joints to the chassis, where nobody measured it.
+// Source: from memory: its bolts and paint; two clean joints have less, rubber mounts far more.
+const bodyOhm = 0.002
+
+// BodyOhm is the piece of the return through a tray, canopy or body; 0 where it is none.
+func (d *Design) BodyOhm() float64 {
+	if !d.Facts.Ways.OnBody || d.Facts.Extras.Bond {
+		return 0
+	}
+	if ohm, ok := d.Doc.Joints["body"].Ohm(); ok {
+		return math.Max(ohm, leastPathOhm)
+	}
+	return bodyOhm
 }
 
 // sizeLegs shares out the allowed drop and sizes both legs.
@@ -146,8 +200,8 @@ func (d *Design) sizeLegs() {
 		}
 	}
 	shelf := cable.Shelf(d.Facts.CableSystem)
-	d.Start = run.Size(d.Start.Ask, shelf, d.Facts.Insulation, volts)
-	d.Aux = run.Size(d.Aux.Ask, shelf, d.Facts.Insulation, volts)
+	d.Start = run.Size(d.Start.Ask, shelf, d.Facts.StartInsulation, volts)
+	d.Aux = run.Size(d.Aux.Ask, shelf, d.Facts.AuxInsulation, volts)
 }
 
 // NoSteel says whether the frame is no return: aluminium and composite are not (common

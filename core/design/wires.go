@@ -14,10 +14,13 @@ var lugs = system.Joints{From: run.JointOhm, To: run.JointOhm}
 
 // wire joins two terminals by a leg's cable, as warm as it runs.
 func (d *Design) wire(id, of string, role system.Role, from, to system.Terminal, l *run.Sized, lengthM float64, joints system.Joints) {
-	size := l.Trial.Size
+	size, warmC := l.Trial.Size, l.Trial.ConductorC
+	if role == system.Return {
+		warmC = l.Trial.BackC
+	}
 	d.System.Join(system.Wire{ID: id, Name: wireName(id), Run: of, Role: role, From: from, To: to, LengthM: unit.Round(lengthM, 2),
 		Size: size.Label, CopperMM2: unit.Round(size.CopperMM2(), 2), Joint: joints,
-		Ohm: cable.Resistance.Value(size.OhmPerM(), lengthM, cable.Alpha, l.Trial.ConductorC)})
+		Ohm: cable.Resistance.Value(size.OhmPerM(), lengthM, cable.Alpha, warmC)})
 }
 
 // wireNames are what people call the wires that their number does not tell.
@@ -97,9 +100,12 @@ func (d *Design) returnWires() {
 		fallthrough
 	case d.Back.ByChassis:
 		d.wire("n1", l.ID, system.Return, minus, term("e2", ""), l, d.Back.CableM, lugs)
-		d.System.Join(system.Wire{ID: "chassis", Run: "return", Role: system.Chassis, From: d.bonded(term("e2", "")), To: e1,
-			LengthM: unit.Round(d.Back.ChassisM, 2),
-			Ohm:     run.ChassisOhmPer * d.Back.ChassisM, Joint: system.Joints{From: run.EarthOhm, To: run.EarthOhm}, Existing: true})
+		steel := system.Wire{ID: "chassis", Run: "return", Role: system.Chassis, From: d.bonded(term("e2", "")), To: e1,
+			LengthM: unit.Round(d.Back.ChassisM, 2), Ohm: d.steelOhm(d.Back.ChassisM), Existing: true}
+		if _, whole := d.Doc.Joints["chassis"].Ohm(); !whole {
+			steel.Ohm, steel.Joint = steel.Ohm-2*run.EarthOhm, system.Joints{From: run.EarthOhm, To: run.EarthOhm}
+		}
+		d.System.Join(steel)
 	case d.Crosses(l):
 		hitch := d.HitchAt().X / d.Facts.Place.At.X
 		d.wire("n1t", l.ID, system.Return, minus, term("x1", "-t"), l, d.Back.CableM*(1-hitch), system.Joints{From: run.JointOhm})

@@ -7,6 +7,7 @@ import (
 	"epitrope/core/cable"
 	"epitrope/core/coupling"
 	"epitrope/core/run"
+	"epitrope/core/unit"
 	"epitrope/core/working"
 )
 
@@ -108,11 +109,16 @@ func (d *Design) returnWorkings() working.Figures {
 	if !d.Kind.Charger() {
 		length += d.Facts.AuxM.Value
 	}
+	steel := steelOhm.MustWork(working.From(run.EarthOhm, working.Practice, "a clean joint"),
+		working.From(run.ChassisOhmPer, working.Practice, "chassis"), working.Is(d.Back.ChassisM, "on the drawing"))
+	if ohm, ok := d.Doc.Joints["chassis"].Ohm(); ok {
+		steel = working.Given(working.Symbol{Name: "return by the chassis", Unit: "Ω", Digits: 5}, ohm, working.Surveyed,
+			"measured from E2 to E1; by its length it would be "+unit.Text(steel.Unrounded*1000, "mΩ", 1))
+	}
 	return working.Figures{
-		"return.chassis": steelOhm.MustWork(working.From(run.EarthOhm, working.Practice, "a clean joint"),
-			working.From(run.ChassisOhmPer, working.Practice, "chassis"), working.Is(d.Back.ChassisM, "on the drawing")),
-		"return.cable": d.ReturnCopper(length, "as the feed").Named("return by cable, copper alone"),
-		"return.lead":  d.ReturnCopper(d.Back.CableM, "return cable").Named("return lead"),
+		"return.chassis": steel,
+		"return.cable":   d.ReturnCopper(length, "as the feed").Named("return by cable, copper alone"),
+		"return.lead":    d.ReturnCopper(d.Back.CableM, "return cable").Named("return lead"),
 	}
 }
 
@@ -121,7 +127,7 @@ func (d *Design) ReturnCopper(lengthM float64, what string) working.Figure {
 	l := d.ReturnLeg()
 	return cable.Resistance.MustWork(working.From(l.Trial.Size.OhmPerM(), working.Standard, "IEC 60228 class 5, "+l.Trial.Size.Label),
 		working.Is(lengthM, what), working.From(cable.Alpha, working.Standard, "IEC 60028"),
-		working.Is(l.Trial.ConductorC, "conductor temperature"))
+		working.Is(l.Trial.BackC, "conductor temperature"))
 }
 
 // ReturnLeg is the leg that the return's resistance counts in.

@@ -119,6 +119,11 @@ type Routes struct {
 	AuxM     *float64 `json:"auxM,omitempty"`
 	EarthM   *float64 `json:"earthM,omitempty"`
 	TriggerM *float64 `json:"triggerM,omitempty"`
+	ReturnM  *float64 `json:"returnM,omitempty"`
+	AuxBackM *float64 `json:"auxBackM,omitempty"`
+	EarthAt  *string  `json:"earthAt,omitempty"`
+	EarthBy  *string  `json:"earthBy,omitempty"`
+	Guarded  *string  `json:"guarded,omitempty"`
 }
 
 // Bays are the warmest places along the runs, and how the cable lies there.
@@ -127,12 +132,18 @@ type Bays struct {
 	AuxC     *float64 `json:"auxC,omitempty"`
 	StartLay *string  `json:"startLay,omitempty"`
 	AuxLay   *string  `json:"auxLay,omitempty"`
+
+	ReturnC   *float64 `json:"returnC,omitempty"`
+	ReturnLay *string  `json:"returnLay,omitempty"`
 }
 
 // Cable is what is on the workshop's reels.
 type Cable struct {
 	System     *string  `json:"system,omitempty"`
 	Insulation *float64 `json:"insulation,omitempty"`
+
+	StartInsulation *float64 `json:"startInsulation,omitempty"`
+	AuxInsulation   *float64 `json:"auxInsulation,omitempty"`
 }
 
 // Limits are the drops that are allowed, in % of the system voltage.

@@ -130,7 +130,7 @@ func amps(ratings []float64) []Option {
 // Fields lists every field once: the run's, then the survey's, then those of the rows of
 // lists, whose row stands as * in the path.
 var Fields = slices.Concat(runFields, surveyFields, useFields, schoolFields, extraFields, relayFields, jointFields,
-	cellFields, machineFields, rowFields)
+	cellFields, machineFields, wayFields, rowFields)
 
 // runFields are what the run is planned from. Limits are what is physically sensible for a
 // vehicle; beyond them a typing error is likelier than a job.
@@ -184,7 +184,7 @@ var runFields = []Field{
 	{Path: "cable.system", Label: "Cable on the reels", Kind: Choice, Part: "c1", Choices: []Option{
 		{string(cable.Metric), "mm²"}, {string(cable.AWG), "AWG / B&S"}, {string(cable.Auto), "auto cable"}}},
 	{Path: "cable.insulation", Label: "Insulation", Kind: Level, Unit: "°C",
-		Choices: []Option{{"70", "70 °C"}, {"85", "85 °C"}, {"105", "105 °C"}}, Part: "c1"},
+		Choices: insulations, Part: "c1"},
 
 	{Path: "limits.chargerDrop", Label: "Drop allowed into a charger", Kind: Number, Unit: "%", Min: 0.5, Max: 10, Digits: 1, dim: share,
 		Part: "c1"},

@@ -35,54 +35,56 @@ func (n Num) Input() working.Input { return working.From(n.Value, n.Origin, n.Wh
 
 // Facts is the whole job with nothing left open.
 type Facts struct {
-	Coupling    coupling.Kind
-	N           float64 // system voltage / 12 V
-	SystemV     Num
-	Body        Body
-	Place       Place
-	PlaceFits   bool // the body has such a place
-	LoadA       Num
-	Label       alternator.Label
-	LabelA      Num
-	Regulation  string
-	KnownBy     string
-	RegulatedV  Num
-	StartAh     Num
-	CrankA      Num
-	Chemistry   battery.Chemistry
-	AuxAh       Num
-	DailyAh     Num
-	DrivenHours Num
-	StartBay    cable.Bay
-	AuxBay      cable.Bay
-	CableSystem cable.System
-	Insulation  cable.Insulation
-	ChargerDrop Num
-	BatteryDrop Num
-	StartM      Num
-	AuxM        Num
-	EarthM      Num
-	TriggerM    Num
-	Day         DayFacts
-	Survey      Survey
-	Schools     SchoolFacts
-	Need        NeedFacts
-	Gear        []Row[Gear]
-	Found       []Row[FoundWire]
-	Have        Have
-	Feeds       []Row[Feed]
-	FeedTaken   string
-	Settings    []profile.Setting // how the charger can be set; the stock card's where the job has none
-	OwnCard     bool
-	Set         Profile
-	Relay       RelayFacts
-	Detects     coupling.Sensing // what a charger without a signal takes for a running engine, at 12 V
-	Extras      ExtraFacts
-	Machine     MachineFacts
-	CrankS      Num      // how long a start takes
-	SlowMOhm    *float64 // of the aux battery: what follows slowly …
-	SlowS       *float64 // … and within what time
-	List        []Fact
+	Coupling                       coupling.Kind
+	N                              float64 // system voltage / 12 V
+	SystemV                        Num
+	Body                           Body
+	Place                          Place
+	PlaceFits                      bool // the body has such a place
+	LoadA                          Num
+	Label                          alternator.Label
+	LabelA                         Num
+	Regulation                     string
+	KnownBy                        string
+	RegulatedV                     Num
+	StartAh                        Num
+	CrankA                         Num
+	Chemistry                      battery.Chemistry
+	AuxAh                          Num
+	DailyAh                        Num
+	DrivenHours                    Num
+	StartBay                       cable.Bay
+	AuxBay                         cable.Bay
+	CableSystem                    cable.System
+	Insulation                     cable.Insulation
+	ChargerDrop                    Num
+	BatteryDrop                    Num
+	StartM                         Num
+	AuxM                           Num
+	EarthM                         Num
+	TriggerM                       Num
+	Day                            DayFacts
+	Survey                         Survey
+	Schools                        SchoolFacts
+	Need                           NeedFacts
+	Gear                           []Row[Gear]
+	Found                          []Row[FoundWire]
+	Have                           Have
+	Feeds                          []Row[Feed]
+	FeedTaken                      string
+	Settings                       []profile.Setting // how the charger can be set; the stock card's where the job has none
+	OwnCard                        bool
+	Set                            Profile
+	Relay                          RelayFacts
+	Detects                        coupling.Sensing // what a charger without a signal takes for a running engine, at 12 V
+	Extras                         ExtraFacts
+	Machine                        MachineFacts
+	Ways                           WayFacts
+	StartInsulation, AuxInsulation cable.Insulation
+	CrankS                         Num      // how long a start takes
+	SlowMOhm                       *float64 // of the aux battery: what follows slowly …
+	SlowS                          *float64 // … and within what time
+	List                           []Fact
 }
 
 // Varies says whether the regulation has to be taken as variable: where it is,
@@ -165,6 +167,7 @@ func (d Document) Resolve(k coupling.Kind) Facts {
 	f.use(r, d)
 	f.routes(r, d, k)
 	f.survey(r, d)
+	f.ways(r, d)
 	f.cells(r, d)
 	f.schools(r, d)
 	f.extras(r, d)

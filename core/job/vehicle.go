@@ -21,6 +21,7 @@ type Place struct {
 	Outside bool // gas leaves by itself
 	Hot     bool // an engine space
 	Trailer bool // behind the tow coupling
+	OnBody  bool // on a tray, canopy or body that stands on the chassis
 }
 
 // Body is a kind of vehicle: a typical shape to draw the run on to scale and to
@@ -56,6 +57,23 @@ func rear(label string, x, y float64) Place {
 	return Place{ID: "rear", Label: label, At: Point{x, y}}
 }
 
+// onBody is a place on a tray, canopy or body that stands on the chassis.
+func onBody(p Place) Place {
+	p.OnBody = true
+	return p
+}
+
+// open is a place outside, where gas leaves by itself.
+func open(p Place) Place {
+	p.Outside = true
+	return p
+}
+
+// locker is a closed box that gas leaves to the outside.
+func locker(label string, x, y float64) Place {
+	return open(onBody(Place{ID: "locker", Label: label, At: Point{x, y}}))
+}
+
 func wagonOutline() []Point {
 	return []Point{{0, 0.42}, {0, 0.9}, {1.25, 1.05}, {1.95, 1.72}, {2.4, 1.8}, {4.45, 1.76}, {4.8, 1.15}, {4.8, 0.42}}
 }
@@ -78,12 +96,14 @@ var Bodies = []Body{
 		Outlines: [][]Point{{{0, 0.5}, {0, 1.0}, {1.3, 1.12}, {1.95, 1.78}, {3.3, 1.82}, {3.55, 1.1}, {3.55, 0.5}},
 			{{3.65, 0.78}, {3.65, 0.98}, {5.4, 0.98}, {5.4, 0.78}}},
 		Wheels: []Wheel{{0.95, 0.38}, {4.3, 0.38}}, Alternator: alternatorAt, Start: startAt,
-		Places: []Place{rear("on the tray", 4.9, 1.12), middle(3.0), seat(2.1), bonnet}},
+		Places: []Place{open(onBody(rear("on the tray", 4.9, 1.12))),
+			locker("in a vented locker on the tray", 4.3, 1.2), middle(3.0), seat(2.1), bonnet}},
 	{Kind: "ute-canopy", Label: "dual-cab ute with canopy", LengthM: 5.4, HeightM: 1.95,
 		Outlines: [][]Point{{{0, 0.5}, {0, 1.0}, {1.3, 1.12}, {1.95, 1.78}, {3.3, 1.82}, {3.55, 1.1}, {3.55, 0.5}},
 			{{3.65, 0.8}, {3.65, 1.95}, {5.4, 1.95}, {5.4, 0.8}}},
 		Wheels: []Wheel{{0.95, 0.38}, {4.3, 0.38}}, Alternator: alternatorAt, Start: startAt,
-		Places: []Place{rear("in the canopy", 4.9, 1.12), middle(3.0), seat(2.1), bonnet}},
+		Places: []Place{onBody(rear("in the canopy", 4.9, 1.12)),
+			locker("in a vented locker of the canopy", 4.3, 1.2), middle(3.0), seat(2.1), bonnet}},
 	{Kind: "wagon", Label: "wagon", LengthM: 4.8, HeightM: 1.8,
 		Outlines: [][]Point{wagonOutline()},
 		Wheels:   []Wheel{{0.95, 0.36}, {3.75, 0.36}}, Alternator: alternatorAt, Start: startAt,
@@ -92,7 +112,7 @@ var Bodies = []Body{
 		Outlines: [][]Point{{{0, 0.42}, {0, 0.95}, {0.95, 1.22}, {1.55, 2.05}, {1.3, 2.2}, {1.3, 2.9}, {2.0, 3.0}, {6.9, 3.0}, {7.0, 2.8},
 			{7.0, 0.42}}},
 		Wheels: []Wheel{{1.0, 0.34}, {5.0, 0.34}}, Alternator: alternatorAt, Start: startAt,
-		Places: []Place{rear("in the rear locker", 6.3, 0.85), middle(3.0), seat(2.0), bonnet}},
+		Places: []Place{onBody(rear("in the rear locker", 6.3, 0.85)), locker("in a vented locker", 5.2, 0.85), middle(3.0), seat(2.0), bonnet}},
 	{Kind: "tow-caravan", Label: "tow vehicle with caravan", LengthM: 11.8, HeightM: 2.7,
 		Outlines: [][]Point{wagonOutline(), {{4.8, 0.45}, {4.8, 0.52}, {6.2, 0.62}, {6.2, 0.45}},
 			{{6.2, 0.42}, {6.2, 2.3}, {6.6, 2.7}, {11.5, 2.7}, {11.8, 2.4}, {11.8, 0.42}}},
@@ -138,5 +158,5 @@ func vehicleOptions() []Option {
 // placeOptions are all places of all bodies, in general words.
 func placeOptions() []Option {
 	return []Option{{"rear", "at the back"}, {"middle", "behind the front seats"}, {"seat", "under a front seat"},
-		{"bonnet", "under the bonnet"}, {"trailer", "in the trailer"}}
+		{"bonnet", "under the bonnet"}, {"locker", "in a vented locker"}, {"trailer", "in the trailer"}}
 }

@@ -28,6 +28,7 @@ func moreNoteCases() []noteCase {
 	pinned := func(job, coupling, rest string) string {
 		return `{` + job + `,"pins":{"coupling":"` + coupling + `"}` + rest + `}`
 	}
+	tray := func(rest string) string { return `{"vehicle":{"kind":"ute-tray"},` + rest + `}` }
 	thin := func(start, aux string) string {
 		return `{"alternator":{"label":"90/180 A","regulation":"fixed","knownBy":"test","volts":13.9},"aux":{"chemistry":"agm",` +
 			`"capacityAh":200,"place":"rear"},"routes":{"startM":4,"auxM":4},"pins":{"coupling":"vsr","startSize":"` + start +
@@ -72,6 +73,15 @@ func moreNoteCases() []noteCase {
 		{"joint.half", `{"joints":{"c1to":{"mV":60}}}`, `{"joints":{"c1to":{"mV":60,"atA":40}}}`},
 		{"joint.half", `{"joints":{"c1to":{"mV":60}}}`, `{"joints":{"c1to":{"mV":0,"atA":40}}}`}, // a measured zero is measured
 		{"joint.half", `{"joints":{"c1to":{"atA":60}}}`, `{"joints":{"c1to":{"mOhm":0}}}`},
+		{"path.poor", `{"joints":{"f1":{"mOhm":5}}}`, `{"joints":{"f1":{"mOhm":2}}}`},
+		{"path.poor", `{"joints":{"chassis":{"mV":400,"atA":40}}}`, `{"joints":{"chassis":{"mV":60,"atA":40}}}`},
+		{"path.poor", `{"joints":{"c1":{"mOhm":30}}}`, `{"joints":{"c1":{"mOhm":6}}}`},
+		{"path.poor", tray(`"joints":{"body":{"mOhm":8}}`), tray(`"joints":{"body":{"mOhm":3}}`)},
+		{"measured.hot", `{"joints":{"c1to":{"tempC":85}}}`, `{"joints":{"c1to":{"tempC":84}}}`},
+		{"measured.warm", `{"joints":{"c1":{"tempC":70}}}`, `{"joints":{"c1":{"tempC":69}}}`},
+		{"earth.screw", `{"routes":{"earthBy":"screw"}}`, `{"routes":{"earthBy":"nut"}}`},
+		{"hole.bare", `{"routes":{"guarded":"no"}}`, `{"routes":{"guarded":"yes"}}`},
+		{"body.unmeasured", tray(`"title":"x"`), tray(`"joints":{"body":{"mOhm":0}}`)},
 		{"joint.nowhere", `{"joints":{"zz9to":{"mOhm":1}}}`, `{"joints":{"c1to":{"mOhm":1}}}`},
 		{"alternator.low", `{"alternator":{"volts":13.1}}`, `{"alternator":{"volts":13.2}}`},
 		{"vehicle.drain", `{"vehicle":{"asleepA":0.06}}`, `{"vehicle":{"asleepA":0.05}}`},

@@ -32,13 +32,21 @@ const nearlyAll = 0.90
 // mostShare is the largest share that is told.
 const mostShare = 999
 
+// shareOf is amps over what bears them, in %: nothing of nothing is nothing.
+func shareOf(amps, bears float64) float64 {
+	if amps == 0 {
+		return 0
+	}
+	return min(100*amps/bears, mostShare)
+}
+
 // Chain lists what carries the run's current, from the front to the back, and marks the
 // weakest.
 func Chain(d *design.Design) []Link {
 	list := []Link{}
 	add := func(column, name string, amps, bears float64, why string) {
 		l := Link{Column: column, Name: name, Amps: unit.Round(amps, 1), BearsA: unit.Round(bears, 0),
-			Share: unit.Round(min(100*amps/bears, mostShare), 0), Why: why, Level: verdict.Good}
+			Share: unit.Round(shareOf(amps, bears), 0), Why: why, Level: verdict.Good}
 		switch {
 		case amps > bears*(1+design.SettledWithin):
 			l.Level = verdict.Bad
@@ -59,7 +67,7 @@ func Chain(d *design.Design) []Link {
 			}
 		case s.Component == nil:
 			add(s.ID, strings.ToUpper(s.ID)+" "+l.Trial.Size.Copper(), l.Amps, l.Trial.AmpacityA,
-				fmt.Sprintf("where it lies, %s insulation", d.Facts.Insulation.Label))
+				fmt.Sprintf("where it lies, %s insulation", l.Loop.Insulation.Label))
 		case s.Component.Kind == system.KindFuse:
 			add(s.ID, s.Component.Name+" "+l.Fuse.Label(), l.Amps, l.Fuse.RatingA*l.Fuse.Family.Holds(l.Bay.AmbientC),
 				fmt.Sprintf("what it holds for hours at %s", unit.Text(l.Bay.AmbientC, "°C", 0)))

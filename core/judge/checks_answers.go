@@ -57,7 +57,7 @@ var answers = lookGroup{"answers", []look{
 	{"answers.bonded", verdict.Bad, working.Practice, []string{"vehicle.bonded", "pins.return"},
 		"The tray, canopy or body is not bonded to the chassis, and the return goes by it: a bonding lead, or a cable all the way.",
 		func(d *design.Design) []finding {
-			return says(d.Facts.Survey.Bonded == job.No && d.Back.ByChassis && !d.Facts.Extras.Bond, "c1")
+			return says(d.Facts.Survey.Bonded == job.No && d.ByBody(), "c1")
 		}},
 	{"answers.startold", verdict.Caution, working.Memory, []string{"startBattery.ageYears"},
 		"The start battery is %.0f years old: test it before it takes the blame for the new installation, or the other way round.",

@@ -43,9 +43,9 @@ var cableRules = []rule{
 		"%s: it gets %s where it lies, and its insulation bears %s. No current is safe there.",
 		"Insulation past its limit hardens and cracks, whatever the cable carries. Insulation that bears more, or a cooler way.",
 		ofCables(tooHot, func(d *design.Design, l leg) finding {
-			f := at(l.ID, l.wire, unit.Text(l.Bay.AmbientC, "°C", 0), d.Facts.Insulation.Label)
-			if best := cable.Class105; l.Bay.AmbientC < best.LimitC {
-				f = f.cure(verdict.Set("Take "+best.Label+" insulation", "cable.insulation", fmt.Sprint(best.LimitC)))
+			f := at(l.ID, l.wire, unit.Text(hottest(l), "°C", 0), l.Loop.Insulation.Label)
+			if best := cable.Class105; hottest(l) < best.LimitC {
+				f = f.cure(verdict.Set("Take "+best.Label+" insulation", d.InsulationPath(l.ID), fmt.Sprint(best.LimitC)))
 			}
 			return f
 		})},
@@ -93,11 +93,14 @@ const (
 	losesAll       // none that loses less would help
 )
 
+// hottest is the hottest place that a stretch's cable passes.
+func hottest(l leg) float64 { return max(l.Bay.AmbientC, l.ReturnBay().AmbientC) }
+
 // wrongWith is the worst that is wrong with a stretch's cable.
 func wrongWith(d *design.Design, l leg) unfit {
 	t := l.Trial
 	switch {
-	case l.Bay.AmbientC >= d.Facts.Insulation.LimitC:
+	case hottest(l) >= l.Loop.Insulation.LimitC:
 		return tooHot
 	case l.NoCable != nil && l.SizePin == nil:
 		return noneDoes

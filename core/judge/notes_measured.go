@@ -5,6 +5,7 @@ import (
 
 	"epitrope/core/circuit"
 	"epitrope/core/design"
+	"epitrope/core/job"
 	"epitrope/core/unit"
 	"epitrope/core/verdict"
 	"epitrope/core/working"
@@ -16,6 +17,9 @@ const (
 	goodJointOhm = 0.0005
 	burnsOhm     = 0.010
 )
+
+// nearK is how close to its limit insulation is told to be warm, in K. Source: from memory.
+const nearK = 15.0
 
 // measuredRules are about what was measured on the installation.
 var measuredRules = []rule{
@@ -31,22 +35,61 @@ var measuredRules = []rule{
 		"The %s was measured, and not at what current.",
 		"Millivolts are a joint's resistance only with the amps that flowed.",
 		func(d *design.Design) []finding {
-			var list []finding
-			measured, _ := d.MeasuredJoints()
-			for _, j := range measured {
-				if !j.Known {
-					list = append(list, at(j.Column, j.Name))
-				}
-			}
-			return list
+			return measured(d, func(m design.Measured) bool { return !m.Known && m.TempC == nil }, nil)
+		}},
+	{"path.poor", verdict.Beware, working.Physics,
+		"The %s measures %s; the design counts on %s.",
+		"At %s that is %s of heat. Clean and remake its ends; a cable longer or thinner than it is entered shows like this too.",
+		func(d *design.Design) []finding {
+			return measured(d, func(m design.Measured) bool {
+				return m.Known && m.Piece != design.JointPiece && m.Ohm > 2*m.Counted+goodJointOhm
+			}, func(f finding, m design.Measured, amps float64) finding {
+				f.text = append(f.text, unit.Text(m.Ohm*1000, "mΩ", 1), unit.Text(m.Counted*1000, "mΩ", 1))
+				return f.since(unit.Text(amps, "A", 0), unit.Text(amps*amps*m.Ohm, "W", 1))
+			})
+		}},
+	{"measured.hot", verdict.Stop, working.Standard,
+		"The %s got %s, and its insulation bears %s.",
+		"Insulation past its limit hardens and cracks. Find the bad end, fit thicker cable, or carry less.",
+		func(d *design.Design) []finding {
+			return measured(d, func(m design.Measured) bool { return m.TempC != nil && *m.TempC >= m.LimitC }, temperature)
+		}},
+	{"measured.warm", verdict.Beware, working.Practice,
+		"The %s got %s; its insulation bears %s.",
+		"That is close for an hour of driving on a hot day. Compare its volts with the other end's.",
+		func(d *design.Design) []finding {
+			return measured(d, func(m design.Measured) bool {
+				return m.TempC != nil && *m.TempC < m.LimitC && *m.TempC >= m.LimitC-nearK
+			},
+				temperature)
+		}},
+	{"earth.screw", verdict.Beware, working.Practice,
+		"The earth is fastened by a screw into sheet.",
+		"Sheet is thin, the screw loosens and rusts, and all of the return passes it. A welded stud, or a captive nut with the paint off.",
+		func(d *design.Design) []finding {
+			return where(d.Facts.Ways.EarthBy == job.SheetScrew, func() finding { return at(d.ReturnLeg().ID) })
+		}},
+	{"hole.bare", verdict.Stop, working.Practice,
+		"A cable passes a hole whose edge is bare.",
+		"It chafes through, and what lies before its fuse has nothing that saves it. Deburr, grommet, seal.",
+		func(d *design.Design) []finding {
+			return where(d.Facts.Ways.Guarded == job.No, func() finding { return at("c1") })
+		}},
+	{"body.unmeasured", verdict.Remark, working.Practice,
+		"The return goes through tray, canopy or body, and nobody measured its way to the chassis: %s is taken.",
+		"Rubber mounts and paint often isolate it. Measure from the earth point to the chassis, or fit a bonding lead.",
+		func(d *design.Design) []finding {
+			_, known := d.Doc.Joints["body"].Ohm()
+			return where(d.ByBody() && !known && d.Facts.Survey.Bonded != job.No, func() finding {
+				return at(d.ReturnLeg().ID, unit.Text(d.BodyOhm()*1000, "mΩ", 0)).cure(verdict.Set("Fit a bonding lead", "extras.bond", "yes"))
+			})
 		}},
 	{"joint.nowhere", verdict.Remark, working.Physics,
-		"A joint was measured as “%s”, and this installation has no such end.",
+		"Something was measured as “%s”, and this installation has no such piece.",
 		"It was measured on another design of this job; it is kept, and counts nowhere.",
 		func(d *design.Design) []finding {
 			var list []finding
-			_, nowhere := d.MeasuredJoints()
-			for _, key := range nowhere {
+			for _, key := range d.Nowhere {
 				list = append(list, at("coupling", key))
 			}
 			return list
@@ -57,16 +100,33 @@ var measuredRules = []rule{
 // the run carries most.
 func joints(is func(ohm float64) bool) func(d *design.Design) []finding {
 	return func(d *design.Design) []finding {
-		var list []finding
-		measured, _ := d.MeasuredJoints()
-		for _, j := range measured {
-			if !j.Known || !is(j.Ohm) {
-				continue
-			}
-			amps := math.Abs(circuit.Had(d.Hardest().Solved.Through(j.Wire.ID)))
-			list = append(list, at(j.Column, j.Name, unit.Text(j.Ohm*1000, "mΩ", 1)).
-				since(unit.Text(amps*amps*j.Ohm, "W", 1), unit.Text(amps, "A", 0)))
-		}
-		return list
+		return measured(d, func(m design.Measured) bool { return m.Piece == design.JointPiece && m.Known && is(m.Ohm) },
+			func(f finding, m design.Measured, amps float64) finding {
+				f.text = append(f.text, unit.Text(m.Ohm*1000, "mΩ", 1))
+				return f.since(unit.Text(amps*amps*m.Ohm, "W", 1), unit.Text(amps, "A", 0))
+			})
 	}
+}
+
+// measured finds pieces that were measured, by their names; more adds what it says with what they
+// carry at most.
+func measured(d *design.Design, is func(m design.Measured) bool, more func(f finding, m design.Measured, amps float64) finding) []finding {
+	var list []finding
+	for _, m := range d.Measured {
+		if !is(m) {
+			continue
+		}
+		f := at(m.Column, m.Name)
+		if more != nil {
+			f = more(f, m, math.Abs(circuit.Had(d.Hardest().Solved.Through(m.Element))))
+		}
+		list = append(list, f)
+	}
+	return list
+}
+
+// temperature adds what a piece got, and what it bears.
+func temperature(f finding, m design.Measured, _ float64) finding {
+	f.text = append(f.text, unit.Text(*m.TempC, "°C", 0), unit.Text(m.LimitC, "°C", 0))
+	return f
 }

@@ -177,23 +177,25 @@ func placeK(b cable.Bay) float64 {
 // warmWires are the cables that get warm in a run.
 func warmWires(d *design.Design, sys *system.System) []day.Wire {
 	var list []day.Wire
-	add := func(id string, l *run.Sized, wires ...string) {
-		w := day.Wire{ID: id, Thermal: d.Facts.Insulation.Thermal(l.Trial.Size, l.Bay), LimitC: d.Facts.Insulation.LimitC, PlaceK: placeK(l.Bay)}
+	add := func(id string, l *run.Sized, bay cable.Bay, warmC float64, wires ...string) {
+		n := l.Loop.Insulation
+		w := day.Wire{ID: id, Thermal: n.Thermal(l.Trial.Size, bay), LimitC: n.LimitC, PlaceK: placeK(bay)}
 		for _, name := range wires {
 			wire, ok := sys.Wire(name)
 			if !ok || wire.Ohm <= 0 {
 				continue
 			}
-			w.Elements = append(w.Elements, day.Conductor{Element: name, Ohm20: wire.Ohm / (1 + cable.Alpha*(l.Trial.ConductorC-20))})
+			w.Elements = append(w.Elements, day.Conductor{Element: name, Ohm20: wire.Ohm / (1 + cable.Alpha*(warmC-20))})
 			w.JointOhm = math.Max(w.JointOhm, math.Max(wire.Joint.From, wire.Joint.To))
 		}
 		if len(w.Elements) > 0 {
 			list = append(list, w)
 		}
 	}
-	add("c1", &d.Start, "c1", "c1t", "c1a")
-	add("c2", &d.Aux, "c2", "c2t", "c2c", "n2")
-	add("n1", d.ReturnLeg(), "n1", "n1t")
+	add("c1", &d.Start, d.Start.Bay, d.Start.Trial.ConductorC, "c1", "c1t", "c1a")
+	add("c2", &d.Aux, d.Aux.Bay, d.Aux.Trial.ConductorC, "c2", "c2t", "c2c", "n2")
+	back := d.ReturnLeg()
+	add("n1", back, back.ReturnBay(), back.Trial.BackC, "n1", "n1t")
 	return list
 }
 

@@ -45,7 +45,8 @@ type Ask struct {
 	ContactOhm float64 // a relay's contact at the end of the leg
 	BudgetV    float64
 	Bay        cable.Bay
-	SourceV    float64 // of the battery that feeds a fault
+	BackBay    *cable.Bay // of the return cable, where it lies elsewhere
+	SourceV    float64    // of the battery that feeds a fault
 	SourceOhm  float64
 	Device     protect.Device
 	School     string  // how its fuse is chosen
@@ -76,6 +77,22 @@ type Sized struct {
 // CableM is all the cable of the stretch, in m: out, and back where its return is of the same.
 func (l *Sized) CableM() float64 { return l.LengthM.Value + l.ReturnM }
 
+// ReturnBay is where the return lies.
+func (l *Sized) ReturnBay() cable.Bay {
+	if l.BackBay != nil {
+		return *l.BackBay
+	}
+	return l.Bay
+}
+
+// HardBay is the place that allows the cable least.
+func (l *Sized) HardBay() cable.Bay {
+	if l.Trial.InBack {
+		return l.ReturnBay()
+	}
+	return l.Bay
+}
+
 // TotalOhm is the whole leg as sized: cable and return, joints, fuse, relay, plug.
 func (l *Sized) TotalOhm() float64 {
 	return l.Trial.LoopOhm + l.JointsOhm + l.PlugOhm + l.FuseOhm() + l.ContactOhm
@@ -93,6 +110,9 @@ func (l *Sized) Bare() float64 { return math.Min(BareM, l.LengthM.Value/3) }
 func Size(a Ask, shelf []cable.Size, n cable.Insulation, volts float64) Sized {
 	l := Sized{Ask: a}
 	l.Loop = cable.Loop{Amps: l.Amps, CableM: l.CableM(), OtherOhm: l.SteelOhm, Bay: l.Bay, Insulation: n}
+	if l.BackBay != nil {
+		l.Loop.BackM, l.Loop.BackBay = l.ReturnM, *l.BackBay
+	}
 	l.NearFault = l.SourceV / (l.SourceOhm + 2*JointOhm)
 	best, test := l.pick(shelf, volts)
 	l.Auto, l.AutoTest = best.Size, test

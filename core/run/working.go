@@ -31,7 +31,10 @@ func thermalFigures(t cable.Trial, n cable.Insulation, b cable.Bay, amps float64
 	limit := working.From(n.LimitC, working.Standard, "insulation")
 	place := working.From(b.AmbientC, working.Standard, b.Label)
 	count := working.Is(float64(t.Size.Count), "as pinned")
-	thermal := n.Thermal(t.Size, b)
+	thermal, runs := n.Thermal(t.Size, b), t.ConductorC
+	if t.InBack {
+		runs = t.BackC
+	}
 	ohmPerM := working.From(thermal.OhmPerM, working.Standard, "IEC 60228 class 5, one cable")
 
 	where := b.Label
@@ -55,11 +58,11 @@ func thermalFigures(t cable.Trial, n cable.Insulation, b cable.Bay, amps float64
 	}
 	if t.Burns {
 		out["warmth"] = working.Given(working.Symbol{Name: "conductor temperature, at least", Unit: "°C", Digits: 0},
-			t.ConductorC, working.Computed, "hotter than its insulation bears")
+			runs, working.Computed, "hotter than its insulation bears")
 		return out
 	}
 	heating := cable.Heating.MustWork(working.Is(amps, "worst continuous current"), count, ohmPerM,
-		working.Is(thermal.Gives(t.ConductorC), "at this temperature, "+b.Laying.Describe()))
+		working.Is(thermal.Gives(runs), "at this temperature, "+b.Laying.Describe()))
 	out["heating"] = heating
 	out["warmth"] = cable.Warmth.MustWork(place, working.Of(heating), alpha)
 	if by := out["warmth"].Unrounded; by > n.LimitC {
@@ -72,19 +75,27 @@ func thermalFigures(t cable.Trial, n cable.Insulation, b cable.Bay, amps float64
 // Workings are what decided the leg's cable, under its id, and its fuse, under the fuse's.
 func (l *Sized) Workings() working.Figures {
 	t, key := l.Trial, func(name string) string { return l.ID + "." + name }
-	length := working.Input{Value: l.CableM(), Origin: l.LengthM.Origin, Why: "all cable of this run; " + l.LengthM.Why}
+	length := working.Input{Value: l.CableM() - l.Loop.BackM, Origin: l.LengthM.Origin, Why: "all cable of this run; " + l.LengthM.Why}
 	all := l.fuseWorkings()
 	all[key("rule")] = cable.RuleArea.MustWork(
 		working.Input{Value: 2 * l.LengthM.Value, Origin: l.LengthM.Origin, Why: "out and back"},
 		working.Is(l.Amps, "worst continuous current"), working.From(cable.Kappa, working.Standard, "IEC 60028"),
 		working.Is(l.shownBudget(), "allowed")).Decided("the trade's rule, cold copper: for comparison")
-	for name, fig := range thermalFigures(t, l.Loop.Insulation, l.Bay, l.Amps) {
+	for name, fig := range thermalFigures(t, l.Loop.Insulation, l.HardBay(), l.Amps) {
 		all[key(name)] = fig
 	}
 	ohm := cable.Resistance.MustWork(
 		working.From(t.Size.OhmPerM(), working.Standard, "IEC 60228 class 5, "+t.Size.Label), length,
 		working.From(cable.Alpha, working.Standard, "IEC 60028"), working.Is(t.ConductorC, "conductor temperature"))
-	loop := loopOhm.MustWork(working.Of(ohm), working.From(l.SteelOhm, working.Practice, "chassis and earth joints"))
+	elsewhere, what := l.SteelOhm, "chassis and earth joints"
+	if l.Loop.BackM > 0 {
+		back := cable.Resistance.MustWork(working.From(t.Size.OhmPerM(), working.Standard, "IEC 60228 class 5, "+t.Size.Label),
+			working.Is(l.Loop.BackM, "return cable, "+l.ReturnBay().Label), working.From(cable.Alpha, working.Standard, "IEC 60028"),
+			working.Is(t.BackC, "its temperature there"))
+		all[key("copper.back")] = back.Named("return cable in its own place")
+		elsewhere, what = elsewhere+back.Unrounded, "return cable in its own place, chassis and earth joints"
+	}
+	loop := loopOhm.MustWork(working.Of(ohm), working.From(elsewhere, working.Practice, what))
 	all[key("copper")], all[key("loop")] = ohm, loop
 	all[key("drop")] = cable.Drop.MustWork(working.Is(l.Amps, "worst continuous current"), working.Of(loop)).
 		Decided("allowed " + unit.Text(l.shownBudget(), "V", 2))

@@ -23,24 +23,23 @@ func Segments(d *design.Design) []Segment {
 	if d.Is.OwnMachine {
 		begin = "alternator"
 	}
-	out := []Segment{{ID: "e1", Kind: "earth", Text: "E1 " + unit.Text(run.EarthOhm*1000, "mΩ", 1), MilliO: milli(run.EarthOhm),
-		From: begin, To: "f1"}}
-	lost := ReturnLoss(d, "n1", "n1t", "chassis")
+	e1, e2, steel := earths(d)
+	out := []Segment{{ID: "e1", Kind: "earth", Text: "E1 " + unit.Text(e1*1000, "mΩ", 1), MilliO: milli(e1), From: begin, To: "f1"}}
+	lost := ReturnLoss(d, "n1", "n1t", "chassis", "body")
 	lead := d.ReturnCopper(d.Back.CableM, "return cable").Unrounded
 	if d.Back.ByCable && !d.Back.ByChassis {
 		out = append(out, Segment{ID: "n1", Kind: "cable", Text: fmt.Sprintf("N1 %s, %s, %s", l.Trial.Size.Label,
 			unit.Text(d.Back.CableM, "m", 1), unit.Text(lead*1000, "mΩ", 1)),
 			MilliO: milli(lead), Loses: lost, From: "c1", To: end, Figure: "return.lead"})
 	} else {
-		steel := run.ChassisOhmPer * d.Back.ChassisM
 		out = append(out,
-			Segment{ID: "chassis", Kind: "chassis", Text: "chassis " + unit.Text(steel*1000, "mΩ", 1), MilliO: milli(steel), Loses: lost,
+			Segment{ID: "chassis", Kind: "chassis", Text: steelName(d) + unit.Text(steel*1000, "mΩ", 1), MilliO: milli(steel), Loses: lost,
 				From: "c1", To: end, Figure: "return.chassis"},
-			Segment{ID: "n1", Kind: "cable", Text: fmt.Sprintf("E2 %s, N1 %s", unit.Text(run.EarthOhm*1000, "mΩ", 1),
+			Segment{ID: "n1", Kind: "cable", Text: fmt.Sprintf("E2 %s, N1 %s", unit.Text(e2*1000, "mΩ", 1),
 				unit.Text(d.Back.CableM, "m", 1)),
-				MilliO: milli(run.EarthOhm + lead), From: end, To: end, Figure: "return.lead"})
+				MilliO: milli(e2 + lead), From: end, To: end, Figure: "return.lead"})
 		if d.Back.ByCable {
-			beside := run.EarthOhm + cable.Resistance.Value(l.Trial.Size.OhmPerM(), d.Back.AlongM, cable.Alpha, l.Trial.ConductorC)
+			beside := run.EarthOhm + cable.Resistance.Value(l.Trial.Size.OhmPerM(), d.Back.AlongM, cable.Alpha, l.Trial.BackC)
 			out = append(out, Segment{ID: "n3", Kind: "cable", Text: fmt.Sprintf("N3 beside it %s, %s", l.Trial.Size.Label,
 				unit.Text(d.Back.AlongM, "m", 1)), MilliO: milli(beside), Loses: ReturnLoss(d, "n3"), From: "c1", To: end})
 		}
@@ -54,6 +53,16 @@ func Segments(d *design.Design) []Segment {
 	return out
 }
 
+// earths are the two earth points and the steel between them, as they are laid: of a way that was
+// measured end to end all of it is the steel's.
+func earths(d *design.Design) (e1, e2, steel float64) {
+	if w, ok := d.System.Wire("chassis"); ok {
+		return w.Joint.To, w.Joint.From, w.Ohm + d.BodyOhm()
+	}
+	w, _ := d.System.Wire("n1")
+	return w.Joint.To, 0, 0
+}
+
 // ReturnLoss is what a wire of the return loses in its conductor and joints at the
 // worst, as shown; "" where it is not there.
 func ReturnLoss(d *design.Design, ids ...string) string {
@@ -64,4 +73,12 @@ func ReturnLoss(d *design.Design, ids ...string) string {
 		}
 	}
 	return unit.Text(max(0, volts), "V", 2)
+}
+
+// steelName is the steel of the way back in a word, with the body that stands in it.
+func steelName(d *design.Design) string {
+	if d.ByBody() {
+		return "body, chassis "
+	}
+	return "chassis "
 }

@@ -102,7 +102,7 @@ func alternatorColumn(d *design.Design, b job.Body, figures working.Figures) Col
 		Loses: none(), Heat: windingCell(d),
 		Figures: figures.Keys("idle", "cruise", "half", "winding"),
 		Fields:  []string{"alternator.label", "alternator.regulation", "alternator.knownBy", "alternator.volts", "vehicle.loadA"},
-		Label: alternatorLabel}
+		Label:   alternatorLabel}
 }
 
 // secondColumn is a machine of the run's own.
@@ -130,5 +130,5 @@ func startColumn(d *design.Design, b job.Body, figures working.Figures) Column {
 		Part:    Cell{Text: unit.Plain(d.Facts.StartAh.Value, "Ah", 0), Level: verdict.Good},
 		Carries: none(), Loses: none(), Heat: none(), Figures: figures.Keys("f1.near"),
 		Fields: []string{"startBattery.capacityAh", "startBattery.crankA", "vehicle.systemVolts"},
-		Label: startLabel}
+		Label:  startLabel}
 }

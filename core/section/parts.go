@@ -214,5 +214,5 @@ func auxColumn(d *design.Design, place job.Point, figures working.Figures) Colum
 		Loses:   none(), Heat: none(),
 		Figures: figures.Keys("usable", "autonomy", "need", "back", "accepts", "f2.near"),
 		Fields:  []string{"aux.chemistry", "aux.capacityAh", "aux.place", "use.dailyAh", "use.drivenHours"},
-		Label: auxLabel}
+		Label:   auxLabel}
 }

@@ -123,9 +123,9 @@ func (t trier) returns() School {
 		}
 	}
 	s.Options = t.options(s.Path, now, []string{"chassis", "cable", "both"}, func(d *design.Design, _ string) (string, verdict.Level) {
-		lost := section.ReturnLoss(d, "n1", "n1t", "chassis")
+		lost := section.ReturnLoss(d, "n1", "n1t", "chassis", "body")
 		if d.Back.ByCable && d.Back.ByChassis {
-			lost = section.ReturnLoss(d, "n1", "chassis")
+			lost = section.ReturnLoss(d, "n1", "chassis", "body")
 		}
 		level := verdict.Good
 		for _, n := range judge.Notes(d) {
