@@ -135,7 +135,7 @@ func TestJudgingCommands(t *testing.T) {
 	const doc = `{"alternator":{"regulation":"fixed","knownBy":"test","volts":14.4},"aux":{"chemistry":"agm","place":"seat"},` +
 		`"day":{"days":1},"found":{"w1":{"role":"start","endA":"a","endB":"b","size":"16 mm2","lengthM":2}}}`
 	for command, says := range map[string]string{"methods": "voltage-sensing relay: best for this job",
-		"modes": "to work on C1: F1 taken out; F2 taken out", "found": "No fuse at end A"} {
+		"modes": "to work on C1: F1 taken out; F2 taken out", "found": "is there a fuse at end A"} {
 		code, out, errs := epitrope(t, doc, command, "-")
 		require.Zero(t, code, errs)
 		assert.Contains(t, out, says, command)

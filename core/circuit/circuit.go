@@ -189,7 +189,7 @@ func Converter(c *network.Circuit, p system.Component, d system.Charger) network
 		return c.Node(system.Terminal{Component: p.ID, Terminal: terminal}.Node())
 	}
 	return network.Converter{Name: "charger", InPlus: at("30"), InMinus: at("31"), OutPlus: at("out"), OutMinus: at("31"),
-		OutV: d.OutV, MaxOutA: d.Card.OutputA, Efficiency: d.Card.Efficiency}
+		OutV: d.OutV, MaxOutA: d.Card.OutputA, MaxInA: d.Card.InputA, Efficiency: d.Card.Efficiency}
 }
 
 // putContact puts a contact in, with its rest contact and what works it.

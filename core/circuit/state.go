@@ -19,6 +19,7 @@ type State struct {
 	AuxOhm   float64 // 0: as its bank has it
 	AcceptsA float64 // what it accepts at most; 0: no limit
 
+	Idles            bool    // the engine idles
 	VehicleA, HouseA float64 // what the vehicle takes, and what is used off the aux battery
 	SunA             float64 // what panels give at most
 	Cranks, Winches  bool
@@ -104,6 +105,7 @@ func (l *Circuit) setCharger(s State, p Position) {
 	l.put("charger at rest", rests)
 	c := l.charger.converter
 	c.MaxOutA, c.Efficiency, l.charger.beside.Amps = card.OutputA, cmp.Or(s.Efficiency, card.Efficiency), 0
+	c.MaxInA = card.DrawsAtMost(s.Idles)
 	if rests {
 		c.MaxOutA = 0
 	}

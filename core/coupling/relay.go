@@ -8,6 +8,7 @@ type Sensing struct {
 	CloseS, OpenS   float64 // how long it waits
 	TwoWay          bool    // it also closes on the aux side's voltage, for solar there
 	CoilA           float64 // what it takes when closed
+	FollowS         float64 // within what time what it sees follows its side; 0 at once
 }
 
 // Usual is a one-way relay as commonly met, and UsualTwoWay one that senses both

@@ -24,6 +24,12 @@ func (r *runner) triggered(by Trigger) bool {
 	return r.now.running
 }
 
+// signalled says whether a charger's signal is live, with volts enough.
+func (r *runner) signalled(s *sight) bool {
+	c := r.rig.Charger
+	return r.triggered(c.By) && (c.By == Sensed || s.busV >= c.LiveV*r.rig.N)
+}
+
 // bypassS is how long a high-current stage looks before it acts. Source: from memory.
 const bypassS = 5.0
 
@@ -38,7 +44,7 @@ func (r *runner) switchDetection(w wishes) bool {
 		r.on.engineAt = never
 		return false
 	}
-	_, after := c.Senses.Wants(r.on.engine, r.s.sensedV/r.rig.N, 0)
+	_, after := c.Senses.Wants(r.on.engine, r.senses(&r.x, &r.s), 0)
 	if r.on.engineAt == never {
 		r.on.engineAt = r.t + after
 	}
@@ -64,7 +70,7 @@ func (r *runner) switchCharger(w wishes) bool {
 	}
 	j := r.rig.Join
 	cutOff := j != nil && (j.Rest != "" || j.By == ByBypass) && r.on.joined // its input is open, or it is bypassed
-	if !r.triggered(c.By) || cutOff {
+	if !r.signalled(&r.s) || cutOff {
 		r.on.chargeAt, r.on.restartAt = never, never
 		if r.on.charging {
 			r.on.charging, r.on.stage, r.on.stageAt = false, coupling.Resting, never
@@ -98,6 +104,7 @@ func (r *runner) switchCharger(w wishes) bool {
 		return false
 	}
 	r.on.charging, r.on.chargeAt, r.on.restartAt = true, never, never
+	r.x[soft] = 0
 	r.begin(coupling.Bulk)
 	r.happened("charger.on", "coupling", "the charger begins: bulk")
 	return true

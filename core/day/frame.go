@@ -35,6 +35,8 @@ type World struct {
 	AuxV, AuxOhm                float64
 	VehicleA, HouseA, SunA      float64
 	ChargerV, ChargerA, Working float64 // what the charger holds, gives at most, and its efficiency
+	Idles                       bool
+	Share                       float64 // of its output that a charger has come to
 }
 
 func (r *runner) world() World {
@@ -45,7 +47,8 @@ func (r *runner) world() World {
 		}
 		return b.Volts, b.Ohm
 	}
-	w := World{SetV: h.machine.Volts, MachineA: h.machine.MaxA, VehicleA: h.vehicle.Amps, HouseA: h.house.Amps}
+	w := World{SetV: h.machine.Volts, MachineA: h.machine.MaxA, VehicleA: h.vehicle.Amps, HouseA: h.house.Amps, Idles: r.now.idles,
+		Share: r.share}
 	w.StartV, w.StartOhm = own(h.start)
 	w.AuxV, w.AuxOhm = own(h.aux)
 	if h.second != nil {

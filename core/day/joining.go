@@ -23,7 +23,8 @@ func (r *runner) switchJoin(w wishes) bool {
 	case j.By == ByBypass:
 		want = r.bypassHolds(j)
 	case w.relay:
-		_, after := j.Sensing.Wants(r.on.joined, r.s.sensedV/r.rig.N, r.s.outV/r.rig.N)
+		v := r.senses(&r.x, &r.s)
+		_, after := j.Sensing.Wants(r.on.joined, v, v)
 		if r.on.joinAt == never {
 			r.on.joinAt = r.t + after
 		}

@@ -158,12 +158,16 @@ type Charger struct {
 	Curve      coupling.Curve
 	CutOutV    float64 // at 12 V: stops below
 	RestartV   float64 // … and starts again above
+	SoftS      float64 // it takes so long to come to its full output
+	MostInA    float64 // its input's limit, and IdleInA while the engine idles; 0 where it has none
+	IdleInA    float64
 	RestartS   float64 // after so long
 	DelayS     float64 // from trigger to charge
 	FullC      float64 // gives all its output up to here
 	CaseKPerW  float64
 	PlaceOverK float64 // how much warmer than outside its place gets
 	By         Trigger
+	LiveV      float64          // at 12 V at the start battery: its signal counts as live from
 	Senses     coupling.Sensing // where that is Sensed
 }
 

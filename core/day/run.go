@@ -94,6 +94,7 @@ type runner struct {
 	efficiency float64
 	fuseOhm    [maxFuses]float64
 	openedAt   float64
+	share      float64 // of its output that a charger has come to
 	looks      int
 	result     Result
 }
@@ -220,6 +221,9 @@ func (r *runner) look() error {
 	r.coolWires()
 	if err := r.see(&r.x, &r.s); err != nil {
 		return r.stopped(err)
+	}
+	if r.t == 0 {
+		r.x[seen] = r.side(&r.s)
 	}
 	r.feel()
 	r.record()

@@ -154,6 +154,10 @@ func (r *runner) set(x *slow, s *sight) {
 		}
 	}
 	h.starter.Closed = now.kind.cranks() && !r.on.stalled
+	r.share = 1
+	if c := rig.Charger; c != nil && c.SoftS > 0 {
+		r.share = math.Min(1, math.Max(0, x[soft]))
+	}
 	r.setCoupling()
 	if solar := rig.Solar; solar != nil {
 		h.solar.Volts = n * solar.Volts
@@ -218,7 +222,11 @@ func (r *runner) setCoupling() {
 	h.standby.Set(12 * n / blockedA) // what it takes is in its efficiency
 	h.charger.OutV = n * volts
 	h.charger.CutOutV = n * c.CutOutV
-	h.charger.MaxOutA = math.Max(blockedA, c.OutputA*r.derate())
+	h.charger.MaxOutA = math.Max(blockedA, c.OutputA*r.derate()*r.share)
+	h.charger.MaxInA = c.MostInA
+	if r.now.idles && c.IdleInA > 0 && (c.MostInA == 0 || c.IdleInA < c.MostInA) {
+		h.charger.MaxInA = c.IdleInA
+	}
 	h.charger.Efficiency = r.efficiency
 }
 

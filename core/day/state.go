@@ -15,6 +15,8 @@ const (
 	winding            // alternator windings, °C
 	space              // air of the engine space, °C
 	chargerCase        // °C
+	soft               // share of its output that a charger has come to
+	seen               // what a relay, or a charger without a signal, sees of its side, V
 	wire0              // conductors, °C
 	fuse0       = wire0 + maxWires
 	states      = fuse0 + maxFuses
@@ -65,6 +67,14 @@ func (r *runner) move(x *slow, s *sight, m *moving) {
 		to := r.now.airC + c.PlaceOverK + c.CaseKPerW*s.chargerLossW
 		m.rate[chargerCase], m.pull[chargerCase] = to/caseS, 1/caseS
 	}
+	m.rate[soft], m.pull[soft] = 0, 0
+	if c := rig.Charger; c != nil && c.SoftS > 0 && r.on.charging && x[soft] < 1 {
+		m.rate[soft] = 1 / c.SoftS
+	}
+	m.rate[seen], m.pull[seen] = 0, 0
+	if follow := r.followS(); follow > 0 {
+		m.rate[seen], m.pull[seen] = r.side(s)/follow, 1/follow
+	}
 	for i := range rig.Wires {
 		w := &rig.Wires[i]
 		gives, heat := r.gives[i], w.Thermal.HeatCapacity()
@@ -80,6 +90,34 @@ func (r *runner) move(x *slow, s *sight, m *moving) {
 			m.rate[fuse0+i], m.pull[fuse0+i] = 1/math.Sqrt(least*most), 0
 		}
 	}
+}
+
+// followS is within what time what is sensed follows its side; 0 where it does at once.
+func (r *runner) followS() float64 {
+	switch {
+	case r.rig.Join != nil && r.rig.Join.By == BySensing:
+		return r.rig.Join.Sensing.FollowS
+	case r.rig.Charger != nil && r.rig.Charger.By == Sensed:
+		return r.rig.Charger.Senses.FollowS
+	}
+	return 0
+}
+
+// side is the voltage of what is sensed: of both sides the higher, where both are.
+func (r *runner) side(s *sight) float64 {
+	if r.rig.Join != nil && r.rig.Join.By == BySensing && r.rig.Join.Sensing.TwoWay {
+		return math.Max(s.sensedV, s.outV)
+	}
+	return s.sensedV
+}
+
+// senses is what a relay, or a charger without a signal, goes by, at 12 V: its side, or what has
+// come through of it.
+func (r *runner) senses(x *slow, s *sight) float64 {
+	if r.followS() > 0 {
+		return x[seen] / r.rig.N
+	}
+	return r.side(s) / r.rig.N
 }
 
 // moveBank works out how a bank changes while it gives amps. The circuit lets the
@@ -131,7 +169,7 @@ func scale(i int) float64 {
 	switch {
 	case i == startQ || i == auxQ:
 		return 2e-5
-	case i <= auxOver:
+	case i <= auxOver || i == soft || i == seen:
 		return 0.01
 	case i >= fuse0:
 		return 0.01

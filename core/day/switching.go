@@ -50,8 +50,8 @@ const (
 // wishes is what wants to be switched: when one changes within a step, the moment is
 // looked for.
 type wishes struct {
-	relay, stage, starved, restart, block, empty, back, full, risk, recharge, eased, cut, engine bool
-	fuses                                                                                        [maxFuses]bool
+	relay, stage, starved, restart, block, empty, back, full, risk, recharge, eased, cut, engine, signal bool
+	fuses                                                                                                [maxFuses]bool
 }
 
 // wish reads the wishes from the slow states and what is seen.
@@ -64,7 +64,8 @@ func (r *runner) wish(x *slow, s *sight) wishes {
 	if j := rig.Join; j != nil {
 		switch j.By {
 		case BySensing:
-			wants, _ := j.Sensing.Wants(on.joined, s.sensedV/n, s.outV/n)
+			v := r.senses(x, s)
+			wants, _ := j.Sensing.Wants(on.joined, v, v)
 			w.relay = wants != on.joined
 		case ByBypass:
 			w.relay = r.bypassed(j, s) != on.joined
@@ -76,10 +77,11 @@ func (r *runner) wish(x *slow, s *sight) wishes {
 		w.cut = q.wants(on.cutOff, s.auxV/n) != on.cutOff
 	}
 	if c := rig.Charger; c != nil && c.By == Sensed {
-		wants, _ := c.Senses.Wants(on.engine, s.sensedV/n, 0)
+		wants, _ := c.Senses.Wants(on.engine, r.senses(x, s), 0)
 		w.engine = wants != on.engine
 	}
 	if c := rig.Charger; c != nil {
+		w.signal = r.signalled(s) != on.charging
 		w.starved = on.charging && (s.starved || s.sensedV < n*c.CutOutV)
 		w.restart = on.restartAt < never && s.sensedV >= n*c.RestartV
 		if on.charging && !s.starved {

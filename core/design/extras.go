@@ -274,7 +274,7 @@ func (d *Design) winchState(rest State) State {
 	s.ID, s.Label, s.Kind = "winch", "winch pulling", Cranking
 	s.Rpm, s.SetV, s.MachineA, s.StartV = d.Facts.IdleTurns(), d.Facts.RegulatedV.Value, d.MachineA(d.Facts.IdleTurns()), d.SurfaceV()
 	s.VehicleA, s.HouseA = d.Facts.Machine.DayA.Value, 0
-	s.Winches = true
+	s.Winches, s.Idles = true, true
 	s.Key = system.KeyOn
 	if s.Joined = e.WinchFrom == job.WinchAtJoined && d.Is.CanJoin; s.Joined {
 		s.Hands = d.joinByHand()

@@ -50,38 +50,6 @@ func (d *Design) Gives() system.Terminal {
 	return term("coupling", "87")
 }
 
-// joinOhm is the contact that joins the batteries.
-func (d *Design) joinOhm() float64 {
-	if d.Is.Beside == RestContact {
-		return d.Changeover.ContactOhm
-	}
-	return d.Contact.ContactOhm
-}
-
-// contactRatingA is what that contact is sold by.
-func (d *Design) contactRatingA() float64 {
-	if d.Is.Beside == RestContact {
-		return d.Changeover.Relay.MakeA
-	}
-	return d.Contact.ContinuousA
-}
-
-// JoinCrankA is what that contact bears for the seconds of a start.
-func (d *Design) JoinCrankA() float64 {
-	if d.Is.Beside == RestContact {
-		return d.Changeover.CrankA
-	}
-	return d.Contact.CrankA
-}
-
-// coilA is what the coil of that contact takes.
-func (d *Design) coilA() float64 {
-	if d.Is.Beside == RestContact {
-		return d.Changeover.Relay.CoilA
-	}
-	return d.Contact.CoilA
-}
-
 // coil is the coil's plus and minus.
 func (d *Design) coil() (plus, minus system.Terminal) {
 	if d.Relayed() {
@@ -220,12 +188,12 @@ var selectorHands = map[coupling.Selector]system.Hand{coupling.Off: system.Off, 
 // chargerDevice is the charger as it is set and wired.
 func (d *Design) chargerDevice() system.Charger {
 	c := system.Charger{Card: d.Charger, OutV: d.SetV() + taperV, RestOhm: d.standbyOhm(), BesideA: d.Facts.Survey.FeedA.Value,
-		LiveV: signalLiveV * d.Facts.N, RestartV: RestartV * d.Facts.N}
+		LiveV: d.Facts.Signal.LiveV.Value * d.Facts.N, RestartV: d.Charger.RestartV * d.Facts.N}
 	if d.ByVoltage() {
 		c.Detects = d.Facts.Detects
 	}
 	if d.Wired() && !d.Kind.Coil() {
-		c.SignalOhm = 12 * d.Facts.N / TriggerA
+		c.SignalOhm = d.Facts.Signal.Ohm.Value * d.Facts.N
 	}
 	if d.Is.Beside == Bypass {
 		c.Works, c.Bypass = "K1", coupling.UsualHighCurrent

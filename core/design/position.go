@@ -50,7 +50,7 @@ func (d *Design) Signal(k KeyState) bool {
 	s.Stopped, s.Joined = true, false
 	d.solveAs(&s)
 	if d.Kind.Charger() {
-		return s.Across("coupling.15", "coupling.31") >= signalLiveV*d.Facts.N
+		return s.Across("coupling.15", "coupling.31") >= d.Facts.Signal.LiveV.Value*d.Facts.N
 	}
 	return circuit.Had(s.Solved.Through("coil")) >= coilPull*d.coilA()
 }

@@ -73,6 +73,7 @@ func (d *Design) rate() {
 		wanted = *pin
 	}
 	d.Charger, _ = d.Book.Charger(wanted) // pins are ratings of the book
+	d.Charger = d.Doc.Card.On(d.Charger)
 	d.Start.Amps = d.InputA(d.Charger)
 	if count := d.Doc.Pins.Chargers; count != nil && *count > 1 {
 		d.Charger = d.Charger.Times(*count)
@@ -105,6 +106,7 @@ func (d *Design) fitContacts() (changed bool) {
 			}
 		}
 	}
+	d.Changeover = d.Facts.Relay.OnChangeover(d.Changeover)
 	d.plugIn()
 	return contact != d.Contact.ID || d.Is.Beside == RestContact && changeover != d.Changeover.ID || d.Facts.Place.Trailer &&
 		plug != d.PlugCard.ID
@@ -165,8 +167,16 @@ func (d *Design) PinOf(outputA float64) any {
 	return outputA
 }
 
-// InputA is what a charger, or several side by side, draws at worst.
+// InputA is what a charger, or several side by side, draws at worst: no more than its own limit.
 func (d *Design) InputA(c parts.Charger) float64 {
+	if amps := d.FullInputA(c); c.InputA == 0 || amps < c.InputA {
+		return amps
+	}
+	return c.InputA
+}
+
+// FullInputA is what all of a charger's output draws at the lowest input.
+func (d *Design) FullInputA(c parts.Charger) float64 {
 	return coupling.InputCurrent.Value(c.OutputA, d.SetV(), c.EfficiencyLow, lowestInputV*d.Facts.N)
 }
 

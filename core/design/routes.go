@@ -11,7 +11,6 @@ import (
 
 // The wire of a signal. Source: common practice, no source.
 const (
-	TriggerA    = 0.5 // what a trigger input draws at most
 	triggerMM2  = 1.5
 	triggerBayC = 40 // behind a dashboard
 )
@@ -222,9 +221,18 @@ func (d *Design) device() protect.Device {
 	return protect.Devices[0]
 }
 
+// triggerA is what the wire that works the coupling carries.
+func (d *Design) triggerA() float64 {
+	if d.Kind.Coil() {
+		return d.coilA()
+	}
+	return d.SignalA()
+}
+
 // sizeTrigger sizes the thin wire that tells a charger that the engine runs.
 func (d *Design) sizeTrigger() {
-	a := run.Ask{ID: "t1", FuseID: "f3", Amps: TriggerA, LengthM: d.Facts.TriggerM, Bay: cable.Ambient(triggerBayC),
+	a := run.Ask{ID: "t1", FuseID: "f3", Amps: d.triggerA(), FusePin: d.Facts.Signal.FuseA, LengthM: d.Facts.TriggerM,
+		Bay:    cable.Ambient(triggerBayC),
 		Device: protect.Device{Families: protect.Small}, SourceV: d.Facts.RegulatedV.Value, SourceOhm: d.StartOhm() + loomOhm, BudgetV: 1}
 	d.Trigger = run.Size(a, []cable.Size{cable.Square(triggerMM2)}, d.Facts.Insulation, 12*d.Facts.N)
 }

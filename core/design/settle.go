@@ -107,6 +107,9 @@ func (d *Design) solveAs(s *State) {
 	d.read(s)
 }
 
+// Rest solves a state with its devices as they are given.
+func (d *Design) Rest(s *State) { d.solveAs(s) }
+
 // Settle lets the devices act in a state, from where they stand in it, until nothing moves, and
 // reads what comes of it.
 func (d *Design) Settle(s *State) {

@@ -105,12 +105,8 @@ func (d *Design) feedPoint() system.FeedPoint {
 	return f
 }
 
-// A charger's signal input counts as live from signalLiveV; stopped for want of volts, it begins
-// again at RestartV; at 12 V. Source: from memory; common practice, no source.
-const (
-	signalLiveV = 5.0
-	RestartV    = 12.5
-)
+// SignalA is what a charger's signal input takes.
+func (d *Design) SignalA() float64 { return 12 / d.Facts.Signal.Ohm.Value }
 
 // restAfterV is a lead start battery some hours after a drive, at 12 V; SunShare is a good sun.
 // Source: from memory.

@@ -9,11 +9,11 @@ import (
 // size finds cables and fuses. What the coupling draws depends on what the cable
 // loses, so it is settled by repetition: a few rounds, never without end.
 func (d *Design) size() {
-	d.sizeTrigger()
 	d.sizeHouse()
 	for range 8 {
 		d.sizeLegs()
 		fitted := d.fitContacts() // before anything is built of them
+		d.sizeTrigger()
 		d.sizeButton()
 		d.build()
 		d.solve()

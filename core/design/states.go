@@ -104,7 +104,7 @@ func (d *Design) chargingStates() []State {
 		with("early", "cruise, early in bulk", func(s *State) { s.AuxOwnV = min(s.AuxOwnV, d.AuxEmptyV()) }),
 		with("idle", "idle, hot, lamps on", func(s *State) {
 			rpm := d.Facts.IdleTurns()
-			s.brief, s.SecondA = true, d.SecondA(rpm)
+			s.brief, s.Idles, s.SecondA = true, true, d.SecondA(rpm)
 			s.Rpm, s.MachineA, s.SetV, s.Efficiency = rpm, d.MachineA(rpm), d.IdleV(), d.Charger.EfficiencyLow
 		}),
 	}

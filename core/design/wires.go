@@ -140,7 +140,11 @@ func (d *Design) thinWires() {
 	}
 	if !d.Kind.Charger() {
 		t.Trial.Size = cable.Square(triggerMM2)
-		d.wire("g1", "g1", system.Signal, term("coupling", "31"), term(system.StartEarth, ""), &t, sensingEarthM, lugs)
+		to := term(system.StartEarth, "")
+		if d.Facts.Relay.AtAuxEarth && d.Back.ByChassis {
+			to = term("e2", "")
+		}
+		d.wire("g1", "g1", system.Signal, term("coupling", "31"), to, &t, sensingEarthM, lugs)
 	}
 	if !d.Wired() {
 		return

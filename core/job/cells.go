@@ -1,6 +1,9 @@
 package job
 
-import "epitrope/core/battery"
+import (
+	"epitrope/core/battery"
+	"epitrope/core/working"
+)
 
 // StartBattery is the battery that cranks.
 type StartBattery struct {
@@ -90,6 +93,30 @@ func resistance(mOhm, restV, loadedV, loadedA *float64) (ohm float64, ok bool) {
 		return 0, false
 	}
 	return battery.ByLoad(*restV, *loadedV, *loadedA)
+}
+
+// Answers that say that a chemistry is still open.
+const (
+	Undecided = "undecided"
+	Unknown   = "unknown"
+)
+
+// chemistry is the aux battery's; known is false where one stands in for what is still open.
+func (r *resolver) chemistry(given *string) (c battery.Chemistry, known bool) {
+	const path = "aux.chemistry"
+	why := "what most new installations use"
+	switch Str(given) {
+	case "":
+	case Undecided:
+		why = "it is not decided; this stands in for it"
+	case Unknown:
+		why = "it is not known; this stands in for it"
+	default:
+		c, _ = battery.ByID(*given)
+		return c, r.note(path, *given, true, "") != working.Assumed
+	}
+	r.note(path, battery.LiFePO4.ID, false, why)
+	return battery.LiFePO4, false
 }
 
 // cells puts what was measured of the batteries into the place of what is usual of their kind.

@@ -244,7 +244,8 @@ type Have struct {
 
 // Signal is what tells a coupling that the engine runs.
 type Signal struct {
-	Feed string `json:"feed,omitempty"`
+	Feed  string   `json:"feed,omitempty"`
+	FuseA *float64 `json:"fuseA,omitempty"`
 }
 
 // Solar is how panels reach the aux battery: by a regulator of their own, or through the
@@ -252,24 +253,6 @@ type Signal struct {
 type Solar struct {
 	Through  *string `json:"through,omitempty"`
 	Priority *string `json:"priority,omitempty"`
-}
-
-// Card is the card of the charger that is really fitted, where it is not a stock one; its
-// figures are for 12 V.
-type Card struct {
-	Name        string   `json:"name,omitempty"`
-	Way         *string  `json:"way,omitempty"`
-	OutputA     *float64 `json:"outputA,omitempty"`
-	Efficiency  *float64 `json:"efficiency,omitempty"`
-	CutOutV     *float64 `json:"cutOutV,omitempty"`
-	MaxFuseA    *float64 `json:"maxFuseA,omitempty"`
-	StandbyA    *float64 `json:"standbyA,omitempty"`
-	MaxAmbientC *float64 `json:"maxAmbientC,omitempty"`
-	DetectOnV   *float64 `json:"detectOnV,omitempty"`
-	DetectOffV  *float64 `json:"detectOffV,omitempty"`
-	Price       *float64 `json:"price,omitempty"`
-	Currency    string   `json:"currency,omitempty"`
-	PricedOn    string   `json:"pricedOn,omitempty"`
 }
 
 // Colours is the workshop's scheme of cable colours; empty where it is the usual one.

@@ -130,7 +130,7 @@ func amps(ratings []float64) []Option {
 // Fields lists every field once: the run's, then the survey's, then those of the rows of
 // lists, whose row stands as * in the path.
 var Fields = slices.Concat(runFields, surveyFields, useFields, schoolFields, extraFields, relayFields, jointFields,
-	cellFields, machineFields, wayFields, rowFields)
+	cellFields, machineFields, wayFields, cardFields, rowFields)
 
 // runFields are what the run is planned from. Limits are what is physically sensible for a
 // vehicle; beyond them a typing error is likelier than a job.
@@ -158,7 +158,8 @@ var runFields = []Field{
 
 	{Path: "startBattery.crankA", Label: "Starter takes", Kind: Number, Unit: "A", Min: 80, Max: 1500, dim: current, Part: "start"},
 
-	{Path: "aux.chemistry", Label: "Aux battery chemistry", Kind: Choice, Choices: chemistries(), Part: "aux"},
+	{Path: "aux.chemistry", Label: "Aux battery chemistry", Kind: Choice, Part: "aux",
+		Choices: append(chemistries(), Option{Undecided, "not decided"}, Option{Unknown, "not known"})},
 	{Path: "aux.capacityAh", Label: "Aux battery capacity", Kind: Number, Unit: "Ah", Min: 5, Max: 2000, dim: chargeAt, Part: "aux"},
 	{Path: "aux.place", Label: "Aux battery sits", Kind: Choice, Choices: placeOptions(), Part: "aux"},
 

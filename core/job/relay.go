@@ -16,8 +16,20 @@ type Relay struct {
 	TwoWay    *string  `json:"twoWay,omitempty"`
 	CoilA     *float64 `json:"coilA,omitempty"`
 	CrankA    *float64 `json:"crankA,omitempty"`
+	RatedA    *float64 `json:"ratedA,omitempty"`
+	RestA     *float64 `json:"restA,omitempty"`
+	JoinA     *float64 `json:"joinA,omitempty"`
+	FollowS   *float64 `json:"followS,omitempty"`
+	Against   *string  `json:"against,omitempty"`
+	Damped    *string  `json:"damped,omitempty"`
 	ContactMO *float64 `json:"contactMO,omitempty"`
 }
+
+// What a relay senses against.
+const (
+	AgainstStart = "start"
+	AgainstAux   = "aux"
+)
 
 // relayFields are the fields of it, at the coupling.
 var relayFields = []Field{
@@ -33,6 +45,17 @@ var relayFields = []Field{
 		Example: "150 mA"},
 	{Path: "relay.crankA", Label: "It bears for the seconds of a start", Kind: Number, Unit: "A", Min: 1, Max: 3000, dim: current,
 		Part: "coupling", Example: "400 A"},
+	{Path: "relay.ratedA", Label: "It bears for hours", Kind: Number, Unit: "A", Min: 1, Max: 1000, dim: current, Part: "coupling",
+		Example: "120 A"},
+	{Path: "relay.restA", Label: "Its rest contact, 87a, bears for hours", Kind: Number, Unit: "A", Min: 1, Max: 1000, dim: current,
+		Part: "coupling", Example: "30 A"},
+	{Path: "relay.joinA", Label: "It may close on", Kind: Number, Unit: "A", Min: 1, Max: 5000, dim: current, Part: "coupling",
+		Example: "300 A"},
+	{Path: "relay.followS", Label: "What it senses follows its side within", Kind: Number, Unit: "s", Max: 120, Digits: 1, dim: moments,
+		Part: "coupling", Example: "3 s"},
+	{Path: "relay.against", Label: "It senses against", Kind: Choice, Part: "coupling",
+		Choices: []Option{{AgainstStart, "the start battery's earth"}, {AgainstAux, "the aux battery's earth point"}}},
+	ask("relay.damped", "Its coil has a diode or a resistor across it", "coupling"),
 	{Path: "relay.contactMO", Label: "Its contact, measured", Kind: Number, Unit: "mΩ", Min: 0.01, Max: 50, Digits: 2, dim: milliohms,
 		Part: "coupling", Example: "0.4 mΩ"},
 }
@@ -42,12 +65,14 @@ type RelayFacts struct {
 	CutInV, CutOutV Num // of one that senses, at 12 V
 	CloseS, OpenS   Num
 	TwoWay          bool
+	AtAuxEarth      bool // it senses against the aux battery's earth point
+	Damped          Tri
 	own             Relay
 }
 
 // relay is what holds of a relay that senses, as it was answered or as such are usually set.
 func (r *resolver) relay(given Relay, senses bool) RelayFacts {
-	f := RelayFacts{own: given}
+	f := RelayFacts{own: given, Damped: r.tri("relay.damped", given.Damped)}
 	if !senses {
 		return f
 	}
@@ -59,6 +84,8 @@ func (r *resolver) relay(given Relay, senses bool) RelayFacts {
 	f.CutInV = r.num("relay.cutInV", given.CutInV, card.CutInV, usual)
 	f.CutOutV = r.num("relay.cutOutV", given.CutOutV, card.CutOutV, usual)
 	f.CloseS = r.num("relay.closeS", given.CloseS, card.CloseS, "from memory")
+	f.AtAuxEarth = r.text("relay.against", given.Against, AgainstStart, "as it should be") == AgainstAux
+	r.some("relay.followS", given.FollowS)
 	f.OpenS = r.num("relay.openS", given.OpenS, card.OpenS, usual)
 	return f
 }
@@ -75,8 +102,30 @@ func (f RelayFacts) On(c parts.Contact) parts.Contact {
 	if v := f.own.CoilA; v != nil && c.CoilA > 0 {
 		c.CoilA, c.Sensing.CoilA = *v, *v
 	}
-	if v := f.own.CrankA; v != nil {
-		c.CrankA = *v
+	if v := f.own.FollowS; v != nil {
+		c.Sensing.FollowS = *v
+	}
+	for at, v := range map[*float64]*float64{&c.CrankA: f.own.CrankA, &c.ContinuousA: f.own.RatedA, &c.JoinA: f.own.JoinA} {
+		if v != nil {
+			*at = *v
+		}
+	}
+	if v := f.own.ContactMO; v != nil {
+		c.ContactOhm = *v / 1000
+	}
+	return c
+}
+
+// OnChangeover is a changeover relay's card with what is known of the one that is really fitted.
+func (f RelayFacts) OnChangeover(c parts.Changeover) parts.Changeover {
+	if f.own.Name != "" {
+		c.Label = f.own.Name
+	}
+	for at, v := range map[*float64]*float64{&c.CrankA: f.own.CrankA, &c.Relay.MakeA: f.own.RatedA, &c.Relay.BreakA: f.own.RestA,
+		&c.JoinA: f.own.JoinA, &c.Relay.CoilA: f.own.CoilA} {
+		if v != nil {
+			*at = *v
+		}
 	}
 	if v := f.own.ContactMO; v != nil {
 		c.ContactOhm = *v / 1000

@@ -35,56 +35,61 @@ func (n Num) Input() working.Input { return working.From(n.Value, n.Origin, n.Wh
 
 // Facts is the whole job with nothing left open.
 type Facts struct {
-	Coupling                       coupling.Kind
-	N                              float64 // system voltage / 12 V
-	SystemV                        Num
-	Body                           Body
-	Place                          Place
-	PlaceFits                      bool // the body has such a place
-	LoadA                          Num
-	Label                          alternator.Label
-	LabelA                         Num
-	Regulation                     string
-	KnownBy                        string
-	RegulatedV                     Num
-	StartAh                        Num
-	CrankA                         Num
-	Chemistry                      battery.Chemistry
-	AuxAh                          Num
-	DailyAh                        Num
-	DrivenHours                    Num
-	StartBay                       cable.Bay
-	AuxBay                         cable.Bay
-	CableSystem                    cable.System
-	Insulation                     cable.Insulation
-	ChargerDrop                    Num
-	BatteryDrop                    Num
-	StartM                         Num
-	AuxM                           Num
-	EarthM                         Num
-	TriggerM                       Num
-	Day                            DayFacts
-	Survey                         Survey
-	Schools                        SchoolFacts
-	Need                           NeedFacts
-	Gear                           []Row[Gear]
-	Found                          []Row[FoundWire]
-	Have                           Have
-	Feeds                          []Row[Feed]
-	FeedTaken                      string
-	Settings                       []profile.Setting // how the charger can be set; the stock card's where the job has none
-	OwnCard                        bool
-	Set                            Profile
-	Relay                          RelayFacts
-	Detects                        coupling.Sensing // what a charger without a signal takes for a running engine, at 12 V
-	Extras                         ExtraFacts
-	Machine                        MachineFacts
-	Ways                           WayFacts
-	StartInsulation, AuxInsulation cable.Insulation
-	CrankS                         Num      // how long a start takes
-	SlowMOhm                       *float64 // of the aux battery: what follows slowly …
-	SlowS                          *float64 // … and within what time
-	List                           []Fact
+	Coupling       coupling.Kind
+	N              float64 // system voltage / 12 V
+	SystemV        Num
+	Body           Body
+	Place          Place
+	PlaceFits      bool // the body has such a place
+	LoadA          Num
+	Label          alternator.Label
+	LabelA         Num
+	Regulation     string
+	KnownBy        string
+	RegulatedV     Num
+	StartAh        Num
+	CrankA         Num
+	Chemistry      battery.Chemistry
+	ChemistryKnown bool // it was answered; otherwise another stands in for it
+	AuxAh          Num
+	DailyAh        Num
+	DrivenHours    Num
+	StartBay       cable.Bay
+	AuxBay         cable.Bay
+	CableSystem    cable.System
+	Insulation     cable.Insulation
+	ChargerDrop    Num
+	BatteryDrop    Num
+	StartM         Num
+	AuxM           Num
+	EarthM         Num
+	TriggerM       Num
+	Day            DayFacts
+	Survey         Survey
+	Schools        SchoolFacts
+	Need           NeedFacts
+	Gear           []Row[Gear]
+	Found          []Row[FoundWire]
+	Have           Have
+	Feeds          []Row[Feed]
+	FeedTaken      string
+	Settings       []profile.Setting // how the charger can be set; the stock card's where the job has none
+	OwnCard        bool
+	Set            Profile
+	Relay          RelayFacts
+	Detects        coupling.Sensing // what a charger without a signal takes for a running engine, at 12 V
+	Extras         ExtraFacts
+	Machine        MachineFacts
+	Ways           WayFacts
+	CrankS         Num      // how long a start takes
+	SlowMOhm       *float64 // of the aux battery: what follows slowly …
+	SlowS          *float64 // … and within what time
+
+	StartInsulation, AuxInsulation cable.Insulation // a run's own, or that of the reels
+
+	Signal SignalFacts
+
+	List []Fact
 }
 
 // Varies says whether the regulation has to be taken as variable: where it is,
@@ -161,6 +166,7 @@ func (d Document) Resolve(k coupling.Kind) Facts {
 	f.Settings, f.OwnCard = d.settings()
 	f.Detects = d.Card.detects()
 	f.Relay = r.relay(d.Relay, k.Senses())
+	f.Signal = r.signal(d)
 	f.vehicle(r, d)
 	f.electrical(r, d)
 	f.day(r, d)
@@ -206,7 +212,7 @@ func (f *Facts) electrical(r *resolver, d Document) {
 	f.machine(r, d)
 	f.StartAh = r.num("startBattery.capacityAh", d.StartBattery.CapacityAh, defaultStartAh, "a common size")
 	f.CrankA = r.num("startBattery.crankA", d.StartBattery.CrankA, defaultCrankA, "starters take 300–800 A (common practice, no source)")
-	f.Chemistry, _ = battery.ByID(r.text("aux.chemistry", d.Aux.Chemistry, battery.LiFePO4.ID, "what most new installations use"))
+	f.Chemistry, f.ChemistryKnown = r.chemistry(d.Aux.Chemistry)
 	f.AuxAh = r.num("aux.capacityAh", d.Aux.CapacityAh, defaultAuxAh, "a common size")
 }
 

@@ -57,6 +57,10 @@ var rowFields = []Field{
 	{Path: "found.*.fuseA", Label: "Fuse at A", Kind: Number, Unit: "A", Max: 600, Digits: 1, dim: current},
 	{Path: "found.*.fuseMM", Label: "Fuse from A by", Kind: Number, Unit: "mm", Max: 5000, dim: millimetres},
 	{Path: "found.*.fuseBA", Label: "Fuse at B", Kind: Number, Unit: "A", Max: 600, Digits: 1, dim: current},
+	{Path: "found.*.fuseIs", Label: "At A", Kind: Choice, Choices: fuseStates},
+	{Path: "found.*.fuseBIs", Label: "At B", Kind: Choice, Choices: fuseStates},
+	{Path: "found.*.fuseForm", Label: "Its fuses are", Kind: Choice, Choices: []Option{{InHolder, "in holders"}, {BareFuse, "bare"},
+		{TapedFuse, "taped in"}}},
 	{Path: "found.*.amps", Label: "Carries", Kind: Number, Unit: "A", Max: 600, Digits: 1, dim: current},
 	{Path: "found.*.dropV", Label: "Loses, measured", Kind: Number, Unit: "V", Max: 15, Digits: 2, dim: tension},
 	{Path: "found.*.state", Label: "State", Kind: Choice, Choices: []Option{{"good", "good"}, {"corroded", "corroded"}, {"loose", "loose"},
@@ -138,6 +142,17 @@ var rowFields = []Field{
 	{Path: "known.*", Label: "Known by", Kind: Choice, Choices: []Option{{"measured", "measured"}, {"book", "vehicle book"}, {"told", "told"},
 		{"assumed", "assumed"}}},
 }
+
+// What is said of a fuse whose rating is not, and how fuses were found.
+const (
+	NoFuse     = "none"
+	Unreadable = "unreadable"
+	InHolder   = "holder"
+	BareFuse   = "bare"
+	TapedFuse  = "taped"
+)
+
+var fuseStates = []Option{{NoFuse, "no fuse"}, {Unreadable, "a fuse, its rating not readable"}}
 
 var liveDead = []Option{{string(feed.Is), "live"}, {string(feed.Dead), "dead"}}
 
@@ -260,6 +275,11 @@ type FoundWire struct {
 	FuseA   *float64 `json:"fuseA,omitempty"`
 	FuseMM  *float64 `json:"fuseMM,omitempty"`
 	FuseBA  *float64 `json:"fuseBA,omitempty"`
+
+	FuseIs   *string `json:"fuseIs,omitempty"`
+	FuseBIs  *string `json:"fuseBIs,omitempty"`
+	FuseForm *string `json:"fuseForm,omitempty"`
+
 	Amps    *float64 `json:"amps,omitempty"`
 	DropV   *float64 `json:"dropV,omitempty"`
 	State   *string  `json:"state,omitempty"`

@@ -1,7 +1,6 @@
 package job
 
 import (
-	"epitrope/core/coupling"
 	"epitrope/core/parts"
 	"epitrope/core/profile"
 )
@@ -44,19 +43,6 @@ func (c Card) Charger() (parts.Charger, bool) {
 	}
 	return parts.Item{Kind: "charger", Name: name, RatingA: c.OutputA, Efficiency: c.Efficiency, CutOutV: c.CutOutV,
 		MaxFuseA: c.MaxFuseA, StandbyA: c.StandbyA, MaxAmbientC: c.MaxAmbientC}.Card(), true
-}
-
-// detects is what a charger without a signal takes for a running engine: as its card says,
-// or as such chargers usually do.
-func (c Card) detects() coupling.Sensing {
-	s := coupling.UsualDetection
-	if c.DetectOnV != nil {
-		s.CutInV = *c.DetectOnV
-	}
-	if c.DetectOffV != nil {
-		s.CutOutV = *c.DetectOffV
-	}
-	return s
 }
 
 // settings are the ways to set the charger: those of the job's own card that say an

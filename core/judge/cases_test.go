@@ -28,6 +28,7 @@ func moreNoteCases() []noteCase {
 	pinned := func(job, coupling, rest string) string {
 		return `{` + job + `,"pins":{"coupling":"` + coupling + `"}` + rest + `}`
 	}
+	frost := func(rest string) string { return `{"aux":{"chemistry":"lifepo4"},"day":{"outsideC":-8},` + rest + `}` }
 	tray := func(rest string) string { return `{"vehicle":{"kind":"ute-tray"},` + rest + `}` }
 	thin := func(start, aux string) string {
 		return `{"alternator":{"label":"90/180 A","regulation":"fixed","knownBy":"test","volts":13.9},"aux":{"chemistry":"agm",` +
@@ -85,6 +86,12 @@ func moreNoteCases() []noteCase {
 		{"joint.nowhere", `{"joints":{"zz9to":{"mOhm":1}}}`, `{"joints":{"c1to":{"mOhm":1}}}`},
 		{"alternator.low", `{"alternator":{"volts":13.1}}`, `{"alternator":{"volts":13.2}}`},
 		{"vehicle.drain", `{"vehicle":{"asleepA":0.06}}`, `{"vehicle":{"asleepA":0.05}}`},
+		{"charger.limited", `{"card":{"inputA":20},"pins":{"chargerA":40}}`, `{"card":{"inputA":80},"pins":{"chargerA":40}}`},
+		{"coil.undamped", pinned(agm, "contactor", `,"relay":{"damped":"no"}`), pinned(agm, "contactor", `,"relay":{"damped":"yes"}`)},
+		{"profile.frost", frost(`"profile":{"disable":"no"}`), frost(`"profile":{"disable":"no"},"card":{"probe":"yes"}`)},
+		{"profile.frost", frost(`"profile":{"disable":"no"}`), `{"aux":{"chemistry":"lifepo4"},"profile":{"disable":"no"}}`},
+		{"profile.cold", frost(`"title":"x"`), frost(`"card":{"probe":"yes"}`)},
+		{"profile.probe", frost(`"card":{"probe":"yes"}`), frost(`"card":{"probe":"no"}`)},
 		{"emergency.contact", pinned(agm, "contactor", `,"schools":{"emergency":"crank"},"wants":{"emergencyStart":"yes"},"relay":{"crankA":50}`),
 			pinned(agm, "contactor", `,"schools":{"emergency":"crank"},"wants":{"emergencyStart":"yes"},"relay":{"crankA":2000}`)},
 		{"relay.idle", `{"alternator":{"label":"55 A","regulation":"fixed","knownBy":"test","volts":14.4},` +
@@ -125,6 +132,10 @@ func moreCheckCases() []checkCase {
 	return append(list,
 		checkCase{"answers.relay", "bad", `{"pins":{"coupling":"vsr"},"relay":{"cutInV":13,"cutOutV":13}}`,
 			`{"pins":{"coupling":"vsr"},"relay":{"cutInV":13,"cutOutV":12.9}}`},
+		checkCase{"answers.charger", "bad", `{"card":{"restartV":11}}`, `{"card":{"restartV":12}}`},
+		checkCase{"answers.detects", "bad", `{"day":{"trigger":"voltage"},"card":{"detectOnV":12.5,"detectOffV":12.6}}`,
+			`{"day":{"trigger":"voltage"},"card":{"detectOnV":12.7,"detectOffV":12.6}}`},
+		checkCase{"answers.isolated", "caution", `{"card":{"isolated":"yes"}}`, `{"card":{"isolated":"no"}}`},
 		checkCase{"place.heat", "caution", `{"bays":{"auxC":51}}`, `{"bays":{"auxC":50}}`},
 		checkCase{"place.socket.good", "good", `{"vehicle":{"kind":"tow-caravan"},"pins":{"coupling":"dcdc"}}`,
 			`{"vehicle":{"kind":"tow-caravan"}}`},

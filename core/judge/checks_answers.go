@@ -96,6 +96,24 @@ var answers = lookGroup{"answers", []look{
 			r := d.Facts.Relay
 			return says(d.Is.Senses && r.CutOutV.Value >= r.CutInV.Value, "coupling", r.CutInV.Value, r.CutOutV.Value)
 		}},
+	{"answers.charger", verdict.Bad, working.Physics, []string{"card.restartV", "card.cutOutV"},
+		"The charger stops below %.2f V and starts again above %.2f V: one that starts where it stops never rests. Read its sheet again.",
+		func(d *design.Design) []finding {
+			c := d.Charger
+			return says(d.Kind.Charger() && c.RestartV < c.CutOutV, "coupling", c.CutOutV, c.RestartV)
+		}},
+	{"answers.detects", verdict.Bad, working.Physics, []string{"card.detectOnV", "card.detectOffV"},
+		"The charger takes the engine for running above %.2f V and for stopped below %.2f V: it never knows. Read its sheet again.",
+		func(d *design.Design) []finding {
+			s := d.Facts.Detects
+			return says(d.ByVoltage() && s.CutOutV >= s.CutInV, "coupling", s.CutInV, s.CutOutV)
+		}},
+	{"answers.isolated", verdict.Caution, working.Practice, []string{"card.isolated"},
+		"The charger's two minus are isolated from each other, and the plan takes them as joined: join them at its earth, or what returns by " +
+			"the body has no way back to the aux battery.",
+		func(d *design.Design) []finding {
+			return says(d.Kind.Charger() && job.Str(d.Doc.Card.Isolated) == string(job.Yes), "coupling")
+		}},
 	{"answers.load", verdict.Caution, working.Physics, []string{"vehicle.loadA", "alternator.label"},
 		"The vehicle takes %.0f A with lamps and blower on, and the alternator gives %.0f A at idle, hot: the start battery makes up the " +
 			"rest before anything is charged.",

@@ -73,7 +73,7 @@ func disabled(holds func(bears, takes float64) bool) func(d *design.Design) []fi
 		if d.Facts.Chemistry.Lead || job.Str(d.Facts.Set.Disable) != string(job.Yes) {
 			return nil
 		}
-		takes, what := design.TriggerA, "the charger's input"
+		takes, what := d.SignalA(), "the charger's input"
 		if d.Kind.Coil() {
 			takes, what = d.Contact.CoilA, "the coil"
 		}

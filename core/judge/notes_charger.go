@@ -27,6 +27,16 @@ func output(d *design.Design) string { return unit.Plain(d.Charger.OutputA, "A",
 
 // chargerRules are about the charger.
 var chargerRules = []rule{
+	{"charger.limited", verdict.Remark, working.Physics,
+		"By its sheet the charger draws no more than %s: it comes to about %s, not to %s.",
+		"Its input limit holds it below its output where the input is low. A higher limit, where its sheet has one to set.",
+		ofChargers(func(d *design.Design) []finding {
+			c := d.Charger
+			full := d.FullInputA(c)
+			return where(c.InputA > 0 && c.InputA < full, func() finding {
+				return at("coupling", unit.Text(c.InputA, "A", 0), unit.Text(c.OutputA*c.InputA/full, "A", 0), unit.Text(c.OutputA, "A", 0))
+			})
+		})},
 	{"charger.short", verdict.Beware, working.Physics,
 		"%s falls short: %s would hold the balance of %s a day in %s of driving.",
 		"A battery that only ever reaches about half charge lasts about a year.",

@@ -67,8 +67,26 @@ var profileRules = []rule{
 		"Its management system may open under charge. Its charge-disable output should stop the charger first: is it wired?",
 		ofChargers(func(d *design.Design) []finding {
 			f := d.Facts
-			return where(!f.Chemistry.MayCharge(f.Day.OutsideC.Value) && f.Set.Disable == nil, func() finding {
+			return where(freezes(d) && f.Set.Disable == nil, func() finding {
 				return at("aux", outside(d), f.Chemistry.Label, unit.Text(f.Chemistry.NoChargeBelowC, "°C", 0)).cure(disableWired())
+			})
+		})},
+	{"profile.frost", verdict.Stop, working.Practice,
+		"At %s outside nothing stops the charger: %s must not be charged below %s.",
+		"Its management system would open under charge, each frosty morning. Wire its charge-disable, or a probe at the cells.",
+		ofChargers(func(d *design.Design) []finding {
+			f := d.Facts
+			return where(freezes(d) && job.Str(f.Set.Disable) == string(job.No), func() finding {
+				return at("aux", outside(d), f.Chemistry.Label, unit.Text(f.Chemistry.NoChargeBelowC, "°C", 0)).cure(disableWired())
+			})
+		})},
+	{"profile.probe", verdict.Remark, working.Practice,
+		"The charger's own probe at the cells stops it below %s.",
+		"It has to touch a cell: on the case, or in the air beside it, it is hours late.",
+		ofChargers(func(d *design.Design) []finding {
+			f := d.Facts
+			return where(!f.Chemistry.MayCharge(f.Day.OutsideC.Value) && probed(d), func() finding {
+				return at("aux", unit.Text(f.Chemistry.NoChargeBelowC, "°C", 0))
 			})
 		})},
 	{"profile.disable", verdict.Beware, working.Practice,
@@ -104,6 +122,15 @@ const (
 	coldOutC = 5.0
 	hotOutC  = 35.0
 )
+
+// freezes says whether the cells may get too cold to be charged, with no probe of the charger's own at
+// them.
+func freezes(d *design.Design) bool {
+	return !d.Facts.Chemistry.MayCharge(d.Facts.Day.OutsideC.Value) && !probed(d)
+}
+
+// probed says whether the charger has a probe of its own at the cells.
+func probed(d *design.Design) bool { return job.Str(d.Doc.Card.Probe) == string(job.Yes) }
 
 func profileOf(d *design.Design) profile.Profile { return profile.For(d.Facts.Chemistry) }
 

@@ -2,6 +2,7 @@ package judge
 
 import (
 	"epitrope/core/design"
+	"epitrope/core/job"
 	"epitrope/core/unit"
 	"epitrope/core/verdict"
 	"epitrope/core/working"
@@ -60,6 +61,16 @@ var relayRules = []rule{
 				return at("coupling", d.Facts.Chemistry.Label, unit.Text(parked.SensedV, "V", 1),
 					unit.Text(d.Contact.Sensing.CutOutV*d.Facts.N, "V", 1)).cure(otherCoupling())
 			})
+		}},
+}
+
+// coilRules are about what works a contact.
+var coilRules = []rule{
+	{"coil.undamped", verdict.Beware, working.Practice,
+		"The coil has neither a diode nor a resistor across it.",
+		"As it lets go it puts hundreds of volts on its feed, into whatever shares it. A diode or a resistor across 85 and 86.",
+		func(d *design.Design) []finding {
+			return where(d.Facts.Relay.Damped == job.No && (d.Kind.Coil() || d.Relayed()), func() finding { return at("coupling") })
 		}},
 }
 

@@ -55,7 +55,7 @@ func stops(d *design.Design) []Stops {
 	}
 	if d.Kind.Charger() {
 		add(d.Is.Name+"'s cut-out", d.Is.Name, "stops", "Below %s at its input it stops, and looks again above %s.",
-			unit.Text(d.Charger.CutOutV*f.N, "V", 1), unit.Text(design.RestartV*f.N, "V", 1))
+			unit.Text(d.Charger.CutOutV*f.N, "V", 1), unit.Text(d.Charger.RestartV*f.N, "V", 1))
 	}
 	if !f.Chemistry.Lead {
 		switch f.Set.Disable {

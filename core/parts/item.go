@@ -48,7 +48,7 @@ func (i Item) Key() string {
 // is as on a stock card.
 func (i Item) Card() Charger {
 	c := Charger{ID: i.Key(), Label: i.Name, OutputA: *i.RatingA, Efficiency: efficiency, EfficiencyLow: efficiencyLow, CutOutV: cutOutV,
-		MaxAmbientC: maxAmbientC, StandbyA: standbyA, CaseKPerW: caseKPerW}
+		MaxAmbientC: maxAmbientC, StandbyA: standbyA, CaseKPerW: caseKPerW, RestartV: restartV}
 	if i.Efficiency != nil {
 		c.Efficiency, c.EfficiencyLow = *i.Efficiency/100, *i.Efficiency/100
 	}

@@ -22,6 +22,10 @@ type Charger struct {
 	StandbyA      float64 // taken at the input while it rests
 	CaseKPerW     float64 // how far its losses heat it above its place
 	MaxFuseA      float64 // largest fuse its sheet allows at the input; 0 where it says nothing
+	RestartV      float64 // having stopped for want of volts, it begins again above, 12 V systems
+	SoftStartS    float64 // it takes so long to come to its full output
+	InputA        float64 // it draws at most; 0 where nothing but its output limits it
+	IdleInputA    float64 // … while the engine idles
 
 	Count float64 // of several side by side; 0 for one
 	Each  string  // the label of one of them
@@ -33,9 +37,19 @@ func (c Charger) Times(count float64) Charger {
 	c.Label = fmt.Sprintf("%g × %s", count, c.Label)
 	c.OutputA *= count
 	c.StandbyA *= count
+	c.InputA *= count
+	c.IdleInputA *= count
 	c.CaseKPerW /= count
 	c.MaxFuseA = 0
 	return c
+}
+
+// DrawsAtMost is the limit of its input, while the engine idles or otherwise; 0 where it has none.
+func (c Charger) DrawsAtMost(idles bool) float64 {
+	if idles && c.IdleInputA > 0 && (c.InputA == 0 || c.IdleInputA < c.InputA) {
+		return c.IdleInputA
+	}
+	return c.InputA
 }
 
 // Contact is the card of something that closes between the batteries: a voltage-sensing
@@ -48,6 +62,7 @@ type Contact struct {
 	CoilA       float64          // what its coil takes when closed, at 12 V; 0 where it has none
 	Sensing     coupling.Sensing // of a relay that senses, at 12 V
 	CrankA      float64          // what it bears for the seconds of a start
+	JoinA       float64          // what it may close on; 0 where nobody says: as for a start
 }
 
 // Changeover is the card of a relay with a rest contact: its headline is the make contact.
@@ -58,6 +73,7 @@ type Changeover struct {
 	CrankA     float64
 	MostMM2    float64 // the thickest cable that it takes
 	PlugIn     bool    // in a socket, not on studs
+	JoinA      float64 // what it may close on; 0 where nobody says: as for a start
 }
 
 // Takes says whether a cable of mm2 goes on the relay.
@@ -97,6 +113,10 @@ const (
 	maxAmbientC = 50.0
 )
 
+// restartV is where a charger that stopped for want of volts begins again. Source: common practice,
+// no source.
+const restartV = 12.5
+
 // standbyA is what a resting charger takes; caseKPerW a finned case of about
 // 0.04 m² in still air. Source: common practice, no source.
 const (
@@ -124,7 +144,7 @@ func Stock() Book {
 		b.Chargers = append(b.Chargers, Charger{
 			ID: fmt.Sprintf("dcdc-%g", a), Label: fmt.Sprintf("DC-DC charger, %g A", a), OutputA: a,
 			EfficiencyLow: efficiencyLow, Efficiency: efficiency, CutOutV: cutOutV, MaxAmbientC: maxAmbientC,
-			StandbyA: standbyA, CaseKPerW: caseKPerW,
+			StandbyA: standbyA, CaseKPerW: caseKPerW, RestartV: restartV,
 		})
 	}
 	b.Contacts = map[coupling.Kind][]Contact{}
@@ -142,11 +162,11 @@ func Stock() Book {
 		}
 	}
 	b.Changeovers = []Changeover{
-		{"changeover-40", "plug-in changeover relay, 40/30 A", coupling.PlugIn, contactOhm, crankShare * 40, 6, true},
+		{"changeover-40", "plug-in changeover relay, 40/30 A", coupling.PlugIn, contactOhm, crankShare * 40, 6, true, 0},
 		{"changeover-70", "plug-in changeover relay, 70/50 A", coupling.Changeover{MakeA: 70, BreakA: 50, CoilA: 0.2}, contactOhm,
-			crankShare * 70, 10, true},
+			crankShare * 70, 10, true, 0},
 		{"changeover-100", "stud changeover relay, 100/80 A", coupling.Changeover{MakeA: 100, BreakA: 80, CoilA: 0.6}, contactOhm,
-			crankShare * 100, 120, false},
+			crankShare * 100, 120, false, 0},
 	}
 	b.Plugs = []Plug{
 		{"plug-50", "50 A plug", 50, 16, 0.0005},

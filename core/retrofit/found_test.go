@@ -40,7 +40,12 @@ func TestFindingsFire(t *testing.T) {
 		{"found.untraced", "open", `{"found":{"w1":{"role":"unknown","endA":"a","endB":"b"}}}`, wire("")},
 		{"found.size", "open", `{"found":{"w1":{"role":"start","fuseA":60}}}`, wire("")},
 		{"found.unfused", "bad", wire(`,"fuseA":0`), wire("")},
-		{"found.unfused", "bad", wire(`,"sources":"both"`), wire(`,"sources":"both","fuseBA":60`)},
+		{"found.unfused", "bad", wire(`,"sources":"both","fuseBA":0`), wire(`,"sources":"both","fuseBA":60`)},
+		{"found.unfused", "bad", wire(`,"sources":"both","fuseBIs":"none"`), wire(`,"sources":"both"`)},
+		{"found.fuse", "open", wire(`,"sources":"both"`), wire(`,"sources":"both","fuseBIs":"none"`)},
+		{"found.unread", "caution", wire(`,"sources":"both","fuseBIs":"unreadable"`), wire(`,"sources":"both","fuseBIs":"none"`)},
+		{"found.bare", "bad", wire(`,"fuseForm":"bare"`), wire(`,"fuseForm":"holder"`)},
+		{"found.tapedin", "bad", wire(`,"fuseForm":"taped"`), wire(`,"fuseForm":"holder"`)},
 		{"found.far", "caution", wire(`,"fuseMM":201`), wire(`,"fuseMM":200`)},
 		{"found.over", "bad", wire(`,"fuseA":101`), wire(`,"fuseA":100`)},
 		{"found.slow", "bad", `{"found":{"w1":{"role":"start","endA":"a","endB":"b","size":"1.5 mm2","lengthM":14,"fuseA":17}}}`, wire("")},
@@ -75,7 +80,7 @@ const left = `{"title":"as left","alternator":{"label":"90/180 A","regulation":"
 	"gear":{"g1":{"kind":"relay","name":"old relay","ratingA":60,"works":"works"},"g2":{"kind":"fusebox","works":"dead"},
 "g3":{"kind":"charger","ratingA":30,"works":"works"}},
 	"found":{"w1":{"role":"start","endA":"start battery","endB":"relay","size":"8 mm auto","lengthM":0.6,"fuseA":60,"fuseMM":150},
-	         "w2":{"role":"aux","endA":"relay","endB":"aux battery","size":"8 mm auto","lengthM":6.2}}}`
+	         "w2":{"role":"aux","endA":"relay","endB":"aux battery","size":"8 mm auto","lengthM":6.2,"fuseBA":0}}}`
 
 func TestRetrofit(t *testing.T) {
 	f := found(t, left)

@@ -21,6 +21,11 @@ var foundWords = map[string]string{
 	"found.untraced": "Not traced: %s. Until both ends are known it counts as live and unfused.",
 	"found.size":     "Its cable is not known: measure the copper, not the outside.",
 	"found.unfused":  "No fuse at end %s, which is a source: a short burns the cable from there.",
+	"found.fuse":     "Look: is there a fuse at end %s, which is a source, and what does it say?",
+	"found.unread": "There is a fuse at end %s and its rating cannot be read: what it saves, nobody knows. A new one, of a rating that " +
+		"saves the cable.",
+	"found.bare":     "Its fuse stands bare: live metal that a tool or a strap can reach. A holder with a cover.",
+	"found.tapedin":  "Its fuse is taped in: it works loose, heats, and burns the tape. A holder with a cover.",
 	"found.far":      "The fuse sits %.0f mm from its source; what lies before it is unprotected, and %.0f mm is the limit.",
 	"found.over":     "A %.0f A fuse on %s, which bears %.0f A where it lies: the cable burns first.",
 	"found.slow":     "The %.0f A fuse opens too late on a short at the far end: %s bears it for %s.",
@@ -115,11 +120,17 @@ func judgeFound(d *design.Design, w job.FoundWire, say func(id string, level ver
 		say("found.untraced", verdict.Open, strings.Join(untraced, ", "))
 	}
 	a, b := sourcesOf(w)
-	if a && num(w.FuseA) == 0 {
-		say("found.unfused", verdict.Bad, "A")
+	if a {
+		judgeEnd("A", w.FuseA, w.FuseIs, say)
 	}
-	if b && num(w.FuseBA) == 0 {
-		say("found.unfused", verdict.Bad, "B")
+	if b {
+		judgeEnd("B", w.FuseBA, w.FuseBIs, say)
+	}
+	switch job.Str(w.FuseForm) {
+	case job.BareFuse:
+		say("found.bare", verdict.Bad)
+	case job.TapedFuse:
+		say("found.tapedin", verdict.Bad)
 	}
 	if a && num(w.FuseA) > 0 && num(w.FuseMM) > fuseWithinMM {
 		say("found.far", verdict.Caution, *w.FuseMM, fuseWithinMM)
@@ -137,6 +148,19 @@ func judgeFound(d *design.Design, w job.FoundWire, say func(id string, level ver
 	}
 	size, _ := cable.Parse(*w.Size) // a document holds only sizes that read
 	judgeCopper(d, w, size, say)
+}
+
+// judgeEnd judges what was found, or not looked for, at an end that is a source.
+func judgeEnd(end string, ratingA *float64, is *string, say func(id string, level verdict.Level, args ...any)) {
+	switch {
+	case num(ratingA) > 0:
+	case job.Str(is) == job.Unreadable:
+		say("found.unread", verdict.Caution, end)
+	case ratingA != nil || job.Str(is) == job.NoFuse:
+		say("found.unfused", verdict.Bad, end)
+	default:
+		say("found.fuse", verdict.Open, end)
+	}
 }
 
 // judgeCopper holds a wire's copper against what it carries, its fuses and what was

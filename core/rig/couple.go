@@ -62,9 +62,26 @@ func charge(d *design.Design, rig *day.Rig, c *network.Circuit, p system.Compone
 		OutputA:  card.OutputA,
 		StandbyA: max(card.StandbyA, design.CoilOffA),
 		Stages:   d.UsualStages(), Curve: coupling.UsualCurve,
-		CutOutV: card.CutOutV, RestartV: design.RestartV, RestartS: restartS, DelayS: chargeDelayS + 60*d.Facts.Schools.DelayMin.Value,
+		CutOutV: card.CutOutV, RestartV: card.RestartV, SoftS: card.SoftStartS, MostInA: card.InputA, IdleInA: card.IdleInputA,
+		RestartS: restartS, DelayS: chargeDelayS + 60*d.Facts.Schools.DelayMin.Value,
 		FullC: card.MaxAmbientC, CaseKPerW: card.CaseKPerW, PlaceOverK: placeK(d.Facts.AuxBay),
-		By: trigger(d), Senses: d.Facts.Detects}
+		By: trigger(d), LiveV: signalVolts(d, device), Senses: d.Facts.Detects}
+}
+
+// signalVolts is what has to stand at the start battery for a charger's signal to count as live, at
+// 12 V; nothing where none is wired.
+func signalVolts(d *design.Design, device system.Charger) float64 {
+	if device.SignalOhm == 0 {
+		return 0
+	}
+	s := d.StateAt("", design.KeyState{Key: "on", Engine: "running"})
+	s.Stopped, s.Joined = true, false
+	d.Rest(&s)
+	across := s.Across("coupling.15", "coupling.31")
+	if across <= 0 {
+		return 0
+	}
+	return device.LiveV * s.BusV / across / d.Facts.N
 }
 
 // trigger is when the coupling sees its signal, as its circuit brings it.

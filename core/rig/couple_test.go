@@ -7,7 +7,6 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"epitrope/core/day"
-	"epitrope/core/design"
 	"epitrope/core/rig"
 	"epitrope/internal/jobtest"
 )
@@ -83,5 +82,5 @@ func TestSignalLeftLiveDraws(t *testing.T) {
 			"park 10 h")
 		left[trigger] = frames[len(frames)-1].StartSOC
 	}
-	assert.InDelta(t, 10*design.TriggerA/70, left["running"]-left["switch"], 0.015)
+	assert.InDelta(t, 10*0.5/70, left["running"]-left["switch"], 0.015)
 }

@@ -81,7 +81,7 @@ func compareMoments(t *testing.T, name string, d *design.Design, m *met) {
 }
 
 func compareMoment(t *testing.T, name string, d *design.Design, built *day.Rig, f day.Frame, m *met) {
-	if f.Waits && f.Stage != coupling.Absorption {
+	if f.Waits && f.Stage != coupling.Absorption || f.World.Share < 1 {
 		m.waiting++
 		return
 	}
@@ -116,7 +116,7 @@ func compareMoment(t *testing.T, name string, d *design.Design, built *day.Rig, 
 func stateOf(d *design.Design, f day.Frame) circuit.State {
 	w := f.World
 	s := circuit.State{Key: system.KeyOff, HouseA: w.HouseA, SunA: w.SunA, VehicleA: w.VehicleA, StartV: w.StartV, StartOhm: w.StartOhm,
-		Fresh: true, AuxOwnV: w.AuxV, AuxOhm: w.AuxOhm, SecondA: w.SecondA, Efficiency: w.Working}
+		Fresh: true, AuxOwnV: w.AuxV, AuxOhm: w.AuxOhm, SecondA: w.SecondA, Efficiency: w.Working, Idles: w.Idles}
 	switch {
 	case f.Kind == day.Key:
 		s.Key = system.KeyOn

@@ -17,10 +17,30 @@ var (
 func relayLabel(d *design.Design) []string {
 	list := []string{"relay.name"}
 	if d.Is.Senses {
-		list = append(list, "relay.cutInV", "relay.cutOutV", "relay.closeS", "relay.openS", "relay.twoWay")
+		list = append(list, "relay.cutInV", "relay.cutOutV", "relay.closeS", "relay.openS", "relay.twoWay", "relay.followS",
+			"relay.against")
 	}
 	if d.Contact.CoilA > 0 {
-		list = append(list, "relay.coilA")
+		list = append(list, "relay.coilA", "relay.damped")
 	}
-	return append(list, "relay.crankA", "relay.contactMO")
+	return append(list, "relay.ratedA", "relay.joinA", "relay.crankA", "relay.contactMO")
+}
+
+// chargerLabel are what the sheet of a charger says, and the label of a relay beside it.
+func chargerLabel(d *design.Design) []string {
+	list := []string{"card.name", "card.outputA", "card.efficiency", "card.cutOutV", "card.restartV", "card.inputA", "card.idleInputA",
+		"card.softStartS", "card.standbyA", "card.maxAmbientC", "card.maxFuseA", "card.isolated", "card.probe"}
+	if d.ByVoltage() {
+		list = append(list, "card.detectOnV", "card.detectOffV", "card.detectOnS", "card.detectOffS", "card.followS")
+	} else {
+		list = append(list, "card.signalV", "card.signalOhm", "signal.fuseA")
+	}
+	switch d.Is.Beside {
+	case design.RestContact:
+		list = append(list, "relay.name", "relay.ratedA", "relay.restA", "relay.joinA", "relay.crankA", "relay.coilA", "relay.damped",
+			"relay.contactMO")
+	case design.Bypass:
+		list = append(list, "relay.name", "relay.ratedA", "relay.joinA", "relay.crankA", "relay.coilA", "relay.damped", "relay.contactMO")
+	}
+	return list
 }

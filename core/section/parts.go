@@ -168,7 +168,7 @@ func couplingColumn(d *design.Design, figures working.Figures) Column {
 		c.Carries.Level = verdict.Bad
 	}
 	c.Figures = figures.Keys("need", "allowed", "accepts", "input", "most", "case", "t1.drop", "f3.least")
-	c.Fields = []string{"pins.coupling", "routes.triggerM"}
+	c.Fields, c.Label = []string{"pins.coupling", "routes.triggerM"}, chargerLabel(d)
 	if d.Is.Beside == design.RestContact || d.Is.Beside == design.Bypass {
 		c.Fields = append(c.Fields, "pins.contactA")
 	}

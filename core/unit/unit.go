@@ -56,6 +56,8 @@ var (
 		units: map[string]scale{"s": {1, 0}, "sec": {1, 0}, "ms": {0.001, 0}, "min": {60, 0}}}
 	Milliohms = Dimension{Name: "resistance", Base: "mΩ", Example: "0.4 mΩ, 400 µΩ",
 		units: map[string]scale{"mω": {1, 0}, "mohm": {1, 0}, "µω": {0.001, 0}, "uohm": {0.001, 0}, "ω": {1000, 0}, "ohm": {1000, 0}}}
+	Ohms = Dimension{Name: "resistance", Base: "Ω", Example: "24 Ω, 2.2 kΩ",
+		units: map[string]scale{"ω": {1, 0}, "ohm": {1, 0}, "ohms": {1, 0}, "kω": {1000, 0}, "kohm": {1000, 0}}}
 	Area = Dimension{Name: "area", Base: "mm²", Example: "16 mm²",
 		units: map[string]scale{"mm²": {1, 0}}}
 )

@@ -652,8 +652,18 @@ export interface components {
             /** Format: double */
             count?: number;
             excites?: string;
+            /** Format: double */
+            hotV?: number;
+            /** Format: double */
+            idleA?: number;
+            /** Format: double */
+            idleRpm?: number;
+            /** Format: double */
+            idleV?: number;
             knownBy?: string;
             label?: string;
+            /** Format: double */
+            ratio?: number;
             regulation?: string;
             senses?: string;
             /** Format: double */
@@ -684,13 +694,26 @@ export interface components {
             chemistry?: string;
             /** Format: double */
             count?: number;
+            curve?: string;
             feed?: string;
             /** Format: double */
             linkM?: number;
+            /** Format: double */
+            loadedA?: number;
+            /** Format: double */
+            loadedV?: number;
+            /** Format: double */
+            mOhm?: number;
             place?: string;
+            /** Format: double */
+            restHours?: number;
             /** Format: double */
             restV?: number;
             same?: string;
+            /** Format: double */
+            slowMOhm?: number;
+            /** Format: double */
+            slowS?: number;
         };
         Axis: {
             path: string;
@@ -737,6 +760,9 @@ export interface components {
             /** Format: double */
             auxC?: number;
             auxLay?: string;
+            /** Format: double */
+            returnC?: number;
+            returnLay?: string;
             /** Format: double */
             startC?: number;
             startLay?: string;
@@ -845,7 +871,11 @@ export interface components {
         };
         Cable: {
             /** Format: double */
+            auxInsulation?: number;
+            /** Format: double */
             insulation?: number;
+            /** Format: double */
+            startInsulation?: number;
             system?: string;
         };
         Calendar: {
@@ -877,11 +907,22 @@ export interface components {
             /** Format: double */
             cutOutV?: number;
             /** Format: double */
+            detectOffS?: number;
+            /** Format: double */
             detectOffV?: number;
+            /** Format: double */
+            detectOnS?: number;
             /** Format: double */
             detectOnV?: number;
             /** Format: double */
             efficiency?: number;
+            /** Format: double */
+            followS?: number;
+            /** Format: double */
+            idleInputA?: number;
+            /** Format: double */
+            inputA?: number;
+            isolated?: string;
             /** Format: double */
             maxAmbientC?: number;
             /** Format: double */
@@ -892,6 +933,15 @@ export interface components {
             /** Format: double */
             price?: number;
             pricedOn?: string;
+            probe?: string;
+            /** Format: double */
+            restartV?: number;
+            /** Format: double */
+            signalOhm?: number;
+            /** Format: double */
+            signalV?: number;
+            /** Format: double */
+            softStartS?: number;
             /** Format: double */
             standbyA?: number;
             way?: string;
@@ -950,7 +1000,7 @@ export interface components {
             /** @description Key of the figure behind it */
             figure?: string;
             /** @enum {string} */
-            group: "place" | "fit" | "bank" | "join" | "extras" | "answers";
+            group: "place" | "fit" | "bank" | "rest" | "join" | "extras" | "answers";
             id: string;
             /** @enum {string} */
             level: "good" | "caution" | "bad" | "open";
@@ -1455,7 +1505,7 @@ export interface components {
             digits?: number;
             example?: string;
             /** @enum {string} */
-            kind: "choice" | "level" | "number" | "cable" | "label" | "text" | "driving" | "date";
+            kind: "choice" | "level" | "number" | "cable" | "label" | "text" | "driving" | "date" | "curve";
             label: string;
             /** Format: double */
             max?: number;
@@ -1568,6 +1618,9 @@ export interface components {
             fuseA?: number;
             /** Format: double */
             fuseBA?: number;
+            fuseBIs?: string;
+            fuseForm?: string;
+            fuseIs?: string;
             /** Format: double */
             fuseMM?: number;
             /** Format: double */
@@ -1742,6 +1795,8 @@ export interface components {
             mOhm?: number;
             /** Format: double */
             mV?: number;
+            /** Format: double */
+            tempC?: number;
         };
         Judged: {
             methods: components["schemas"]["Consequence"][];
@@ -2444,6 +2499,7 @@ export interface components {
             type: string;
         };
         Relay: {
+            against?: string;
             /** Format: double */
             closeS?: number;
             /** Format: double */
@@ -2456,9 +2512,18 @@ export interface components {
             cutInV?: number;
             /** Format: double */
             cutOutV?: number;
+            damped?: string;
+            /** Format: double */
+            followS?: number;
+            /** Format: double */
+            joinA?: number;
             name?: string;
             /** Format: double */
             openS?: number;
+            /** Format: double */
+            ratedA?: number;
+            /** Format: double */
+            restA?: number;
             twoWay?: string;
         };
         Retrofit: {
@@ -2492,9 +2557,16 @@ export interface components {
         };
         Routes: {
             /** Format: double */
+            auxBackM?: number;
+            /** Format: double */
             auxM?: number;
+            earthAt?: string;
+            earthBy?: string;
             /** Format: double */
             earthM?: number;
+            guarded?: string;
+            /** Format: double */
+            returnM?: number;
             /** Format: double */
             startM?: number;
             /** Format: double */
@@ -2669,6 +2741,8 @@ export interface components {
         };
         Signal: {
             feed?: string;
+            /** Format: double */
+            fuseA?: number;
         };
         SignalAt: {
             at: string;
@@ -2815,7 +2889,19 @@ export interface components {
             chemistry?: string;
             /** Format: double */
             crankA?: number;
+            /** Format: double */
+            crankS?: number;
+            /** Format: double */
+            crankV?: number;
+            /** Format: double */
+            loadedA?: number;
+            /** Format: double */
+            loadedV?: number;
+            /** Format: double */
+            mOhm?: number;
             place?: string;
+            /** Format: double */
+            restHours?: number;
             /** Format: double */
             restV?: number;
         };
@@ -3122,10 +3208,16 @@ export interface components {
             label: string;
         };
         Vehicle: {
+            /** Format: double */
+            asleepA?: number;
             bonded?: string;
+            /** Format: double */
+            dayA?: number;
             engine?: string;
             euro56?: string;
             frame?: string;
+            /** Format: double */
+            keyA?: number;
             kind?: string;
             /** Format: double */
             loadA?: number;
