@@ -7,8 +7,6 @@ import (
 	"epitrope/core/battery"
 	"epitrope/core/cable"
 	"epitrope/core/coupling"
-	"epitrope/core/day"
-	"epitrope/core/feed"
 	"epitrope/core/profile"
 	"epitrope/core/working"
 )
@@ -41,6 +39,7 @@ type Facts struct {
 	Body           Body
 	Place          Place
 	PlaceFits      bool // the body has such a place
+	StartHot       bool // the start battery is in the engine space, as usual
 	LoadA          Num
 	Label          alternator.Label
 	LabelA         Num
@@ -158,6 +157,10 @@ const (
 	defaultInsulate = 85
 )
 
+// usualCrankA is what a starter takes by its engine: a diesel's compression asks for most. Source:
+// from memory.
+var usualCrankA = map[string]float64{"petrol": 350, Diesel: 550, Hybrid: 300}
+
 // Resolve fills the document. The coupling matters for where the lengths lie.
 func (d Document) Resolve(k coupling.Kind) Facts {
 	r := &resolver{known: d.Known}
@@ -189,6 +192,8 @@ func (f *Facts) vehicle(r *resolver, d Document) {
 	if _, ok := f.Body.PlaceOf(place); !ok || f.Body.Places[0].Trailer {
 		place = f.Body.Places[0].ID
 	}
+	f.Body.Start = f.Body.startAt(Str(d.StartBattery.Place))
+	f.StartHot = Str(d.StartBattery.Place) == "" || Str(d.StartBattery.Place) == UnderBonnet
 	f.Place, f.PlaceFits = f.Body.PlaceOf(r.text("aux.place", d.Aux.Place, place, "the longest run of this vehicle"))
 }
 
@@ -211,7 +216,11 @@ func (f *Facts) electrical(r *resolver, d Document) {
 		"lamps, wipers and blower take 25–50 A at night (common practice, no source)")
 	f.machine(r, d)
 	f.StartAh = r.num("startBattery.capacityAh", d.StartBattery.CapacityAh, defaultStartAh, "a common size")
-	f.CrankA = r.num("startBattery.crankA", d.StartBattery.CrankA, defaultCrankA, "starters take 300–800 A (common practice, no source)")
+	usual, ok := usualCrankA[Str(d.Vehicle.Engine)]
+	if !ok {
+		usual = defaultCrankA
+	}
+	f.CrankA = r.num("startBattery.crankA", d.StartBattery.CrankA, usual, "starters take 300–800 A (common practice, no source)")
 	f.Chemistry, f.ChemistryKnown = r.chemistry(d.Aux.Chemistry)
 	f.AuxAh = r.num("aux.capacityAh", d.Aux.CapacityAh, defaultAuxAh, "a common size")
 }
@@ -238,65 +247,6 @@ func (f *Facts) routes(r *resolver, d Document, k coupling.Kind) {
 	f.EarthM = r.num("routes.earthM", d.Routes.EarthM, defaultEarthM, "a short lead to clean metal")
 	f.TriggerM = r.num("routes.triggerM", d.Routes.TriggerM, Route(Point{dashX, dashY}, end), guessed)
 
-	f.StartBay = bay(r, "bays.startC", d.Bays.StartC, true).Laid(laying(r, "bays.startLay", d.Bays.StartLay, f.Place.Trailer))
+	f.StartBay = bay(r, "bays.startC", d.Bays.StartC, f.StartHot).Laid(laying(r, "bays.startLay", d.Bays.StartLay, f.Place.Trailer))
 	f.AuxBay = bay(r, "bays.auxC", d.Bays.AuxC, f.Place.Hot).Laid(laying(r, "bays.auxLay", d.Bays.AuxLay, false))
-}
-
-// DayFacts is how the installation is tried out.
-type DayFacts struct {
-	Pattern  string
-	Own      string
-	Trigger  string
-	Days     Num
-	OutsideC Num
-	SolarW   Num
-	SunHours Num
-	StartSOC Num
-	AuxSOC   Num
-}
-
-func (f *Facts) day(r *resolver, d Document) {
-	trigger, why := "running", "as the plan asks for"
-	if f.Coupling.Coil() {
-		trigger, why = "ignition", "as such coils are usually fed"
-	}
-	if row, ok := d.Feeds[d.Signal.Feed]; ok {
-		if does, known := behaves[row.Point(d.Signal.Feed).Judge().Behaviour]; known {
-			trigger, why = does, "as the feed point that was taken behaves"
-		}
-	}
-	f.Day = DayFacts{
-		Pattern:  r.text("day.pattern", d.Day.Pattern, day.ReadyPatterns[0].ID, "a common day"),
-		Own:      d.Day.Own,
-		Trigger:  r.text("day.trigger", d.Day.Trigger, trigger, why),
-		Days:     r.num("day.days", d.Day.Days, 7, "a week shows whether it holds"),
-		OutsideC: r.num("day.outsideC", d.Day.OutsideC, 20, "a mild day"),
-		SolarW:   r.num("day.solarW", d.Day.SolarW, 0, "none unless it is named"),
-		SunHours: r.num("day.sunHours", d.Day.SunHours, 4, "a fair day (common practice, no source)"),
-		StartSOC: r.num("day.startSOC", d.Day.StartSOC, 90, "a healthy battery in use"),
-		AuxSOC:   r.num("day.auxSOC", d.Day.AuxSOC, 50, "half, so that there is charging to do"),
-	}
-}
-
-// behaves is how a signal taken from a feed point behaves.
-var behaves = map[feed.Behaviour]string{feed.RunningOnly: "running", feed.Ignition: "ignition", feed.Key: "accessory",
-	feed.Permanent: "switch", feed.Never: "dead"}
-
-// Driving is what the vehicle does through the days of the trial, its hours driven
-// multiplied by a factor.
-func (f Facts) Driving(hoursFactor float64) day.Pattern {
-	count := f.Day.Days.Value
-	if f.Day.Pattern == OwnPattern && f.Day.Own != "" {
-		if p, err := day.ParsePattern(f.Day.Own); err == nil { // a document holds only patterns that read
-			return p.Repeat(count)
-		}
-	}
-	ready, err := day.ReadyByID(f.Day.Pattern)
-	if err != nil {
-		ready = day.ReadyPatterns[0]
-	}
-	if p := f.Need.ParkedDays; p.Origin != working.Assumed {
-		ready = ready.Parked(p.Value)
-	}
-	return ready.Idling(f.Need.IdleHours.Value).Days(int(count), hoursFactor*f.DrivenHours.Value)
 }

@@ -16,6 +16,12 @@ var (
 	millivolts  = plain(unit.Millivolts)
 )
 
+// Engines of which something follows.
+const (
+	Diesel = "diesel"
+	Hybrid = "hybrid"
+)
+
 var yesNo = []Option{{"yes", "yes"}, {"no", "no"}}
 
 func startChemistries() []Option {
@@ -50,7 +56,7 @@ var surveyFields = []Field{
 	{Path: "vehicle.model", Label: "Model, as the workshop calls it", Kind: Text, Max: 120, Part: "vehicle"},
 	{Path: "vehicle.year", Label: "Built in", Kind: Number, Min: 1950, Max: 2100, dim: count, Part: "vehicle"},
 	{Path: "vehicle.engine", Label: "Engine", Kind: Choice, Part: "vehicle",
-		Choices: []Option{{"diesel", "diesel"}, {"petrol", "petrol"}, {"hybrid", "hybrid"}}},
+		Choices: []Option{{Diesel, "diesel"}, {"petrol", "petrol"}, {Hybrid, "hybrid"}}},
 	ask("vehicle.stopStart", "Stops and starts by itself", "vehicle"),
 	ask("vehicle.euro56", "Built to Euro 5 or 6 emission rules", "vehicle"),
 	{Path: "vehicle.frame", Label: "Frame", Kind: Choice, Part: "return",
@@ -69,7 +75,7 @@ var surveyFields = []Field{
 
 	{Path: "startBattery.chemistry", Label: "Start battery type", Kind: Choice, Choices: startChemistries(), Part: "start"},
 	{Path: "startBattery.place", Label: "Start battery sits", Kind: Choice, Part: "start", Choices: []Option{
-		{"bonnet", "under the bonnet"}, {"seat", "under a seat"}, {"boot", "in the boot"}}},
+		{UnderBonnet, "under the bonnet"}, {UnderSeat, "under a seat"}, {InBoot, "in the boot"}}},
 	{Path: "startBattery.ageYears", Label: "Start battery is", Kind: Number, Unit: "years", Max: 20, Digits: 1, dim: plain(unit.Years),
 		Part: "start"},
 	{Path: "startBattery.restV", Label: "Start battery at rest", Kind: Number, Unit: "V", Max: 14, Digits: 2, PerSystem: true, dim: tension,

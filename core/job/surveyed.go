@@ -23,7 +23,7 @@ type Survey struct {
 	StopStart, Euro56              Tri
 	Bonded, Sensor, Stud           Tri
 	Winch, SecondRoom              Tri
-	Frame                          string // "" not answered
+	Frame, Engine                  string // "" not answered
 	Alternators                    Num
 	Senses, Excites                string // where the alternator holds its voltage, and what excites it; "" where nobody looked
 	StartChemistry                 battery.Chemistry
@@ -77,7 +77,7 @@ func (f *Facts) survey(r *resolver, d Document) {
 		Bonded: r.tri("vehicle.bonded", v.Bonded), Sensor: r.tri("vehicle.sensor", v.Sensor), Stud: r.tri("vehicle.stud", v.Stud),
 		Winch: r.tri("vehicle.winch", v.Winch), SecondRoom: r.tri("vehicle.secondRoom", v.SecondRoom),
 		Frame: string(r.tri("vehicle.frame", v.Frame)), Fit: d.Fit}
-	r.tri("vehicle.engine", v.Engine)
+	s.Engine = string(r.tri("vehicle.engine", v.Engine))
 	s.Senses, s.Excites = Str(d.Alternator.Senses), Str(d.Alternator.Excites)
 	s.Alternators = r.num("alternator.count", d.Alternator.Count, 1, "nearly all vehicles have one")
 	s.StartChemistry, _ = battery.ByID(r.text("startBattery.chemistry", d.StartBattery.Chemistry, battery.Flooded.ID,

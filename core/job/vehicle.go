@@ -147,6 +147,29 @@ func (b Body) PlaceOf(id string) (p Place, ok bool) {
 	return b.Places[0], false
 }
 
+// Where a start battery sits.
+const (
+	UnderBonnet = "bonnet"
+	UnderSeat   = "seat"
+	InBoot      = "boot"
+)
+
+// startAt is where the start battery sits: where such a body usually has it, or elsewhere.
+func (b Body) startAt(where string) Point {
+	switch where {
+	case UnderSeat:
+		if p, ok := b.PlaceOf("seat"); ok {
+			return p.At
+		}
+		return seat(2.0).At
+	case InBoot:
+		if p, ok := b.PlaceOf("rear"); ok {
+			return p.At
+		}
+	}
+	return b.Start
+}
+
 func vehicleOptions() []Option {
 	var o []Option
 	for _, b := range Bodies {

@@ -2,6 +2,8 @@ package job
 
 import (
 	"encoding/json"
+	"maps"
+	"slices"
 	"strings"
 )
 
@@ -36,3 +38,6 @@ func With(d Document, changes map[string]any) (Document, Problems) {
 	}
 	return Decode(b)
 }
+
+// Answered are the paths of all fields that are answered, in their order.
+func (d Document) Answered() []string { return slices.Sorted(maps.Keys(d.leaves())) }

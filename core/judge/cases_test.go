@@ -92,6 +92,8 @@ func moreNoteCases() []noteCase {
 		{"profile.frost", frost(`"profile":{"disable":"no"}`), `{"aux":{"chemistry":"lifepo4"},"profile":{"disable":"no"}}`},
 		{"profile.cold", frost(`"title":"x"`), frost(`"card":{"probe":"yes"}`)},
 		{"profile.probe", frost(`"card":{"probe":"yes"}`), frost(`"card":{"probe":"no"}`)},
+		{"engine.hybrid", `{"vehicle":{"engine":"hybrid"}}`, `{"vehicle":{"engine":"diesel"}}`},
+		{"join.contact", pinned(agm, "vsr", `,"relay":{"joinA":20}`), pinned(agm, "vsr", `,"relay":{"joinA":900}`)},
 		{"emergency.contact", pinned(agm, "contactor", `,"schools":{"emergency":"crank"},"wants":{"emergencyStart":"yes"},"relay":{"crankA":50}`),
 			pinned(agm, "contactor", `,"schools":{"emergency":"crank"},"wants":{"emergencyStart":"yes"},"relay":{"crankA":2000}`)},
 		{"relay.idle", `{"alternator":{"label":"55 A","regulation":"fixed","knownBy":"test","volts":14.4},` +

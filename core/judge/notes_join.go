@@ -26,6 +26,15 @@ var joinRules = []rule{
 					unit.Text(d.Button.Fuse.Family.BreaksA/1000, "kA", 0))
 			})
 		}},
+	{"join.contact", verdict.Beware, working.Practice,
+		"Joined on a flat aux battery, %s flow through a contact that may close on %s.",
+		"A contact that closes on more than it is made for welds, some day. A contactor made for it, or charge the flat one alone first.",
+		func(d *design.Design) []finding {
+			amps := math.Abs(circuit.Had(d.StateBy("inrush").Solved.Through("contact")))
+			return where(amps > d.JoinsOnA(), func() finding {
+				return at("coupling", unit.Text(amps, "A", 0), unit.Text(d.JoinsOnA(), "A", 0))
+			})
+		}},
 	{"emergency.crank", verdict.Beware, working.Physics,
 		"Cranking through the join drives %s through %s, which may open after %s.",
 		"Cranking current is more than such a fuse bears. Join ten seconds, part, then crank.",

@@ -4,6 +4,7 @@ import (
 	"strings"
 
 	"epitrope/core/design"
+	"epitrope/core/job"
 	"epitrope/core/method"
 	"epitrope/core/unit"
 	"epitrope/core/verdict"
@@ -37,6 +38,13 @@ var sourceRules = []rule{
 				return at("alternator", unit.Text(d.DrawsA(), "A", 0), unit.Text(100*d.DrawsA()/d.Facts.LabelA.Value, "%", 0)).
 					since(unit.Text(max(0, d.IdleA), "A", 0), unit.Text(max(0, d.CruiseA), "A", 0)).cure(chargerWithin(d, half)...)
 			})
+		}},
+	{"engine.hybrid", verdict.Beware, working.Practice,
+		"In a hybrid no alternator charges the 12 V side: a converter does, from the traction battery.",
+		"Its label is the converter's, and it may rest while the vehicle drives or stands ready. Orange cables are for a licensed person: " +
+			"nothing is drilled, tapped or clamped near them.",
+		func(d *design.Design) []finding {
+			return where(d.Facts.Survey.Engine == job.Hybrid, func() finding { return at("alternator") })
 		}},
 	{"alternator.low", verdict.Beware, working.Practice,
 		"Warm, at cruise, the alternator holds %s: under %s nothing is charged.",

@@ -76,7 +76,7 @@ func Of(d *design.Design, v Variation) *day.Rig {
 		Machine: day.Machine{Element: "alternator", Label: f.Label, Regulation: d.Regulation(), WarmV: f.RegulatedV.Value / n,
 			Ratio: f.Machine.Ratio.Value, IdleRPM: f.Machine.IdleRPM.Value},
 		Start: day.Bank{Element: "start battery", Chemistry: d.StartChemistry(), CapacityAh: f.StartAh.Value, FullV: startFullV,
-			SOC: f.Day.StartSOC.Value / 100, EngineSpace: true},
+			SOC: f.Day.StartSOC.Value / 100, EngineSpace: f.StartHot},
 		Aux: day.Bank{Element: "aux battery", Chemistry: f.Chemistry, CapacityAh: f.AuxAh.Value, FullV: d.Profile.AbsorptionLow / n,
 			SOC: f.Day.AuxSOC.Value / 100, EngineSpace: f.Place.Hot},
 		VehicleA: f.Machine.DayA.Value, LampsA: f.LoadA.Value, KeyA: f.Machine.KeyA.Value, AsleepA: f.Machine.AsleepA.Value,

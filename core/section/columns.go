@@ -39,6 +39,9 @@ func Columns(d *design.Design, figures working.Figures) []Column {
 		}
 	}
 	list = append(list, auxColumn(d, place, figures))
+	for i := range list {
+		list[i].Folded = foldedAt(d, list[i].ID)
+	}
 	markAssumed(d, list)
 	return list
 }
@@ -101,8 +104,7 @@ func alternatorColumn(d *design.Design, b job.Body, figures working.Figures) Col
 			Level: level},
 		Loses: none(), Heat: windingCell(d),
 		Figures: figures.Keys("idle", "cruise", "half", "winding"),
-		Fields:  []string{"alternator.label", "alternator.regulation", "alternator.knownBy", "alternator.volts", "vehicle.loadA"},
-		Label:   alternatorLabel}
+		Fields:  []string{"alternator.label", "alternator.regulation", "alternator.knownBy", "alternator.volts", "vehicle.loadA"}}
 }
 
 // secondColumn is a machine of the run's own.
@@ -129,6 +131,5 @@ func startColumn(d *design.Design, b job.Body, figures working.Figures) Column {
 	return Column{ID: "start", Kind: "battery", Name: "Start battery", At: b.Start,
 		Part:    Cell{Text: unit.Plain(d.Facts.StartAh.Value, "Ah", 0), Level: verdict.Good},
 		Carries: none(), Loses: none(), Heat: none(), Figures: figures.Keys("f1.near"),
-		Fields: []string{"startBattery.capacityAh", "startBattery.crankA", "vehicle.systemVolts"},
-		Label:  startLabel}
+		Fields: []string{"startBattery.capacityAh", "startBattery.crankA", "vehicle.systemVolts"}}
 }

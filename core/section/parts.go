@@ -144,7 +144,7 @@ func couplingColumn(d *design.Design, figures working.Figures) Column {
 		}
 		c.Loses = Cell{Text: fmt.Sprintf("%s, %s", unit.Text(lost, "V", 2), unit.Text(lost*carried, "W", 0)), Level: verdict.Good}
 		c.Figures = figures.Keys("joined", "accepts", "half")
-		c.Fields, c.Label = []string{"pins.contactA"}, relayLabel(d)
+		c.Fields = []string{"pins.contactA"}
 		if d.Wired() {
 			c.Fields = append(c.Fields, "routes.triggerM")
 		}
@@ -168,7 +168,7 @@ func couplingColumn(d *design.Design, figures working.Figures) Column {
 		c.Carries.Level = verdict.Bad
 	}
 	c.Figures = figures.Keys("need", "allowed", "accepts", "input", "most", "case", "t1.drop", "f3.least")
-	c.Fields, c.Label = []string{"pins.coupling", "routes.triggerM"}, chargerLabel(d)
+	c.Fields = []string{"pins.coupling", "routes.triggerM"}
 	if d.Is.Beside == design.RestContact || d.Is.Beside == design.Bypass {
 		c.Fields = append(c.Fields, "pins.contactA")
 	}
@@ -213,6 +213,5 @@ func auxColumn(d *design.Design, place job.Point, figures working.Figures) Colum
 		Carries: Cell{Text: text, Figure: "accepts", Level: level},
 		Loses:   none(), Heat: none(),
 		Figures: figures.Keys("usable", "autonomy", "need", "back", "accepts", "f2.near"),
-		Fields:  []string{"aux.chemistry", "aux.capacityAh", "aux.place", "use.dailyAh", "use.drivenHours"},
-		Label:   auxLabel}
+		Fields:  []string{"aux.chemistry", "aux.capacityAh", "aux.place", "use.dailyAh", "use.drivenHours"}}
 }

@@ -39,9 +39,15 @@ type Column struct {
 	Heat    Cell      `json:"heat"`
 	Figures []string  `json:"figures" doc:"Keys of its figures, in reading order"`
 	Fields  []string  `json:"fields" doc:"Paths that are asked at this part"`
-	Label   []string  `json:"label,omitempty" doc:"Paths of what its own label or a meter says, instead of what is usual"`
+	Folded  []Folded  `json:"folded" doc:"What its own label or a meter says, instead of what is usual"`
 	Choice  *Choice   `json:"choice,omitempty"`
 	DropV   float64   `json:"-"` // what a fuse loses at the most
+}
+
+// Folded are answers that are asked at a part once somebody wants to give them.
+type Folded struct {
+	Title  string   `json:"title"`
+	Fields []string `json:"fields"`
 }
 
 // Choice is what the plan decides at a part unless it is pinned.

@@ -31,6 +31,7 @@ func (a *api) registerJudge(h huma.API) {
 		"Run a document with one coupling through its days, to a full battery, and with its signal failed"), a.driveMethod)
 	huma.Register(h, post("modeTable", "/api/modes",
 		"What a document's installation does in every position of its switches, and what stays live"), a.modeTable)
+	huma.Register(h, post("whatMoves", "/api/moves", "Weigh each answer that was measured: the figure that it moves most"), a.moves)
 	huma.Register(h, post("asBuilt", "/api/built", "Judge a document as it was built, and hold that against its design"), a.asBuilt)
 	huma.Register(h, post("retrofit", "/api/retrofit", "Judge what was found on a document, and hold it against the new design"), a.retrofit)
 }
@@ -47,6 +48,11 @@ func (a *api) driveMethod(ctx context.Context, in *struct {
 }) (*body[study.Driven], error) {
 	doc, _ := job.Decode(in.Body)
 	return &body[study.Driven]{study.Drive(a.designs.of(doc), coupling.Kind(in.Coupling), func() bool { return ctx.Err() != nil })}, nil
+}
+
+func (a *api) moves(_ context.Context, in *struct{ Body Input }) (*body[[]study.Move], error) {
+	doc, _ := job.Decode(in.Body)
+	return &body[[]study.Move]{study.Moves(a.designs.of(doc))}, nil
 }
 
 // couplingKind is a coupling in an address.

@@ -434,6 +434,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/moves": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Weigh each answer that was measured: the figure that it moves most */
+        post: operations["whatMoves"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/parts": {
         parameters: {
             query?: never;
@@ -1034,12 +1051,12 @@ export interface components {
             fields: string[];
             /** @description Keys of its figures, in reading order */
             figures: string[];
+            /** @description What its own label or a meter says, instead of what is usual */
+            folded: components["schemas"]["Folded"][];
             heat: components["schemas"]["Cell"];
             id: string;
             /** @enum {string} */
             kind: "alternator" | "lead" | "battery" | "fuse" | "cable" | "plug" | "charger" | "relay" | "splitter" | "switch";
-            /** @description Paths of what its own label or a meter says, instead of what is usual */
-            label?: string[];
             loses: components["schemas"]["Cell"];
             name: string;
             part: components["schemas"]["Cell"];
@@ -1580,6 +1597,10 @@ export interface components {
             checks: string[];
             id: string;
             says: string;
+            title: string;
+        };
+        Folded: {
+            fields: string[];
             title: string;
         };
         Forgotten: {
@@ -2132,6 +2153,10 @@ export interface components {
             stops: components["schemas"]["Stops"][];
             /** @description What to open to work there */
             work: components["schemas"]["WorkRow"][];
+        };
+        Move: {
+            path: string;
+            says: string;
         };
         NamedTerminal: {
             at: components["schemas"]["TextAt"];
@@ -5223,6 +5248,59 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Modes"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    whatMoves: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    [key: string]: unknown;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Move"][];
                 };
             };
             /** @description Request Entity Too Large */

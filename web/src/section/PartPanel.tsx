@@ -4,6 +4,7 @@ import { Link, useParams } from "@tanstack/react-router";
 import type { Column } from "../api/client";
 import { Cures } from "../job/Cures";
 import { FieldInputs } from "../job/Fields";
+import { FoldedFields, Moved } from "../job/FoldedFields";
 import { useDispatch, useShown } from "../job/JobContext";
 import { NoteBox } from "../ui/NoteBox";
 import { Working } from "../ui/Working";
@@ -83,19 +84,15 @@ export default function PartPanel({ column }: { column: Column }) {
           {joints.map((j) => (
             <div key={j.id} className={css.joint}>
               <p>{j.says}</p>
-              <FieldInputs brief paths={["mV", "atA", "mOhm"].map((name) => `${j.row}.${name}`)} />
+              <FieldInputs brief paths={["mV", "atA", "mOhm", "tempC"].map((name) => `${j.row}.${name}`)} />
             </div>
           ))}
+          <Moved paths={joints.flatMap((j) => ["mV", "atA", "mOhm", "tempC"].map((name) => `${j.row}.${name}`))} />
         </details>
       )}
-      {column.label && (
-        <details className={css.label}>
-          <summary>As its label says, or as measured</summary>
-          <div className={css.asks}>
-            <FieldInputs paths={column.label} />
-          </div>
-        </details>
-      )}
+      {column.folded.map((f) => (
+        <FoldedFields key={f.title} folded={f} />
+      ))}
     </section>
   );
 }

@@ -4,6 +4,7 @@ import { useMemo } from "react";
 
 import { valueAt } from "../job/document";
 import { FieldInput } from "../job/FieldInput";
+import { FoldedFields } from "../job/FoldedFields";
 import { DispatchProvider, factOf, fieldOf, useDispatch, useEdit, useJob, type OpenJob } from "../job/JobContext";
 import { LoggedTest } from "../regulation/LoggedTest";
 import { Sheet } from "../job/Sheet";
@@ -55,6 +56,7 @@ export default function SurveySheet() {
               <SurveyField key={path} path={path} />
             ))}
           </Fieldset>
+          <Measured group={group} />
         </Marked>
         {group.id === "vehicle" && <BookPanel />}
         {group.id === "alternator" && <LoggedTest />}
@@ -83,6 +85,17 @@ export default function SurveySheet() {
       </aside>
     </div>
     </Sheet>
+  );
+}
+
+/** Measured asks a group's parts for what their labels say and meters show, folded. */
+function Measured({ group }: { group: Group }) {
+  const { plan } = useJob();
+  const parts = plan.columns.filter((c) => group.parts?.includes(c.id));
+  return parts.flatMap((c) =>
+    c.folded.map((f) => (
+      <FoldedFields key={c.id + f.title} folded={{ title: parts.length > 1 ? `${c.name}: ${f.title.charAt(0).toLowerCase()}${f.title.slice(1)}` : f.title, fields: f.fields.filter((p) => !group.fields.includes(p)) }} />
+    )),
   );
 }
 

@@ -6,6 +6,8 @@ export interface Group {
   fields: string[];
   /** Groups of checks that are shown beside it. */
   checks: string[];
+  /** Parts of the section whose folded answers, as measured, are asked here too. */
+  parts?: string[];
 }
 
 /** The groups, in the order in which one walks round a vehicle. */
@@ -23,13 +25,15 @@ export const groups: Group[] = [
     says: "The label, how it is regulated, and how that is known. A test beats the year.",
     fields: ["alternator.label", "alternator.count", "alternator.regulation", "alternator.knownBy", "alternator.volts", "alternator.senses", "alternator.excites", "vehicle.loadA", "vehicle.secondRoom"],
     checks: [],
+    parts: ["alternator"],
   },
   {
     id: "start",
     title: "Start battery",
     says: "It must never be left unable to crank.",
     fields: ["startBattery.chemistry", "startBattery.capacityAh", "startBattery.place", "startBattery.ageYears", "startBattery.restV", "startBattery.crankA", "vehicle.sensor", "vehicle.stud"],
-    checks: [],
+    checks: ["rest"],
+    parts: ["start"],
   },
   {
     id: "needs",
@@ -43,7 +47,8 @@ export const groups: Group[] = [
     title: "Aux battery",
     says: "What it is and where it sits.",
     fields: ["aux.chemistry", "aux.capacityAh", "aux.place", "aux.restV", "aux.count", "aux.same", "aux.feed", "aux.linkM"],
-    checks: ["bank", "join"],
+    checks: ["rest", "bank", "join"],
+    parts: ["aux"],
   },
   {
     id: "fit",
@@ -68,6 +73,7 @@ export const groups: Group[] = [
     says: "With a string along the real route, not the straight line, and a tenth more for slack.",
     fields: ["routes.startM", "routes.auxM", "routes.earthM", "routes.triggerM", "bays.startLay", "bays.auxLay", "cable.system", "cable.insulation"],
     checks: [],
+    parts: ["c1", "c2"],
   },
   {
     id: "feed",
