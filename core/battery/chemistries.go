@@ -33,6 +33,7 @@ type Chemistry struct {
 
 	LosesIn30Days float64 // by itself at 20 °C, as a share of its capacity
 	KeepsOver     float64 // charge that it is not to fall below while it stands, 0 to 1
+	StandsDays    float64 // it stands at 20 °C at most, whatever it loses by itself
 	OpensV        float64 // a low-voltage disconnect commonly opens at
 	ClosesV       float64 // … and closes at
 }
@@ -71,7 +72,9 @@ const (
 
 // The chemistries. Usable share: about half for lead, 80–100 % for LiFePO4
 // (common practice, no source). Rest voltages, resistance, its growth with
-// discharge and cold, efficiency, profiles and self-discharge: from memory. Charge limits:
+// discharge and cold, efficiency, profiles and self-discharge: from memory. How long each may
+// stand: common practice, no source: flooded one to three months, calcium three to six, AGM and gel
+// within about six, LiFePO4 looked at twice a year. Charge limits:
 // from memory; the battery's own sheet wins. Compensation: the middle of −24 to −30 mV/K for
 // flooded, −24 for calcium and AGM, −20 for gel. No charge of LiFePO4 below freezing, the end
 // of absorption after four hours, bulk again below 13.2 V (LiFePO4 13.1): common practice, no
@@ -84,7 +87,7 @@ var (
 		rest: lead(0), restPerK: 0.0015, mOhmAh: 600, emptier: 1, colder: 0.010, knee: 0.8,
 		Profile: Profile{AbsorptionLow: 14.4, AbsorptionHigh: 14.8, FloatLow: 13.4, FloatHigh: 13.8, PerK: -0.027, HarmV: 15.2},
 		Stages:  Stages{AbsorptionS: 4 * 3600, AgainV: 13.2}, Setting: Setting{"ground", "open", "lead A to ground"},
-		LosesIn30Days: 0.06, KeepsOver: 0.75, OpensV: leadOpensV, ClosesV: leadClosesV,
+		LosesIn30Days: 0.06, KeepsOver: 0.75, StandsDays: 60, OpensV: leadOpensV, ClosesV: leadClosesV,
 	}
 	Calcium = Chemistry{
 		ID: "calcium", Label: "calcium lead", Lead: true, Vented: true, Starts: true,
@@ -92,7 +95,7 @@ var (
 		rest: lead(0), restPerK: 0.0015, mOhmAh: 550, emptier: 1, colder: 0.010, knee: 0.8,
 		Profile: Profile{AbsorptionLow: 14.8, AbsorptionHigh: 15.3, FloatLow: 13.5, FloatHigh: 13.8, PerK: -0.024, HarmV: 15.6},
 		Stages:  Stages{AbsorptionS: 4 * 3600, AgainV: 13.2}, Setting: Setting{"ground", "ground", "leads A and B to ground"},
-		LosesIn30Days: 0.03, KeepsOver: 0.75, OpensV: leadOpensV, ClosesV: leadClosesV,
+		LosesIn30Days: 0.03, KeepsOver: 0.75, StandsDays: 120, OpensV: leadOpensV, ClosesV: leadClosesV,
 	}
 	EFB = Chemistry{
 		ID: "efb", Label: "EFB lead", Lead: true, Vented: true, Starts: true,
@@ -101,7 +104,7 @@ var (
 		Profile: Profile{AbsorptionLow: 14.4, AbsorptionHigh: 14.8, FloatLow: 13.5, FloatHigh: 13.8, PerK: -0.024, HarmV: 15.4},
 		Stages:  Stages{AbsorptionS: 4 * 3600, AgainV: 13.2}, Setting: Setting{"ground", "battery", "lead A to ground, lead B to " +
 			"battery plus"},
-		LosesIn30Days: 0.03, KeepsOver: 0.75, OpensV: leadOpensV, ClosesV: leadClosesV,
+		LosesIn30Days: 0.03, KeepsOver: 0.75, StandsDays: 60, OpensV: leadOpensV, ClosesV: leadClosesV,
 	}
 	AGM = Chemistry{
 		ID: "agm", Label: "AGM", Lead: true, Starts: true,
@@ -110,7 +113,7 @@ var (
 		Profile: Profile{AbsorptionLow: 14.4, AbsorptionHigh: 14.7, FloatLow: 13.5, FloatHigh: 13.7, PerK: -0.024, HarmV: 14.9},
 		Stages:  Stages{AbsorptionS: 4 * 3600, AgainV: 13.2}, Setting: Setting{"open", "open", "both configuration leads left open and " +
 			"insulated"},
-		LosesIn30Days: 0.025, KeepsOver: 0.75, OpensV: leadOpensV, ClosesV: leadClosesV,
+		LosesIn30Days: 0.025, KeepsOver: 0.75, StandsDays: 180, OpensV: leadOpensV, ClosesV: leadClosesV,
 	}
 	Gel = Chemistry{
 		ID: "gel", Label: "gel", Lead: true,
@@ -118,7 +121,7 @@ var (
 		rest: lead(0.1), restPerK: 0.0015, mOhmAh: 500, emptier: 1, colder: 0.012, knee: 0.8,
 		Profile: Profile{AbsorptionLow: 14.1, AbsorptionHigh: 14.3, FloatLow: 13.5, FloatHigh: 13.8, PerK: -0.020, HarmV: 14.4},
 		Stages:  Stages{AbsorptionS: 4 * 3600, AgainV: 13.2}, Setting: Setting{"open", "ground", "lead B to ground"},
-		LosesIn30Days: 0.025, KeepsOver: 0.75, OpensV: leadOpensV, ClosesV: leadClosesV,
+		LosesIn30Days: 0.025, KeepsOver: 0.75, StandsDays: 180, OpensV: leadOpensV, ClosesV: leadClosesV,
 	}
 	LiFePO4 = Chemistry{
 		ID: "lifepo4", Label: "LiFePO4", Starts: true,
@@ -128,7 +131,7 @@ var (
 		restPerK: 0.0002, mOhmAh: 300, emptier: 0.3, colder: 0.030, knee: 0.98,
 		Profile: Profile{AbsorptionLow: 14.2, AbsorptionHigh: 14.4, FloatHigh: 13.5, HarmV: 14.6},
 		Stages:  Stages{AbsorptionS: 3600, AgainV: 13.1}, Setting: Setting{"battery", "open", "lead A to battery plus, over 1 A"},
-		LosesIn30Days: 0.03, KeepsOver: 0.30, OpensV: 12.4, ClosesV: 13.3,
+		LosesIn30Days: 0.03, KeepsOver: 0.30, StandsDays: 180, OpensV: 12.4, ClosesV: 13.3,
 	}
 	SodiumIon = Chemistry{
 		ID: "sodium", Label: "sodium-ion",
@@ -137,7 +140,7 @@ var (
 		restPerK: 0.001, mOhmAh: 400, emptier: 0.5, colder: 0.020, knee: 0.98,
 		Profile: Profile{AbsorptionLow: 15.4, AbsorptionHigh: 15.6, FloatHigh: 15.0, HarmV: 15.9},
 		Stages:  Stages{AbsorptionS: 3600, AgainV: 14.2}, Setting: Setting{"open", "battery", "lead B to battery plus, over 1 A"},
-		LosesIn30Days: 0.03, KeepsOver: 0.30, OpensV: 10.8, ClosesV: 12.4,
+		LosesIn30Days: 0.03, KeepsOver: 0.30, StandsDays: 180, OpensV: 10.8, ClosesV: 12.4,
 	}
 )
 

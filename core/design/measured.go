@@ -76,7 +76,7 @@ func (d *Design) piece(key string) (m Measured, at *float64, ok bool) {
 		case w.ID:
 			m.Piece, m.Name, m.Counted = ConductorPiece, "conductor of "+w.Name, w.Ohm
 			if w.Role == system.Chassis {
-				m.Piece, m.Name, m.Counted = SteelPiece, "steel between E2 and E1", 2*run.EarthOhm+run.ChassisOhmPer*w.LengthM
+				m.Piece, m.Name, m.Counted = SteelPiece, "steel between E2 and E1", countedSteel(w.LengthM)
 				if w.ID == "body" {
 					m.Name, m.Counted = "way through tray, canopy or body to the chassis", bodyOhm
 				}

@@ -39,7 +39,7 @@ func (d *Design) rateNeed() {
 	r.Sun = need.SunAh.MustWork(working.From(need.SunShare, working.Memory, "lying flat, warm, not quite clean"),
 		f.Day.SolarW.Input(), f.Day.SunHours.Input(), f.SystemV.Input())
 	r.Cycle = need.CycleAh.MustWork(f.DailyAh.Input(), working.Of(r.Sun), f.Need.MainsAh.Input(), f.Need.ParkedDays.Input())
-	d.CycleAh = max(0, r.Cycle.Unrounded)
+	d.CycleAh = min(max(0, r.Cycle.Unrounded), f.AuxAh.Value) // more than it holds was not taken out
 	spent := r.Cycle
 	spent.Unrounded = d.CycleAh
 	r.Need = need.Current.MustWork(working.Of(spent), f.DrivenHours.Input(),

@@ -123,7 +123,10 @@ func (d *Design) wayBack() WayBack {
 		w.CableM = w.AlongM
 		return w
 	}
-	w.chassisOhm = d.steelOhm(w.ChassisM) + d.BondOhm() + d.BodyOhm()
+	w.chassisOhm = d.sizedFor("chassis", countedSteel(w.ChassisM)) + d.BondOhm()
+	if f.Ways.OnBody && !f.Extras.Bond {
+		w.chassisOhm += d.sizedFor("body", bodyOhm)
+	}
 	w.CableM = f.EarthM.Value
 	if w.ByCable {
 		// The cable beside the steel takes its share: both ways count as one.
@@ -155,7 +158,23 @@ func (d *Design) steelOhm(lengthM float64) float64 {
 	if ohm, ok := d.Doc.Joints["chassis"].Ohm(); ok {
 		return math.Max(ohm, leastPathOhm)
 	}
-	return 2*run.EarthOhm + run.ChassisOhmPer*lengthM
+	return countedSteel(lengthM)
+}
+
+// countedSteel is a chassis of that length with its two earth joints, where nobody measured it.
+func countedSteel(lengthM float64) float64 { return 2*run.EarthOhm + run.ChassisOhmPer*lengthM }
+
+// Poor says whether a way measures so much more than what is counted that it is mended, and not made
+// up for by thicker cable. Source: common practice, no source.
+func Poor(ohm, counted float64) bool { return ohm > 2*counted+0.0005 }
+
+// sizedFor is what runs are sized for: a way as it was measured, or, where it is poor, as it will be
+// once it is mended.
+func (d *Design) sizedFor(row string, counted float64) float64 {
+	if ohm, ok := d.Doc.Joints[row].Ohm(); ok && !Poor(ohm, counted) {
+		return ohm
+	}
+	return counted
 }
 
 // leastPathOhm stands for a way that was measured at nothing.

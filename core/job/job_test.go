@@ -54,6 +54,36 @@ func TestFieldsAreTheDocument(t *testing.T) {
 	assert.Empty(t, inDocument, "fields of the document that the table lacks")
 }
 
+// What is shown as an example is read: of every field, and of every kind of quantity.
+func TestExamplesAreRead(t *testing.T) {
+	for _, f := range job.Fields {
+		if f.Example != "" {
+			for _, text := range examples(f) {
+				_, err := f.Read(text, 1)
+				assert.NoError(t, err, "%s: %q", f.Path, text)
+			}
+		}
+		if f.Kind != job.Number {
+			continue
+		}
+		_, shown, _ := strings.Cut(f.Allowed(1), "such as ")
+		for _, text := range strings.Split(shown, ", ") {
+			_, err := f.Read(text, 1)
+			if err != nil {
+				assert.ErrorContains(t, err, "out of range", "%s: %q", f.Path, text)
+			}
+		}
+	}
+}
+
+// examples are a field's, one by one: of a cable several are named, all else is one.
+func examples(f job.Field) []string {
+	if f.Kind == job.CableKey {
+		return strings.Split(f.Example, ", ")
+	}
+	return []string{f.Example}
+}
+
 func TestDecodeTakesAnyUnit(t *testing.T) {
 	doc, problems := job.Decode([]byte(`{
 		"alternator": {"label": " 90-180 a "},

@@ -125,7 +125,7 @@ var surveyFields = []Field{
 // useFields are how the vehicle is lived in, beyond the first answers.
 var useFields = []Field{
 	{Path: "use.idleHours", Label: "Of these, at idle", Kind: Number, Unit: "h", Max: 24, Digits: 2, dim: hours, Part: "aux"},
-	{Path: "use.parkedDays", Label: "Days parked between drives", Kind: Number, Unit: "days", Max: 60, Digits: 1, dim: days, Part: "aux"},
+	{Path: "use.parkedDays", Label: "Days parked between drives", Kind: Number, Unit: "days", Max: 400, Digits: 1, dim: days, Part: "aux"},
 	{Path: "use.mainsAh", Label: "From the mains, on average a day", Kind: Number, Unit: "Ah", Max: 1000, dim: chargeAt, Part: "aux"},
 }
 

@@ -94,6 +94,9 @@ func moreNoteCases() []noteCase {
 		{"profile.probe", frost(`"card":{"probe":"yes"}`), frost(`"card":{"probe":"no"}`)},
 		{"engine.hybrid", `{"vehicle":{"engine":"hybrid"}}`, `{"vehicle":{"engine":"diesel"}}`},
 		{"join.contact", pinned(agm, "vsr", `,"relay":{"joinA":20}`), pinned(agm, "vsr", `,"relay":{"joinA":900}`)},
+		{"use.stands", `{"aux":{"chemistry":"agm"},"use":{"parkedDays":181}}`, `{"aux":{"chemistry":"agm"},"use":{"parkedDays":180}}`},
+		{"use.stands", `{"aux":{"chemistry":"agm"},"use":{"parkedDays":100},"day":{"outsideC":30}}`,
+			`{"aux":{"chemistry":"agm"},"use":{"parkedDays":90},"day":{"outsideC":30}}`},
 		{"emergency.contact", pinned(agm, "contactor", `,"schools":{"emergency":"crank"},"wants":{"emergencyStart":"yes"},"relay":{"crankA":50}`),
 			pinned(agm, "contactor", `,"schools":{"emergency":"crank"},"wants":{"emergencyStart":"yes"},"relay":{"crankA":2000}`)},
 		{"relay.idle", `{"alternator":{"label":"55 A","regulation":"fixed","knownBy":"test","volts":14.4},` +

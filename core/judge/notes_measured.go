@@ -39,12 +39,16 @@ var measuredRules = []rule{
 		}},
 	{"path.poor", verdict.Beware, working.Physics,
 		"The %s measures %s; the design counts on %s.",
-		"At %s that is %s of heat. Clean and remake its ends; a cable longer or thinner than it is entered shows like this too.",
+		"At %s that is %s of heat. Cables are sized as if it were mended: clean and remake its ends. A cable longer or thinner than it is " +
+			"entered shows like this too.",
 		func(d *design.Design) []finding {
 			return measured(d, func(m design.Measured) bool {
-				return m.Known && m.Piece != design.JointPiece && m.Ohm > 2*m.Counted+goodJointOhm
+				return m.Known && m.Piece != design.JointPiece && design.Poor(m.Ohm, m.Counted)
 			}, func(f finding, m design.Measured, amps float64) finding {
 				f.text = append(f.text, unit.Text(m.Ohm*1000, "mΩ", 1), unit.Text(m.Counted*1000, "mΩ", 1))
+				if m.Piece == design.SteelPiece {
+					f = f.cure(verdict.Set("Return by cable", "pins.return", "cable"))
+				}
 				return f.since(unit.Text(amps, "A", 0), unit.Text(amps*amps*m.Ohm, "W", 1))
 			})
 		}},

@@ -70,6 +70,16 @@ var sourceRules = []rule{
 				return at("alternator").cure(verdict.Ask("Say how it is known", "regulation"))
 			})
 		}},
+	{"use.stands", verdict.Beware, working.Practice,
+		"It stands %s between drives; left full, %s wants charging again after %s.",
+		"A battery that stands discharged loses capacity for good. Mains or sun meanwhile, its loads off, a date in the calendar.",
+		func(d *design.Design) []finding {
+			_, days := d.TopUp()
+			parked := d.Facts.Need.ParkedDays.Value
+			return where(parked > days, func() finding {
+				return at("aux", unit.Plain(parked, "days", 0), d.AuxRating(), unit.Text(days, "days", 0))
+			})
+		}},
 	{"use.large", verdict.Beware, working.Physics,
 		"A day uses %s and the battery has %s to use.", "It is flat before the next drive.",
 		func(d *design.Design) []finding {

@@ -3,7 +3,6 @@ package procedure
 import (
 	"fmt"
 
-	"epitrope/core/battery"
 	"epitrope/core/coupling"
 	"epitrope/core/design"
 	"epitrope/core/job"
@@ -39,18 +38,8 @@ const (
 
 // CalendarOf is what a job asks to be done later.
 func CalendarOf(d *design.Design) Calendar {
-	f := d.Facts
-	rest := 0.0
-	for _, l := range f.Need.Loads {
-		rest += l.Count * l.StandbyA.Value
-	}
-	where := "what stays on at rest"
-	if f.Extras.Isolator == job.MasterSwitch {
-		rest, where = 0, "parted by its master switch"
-	}
-	fig := battery.TopUp.MustWork(f.AuxAh.Input(), working.From(f.Chemistry.KeepsOver, working.Memory, f.Chemistry.Label),
-		working.From(f.Chemistry.LosesIn30Days, working.Memory, f.Chemistry.Label), working.Is(rest, where))
-	out := Calendar{TopUpDays: max(1, fig.Value), Figure: fig, Offers: []DateOffer{}}
+	fig, days := d.TopUp()
+	out := Calendar{TopUpDays: days, Figure: fig, Offers: []DateOffer{}}
 	out.Says = fmt.Sprintf("Left standing full, the aux battery wants charging again after %s: deep-cycle does not mean that it keeps.",
 		unit.Text(out.TopUpDays, "days", 0))
 	have := map[string]bool{}

@@ -24,7 +24,13 @@ func Segments(d *design.Design) []Segment {
 		begin = "alternator"
 	}
 	e1, e2, steel := earths(d)
-	out := []Segment{{ID: "e1", Kind: "earth", Text: "E1 " + unit.Text(e1*1000, "mΩ", 1), MilliO: milli(e1), From: begin, To: "f1"}}
+	point := func(name string, ohm float64) string {
+		if ohm == 0 {
+			return name // it is in what was measured end to end
+		}
+		return name + " " + unit.Text(ohm*1000, "mΩ", 1)
+	}
+	out := []Segment{{ID: "e1", Kind: "earth", Text: point("E1", e1), MilliO: milli(e1), From: begin, To: "f1"}}
 	lost := ReturnLoss(d, "n1", "n1t", "chassis", "body")
 	lead := d.ReturnCopper(d.Back.CableM, "return cable").Unrounded
 	if d.Back.ByCable && !d.Back.ByChassis {
@@ -35,7 +41,7 @@ func Segments(d *design.Design) []Segment {
 		out = append(out,
 			Segment{ID: "chassis", Kind: "chassis", Text: steelName(d) + unit.Text(steel*1000, "mΩ", 1), MilliO: milli(steel), Loses: lost,
 				From: "c1", To: end, Figure: "return.chassis"},
-			Segment{ID: "n1", Kind: "cable", Text: fmt.Sprintf("E2 %s, N1 %s", unit.Text(e2*1000, "mΩ", 1),
+			Segment{ID: "n1", Kind: "cable", Text: fmt.Sprintf("%s, N1 %s", point("E2", e2),
 				unit.Text(d.Back.CableM, "m", 1)),
 				MilliO: milli(e2 + lead), From: end, To: end, Figure: "return.lead"})
 		if d.Back.ByCable {

@@ -160,11 +160,11 @@ func isNumeric(r rune) bool {
 }
 
 func isUnit(r rune) bool {
-	return r >= 'a' && r <= 'z' || strings.ContainsRune(`°%'"²`, r)
+	return r >= 'a' && r <= 'z' || strings.ContainsRune(`°%'"²ωµ`, r)
 }
 
-// squared writes the ways to type mm² as one.
-var squared = strings.NewReplacer("mm2", "mm²", "mm^2", "mm²", "sqmm", "mm²", "sq mm", "mm²")
+// squared writes the ways to type mm² as one, and the two letters that stand for a millionth.
+var squared = strings.NewReplacer("mm2", "mm²", "mm^2", "mm²", "sqmm", "mm²", "sq mm", "mm²", "μ", "µ")
 
 func clip(s string) string {
 	if len(s) <= longest {

@@ -92,7 +92,7 @@ const Typed = memo(function Typed({ field, label, brief, value, typed, error, as
       aria-label={field.label}
       readOnly={readOnly}
       value={typed ?? shown}
-      placeholder={assumed ? `assumed ${assumed}` : field.pin ? `auto; ${field.example}` : field.example}
+      placeholder={assumed ? `assumed ${assumed}` : field.pin ? `auto; ${field.example}` : field.example && `such as ${field.example}`}
       description={why && label && !brief ? `assumed: ${why}` : undefined}
       error={error}
       type={field.kind === "date" ? "date" : "text"}

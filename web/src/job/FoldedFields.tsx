@@ -39,7 +39,7 @@ function Moves({ paths }: { paths: string[] }) {
     <ul className={css.moves} aria-label="What it moves">
       {list.map((m) => (
         <li key={m.path}>
-          <b>{fieldOf(job, m.path)?.label.replace(/^… /, "")}:</b> {m.says}
+          <b>{fieldOf(job, m.path)?.label}:</b> {m.says}
         </li>
       ))}
     </ul>

@@ -94,7 +94,7 @@ function Measured({ group }: { group: Group }) {
   const parts = plan.columns.filter((c) => group.parts?.includes(c.id));
   return parts.flatMap((c) =>
     c.folded.map((f) => (
-      <FoldedFields key={c.id + f.title} folded={{ title: parts.length > 1 ? `${c.name}: ${f.title.charAt(0).toLowerCase()}${f.title.slice(1)}` : f.title, fields: f.fields.filter((p) => !group.fields.includes(p)) }} />
+      <FoldedFields key={c.id + f.title} folded={{ title: parts.length > 1 ? `${c.name}. ${f.title}` : f.title, fields: f.fields.filter((p) => !group.fields.includes(p)) }} />
     )),
   );
 }

@@ -1,0 +1,26 @@
+package design
+
+import (
+	"math"
+
+	"epitrope/core/battery"
+	"epitrope/core/job"
+	"epitrope/core/working"
+)
+
+// TopUp is after how many days a full aux battery that stands has to be charged again: by what it
+// loses and what stays on, and never later than its kind may stand where it is.
+func (d *Design) TopUp() (fig working.Figure, days float64) {
+	f := d.Facts
+	rest := 0.0
+	for _, l := range f.Need.Loads {
+		rest += l.Count * l.StandbyA.Value
+	}
+	where := "what stays on at rest"
+	if f.Extras.Isolator == job.MasterSwitch {
+		rest, where = 0, "parted by its master switch"
+	}
+	fig = battery.TopUp.MustWork(f.AuxAh.Input(), working.From(f.Chemistry.KeepsOver, working.Memory, f.Chemistry.Label),
+		working.From(f.Chemistry.LosesIn30Days, working.Memory, f.Chemistry.Label), working.Is(rest, where))
+	return fig, math.Round(max(1, min(fig.Value, f.Chemistry.MayStand(f.Day.OutsideC.Value))))
+}
