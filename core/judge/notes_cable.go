@@ -97,7 +97,7 @@ const (
 func hottest(l leg) float64 { return max(l.Bay.AmbientC, l.ReturnBay().AmbientC) }
 
 // wrongWith is the worst that is wrong with a stretch's cable.
-func wrongWith(d *design.Design, l leg) unfit {
+func wrongWith(l leg) unfit {
 	t := l.Trial
 	switch {
 	case hottest(l) >= l.Loop.Insulation.LimitC:
@@ -116,6 +116,6 @@ func wrongWith(d *design.Design, l leg) unfit {
 
 func ofCables(what unfit, says func(d *design.Design, l leg) finding) func(d *design.Design) []finding {
 	return onLegs(func(d *design.Design, l leg) []finding {
-		return where(wrongWith(d, l) == what, func() finding { return says(d, l) })
+		return where(wrongWith(l) == what, func() finding { return says(d, l) })
 	})
 }

@@ -16,7 +16,7 @@ var fuseRules = []rule{
 	{"fuse.none", verdict.Stop, working.Standard,
 		"%s: no fuse fits %s.", "%s. A thicker cable opens the window: %s does.",
 		onLegs(func(d *design.Design, l leg) []finding {
-			return where(wrongWith(d, l) != tooHot && noFuse(l), func() finding {
+			return where(wrongWith(l) != tooHot && noFuse(l), func() finding {
 				return at(l.FuseID, l.fuse, l.Trial.Size.Label).since(l.NoFuse.Error(), l.Auto.Copper()).cure(l.fuseCures()...)
 			})
 		})},
@@ -96,6 +96,6 @@ func (l leg) fuseCures() []verdict.Cure {
 
 func ofFuses(wrong func(l leg) bool, says func(l leg) finding) func(d *design.Design) []finding {
 	return onLegs(func(d *design.Design, l leg) []finding {
-		return where(wrongWith(d, l) != tooHot && !noFuse(l) && wrong(l), func() finding { return says(l) })
+		return where(wrongWith(l) != tooHot && !noFuse(l) && wrong(l), func() finding { return says(l) })
 	})
 }
