@@ -15,7 +15,7 @@ import (
 var fuseRules = []rule{
 	{"fuse.none", verdict.Stop, working.Standard,
 		"%s: no fuse fits %s.", "%s. A thicker cable opens the window: %s does.",
-		onLegs(func(d *design.Design, l leg) []finding {
+		onLegs(func(_ *design.Design, l leg) []finding {
 			return where(wrongWith(l) != tooHot && noFuse(l), func() finding {
 				return at(l.FuseID, l.fuse, l.Trial.Size.Label).since(l.NoFuse.Error(), l.Auto.Copper()).cure(l.fuseCures()...)
 			})
@@ -95,7 +95,7 @@ func (l leg) fuseCures() []verdict.Cure {
 }
 
 func ofFuses(wrong func(l leg) bool, says func(l leg) finding) func(d *design.Design) []finding {
-	return onLegs(func(d *design.Design, l leg) []finding {
+	return onLegs(func(_ *design.Design, l leg) []finding {
 		return where(wrongWith(l) != tooHot && !noFuse(l) && wrong(l), func() finding { return says(l) })
 	})
 }
