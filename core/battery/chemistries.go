@@ -1,9 +1,11 @@
 package battery
 
 import (
-	"epitrope/core/unit"
 	"fmt"
+	"slices"
 	"strings"
+
+	"epitrope/core/unit"
 )
 
 // Chemistry is a kind of battery: all that is known of it stands in one literal below.
@@ -13,6 +15,7 @@ type Chemistry struct {
 	Lead      bool // lead: its charge tapers, and it wants to be full; all others have a management system
 	Vented    bool // gives off gas: only where it vents outside
 	Starts    bool // is met as a start battery
+	StartOnly bool // … and as nothing else
 
 	Usable         float64 // share of the label that is used in practice
 	Efficiency     float64 // charge got back for charge put in
@@ -98,7 +101,7 @@ var (
 		LosesIn30Days: 0.03, KeepsOver: 0.75, StandsDays: 120, OpensV: leadOpensV, ClosesV: leadClosesV,
 	}
 	EFB = Chemistry{
-		ID: "efb", Label: "EFB lead", Lead: true, Vented: true, Starts: true,
+		ID: "efb", Label: "EFB lead", Lead: true, Vented: true, Starts: true, StartOnly: true,
 		Usable: 0.5, Efficiency: 0.87, ChargeLow: 0.1, ChargeHigh: 0.25, NoChargeBelowC: noLimitC,
 		rest: lead(0), restPerK: 0.0015, mOhmAh: 450, emptier: 1, colder: 0.010, knee: 0.8,
 		Profile: Profile{AbsorptionLow: 14.4, AbsorptionHigh: 14.8, FloatLow: 13.5, FloatHigh: 13.8, PerK: -0.024, HarmV: 15.4},
@@ -149,6 +152,11 @@ const noLimitC = -273.0
 
 // Chemistries lists them in the order they are offered.
 var Chemistries = []Chemistry{LiFePO4, AGM, Gel, Calcium, Flooded, EFB, SodiumIon}
+
+// House lists those that are met as auxiliary batteries.
+func House() []Chemistry {
+	return slices.DeleteFunc(slices.Clone(Chemistries), func(c Chemistry) bool { return c.StartOnly })
+}
 
 // Name is the label as a sentence begins with it.
 func (c Chemistry) Name() string { return unit.Capital(c.Label) }

@@ -26,12 +26,31 @@ type State struct {
 	LastsS           float64 // it is over after so many seconds; 0: it stays
 
 	Key        system.Key
+	Held       Held                   // the feed point is held so, whatever it usually is
 	Hands      map[string]system.Hand // by control; where it usually stands, where it is not in it
 	Isolated   bool                   // what opens by hand is open
 	AuxParted  bool                   // the aux battery's management system has opened
 	Efficiency float64                // of the charger; 0: as its card has it
 
 	Short string // a dead short: ShortC1, ShortC2 or none
+}
+
+// Held is how a feed point is held for a trial.
+type Held string
+
+// How it may be held.
+const (
+	AsItIs   Held = ""
+	HeldLive Held = "live"
+	HeldDead Held = "dead"
+)
+
+// live says whether the feed point is live in a state.
+func (s State) live(f system.FeedPoint) bool {
+	if s.Held != AsItIs {
+		return s.Held == HeldLive
+	}
+	return f.Live(s.Key, s.SetV > 0)
 }
 
 // Position is where the devices stand: given, or found by Settle.
@@ -75,7 +94,7 @@ func (l *Circuit) set(s State, p Position) {
 	l.put("contact", p.Joined)
 	l.put("rest contact", !p.Joined)
 	l.put("relay output", p.Output)
-	l.put("loom", l.feed.Live(s.Key, s.SetV > 0) && (!s.Isolated || !l.breaks))
+	l.put("loom", s.live(l.feed) && (!s.Isolated || !l.breaks))
 	for _, t := range l.throws {
 		l.put(t.Name, slices.Contains(t.At, s.hand(t.control, t.usual)))
 	}

@@ -2,6 +2,7 @@ package design
 
 import (
 	"epitrope/core/cable"
+	"epitrope/core/feed"
 	"epitrope/core/job"
 	"epitrope/core/protect"
 	"epitrope/core/run"
@@ -140,6 +141,9 @@ func (d *Design) CouplingRating() string {
 
 // FeedRating says what the feed point is.
 func (d *Design) FeedRating() string {
+	if p, ok := d.tested(); ok {
+		return feedRatings[p.Judge().Behaviour]
+	}
 	switch d.Facts.Day.Trigger {
 	case "ignition":
 		return "live with the ignition"
@@ -152,6 +156,11 @@ func (d *Design) FeedRating() string {
 	}
 	return "live only while the engine runs"
 }
+
+// feedRatings are what a feed point that was tested turned out to be.
+var feedRatings = map[feed.Behaviour]string{feed.RunningOnly: "live only while the engine runs", feed.Ignition: "live with the ignition",
+	feed.Key: "live with the key at accessory", feed.Consumer: "live with a consumer only", feed.Permanent: "always live",
+	feed.Never: "dead while the engine runs", feed.Unknown: "not tested enough"}
 
 // AuxRating is the aux battery as it is labelled.
 func (d *Design) AuxRating() string {

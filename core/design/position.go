@@ -31,6 +31,10 @@ func (d *Design) StateAt(position string, k KeyState) State {
 		before := d.StateAt(position, KeyState{"on", "stopped"})
 		d.Settle(&before)
 		s.Kind, s.Cranks, s.LastsS, s.Position = Cranking, true, f.CrankS.Value, before.Position
+	case JustStopped.Engine:
+		s.StartV = max(s.StartV, freshV*n)
+		s.AuxOwnV = max(s.AuxOwnV, freshV*n)
+		s.Stopped = !d.ByVoltage() // a charger that watches voltage still runs
 	default:
 		s.VehicleA = map[string]float64{"off": f.Machine.AsleepA.Value, "accessory": min(accessoryA, f.Machine.KeyA.Value),
 			"on": f.Machine.KeyA.Value}[k.Key]

@@ -1,6 +1,7 @@
 package design
 
 import (
+	"epitrope/core/feed"
 	"epitrope/core/job"
 	"epitrope/core/system"
 	"epitrope/core/working"
@@ -68,39 +69,90 @@ func (d *Design) HandsAt(position string) map[string]system.Hand {
 	return nil
 }
 
-// Signalled says whether the coupling's signal is live.
+// A position of the key in which the signal is looked at.
+var (
+	KeyOut    = KeyState{"off", "stopped"}
+	Accessory = KeyState{"accessory", "stopped"}
+	Ignition  = KeyState{"on", "stopped"}
+	CrankKey  = KeyState{"start", "cranking"}
+	Driving   = KeyState{"on", "running"}
+
+	JustStopped = KeyState{"off", "just stopped"} // surface charge still stands on what was charged
+)
+
+// FeedIs is what is known of the feed point with the key so: as it was tested, where one was taken;
+// otherwise as it is to be.
+func (d *Design) FeedIs(k KeyState) feed.Live {
+	if p, ok := d.tested(); ok {
+		switch k {
+		case KeyOut:
+			if p.Off == feed.Dead && p.Slept != feed.Dead { // dead at once, and nobody knows about the night
+				return p.Slept
+			}
+			return p.Off
+		case Accessory:
+			return p.Accessory
+		case Ignition:
+			return p.On
+		case CrankKey:
+			return p.Cranking
+		}
+		return p.Running
+	}
+	is := map[bool]feed.Live{true: feed.Is, false: feed.Dead}
+	switch d.Facts.Day.Trigger {
+	case "switch":
+		return feed.Is
+	case "dead":
+		return feed.Dead
+	case "accessory":
+		return is[k.Key == "accessory" || k.Key == "on"]
+	case "ignition":
+		return is[k.Key == "on" || k.Key == "start"]
+	case "voltage":
+		return is[k.Engine == "running" && d.Facts.RegulatedV.Value >= d.Facts.Detects.CutInV*d.Facts.N]
+	}
+	return is[k.Engine == "running"]
+}
+
+// tested is the feed point that was taken, unless the coupling is told by a switch, by voltage, or by
+// nothing.
+func (d *Design) tested() (feed.Point, bool) {
+	switch d.Facts.Day.Trigger {
+	case "switch", "voltage", "dead":
+		if d.Doc.Day.Trigger != nil {
+			return feed.Point{}, false
+		}
+	}
+	return d.Taken()
+}
+
+// Taken is the feed point that was taken; ok is false where none was, or its row is gone.
+func (d *Design) Taken() (p feed.Point, ok bool) {
+	for _, row := range d.Facts.Feeds {
+		if row.Key == d.Facts.FeedTaken {
+			return row.Of.Point(row.Key), true
+		}
+	}
+	return feed.Point{}, false
+}
+
+// Signalled says whether the coupling's signal is live. What was not tested is taken as the plan asks:
+// live while the engine runs, and dead otherwise.
 func (d *Design) Signalled(position string, k KeyState) bool {
 	if position == SwitchOff || position == Isolated && d.Facts.Extras.IsolatorFirst == job.Yes {
 		return false
 	}
-	switch d.Facts.Day.Trigger {
-	case "switch":
-		return true
-	case "dead":
-		return false
-	case "accessory":
-		return k.Key == "accessory" || k.Key == "on"
-	case "ignition":
-		return k.Key == "on" || k.Key == "start"
-	case "voltage":
-		return k.Engine == "running" && d.Facts.RegulatedV.Value >= d.Facts.Detects.CutInV*d.Facts.N
-	}
-	return k.Engine == "running"
+	return d.feedPoint().Live(system.Key(k.Key), k.Engine == "running")
 }
 
 // feedPoint is where the signal is taken from, and when it is live.
 func (d *Design) feedPoint() system.FeedPoint {
-	f := system.FeedPoint{LoomOhm: loomOhm}
-	switch d.Facts.Day.Trigger {
-	case "switch":
-		f.Keys = []system.Key{system.KeyOff, system.KeyAccessory, system.KeyOn, system.KeyStart}
-	case "dead":
-	case "accessory":
-		f.Keys = []system.Key{system.KeyAccessory, system.KeyOn}
-	case "ignition":
-		f.Keys = []system.Key{system.KeyOn, system.KeyStart}
-	default:
-		f.Running = true
+	f := system.FeedPoint{LoomOhm: loomOhm, Running: d.FeedIs(Driving) != feed.Dead}
+	for _, k := range []KeyState{KeyOut, Accessory, Ignition, CrankKey} {
+		if d.FeedIs(k) == feed.Is {
+			f.Keys = append(f.Keys, system.Key(k.Key))
+		}
 	}
 	return f
 }
@@ -112,6 +164,7 @@ func (d *Design) SignalA() float64 { return 12 / d.Facts.Signal.Ohm.Value }
 // Source: from memory.
 const (
 	restAfterV = 12.7
+	freshV     = 13.2 // … the moment after its engine stops, with surface charge
 	SunShare   = 0.7
 )
 

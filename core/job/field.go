@@ -78,7 +78,7 @@ var (
 
 func chemistries() []Option {
 	var o []Option
-	for _, c := range battery.Chemistries {
+	for _, c := range battery.House() {
 		o = append(o, Option{c.ID, c.Label})
 	}
 	return o

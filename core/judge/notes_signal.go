@@ -79,7 +79,7 @@ var signalRules = []rule{
 	{"signal.gone", verdict.Beware, working.Practice,
 		"The feed point that was taken is no longer in the list.", "Somebody took its row out.",
 		func(d *design.Design) []finding {
-			_, found := taken(d)
+			_, found := d.Taken()
 			return where(d.Wired() && d.Facts.FeedTaken != "" && !found, func() finding { return at("coupling").cure(anotherFeed()) })
 		}},
 }
@@ -121,20 +121,10 @@ func afterJoin(finds func(d *design.Design, restV, onV float64) []finding) func(
 	}
 }
 
-// taken is the feed point that was taken.
-func taken(d *design.Design) (feed.Point, bool) {
-	for _, row := range d.Facts.Feeds {
-		if row.Key == d.Facts.FeedTaken {
-			return row.Of.Point(row.Key), true
-		}
-	}
-	return feed.Point{}, false
-}
-
 // ofTaken lets a rule judge the feed point that was taken.
 func ofTaken(finds func(d *design.Design, p feed.Point, v feed.Verdict) []finding) func(d *design.Design) []finding {
 	return func(d *design.Design) []finding {
-		p, found := taken(d)
+		p, found := d.Taken()
 		if !found || !d.Wired() || d.Facts.FeedTaken == "" {
 			return nil
 		}

@@ -2,6 +2,7 @@ package judge
 
 import (
 	"epitrope/core/design"
+	"epitrope/core/feed"
 )
 
 // SignalPlan is what tells the coupling that the engine runs: the feed points that were
@@ -17,13 +18,17 @@ type SignalPlan struct {
 
 // SignalAt is what the signal has to be with the key and the engine as they stand.
 type SignalAt struct {
-	At   string `json:"at"`
-	Live bool   `json:"live"`
+	At      string `json:"at"`
+	Live    bool   `json:"live"`
+	Unknown bool   `json:"unknown,omitempty" doc:"The feed point that was taken was not tested so"`
 }
 
 // Is says it in a word.
 func (s SignalAt) Is() string {
-	if s.Live {
+	switch {
+	case s.Unknown:
+		return "not known: test it"
+	case s.Live:
 		return "live"
 	}
 	return "dead"
@@ -36,17 +41,15 @@ func expected(d *design.Design) []SignalAt {
 	if !d.Wired() {
 		return list
 	}
-	position := d.CouplingSwitches()[0]
 	for _, at := range []struct {
 		says string
 		design.KeyState
 	}{
-		{"key out", design.KeyState{Key: "off", Engine: "stopped"}}, {"key out, after the bus sleeps",
-			design.KeyState{Key: "off", Engine: "stopped"}}, {"accessory", design.KeyState{Key: "accessory", Engine: "stopped"}},
-		{"ignition on, engine stopped", design.KeyState{Key: "on", Engine: "stopped"}},
-		{"cranking", design.KeyState{Key: "start", Engine: "cranking"}}, {"engine running", design.KeyState{Key: "on", Engine: "running"}},
+		{"key out", design.KeyOut}, {"key out, after the bus sleeps", design.KeyOut}, {"accessory", design.Accessory},
+		{"ignition on, engine stopped", design.Ignition}, {"cranking", design.CrankKey}, {"engine running", design.Driving},
 	} {
-		list = append(list, SignalAt{at.says, d.Signalled(position, at.KeyState)})
+		is := d.FeedIs(at.KeyState)
+		list = append(list, SignalAt{at.says, is == feed.Is, is == feed.Untested})
 	}
 	return list
 }

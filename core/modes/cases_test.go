@@ -47,6 +47,8 @@ func TestEveryJudgementHasACase(t *testing.T) {
 		{"mode.hunts", switched("80"), switched("10"), design.SwitchOn, off, "no"},
 		{"mode.isolated", isolated("front"), isolated("aux"), design.Isolated, runs, "no"},
 		{"mode.nocharge", `{"day":{"trigger":"dead"}}`, `{}`, design.NoSwitch, runs, "no"},
+		{"mode.lingers", `{` + agm + `,"pins":{"coupling":"vsr"}}`, contactor, design.NoSwitch, design.JustStopped, "no"},
+		{"mode.overruns", `{` + agm + `,"day":{"trigger":"voltage"}}`, contactor, design.NoSwitch, design.JustStopped, "no"},
 		{"mode.off", switched("10"), `{}`, design.SwitchOff, runs, "no"},
 		{"mode.shares", contactor, hard, design.NoSwitch, crank, "no"},
 		{"mode.starved", `{"pins":{"startSize":"4 mm2","chargerA":60}}`, `{}`, design.NoSwitch, runs, "no"},

@@ -56,14 +56,30 @@ var judgements = []judgement{
 		func(l *line) bool { return l.m.Switch == design.Held && l.runs() }, charging},
 	{"mode.held", "caution", "Joined by hand: %s between the batteries. Ten seconds, then let go.", "",
 		func(l *line) bool { return l.m.Switch == design.Held }, through},
+	{"mode.lingers", "normal",
+		"Still joined by surface charge, for minutes to hours: it parts by itself below %s. Lamps on bring it down.", "",
+		func(l *line) bool { return l.k == design.JustStopped && l.joined() && !l.d.StateBy("parked").Joined },
+		func(l *line) []any {
+			return []any{unit.Text(l.d.Contact.Sensing.CutOutV*l.d.Facts.N, "V", 1)}
+		}},
+	{"mode.overruns", "caution",
+		"The charger still takes the engine for running, and %s from the start battery, until that falls below %s.", "",
+		func(l *line) bool {
+			return l.k == design.JustStopped && l.d.ByVoltage() && !l.s.Stopped && l.s.Err == nil
+		},
+		func(l *line) []any {
+			return []any{unit.Text(l.outA, "A", 0), unit.Text(l.d.Facts.Detects.CutOutV*l.d.Facts.N, "V", 1)}
+		}},
 	{"mode.flat", "forbidden",
 		"Joined with the key out: house and vehicle live on both batteries. Left so, the start battery is half empty after %s.",
 		"A coil that an engine-running signal holds; a selector that stands at “with ignition”; no sensing relay with a battery that rests " +
 			"above its cut-out.",
 		func(l *line) bool { return l.joined() && l.k.Key == "off" },
 		func(l *line) []any { return []any{l.hoursToHalf(max(l.outA, l.sharedDrain()))} }},
-	{"mode.feeds", "caution", "Joined with the engine stopped: %s between the batteries; the aux battery feeds the vehicle.", "",
-		func(l *line) bool { return l.joined() && l.k.Engine == "stopped" }, through},
+	{"mode.feeds", "caution",
+		"Joined with the engine stopped: %s between the batteries. Left so, the start battery is half empty after %s.", "",
+		func(l *line) bool { return l.joined() && l.k.Engine == "stopped" },
+		func(l *line) []any { return []any{amps(l.throughA()), l.hoursToHalf(max(l.outA, l.sharedDrain()))} }},
 	{"mode.hunts", "forbidden", "The charger begins on the start battery with up to %s, stops and begins again: %s.",
 		"A signal that is live only while the engine runs, or a timer.",
 		func(l *line) bool { return l.chargesStopped() && l.s.Err != nil },

@@ -4,9 +4,11 @@ package modes
 
 import (
 	"fmt"
+	"slices"
 
 	"epitrope/core/circuit"
 	"epitrope/core/design"
+	"epitrope/core/feed"
 	"epitrope/core/job"
 	"epitrope/core/unit"
 	"epitrope/core/working"
@@ -41,12 +43,12 @@ type Mode struct {
 	Interlock string  `json:"interlock,omitempty" doc:"What prevents it, where it is forbidden"`
 	Figure    string  `json:"figure,omitempty"`
 	Rule      string  `json:"rule" doc:"Which judgement it is"`
+	Unknown   bool    `json:"unknown,omitempty" doc:"The feed point was not tested so: what is told is the worse of live and dead"`
 
 	half *working.Figure // what empties the start battery by half, where that is said
 }
 
-var keyStates = []design.KeyState{{Key: "off", Engine: "stopped"}, {Key: "accessory", Engine: "stopped"}, {Key: "on", Engine: "stopped"},
-	{Key: "start", Engine: "cranking"}, {Key: "on", Engine: "running"}}
+var keyStates = []design.KeyState{design.KeyOut, design.Accessory, design.Ignition, design.CrankKey, design.Driving}
 
 // Of works the mode table and the live map of a design out.
 func Of(d *design.Design) Modes {
@@ -55,8 +57,12 @@ func Of(d *design.Design) Modes {
 	if d.Facts.Day.SolarW.Value > 0 {
 		suns = append(suns, "yes")
 	}
+	states := keyStates
+	if d.Is.Senses || d.ByVoltage() {
+		states = append(slices.Clone(keyStates), design.JustStopped)
+	}
 	for _, position := range Switches(d) {
-		for _, k := range keyStates {
+		for _, k := range states {
 			for _, sun := range suns {
 				m := ModeAt(d, position, k, sun)
 				if m.half != nil && m.StartA > 0.01 {
@@ -94,9 +100,26 @@ func modeState(d *design.Design, position string, k design.KeyState, sun string)
 	return s
 }
 
-// ModeAt solves one line of the table and judges it.
+// ModeAt solves one line of the table and judges it: where nobody tested the feed point so, with it
+// live and with it dead.
 func ModeAt(d *design.Design, position string, k design.KeyState, sun string) Mode {
+	if !d.Wired() || d.FeedIs(k) != feed.Untested {
+		return modeAt(d, position, k, sun, circuit.AsItIs)
+	}
+	dead, live := modeAt(d, position, k, sun, circuit.HeldDead), modeAt(d, position, k, sun, circuit.HeldLive)
+	if dead.Rule == live.Rule && dead.Joined == live.Joined && dead.Charging == live.Charging {
+		return dead // it does not matter here
+	}
+	live.Unknown, live.Verdict, live.Rule, live.Lamp = true, "caution", "mode.unknown", "not known"
+	live.Why = unit.Say("Not known: the feed point was not tested so. Live: %s Dead: %s", live.Why, dead.Why)
+	live.Interlock = "Test it there before anything is connected to it."
+	return live
+}
+
+// modeAt solves one line with the feed point held.
+func modeAt(d *design.Design, position string, k design.KeyState, sun string, held circuit.Held) Mode {
 	s := modeState(d, position, k, sun)
+	s.Held = held
 	d.Settle(&s)
 	m := Mode{Switch: position, Key: k.Key, Engine: k.Engine, Sun: sun, Joined: s.Joined && !d.Is.OwnMachine}
 	l := line{d: d, m: &m, k: k, s: &s}

@@ -37,7 +37,7 @@ func TestCompensation(t *testing.T) {
 func TestStockSettings(t *testing.T) {
 	list := profile.Stock()
 	leads := map[[2]profile.Lead]bool{}
-	for _, c := range battery.Chemistries {
+	for _, c := range battery.House() {
 		s := profile.BestFor(list, c)
 		assert.Equal(t, c.ID, s.For)
 		assert.LessOrEqual(t, s.AbsorptionV, profile.For(c).HarmV)

@@ -28,7 +28,7 @@ type Setting struct {
 // chemistry, by two configuration leads. Source: assumed; the device's own sheet wins.
 func Stock() []Setting {
 	list := []Setting{}
-	for _, c := range battery.Chemistries {
+	for _, c := range battery.House() {
 		list = append(list, Own(c, c.Setting.How, [2]Lead{Lead(c.Setting.A), Lead(c.Setting.B)}))
 	}
 	return list

@@ -114,12 +114,15 @@ const (
 type FeedPoint struct {
 	LoomOhm float64
 	Running bool  // while the engine runs
-	Keys    []Key // with the key there
+	Keys    []Key // with the key there and the engine stopped
 }
 
 // Live says whether the feed point is live.
 func (f FeedPoint) Live(key Key, running bool) bool {
-	return f.Running && running || slices.Contains(f.Keys, key)
+	if running {
+		return f.Running
+	}
+	return slices.Contains(f.Keys, key)
 }
 
 // Bank is a battery between 30 and 31.

@@ -113,7 +113,7 @@ test("what was found is taken in wire by wire, judged, and held against the new 
   await page.getByLabel("Found coupling", { exact: true }).selectOption("voltage-sensing relay");
   await page.getByRole("button", { name: "Add a wire" }).click();
   const first = page.locator("[data-list][data-row]").first();
-  await expect(first).toContainText("No fuse at end A");
+  await expect(first).toContainText("is there a fuse at end A");
   await first.getByLabel("End A", { exact: true }).fill("start battery");
   await first.getByLabel("End B", { exact: true }).fill("relay");
   await first.getByLabel("Cable", { exact: true }).fill("35 mm2");
@@ -130,6 +130,8 @@ test("what was found is taken in wire by wire, judged, and held against the new 
   await expect(second).toContainText("outside diameter");
   await second.getByLabel("Cable", { exact: true }).fill("6 mm auto");
   await second.getByLabel("Length").fill("1 m");
+  await expect(second).toContainText("is there a fuse at end B");
+  await second.getByLabel("At B").selectOption("no fuse");
   await expect(second).toContainText("No fuse at end B");
   await second.getByLabel("Length").blur();
   await saved(page);

@@ -16,7 +16,7 @@ func (s *sheet) modes() {
 	s.heading("Modes")
 	var rows [][]string
 	for _, m := range s.pack.Modes.Rows {
-		rows = append(rows, []string{m.Switch, m.Key, m.Engine, m.Sun, yes(s.joined(m)), yes(m.Charging), m.Lamp, m.Verdict,
+		rows = append(rows, []string{m.Switch, m.Key, m.Engine, m.Sun, known(m, s.joined(m)), known(m, m.Charging), m.Lamp, m.Verdict,
 			strings.TrimSpace(m.Why + " " + m.Interlock)})
 	}
 	s.table([]column{{"Switch", 1.3}, {"Key", 1.45}, {"Engine", 1.3}, {"Sun", 0.7}, {"Joined", 1.15}, {"Charging", 1.45}, {"Lamp", 1.2},
@@ -32,6 +32,14 @@ func (s *sheet) modes() {
 		rows = append(rows, []string{w.Place, strings.Join(w.Open, " and ")})
 	}
 	s.table([]column{{"To work on", 1.3}, {"Open all of these", 4}}, rows)
+}
+
+// known is yes or no, or that nobody knows.
+func known(m modes.Mode, is bool) string {
+	if m.Unknown {
+		return "not known"
+	}
+	return yes(is)
 }
 
 // joined says whether a line of the mode table joins the two batteries: a second machine's

@@ -2123,6 +2123,8 @@ export interface components {
             startA: number;
             sun: string;
             switch: string;
+            /** @description The feed point was not tested so: what is told is the worse of live and dead */
+            unknown?: boolean;
             /** @enum {string} */
             verdict: "normal" | "caution" | "forbidden";
             why: string;
@@ -2772,6 +2774,8 @@ export interface components {
         SignalAt: {
             at: string;
             live: boolean;
+            /** @description The feed point that was taken was not tested so */
+            unknown?: boolean;
         };
         SignalPlan: {
             /** @description Name of the row of the best candidate */

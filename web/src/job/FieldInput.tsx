@@ -8,7 +8,7 @@ import type { Action } from "./history";
 import { factOf, useDispatch, useEdit, useShown } from "./JobContext";
 
 /** most is how many choices are shown side by side: fewer in a row of a list. */
-const most = { alone: 6, inRow: 5 };
+const most = { alone: 8, inRow: 5 };
 
 interface Props {
   field: Field;

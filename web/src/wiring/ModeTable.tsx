@@ -15,7 +15,7 @@ function columnsOf(modes: Schemas["Modes"]): TableColumn<Row>[] {
     { key: "key", head: "Key", set: "figure", cell: (r) => r.key },
     { key: "engine", head: "Engine", set: "figure", cell: (r) => r.engine },
     modes.rows.some((r) => r.sun === "yes") && { key: "sun", head: "Sun", set: "figure", cell: (r) => r.sun },
-    { key: "batteries", head: "Batteries", set: "figure", cell: (r) => (r.joined ? "joined" : "apart") },
+    { key: "batteries", head: "Batteries", set: "figure", cell: (r) => (r.unknown ? "not known" : r.joined ? "joined" : "apart") },
     { key: "aux", head: "Into the aux battery", set: "figure", cell: (r) => signed(r.auxA) },
     { key: "start", head: "Out of the start battery", set: "figure", cell: (r) => `${r.startA < 0.005 ? "0" : r.startA < 1 ? r.startA.toFixed(2) : r.startA.toFixed(0)} A` },
     { key: "lamp", head: "Lamp", set: "figure", cell: (r) => r.lamp },
