@@ -129,10 +129,10 @@ test("what was found is taken in wire by wire, judged, and held against the new 
   await second.getByLabel("Cable", { exact: true }).fill("8 mm");
   await expect(second).toContainText("outside diameter");
   await second.getByLabel("Cable", { exact: true }).fill("6 mm auto");
-  await second.getByLabel("Length").fill("1 m");
   await expect(second).toContainText("is there a fuse at end B");
   await second.getByRole("group", { name: "At end B there is" }).getByText("no fuse", { exact: true }).click();
   await expect(second).toContainText("No fuse at end B");
+  await second.getByLabel("Length").fill("1 m");
   await second.getByLabel("Length").blur();
   await saved(page);
   await page.keyboard.press("4");
