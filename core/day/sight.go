@@ -19,7 +19,8 @@ type sight struct {
 	secondA, secondV                    float64
 	splitA                              float64 // through a splitter into the aux side
 	chargerLossW                        float64
-	starved                             bool // the charger cannot be fed
+	starved                             bool    // the charger cannot be fed
+	houseDark, vehicleDark              float64 // what a load asked that its line could not give; 0 where all is fed
 	start, aux                          cell
 	wireA                               [maxWires]float64
 	fuseA                               [maxFuses]float64
@@ -144,8 +145,11 @@ func (r *runner) set(x *slow, s *sight) {
 	}
 	h.vehicle.Amps = now.vehicleA
 	h.house.Amps = now.houseA
-	if r.on.houseOff || r.on.cutOff {
+	if r.on.houseOff || r.on.cutOff || r.on.houseDark > 0 && now.houseA >= r.on.houseDark {
 		h.house.Amps = 0
+	}
+	if r.on.vehicleDark > 0 && now.vehicleA >= r.on.vehicleDark {
+		h.vehicle.Amps = 0
 	}
 	if h.beside != nil {
 		h.beside.Amps = 0
@@ -230,15 +234,28 @@ func (r *runner) setCoupling() {
 	h.charger.Efficiency = r.efficiency
 }
 
-// solve solves the circuit; what hangs beside the charger is off where its line has nothing for it.
-func (r *runner) solve() error {
-	err := r.solver.Solve()
-	var at *network.Error
-	if errors.As(err, &at) && at.Element == r.rig.Beside && r.h.beside != nil {
-		r.h.beside.Amps = 0
-		return r.solver.Solve()
+// solve solves the circuit. A load is off where its line has nothing for it: what hangs beside the
+// charger, what is used off the aux battery, what the vehicle takes.
+func (r *runner) solve(s *sight) error {
+	for {
+		err := r.solver.Solve()
+		var at *network.Error
+		if !errors.As(err, &at) {
+			return err
+		}
+		switch {
+		case at.Element == r.rig.Beside && r.h.beside != nil && r.h.beside.Amps > 0:
+			r.h.beside.Amps = 0
+		case r.h.charger != nil && at.Element == r.rig.Charger.Element && !r.on.charging && r.h.charger.MaxOutA > 0:
+			r.h.charger.MaxOutA = 0
+		case at.Element == r.rig.House && r.h.house.Amps > 0:
+			s.houseDark, r.h.house.Amps = r.h.house.Amps, 0
+		case at.Element == r.rig.Vehicle && r.h.vehicle.Amps > 0:
+			s.vehicleDark, r.h.vehicle.Amps = r.h.vehicle.Amps, 0
+		default:
+			return err
+		}
 	}
-	return err
 }
 
 // see solves the circuit at the slow states and reads it.
@@ -246,7 +263,7 @@ func (r *runner) see(x *slow, s *sight) error {
 	*s = sight{}
 	r.set(x, s)
 	r.looks++
-	if err := r.solve(); err != nil {
+	if err := r.solve(s); err != nil {
 		return err
 	}
 	h, v := &r.h, r.solver

@@ -18,10 +18,13 @@ type on struct {
 	houseOff bool // the aux battery is empty: what it feeds is off
 	engine   bool // a charger without a signal takes the engine for running
 	cutOff   bool // … or a low-voltage disconnect has opened
-	stalled  bool // the engine did not start
-	recharge bool // a variable regulation recharges the start battery
-	full     bool // the aux battery was full since it was last drawn down
-	handed   bool // a high-current stage left the end of the charge to the charger
+	ran      bool // the engine, when loads went dark
+
+	houseDark, vehicleDark float64 // loads that ask so much are off: their line cannot give it; 0: none is
+	stalled                bool    // the engine did not start
+	recharge               bool    // a variable regulation recharges the start battery
+	full                   bool    // the aux battery was full since it was last drawn down
+	handed                 bool    // a high-current stage left the end of the charge to the charger
 
 	joinAt    float64 // when a relay acts on what it senses; never is +Inf
 	chargeAt  float64 // when a charger begins
@@ -50,8 +53,8 @@ const (
 // wishes is what wants to be switched: when one changes within a step, the moment is
 // looked for.
 type wishes struct {
-	relay, stage, starved, restart, block, empty, back, full, risk, recharge, eased, cut, engine, signal bool
-	fuses                                                                                                [maxFuses]bool
+	relay, stage, starved, restart, block, empty, back, full, risk, recharge, eased, cut, engine, signal, dark bool
+	fuses                                                                                                      [maxFuses]bool
 }
 
 // wish reads the wishes from the slow states and what is seen.
@@ -59,6 +62,7 @@ func (r *runner) wish(x *slow, s *sight) wishes {
 	n, rig, on := r.rig.N, r.rig, &r.on
 	w := wishes{risk: s.start.soc < startRiskSOC, full: s.aux.soc >= fullSOC}
 	w.empty, w.back = !on.houseOff && s.aux.soc <= emptySOC, on.houseOff && s.aux.soc >= backSOC
+	w.dark = s.houseDark > 0 || s.vehicleDark > 0
 	w.block = !rig.Aux.Chemistry.MayCharge(r.auxC(x))
 	w.recharge, w.eased = !on.recharge && s.start.soc < r.easesAt-wakeSOC, on.recharge && s.start.soc >= r.easesAt
 	if j := rig.Join; j != nil {
@@ -185,10 +189,32 @@ func (r *runner) switchLoads(w wishes) bool {
 	return true
 }
 
+// goDark lets loads go off that their line cannot feed.
+func (r *runner) goDark() {
+	r.on.ran = r.now.running
+	if a := r.s.houseDark; a > 0 {
+		r.on.houseDark = a
+		r.result.Verdict.Empty++
+		r.happened("aux.dark", "aux", unit.Say("the aux battery cannot give the %s that is asked of it: what it feeds goes off",
+			unit.Text(a, "A", 0)))
+	}
+	if a := r.s.vehicleDark; a > 0 {
+		r.on.vehicleDark = a
+		r.happened("start.dark", "start", unit.Say("the start battery cannot give the %s that the vehicle takes: it goes dark",
+			unit.Text(a, "A", 1)))
+	}
+}
+
 // switchBatteries is what batteries and their management do; some of it is only noted.
 func (r *runner) switchBatteries(w wishes) bool {
 	v := &r.result.Verdict
 	switch {
+	case w.dark:
+		r.goDark()
+		return true
+	case r.on.ran != r.now.running && (r.on.houseDark > 0 || r.on.vehicleDark > 0):
+		r.on.houseDark, r.on.vehicleDark = 0, 0 // another source, another try
+		return true
 	case w.block != r.on.blocked:
 		r.on.blocked = w.block
 		if w.block {

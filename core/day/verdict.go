@@ -14,6 +14,28 @@ func (p *Peak) see(c, at float64) {
 	}
 }
 
+// OverLimit is the conductor or joint that went furthest past what its insulation bears, and when it
+// first did; before zero where none did.
+type OverLimit struct {
+	ID        string
+	C, LimitC float64
+	AtS       float64
+}
+
+func (o *OverLimit) see(id string, c, limit, at float64) {
+	if c < limit+toleranceK || o.AtS >= 0 && c-limit <= o.C-o.LimitC {
+		return
+	}
+	if o.AtS < 0 {
+		o.AtS = at
+	}
+	o.ID, o.C, o.LimitC = id, c, limit
+}
+
+// toleranceK is past its limit by so little that nothing is said: a cable at its rating is at its
+// limit.
+const toleranceK = 1.0
+
 // Margin is how close a fuse came to opening.
 type Margin struct {
 	ID      string
@@ -49,11 +71,13 @@ type Verdict struct {
 	Case         Peak
 	Cable        Peak
 	Joint        Peak
+	OverLimit    OverLimit
 	Fuses        []Margin
 }
 
 func newVerdict(rig *Rig) Verdict {
-	v := Verdict{FullAtS: -1, RiskAtS: -1, AuxLeast: rig.Aux.SOC, AuxMost: rig.Aux.SOC, StartLeast: rig.Start.SOC, CrankV: math.Inf(1)}
+	v := Verdict{FullAtS: -1, RiskAtS: -1, OverLimit: OverLimit{AtS: -1},
+		AuxLeast: rig.Aux.SOC, AuxMost: rig.Aux.SOC, StartLeast: rig.Start.SOC, CrankV: math.Inf(1)}
 	for _, p := range []*Peak{&v.Winding, &v.Case, &v.Cable, &v.Joint} {
 		p.C = math.Inf(-1)
 	}
@@ -90,7 +114,11 @@ func (v *Verdict) see(r *runner, x *slow, s *sight, h, share float64) {
 	for i := range r.rig.Wires {
 		w := &r.rig.Wires[i]
 		v.Cable.see(x[wire0+i], at)
-		v.Joint.see(x[wire0+i]+kelvinPerW*w.JointOhm*s.wireA[i]*s.wireA[i], at)
+		joint := x[wire0+i] + kelvinPerW*w.JointOhm*s.wireA[i]*s.wireA[i]
+		v.Joint.see(joint, at)
+		if w.LimitC > 0 {
+			v.OverLimit.see(w.ID, math.Max(x[wire0+i], joint), w.LimitC, at)
+		}
 	}
 	for i := range v.Fuses {
 		m, amps := &v.Fuses[i], math.Abs(s.fuseA[i])

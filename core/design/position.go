@@ -51,7 +51,7 @@ func (d *Design) StateAt(position string, k KeyState) State {
 // coupling itself rests meanwhile.
 func (d *Design) Signal(k KeyState) bool {
 	s := d.StateAt("", k)
-	s.Stopped, s.Joined = true, false
+	s.Stopped, s.Joined, s.HouseA = true, false, 0
 	d.solveAs(&s)
 	if d.Kind.Charger() {
 		return s.Across("coupling.15", "coupling.31") >= d.Facts.Signal.LiveV.Value*d.Facts.N

@@ -45,6 +45,10 @@ func (c Card) Charger() (parts.Charger, bool) {
 		MaxFuseA: c.MaxFuseA, StandbyA: c.StandbyA, MaxAmbientC: c.MaxAmbientC}.Card(), true
 }
 
+// leastFloatV is a float voltage that holds something; less is a setting without float. Source: common
+// practice, no source.
+const leastFloatV = 10.0
+
 // settings are the ways to set the charger: those of the job's own card that say an
 // absorption voltage, or the stock card's.
 func (d Document) settings() (list []profile.Setting, own bool) {
@@ -55,7 +59,7 @@ func (d Document) settings() (list []profile.Setting, own bool) {
 		}
 		one := profile.Setting{ID: row.Key, Label: s.Name, AbsorptionV: *s.AbsorptionV, How: s.How, Compensated: s.Compensated != nil &&
 			*s.Compensated == string(Yes)}
-		if s.FloatV != nil {
+		if s.FloatV != nil && *s.FloatV >= leastFloatV {
 			one.FloatV = *s.FloatV
 		}
 		if s.For != nil {

@@ -18,7 +18,7 @@ func ExampleNotes() {
 	// Output:
 	// stop charger.starved 2
 	// stop cable.burns 1
-	// stop fuse.none 1
+	// stop fuse.opens 1
 	// caution alternator.idle 0
 	// caution alternator.half 1
 	// remark regulation.unknown 1

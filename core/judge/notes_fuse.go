@@ -3,6 +3,7 @@ package judge
 import (
 	"slices"
 
+	"epitrope/core/cable"
 	"epitrope/core/design"
 	"epitrope/core/protect"
 	"epitrope/core/unit"
@@ -14,15 +15,31 @@ import (
 // no fuse fits, nothing else is said of the fuse.
 var fuseRules = []rule{
 	{"fuse.none", verdict.Stop, working.Standard,
-		"%s: no fuse fits %s.", "%s. A thicker cable opens the window: %s does.",
-		onLegs(func(_ *design.Design, l leg) []finding {
-			return where(wrongWith(l) != tooHot && noFuse(l), func() finding {
-				return at(l.FuseID, l.fuse, l.Trial.Size.Label).since(l.NoFuse.Error(), l.Auto.Copper()).cure(l.fuseCures()...)
+		"%s: %s bears no fuse that is made.", "%s. Thicker cable.",
+		onLegs(func(d *design.Design, l leg) []finding {
+			return where(wrongWith(l) != tooHot && noFuse(l) && l.over(), func() finding {
+				return at(l.FuseID, l.fuse, l.Trial.Size.Label).since(unit.Capital(l.NoFuse.Error())).cure(l.thicker(d)...)
+			})
+		})},
+	{"fuse.opens", verdict.Stop, working.Standard,
+		"%s at %s opens at this load: it carries %s and holds %s for hours where it sits.",
+		"A fuse above its cable is none. Thicker cable bears the fuse that the load needs.",
+		onLegs(func(d *design.Design, l leg) []finding {
+			return where(wrongWith(l) != tooHot && l.opens(), func() finding {
+				return at(l.FuseID, l.fuse, l.rating(), unit.Text(l.Amps, "A", 0), unit.Text(l.holds(), "A", 0)).cure(l.thicker(d)...)
+			})
+		})},
+	{"fuse.tight", verdict.Beware, working.Standard,
+		"%s at %s, the highest that %s bears, carries %s: more than 80 %% of what it holds for hours.",
+		"It may open on a hot day, far from home. Thicker cable bears the next rating.",
+		onLegs(func(d *design.Design, l leg) []finding {
+			return where(wrongWith(l) != tooHot && noFuse(l) && !l.over() && !l.opens(), func() finding {
+				return at(l.FuseID, l.fuse, l.rating(), l.wire, unit.Text(l.Amps, "A", 0)).cure(l.thicker(d)...)
 			})
 		})},
 	{"fuse.over", verdict.Stop, working.Standard,
 		"%s at %s is more than %s bears: %s.", "The fuse protects the cable. This one lets the cable burn first.",
-		ofFuses(leg.over, func(l leg) finding {
+		ofFuses(func(l leg) bool { return l.over() && l.FusePin != nil }, func(l leg) finding {
 			return at(l.FuseID, l.fuse, l.rating(), l.wire, unit.Text(l.Trial.AmpacityA, "A", 0)).cure(l.fuseCures()...)
 		})},
 	{"fuse.slow", verdict.Stop, working.Standard,
@@ -64,7 +81,7 @@ var fuseRules = []rule{
 		})},
 	{"fuse.under", verdict.Beware, working.Practice,
 		"%s carries %s for hours; warm, %s bears %s.", "It opens on a hot day, far from home.",
-		ofFuses(func(l leg) bool { return l.Amps > l.carries()+0.05 }, func(l leg) finding {
+		ofFuses(func(l leg) bool { return l.Amps > l.carries()+0.05 && !l.opens() }, func(l leg) finding {
 			return at(l.FuseID, l.fuse, unit.Text(l.Amps, "A", 0), l.rating(), unit.Text(l.carries(), "A", 0)).cure(l.fuseCures()...)
 		})},
 }
@@ -82,13 +99,27 @@ func (l leg) rating() string { return unit.Plain(l.Fuse.RatingA, "A", 1) }
 // carries is what the fuse holds for hours where it sits.
 func (l leg) carries() float64 { return l.Fuse.Carries(l.Bay.AmbientC) }
 
-// fuseCures leave fuse and cable to the plan, where they are pinned.
+// holds is what the fuse holds for hours before it opens where it sits, and opens whether it is asked
+// for more.
+func (l leg) holds() float64 { return l.Fuse.RatingA * l.Fuse.Family.Holds(l.Bay.AmbientC) }
+func (l leg) opens() bool    { return l.Amps > l.holds()*(1+design.SettledWithin) }
+
+// thicker is the next cable on the reels on which a fuse fits.
+func (l leg) thicker(d *design.Design) []verdict.Cure {
+	cures := l.fuseCures()
+	if size, ok := l.Opens(cable.Shelf(d.Facts.CableSystem)); ok && l.sizePath != "" && l.SizePin == nil {
+		cures = append(cures, verdict.Set("Fit "+size.Label, l.sizePath, size.Label))
+	}
+	return cures
+}
+
+// fuseCures leave fuse and cable to the plan, where they are pinned and it would do better.
 func (l leg) fuseCures() []verdict.Cure {
 	var cures []verdict.Cure
-	if l.FusePin != nil && l.AutoFuse.RatingA > 0 {
+	if l.FusePin != nil && l.AutoFuse.RatingA != l.Fuse.RatingA && l.AutoFuse.RatingA <= l.Trial.AmpacityA && l.AutoFuse.RatingA >= l.Amps {
 		cures = append(cures, verdict.Unpin("Fit "+unit.Plain(l.AutoFuse.RatingA, "A", 1), l.fusePath))
 	}
-	if l.SizePin != nil {
+	if l.SizePin != nil && l.Auto != l.Trial.Size {
 		cures = append(cures, verdict.Unpin("Fit "+l.Auto.Label, l.sizePath))
 	}
 	return cures

@@ -17,8 +17,10 @@ func noteCases() []noteCase {
 	return []noteCase{
 		{"cable.burns", `{"pins":{"startSize":"4 mm2"}}`, `{"pins":{"startSize":"35 mm2"}}`},
 		{"cable.thin", `{"pins":{"startSize":"16 mm2"}}`, `{"pins":{"startSize":"35 mm2"}}`},
-		{"fuse.none", `{"pins":{"startSize":"4 mm2"}}`, `{"pins":{"startSize":"16 mm2"}}`},
-		{"fuse.over", `{"pins":{"startFuseA":200}}`, `{"pins":{"startFuseA":80}}`},
+		{"fuse.none", `{"pins":{"startSize":"1 mm2"}}`, `{"pins":{"startSize":"4 mm2"}}`},
+		{"fuse.opens", `{"pins":{"startSize":"4 mm2"}}`, `{"pins":{"startSize":"16 mm2"}}`},
+		{"fuse.tight", `{"pins":{"startSize":"10 mm2","chargerA":30}}`, `{"pins":{"startSize":"16 mm2","chargerA":30}}`},
+		{"fuse.over", `{"pins":{"startFuseA":200,"startSize":"16 mm2"}}`, `{"pins":{"startFuseA":200}}`},
 		{"fuse.under", `{"pins":{"startFuseA":60}}`, `{"pins":{"startFuseA":70}}`},
 		{"fuse.sheet", `{"card":{"name":"own","outputA":30,"maxFuseA":60},"pins":{"startFuseA":80}}`,
 			`{"card":{"name":"own","outputA":30,"maxFuseA":80},"pins":{"startFuseA":80}}`},
@@ -60,7 +62,8 @@ func TestNotesFire(t *testing.T) {
 
 // A cure that sets a field, taken, removes its note.
 func TestCuresCure(t *testing.T) {
-	for _, doc := range []string{`{"pins":{"startSize":"4 mm2"}}`, `{"pins":{"startFuseA":200}}`, `{"pins":{"startFuseA":60}}`,
+	for _, doc := range []string{`{"pins":{"startSize":"4 mm2"}}`, `{"pins":{"startFuseA":200,"startSize":"16 mm2"}}`,
+		`{"pins":{"startFuseA":60}}`,
 		`{"aux":{"chemistry":"flooded","place":"rear"}}`, `{"pins":{"coupling":"vsr"}}`, `{"alternator":{"label":"55 A"},"pins":{"chargerA":40}}`,
 		`{"vehicle":{"kind":"tow-camper"},"pins":{"return":"chassis"}}`, `{"aux":{"capacityAh":50},"pins":{"chargerA":30}}`} {
 		before := jobtest.Plan(t, doc)

@@ -63,7 +63,7 @@ func TestTruthsThatConcernAChoice(t *testing.T) {
 		{2, "drop alone approves cable that burns", note("cable.burns"),
 			`{"routes":{"startM":0.5,"auxM":0.5},"pins":{"startSize":"2.5 mm2","chargerA":30}}`,
 			`{"routes":{"startM":0.5,"auxM":0.5},"pins":{"startSize":"16 mm2","chargerA":30}}`},
-		{3, "the fuse protects the cable", note("fuse.over"), `{"pins":{"startFuseA":200}}`, `{}`},
+		{3, "the fuse protects the cable", note("fuse.over"), `{"pins":{"startFuseA":200,"startSize":"16 mm2"}}`, `{}`},
 		{4, "every element in series carries the same amps", note("chain.over"),
 			`{"vehicle":{"kind":"tow-caravan"},"alternator":{"label":"250 A"},"pins":{"chargerA":40,"plugA":50}}`,
 			`{"vehicle":{"kind":"tow-caravan"},"alternator":{"label":"250 A"},"pins":{"chargerA":40,"plugA":120}}`},

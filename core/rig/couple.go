@@ -75,7 +75,7 @@ func signalVolts(d *design.Design, device system.Charger) float64 {
 		return 0
 	}
 	s := d.StateAt("", design.KeyState{Key: "on", Engine: "running"})
-	s.Stopped, s.Joined = true, false
+	s.Stopped, s.Joined, s.HouseA = true, false, 0
 	d.Rest(&s)
 	across := s.Across("coupling.15", "coupling.31")
 	if across <= 0 {
@@ -147,6 +147,7 @@ func workedByCharger(s *system.System, contact system.Component) bool {
 // is dead.
 func coilVolts(d *design.Design, contact system.Contact) (pull, drop float64) {
 	s := d.StateAt("", design.KeyState{Key: "on", Engine: "running"})
+	s.HouseA = 0
 	d.Settle(&s)
 	amps := circuit.Had(s.Solved.Through("coil"))
 	if s.Err != nil || amps < contact.DropA/2 {

@@ -20,9 +20,11 @@ func (l *Sized) FaultOhm(fuse protect.Fuse, t cable.Trial) float64 {
 }
 
 // Need is what the fuse is chosen for, on a cable that carries ampacity amps: within the
-// device's sheet as far as a fuse within it carries the load.
+// device's sheet as far as a fuse within it carries the load. Where nothing of the device's kind
+// breaks the fault, no cable helps, and it is not asked for.
 func (l *Sized) Need(ampacity float64) protect.Need {
-	n := protect.Need{ContinuousA: l.Amps, AmbientC: l.Bay.AmbientC, CableA: ampacity, FaultA: l.NearFault, PassA: l.PassA, PassS: crankPassS}
+	n := protect.Need{ContinuousA: l.Amps, AmbientC: l.Bay.AmbientC, CableA: ampacity, FaultA: l.breakable(), PassA: l.PassA,
+		PassS: crankPassS}
 	if l.SheetA > 0 {
 		within := n
 		within.DeviceMaxA = l.SheetA
@@ -33,14 +35,46 @@ func (l *Sized) Need(ampacity float64) protect.Need {
 	return n
 }
 
+// breakable is the fault that the fuse has to break, 0 where no family of the device can.
+func (l *Sized) breakable() float64 {
+	for _, f := range l.Device.Families {
+		if f.BreaksA >= l.NearFault {
+			return l.NearFault
+		}
+	}
+	return 0
+}
+
 // crankPassS is how long a fuse has to bear the current of a start that shares the aux
 // battery. Source: common practice, no source.
 const crankPassS = 3.0
 
-// Saved says whether some fuse carries the load and saves this cable.
+// Saved says whether some fuse carries the load and saves this cable: the pinned one, where one is.
 func (l *Sized) Saved(t cable.Trial) bool {
+	if l.FusePin != nil {
+		fuse := l.pinned(*l.FusePin, l.Device.Families)
+		return fuse.RatingA <= t.AmpacityA && l.covers(fuse, t).Saves
+	}
+	return l.window(t)
+}
+
+// window says whether a fuse of the device lies between the load and what this cable bears.
+func (l *Sized) window(t cable.Trial) bool {
 	fuse, err := protect.Choose(l.Need(t.AmpacityA), l.Device.Families)
 	return err == nil && l.covers(fuse, t).Saves
+}
+
+// Opens is the next thicker size on the shelf on which a fuse fits; ok is false where none does.
+func (l *Sized) Opens(shelf []cable.Size) (s cable.Size, ok bool) {
+	for _, size := range shelf {
+		if size.CopperMM2() <= l.Trial.Size.CopperMM2() {
+			continue
+		}
+		if t := l.Loop.Try(size); l.Saved(t) && t.AmpacityA >= l.Amps {
+			return size, true
+		}
+	}
+	return cable.Size{}, false
 }
 
 // covers judges a fuse against shorts all along the leg, and against the overloads
@@ -55,27 +89,42 @@ func (l *Sized) fault(t cable.Trial) cable.Fault {
 	return l.Loop.Insulation.Faulted(t.Size, l.Bay, math.Min(t.ConductorC, cable.ShortLimitC-1))
 }
 
-// fit puts a fuse in: the pinned one, the one the window allows, or, where there
-// is none, the lowest that carries the load, so that the notes can say what it
-// does to the cable.
+// fit puts a fuse in: the pinned one, the one the window allows, or, where there is none, the
+// highest that the cable bears: doubt goes lower, and no fuse is above its cable. The plan's own for
+// this cable is kept beside a pinned one.
 func (l *Sized) fit() {
 	need := l.Need(l.Trial.AmpacityA)
 	families := l.Device.Families
 	l.Fuse, l.NoFuse = protect.Choose(need, families)
 	if l.NoFuse != nil {
-		need.CableA = math.Inf(1)
-		carries, err := protect.Choose(need, families)
-		if err != nil {
-			last := families[len(families)-1]
-			carries = protect.Fuse{Family: last, RatingA: last.Ratings[len(last.Ratings)-1]}
-		}
-		l.Fuse = carries
+		l.Fuse = l.highest(families)
 	}
 	l.Fuse = l.bySchool(l.Fuse, families)
+	l.AutoFuse = l.Fuse
 	if l.FusePin != nil {
 		l.Fuse = l.pinned(*l.FusePin, families)
 	}
 	l.Cover, l.Faulted = l.covers(l.Fuse, l.Trial), l.fault(l.Trial)
+}
+
+// highest is the highest rating that the cable bears, of those that clear a short at its far end if
+// any does; the lowest rating there is where the cable bears none.
+func (l *Sized) highest(families []protect.Family) protect.Fuse {
+	best := protect.Fuse{Family: families[0], RatingA: families[0].Ratings[0]}
+	clears := false
+	for _, f := range families {
+		for _, a := range f.Ratings {
+			fuse := protect.Fuse{Family: f, RatingA: a}
+			if a > l.Trial.AmpacityA || f.BreaksA < l.breakable() {
+				continue
+			}
+			saves := l.covers(fuse, l.Trial).Saves
+			if saves && !clears || saves == clears && a > best.RatingA {
+				best, clears = fuse, saves
+			}
+		}
+	}
+	return best
 }
 
 // bySchool is the fuse that another way of choosing takes; the plan's own where that finds

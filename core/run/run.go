@@ -5,6 +5,7 @@ package run
 import (
 	"errors"
 	"math"
+	"slices"
 
 	"epitrope/core/cable"
 	"epitrope/core/job"
@@ -116,7 +117,6 @@ func Size(a Ask, shelf []cable.Size, n cable.Insulation, volts float64) Sized {
 	l.NearFault = l.SourceV / (l.SourceOhm + 2*JointOhm)
 	best, test := l.pick(shelf, volts)
 	l.Auto, l.AutoTest = best.Size, test
-	l.AutoFuse, _ = protect.Choose(l.Need(best.AmpacityA), l.Device.Families)
 	l.Trial = best
 	if l.SizePin != nil {
 		size, _ := cable.Parse(*l.SizePin) // a document holds only sizes that read
@@ -130,9 +130,12 @@ func Size(a Ask, shelf []cable.Size, n cable.Insulation, volts float64) Sized {
 // keeps the drop, it widens the limit step by step and remembers that.
 func (l *Sized) pick(shelf []cable.Size, volts float64) (cable.Trial, cable.Test) {
 	l.Widened, l.NoCable = false, nil
-	budget := l.BudgetV
+	budget, saved := l.BudgetV, l.Saved
+	if l.FusePin != nil && !slices.ContainsFunc(shelf, func(s cable.Size) bool { return l.Saved(l.Loop.Try(s)) }) {
+		saved = l.window // no cable suits that fuse: it is the fuse that is wrong
+	}
 	for {
-		best, test, err := l.Loop.Choose(shelf, budget, l.Saved)
+		best, test, err := l.Loop.Choose(shelf, budget, saved)
 		if err == nil {
 			return best, test
 		}

@@ -91,12 +91,20 @@ func cableKeys(d *design.Design, l *run.Sized, figures working.Figures) []string
 	return figures.Keys(keys...)
 }
 
+// fuseAsked is the fuse that a cable has to suit.
+func fuseAsked(l *run.Sized) string {
+	if l.FusePin != nil {
+		return "the fuse that is pinned"
+	}
+	return "the lowest fuse that carries the load"
+}
+
 // decidedBy says in words which test settled the plan's own size.
 func decidedBy(l *run.Sized) string {
 	why := map[cable.Test]string{
 		cable.ByDrop:     fmt.Sprintf("drop decided: at most %s at %s", unit.Text(max(l.BudgetV, 0), "V", 2), unit.Text(l.Amps, "A", 0)),
 		cable.ByAmpacity: fmt.Sprintf("ampacity decided: it has to carry %s where it lies", unit.Text(l.Amps, "A", 0)),
-		cable.ByFuse:     "the fuse decided: it has to bear the lowest fuse that carries the load",
+		cable.ByFuse:     "the fuse decided: it has to bear " + fuseAsked(l),
 	}[l.AutoTest]
 	if l.Widened {
 		why += "; no cable on the reels keeps that, so the limit was widened"

@@ -35,7 +35,7 @@ func BuiltOf(d *design.Design) Built {
 	before := plan.Of(d)
 	after, changes := before, job.Diff(doc, asBuilt)
 	if len(changes) > 0 {
-		after = plan.Of(d.With(asBuilt))
+		after = plan.Of(d.With(fitted(d, asBuilt)))
 	}
 	out := Built{Asked: asked(before), Changes: changes, Problems: problems, Summary: after.Summary,
 		New: notIn(after.Notes, before.Notes), Gone: notIn(before.Notes, after.Notes)}
@@ -48,6 +48,27 @@ func BuiltOf(d *design.Design) Built {
 		}
 	}
 	return out
+}
+
+// fitted is the document as built with the cables and fuses that were designed, where nothing else is
+// said of them: what is in the vehicle does not follow an answer.
+func fitted(d *design.Design, asBuilt job.Document) job.Document {
+	fixed := map[string]any{}
+	for path, is := range map[string]struct {
+		pinned bool
+		value  any
+	}{
+		"pins.startSize":  {asBuilt.Pins.StartSize != nil, d.Start.Trial.Size.Label},
+		"pins.auxSize":    {asBuilt.Pins.AuxSize != nil, d.Aux.Trial.Size.Label},
+		"pins.startFuseA": {asBuilt.Pins.StartFuseA != nil, d.Start.Fuse.RatingA},
+		"pins.auxFuseA":   {asBuilt.Pins.AuxFuseA != nil, d.Aux.Fuse.RatingA},
+	} {
+		if !is.pinned {
+			fixed[path] = is.value
+		}
+	}
+	doc, _ := job.With(asBuilt, fixed)
+	return doc
 }
 
 // asked are the answers that the plan has, with what it says of them.

@@ -103,8 +103,7 @@ func Try(d *design.Design, w Window, halt func() bool) Trial {
 		Formula: "Charge, overvoltage and heat are stepped over the solved circuit; batteries by their chemistry from memory, loads spread " +
 			"over the day with a third in the evening."}
 	t.Outcome = outcome(rigged, got)
-	t.Aims = t.Outcome.Judge()
-	t.Verdicts = verdicts(f, rigged, got)
+	t.Aims, t.Verdicts = t.Outcome.Judge(), verdicts(f, rigged, got)
 	t.Energy = energy(got)
 	for _, e := range got.Events {
 		t.Events = append(t.Events, Event{T: unit.Round(e.AtS, 2), ID: e.ID, Part: e.Part, Text: e.Text})
@@ -114,10 +113,18 @@ func Try(d *design.Design, w Window, halt func() bool) Trial {
 	switch {
 	case errors.As(err, &stopped):
 		t.Stopped = fmt.Sprintf("%s: the %s %s. What there was until then is kept.", clock(stopped.AtS), stopped.Element, stopped.Why)
+		t.Aims, t.Verdicts = []Met{}, []Verdict{cannotGoOn(stopped)} // it claims nothing
 	case err != nil:
 		t.Stopped = err.Error()
+		t.Aims, t.Verdicts = []Met{}, []Verdict{}
 	}
 	return t
+}
+
+// cannotGoOn is all that a run says that came to no end.
+func cannotGoOn(s *day.Stopped) Verdict {
+	text := fmt.Sprintf("cannot go on: the %s %s; nothing is said of what would follow", s.Element, s.Why)
+	return Verdict{ID: "stopped", Label: "The run", Text: text, Level: verdict.Bad, AtS: s.AtS}
 }
 
 func margins(got day.Result) []FuseMargin {

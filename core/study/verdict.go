@@ -95,8 +95,13 @@ func heatVerdict(v day.Verdict) Verdict {
 	if !math.IsInf(v.Case.C, 0) {
 		out.Text += ", charger " + degrees(v.Case.C)
 	}
-	if v.Winding.C > alternator.HottestC {
-		out.Level = verdict.Bad
+	switch {
+	case v.Winding.C > alternator.HottestC:
+		out.Level, out.Text = verdict.Bad, out.Text+unit.Say(": its windings bear %s", degrees(alternator.HottestC))
+	case v.OverLimit.AtS >= 0:
+		out.Level, out.AtS, out.Part = verdict.Bad, v.OverLimit.AtS, v.OverLimit.ID
+		out.Text += unit.Say(": %s gets %s, and its insulation bears %s", strings.ToUpper(v.OverLimit.ID), degrees(v.OverLimit.C),
+			degrees(v.OverLimit.LimitC))
 	}
 	return out
 }
