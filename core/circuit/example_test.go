@@ -22,5 +22,5 @@ func ExampleLay() {
 	}
 	// Output:
 	// joined false: 12.3 V at the aux battery, <nil>
-	// joined true: 13.7 V at the aux battery, <nil>
+	// joined true: 13.8 V at the aux battery, <nil>
 }

@@ -14,7 +14,7 @@ import "math"
 const (
 	faradPerAh = 12.0
 	polarShare = 0.8   // of its resistance, when it gives
-	takesShare = 2.0   // of the advised current that lead takes
+	TakesShare = 2.0   // of the advised current that lead takes
 	floatShare = 0.002 // of its capacity that full lead still takes
 	topShare   = 0.02  // of its charge over which LiFePO4 stops taking current
 	topRate    = 2.0   // of its capacity that LiFePO4 takes below that
@@ -44,7 +44,7 @@ func (b *Bank) cellAt(n, charge, over, tempC float64, blocked bool) cell {
 	c.soc, c.own, c.ohm = soc, n*b.Chemistry.RestAt(soc, tempC), b.Chemistry.OhmAt(b.CapacityAh, n, soc, tempC)
 	takes := math.Max(topRate*b.CapacityAh*math.Min(1, (1-soc)/topShare), topLeast*b.CapacityAh)
 	if b.Chemistry.Lead {
-		takes = math.Max(takesShare*b.Chemistry.Accepts(b.CapacityAh, soc, tempC, b.FullV, b.FullV), floatShare*b.CapacityAh)
+		takes = math.Max(TakesShare*b.Chemistry.Accepts(b.CapacityAh, soc, tempC, b.FullV, b.FullV), floatShare*b.CapacityAh)
 	}
 	lift := math.Max(n*b.FullV-c.own, leastLiftV)
 	c.giveOhm = polarShare * c.ohm

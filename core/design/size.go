@@ -43,15 +43,27 @@ func (d *Design) redraw() bool {
 	if d.Kind.Charger() && !d.Kind.Joins() || inA == 0 {
 		inA, outA = max(inA, d.Start.Amps), max(outA, d.Aux.Amps)
 	}
-	passA := 0.0
+	passA := d.joinRush()
 	if d.Kind.Coil() {
-		passA = d.crankShare()
+		passA = max(passA, d.crankShare())
 	}
 	passed := math.Abs(passA-d.Start.PassA) <= 0.02*passA
 	d.Start.PassA, d.Aux.PassA = passA, passA
 	changed := !passed || math.Abs(inA-d.Start.Amps) > SettledWithin*inA || math.Abs(outA-d.Aux.Amps) > SettledWithin*outA
 	d.Start.Amps, d.Aux.Amps = inA, outA
 	return changed
+}
+
+// joinRush is what flows for seconds as a coupling that closes by itself joins a flat aux battery.
+func (d *Design) joinRush() float64 {
+	if !d.Is.CanJoin || d.Kind.Charger() {
+		return 0
+	}
+	s := d.restState()
+	s.given = true
+	d.rush(&s)
+	d.solveAs(&s)
+	return math.Abs(circuit.Had(s.Solved.Through("contact")))
 }
 
 // crankShare is what goes through the join while the engine is cranked.

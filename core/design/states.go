@@ -4,6 +4,7 @@ import (
 	"epitrope/core/alternator"
 	"epitrope/core/circuit"
 	"epitrope/core/coupling"
+	"epitrope/core/day"
 	"epitrope/core/network"
 	"epitrope/core/system"
 )
@@ -108,12 +109,31 @@ func (d *Design) chargingStates() []State {
 			s.Rpm, s.MachineA, s.SetV, s.Efficiency = rpm, d.MachineA(rpm), d.IdleV(), d.Charger.EfficiencyLow
 		}),
 	}
+	if d.contactRun() {
+		list = append(list, with("flat", "flat aux battery, lamps off", d.flat))
+	}
 	if d.Facts.Varies() {
 		list = append(list, with("eased", "regulation eased off", func(s *State) {
 			s.SetV, s.Efficiency = alternator.EasedV*n, d.Charger.EfficiencyLow
 		}))
 	}
 	return list
+}
+
+// contactRun says whether a plain contact puts a lead battery on the machine: what flows is what the
+// circuit drives, not what the battery should take.
+func (d *Design) contactRun() bool {
+	return d.Facts.Chemistry.Lead && (!d.Kind.Charger() || d.Is.Beside == Bypass) && !d.Is.Splits
+}
+
+// flat is a flat lead battery on a contact, lamps off, for minutes: it takes what its overvoltage lets
+// through. Source: as the day has it, from memory.
+func (d *Design) flat(s *State) {
+	c, n := d.Facts.Chemistry, d.Facts.N
+	own := c.RestV(FlatSOC)
+	s.AcceptsA, s.AuxOwnV, s.VehicleA = 0, own*n, d.Facts.Machine.DayA.Value
+	takes := day.TakesShare * c.ChargeHigh * d.Facts.AuxAh.Value
+	s.AuxOhm = n * max(d.Profile.AbsorptionLow/n-own, 0.1) / takes
 }
 
 // joinsAt says whether the coupling's contact is closed while the engine runs, and whether that
@@ -156,6 +176,13 @@ func (d *Design) restState() State {
 	return rest
 }
 
+// rush is the moment at which a flat aux battery is joined, the engine running.
+func (d *Design) rush(s *State) {
+	s.Joined, s.HouseA, s.VehicleA, s.Key, s.Hands = true, 0, d.Facts.LoadA.Value, system.KeyOn, d.joinByHand()
+	s.SetV, s.MachineA, s.Rpm = d.Facts.RegulatedV.Value, d.MachineA(CruiseRPM), CruiseRPM
+	s.StartV, s.AuxOwnV = d.SurfaceV(), d.Facts.Chemistry.RestV(FlatSOC)*d.Facts.N
+}
+
 // crankState is the engine being started from rest.
 func (d *Design) crankState(s State) State {
 	s.ID, s.Label, s.Kind = "crank", "cranking", Cranking
@@ -189,11 +216,7 @@ func (d *Design) otherStates() []State {
 		list = append(list,
 			with("precharge", "start battery flat, joined", Resting, flat),
 			with("joined", "cranking through the join", Cranking, func(s *State) { flat(s); s.Cranks = true }),
-			with("inrush", "joined on a flat aux battery", Faulted, func(s *State) {
-				s.Joined, s.HouseA, s.VehicleA, s.Key, s.Hands = true, 0, d.Facts.LoadA.Value, system.KeyOn, d.joinByHand()
-				s.SetV, s.MachineA, s.Rpm = d.Facts.RegulatedV.Value, d.MachineA(CruiseRPM), CruiseRPM
-				s.StartV, s.AuxOwnV = d.SurfaceV(), d.Facts.Chemistry.RestV(FlatSOC)*n
-			}))
+			with("inrush", "joined on a flat aux battery", Faulted, d.rush))
 	}
 	if d.Facts.Extras.Winch {
 		list = append(list, d.winchState(rest))

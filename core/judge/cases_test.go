@@ -97,6 +97,7 @@ func moreNoteCases() []noteCase {
 		{"use.stands", `{"aux":{"chemistry":"agm"},"use":{"parkedDays":181}}`, `{"aux":{"chemistry":"agm"},"use":{"parkedDays":180}}`},
 		{"use.stands", `{"aux":{"chemistry":"agm"},"use":{"parkedDays":100},"day":{"outsideC":30}}`,
 			`{"aux":{"chemistry":"agm"},"use":{"parkedDays":90},"day":{"outsideC":30}}`},
+		{"join.fuse", `{` + agm + `,"pins":{"coupling":"vsr","startFuseA":40,"auxFuseA":40}}`, pinned(agm, "vsr", "")},
 		{"emergency.contact", pinned(agm, "contactor", `,"schools":{"emergency":"crank"},"wants":{"emergencyStart":"yes"},"relay":{"crankA":50}`),
 			pinned(agm, "contactor", `,"schools":{"emergency":"crank"},"wants":{"emergencyStart":"yes"},"relay":{"crankA":2000}`)},
 		{"relay.idle", `{"alternator":{"label":"55 A","regulation":"fixed","knownBy":"test","volts":14.4},` +

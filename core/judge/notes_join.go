@@ -14,6 +14,9 @@ import (
 // minutes.
 const sharingS = 15 * 60.0
 
+// joiningS is how long the first rush of a join lasts, as a fuse has to bear it. Source: from memory.
+const joiningS = 3.0
+
 // joinRules are about joining the batteries by hand.
 var joinRules = []rule{
 	{"button.breaks", verdict.Beware, working.Physics,
@@ -24,6 +27,19 @@ var joinRules = []rule{
 			return where(own && d.Button.NearFault > d.Button.Fuse.Family.BreaksA, func() finding {
 				return at("coupling", unit.Text(d.Button.NearFault/1000, "kA", 1), d.Button.Fuse.Label(),
 					unit.Text(d.Button.Fuse.Family.BreaksA/1000, "kA", 0))
+			})
+		}},
+	{"join.fuse", verdict.Beware, working.Physics,
+		"At the moment of joining a flat aux battery %s flow, and %s may open after %s.",
+		"It lasts for seconds. A larger window, thicker cable for it, or charge the flat battery alone first.",
+		func(d *design.Design) []finding {
+			if !d.Is.CanJoin || d.WorkedByHand() == design.Button {
+				return nil
+			}
+			amps := math.Abs(circuit.Had(d.StateBy("inrush").Solved.Through("contact")))
+			fuse, after := d.Soonest(amps)
+			return where(after < joiningS, func() finding {
+				return at("coupling", unit.Text(amps, "A", 0), fuse, unit.Seconds(after))
 			})
 		}},
 	{"join.contact", verdict.Beware, working.Practice,

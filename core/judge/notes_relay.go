@@ -15,7 +15,8 @@ var relayRules = []rule{
 		"Nothing limits the current but the circuit: the alternator may overheat.",
 		ofContacts(func(d *design.Design) []finding {
 			accepts := d.Rates.Accepts
-			return where(d.Aux.Amps > accepts.Unrounded*(1+design.SettledWithin), func() finding {
+			over := d.Aux.Amps > accepts.Unrounded*(1+design.SettledWithin)
+			return where(over && !d.Facts.Chemistry.Lead, func() finding { // lead takes more for minutes, and tapers
 				return at("aux", unit.Text(d.Aux.Amps, "A", 0), accepts.Text).cure(otherCoupling())
 			})
 		})},
