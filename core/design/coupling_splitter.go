@@ -54,13 +54,15 @@ func (d *Design) LeadTo() system.Terminal {
 	return term("start", "30")
 }
 
-// DrawsA is what charging draws from the vehicle's machine at worst.
+// DrawsA is what charging draws from the vehicle's machine at worst, for hours.
 func (d *Design) DrawsA() float64 {
 	switch {
 	case d.Is.OwnMachine:
 		return 0
 	case d.Is.Splits:
 		return d.Aux.Amps
+	case d.contactRun():
+		return d.StateBy("early").InA // what a flat battery takes more lasts for minutes
 	}
 	return d.Start.Amps
 }

@@ -98,6 +98,8 @@ func moreNoteCases() []noteCase {
 		{"use.stands", `{"aux":{"chemistry":"agm"},"use":{"parkedDays":100},"day":{"outsideC":30}}`,
 			`{"aux":{"chemistry":"agm"},"use":{"parkedDays":90},"day":{"outsideC":30}}`},
 		{"join.fuse", `{` + agm + `,"pins":{"coupling":"vsr","startFuseA":40,"auxFuseA":40}}`, pinned(agm, "vsr", "")},
+		{"alternator.cruise", `{"alternator":{"label":"55 A"},"pins":{"chargerA":40}}`,
+			`{"alternator":{"label":"150/250 A"},"pins":{"chargerA":40}}`},
 		{"emergency.contact", pinned(agm, "contactor", `,"schools":{"emergency":"crank"},"wants":{"emergencyStart":"yes"},"relay":{"crankA":50}`),
 			pinned(agm, "contactor", `,"schools":{"emergency":"crank"},"wants":{"emergencyStart":"yes"},"relay":{"crankA":2000}`)},
 		{"relay.idle", `{"alternator":{"label":"55 A","regulation":"fixed","knownBy":"test","volts":14.4},` +

@@ -19,8 +19,8 @@ func ExampleNotes() {
 	// stop charger.starved 2
 	// stop cable.burns 1
 	// stop fuse.opens 1
-	// caution alternator.idle 0
 	// caution alternator.half 1
+	// remark alternator.idle 0
 	// remark regulation.unknown 1
 	// remark charger.idle 0
 }

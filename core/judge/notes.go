@@ -3,6 +3,7 @@
 package judge
 
 import (
+	"cmp"
 	"slices"
 	"sort"
 
@@ -41,6 +42,7 @@ type finding struct {
 	text, why []any
 	cures     []verdict.Cure
 	level     verdict.Level
+	severity  string // "" where it is the rule's
 	figure    string
 	work      working.Figure
 }
@@ -56,6 +58,9 @@ func (f finding) cure(cures ...verdict.Cure) finding { f.cures = append(f.cures,
 
 // as is the finding at a level of its own.
 func (f finding) as(level verdict.Level) finding { f.level = level; return f }
+
+// heavier is the finding at a severity of its own.
+func (f finding) heavier(severity string) finding { f.severity = severity; return f }
 
 // by is the finding with the figure behind it.
 func (f finding) by(key string, work working.Figure) finding { f.figure, f.work = key, work; return f }
@@ -95,7 +100,7 @@ func Notes(d *design.Design) []Note {
 	list := []Note{}
 	for _, r := range rules {
 		for _, f := range r.finds(d) {
-			list = append(list, Note{ID: r.id, Column: f.column, Severity: r.severity, Text: unit.Say(r.text, f.text...),
+			list = append(list, Note{ID: r.id, Column: f.column, Severity: cmp.Or(f.severity, r.severity), Text: unit.Say(r.text, f.text...),
 				Why: unit.Say(r.why, f.why...), Cures: append([]verdict.Cure{}, f.cures...), Mark: r.mark})
 		}
 	}

@@ -20,13 +20,28 @@ const (
 
 // sourceRules are about what gives and what is used.
 var sourceRules = []rule{
-	{"alternator.idle", verdict.Beware, working.Physics,
+	{"alternator.cruise", verdict.Beware, working.Physics,
+		"At cruise, hot, lamps and blower on, the alternator has %s for charging and is asked for %s: the start battery makes up the rest as " +
+			"long as it is driven.",
+		"No drive puts back what it takes. Take a charger that cruise sustains, or less load.",
+		func(d *design.Design) []finding {
+			asked := d.CruiseState().InA
+			short := d.Kind.Charger() && !d.Kind.Joins() && asked > d.CruiseA+0.5
+			return where(short, func() finding {
+				return at("alternator", unit.Text(max(0, d.CruiseA), "A", 0), unit.Text(asked, "A", 0)).cure(chargerWithin(d, d.CruiseA)...)
+			})
+		}},
+	{"alternator.idle", verdict.Remark, working.Physics,
 		"At idle, hot, lamps and blower on, the alternator has %s for charging and is asked for %s: the start battery makes up the rest.",
-		"Label is not available current. The charging side then sees %s; a vehicle that idles for hours this way may not start.",
+		"Short spells of it are normal driving. The charging side then sees %s; a vehicle that idles for hours this way may not start.",
 		func(d *design.Design) []finding {
 			return where(d.StartAsksA() > d.IdleA, func() finding {
-				return at("alternator", unit.Text(max(0, d.IdleA), "A", 0), unit.Text(d.StartAsksA(), "A", 0)).
-					since(unit.Text(d.IdleState().InV, "V", 1)).cure(chargerWithin(d, d.IdleA)...)
+				f := at("alternator", unit.Text(max(0, d.IdleA), "A", 0), unit.Text(d.StartAsksA(), "A", 0)).
+					since(unit.Text(d.IdleState().InV, "V", 1))
+				if idles(d) {
+					f = f.heavier(verdict.Beware).cure(chargerWithin(d, d.IdleA)...)
+				}
+				return f
 			})
 		}},
 	{"alternator.half", verdict.Beware, working.Practice,
@@ -88,6 +103,14 @@ var sourceRules = []rule{
 			})
 		}},
 }
+
+// idles says whether idling matters on this job: it is wished for, or goes on for an hour a day.
+func idles(d *design.Design) bool {
+	return d.Facts.Survey.Idling == job.Yes || d.Facts.Need.IdleHours.Value >= idlingH
+}
+
+// idlingH is idling for so long that it has to come out even, in h. Source: common practice, no source.
+const idlingH = 1.0
 
 // chargerWithin offers the largest charger whose input stays within amps, where
 // there is one smaller than the one now.
