@@ -4,6 +4,7 @@ package plan
 
 import (
 	"maps"
+	"slices"
 
 	"epitrope/core/design"
 	"epitrope/core/job"
@@ -12,6 +13,7 @@ import (
 	"epitrope/core/parts"
 	"epitrope/core/section"
 	"epitrope/core/system"
+	"epitrope/core/verdict"
 	"epitrope/core/working"
 )
 
@@ -90,4 +92,9 @@ type Plan struct {
 	Title     []section.Tile            `json:"title" doc:"What the title block says"`
 	Cautions  []string                  `json:"cautions"`
 	Figures   map[string]working.Figure `json:"figures"`
+}
+
+// Stops are the notes that stand in the way of building it.
+func (p Plan) Stops() []judge.Note {
+	return slices.DeleteFunc(slices.Clone(p.Notes), func(n judge.Note) bool { return n.Severity != verdict.Stop })
 }

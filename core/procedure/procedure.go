@@ -91,6 +91,10 @@ func Steps(p plan.Plan, wires []harness.Lead, found retrofit.Found) []Step {
 	b.ends()
 	b.join()
 	b.check()
+	if stops := p.Stops(); len(stops) > 0 {
+		b.stop(stops)
+		return ordered(b.list)
+	}
 	b.live()
 	b.prove()
 	b.hand()

@@ -1,6 +1,7 @@
 package procedure
 
 import (
+	"epitrope/core/judge"
 	"epitrope/core/section"
 	"epitrope/core/unit"
 )
@@ -13,6 +14,18 @@ func (b *builder) check() {
 		Figure: "returns under 0.1 Ω with a common meter; no beep from plus to minus",
 		Checks: []string{"all fuses out", "terminals booted", "aux battery clamped", "labels at both ends",
 			"nothing loose left in the engine space"}})
+}
+
+// stop ends the steps before anything is made live: while a stop stands nothing follows, and nothing
+// is expected of it.
+func (b *builder) stop(stops []judge.Note) {
+	said := make([]string, len(stops))
+	for i, n := range stops {
+		said[i] = n.Text
+	}
+	b.add(Step{ID: "stop", Stage: Check, Hold: true, Title: "Not to be built so: no fuse goes in",
+		What: "The plan has what stops it. It is changed first; then its last steps and its readings follow.", Minutes: lookMin,
+		After: []string{"hold-connect"}, Checks: said})
 }
 
 func (b *builder) live() {

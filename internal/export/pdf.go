@@ -121,9 +121,17 @@ func (s *sheet) decoration(write func()) func() {
 // named is what tells a sheet of this pack from others.
 func (p Pack) named() string {
 	if p.Number == 0 {
-		return p.Revision
+		return p.Revision + p.notToBeBuilt()
 	}
-	return fmt.Sprintf("job %04d, %s", p.Number, p.Revision)
+	return fmt.Sprintf("job %04d, %s%s", p.Number, p.Revision, p.notToBeBuilt())
+}
+
+// notToBeBuilt is what every page says while a stop stands.
+func (p Pack) notToBeBuilt() string {
+	if len(p.Plan.Stops()) == 0 {
+		return ""
+	}
+	return ", NOT TO BE BUILT"
 }
 
 func titleOf(p Pack) string {

@@ -89,7 +89,7 @@ func (s *sheet) ownerCard() card {
 	}
 	baseline := ""
 	for _, st := range s.pack.Plan.States {
-		if st.ID == "cruise" {
+		if st.ID == "cruise" && st.Fails == "" && len(s.pack.Plan.Stops()) == 0 {
 			baseline = fmt.Sprintf("Driving, it should show about %s into the aux battery until that is nearly full. Two hours that gained "+
 				"nothing: have it looked at.", unit.Text(st.OutA, "A", 0))
 		}

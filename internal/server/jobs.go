@@ -4,9 +4,12 @@ import (
 	"context"
 	"encoding/json"
 	"fmt"
+	"net/http"
+	"strings"
 	"time"
 
 	"epitrope/core/job"
+	"epitrope/core/judge"
 	"epitrope/core/plan"
 	"epitrope/internal/export"
 	"epitrope/internal/store"
@@ -183,6 +186,9 @@ func (a *api) issue(ctx context.Context, in *issueInput) (*body[Issued], error) 
 	}
 	r, err := a.store.Issue(ctx, in.ID, in.Body.Base, func(j store.Job, r *store.Revision) error {
 		pack := a.packOf(j, own, fmt.Sprintf("revision %d", r.Number), r.IssuedAt)
+		if stops := pack.Plan.Stops(); len(stops) > 0 {
+			return stopped(stops)
+		}
 		if r.Plan, err = json.Marshal(pack.Plan); err != nil {
 			panic(err) // a plan holds only finite numbers and text
 		}
@@ -193,6 +199,15 @@ func (a *api) issue(ctx context.Context, in *issueInput) (*body[Issued], error) 
 		return nil, answer(err)
 	}
 	return &body[Issued]{Issued{r.Number, r.IssuedAt.UTC(), []job.Change{}, true}}, nil
+}
+
+// stopped refuses what is not to be built, naming why.
+func stopped(stops []judge.Note) error {
+	said := make([]string, len(stops))
+	for i, n := range stops {
+		said[i] = n.Text
+	}
+	return problem(http.StatusUnprocessableEntity, "stop", "What is not to be built is not issued: "+strings.Join(said, " "))
 }
 
 type revisionPath struct {

@@ -17,7 +17,7 @@ import (
 // Refusal is an error as the API answers it: a problem document that names the
 // fields, what was wrong with each and what is allowed. Source: RFC 9457.
 type Refusal struct {
-	Type     string        `json:"type" doc:"What kind of problem: about:blank, or urn:epitrope:stale, deleted, unavailable, input"`
+	Type     string        `json:"type" doc:"What kind of problem: about:blank, or urn:epitrope:stale, deleted, unavailable, input, stop"`
 	Title    string        `json:"title"`
 	Status   int           `json:"status"`
 	Detail   string        `json:"detail"`

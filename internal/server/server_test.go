@@ -129,6 +129,20 @@ func TestLargeBodiesAreRefused(t *testing.T) {
 	assert.NotEmpty(t, p.Detail)
 }
 
+// While a stop stands nothing is issued, and what stands is named; once it is gone, it is.
+func TestStopsAreNotIssued(t *testing.T) {
+	h := serve(t, dbtest.Store(t))
+	var made struct{ ID string }
+	require.Equal(t, 201, call(t, "POST", h.URL+"/api/jobs", `{"aux":{"chemistry":"flooded","place":"rear"}}`, &made).StatusCode)
+	var refused server.Refusal
+	at := h.URL + "/api/jobs/" + made.ID
+	require.Equal(t, 422, call(t, "POST", at+"/revisions", `{"base":1}`, &refused).StatusCode)
+	assert.Contains(t, refused.Detail, "may not sit inside")
+	assert.Equal(t, "urn:epitrope:stop", refused.Type)
+	require.Equal(t, 200, call(t, "PUT", at+"/draft", `{"base":1,"document":{"aux":{"chemistry":"agm","place":"rear"}}}`, nil).StatusCode)
+	require.Equal(t, 201, call(t, "POST", at+"/revisions", `{"base":2}`, nil).StatusCode)
+}
+
 // A plan needs no database, and a document that is partly wrong still gets one.
 func TestPlanWithoutADatabase(t *testing.T) {
 	h := serve(t, nil)

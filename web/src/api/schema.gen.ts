@@ -2522,7 +2522,7 @@ export interface components {
             /** Format: int64 */
             status: number;
             title: string;
-            /** @description What kind of problem: about:blank, or urn:epitrope:stale, deleted, unavailable, input */
+            /** @description What kind of problem: about:blank, or urn:epitrope:stale, deleted, unavailable, input, stop */
             type: string;
         };
         Relay: {
