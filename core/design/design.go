@@ -115,7 +115,7 @@ func (d *Design) methodCase() method.Case {
 	charger := d.pickCharger(min(d.LimitA, d.Rates.Accepts.Unrounded))
 	card, _ := d.Book.Charger(charger)
 	c := method.Case{
-		Varies: f.Varies(), Known: f.Regulation == "variable", Suspect: f.Suspect(), Chemistry: f.Chemistry,
+		Varies: f.Varies(), Known: f.Regulation == "variable", Suspect: f.Suspect(), Chemistry: f.Chemistry, Unnamed: !f.ChemistryKnown,
 		RouteM: d.routeM(), Trailer: f.Place.Trailer, Hot: f.Place.Hot,
 		RegulatedV: f.RegulatedV.Value / n, WantedV: d.Profile.AbsorptionLow / n, MostV: d.Profile.AbsorptionHigh / n,
 		HalfA: d.Rates.Half.Unrounded, IdleA: d.IdleA, NeedA: d.NeedA, WithinA: d.WithinA(),

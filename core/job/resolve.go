@@ -92,11 +92,17 @@ type Facts struct {
 }
 
 // Varies says whether the regulation has to be taken as variable: where it is,
-// where it is not known, and where a steady one was only guessed from the year.
+// where it is not known, and where a steady one was only guessed, or taken from a year that proves
+// nothing.
 func (f Facts) Varies() bool {
 	steady := f.Regulation == "fixed" || f.Regulation == "compensated"
-	return !steady || (f.KnownBy != "test" && f.KnownBy != "label")
+	old := f.KnownBy == "year" && f.Survey.Year != nil && *f.Survey.Year < steadyYear
+	return !steady || (f.KnownBy != "test" && f.KnownBy != "label" && !old)
 }
+
+// steadyYear is the year before which regulation is steady. Source: common practice, no source: about
+// 2000; later a year proves nothing.
+const steadyYear = 2000
 
 // resolver fills what was not answered and remembers both.
 type resolver struct {

@@ -100,8 +100,8 @@ func Notes(d *design.Design) []Note {
 	list := []Note{}
 	for _, r := range rules {
 		for _, f := range r.finds(d) {
-			list = append(list, Note{ID: r.id, Column: f.column, Severity: cmp.Or(f.severity, r.severity), Text: unit.Say(r.text, f.text...),
-				Why: unit.Say(r.why, f.why...), Cures: append([]verdict.Cure{}, f.cures...), Mark: r.mark})
+			list = append(list, ifSo(d, Note{ID: r.id, Column: f.column, Severity: cmp.Or(f.severity, r.severity), Text: unit.Say(r.text, f.text...),
+				Why: unit.Say(r.why, f.why...), Cures: append([]verdict.Cure{}, f.cures...), Mark: r.mark}))
 		}
 	}
 	list = append(list, seen(d)...)

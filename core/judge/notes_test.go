@@ -40,7 +40,7 @@ func noteCases() []noteCase {
 		{"alternator.half", `{"alternator":{"label":"55 A"},"pins":{"chargerA":30}}`, `{"alternator":{"label":"180 A"},"pins":{"chargerA":30}}`},
 		{"alternator.idle", `{"alternator":{"label":"55 A"}}`, `{"alternator":{"label":"150/250 A"}}`},
 		{"regulation.unknown", `{}`, `{"alternator":{"regulation":"variable"}}`},
-		{"method.pinned", `{"pins":{"coupling":"vsr"}}`, `{"pins":{"coupling":"dcdc"}}`},
+		{"method.pinned", `{"aux":{"chemistry":"lifepo4"},"pins":{"coupling":"vsr"}}`, `{"pins":{"coupling":"dcdc"}}`},
 		{"relay.open", `{"pins":{"coupling":"vsr"},"aux":{"chemistry":"agm"}}`, `{` + fixed +
 			`,"pins":{"coupling":"vsr"},"aux":{"chemistry":"agm"}}`},
 		{"relay.surge", `{` + fixed + `,"pins":{"coupling":"vsr"},"aux":{"chemistry":"lifepo4"}}`, `{` + fixed +

@@ -19,6 +19,7 @@ type Case struct {
 	Suspect bool // taken as steady without a test, on a vehicle that speaks against it
 
 	Chemistry  battery.Chemistry
+	Unnamed    bool    // nobody said what the aux battery is: that stands in for it
 	RouteM     float64 // start battery to aux battery
 	SensingM   float64 // start battery to a relay, where it was measured
 	Trailer    bool

@@ -46,7 +46,9 @@ func TestRulesFire(t *testing.T) {
 	type change = func(*method.Case)
 	none := func(*method.Case) {}
 	varies := func(c *method.Case) { c.Varies = true }
+	proven := func(c *method.Case) { c.Varies, c.Known = true, true }
 	lithium := func(c *method.Case) { c.Chemistry = battery.LiFePO4 }
+	unnamed := func(c *method.Case) { c.Chemistry, c.Unnamed = battery.LiFePO4, true }
 	gel := func(c *method.Case) { c.Chemistry = battery.Gel }
 	far := func(c *method.Case) { c.RouteM = 4.1 }
 	justNear := func(c *method.Case) { c.RouteM = 4.0 }
@@ -85,7 +87,7 @@ func TestRulesFire(t *testing.T) {
 		"bypass.sum":            {none, nil},
 		"bypass.feed":           {varies, none},
 		"bypass.idle":           {lithium, gel},
-		"splitter.variable":     {varies, none},
+		"splitter.variable":     {proven, varies},
 		"splitter.lithium":      {lithium, gel},
 		"splitter.lead":         {none, varies},
 		"splitter.low": {func(c *method.Case) { c.RegulatedV, c.WantedV, c.SplitV = 14.5, 14.0, 0.8 },
@@ -94,8 +96,10 @@ func TestRulesFire(t *testing.T) {
 		"splitter.excite":     {none, nil},
 		"splitter.far":        {far, justNear},
 		"splitter.assist":     {emergency, none},
-		"join.variable":       {varies, none},
-		"vsr.lithium":         {lithium, gel},
+		"join.variable":       {proven, varies},
+		"join.unproven":       {varies, proven},
+		"join.unnamed":        {unnamed, lithium},
+		"vsr.lithium":         {lithium, unnamed},
 		"contact.lithium":     {lithium, gel},
 		"join.lead":           {none, varies},
 		"join.far":            {far, justNear},

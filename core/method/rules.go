@@ -1,6 +1,8 @@
 package method
 
 import (
+	"slices"
+
 	"epitrope/core/coupling"
 	"epitrope/core/working"
 )
@@ -20,6 +22,7 @@ var (
 	selector = []coupling.Kind{coupling.ManualSelector}
 	second   = []coupling.Kind{coupling.SecondAlternator}
 	split    = []coupling.Kind{coupling.DiodeSplitter}
+	plain    = append(slices.Clone(joins), split...) // nothing regulates what reaches the aux battery
 	cheap    = []coupling.Kind{coupling.VSR, coupling.SwitchedContactor}
 )
 
@@ -33,9 +36,18 @@ const (
 	oldYear  = 2000.0
 )
 
+// unknownWeight ranks what stands on something unknown behind all that does not.
+const unknownWeight = 4
+
 func always(Case) bool    { return true }
 func varies(c Case) bool  { return c.Varies }
 func managed(c Case) bool { return c.Chemistry.Managed() }
+
+// What nobody knows warns, and rules nothing out.
+func proven(c Case) bool   { return c.Varies && c.Known }
+func unproven(c Case) bool { return c.Varies && !c.Known }
+func lithium(c Case) bool  { return managed(c) && !c.Unnamed }
+func unnamed(c Case) bool  { return managed(c) && c.Unnamed }
 
 func far(c Case) bool       { return c.RouteM > farM }
 func plainLead(c Case) bool { return !c.Varies && c.Chemistry.Lead }
@@ -99,12 +111,14 @@ var rules = []rule{
 	{"bypass.idle", bypass, Warns, 1, working.Practice, managed, func(c Case) []any { return []any{max(0, c.IdleA)} }},
 
 	// A contact between the batteries.
-	{"join.variable", joins, RulesOut, 0, working.Practice, varies, regulation},
-	{"vsr.lithium", vsr, RulesOut, 0, working.Practice, managed, func(c Case) []any {
+	{"join.variable", joins, RulesOut, 0, working.Practice, proven, regulation},
+	{"join.unproven", plain, Warns, unknownWeight, working.Practice, unproven, nil},
+	{"join.unnamed", plain, Warns, unknownWeight, working.Practice, unnamed, func(c Case) []any { return []any{c.Chemistry.Label} }},
+	{"vsr.lithium", vsr, RulesOut, 0, working.Practice, lithium, func(c Case) []any {
 		return []any{c.Chemistry.Name(), c.Chemistry.RestV(0.5), c.Chemistry.RestV(0.95), coupling.CutOutV,
 			100 * c.Chemistry.Charge(coupling.CutOutV)}
 	}},
-	{"contact.lithium", byHand, RulesOut, 0, working.Practice, managed, func(c Case) []any { return []any{c.Chemistry.Label, c.AcceptsA} }},
+	{"contact.lithium", byHand, RulesOut, 0, working.Practice, lithium, func(c Case) []any { return []any{c.Chemistry.Label, c.AcceptsA} }},
 	{"join.lead", joins, Favours, 1, working.Practice, plainLead, nil},
 	{"join.far", joins, Warns, 1, working.Practice, far, route},
 	{"join.short", joins, Warns, 1, working.Memory, func(c Case) bool { return c.RegulatedV < c.WantedV },
@@ -129,8 +143,8 @@ var rules = []rule{
 		func(c Case) []any { return []any{c.Year} }},
 
 	// Diodes from the machine to each battery.
-	{"splitter.variable", split, RulesOut, 0, working.Practice, varies, regulation},
-	{"splitter.lithium", split, RulesOut, 0, working.Practice, managed, func(c Case) []any { return []any{c.Chemistry.Label, c.AcceptsA} }},
+	{"splitter.variable", split, RulesOut, 0, working.Practice, proven, regulation},
+	{"splitter.lithium", split, RulesOut, 0, working.Practice, lithium, func(c Case) []any { return []any{c.Chemistry.Label, c.AcceptsA} }},
 	{"splitter.lead", split, Favours, 1, working.Practice, plainLead, nil},
 	{"splitter.low", split, Warns, 1, working.Memory, splitLow,
 		func(c Case) []any { return []any{c.RegulatedV, c.SplitV, c.Chemistry.Label, c.WantedV} }},

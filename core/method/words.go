@@ -42,6 +42,10 @@ var words = map[string]string{
 
 	"join.variable": "The alternator's regulation is %s: joined, the aux battery is left about half charged, and a relay that senses " +
 		"never closes or drops out.",
+	"join.unproven": "How the alternator is regulated is not proven: if it varies, the aux battery is left about half charged, and a relay " +
+		"that senses never closes or drops out. A logged test settles it.",
+	"join.unnamed": "Nobody said what the aux battery is: if it is %s, nothing limits its charging current, and it holds a relay that " +
+		"senses closed after parking.",
 	"vsr.lithium": "%s rests at %.1f–%.1f V from half charge up, and above a relay's cut-out of %.1f V until %.0f %% are left: it stays " +
 		"closed after parking, and nothing limits the charging current.",
 	"contact.lithium": "Nothing limits the charging current of a %s bank but the circuit (it accepts %.0f A), and its management " +

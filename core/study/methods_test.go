@@ -36,7 +36,8 @@ func methods(t testing.TB, text string) map[coupling.Kind]study.Method {
 // Trade, §7: on variable regulation a contact leaves the aux battery low and a charger
 // fills it.
 func TestVariableRegulationLeavesAContactShort(t *testing.T) {
-	m := methods(t, `{"aux":{"chemistry":"agm","capacityAh":100,"place":"rear"},"use":{"dailyAh":30,"drivenHours":2}}`)
+	m := methods(t, `{"alternator":{"regulation":"variable"},"aux":{"chemistry":"agm","capacityAh":100,"place":"rear"},
+		"use":{"dailyAh":30,"drivenHours":2}}`)
 	assert.Greater(t, m[coupling.DCDC].FullH, 0.0)
 	assert.Greater(t, m[coupling.DCDC].Week.AuxEnd, m[coupling.VSR].Week.AuxEnd+20)
 	assert.Greater(t, m[coupling.VSR].FullH, 3*m[coupling.DCDC].FullH, "hours and hours")

@@ -90,3 +90,11 @@ func branchFuse(amps float64) string {
 
 // cabinC is the place of a branch fuse. Source: common practice, no source.
 const cabinC = 40.0
+
+// notToBeBuilt is what every page says while a stop stands.
+func (p Pack) notToBeBuilt() string {
+	if len(p.Plan.Stops()) == 0 {
+		return ""
+	}
+	return ", NOT TO BE BUILT"
+}

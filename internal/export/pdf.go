@@ -126,14 +126,6 @@ func (p Pack) named() string {
 	return fmt.Sprintf("job %04d, %s%s", p.Number, p.Revision, p.notToBeBuilt())
 }
 
-// notToBeBuilt is what every page says while a stop stands.
-func (p Pack) notToBeBuilt() string {
-	if len(p.Plan.Stops()) == 0 {
-		return ""
-	}
-	return ", NOT TO BE BUILT"
-}
-
 func titleOf(p Pack) string {
 	if p.Document.Title != "" {
 		return p.Document.Title
