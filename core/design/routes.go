@@ -240,8 +240,8 @@ func (d *Design) device() protect.Device {
 	return protect.Devices[0]
 }
 
-// triggerA is what the wire that works the coupling carries.
-func (d *Design) triggerA() float64 {
+// WorksByA is what the wire that works the coupling carries: its coil's current, or its signal's.
+func (d *Design) WorksByA() float64 {
 	if d.Kind.Coil() {
 		return d.coilA()
 	}
@@ -250,7 +250,7 @@ func (d *Design) triggerA() float64 {
 
 // sizeTrigger sizes the thin wire that tells a charger that the engine runs.
 func (d *Design) sizeTrigger() {
-	a := run.Ask{ID: "t1", FuseID: "f3", Amps: d.triggerA(), FusePin: d.Facts.Signal.FuseA, LengthM: d.Facts.TriggerM,
+	a := run.Ask{ID: "t1", FuseID: "f3", Amps: d.WorksByA(), FusePin: d.Facts.Signal.FuseA, LengthM: d.Facts.TriggerM,
 		Bay:    cable.Ambient(triggerBayC),
 		Device: protect.Device{Families: protect.Small}, SourceV: d.Facts.RegulatedV.Value, SourceOhm: d.StartOhm() + loomOhm, BudgetV: 1}
 	d.Trigger = run.Size(a, []cable.Size{cable.Square(triggerMM2)}, d.Facts.Insulation, 12*d.Facts.N)

@@ -108,6 +108,8 @@ func moreNoteCases() []noteCase {
 		{"signal.accessory", feed(tested + `,"accessory":"live"`), good},
 		{"signal.out", feed(tested + `,"accessory":"dead","safety":"yes"`), good},
 		{"signal.untested", feed(`"off":"dead","on":"live"`), good},
+		{"signal.weak", pinned(agm, "contactor", `,"signal":{"feed":"f1"},"feeds":{"f1":{"kind":"dplus"}}`),
+			pinned(agm, "contactor", `,"relay":{"coilA":0.2},"signal":{"feed":"f1"},"feeds":{"f1":{"kind":"dplus"}}`)},
 		{"signal.gone", `{"signal":{"feed":"gone"}}`, good},
 		{"signal.delay", `{"schools":{"delayMin":20},"use":{"drivenHours":1.6}}`, `{"schools":{"delayMin":10},"use":{"drivenHours":1.6}}`},
 		{"signal.detect.low", `{"day":{"trigger":"voltage"}}`, `{}`},

@@ -66,6 +66,14 @@ var signalRules = []rule{
 			}
 			return list
 		})},
+	{"signal.weak", verdict.Stop, working.Memory,
+		"%s gives no more than its lamp lets through, %s, before the alternator excites; what it is to work takes %s.",
+		"Loaded so, an older machine never begins to charge. Let it work a small relay, or take another feed point.",
+		ofTaken(func(d *design.Design, p feed.Point, _ feed.Verdict) []finding {
+			return where(tooWeak(d, p), func() finding {
+				return at("coupling", p.Name, unit.Text(lampA, "A", 1), unit.Text(d.WorksByA(), "A", 1)).cure(anotherFeed())
+			})
+		})},
 	{"signal.accessory", verdict.Beware, working.Practice,
 		"%s is live at accessory: left so, %s.", "Accessory, ignition, D+ and engine-running are four facts.",
 		ofTaken(func(d *design.Design, p feed.Point, v feed.Verdict) []finding {
@@ -130,6 +138,14 @@ func ofTaken(finds func(d *design.Design, p feed.Point, v feed.Verdict) []findin
 		}
 		return finds(d, p, p.Judge())
 	}
+}
+
+// lampA is what a charge lamp of 2 to 4 W lets through. Source: common practice, no source.
+const lampA = 0.3
+
+// tooWeak says whether D+ cannot work a coil.
+func tooWeak(d *design.Design, p feed.Point) bool {
+	return p.Kind == feed.DPlus && d.Wired() && d.Kind.Coil() && d.WorksByA() > lampA
 }
 
 // delayShare is the share of a day's driving that a timer may take before that is said.

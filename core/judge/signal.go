@@ -3,6 +3,7 @@ package judge
 import (
 	"epitrope/core/design"
 	"epitrope/core/feed"
+	"epitrope/core/unit"
 )
 
 // SignalPlan is what tells the coupling that the engine runs: the feed points that were
@@ -89,8 +90,13 @@ func Signal(d *design.Design) SignalPlan {
 		for _, one := range v.Findings {
 			f.Findings = append(f.Findings, FeedFinding{one.ID, one.Out, one.Text})
 		}
+		if tooWeak(d, p) {
+			f.Candidate = false
+			f.Findings = append(f.Findings, FeedFinding{"feed.dplus.weak", true, unit.Say("It gives no more than its lamp lets through, %s; "+
+				"what it is to work takes %s.", unit.Text(lampA, "A", 1), unit.Text(d.WorksByA(), "A", 1))})
+		}
 		s.Feeds = append(s.Feeds, f)
-		if v.Candidate && (best < 0 || v.Rank < best) {
+		if f.Candidate && (best < 0 || v.Rank < best) {
 			best, s.Best = v.Rank, row.Key
 		}
 	}

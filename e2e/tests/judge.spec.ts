@@ -78,7 +78,7 @@ test.describe("without an answer", () => {
 });
 
 test("pinning against the advice is done, and says what follows", async ({ page }) => {
-  const { id, section } = await create({ title: "Pinned", aux: { chemistry: "agm", capacityAh: 100, place: "rear" } });
+  const { id, section } = await create({ title: "Pinned", alternator: { regulation: "variable" }, aux: { chemistry: "agm", capacityAh: 100, place: "rear" } });
   await page.goto(`${section}/methods`);
   await page.getByRole("button", { name: "Pin the manual selector" }).click();
   await expect(page.locator("th:has([data-method=selector])")).toContainText("pinned, ruled out");

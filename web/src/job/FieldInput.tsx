@@ -7,8 +7,16 @@ import { valueAt, type Value } from "./document";
 import type { Action } from "./history";
 import { factOf, useDispatch, useEdit, useShown } from "./JobContext";
 
-/** most is how many choices are shown side by side: fewer in a row of a list. */
-const most = { alone: 8, inRow: 5 };
+/** most is how many choices are shown side by side: fewer in a row of a list, a few more where they are short. */
+const most = { alone: 6, inRow: 5, short: 8 };
+const shortLetters = 70;
+
+/** areFew says whether choices fit side by side. */
+function areFew(field: Field, brief: boolean): boolean {
+  const count = field.choices.length;
+  if (brief) return count <= most.inRow;
+  return count <= most.alone || (count <= most.short && field.choices.reduce((sum, c) => sum + c.label.length, 0) <= shortLetters);
+}
 
 interface Props {
   field: Field;
@@ -30,7 +38,7 @@ export function FieldInput({ field, label = true, brief = false, list = false, o
   const wrong = state.refused[path];
   const typed = state.typing[path];
   const error = wrong && wrong.text === typed ? `${wrong.text} ${wrong.problem.wrong}. Allowed: ${wrong.problem.allowed}.` : undefined;
-  const as = field.choices.length === 0 ? "text" : list || field.choices.length > (brief ? most.inRow : most.alone) ? "list" : "choices";
+  const as = field.choices.length === 0 ? "text" : list || !areFew(field, brief) ? "list" : "choices";
   const Control = controls[as];
   return <Control field={field} label={label} brief={brief} value={valueAt(state.doc, path)} typed={typed} error={error} assumed={assumed?.text} why={assumed?.why} readOnly={readOnly} dispatch={useDispatch()} onAnswer={onAnswer} />;
 }
