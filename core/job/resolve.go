@@ -163,9 +163,11 @@ const (
 	defaultInsulate = 85
 )
 
-// usualCrankA is what a starter takes by its engine: a diesel's compression asks for most. Source:
-// from memory.
-var usualCrankA = map[string]float64{"petrol": 350, Diesel: 550, Hybrid: 300}
+// usualCrankA is what a starter takes by its engine: a diesel's compression asks for most, and its
+// battery was chosen for it, at some five times its capacity. Source: from memory.
+var usualCrankA = map[string]float64{"petrol": 350, Diesel: 450, Hybrid: 300}
+
+const crankPerAh = 5.0
 
 // Resolve fills the document. The coupling matters for where the lengths lie.
 func (d Document) Resolve(k coupling.Kind) Facts {
@@ -222,9 +224,9 @@ func (f *Facts) electrical(r *resolver, d Document) {
 		"lamps, wipers and blower take 25–50 A at night (common practice, no source)")
 	f.machine(r, d)
 	f.StartAh = r.num("startBattery.capacityAh", d.StartBattery.CapacityAh, defaultStartAh, "a common size")
-	usual, ok := usualCrankA[Str(d.Vehicle.Engine)]
-	if !ok {
-		usual = defaultCrankA
+	usual := float64(defaultCrankA)
+	if byEngine, ok := usualCrankA[Str(d.Vehicle.Engine)]; ok {
+		usual = min(byEngine, crankPerAh*f.StartAh.Value)
 	}
 	f.CrankA = r.num("startBattery.crankA", d.StartBattery.CrankA, usual, "starters take 300–800 A (common practice, no source)")
 	f.Chemistry, f.ChemistryKnown = r.chemistry(d.Aux.Chemistry)

@@ -50,3 +50,13 @@ func TestLoadsGoDark(t *testing.T) {
 		}
 	}
 }
+
+// What stands in for an answer never makes the engine fail to start.
+func TestStandInsStart(t *testing.T) {
+	for _, engine := range []string{"petrol", "diesel", "hybrid"} {
+		for _, capacity := range []string{"45", "60", "80", "110"} {
+			r := ran(t, `{"vehicle":{"engine":"`+engine+`"},"startBattery":{"capacityAh":`+capacity+`},"day":{"days":2}}`)
+			assert.Zero(t, r.Outcome.FailedStarts, "%s, %s Ah", engine, capacity)
+		}
+	}
+}
