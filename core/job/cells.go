@@ -82,10 +82,17 @@ var cellFields = []Field{
 // Resistance is what a battery was measured to have: of its own, or by what a load does to it;
 // ok is false where neither was measured whole.
 func (s StartBattery) Resistance() (ohm float64, ok bool) {
-	if ohm, ok = resistance(s.MOhm, s.RestV, s.LoadedV, s.LoadedA); ok {
-		return ohm, ok
+	return resistance(s.MOhm, s.RestV, s.LoadedV, s.LoadedA)
+}
+
+// cranked is the start battery's resistance by what cranking does to it, as far as it was measured:
+// what the starter takes, and what the battery rests at, may be stand-ins.
+func (f *Facts) cranked(s StartBattery) (ohm float64, ok bool) {
+	rest := f.Survey.StartChemistry.RestV(1) * f.N
+	if s.RestV != nil {
+		rest = *s.RestV
 	}
-	return resistance(nil, s.RestV, s.CrankV, s.CrankA)
+	return resistance(nil, &rest, s.CrankV, &f.CrankA.Value)
 }
 
 // Resistance is what the aux battery was measured to have.
@@ -139,7 +146,11 @@ func (f *Facts) cells(r *resolver, d Document) {
 	r.some("aux.loadedV", a.LoadedV)
 	r.some("aux.loadedA", a.LoadedA)
 	r.some("aux.mOhm", a.MOhm)
-	if ohm, ok := s.Resistance(); ok {
+	ohm, ok := s.Resistance()
+	if !ok {
+		ohm, ok = f.cranked(s)
+	}
+	if ok {
 		f.Survey.StartChemistry = f.Survey.StartChemistry.Resisting(ohm, f.StartAh.Value, f.N)
 	}
 	if ohm, ok := a.Resistance(); ok {

@@ -38,7 +38,11 @@ func (f Field) Allowed(n float64) string {
 		return unit.Say("text of up to %.0f characters", f.Max)
 	}
 	low, high := f.limits(n)
-	return fmt.Sprintf("%s to %s, such as %s", unit.Plain(low, "", 2), unit.Plain(high, f.Unit, 2), f.dim(n).Example)
+	example := f.dim(n).Example
+	if f.Example != "" && !f.PerSystem {
+		example = f.Example
+	}
+	return fmt.Sprintf("%s to %s, such as %s", unit.Plain(low, "", 2), unit.Plain(high, f.Unit, 2), example)
 }
 
 func (f Field) limits(n float64) (low, high float64) {
