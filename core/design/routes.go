@@ -40,6 +40,7 @@ func (d *Design) layOut() {
 	}
 	d.Aux = run.Sized{Ask: run.Ask{ID: "c2", FuseID: "f2", Amps: d.Aux.Amps, LengthM: f.AuxM, Bay: f.AuxBay, BackBay: d.auxBackBay(),
 		SourceV: f.Chemistry.RestV(1) * f.N, SourceOhm: d.AuxOhm(), Device: d.device(), SizePin: p.AuxSize, FusePin: p.AuxFuseA}}
+	d.Start.Measured, d.Aux.Measured = f.Survey.StartMeasured && !d.Is.OwnMachine, f.Survey.AuxMeasured
 	d.Back = d.wayBack()
 
 	d.Start.JointsOhm, d.Aux.JointsOhm = run.FuseJoints*run.JointOhm, run.FuseJoints*run.JointOhm

@@ -115,11 +115,20 @@ func (d *Design) returnWorkings() working.Figures {
 		steel = working.Given(working.Symbol{Name: "return by the chassis", Unit: "Ω", Digits: 5}, ohm, working.Surveyed,
 			"measured from E2 to E1; by its length it would be "+unit.Text(steel.Unrounded*1000, "mΩ", 1))
 	}
-	return working.Figures{
+	all := working.Figures{}
+	if d.ByBody() {
+		body := working.Symbol{Name: "return by tray, canopy or body", Unit: "Ω", Digits: 5}
+		all["return.body"] = working.Given(body, d.BodyOhm(), working.Memory, "its bolts and paint: nobody measured it")
+		if _, ok := d.Doc.Joints["body"].Ohm(); ok {
+			all["return.body"] = working.Given(body, d.BodyOhm(), working.Surveyed, "measured from E2 to the chassis")
+		}
+	}
+	maps.Copy(all, working.Figures{
 		"return.chassis": steel,
 		"return.cable":   d.ReturnCopper(length, "as the feed").Named("return by cable, copper alone"),
 		"return.lead":    d.ReturnCopper(d.Back.CableM, "return cable").Named("return lead"),
-	}
+	})
+	return all
 }
 
 // ReturnCopper is some metres of the return's cable, as warm as it runs.

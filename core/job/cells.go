@@ -150,10 +150,11 @@ func (f *Facts) cells(r *resolver, d Document) {
 	if !ok {
 		ohm, ok = f.cranked(s)
 	}
-	if ok {
+	if f.Survey.StartMeasured = ok; ok {
 		f.Survey.StartChemistry = f.Survey.StartChemistry.Resisting(ohm, f.StartAh.Value, f.N)
 	}
-	if ohm, ok := a.Resistance(); ok {
+	ohm, f.Survey.AuxMeasured = a.Resistance()
+	if f.Survey.AuxMeasured {
 		f.Chemistry = f.Chemistry.Resisting(ohm, f.AuxAh.Value, f.N)
 	}
 	if a.Curve != "" {

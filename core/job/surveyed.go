@@ -30,6 +30,7 @@ type Survey struct {
 	StartAgeYears, StartV, AuxV    *float64
 	StartHours, AuxHours           *float64 // at rest since they were charged
 	CrankV                         *float64 // lowest while cranking
+	StartMeasured, AuxMeasured     bool     // what they resist was measured
 	AuxCount                       Num
 	AuxSame                        Tri
 	AuxFeed                        string // corners or end

@@ -107,7 +107,7 @@ func (l leg) opens() bool    { return l.Amps > l.holds()*(1+design.SettledWithin
 // thicker is the next cable on the reels on which a fuse fits.
 func (l leg) thicker(d *design.Design) []verdict.Cure {
 	cures := l.fuseCures()
-	if size, ok := l.Opens(cable.Shelf(d.Facts.CableSystem)); ok && l.sizePath != "" && l.SizePin == nil {
+	if size, ok := l.Thicker(cable.Shelf(d.Facts.CableSystem)); ok && l.sizePath != "" && l.SizePin == nil {
 		cures = append(cures, verdict.Set("Fit "+size.Label, l.sizePath, size.Label))
 	}
 	return cures

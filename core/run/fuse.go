@@ -64,8 +64,8 @@ func (l *Sized) window(t cable.Trial) bool {
 	return err == nil && l.covers(fuse, t).Saves
 }
 
-// Opens is the next thicker size on the shelf on which a fuse fits; ok is false where none does.
-func (l *Sized) Opens(shelf []cable.Size) (s cable.Size, ok bool) {
+// Thicker is the next thicker size on the shelf on which a fuse fits; ok is false where none does.
+func (l *Sized) Thicker(shelf []cable.Size) (s cable.Size, ok bool) {
 	for _, size := range shelf {
 		if size.CopperMM2() <= l.Trial.Size.CopperMM2() {
 			continue

@@ -49,6 +49,7 @@ type Ask struct {
 	BackBay    *cable.Bay // of the return cable, where it lies elsewhere
 	SourceV    float64    // of the battery that feeds a fault
 	SourceOhm  float64
+	Measured   bool // its resistance was measured
 	Device     protect.Device
 	School     string  // how its fuse is chosen
 	SheetA     float64 // the largest fuse that the device's sheet allows; 0 where it says nothing

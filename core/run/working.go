@@ -111,6 +111,14 @@ var loopOhm = working.Declare("R_l = R + R_s", "series resistances add",
 	working.Symbol{Letter: "R", Name: "cable", Unit: "Ω", Digits: 5},
 	working.Symbol{Letter: "R_s", Name: "the return's steel and joints", Unit: "Ω", Digits: 5})
 
+// source is what resists behind the run's beginning.
+func (l *Sized) source() working.Input {
+	if l.Measured {
+		return working.From(l.SourceOhm, working.Surveyed, "battery, measured")
+	}
+	return working.From(l.SourceOhm, working.Memory, "battery")
+}
+
 // fuseWorkings are what decided the leg's fuse.
 func (l *Sized) fuseWorkings() working.Figures {
 	all := working.Figures{}
@@ -120,14 +128,14 @@ func (l *Sized) fuseWorkings() working.Figures {
 	keep("most", working.Given(working.Symbol{Name: "highest fuse rating", Unit: "A", Digits: 0},
 		l.Trial.AmpacityA, working.Computed, "what "+l.Trial.Size.Label+" carries where it lies"))
 	fault := protect.FaultCurrent.MustWork(working.Is(l.SourceV, "source"),
-		working.From(l.SourceOhm, working.Memory, "battery"), working.Is(l.FaultOhm(l.Fuse, l.Trial), "fuse, joints, cable and return"))
+		l.source(), working.Is(l.FaultOhm(l.Fuse, l.Trial), "fuse, joints, cable and return"))
 	k := cable.ShortConstant.MustWork(working.From(cable.ShortLimitC, working.Standard, "IEC 60949"),
 		working.Is(min(l.Trial.ConductorC, cable.ShortLimitC-1), "conductor temperature"))
 	keep("fault", fault)
 	keep("k", k)
 	keep("bears", cable.BearsFor.MustWork(working.Of(k), conductorArea(l.Trial.Size), working.Of(fault)))
 	keep("near", working.Given(working.Symbol{Name: "fault current at the battery", Unit: "A", Digits: 0},
-		l.NearFault, working.Memory, "battery voltage over its own resistance and two joints"))
+		l.NearFault, l.source().Origin, "battery voltage over its own resistance and two joints"))
 	band := func(a float64) string {
 		return fmt.Sprintf("ISO 8820 band of %s at %s times its rating", l.Fuse.Family.Label, unit.Text(a/l.Fuse.RatingA, "", 2))
 	}

@@ -86,7 +86,7 @@ func cableKeys(d *design.Design, l *run.Sized, figures working.Figures) []string
 	keys := []string{l.ID + ".rule", l.ID + ".copper", l.ID + ".loop", l.ID + ".drop", l.ID + ".ampacity", l.ID + ".balance", l.ID +
 		".heating", l.ID + ".warmth"}
 	if l == d.ReturnLeg() {
-		keys = append(keys, "return.lead", "return.chassis", "return.cable")
+		keys = append(keys, "return.lead", "return.body", "return.chassis", "return.cable")
 	}
 	return figures.Keys(keys...)
 }
