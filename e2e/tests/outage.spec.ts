@@ -32,6 +32,7 @@ test("the server stopped while typing: kept here, sent when it is back", async (
   await page.goto(section);
   await expect(cell(page, "aux.part")).toContainText("100 Ah");
   await part(page, "aux").click();
+  await expect(page.getByLabel("Aux battery capacity")).toBeVisible();
   await app.stopServer();
   await page.getByLabel("Aux battery capacity").fill("280");
   await expect(page.getByText("The server does not answer. What you type is kept in this browser")).toBeVisible();

@@ -1,6 +1,6 @@
 import cx from "clsx";
 import { useElementSize, useMediaQuery } from "@mantine/hooks";
-import { lazy, Suspense } from "react";
+import { Suspense } from "react";
 
 import type { Note } from "../api/client";
 import { useShown } from "../job/JobContext";
@@ -8,14 +8,12 @@ import { Drawing } from "./Drawing";
 import { columnSpans, middle } from "./geometry";
 import { GradeLine } from "./GradeLine";
 import { Flag } from "./Notes";
+import { PartPanel, useFetched } from "./opened";
 import { Reading } from "./Reading";
 import { Rows } from "./Rows";
 import { StateChoice } from "./StateChoice";
 import { Upright } from "./Upright";
 import css from "./section.module.css";
-
-/** What is in a part is loaded when one is opened. */
-const PartPanel = lazy(() => import("./PartPanel"));
 
 /** gutter is the room for the rows' names, in px. */
 const gutter = 116;
@@ -23,6 +21,7 @@ const margin = 20;
 
 /** Section is sheet 1: the run on the vehicle, its levels and its rows, on one line. */
 export function Section() {
+  useFetched();
   const narrow = useMediaQuery("(max-width: 760px)", false, { getInitialValueInEffect: false });
   return narrow ? <Upright /> : <Wide />;
 }

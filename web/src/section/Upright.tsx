@@ -1,11 +1,12 @@
 import cx from "clsx";
 import { useElementSize } from "@mantine/hooks";
-import { lazy, Suspense } from "react";
+import { Suspense } from "react";
 
 import { Cures } from "../job/Cures";
 import { useShown } from "../job/JobContext";
 import { Flag, Notes } from "./Notes";
 import { rounded, vehicleScale } from "./geometry";
+import { PartPanel } from "./opened";
 import { Reading } from "./Reading";
 import { cellOf, levelWord } from "./Rows";
 import { severityWord } from "../ui/words";
@@ -13,9 +14,6 @@ import { shownState } from "./geometry";
 import { StateChoice } from "./StateChoice";
 import drawing from "./section.module.css";
 import css from "./upright.module.css";
-
-/** What is in a part is loaded when one is opened. */
-const PartPanel = lazy(() => import("./PartPanel"));
 
 /** Upright is the section on a phone: the run goes down the page, a part to a row. */
 export function Upright() {
