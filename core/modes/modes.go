@@ -34,7 +34,7 @@ type Mode struct {
 	Engine    string  `json:"engine"`
 	Sun       string  `json:"sun"`
 	Joined    bool    `json:"joined"`
-	Charging  bool    `json:"charging" doc:"The engine's side charges the aux battery"`
+	Charging  bool    `json:"charging" doc:"The start side charges the aux battery, the engine running or not"`
 	AuxA      float64 `json:"auxA" doc:"Into the aux battery"`
 	StartA    float64 `json:"startA" doc:"Out of the start battery"`
 	Lamp      string  `json:"lamp"`
@@ -130,7 +130,7 @@ func modeAt(d *design.Design, position string, k design.KeyState, sun string, he
 	into := -circuit.Had(s.Solved.Through("aux battery"))
 	out := circuit.Had(s.Solved.Through("start battery"))
 	m.AuxA, m.StartA = unit.Round(into, 1), unit.Round(max(0, out), 2)
-	m.Charging = k.Engine == "running" && s.OutA > 0.5 && s.Err == nil
+	m.Charging = s.OutA > 0.5 && s.Err == nil && (k.Engine == "running" || d.Kind.Charger() && !s.Stopped)
 	m.Lamp = lamp(d, &s)
 	l.outA = out
 	l.judge()

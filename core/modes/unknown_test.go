@@ -33,6 +33,7 @@ func TestUntestedIsNotDead(t *testing.T) {
 		on := rowAt(t, job, "on", "stopped")
 		assert.Equal(t, c.rule, on.Rule, on.Why)
 		assert.False(t, on.Unknown)
+		assert.True(t, on.Joined || on.Charging, c.coupling)
 		for _, key := range []string{"off", "accessory"} {
 			r := rowAt(t, job, key, "stopped")
 			assert.True(t, r.Unknown, "%s with the key at %s: %s", c.coupling, key, r.Why)

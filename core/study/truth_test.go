@@ -60,3 +60,20 @@ func TestStandInsStart(t *testing.T) {
 		}
 	}
 }
+
+// A contact run is sized for what the circuit drives: over ten minutes of the day a flat lead battery
+// takes no more than its fuses carry for hours, 80 % of their rating, nor than its cables bear, and the
+// rush of the join opens none.
+func TestContactRunIsSizedForTheDay(t *testing.T) {
+	for _, battery := range []string{`"chemistry":"calcium","capacityAh":95,"place":"bonnet"`,
+		`"chemistry":"agm","capacityAh":120,"place":"rear"`} {
+		document := `{"alternator":{"label":"140 A","regulation":"fixed","knownBy":"test","volts":14.4},"aux":{` + battery +
+			`},"pins":{"coupling":"vsr"},"day":{"auxSOC":15,"days":2}}`
+		d := jobtest.Design(t, document)
+		for _, m := range ran(t, document).Fuses {
+			assert.LessOrEqual(t, m.HeldA, 0.8*min(d.Start.Fuse.RatingA, d.Aux.Fuse.RatingA), "%s: %s", m.Fuse, battery)
+			assert.LessOrEqual(t, m.HeldA, min(d.Start.Trial.AmpacityA, d.Aux.Trial.AmpacityA), "%s: %s", m.Fuse, battery)
+			assert.Less(t, m.Heated, 100.0, "%s: %s", m.Fuse, battery)
+		}
+	}
+}

@@ -183,3 +183,25 @@ func BenchmarkPack(b *testing.B) {
 		require.NoError(b, err)
 	}
 }
+
+// On no sheet and no card is what nobody tested told as known, and of what is not to be built no
+// reading is expected.
+func TestPackClaimsNothing(t *testing.T) {
+	said := func(document string) string {
+		pdf, err := export.PDF(packOf(t, []byte(document), "A4"))
+		require.NoError(t, err)
+		file := filepath.Join(t.TempDir(), "pack.pdf")
+		require.NoError(t, os.WriteFile(file, pdf, 0o600))
+		return strings.Join(strings.Fields(poppler(t, "pdftotext", file, "-raw")), " ")
+	}
+	const untested = `"signal":{"feed":"a"},"feeds":{"a":{"name":"F14","off":"dead","on":"live"}}`
+	open := said(`{"aux":{"chemistry":"agm"},"pins":{"chargerA":10},` + untested + `}`)
+	assert.Contains(t, open, "key off, engine stopped: not known")
+	assert.NotContains(t, open, "key off, engine stopped: charging")
+	assert.Contains(t, open, "key on, engine stopped: charging")
+	assert.NotContains(t, open, "NOT TO BE BUILT")
+	stopped := said(`{"aux":{"chemistry":"flooded","place":"rear"}}`)
+	assert.Contains(t, stopped, "NOT TO BE BUILT")
+	assert.Contains(t, stopped, "has no readings to expect")
+	assert.NotContains(t, stopped, "it should show about")
+}

@@ -120,6 +120,8 @@ func (s *sheet) modesCard() card {
 		}
 		does := "apart"
 		switch {
+		case m.Unknown:
+			does = "not known"
 		case s.joined(m) && m.Charging:
 			does = "joined, charging"
 		case s.joined(m):

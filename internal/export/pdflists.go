@@ -215,17 +215,21 @@ func (s *sheet) settings() {
 
 func (s *sheet) readings() {
 	s.heading("Expected readings")
+	if len(s.pack.Plan.Stops()) > 0 {
+		s.para("", "None: the plan has what stops it, and what is not to be built has no readings to expect.")
+		return
+	}
 	var rows [][]string
 	for _, st := range s.pack.Plan.States {
 		if st.Kind == "fault" {
 			continue
 		}
-		says := st.Says
-		if st.Fails != "" {
-			says = st.Fails
+		if st.Fails != "" { // it cannot be, and nothing is expected of it
+			rows = append(rows, []string{st.Label, "–", "–", "–", st.Fails, ""})
+			continue
 		}
-		rows = append(rows, []string{st.Label, unit.Text(st.InV, "V", 2), unit.Text(st.AuxV, "V", 2), unit.Text(st.OutA, "A", 0), says,
-			""})
+		rows = append(rows, []string{st.Label, unit.Text(st.InV, "V", 2), unit.Text(st.AuxV, "V", 2), unit.Text(st.OutA, "A", 0),
+			st.Says, ""})
 	}
 	s.table([]column{{"State", 1.6}, {"Coupling's input", 1}, {"Aux battery", 1}, {"Into it", 0.7}, {"Says", 2.6}, {"Read", 0.8}}, rows)
 }

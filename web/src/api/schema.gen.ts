@@ -2105,7 +2105,7 @@ export interface components {
              * @description Into the aux battery
              */
             auxA: number;
-            /** @description The engine's side charges the aux battery */
+            /** @description The start side charges the aux battery, the engine running or not */
             charging: boolean;
             engine: string;
             figure?: string;
