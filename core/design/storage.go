@@ -5,6 +5,7 @@ import (
 
 	"epitrope/core/battery"
 	"epitrope/core/job"
+	"epitrope/core/unit"
 	"epitrope/core/working"
 )
 
@@ -22,5 +23,10 @@ func (d *Design) TopUp() (fig working.Figure, days float64) {
 	}
 	fig = battery.TopUp.MustWork(f.AuxAh.Input(), working.From(f.Chemistry.KeepsOver, working.Memory, f.Chemistry.Label),
 		working.From(f.Chemistry.LosesIn30Days, working.Memory, f.Chemistry.Label), working.Is(rest, where))
-	return fig, math.Round(max(1, min(fig.Value, f.Chemistry.MayStand(f.Day.OutsideC.Value))))
+	if most := f.Chemistry.MayStand(f.Day.OutsideC.Value); most < fig.Value {
+		fig = working.Given(working.Symbol{Name: "charge again after", Unit: "days", Digits: 0}, most, working.Practice,
+			unit.Say("as long as its kind may stand at %s; by what it loses alone it would be %s", unit.Plain(f.Day.OutsideC.Value, "°C", 0),
+				unit.Text(fig.Value, "days", 0)))
+	}
+	return fig, math.Round(max(1, fig.Value))
 }

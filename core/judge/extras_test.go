@@ -287,6 +287,7 @@ func TestCalendarOf(t *testing.T) {
 	}
 	alone := of(`{"aux":{"chemistry":"agm","capacityAh":100}}`)
 	assert.InDelta(t, 180, alone.TopUpDays, 0.5, "within half a year, whatever it loses by itself")
+	assert.InDelta(t, alone.TopUpDays, alone.Figure.Value, 0.5, "its working says the same")
 	drained := of(`{"aux":{"chemistry":"agm","capacityAh":100},"loads":{"a":{"kind":"fridge","standbyA":0.05}}}`)
 	assert.InDelta(t, 25/(2.5/30+24*0.05), drained.TopUpDays, 0.5)
 	parted := of(`{"aux":{"chemistry":"agm","capacityAh":100},"extras":{"isolator":"master"},"loads":{"a":{"kind":"fridge","standbyA":0.05}}}`)

@@ -207,7 +207,7 @@ func stopped(stops []judge.Note) error {
 	for i, n := range stops {
 		said[i] = n.Text
 	}
-	return problem(http.StatusUnprocessableEntity, "stop", "What is not to be built is not issued: "+strings.Join(said, " "))
+	return problem(http.StatusUnprocessableEntity, "stop", "It is not to be built so: "+strings.Join(said, " "))
 }
 
 type revisionPath struct {
