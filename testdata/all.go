@@ -5,14 +5,14 @@ import (
 	"path"
 )
 
-// Documents are all job documents here: the demo's, and those of jobs and signals, by the
+// Documents are all job documents here: the demo's, and those of jobs, signals and truth, by the
 // names of their files.
 func Documents() (map[string][]byte, error) {
 	all := map[string][]byte{}
 	for _, from := range []struct {
 		files fs.FS
 		glob  string
-	}{{Demo, "demo/*.json"}, {Jobs, "jobs/*.json"}, {Signals, "signals/*.json"}} {
+	}{{Demo, "demo/*.json"}, {Jobs, "jobs/*.json"}, {Signals, "signals/*.json"}, {Truth, "truth/*.json"}} {
 		names, err := fs.Glob(from.files, from.glob)
 		if err != nil {
 			return nil, err

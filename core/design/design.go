@@ -120,7 +120,8 @@ func (d *Design) methodCase() method.Case {
 		RegulatedV: f.RegulatedV.Value / n, WantedV: d.Profile.AbsorptionLow / n, MostV: d.Profile.AbsorptionHigh / n,
 		HalfA: d.Rates.Half.Unrounded, IdleA: d.IdleA, NeedA: d.NeedA, WithinA: d.WithinA(),
 		ChargerA: charger, ChargerIn: d.InputA(card), LargestA: d.Book.Chargers[len(d.Book.Chargers)-1].OutputA,
-		AcceptsA: d.Rates.Accepts.Unrounded, RestA: d.Book.Changeovers[len(d.Book.Changeovers)-1].Relay.BreakA, CrankA: f.CrankA.Value,
+		AcceptsA: d.Rates.Accepts.Unrounded, CrankA: f.CrankA.Value,
+		RestA:     f.Relay.OnChangeover(d.Book.Changeovers[len(d.Book.Changeovers)-1]).Relay.BreakA,
 		Emergency: v.EmergencyStart == job.Yes, FactoryFeed: f.FactoryFeed(), Solar: f.Day.SolarW.Value > 0, Winch: v.Winch == job.Yes,
 		LowBudget: v.Budget == "low", Idling: v.Idling == job.Yes, Alternators: v.Alternators.Value, Room: string(v.SecondRoom)}
 	if v.Senses != "battery" {

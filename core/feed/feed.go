@@ -25,7 +25,7 @@ type Point struct {
 	Kind    Kind
 	RatingA float64 // of its fuse; 0 where it has none or is not known
 	Circuit string  // what it feeds
-	Safety  bool    // brakes, airbag, steering, engine management
+	Safety  Safe    // brakes, airbag, steering, engine management
 	Only    string  // the consumer that has to be on for it to be live
 
 	Off, Slept, Accessory, On, Cranking, Running Live
@@ -75,13 +75,14 @@ type Verdict struct {
 // words are the sentences of the findings, by id. Source: common practice, no source.
 var words = map[string]string{
 	"feed.safety":    "Brakes, airbag, steering and engine management are not feed points.",
+	"feed.feeds":     "What it feeds, nobody said: look it up before it is tapped.",
 	"feed.permanent": "Live with the key out: permanent positive carries no information, and the coupling would never rest.",
 	"feed.slept":     "Live with the key out until the bus sleeps: it goes dead only minutes later.",
 	"feed.accessory": "Live at accessory, without the engine: the radio on for an evening is charging for an evening.",
 	"feed.consumer":  "Live only with %s on: off, nothing charges.",
 	"feed.never":     "Dead while the engine runs.",
 	"feed.cranks":    "Dead while cranking: the coupling starts anew after every start, which does no harm.",
-	"feed.dplus":     "On older machines D+ is also the excitation: load it lightly, half an ampere at most.",
+	"feed.dplus":     "On older machines D+ is also the excitation, and gives no more than its lamp lets through: 0.2 to 0.3 A.",
 	"feed.rating":    "Its fuse is %.0f A: a low rating is no reason to choose it; what it feeds and how it behaves are.",
 	"feed.running":   "Live only while the engine runs.",
 	"feed.ignition":  "Live with the ignition, dead at accessory and with the key out.",
@@ -107,8 +108,11 @@ func (p Point) Judge() Verdict {
 	say := func(id string, out bool, args ...any) {
 		v.Findings = append(v.Findings, Finding{ID: id, Out: out, Text: unit.Say(words[id], args...)})
 	}
-	if p.Safety {
+	switch {
+	case p.Vital():
 		say("feed.safety", true)
+	case p.Safety == NotSaid && p.Circuit == "" && p.Kind == Slot:
+		say("feed.feeds", false)
 	}
 	switch {
 	case p.Slept == Is:

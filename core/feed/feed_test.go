@@ -33,7 +33,15 @@ func TestFindingsFire(t *testing.T) {
 		candidate bool
 		behaviour feed.Behaviour
 	}{
-		{"feed.safety", func(p *feed.Point) { p.Safety = true }, none, false, feed.Ignition},
+		{"feed.safety", func(p *feed.Point) { p.Safety = feed.Vital }, none, false, feed.Ignition},
+		{"feed.safety", func(p *feed.Point) { p.Circuit = "Brake lights" }, func(p *feed.Point) { p.Circuit = "break-in alarm" }, false,
+			feed.Ignition},
+		{"feed.safety", func(p *feed.Point) { p.Name = "F3 ABS/ESP" }, func(p *feed.Point) { p.Name = "F3 absorber fridge" }, false,
+			feed.Ignition},
+		{"feed.safety", func(p *feed.Point) { p.Circuit = "fuel pump" }, func(p *feed.Point) { p.Circuit, p.Safety = "fuel pump", feed.Plain },
+			false, feed.Ignition},
+		{"feed.feeds", func(p *feed.Point) { p.Circuit = "" }, func(p *feed.Point) { p.Circuit, p.Safety = "", feed.Plain }, true,
+			feed.Ignition},
 		{"feed.permanent", func(p *feed.Point) { p.Off, p.Slept = feed.Is, feed.Is }, none, false, feed.Permanent},
 		{"feed.permanent", func(p *feed.Point) { p.Off, p.Slept = feed.Is, feed.Untested }, none, false, feed.Permanent},
 		{"feed.slept", func(p *feed.Point) { p.Off = feed.Is }, none, true, feed.Ignition},
@@ -67,7 +75,7 @@ func TestTraps(t *testing.T) {
 		"accessory":        func(p *feed.Point) { p.Accessory = feed.Is },
 		"permanent":        func(p *feed.Point) { p.Off, p.Slept = feed.Is, feed.Is },
 		"air conditioning": func(p *feed.Point) { p.Only = "the air conditioning" },
-		"airbag":           func(p *feed.Point) { p.Safety = true },
+		"airbag":           func(p *feed.Point) { p.Safety = feed.Vital },
 	} {
 		p := wiper()
 		change(&p)

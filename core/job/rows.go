@@ -32,44 +32,6 @@ var rowFields = []Field{
 	{Path: "loads.*.duty", Label: "Of these it runs", Kind: Number, Unit: "%", Min: 1, Max: 100, dim: share},
 	{Path: "loads.*.standbyA", Label: "Standby each", Kind: Number, Unit: "A", Max: 20, Digits: 3, dim: current},
 
-	{Path: "gear.*.kind", Label: "What", Kind: Choice, Choices: []Option{{"relay", "voltage-sensing relay"}, {"charger", "DC-DC charger"},
-		{"contactor", "contactor"},
-		{"changeover", "changeover relay"}, {"selector", "selector"}, {"splitter", "diode splitter"},
-		{"solar", "solar regulator"}, {"isolator", "isolator"},
-		{"monitor", "monitor or shunt"},
-		{"inverter", "inverter"}, {"battery", "battery"}, {"fusebox", "fuse box"}, {"other", "something else"}}},
-	{Path: "gear.*.name", Label: "Called", Kind: Text, Max: 60},
-	{Path: "gear.*.ratingA", Label: "Rated", Kind: Number, Unit: "A", Max: 1000, Digits: 1, dim: current},
-	{Path: "gear.*.works", Label: "State", Kind: Choice, Choices: []Option{{"works", "works"}, {"dead", "dead"}, {"doubtful", "half dead"},
-		{"unknown", "not tried"}}},
-	{Path: "gear.*.fault", Label: "Fault", Kind: Text, Max: 200},
-	{Path: "gear.*.factoryFeed", Label: "Coil fed from the factory's ignition", Kind: Choice, Choices: yesNo,
-		When: &When{Path: "gear.*.kind", Is: []string{"contactor", "changeover"}}},
-
-	{Path: "found.*.role", Label: "Wire is", Kind: Choice, Choices: []Option{{"start", "start run"}, {"aux", "aux run"}, {"return", "return"},
-		{"trigger", "signal"},
-		{"load", "feed to a load"}, {"unknown", "not known"}}},
-	{Path: "found.*.endA", Label: "End A", Kind: Text, Max: 60},
-	{Path: "found.*.endB", Label: "End B", Kind: Text, Max: 60},
-	{Path: "found.*.colour", Label: "Colour", Kind: Text, Max: 30},
-	{Path: "found.*.size", Label: "Cable", Kind: CableKey, Example: "16 mm², 6 AWG, 8 mm auto"},
-	{Path: "found.*.lengthM", Label: "Length", Kind: Number, Unit: "m", Min: 0.05, Max: 40, Digits: 2, dim: length},
-	{Path: "found.*.fuseA", Label: "Fuse at A", Kind: Number, Unit: "A", Max: 600, Digits: 1, dim: current},
-	{Path: "found.*.fuseMM", Label: "Fuse from A by", Kind: Number, Unit: "mm", Max: 5000, dim: millimetres},
-	{Path: "found.*.fuseBA", Label: "Fuse at B", Kind: Number, Unit: "A", Max: 600, Digits: 1, dim: current},
-	{Path: "found.*.fuseIs", Label: "At end A there is", Kind: Choice, Choices: fuseStates},
-	{Path: "found.*.fuseBIs", Label: "At end B there is", Kind: Choice, Choices: fuseStates},
-	{Path: "found.*.fuseForm", Label: "Its fuses are", Kind: Choice, Choices: []Option{{InHolder, "in holders"}, {BareFuse, "bare"},
-		{TapedFuse, "taped in"}}},
-	{Path: "found.*.amps", Label: "Carries", Kind: Number, Unit: "A", Max: 600, Digits: 1, dim: current},
-	{Path: "found.*.dropV", Label: "Loses, measured", Kind: Number, Unit: "V", Max: 15, Digits: 2, dim: tension},
-	{Path: "found.*.state", Label: "State", Kind: Choice, Choices: []Option{{"good", "good"}, {"corroded", "corroded"}, {"loose", "loose"},
-		{"chafed", "chafed"},
-		{"taped", "taped off"}, {"cut", "cut"}}},
-	{Path: "found.*.sources", Label: "Live from", Kind: Choice, Choices: []Option{{"a", "end A"}, {"b", "end B"}, {"both", "both ends"},
-		{"none", "neither"}}},
-	{Path: "found.*.remark", Label: "Remark", Kind: Text, Max: 200},
-
 	{Path: "feeds.*.kind", Label: "Signal from", Kind: Choice, Choices: []Option{{string(feed.Slot), "a fuse"},
 		{string(feed.Interface), "body-builder's interface"}, {string(feed.DPlus), "61 or D+"}}},
 	{Path: "feeds.*.name", Label: "Called", Kind: Text, Max: 40},
@@ -142,17 +104,6 @@ var rowFields = []Field{
 	{Path: "known.*", Label: "Known by", Kind: Choice, Choices: []Option{{"measured", "measured"}, {"book", "vehicle book"}, {"told", "told"},
 		{"assumed", "assumed"}}},
 }
-
-// What is said of a fuse whose rating is not, and how fuses were found.
-const (
-	NoFuse     = "none"
-	Unreadable = "unreadable"
-	InHolder   = "holder"
-	BareFuse   = "bare"
-	TapedFuse  = "taped"
-)
-
-var fuseStates = []Option{{NoFuse, "no fuse"}, {Unreadable, "a fuse, its rating not readable"}}
 
 var liveDead = []Option{{string(feed.Is), "live"}, {string(feed.Dead), "dead"}}
 
@@ -227,7 +178,7 @@ func (f Feed) Point(key string) feed.Point {
 		}
 		return *p
 	}
-	p := feed.Point{Name: f.Name, Kind: feed.Slot, Circuit: f.Circuit, Safety: text(f.Safety) == string(Yes), Only: f.Only,
+	p := feed.Point{Name: f.Name, Kind: feed.Slot, Circuit: f.Circuit, Safety: feed.Safe(text(f.Safety)), Only: f.Only,
 		Off: feed.Live(text(f.Off)), On: feed.Live(text(f.On)), Accessory: feed.Live(text(f.Accessory)),
 		Running: feed.Live(text(f.Running)), Cranking: feed.Live(text(f.Cranking)), Slept: feed.Live(text(f.Slept))}
 	if f.Kind != nil {
@@ -252,39 +203,6 @@ type Load struct {
 	Hours    *float64 `json:"hours,omitempty"`
 	Duty     *float64 `json:"duty,omitempty"`
 	StandbyA *float64 `json:"standbyA,omitempty"`
-}
-
-// Gear is a row of what was there before: a device.
-type Gear struct {
-	Kind        *string  `json:"kind,omitempty"`
-	Name        string   `json:"name,omitempty"`
-	RatingA     *float64 `json:"ratingA,omitempty"`
-	Works       *string  `json:"works,omitempty"`
-	Fault       string   `json:"fault,omitempty"`
-	FactoryFeed *string  `json:"factoryFeed,omitempty"`
-}
-
-// FoundWire is a row of what was there before: a wire.
-type FoundWire struct {
-	Role    *string  `json:"role,omitempty"`
-	EndA    string   `json:"endA,omitempty"`
-	EndB    string   `json:"endB,omitempty"`
-	Colour  string   `json:"colour,omitempty"`
-	Size    *string  `json:"size,omitempty"`
-	LengthM *float64 `json:"lengthM,omitempty"`
-	FuseA   *float64 `json:"fuseA,omitempty"`
-	FuseMM  *float64 `json:"fuseMM,omitempty"`
-	FuseBA  *float64 `json:"fuseBA,omitempty"`
-
-	FuseIs   *string `json:"fuseIs,omitempty"`
-	FuseBIs  *string `json:"fuseBIs,omitempty"`
-	FuseForm *string `json:"fuseForm,omitempty"`
-
-	Amps    *float64 `json:"amps,omitempty"`
-	DropV   *float64 `json:"dropV,omitempty"`
-	State   *string  `json:"state,omitempty"`
-	Sources *string  `json:"sources,omitempty"`
-	Remark  string   `json:"remark,omitempty"`
 }
 
 // Row is a row of a list with its name.

@@ -103,7 +103,9 @@ func moreNoteCases() []noteCase {
 		{"emergency.contact", pinned(agm, "contactor", `,"schools":{"emergency":"crank"},"wants":{"emergencyStart":"yes"},"relay":{"crankA":50}`),
 			pinned(agm, "contactor", `,"schools":{"emergency":"crank"},"wants":{"emergencyStart":"yes"},"relay":{"crankA":2000}`)},
 		{"relay.idle", `{"alternator":{"label":"55 A","regulation":"fixed","knownBy":"test","volts":14.4},` +
-			`"aux":{"chemistry":"agm","place":"seat"},"pins":{"coupling":"vsr"}}`, pinned(agm, "vsr", "")},
+			`"aux":{"chemistry":"agm","place":"seat"},"pins":{"coupling":"vsr"}}`,
+			`{"alternator":{"label":"150/250 A","regulation":"fixed","knownBy":"test","volts":14.4},` +
+				`"aux":{"chemistry":"agm","place":"seat"},"pins":{"coupling":"vsr"}}`},
 		{"relay.night", pinned(fixed+`,"aux":{"chemistry":"lifepo4","place":"seat"}`, "vsr", ""), pinned(agm, "vsr", "")},
 		{"signal.accessory", feed(tested + `,"accessory":"live"`), good},
 		{"signal.out", feed(tested + `,"accessory":"dead","safety":"yes"`), good},

@@ -49,6 +49,12 @@ var answers = lookGroup{"answers", []look{
 		func(d *design.Design) []finding {
 			return says(d.Facts.Survey.Sensor == job.Yes && d.Facts.Schools.Negative == "post", "start")
 		}},
+	{"answers.sensor", verdict.Caution, working.Practice, []string{"vehicle.sensor", "schools.negative"},
+		"The negative goes on the battery's post, and nobody said whether there is a sensor on it: if there is, the vehicle will miscount all " +
+			"that the aux battery takes.",
+		func(d *design.Design) []finding {
+			return says(d.Facts.Survey.Sensor == job.Asked && d.Facts.Schools.Negative == "post", "start")
+		}},
 	{"answers.frame", verdict.Bad, working.Practice, []string{"pins.return"},
 		"The frame is %s: it is no return. The current needs a cable all the way.",
 		func(d *design.Design) []finding {

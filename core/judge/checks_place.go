@@ -46,6 +46,9 @@ var placeLooks = slices.Concat(
 		"It can be reached for service.",
 		"Look: can it be reached without taking furniture out?"),
 	[]look{
+		{"place.gas", verdict.Caution, working.Practice, []string{"placing.gas", "routes.auxM", "routes.startM"},
+			"By its cable it sits %.1f m from the %s battery, which gives off gas: look that it is out of that, and not above the battery.",
+			ventedBeside},
 		{"place.heat", verdict.Good, working.Practice, []string{"bays.startC"},
 			"It gets %.0f °C at its place; up to %.0f °C it does all it can.",
 			func(d *design.Design) []finding { return warm(d, d.AtStart()) }},
@@ -100,6 +103,20 @@ func asked(about string, good job.Tri, wrong verdict.Level, given func(job.Placi
 		{"place." + about + ".good", verdict.Good, working.Practice, fields, isGood, answered(func(t job.Tri) bool { return t == good })},
 		{"place." + about + ".open", verdict.Open, working.Practice, fields, isOpen, answered(func(t job.Tri) bool { return t == job.Asked })},
 	}
+}
+
+// besideM is how near a battery's gas can reach a contact. Source: from memory: half a metre; by its
+// cable that is about twice as far.
+const besideM = 1.0
+
+// ventedBeside is whether a battery that gives off gas stands beside the coupling, as far as the
+// document knows, and nobody looked.
+func ventedBeside(d *design.Design) []finding {
+	near, name, vented := d.Facts.AuxM.Value, "aux", d.Facts.Chemistry.Vented && d.Facts.ChemistryKnown
+	if d.AtStart() {
+		near, name, vented = d.Facts.StartM.Value, "start", d.StartChemistry().Vented && d.Doc.StartBattery.Chemistry != nil
+	}
+	return says(d.Facts.Survey.Placing.Gas == job.Asked && vented && near <= besideM, "coupling", near, name)
 }
 
 // pointing is which way the terminals point; a relay's are level or up.

@@ -38,19 +38,24 @@ var relayRules = []rule{
 			})
 		})},
 	{"relay.idle", verdict.Remark, working.Physics,
-		"At idle the relay senses %s, below its cut-out of %s: it opens until the engine turns faster.",
-		"The alternator has too little at idle, not the cable.",
+		"In the state “%s” the start battery has %s and the relay's cut-out is %s: it opens until there is more.",
+		"The alternator has no more there: thicker cable is no cure.",
 		sensing(func(s *design.State, _, cutOutV float64) []finding {
-			return where(s.Joined && s.Sags && s.SensedV < cutOutV, func() finding {
-				return at("coupling", unit.Text(s.SensedV, "V", 1), unit.Text(cutOutV, "V", 1))
+			return where(s.Joined && s.BusV < cutOutV && s.SensedV < cutOutV, func() finding {
+				f := at("coupling", s.Label, unit.Text(s.BusV, "V", 2), unit.Text(cutOutV, "V", 1))
+				if !s.Idles {
+					f = f.heavier(verdict.Beware)
+				}
+				return f
 			})
 		})},
 	{"relay.chatter", verdict.Beware, working.Physics,
-		"In the state “%s” the relay senses %s, below its cut-out of %s: it opens, recovers, closes again.",
+		"In the state “%s” the start battery has %s and the relay senses %s, below its cut-out of %s: it opens, recovers, closes again.",
 		"Thin cable before the relay drags down what it senses. Thicker cable or a better earth on that side.",
 		sensing(func(s *design.State, _, cutOutV float64) []finding {
-			return where(s.Joined && !s.Sags && s.SensedV < cutOutV, func() finding {
-				return at("coupling", s.Label, unit.Text(s.SensedV, "V", 2), unit.Text(cutOutV, "V", 1)).cure(otherCoupling())
+			return where(s.Joined && s.BusV >= cutOutV && s.SensedV < cutOutV, func() finding {
+				return at("coupling", s.Label, unit.Text(s.BusV, "V", 2), unit.Text(s.SensedV, "V", 2), unit.Text(cutOutV, "V", 1)).
+					cure(otherCoupling())
 			})
 		})},
 	{"relay.night", verdict.Stop, working.Physics,

@@ -82,7 +82,11 @@ var sourceRules = []rule{
 		"Model years mislead. Twenty minutes of logged voltage settle it.",
 		func(d *design.Design) []finding {
 			return where(d.Facts.Varies() && d.Facts.Regulation != "variable", func() finding {
-				return at("alternator").cure(verdict.Ask("Say how it is known", "regulation"))
+				f := at("alternator").cure(verdict.Ask("Say how it is known", "regulation"))
+				if d.Is.CanJoin && !d.Kind.Charger() {
+					f = f.heavier(verdict.Beware) // a join hangs on it
+				}
+				return f
 			})
 		}},
 	{"use.stands", verdict.Beware, working.Practice,

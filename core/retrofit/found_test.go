@@ -58,6 +58,8 @@ func TestFindingsFire(t *testing.T) {
 		{"found.chafed", "bad", wire(`,"state":"chafed"`), wire("")},
 		{"found.taped", "caution", wire(`,"state":"taped"`), wire("")},
 		{"found.cut", "bad", wire(`,"state":"cut"`), wire("")},
+		{"found.past", "bad", wire(`,"sources":"both","fuseBA":60`), wire(`,"sources":"a"`)},
+		{"found.past", "bad", wire(`,"sources":"both","fuseBA":60`), wire(`,"sources":"both","fuseBA":60,"state":"cut"`)},
 		{"found.good", "good", wire(""), wire(`,"state":"cut"`)},
 	}
 	for _, c := range cases {
@@ -110,6 +112,32 @@ func TestWhatCanBeUsedAgain(t *testing.T) {
 	require.NotNil(t, thick.Reuse)
 	assert.Equal(t, "pins.startSize", thick.Reuse.Path)
 	assert.Equal(t, "goes", one("6 mm2").Fate)
+}
+
+// A device is judged by where it sits, a changeover by its rest contact, and not by the figure on the
+// case (trade §21.4 and §21.10).
+func TestGearByWhereItSits(t *testing.T) {
+	for _, c := range []struct{ gear, fate, says string }{
+		{`"kind":"isolator","ratingA":200,"across":"batteries"`, "goes", "in a ring"},
+		{`"kind":"isolator","ratingA":200`, "open", "Follow both its leads"},
+		{`"kind":"other","across":"unknown"`, "open", "Follow both its leads"},
+		{`"kind":"isolator","ratingA":20,"across":"start"`, "goes", "Rated 20 A and the new design carries"},
+		{`"kind":"isolator","ratingA":300,"across":"aux"`, "stays", "rated 300 A"},
+		{`"kind":"isolator","across":"aux"`, "open", "Read its rating"},
+		{`"kind":"isolator","across":"loads"`, "stays", "Not in the way."},
+		{`"kind":"solar"`, "stays", "Not in the way."},
+		{`"kind":"changeover","ratingA":100`, "open", "rest contact (87a)"},
+		{`"kind":"changeover","ratingA":100,"restA":20`, "goes", "bears 20 A"},
+		{`"kind":"changeover","ratingA":100,"restA":90`, "stays", "Can be used again"},
+	} {
+		g := found(t, `{"aux":{"chemistry":"agm"},"pins":{"coupling":"changeover","chargerA":30},"gear":{"g1":{"works":"works",`+c.gear+`}}}`)
+		assert.Equal(t, c.fate, g.Gear[0].Fate, c.gear)
+		assert.Contains(t, g.Gear[0].Why, c.says, c.gear)
+	}
+	relay := found(t, `{"alternator":{"regulation":"fixed","knownBy":"test"},"aux":{"chemistry":"agm","place":"seat"},"pins":{"coupling":"vsr"},
+		"found":{"w1":{"role":"load","endA":"a","endB":"b","size":"6 mm2","lengthM":3,"sources":"both","fuseA":30,"fuseBA":30}}}`)
+	assert.Contains(t, relay.Wires[0].Findings[0].Text, "past the coupling", "a load fed from both ends joins them too")
+	assert.Equal(t, "goes", relay.Wires[0].Fate)
 }
 
 // "I have an 80 A fuse, 7 m of 16 mm² and this relay."

@@ -37,12 +37,14 @@ var foundWords = map[string]string{
 	"found.chafed":   "Chafed: the short is only a matter of time.",
 	"found.taped":    "Taped off and left: take it out, or fuse and label it.",
 	"found.cut":      "Cut: whoever joins it again has to know where it leads.",
+	"found.past":     "Live from both its ends. %s It comes out.",
 	"found.good":     "Nothing against it.",
 }
 
 // foundMarks are where the findings come from, where that is not common practice.
 var foundMarks = map[string]working.Origin{"found.far": working.Standard, "found.over": working.Standard, "found.slow": working.Standard,
-	"found.burns": working.Standard, "found.drop": working.Physics, "found.joint": working.Physics}
+	"found.burns": working.Standard, "found.drop": working.Physics, "found.joint": working.Physics,
+	"found.past": working.Physics}
 
 var roleNames = map[string]string{"start": "start run", "aux": "aux run", "return": "return", "trigger": "signal", "load": "feed to a load",
 	"": "wire", "unknown": "wire"}
@@ -89,7 +91,7 @@ func sourcesOf(w job.FoundWire) (a, b bool) {
 		return true, false
 	case "b":
 		return false, true
-	case "both":
+	case job.BothEnds:
 		return true, true
 	case "none":
 		return false, false
@@ -118,6 +120,9 @@ func judgeFound(d *design.Design, w job.FoundWire, say func(id string, level ver
 	}
 	if len(untraced) > 0 {
 		say("found.untraced", verdict.Open, strings.Join(untraced, ", "))
+	}
+	if isPast(w) {
+		say("found.past", verdict.Bad, pastSays(d, wireOhm(d, w)))
 	}
 	a, b := sourcesOf(w)
 	if a {
@@ -230,6 +235,9 @@ func fate(d *design.Design, w job.FoundWire, level verdict.Level) (fate, why str
 	role := job.Str(w.Role)
 	if level == verdict.Open && (w.Size == nil || role == "" || role == "unknown") {
 		return "open", "Trace and measure it first.", nil
+	}
+	if isPast(w) {
+		return "goes", "It joins the batteries past the coupling.", nil
 	}
 	if level == verdict.Bad {
 		return "goes", "Unsafe as it is.", nil

@@ -188,11 +188,7 @@ func BenchmarkPack(b *testing.B) {
 // reading is expected.
 func TestPackClaimsNothing(t *testing.T) {
 	said := func(document string) string {
-		pdf, err := export.PDF(packOf(t, []byte(document), "A4"))
-		require.NoError(t, err)
-		file := filepath.Join(t.TempDir(), "pack.pdf")
-		require.NoError(t, os.WriteFile(file, pdf, 0o600))
-		return strings.Join(strings.Fields(poppler(t, "pdftotext", file, "-raw")), " ")
+		return pdfText(t, packOf(t, []byte(document), "A4"))
 	}
 	const untested = `"signal":{"feed":"a"},"feeds":{"a":{"name":"F14","off":"dead","on":"live"}}`
 	open := said(`{"aux":{"chemistry":"agm"},"pins":{"chargerA":10},` + untested + `}`)

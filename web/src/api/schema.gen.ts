@@ -1668,12 +1668,15 @@ export interface components {
             mostA: number;
         };
         Gear: {
+            across?: string;
             factoryFeed?: string;
             fault?: string;
             kind?: string;
             name?: string;
             /** Format: double */
             ratingA?: number;
+            /** Format: double */
+            restA?: number;
             works?: string;
         };
         GearVerdict: {

@@ -6,7 +6,7 @@ import { FoundRows } from "./FoundRows";
 import { GearSays, WireSays } from "./Says";
 import { useRetrofit } from "./useRetrofit";
 
-const gearFields = ["kind", "name", "ratingA", "works", "fault", "factoryFeed"];
+const gearFields = ["kind", "name", "ratingA", "works", "fault", "across", "restA", "factoryFeed"];
 const wireFields = ["role", "endA", "endB", "colour", "size", "lengthM", "fuseA", "fuseIs", "fuseMM", "fuseBA", "fuseBIs", "fuseForm", "sources", "state", "amps", "dropV", "remark"];
 const bypassFields = ["have.fuseA", "have.fuses", "have.size", "have.metres", "have.relayA"];
 
