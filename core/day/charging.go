@@ -100,8 +100,14 @@ func (r *runner) switchCharger(w wishes) bool {
 	} else if r.on.chargeAt == never {
 		r.on.chargeAt = r.t + c.DelayS
 	}
-	if r.on.restartAt == never && r.t < r.on.chargeAt-located {
-		return false
+	if r.on.restartAt == never {
+		if r.t < r.on.chargeAt-located {
+			return false
+		}
+		if r.s.sensedV < c.RestartV*r.rig.N { // it begins at no less than it begins anew at
+			r.on.chargeAt, r.on.restartAt = never, r.t
+			return false
+		}
 	}
 	r.on.charging, r.on.chargeAt, r.on.restartAt = true, never, never
 	r.x[soft] = 0

@@ -4,22 +4,10 @@ import (
 	"epitrope/core/feed"
 	"epitrope/core/job"
 	"epitrope/core/system"
-	"epitrope/core/working"
 )
 
 // KeyState is a position of the key, and whether the engine runs.
 type KeyState struct{ Key, Engine string }
-
-// HoursToHalf is how long a start battery lasts until it is half empty.
-var HoursToHalf = working.Declare("t = C·s / I",
-	"conservation of charge; a battery below half may not start in the cold (common practice, no source)",
-	working.Symbol{Letter: "t", Name: "start battery half empty after", Unit: "h", Digits: 0},
-	working.Symbol{Letter: "C", Name: "start battery", Unit: "Ah", Digits: 0},
-	working.Symbol{Letter: "s", Name: "share that may go, from 90 to 50 %", Unit: "", Digits: 2},
-	working.Symbol{Letter: "I", Name: "out of it", Unit: "A", Digits: 2})
-
-// ShareToHalf is what goes from a healthy start battery until it is half empty.
-const ShareToHalf = 0.4
 
 // The positions of what a person can switch.
 const (
@@ -181,8 +169,3 @@ func (d *Design) ByVoltage() bool { return d.Kind.Charger() && d.Facts.Day.Trigg
 
 // Wired says whether a wire brings the coupling its signal.
 func (d *Design) Wired() bool { return d.Kind.Signal() && !d.ByVoltage() }
-
-// InputAt is what a charger draws from a start battery at rest, at its usual efficiency.
-func (d *Design) InputAt(outA float64) float64 {
-	return outA * d.AuxEmptyV() / (d.Charger.Efficiency * d.RestAfterV())
-}

@@ -5,7 +5,7 @@ import (
 	"epitrope/core/design"
 	"epitrope/core/job"
 	"epitrope/core/parts"
-	"epitrope/core/unit"
+	"epitrope/core/rig"
 	"epitrope/core/verdict"
 	"epitrope/core/working"
 )
@@ -39,11 +39,11 @@ var socketLooks = []look{
 		"The load in the trailer loses %s on its way, %.1f %% (up to %.0f %% is usual).",
 		func(d *design.Design) []finding { return where(bySocket(d), func() finding { return socketDrop(d) }) }},
 	{"extra.socket.permanent", verdict.Caution, working.Physics, []string{"extras.socketContact"},
-		"Contact 9 is live with the engine off: %.0f A have the tow vehicle's start battery half empty after %s.",
+		"Contact 9 is live with the engine off and takes %.0f A: left so, %s.",
 		func(d *design.Design) []finding {
 			return where(bySocket(d) && d.Facts.Extras.SocketContact == job.PermanentContact, func() finding {
 				amps := d.Facts.Extras.SocketA.Value
-				return at("start", amps, unit.Span(design.HoursToHalf.Value(d.Facts.StartAh.Value, design.ShareToHalf, amps)))
+				return at("start", amps, rig.NewLeaving(d).With(amps).Says)
 			})
 		}},
 	{"extra.socket.switched", verdict.Good, working.Practice, []string{"extras.socketContact"},

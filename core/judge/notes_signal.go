@@ -1,11 +1,10 @@
 package judge
 
 import (
-	"fmt"
-
 	"epitrope/core/circuit"
 	"epitrope/core/design"
 	"epitrope/core/feed"
+	"epitrope/core/rig"
 	"epitrope/core/unit"
 	"epitrope/core/verdict"
 	"epitrope/core/working"
@@ -157,7 +156,6 @@ func leftLive(d *design.Design) string {
 	if !d.Kind.Charger() {
 		return "both batteries are joined"
 	}
-	amps := d.InputAt(d.Charger.OutputA) + d.Facts.Machine.AsleepA.Value
-	return fmt.Sprintf("the charger takes %s, and the start battery is half empty after %s", unit.Text(amps, "A", 0),
-		unit.Span(design.HoursToHalf.Value(d.Facts.StartAh.Value, design.ShareToHalf, amps)))
+	left := rig.NewLeaving(d).Live(design.Accessory)
+	return unit.Say("the charger takes %s: %s", unit.Text(left.OutA, "A", 0), left.Says)
 }

@@ -6,9 +6,9 @@ import (
 	"epitrope/core/circuit"
 	"epitrope/core/design"
 	"epitrope/core/job"
+	"epitrope/core/rig"
 	"epitrope/core/section"
 	"epitrope/core/unit"
-	"epitrope/core/working"
 )
 
 // line is a line of the table as its circuit was solved.
@@ -18,6 +18,7 @@ type line struct {
 	k    design.KeyState
 	s    *design.State
 	outA float64 // out of the start battery
+	left rig.Leaving
 }
 
 // judgement is what may be said of a line: whether it is allowed, why, and what prevents it where
@@ -71,19 +72,19 @@ var judgements = []judgement{
 			return []any{unit.Text(l.outA, "A", 0), unit.Text(l.d.Facts.Detects.CutOutV*l.d.Facts.N, "V", 1)}
 		}},
 	{"mode.flat", "forbidden",
-		"Joined with the key out: house and vehicle live on both batteries. Left so, the start battery is half empty after %s.",
+		"Joined with the key out: house and vehicle live on both batteries. Left so, %s.",
 		"A coil that an engine-running signal holds; a selector that stands at “with ignition”; no sensing relay with a battery that rests " +
 			"above its cut-out.",
 		func(l *line) bool { return l.joined() && l.k.Key == "off" },
-		func(l *line) []any { return []any{l.hoursToHalf(max(l.outA, l.sharedDrain()))} }},
+		func(l *line) []any { return []any{l.lasts()} }},
 	{"mode.feeds", "caution",
-		"Joined with the engine stopped: %s between the batteries. Left so, the start battery is half empty after %s.", "",
+		"Joined with the engine stopped: %s between the batteries. Left so, %s.", "",
 		func(l *line) bool { return l.joined() && l.k.Engine == "stopped" },
-		func(l *line) []any { return []any{amps(l.throughA()), l.hoursToHalf(max(l.outA, l.sharedDrain()))} }},
-	{"mode.hunts", "forbidden", "The charger begins on the start battery with up to %s, stops and begins again: %s.",
+		func(l *line) []any { return []any{amps(l.throughA()), l.lasts()} }},
+	{"mode.hunts", "forbidden", "The charger begins on the start battery with up to %s, stops and begins again: %s. Left so, %s.",
 		"A signal that is live only while the engine runs, or a timer.",
 		func(l *line) bool { return l.chargesStopped() && l.s.Err != nil },
-		func(l *line) []any { return []any{unit.Text(l.outA, "A", 0), l.s.Err.Error()} }},
+		func(l *line) []any { return []any{unit.Text(l.outA, "A", 0), l.s.Err.Error(), l.lasts()} }},
 	{"mode.drains", "caution", drains, "", func(l *line) bool { return l.chargesStopped() && l.k.Key == "on" }, draining},
 	{"mode.drains", "forbidden", drains, "A signal that is live only while the engine runs, or a timer; a switch alone is forgotten.",
 		func(l *line) bool { return l.chargesStopped() }, draining},
@@ -98,19 +99,17 @@ var judgements = []judgement{
 		func(l *line) []any { return []any{unit.Text(circuit.Had(l.s.Solved.At("start.30")), "V", 1)} }},
 	{"mode.sun", "normal", "The sun gives %s; the batteries are apart.", "",
 		func(l *line) bool { return l.m.Sun == "yes" && l.s.SunA > 0 }, func(l *line) []any { return []any{amps(l.s.SunA)} }},
-	{"mode.apart", "normal", "Apart. Left so, the vehicle has the start battery half empty after %s.", "",
-		func(*line) bool { return true }, func(l *line) []any {
-			return []any{unit.Span(design.ShareToHalf * l.d.Facts.StartAh.Value / math.Max(l.outA, 1e-3))}
-		}},
+	{"mode.apart", "normal", "Apart. Left so, %s.", "",
+		func(*line) bool { return true }, func(l *line) []any { return []any{l.lasts()} }},
 }
 
 // drains is said of a charger that takes from the start battery.
-const drains = "The charger runs with the engine stopped and takes %s from the start battery: half empty after %s."
+const drains = "The charger runs with the engine stopped and takes %s from the start battery: %s."
 
 func failure(l *line) []any  { return []any{l.s.Err.Error()} }
 func through(l *line) []any  { return []any{amps(l.throughA())} }
 func charging(l *line) []any { return []any{amps(l.s.OutA)} }
-func draining(l *line) []any { return []any{unit.Text(l.outA, "A", 0), l.hoursToHalf(l.outA)} }
+func draining(l *line) []any { return []any{unit.Text(l.outA, "A", 0), l.lasts()} }
 
 func amps(a float64) string { return unit.Text(math.Abs(a), "A", 0) }
 
@@ -156,16 +155,9 @@ func meansOff(position string) bool {
 	return position == design.SwitchOff || position == design.Isolator0 || position == design.AtOff
 }
 
-// sharedDrain is the start battery's part of what drains both, joined and left.
-func (l *line) sharedDrain() float64 {
-	start, aux := l.d.Facts.StartAh.Value, l.d.Facts.AuxAh.Value
-	return (l.s.HouseA + l.s.VehicleA) * start / (start + aux)
-}
-
-// hoursToHalf is how long the start battery lasts, in words and as the line's figure.
-func (l *line) hoursToHalf(outA float64) string {
-	fig := design.HoursToHalf.MustWork(l.d.Facts.StartAh.Input(), working.From(design.ShareToHalf, working.Practice, "from 90 to 50 %"),
-		working.Is(outA, "from the circuit"))
-	l.m.half = &fig
-	return unit.Span(fig.Unrounded)
+// lasts is what becomes of the start battery if the line stays, in words and as the line's figure.
+func (l *line) lasts() string {
+	left := l.left.At(l.s)
+	l.m.half = left.Half
+	return left.Says
 }

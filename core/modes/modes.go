@@ -10,6 +10,7 @@ import (
 	"epitrope/core/design"
 	"epitrope/core/feed"
 	"epitrope/core/job"
+	"epitrope/core/rig"
 	"epitrope/core/unit"
 	"epitrope/core/working"
 )
@@ -57,14 +58,14 @@ func Of(d *design.Design) Modes {
 	if d.Facts.Day.SolarW.Value > 0 {
 		suns = append(suns, "yes")
 	}
-	states := keyStates
+	leaving, states := rig.NewLeaving(d), keyStates
 	if d.Is.Senses || d.ByVoltage() {
 		states = append(slices.Clone(keyStates), design.JustStopped)
 	}
 	for _, position := range Switches(d) {
 		for _, k := range states {
 			for _, sun := range suns {
-				m := ModeAt(d, position, k, sun)
+				m := modeOf(d, leaving, position, k, sun)
 				if m.half != nil && m.StartA > 0.01 {
 					m.Figure = fmt.Sprintf("mode.%d", len(out.Rows))
 					out.Figures[m.Figure] = *m.half
@@ -74,10 +75,7 @@ func Of(d *design.Design) Modes {
 		}
 	}
 	out.Stops = stops(d)
-	out.Forgotten = forgotten(d)
-	if f := out.Forgotten; f != nil && f.Figure != "" {
-		out.Figures[f.Figure] = f.Work
-	}
+	out.Forgotten = forgotten(d, leaving)
 	return out
 }
 
@@ -103,10 +101,14 @@ func modeState(d *design.Design, position string, k design.KeyState, sun string)
 // ModeAt solves one line of the table and judges it: where nobody tested the feed point so, with it
 // live and with it dead.
 func ModeAt(d *design.Design, position string, k design.KeyState, sun string) Mode {
+	return modeOf(d, rig.NewLeaving(d), position, k, sun)
+}
+
+func modeOf(d *design.Design, leaving rig.Leaving, position string, k design.KeyState, sun string) Mode {
 	if !d.Wired() || d.FeedIs(k) != feed.Untested {
-		return modeAt(d, position, k, sun, circuit.AsItIs)
+		return modeAt(d, leaving, position, k, sun, circuit.AsItIs)
 	}
-	dead, live := modeAt(d, position, k, sun, circuit.HeldDead), modeAt(d, position, k, sun, circuit.HeldLive)
+	dead, live := modeAt(d, leaving, position, k, sun, circuit.HeldDead), modeAt(d, leaving, position, k, sun, circuit.HeldLive)
 	if dead.Rule == live.Rule && dead.Joined == live.Joined && dead.Charging == live.Charging {
 		return dead // it does not matter here
 	}
@@ -117,12 +119,12 @@ func ModeAt(d *design.Design, position string, k design.KeyState, sun string) Mo
 }
 
 // modeAt solves one line with the feed point held.
-func modeAt(d *design.Design, position string, k design.KeyState, sun string, held circuit.Held) Mode {
+func modeAt(d *design.Design, leaving rig.Leaving, position string, k design.KeyState, sun string, held circuit.Held) Mode {
 	s := modeState(d, position, k, sun)
 	s.Held = held
 	d.Settle(&s)
 	m := Mode{Switch: position, Key: k.Key, Engine: k.Engine, Sun: sun, Joined: s.Joined && !d.Is.OwnMachine}
-	l := line{d: d, m: &m, k: k, s: &s}
+	l := line{d: d, m: &m, k: k, s: &s, left: leaving}
 	if s.Solved.Volts == nil {
 		l.judge()
 		return m

@@ -34,7 +34,7 @@ type Driven struct {
 type Failing struct {
 	Dead      string  `json:"dead" doc:"The signal stays away"`
 	Live      string  `json:"live" doc:"It stays live, or the contact stays closed, with the key out"`
-	HalfAfter float64 `json:"halfAfter" doc:"Start battery half empty after so many hours parked then; −1 not within ten days"`
+	HalfAfter float64 `json:"halfAfter" doc:"Start battery half empty then, or unable to start, after so many hours parked; −1 never"`
 }
 
 // Methods is every coupling on a job, in the circuit and through time.
@@ -84,13 +84,8 @@ func only(p job.Pins) job.Pins {
 	return job.Pins{Coupling: p.Coupling, Device: p.Device, Return: p.Return, PlugA: p.PlugA, SecondA: p.SecondA, Selector: p.Selector}
 }
 
-// How long a battery is charged to see when it is full, and how long it is left parked.
-const (
-	chargedH = 48.0
-	parkedH  = 240.0
-	// huntsAfter is how often a charger may begin anew before it is said to hunt.
-	huntsAfter = 50
-)
+// chargedH is how long a battery is charged to see when it is full.
+const chargedH = 48.0
 
 func driven(d *design.Design, halt func() bool) Driven {
 	m := Driven{To80H: -1, FullH: -1}
@@ -100,7 +95,7 @@ func driven(d *design.Design, halt func() bool) Driven {
 		m.Stopped = err.Error()
 	}
 	m.Week, m.Aims = week, week.Judge()
-	m.fail(d, halt)
+	m.fail(d)
 	return m
 }
 
@@ -133,7 +128,7 @@ func (m *Driven) charge(d *design.Design, halt func() bool) {
 const fullSOC = 0.98
 
 // fail looks at what happens when the signal fails.
-func (m *Driven) fail(d *design.Design, halt func() bool) {
+func (m *Driven) fail(d *design.Design) {
 	m.Fails.HalfAfter = -1
 	daily := d.Facts.DailyAh.Value
 	usable := d.Facts.AuxAh.Value * d.Facts.Chemistry.Usable
@@ -151,41 +146,16 @@ func (m *Driven) fail(d *design.Design, halt func() bool) {
 		m.Fails.Dead = lasts
 	}
 	stuck := d.Doc
-	trigger := "switch"
-	stuck.Day.Trigger = &trigger
-	always := string(coupling.JoinedForGood)
 	if d.Is.ByHand == design.Selector {
+		always := string(coupling.JoinedForGood)
 		stuck.Pins.Selector = &always
 	}
-	s := d.With(stuck)
-	rigged := rig.Of(s, rig.Nominal)
-	rigged.Solar = nil
-	if d.Is.Senses {
-		rigged.Join.By = day.Always // it needs no signal: its contact stays closed
+	left := rig.NewLeaving(d.With(stuck)).Live(design.KeyOut)
+	m.Fails.Live = left.Says
+	if left.HalfH > 0 {
+		m.Fails.HalfAfter = unit.Round(left.HalfH, 1)
 	}
-	_, conditions := rig.Varied(s, rig.Nominal)
-	below, runs, ran := false, 0, false
-	watch := func(f day.Frame) {
-		if is := f.Stage != coupling.Resting; is != ran {
-			ran = is
-			runs++
-		}
-		if f.StartSOC < 0.5 && !below {
-			below, m.Fails.HalfAfter = true, unit.Round(f.T/3600, 1)
-		}
-	}
-	pattern := day.Pattern{{Kind: day.Park, Seconds: parkedH * 3600}}
-	_, err := day.Run(rigged, pattern, conditions, day.Options{Watch: watch,
-		Halt: func() bool { return below || runs > 2*huntsAfter || halt != nil && halt() }})
-	switch {
-	case runs > 2*huntsAfter:
-		m.Fails.Live = fmt.Sprintf("the charger begins and stops again, %d times and more: its cut-out keeps the start battery from going flat",
-			huntsAfter)
-	case below:
-		m.Fails.Live = fmt.Sprintf("start battery half empty after %s parked", unit.Span(m.Fails.HalfAfter))
-	case err != nil:
-		m.Fails.Live = "could not be run: " + err.Error()
-	default:
-		m.Fails.Live = "start battery still above half after ten days"
+	if left.NoStartH > 0 && (left.HalfH == 0 || left.NoStartH < left.HalfH) {
+		m.Fails.HalfAfter = unit.Round(left.NoStartH, 1)
 	}
 }

@@ -1470,7 +1470,7 @@ export interface components {
             dead: string;
             /**
              * Format: double
-             * @description Start battery half empty after so many hours parked then; −1 not within ten days
+             * @description Start battery half empty then, or unable to start, after so many hours parked; −1 never
              */
             halfAfter: number;
             /** @description It stays live, or the contact stays closed, with the key out */
@@ -1606,10 +1606,14 @@ export interface components {
         Forgotten: {
             /**
              * Format: double
-             * @description Out of the start battery
+             * @description Out of the start battery at first
              */
             drawA: number;
-            figure?: string;
+            /**
+             * Format: double
+             * @description The start battery is half empty after so many hours; 0: not in ten days
+             */
+            halfH: number;
             /**
              * Format: double
              * @description Charge of the start battery at which it no longer starts, in %
@@ -1617,13 +1621,13 @@ export interface components {
             noStartAt: number;
             /**
              * Format: double
-             * @description The engine no longer starts after so many hours; 0 where the charger stops before
+             * @description The engine no longer starts after so many hours; 0: not in ten days
              */
             noStartH: number;
             says: string;
             /**
              * Format: double
-             * @description … at which the charger's own cut-out stops it
+             * @description … at which the charger's own cut-out stops it for good; 0: it does not
              */
             stopsAt: number;
         };

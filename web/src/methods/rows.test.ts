@@ -23,7 +23,7 @@ test("each line says its figure with its unit, and what is bad about it", () => 
   expect(say("To 80 %")?.of(m)).toBe("30 min");
   expect(say("Full")?.of(m)).toBe("never");
   expect(say("Full")?.level?.(m)).toBe("bad");
-  expect(say("Left live, start battery half empty")?.of(m)).toBe("after 12.0 h");
+  expect(say("Left live, start battery low")?.of(m)).toBe("after 12.0 h");
   expect(say("Cost, in 30 A chargers")?.of(m)).toBe("1.7");
 });
 

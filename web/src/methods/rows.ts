@@ -32,7 +32,7 @@ export const rows: Row[] = [
   driven("Aims met", (d) => `${met(d)} of ${d.aims.length}`, (d) => (met(d) === d.aims.length ? "good" : met(d) < d.aims.length - 2 ? "bad" : "caution")),
   { label: "Alternator load", of: (m) => `${m.loadPct.toFixed(0)} %`, level: (m) => (m.loadPct >= 100 ? "caution" : undefined) },
   { label: "Its windings", of: (m) => `${m.windings.toFixed(0)} of ${m.bears.toFixed(0)} °C`, level: (m) => (m.windings > m.bears ? "caution" : undefined) },
-  driven("Left live, start battery half empty", (d) => (d.fails.halfAfter < 0 ? "not in ten days" : `after ${hours(d.fails.halfAfter)}`), (d) => (d.fails.halfAfter >= 0 && d.fails.halfAfter < 48 ? "bad" : undefined)),
+  driven("Left live, start battery low", (d) => (d.fails.halfAfter < 0 ? "never" : `after ${hours(d.fails.halfAfter)}`), (d) => (d.fails.halfAfter >= 0 && d.fails.halfAfter < 48 ? "bad" : undefined)),
   { label: "Start run", of: (m) => m.start },
   { label: "Aux run", of: (m) => m.aux },
   { label: "Weakest in its chain", of: (m) => m.weakestIs },

@@ -1,4 +1,4 @@
-import type { Figure, Schemas } from "../api/client";
+import type { Schemas } from "../api/client";
 import { Table, type TableColumn } from "../ui/Table";
 import { Working } from "../ui/Working";
 import css from "./wiring.module.css";
@@ -51,7 +51,6 @@ export function ModeTable({ modes }: { modes: Schemas["Modes"] }) {
           <b>If its signal is left live:</b> {modes.forgotten.says}
         </p>
       )}
-      {modes.forgotten?.figure && modes.figures[modes.forgotten.figure] && <Working figure={modes.figures[modes.forgotten.figure] as Figure} />}
       {modes.stops.length > 0 && (
         <details open>
           <summary>Who can stop or start whom</summary>

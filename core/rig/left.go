@@ -1,0 +1,199 @@
+package rig
+
+import (
+	"strings"
+	"sync"
+
+	"epitrope/core/battery"
+	"epitrope/core/circuit"
+	"epitrope/core/coupling"
+	"epitrope/core/day"
+	"epitrope/core/design"
+	"epitrope/core/unit"
+	"epitrope/core/working"
+)
+
+// Leaving answers what becomes of the start battery when an installation is left as it stands: the one
+// answer for the mode table, the notes, the schools and the methods.
+type Leaving struct {
+	d        *design.Design
+	noStarts func() float64
+	ran      map[leaving]Left // what was run before
+}
+
+// leaving is what a run stands on.
+type leaving struct {
+	vehicleA float64
+	joined   bool
+}
+
+// NewLeaving is that of a design.
+func NewLeaving(d *design.Design) Leaving {
+	return Leaving{d, sync.OnceValue(func() float64 { return noStartSOC(d) }), map[leaving]Left{}}
+}
+
+// Left is what becomes of it.
+type Left struct {
+	OutA      float64 // out of the start battery at first, or of both where they are joined
+	Begins    int     // times that a charger begins
+	StopsAt   float64 // charge of the start battery when a charger stops for good, 0 to 1; 0 where it does not
+	NoStartAt float64 // … at which the engine no longer starts; 0: it always does
+	HalfH     float64 // half empty after so many hours; 0: not within LeftH
+	NoStartH  float64 // the engine no longer starts; 0: not within LeftH
+	EndsAt    float64 // charge of the start battery after LeftH, where neither came
+
+	Half *working.Figure // where the vehicle alone takes from it
+	Says string
+}
+
+// HoursToHalf is how long a start battery lasts with the vehicle alone on it.
+var HoursToHalf = working.Declare("t = C·s / I",
+	"conservation of charge; a battery below half may not start in the cold (common practice, no source)",
+	working.Symbol{Letter: "t", Name: "start battery half empty after", Unit: "h", Digits: 0},
+	working.Symbol{Letter: "C", Name: "start battery", Unit: "Ah", Digits: 0},
+	working.Symbol{Letter: "s", Name: "share that may go, from 90 to 50 %", Unit: "", Digits: 2},
+	working.Symbol{Letter: "I", Name: "out of it", Unit: "A", Digits: 2})
+
+// A start battery in use, one that may not start in the cold, and an aux battery in use or with charging
+// to do. Source: common practice, no source.
+const (
+	healthySOC = 0.9
+	halfSOC    = 0.5
+	usedSOC    = 0.75
+	emptySOC   = 0.5
+)
+
+// LeftH is how long a coupling that is left working is looked at, in h.
+const LeftH = 240.0
+
+// huntsFrom is how often a charger begins until that is called hunting.
+const huntsFrom = 4
+
+// At is what becomes of it in a state that was solved and stays. What a coupling does is run through
+// time; a vehicle alone takes what it takes.
+func (l Leaving) At(s *design.State) Left {
+	out := Left{OutA: circuit.Had(s.Solved.Through("start battery")), NoStartAt: l.noStarts()}
+	switch {
+	case s.Joined && !l.d.Is.OwnMachine:
+		amps := out.OutA + circuit.Had(s.Solved.Through("aux battery"))
+		out = l.run(leaving{s.VehicleA, true})
+		out.OutA = amps
+	case l.d.Kind.Charger() && (!s.Stopped || s.Err != nil):
+		amps := out.OutA
+		out = l.run(leaving{s.VehicleA, false})
+		out.OutA = amps
+	default:
+		l.alone(&out)
+	}
+	out.Says = out.says()
+	return out
+}
+
+// Live is what becomes of it with the coupling's signal live, everything else where it usually stands and
+// the key so; what needs no signal stays closed.
+func (l Leaving) Live(k design.KeyState) Left {
+	s := l.d.StateAt("", k)
+	s.Held = circuit.HeldLive
+	if l.d.Is.Senses {
+		s.Joined = true
+		s.Solved, s.Err = circuit.Lay(&l.d.System, l.d.Facts.N).Solve(s.State, s.Position)
+	} else {
+		l.d.Settle(&s)
+	}
+	return l.At(&s)
+}
+
+// With is what becomes of it with the vehicle asleep and so much more on it.
+func (l Leaving) With(amps float64) Left {
+	out := Left{OutA: amps + l.d.Facts.Machine.AsleepA.Value, NoStartAt: l.noStarts()}
+	l.alone(&out)
+	out.Says = out.says()
+	return out
+}
+
+// alone is the vehicle on its battery, for ever.
+func (l Leaving) alone(o *Left) {
+	ah, amps := l.d.Facts.StartAh.Value, max(o.OutA, leastA)
+	fig := HoursToHalf.MustWork(l.d.Facts.StartAh.Input(), working.From(healthySOC-halfSOC, working.Practice, "a healthy battery in use"),
+		working.Is(amps, "from the circuit"))
+	o.Half, o.HalfH = &fig, fig.Unrounded
+	o.NoStartH = max(0, healthySOC-o.NoStartAt) * ah / amps
+}
+
+// leastA is a drain no larger than a battery's own. Source: from memory.
+const leastA = 0.001
+
+// run runs the installation parked, with so much on the start battery and its coupling at work.
+func (l Leaving) run(at leaving) Left {
+	if was, ran := l.ran[at]; ran {
+		return was
+	}
+	o := Left{NoStartAt: l.noStarts()}
+	r := Of(l.d, Nominal)
+	r.Solar, r.AsleepA, r.Start.SOC, r.Aux.SOC = nil, at.vehicleA, healthySOC, emptySOC
+	if at.joined {
+		r.Join.By, r.Aux.SOC = day.Always, usedSOC
+	} else {
+		r.Charger.By = day.Switched
+	}
+	charging := false
+	watch := func(f day.Frame) {
+		is := f.Stage != coupling.Resting
+		if is && !charging {
+			o.Begins, o.StopsAt = o.Begins+1, 0
+		} else if charging && !is {
+			o.StopsAt = f.StartSOC
+		}
+		charging, o.EndsAt = is, f.StartSOC
+		if f.StartSOC < halfSOC && o.HalfH == 0 {
+			o.HalfH = f.T / 3600
+		}
+		if f.StartSOC < o.NoStartAt && o.NoStartH == 0 {
+			o.NoStartH = f.T / 3600
+		}
+	}
+	over := func() bool { return o.HalfH > 0 && (o.NoStartH > 0 || o.NoStartAt == 0) }
+	parked := day.Pattern{{Kind: day.Park, Seconds: LeftH * 3600}}
+	if _, err := day.Run(r, parked, day.Conditions{OutsideC: design.WarmC}, day.Options{Watch: watch, Halt: over}); err != nil {
+		o.EndsAt = 0 // it goes no further than what was seen
+	}
+	l.ran[at] = o
+	return o
+}
+
+// says tells it in words.
+func (o Left) says() string {
+	if o.NoStartAt >= healthySOC {
+		return "this start battery hardly cranks its engine as it is"
+	}
+	var list []string
+	if o.Begins >= huntsFrom {
+		list = append(list, unit.Say("the charger begins and stops again, %s times", unit.Plain(float64(o.Begins), "", 0)))
+	}
+	if o.StopsAt > halfSOC {
+		list = append(list, unit.Say("its own cut-out stops it with %s left", unit.Text(100*o.StopsAt, "%", 0)))
+	}
+	if o.HalfH > 0 && (o.NoStartH == 0 || o.NoStartH > o.HalfH) {
+		list = append(list, "the start battery is half empty after "+unit.Span(o.HalfH))
+	}
+	switch {
+	case o.NoStartH > 0:
+		list = append(list, "the engine no longer starts after "+unit.Span(o.NoStartH))
+	case o.HalfH == 0 && o.EndsAt > 0:
+		list = append(list, unit.Say("after %s the start battery still has %s", unit.Span(LeftH), unit.Text(100*o.EndsAt, "%", 0)))
+	}
+	return strings.Join(list, "; ")
+}
+
+// noStartSOC is the charge at which a rested start battery no longer cranks the engine for
+// as long as a start takes, 0 to 1, at 20 °C; 0 where it always does. It is found by cranking, through
+// time: a battery falls further in two seconds than its resistance says.
+func noStartSOC(d *design.Design) float64 {
+	start := day.Pattern{{Kind: day.Crank, Seconds: d.Facts.CrankS.Value}}
+	return battery.LeastCharge(func(soc float64) bool {
+		rig := Of(d, Nominal)
+		rig.Start.SOC, rig.Solar = soc, nil
+		got, err := day.Run(rig, start, day.Conditions{OutsideC: design.WarmC}, day.Options{})
+		return err == nil && got.Verdict.FailedStarts == 0
+	}, 12)
+}
