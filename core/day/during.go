@@ -20,6 +20,7 @@ func (r *runner) during(s Segment, end float64) now {
 	n := now{kind: s.Kind, running: s.Kind.Runs(), airC: or(s.Own.AirC, r.cond.OutsideC), until: end}
 	turns := s.rpm(r.rig.Machine.IdleRPM)
 	rpm := turns * r.rig.Machine.Ratio
+	r.openedOnDrive = r.openedOnDrive && n.running
 	n.idles = n.running && turns <= r.rig.Machine.IdleRPM
 	machine := r.rig.Machine.Label
 	n.outputA, n.windingK = machine.Output(rpm), alternator.Winding.Value(0, 1, 1, machine.RatedA, alternator.Slowness(rpm))

@@ -45,9 +45,9 @@ func (r *runner) switchJoin(w wishes) bool {
 			1)+", aux battery "+unit.Text(r.s.auxV, "V", 1))
 	case want:
 		r.happened("join.closes", "coupling", "the batteries are joined, at "+volts+r.because(j, j.Sensing.CutInV, "above", j.Sensing.CloseS))
-		r.tally(&r.result.Verdict.Closings, r.t-r.openedAt < chatterS && r.now.running)
+		r.tally(r.t-r.openedAt < chatterS)
 	default:
-		r.openedAt = r.t
+		r.openedAt, r.openedOnDrive = r.t, r.now.running
 		r.happened("join.opens", "coupling", "the batteries are parted, at "+volts+r.because(j, j.Sensing.CutOutV, "below", j.Sensing.OpenS))
 	}
 	return true
@@ -92,10 +92,18 @@ func (r *runner) because(j *Join, volts float64, side string, after float64) str
 // practice, no source.
 const chatterS = 120.0
 
-func (r *runner) tally(count *int, chatter bool) {
-	*count++
-	if chatter {
-		r.result.Verdict.Chatter++
+// tally counts a closing of the join.
+func (r *runner) tally(soon bool) {
+	v := &r.result.Verdict
+	v.Closings++
+	if !r.now.running {
+		return
+	}
+	if soon {
+		v.Chatter++
+	}
+	if r.openedOnDrive {
+		v.Again++
 	}
 }
 

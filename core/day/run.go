@@ -82,21 +82,22 @@ type runner struct {
 	pattern Pattern
 	easesAt float64
 
-	t          float64
-	x          slow
-	s          sight
-	follow     [2]float64 // how the batteries' currents follow their voltages, A/V
-	w          wishes
-	on         on
-	now        now
-	gives      [maxWires]float64 // heat that cables give off, W/(m·K)
-	givenAt    [maxWires]float64 // the temperature that holds for
-	efficiency float64
-	fuseOhm    [maxFuses]float64
-	openedAt   float64
-	share      float64 // of its output that a charger has come to
-	looks      int
-	result     Result
+	t             float64
+	x             slow
+	s             sight
+	follow        [2]float64 // how the batteries' currents follow their voltages, A/V
+	w             wishes
+	on            on
+	now           now
+	gives         [maxWires]float64 // heat that cables give off, W/(m·K)
+	givenAt       [maxWires]float64 // the temperature that holds for
+	efficiency    float64
+	fuseOhm       [maxFuses]float64
+	openedAt      float64
+	openedOnDrive bool    // the join opened since the engine was started
+	share         float64 // of its output that a charger has come to
+	looks         int
+	result        Result
 }
 
 // Run runs a rig through a pattern. It returns *Stopped, with what there was until then,

@@ -61,6 +61,7 @@ type Verdict struct {
 	FailedStarts int
 	Closings     int     // of the join
 	Chatter      int     // … again within two minutes
+	Again        int     // … again on the same drive, after it had opened
 	Starved      int     // stops of the charger
 	Mistaken     int     // times that a charger took the engine for what it was not
 	Empty        int     // times that the aux battery was empty

@@ -135,7 +135,8 @@ func TestGearByWhereItSits(t *testing.T) {
 		assert.Contains(t, g.Gear[0].Why, c.says, c.gear)
 	}
 	relay := found(t, `{"alternator":{"regulation":"fixed","knownBy":"test"},"aux":{"chemistry":"agm","place":"seat"},
-		"pins":{"coupling":"vsr"},"found":{"w1":{"role":"load","endA":"a","endB":"b","size":"6 mm2","lengthM":3,"sources":"both","fuseA":30,"fuseBA":30}}}`)
+		"pins":{"coupling":"vsr"},
+		"found":{"w1":{"role":"load","endA":"a","endB":"b","size":"6 mm2","lengthM":3,"sources":"both","fuseA":30,"fuseBA":30}}}`)
 	assert.Contains(t, relay.Wires[0].Findings[0].Text, "past the coupling", "a load fed from both ends joins too")
 	assert.Equal(t, "goes", relay.Wires[0].Fate)
 }

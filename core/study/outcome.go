@@ -24,6 +24,8 @@ type Outcome struct {
 	CrankV       float64 `json:"crankV" doc:"Lowest voltage while cranking; 0 where it never cranked"`
 	FailedStarts int     `json:"failedStarts"`
 	Chatter      int     `json:"chatter" doc:"Times that the relay closed again within two minutes"`
+	Again        int     `json:"again" doc:"Times that it closed again on the same drive"`
+	Mistaken     int     `json:"mistaken" doc:"Times that the charger took the engine for running, or stopped, and it was not"`
 	Starved      int     `json:"starved" doc:"Times that the charger stopped for want of voltage"`
 	Empty        int     `json:"empty" doc:"Times that the aux battery was empty"`
 	FusesOpened  int     `json:"fusesOpened"`
@@ -45,7 +47,7 @@ func outcome(rig *day.Rig, r day.Result) Outcome {
 	v := r.Verdict
 	o := Outcome{AuxEnd: percent(v.AuxEnd), AuxLeast: percent(v.AuxLeast), AuxInAh: unit.Round(v.AuxInAh, 1), FullH: hours(v.FullAtS),
 		StartLeast: percent(v.StartLeast), RiskH: hours(v.RiskAtS), FailedStarts: v.FailedStarts, Chatter: v.Chatter, Starved: v.Starved,
-		Empty:    v.Empty,
+		Empty: v.Empty, Again: v.Again, Mistaken: v.Mistaken,
 		WindingC: finite(v.Winding.C, 0), CableC: finite(v.Cable.C, 0), JointC: finite(v.Joint.C, 0), LimitedH: unit.Round(v.LimitedS/3600, 2),
 		begin: percent(rig.Aux.SOC)}
 	if !math.IsInf(v.CrankV, 0) {
@@ -81,9 +83,12 @@ var Aims = []Aim{
 	{"never-empty", "the aux battery always has charge left", func(o Outcome) bool { return o.Empty == 0 }},
 	{"holds", "the aux battery ends no lower than it began", func(o Outcome) bool { return o.AuxEnd >= o.begin-1 }},
 	{"full", "the aux battery is full at least once", func(o Outcome) bool { return o.FullH >= 0 }},
-	{"steady", "relay and charger run without dropping out", func(o Outcome) bool { return o.Chatter == 0 && o.Starved == 0 }},
+	{"steady", "relay and charger run without dropping out", func(o Outcome) bool { return o.DropsOut() == 0 }},
 	{"fuses", "every fuse holds", func(o Outcome) bool { return o.FusesOpened == 0 }},
 }
+
+// DropsOut is how often relay or charger dropped out, or took the engine for what it was not.
+func (o Outcome) DropsOut() int { return max(o.Chatter, o.Again) + o.Starved + o.Mistaken }
 
 // Met is how an outcome stands against an aim.
 type Met struct {

@@ -3,6 +3,7 @@ package study
 import (
 	"fmt"
 	"math"
+	"slices"
 	"sort"
 	"strings"
 
@@ -21,8 +22,12 @@ func verdicts(f job.Facts, rig *day.Rig, r day.Result) []Verdict {
 		list = append(list, Verdict{id, label, text, level, at, part})
 	}
 	if rig.Join != nil {
-		level, text := verdict.Good, fmt.Sprintf("closed %s, without chatter", times(v.Closings))
-		if v.Chatter > 0 {
+		level, text := verdict.Good, fmt.Sprintf("closed %s, never again on the same drive", times(v.Closings))
+		switch {
+		case v.Again > 0 && v.Chatter == 0:
+			level, text = verdict.Caution, fmt.Sprintf("closed %s, of these %s again on the same drive: it drops out", times(v.Closings),
+				times(v.Again))
+		case v.Chatter > 0:
 			level, text = verdict.Bad, fmt.Sprintf("closed %s, of these %s within two minutes of opening: it chatters", times(v.Closings),
 				times(v.Chatter))
 		}
@@ -31,6 +36,10 @@ func verdicts(f job.Facts, rig *day.Rig, r day.Result) []Verdict {
 	if rig.Charger != nil && v.Starved > 0 {
 		add("charger", "Charger", fmt.Sprintf("stopped %s for want of voltage at its input", times(v.Starved)), verdict.Bad, "coupling",
 			first(r, "charger.starved"))
+	}
+	if rig.Charger != nil && v.Mistaken > 0 {
+		add("detects", "Engine detection", fmt.Sprintf("taken for running, or stopped, %s when it was not", times(v.Mistaken)), verdict.Bad,
+			"coupling", first(r, "charger.takes.running", "charger.takes.stopped"))
 	}
 	for _, m := range v.Fuses {
 		level, text := verdict.Good, fmt.Sprintf("%s at most, %s over ten minutes, of %s", amps(m.MostA), amps(m.HeldA), amps(m.RatingA))
@@ -106,9 +115,9 @@ func heatVerdict(v day.Verdict) Verdict {
 	return out
 }
 
-func first(r day.Result, id string) float64 {
+func first(r day.Result, ids ...string) float64 {
 	for _, e := range r.Events {
-		if e.ID == id {
+		if slices.Contains(ids, e.ID) {
 			return e.AtS
 		}
 	}
