@@ -1,6 +1,10 @@
 package day
 
-import "math"
+import (
+	"math"
+
+	"epitrope/core/battery"
+)
 
 // A bank is its rest voltage, a resistance, and between them a capacity that is charged
 // and discharged at once while the chemistry follows: overvoltage. Charging current
@@ -8,12 +12,10 @@ import "math"
 // is nearly full accepts little, so that it keeps its overvoltage as surface charge for
 // hours, and a lamp that draws on it takes it away in minutes.
 //
-// Source: from memory: 12 F an Ah at 12 V; lead takes about twice the current that is
+// Source: from memory: lead takes about twice the current that is
 // advised when it is lifted to its absorption voltage; LiFePO4 takes what the circuit
 // drives until it is nearly full; giving, it polarises by about its resistance.
 const (
-	faradPerAh = 12.0
-	polarShare = 0.8   // of its resistance, when it gives
 	TakesShare = 2.0   // of the advised current that lead takes
 	floatShare = 0.002 // of its capacity that full lead still takes
 	topShare   = 0.02  // of its charge over which LiFePO4 stops taking current
@@ -36,7 +38,7 @@ type cell struct {
 
 // cellAt works a bank out at all its charge, its overvoltage and its temperature.
 func (b *Bank) cellAt(n, charge, over, tempC float64, blocked bool) cell {
-	c := cell{farad: faradPerAh * b.CapacityAh / n}
+	c := cell{farad: battery.FaradPerAh * b.CapacityAh / n}
 	if b.SlowS > 0 {
 		c.farad = b.SlowS / b.slowOhm(n)
 	}
@@ -47,7 +49,7 @@ func (b *Bank) cellAt(n, charge, over, tempC float64, blocked bool) cell {
 		takes = math.Max(TakesShare*b.Chemistry.Accepts(b.CapacityAh, soc, tempC, b.FullV, b.FullV), floatShare*b.CapacityAh)
 	}
 	lift := math.Max(n*b.FullV-c.own, leastLiftV)
-	c.giveOhm = polarShare * c.ohm
+	c.giveOhm = battery.PolarShare * c.ohm
 	if b.SlowOhm > 0 {
 		c.giveOhm = b.SlowOhm
 	}
@@ -64,7 +66,7 @@ func (b *Bank) slowOhm(n float64) float64 {
 	if b.SlowOhm > 0 {
 		return b.SlowOhm
 	}
-	return polarShare * b.Chemistry.Ohm(b.CapacityAh, n)
+	return battery.PolarShare * b.Chemistry.Ohm(b.CapacityAh, n)
 }
 
 // turns is the current that an overvoltage turns into charge; negative out of it.

@@ -31,6 +31,7 @@ func (d *Design) StateAt(position string, k KeyState) State {
 		before := d.StateAt(position, KeyState{"on", "stopped"})
 		d.Settle(&before)
 		s.Kind, s.Cranks, s.LastsS, s.Position = Cranking, true, f.CrankS.Value, before.Position
+		s.StartOhm, s.VehicleA = d.crankOhm(f.Day.OutsideC.Value), f.Machine.KeyA.Value
 	case JustStopped.Engine:
 		s.StartV = max(s.StartV, freshV*n)
 		s.AuxOwnV = max(s.AuxOwnV, freshV*n)

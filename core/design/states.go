@@ -2,6 +2,7 @@ package design
 
 import (
 	"epitrope/core/alternator"
+	"epitrope/core/battery"
 	"epitrope/core/circuit"
 	"epitrope/core/coupling"
 	"epitrope/core/day"
@@ -183,10 +184,19 @@ func (d *Design) rush(s *State) {
 	s.StartV, s.AuxOwnV = d.SurfaceV(), d.Facts.Chemistry.RestV(FlatSOC)*d.Facts.N
 }
 
+// crankOhm is the start battery's resistance at the end of a start, when its volts are lowest: in use, at
+// some degrees.
+func (d *Design) crankOhm(tempC float64) float64 {
+	f := d.Facts
+	return battery.Polarised(d.StartChemistry().OhmAt(f.StartAh.Value, f.N, battery.InUse, tempC), f.StartAh.Value, f.N, f.CrankS.Value)
+}
+
 // crankState is the engine being started from rest.
 func (d *Design) crankState(s State) State {
 	s.ID, s.Label, s.Kind = "crank", "cranking", Cranking
 	s.Cranks, s.HouseA, s.Key, s.LastsS = true, 0, system.KeyStart, d.Facts.CrankS.Value
+	s.StartOhm = d.crankOhm(d.Facts.Day.OutsideC.Value)
+	s.VehicleA = d.Facts.Machine.KeyA.Value
 	return s
 }
 

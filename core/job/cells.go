@@ -85,6 +85,9 @@ func (s StartBattery) Resistance() (ohm float64, ok bool) {
 	return resistance(s.MOhm, s.RestV, s.LoadedV, s.LoadedA)
 }
 
+// crankedC is how warm a battery is taken to be when cranking was measured.
+const crankedC = 20.0
+
 // cranked is the start battery's resistance by what cranking does to it, as far as it was measured:
 // what the starter takes, and what the battery rests at, may be stand-ins.
 func (f *Facts) cranked(s StartBattery) (ohm float64, ok bool) {
@@ -92,7 +95,14 @@ func (f *Facts) cranked(s StartBattery) (ohm float64, ok bool) {
 	if s.RestV != nil {
 		rest = *s.RestV
 	}
-	return resistance(nil, &rest, s.CrankV, &f.CrankA.Value)
+	if _, ok = resistance(nil, &rest, s.CrankV, &f.CrankA.Value); !ok {
+		return 0, false
+	}
+	c, ah := f.Survey.StartChemistry, f.StartAh.Value
+	asUsed := c.OhmAt(ah, f.N, battery.InUse, crankedC) / c.Ohm(ah, f.N)
+	return battery.ByCrank(rest, *s.CrankV, f.CrankA.Value, f.Machine.KeyA.Value, func(ohm float64) float64 {
+		return battery.Polarised(ohm*asUsed, ah, f.N, f.CrankS.Value)
+	}), true
 }
 
 // Resistance is what the aux battery was measured to have.

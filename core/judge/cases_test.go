@@ -109,6 +109,7 @@ func moreNoteCases() []noteCase {
 		{"relay.night", pinned(fixed+`,"aux":{"chemistry":"lifepo4","place":"seat"}`, "vsr", ""), pinned(agm, "vsr", "")},
 		{"signal.accessory", feed(tested + `,"accessory":"live"`), good},
 		{"signal.out", feed(tested + `,"accessory":"dead","safety":"yes"`), good},
+		{"signal.left", `{"day":{"trigger":"switch"}}`, `{"day":{"trigger":"running"}}`},
 		{"signal.untested", feed(`"off":"dead","on":"live"`), good},
 		{"signal.weak", pinned(agm, "contactor", `,"signal":{"feed":"f1"},"feeds":{"f1":{"kind":"dplus"}}`),
 			pinned(agm, "contactor", `,"relay":{"coilA":0.2},"signal":{"feed":"f1"},"feeds":{"f1":{"kind":"dplus"}}`)},

@@ -4,7 +4,6 @@ import (
 	"epitrope/core/circuit"
 	"epitrope/core/design"
 	"epitrope/core/feed"
-	"epitrope/core/rig"
 	"epitrope/core/unit"
 	"epitrope/core/verdict"
 	"epitrope/core/working"
@@ -76,8 +75,17 @@ var signalRules = []rule{
 	{"signal.accessory", verdict.Beware, working.Practice,
 		"%s is live at accessory: left so, %s.", "Accessory, ignition, D+ and engine-running are four facts.",
 		ofTaken(func(d *design.Design, p feed.Point, v feed.Verdict) []finding {
-			return where(v.Behaviour == feed.Key, func() finding { return at("coupling", p.Name, leftLive(d)).cure(anotherFeed()) })
+			return where(v.Behaviour == feed.Key, func() finding {
+				return at("coupling", p.Name, leftLive(d, design.Accessory)).cure(anotherFeed())
+			})
 		})},
+	{"signal.left", verdict.Beware, working.Practice,
+		"Its signal is a switch: forgotten on with the engine stopped, %s.",
+		"The mode table says for how long. A signal that is live only while the engine runs, or a timer, forgets nothing.",
+		func(d *design.Design) []finding {
+			left := d.Wired() && d.Facts.Day.Trigger == "switch" && d.Doc.Day.Trigger != nil
+			return where(left, func() finding { return at("coupling", leftLive(d, design.KeyOut)).cure(engineSignal()) })
+		}},
 	{"signal.untested", verdict.Beware, working.Practice,
 		"%s is taken and not yet tested: %s.", "The step that is missed is the one that matters.",
 		ofTaken(func(_ *design.Design, p feed.Point, v feed.Verdict) []finding {
@@ -151,11 +159,13 @@ func tooWeak(d *design.Design, p feed.Point) bool {
 // Source: common practice, no source.
 const delayShare = 0.2
 
-// leftLive is what a signal that is left live does to the start battery, in words.
-func leftLive(d *design.Design) string {
+// leftLive is what a signal that is left live does with the key so, in words.
+func leftLive(d *design.Design, k design.KeyState) string {
 	if !d.Kind.Charger() {
 		return "both batteries are joined"
 	}
-	left := rig.NewLeaving(d).Live(design.Accessory)
-	return unit.Say("the charger takes %s: %s", unit.Text(left.OutA, "A", 0), left.Says)
+	s := d.StateAt("", k)
+	s.Held = circuit.HeldLive
+	d.Settle(&s)
+	return unit.Say("the charger takes %s from the start battery", unit.Text(circuit.Had(s.Solved.Through("start battery")), "A", 0))
 }

@@ -7,6 +7,7 @@ import (
 	"epitrope/core/design"
 	"epitrope/core/job"
 	"epitrope/core/rig"
+	"epitrope/core/run"
 	"epitrope/core/section"
 	"epitrope/core/unit"
 )
@@ -44,11 +45,13 @@ var judgements = []judgement{
 	{"mode.crank", "forbidden", "Through the join the aux battery gives %s to the starter: %s.",
 		"A momentary button, and a label at it: let go, then crank.",
 		func(l *line) bool {
-			return l.joined() && l.k.Engine == "cranking" && l.d.MayOpen(l.throughA(), design.LongStartS)
+			return l.joined() && l.k.Engine == "cranking" && l.d.MayOpen(l.throughA(), max(run.CrankPassS, l.d.Facts.CrankS.Value))
 		},
 		func(l *line) []any { return []any{amps(l.throughA()), section.FusesAt(l.d, l.throughA())} }},
-	{"mode.shares", "caution", "The aux battery cranks along with %s; fuses hold for a healthy start, not for a long one.", "",
-		func(l *line) bool { return l.joined() && l.k.Engine == "cranking" }, through},
+	{"mode.shares", "caution", "The aux battery cranks along with %s; a usual start passes. Kept on: %s.", "",
+		func(l *line) bool { return l.joined() && l.k.Engine == "cranking" }, func(l *line) []any {
+			return []any{amps(l.throughA()), section.FusesAt(l.d, l.throughA())}
+		}},
 	{"mode.bypass", "forbidden", "The charger is bypassed: %s into the aux battery; %s is what the alternator bears for hours.",
 		"A momentary button that cannot be left on; the factory's ignition feed taken off its coil.",
 		func(l *line) bool { return l.d.Is.Beside == design.RestContact && l.joined() && l.runs() },

@@ -57,7 +57,7 @@ var HoursToHalf = working.Declare("t = C·s / I",
 // A start battery in use, one that may not start in the cold, and an aux battery in use or with charging
 // to do. Source: common practice, no source.
 const (
-	healthySOC = 0.9
+	healthySOC = battery.InUse
 	halfSOC    = 0.5
 	usedSOC    = 0.75
 	emptySOC   = 0.5

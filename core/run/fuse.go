@@ -24,7 +24,7 @@ func (l *Sized) FaultOhm(fuse protect.Fuse, t cable.Trial) float64 {
 // breaks the fault, no cable helps, and it is not asked for.
 func (l *Sized) Need(ampacity float64) protect.Need {
 	n := protect.Need{ContinuousA: l.Amps, AmbientC: l.Bay.AmbientC, CableA: ampacity, FaultA: l.breakable(), PassA: l.PassA,
-		PassS: crankPassS}
+		PassS: CrankPassS}
 	if l.SheetA > 0 {
 		within := n
 		within.DeviceMaxA = l.SheetA
@@ -45,9 +45,9 @@ func (l *Sized) breakable() float64 {
 	return 0
 }
 
-// crankPassS is how long a fuse has to bear the current of a start that shares the aux
+// CrankPassS is how long a fuse has to bear the current of a start that shares the aux
 // battery. Source: common practice, no source.
-const crankPassS = 3.0
+const CrankPassS = 3.0
 
 // Saved says whether some fuse carries the load and saves this cable: the pinned one, where one is.
 func (l *Sized) Saved(t cable.Trial) bool {
