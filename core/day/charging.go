@@ -30,8 +30,12 @@ func (r *runner) signalled(s *sight) bool {
 	return r.triggered(c.By) && (c.By == Sensed || s.busV >= c.LiveV*r.rig.N)
 }
 
-// bypassS is how long a high-current stage looks before it acts. Source: from memory.
-const bypassS = 5.0
+// A high-current stage looks for bypassS before it joins, and for bypassOpenS before it parts: the rush of a
+// join pulls its start side down for some seconds. Source: from memory.
+const (
+	bypassS     = 5.0
+	bypassOpenS = 30.0
+)
 
 // switchDetection lets a charger without a signal take the engine for running, or stopped,
 // once its input was high, or low, for long enough.
@@ -89,7 +93,9 @@ func (r *runner) switchCharger(w wishes) bool {
 		}
 		r.on.charging, r.on.stage, r.on.stageAt = false, coupling.Resting, never
 		r.on.restartAt = r.t + c.RestartS
-		r.result.Verdict.Starved++
+		if c.By != Sensed || r.now.running { // one that watches the voltage stops so after the engine does
+			r.result.Verdict.Starved++
+		}
 		r.happened("charger.starved", "coupling", "the charger stops: its input is below "+unit.Text(c.CutOutV*r.rig.N, "V", 1))
 		return true
 	}

@@ -96,14 +96,12 @@ const chatterS = 120.0
 func (r *runner) tally(soon bool) {
 	v := &r.result.Verdict
 	v.Closings++
-	if !r.now.running {
+	if !r.now.running || !r.openedOnDrive {
 		return
 	}
+	v.Again++
 	if soon {
 		v.Chatter++
-	}
-	if r.openedOnDrive {
-		v.Again++
 	}
 }
 
@@ -128,6 +126,9 @@ func (r *runner) bypassHolds(j *Join) bool {
 		return wants
 	case r.on.joinAt == never:
 		r.on.joinAt = r.t + bypassS
+		if r.on.joined {
+			r.on.joinAt = r.t + bypassOpenS
+		}
 	}
 	if r.triggered(j.Trigger) && r.t < r.on.joinAt-located {
 		return r.on.joined

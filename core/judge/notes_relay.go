@@ -1,6 +1,7 @@
 package judge
 
 import (
+	"epitrope/core/coupling"
 	"epitrope/core/design"
 	"epitrope/core/job"
 	"epitrope/core/unit"
@@ -58,6 +59,20 @@ var relayRules = []rule{
 					cure(otherCoupling())
 			})
 		})},
+	{"bypass.hunts", verdict.Beware, working.Physics,
+		"In the state “%s” the start side has %s, and the high-current stage parts below %s: it joins and parts again, drive after drive.",
+		"Thresholds want a machine that holds its voltage. One that eases off wants a charger alone, or a stage that its signal alone joins.",
+		func(d *design.Design) []finding {
+			if d.Is.Beside != design.Bypass {
+				return nil
+			}
+			for _, s := range d.States {
+				if dropV := coupling.UsualHighCurrent.DropV * d.Facts.N; s.Kind == design.Charging && !s.Idles && s.Err == nil && s.InV < dropV {
+					return []finding{at("coupling", s.Label, unit.Text(s.InV, "V", 1), unit.Text(dropV, "V", 1)).cure(otherCoupling())}
+				}
+			}
+			return nil
+		}},
 	{"relay.night", verdict.Stop, working.Physics,
 		"Parked, %s holds the relay at %s, above its cut-out of %s: it stays closed.",
 		"House and vehicle live on one bank all night, until it is nearly empty, and nothing is isolated when people think it is.",

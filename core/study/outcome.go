@@ -88,7 +88,7 @@ var Aims = []Aim{
 }
 
 // DropsOut is how often relay or charger dropped out, or took the engine for what it was not.
-func (o Outcome) DropsOut() int { return max(o.Chatter, o.Again) + o.Starved + o.Mistaken }
+func (o Outcome) DropsOut() int { return o.Again + o.Starved + o.Mistaken }
 
 // Met is how an outcome stands against an aim.
 type Met struct {

@@ -71,3 +71,33 @@ func TestSoundPlansHold(t *testing.T) {
 		assert.LessOrEqual(t, n, count/10, "%s is on %d of %d sound jobs", id, n, count)
 	}
 }
+
+// Sound vehicles in other hands: driven otherwise, told otherwise that the engine runs, joined otherwise.
+// Where relay or charger drops out in the week, a caution on the way says so.
+func TestNoPlanIsContentWhereTheDayHunts(t *testing.T) {
+	count := 48
+	if os.Getenv("EPITROPE_CHECK") == "all" {
+		count = 960
+	}
+	onTheWay := []string{"coupling", "f1", "c1", "c2", "f2", "alternator"}
+	patterns, triggers := []string{"idling", "deliveries", "short-trips", "weekend"}, []string{"running", "voltage", "ignition", "switch"}
+	couplings := []string{"dcdc", "vsr", "highcurrent", "contactor"}
+	dropped := 0
+	for i := range count {
+		doc, problems := job.Decode([]byte(sound(rand.New(rand.NewPCG(uint64(i), 34)))))
+		require.Empty(t, problems)
+		doc, problems = job.With(doc, map[string]any{"day.pattern": patterns[i%4], "day.trigger": triggers[i/4%4],
+			"pins.coupling": couplings[i/16%4]})
+		require.Empty(t, problems)
+		d := design.Of(doc, parts.Stock())
+		week := study.Try(d, study.Window{}, nil)
+		if week.Outcome.DropsOut() == 0 {
+			continue
+		}
+		dropped++
+		assert.True(t, slices.ContainsFunc(judge.Notes(d), func(n judge.Note) bool {
+			return n.Severity != verdict.Remark && slices.Contains(onTheWay, n.Column)
+		}), "job %d, %s by %s, %s: %+v", i, d.Kind, triggers[i/4%4], patterns[i%4], week.Outcome)
+	}
+	assert.Greater(t, dropped, count/20)
+}
