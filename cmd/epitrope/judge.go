@@ -42,8 +42,9 @@ func runMethods(args []string, in io.Reader, out io.Writer) error {
 		list := study.Methods(design.Of(doc, parts.Stock()))
 		return list, func() {
 			for _, m := range list {
-				fmt.Fprintf(out, "%s: %s; cruise %.0f A at %.1f V, idle %.0f A; 80 %% after %s, full after %s; %.1f h of work, %.1f × a 30 A charger\n",
-					m.Method.Label, standing(m), m.Cruise.Amps, m.Cruise.Volts, m.Idle.Amps, hoursOr(m.To80H), hoursOr(m.FullH), m.Bill.Hours,
+				fmt.Fprintf(out, "%s: %s; early in bulk %.0f A at %.1f V, idle %.0f A; 80 %% after %s, full after %s; "+
+					"%.1f h of work, %.1f × a 30 A charger\n",
+					m.Method.Label, standing(m), m.Early.Amps, m.Early.Volts, m.Idle.Amps, hoursOr(m.To80H), hoursOr(m.FullH), m.Bill.Hours,
 					m.Bill.Cost/100)
 				for _, r := range m.Method.Reasons {
 					fmt.Fprintf(out, "  %s (%s): %s %s\n", r.Effect, r.ID, r.Text, r.Unless)
@@ -123,8 +124,8 @@ func runFound(args []string, in io.Reader, out io.Writer) error {
 				fmt.Fprintln(out, "missing: "+m)
 			}
 			if r.Before != nil {
-				fmt.Fprintf(out, "as found: %s, %.0f A at cruise; new: %s, %.0f A\n", r.Before.Coupling, r.Before.Cruise.Amps, r.After.Coupling,
-					r.After.Cruise.Amps)
+				fmt.Fprintf(out, "as found: %s, %.0f A early in bulk; new: %s, %.0f A\n", r.Before.Coupling, r.Before.Early.Amps, r.After.Coupling,
+					r.After.Early.Amps)
 			}
 			if r.Bypass != nil {
 				fmt.Fprintln(out, "bypass: "+r.Bypass.Says)

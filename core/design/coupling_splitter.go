@@ -60,8 +60,8 @@ func (d *Design) DrawsA() float64 {
 	case d.Is.OwnMachine:
 		return 0
 	case d.Is.Splits:
-		return d.Aux.Amps
-	case d.contactRun():
+		return d.StateBy("early").OutA
+	case d.contactRun() && d.Facts.Chemistry.Lead:
 		return d.StateBy("early").InA // what a flat battery takes more lasts for minutes
 	}
 	return d.Start.Amps

@@ -28,8 +28,9 @@ func (d *Design) size() {
 // changed it. A charger's current never falls below what it was sized for; a
 // relay's is what the circuit drives.
 func (d *Design) redraw() bool {
-	inA, outA := 0.0, 0.0
+	inA, outA, joins := 0.0, 0.0, false
 	for _, s := range d.States {
+		joins = joins || s.Joined
 		if !s.Sags && s.Kind == Charging && s.Joined && d.Is.Beside == Bypass {
 			// Both stages at once: what the bypass carries, and the charger beside it.
 			inA, outA = max(inA, s.InA+d.InputA(d.Charger)), max(outA, s.OutA+d.Charger.OutputA)
@@ -40,8 +41,11 @@ func (d *Design) redraw() bool {
 	if d.Is.Splits {
 		inA = d.Start.Amps // the vehicle's own cable stays as strong as its machine
 	}
-	if d.Kind.Charger() && !d.Kind.Joins() || inA == 0 {
+	if d.Kind.Charger() && (!d.Kind.Joins() || !joins) || inA == 0 {
 		inA, outA = max(inA, d.Start.Amps), max(outA, d.Aux.Amps)
+	}
+	if d.Is.OwnMachine { // a flat battery has its regulator at its limit
+		inA, outA = max(inA, SecondShare*d.Second.RatedA), max(outA, SecondShare*d.Second.RatedA)
 	}
 	passA := d.joinRush()
 	if d.Kind.Coil() {

@@ -121,18 +121,19 @@ func (d *Design) chargingStates() []State {
 	return list
 }
 
-// contactRun says whether a plain contact puts a lead battery on the machine: what flows is what the
-// circuit drives, not what the battery should take.
-func (d *Design) contactRun() bool {
-	return d.Facts.Chemistry.Lead && (!d.Kind.Charger() || d.Is.Beside == Bypass) && !d.Is.Splits
-}
+// contactRun says whether a plain contact, or a diode, puts the aux battery on a machine: what flows is
+// what the circuit drives, not what the battery should take.
+func (d *Design) contactRun() bool { return !d.Kind.Charger() || d.Is.Beside == Bypass }
 
-// flat is a flat lead battery on a contact, lamps off, for minutes: it takes what its overvoltage lets
+// flat is a flat battery on a contact, lamps off, for minutes: lead takes what its overvoltage lets
 // through. Source: as the day has it, from memory.
 func (d *Design) flat(s *State) {
 	c, n := d.Facts.Chemistry, d.Facts.N
 	own := c.RestV(FlatSOC)
 	s.AcceptsA, s.AuxOwnV, s.VehicleA = 0, own*n, d.Facts.Machine.DayA.Value
+	if !c.Lead {
+		return
+	}
 	takes := day.TakesShare * c.ChargeHigh * d.Facts.AuxAh.Value
 	s.AuxOhm = n * max(d.Profile.AbsorptionLow/n-own, 0.1) / takes
 }

@@ -109,8 +109,9 @@ func moreNoteCases() []noteCase {
 		{"relay.night", pinned(fixed+`,"aux":{"chemistry":"lifepo4","place":"seat"}`, "vsr", ""), pinned(agm, "vsr", "")},
 		{"signal.accessory", feed(tested + `,"accessory":"live"`), good},
 		{"signal.out", feed(tested + `,"accessory":"dead","safety":"yes"`), good},
-		{"bypass.hunts", `{"alternator":{"label":"110/220 A","regulation":"variable","knownBy":"test"},"aux":{"chemistry":"agm","place":"seat"},` +
-			`"pins":{"coupling":"highcurrent"}}`, `{"alternator":{"label":"110/220 A","regulation":"fixed","knownBy":"test","volts":14.4},` +
+		{"bypass.hunts", `{"alternator":{"label":"110/220 A","regulation":"variable","knownBy":"test"},"aux":{"chemistry":"agm",` +
+			`"place":"seat"},"pins":{"coupling":"highcurrent"}}`,
+			`{"alternator":{"label":"110/220 A","regulation":"fixed","knownBy":"test","volts":14.4},` +
 			`"aux":{"chemistry":"agm","place":"seat"},"pins":{"coupling":"highcurrent"}}`},
 		{"signal.left", `{"day":{"trigger":"switch"}}`, `{"day":{"trigger":"running"}}`},
 		{"signal.untested", feed(`"off":"dead","on":"live"`), good},

@@ -20,7 +20,7 @@ var profileRules = []rule{
 		"The charger is set to “%s”, %s, and %s wants at most %s.", "It would really get %s: it gasses, dries out, ages sooner.",
 		ofSettings(high, func(d *design.Design) float64 { return profileOf(d).AbsorptionHigh })},
 	{"profile.low", verdict.Beware, working.Practice,
-		"The charger is set to “%s”, %s, and %s wants at least %s.", "It would really get %s: never quite full.",
+		"The charger is set to “%s”, %s, and %s wants at least %s.", "It would really get %s: it is seldom full.",
 		ofSettings(low, func(d *design.Design) float64 { return profileOf(d).AbsorptionLow })},
 	{"profile.other", verdict.Beware, working.Practice,
 		"The charger is set to “%s” and the battery is %s: a default left as it was is the common mistake.",

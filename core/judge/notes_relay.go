@@ -22,7 +22,8 @@ var relayRules = []rule{
 			})
 		})},
 	{"relay.undercharge", verdict.Beware, working.Memory,
-		"The aux battery never sees more than %s; %s wants %s.", "It is charged, but never quite full, and ages sooner.",
+		"The aux battery never sees more than %s; %s wants %s.",
+		"It is charged; the last part takes long that way, and lead that is seldom full ages sooner.",
 		ofContacts(func(d *design.Design) []finding {
 			full := d.ChargesAtV()
 			return where(full < d.Profile.AbsorptionLow, func() finding {

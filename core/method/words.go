@@ -52,7 +52,7 @@ var words = map[string]string{
 		"system may open under it: a load dump.",
 	"join.lead":  "Steady regulation and lead at both ends are what a plain contact is for.",
 	"join.far":   "The aux battery is %.1f m away by its route: what the cable loses is missing at the battery.",
-	"join.short": "The alternator gives %.1f V and %s wants at least %.1f V: it is never quite full.",
+	"join.short": "The alternator gives %.1f V and %s wants at least %.1f V: it is seldom full.",
 	"join.over":  "The alternator gives %.1f V and %s bears at most %.1f V.",
 	"join.trailer": "The feed to the trailer must go dead with the engine off: a relay may hold closed for hours, and the plug " +
 		"stays live.",
@@ -78,7 +78,7 @@ var words = map[string]string{
 		"may open under it: a load dump.",
 	"splitter.lead": "Lead at both ends and steady regulation: diodes keep the batteries apart by themselves, without a signal or a " +
 		"moving part.",
-	"splitter.low":    "The alternator gives %.1f V, a diode loses %.1f V, and %s wants at least %.1f V: it is never quite full.",
+	"splitter.low":    "The alternator gives %.1f V, a diode loses %.1f V, and %s wants at least %.1f V: it is seldom full.",
 	"splitter.cut":    "The vehicle's own charge cable is cut and led through it: what fails there ends the start battery's charge too.",
 	"splitter.excite": "No battery reaches the machine behind it: one that excites itself from its own terminal needs an excitation feed.",
 	"splitter.far":    "The aux battery is %.1f m away by its route: what the cable loses is missing at the battery.",

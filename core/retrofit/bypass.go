@@ -18,8 +18,8 @@ type Bypass struct {
 	Level   verdict.Level `json:"level" enum:"good,caution,bad"`
 	Says    string        `json:"says"`
 	CarryA  float64       `json:"carryA" doc:"What it may carry for hours"`
-	FlowsA  float64       `json:"flowsA" doc:"What the circuit drives at cruise"`
-	AuxV    float64       `json:"auxV" doc:"At the aux battery at cruise"`
+	FlowsA  float64       `json:"flowsA" doc:"What the circuit drives at cruise, early in bulk"`
+	AuxV    float64       `json:"auxV" doc:"At the aux battery then"`
 	Limits  []string      `json:"limits" doc:"What each part allows"`
 	Against []string      `json:"against"`
 	Steps   []string      `json:"steps"`
@@ -52,11 +52,11 @@ func BypassOf(of *design.Design) *Bypass {
 	}
 	d := of.With(temp)
 	need := d.Facts.StartM.Value + d.Facts.AuxM.Value
-	cruise := d.StateBy("early")
+	early := d.StateBy("early")
 	fuseA := d.Start.Fuse.Carries(d.Start.Bay.AmbientC)
 	cableA := min(d.Start.Trial.AmpacityA, d.Aux.Trial.AmpacityA)
-	b := &Bypass{Level: verdict.Good, CarryA: unit.Round(min(fuseA, cableA), 0), FlowsA: unit.Round(max(0, cruise.OutA), 0),
-		AuxV: unit.Round(cruise.AuxV, 1),
+	b := &Bypass{Level: verdict.Good, CarryA: unit.Round(min(fuseA, cableA), 0), FlowsA: unit.Round(max(0, early.OutA), 0),
+		AuxV: unit.Round(early.AuxV, 1),
 		Limits: []string{fmt.Sprintf("fuse %s: %s for hours", unit.Plain(*h.FuseA, "A", 0), unit.Text(fuseA, "A", 0)),
 			fmt.Sprintf("%s: %s where it lies", d.Start.Trial.Size.Copper(), unit.Text(cableA, "A", 0))},
 		Against: []string{}}
@@ -70,7 +70,7 @@ func BypassOf(of *design.Design) *Bypass {
 	if h.RelayA != nil {
 		what = "the relay"
 	}
-	b.Says = fmt.Sprintf("%s, %s and the fuse carry %s for hours; at cruise %s would flow, %s at the aux battery.",
+	b.Says = fmt.Sprintf("%s, %s and the fuse carry %s for hours; at first %s would flow, %s at the aux battery.",
 		unit.Text(need, "m", 1)+" of "+d.Start.Trial.Size.Copper(), what, unit.Text(b.CarryA, "A", 0), unit.Text(b.FlowsA, "A", 0),
 		unit.Text(b.AuxV, "V", 1))
 	b.Steps = []string{"Start battery's negative off.", "The dead device stays in, its leads taken off and insulated one by one.",

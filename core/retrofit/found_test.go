@@ -90,7 +90,7 @@ func TestRetrofit(t *testing.T) {
 	require.NotNil(t, f.Before)
 	assert.NotEmpty(t, f.Before.Stops, "a relay on variable regulation never closes when it matters")
 	assert.Contains(t, f.After.Coupling, "charger")
-	assert.Less(t, f.Before.Cruise.Volts, f.After.Cruise.Volts+5)
+	assert.Less(t, f.Before.Early.Volts, f.After.Early.Volts+5)
 	assert.Equal(t, verdict.Bad, f.Wires[1].Level, "the aux battery's end is a source and has no fuse")
 	assert.Equal(t, "goes", f.Wires[0].Fate, "too short and too thin for a charger at the back")
 	fates := map[string]string{}

@@ -22,7 +22,7 @@ type Sketch struct {
 	Start    string          `json:"start" doc:"Start run: cable, length and fuse"`
 	Aux      string          `json:"aux"`
 	Return   string          `json:"return"`
-	Cruise   section.Charges `json:"cruise"`
+	Early    section.Charges `json:"early" doc:"At cruise, early in bulk"`
 	Idle     section.Charges `json:"idle"`
 	Weakest  string          `json:"weakest" doc:"The weakest element of its chain"`
 	Stops    []string        `json:"stops" doc:"What makes it unfit"`
@@ -99,7 +99,7 @@ func sketch(d *design.Design) Sketch {
 	run := func(l *run.Sized) string {
 		return fmt.Sprintf("%s, %s, %s", l.Trial.Size.Copper(), unit.Text(l.LengthM.Value, "m", 1), unit.Plain(l.Fuse.RatingA, "A", 1))
 	}
-	s := Sketch{Coupling: d.CouplingRating(), Start: run(&d.Start), Aux: run(&d.Aux), Cruise: section.ChargesIn(d, d.StateBy("early")),
+	s := Sketch{Coupling: d.CouplingRating(), Start: run(&d.Start), Aux: run(&d.Aux), Early: section.ChargesIn(d, d.StateBy("early")),
 		Idle: section.ChargesIn(d, d.IdleState()), Stops: []string{}, Cautions: []string{}}
 	s.Return = map[bool]string{true: "chassis", false: "cable"}[d.Back.ByChassis]
 	if d.Back.ByChassis && d.Back.ByCable {

@@ -14,7 +14,7 @@ import (
 type Consequence struct {
 	Method  method.Candidate `json:"method"`
 	Fitted  bool             `json:"fitted" doc:"What the plan has, chosen or pinned"`
-	Cruise  section.Charges  `json:"cruise" doc:"Early in bulk"`
+	Early   section.Charges  `json:"early" doc:"At cruise, early in bulk"`
 	Idle    section.Charges  `json:"idle"`
 	LoadPct float64          `json:"loadPct" doc:"Of what the alternator can give at cruise, hot, in %"`
 	// Windings is the alternator's heat at its worst while charging, in °C.
@@ -37,7 +37,7 @@ var decisive = []string{"need", "half", "allowed", "accepts", "input", "joined",
 
 // consequence returns what the design's coupling comes to.
 func consequence(d *design.Design, fitted bool) Consequence {
-	out := Consequence{Fitted: fitted, Cruise: section.ChargesIn(d, d.StateBy("early")), Idle: section.ChargesIn(d, d.IdleState()),
+	out := Consequence{Fitted: fitted, Early: section.ChargesIn(d, d.StateBy("early")), Idle: section.ChargesIn(d, d.IdleState()),
 		Bears: alternator.HottestC, Severity: "none",
 		Start: d.Start.Trial.Size.Copper() + ", " + unit.Plain(d.Start.Fuse.RatingA, "A", 1),
 		Aux:   d.Aux.Trial.Size.Copper() + ", " + unit.Plain(d.Aux.Fuse.RatingA, "A", 1)}

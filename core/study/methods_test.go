@@ -53,7 +53,7 @@ func TestRelayWithLeadNear(t *testing.T) {
 	relay, charger := m[coupling.VSR], m[coupling.DCDC]
 	assert.True(t, relay.Method.Chosen)
 	assert.Greater(t, relay.FullH, relay.To80H)
-	assert.Greater(t, relay.Cruise.Amps, relay.Idle.Amps)
+	assert.Greater(t, relay.Early.Amps, relay.Idle.Amps)
 	assert.Less(t, relay.Bill.Cost, 0.6*charger.Bill.Cost)
 	assert.Greater(t, m[coupling.SecondAlternator].Bill.Cost, 3*charger.Bill.Cost)
 	assert.Greater(t, relay.Fails.HalfAfter, 1.0)
@@ -88,7 +88,7 @@ func TestColumnsOneByOne(t *testing.T) {
 func TestHighCurrentStageBringsMore(t *testing.T) {
 	m := methods(t, `{"alternator":{"label":"300 A"},"aux":{"chemistry":"lifepo4","capacityAh":600,"place":"rear"},"use":{"dailyAh":250,`+
 		`"drivenHours":2}}`)
-	assert.Greater(t, m[coupling.DCDCHighCurrent].Cruise.Amps, m[coupling.DCDC].Cruise.Amps)
+	assert.Greater(t, m[coupling.DCDCHighCurrent].Early.Amps, m[coupling.DCDC].Early.Amps)
 	assert.Greater(t, m[coupling.DCDCHighCurrent].Bill.CopperKg, m[coupling.DCDC].Bill.CopperKg, "everything is sized for the sum")
 }
 

@@ -864,7 +864,7 @@ export interface components {
             against: string[];
             /**
              * Format: double
-             * @description At the aux battery at cruise
+             * @description At the aux battery then
              */
             auxV: number;
             /**
@@ -874,7 +874,7 @@ export interface components {
             carryA: number;
             /**
              * Format: double
-             * @description What the circuit drives at cruise
+             * @description What the circuit drives at cruise, early in bulk
              */
             flowsA: number;
             /** @enum {string} */
@@ -1099,8 +1099,8 @@ export interface components {
              */
             bears: number;
             bill: components["schemas"]["Bill"];
-            /** @description Early in bulk */
-            cruise: components["schemas"]["Charges"];
+            /** @description At cruise, early in bulk */
+            early: components["schemas"]["Charges"];
             /** @description The working of what decides it */
             figures: components["schemas"]["Figure"][];
             /** @description What the plan has, chosen or pinned */
@@ -2274,6 +2274,11 @@ export interface components {
         };
         Outcome: {
             /**
+             * Format: int64
+             * @description Times that it closed again on the same drive
+             */
+            again: number;
+            /**
              * Format: double
              * @description Charge of the aux battery at the end, in %
              */
@@ -2327,6 +2332,11 @@ export interface components {
              * @description Hours with the alternator at its limit
              */
             limitedH: number;
+            /**
+             * Format: int64
+             * @description Times that the charger took the engine for running, or stopped, and it was not
+             */
+            mistaken: number;
             /**
              * Format: double
              * @description Start battery below half after so many hours; −1 never
@@ -2865,7 +2875,8 @@ export interface components {
             backH: number;
             cautions: string[];
             coupling: string;
-            cruise: components["schemas"]["Charges"];
+            /** @description At cruise, early in bulk */
+            early: components["schemas"]["Charges"];
             idle: components["schemas"]["Charges"];
             return: string;
             /** @description Start run: cable, length and fuse */

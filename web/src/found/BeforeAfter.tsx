@@ -23,7 +23,7 @@ const design: [string, (s: Sketch) => ReactNode][] = [
   ["Start run", (s) => s.start],
   ["Aux run", (s) => s.aux],
   ["Return", (s) => s.return],
-  ["At cruise", (s) => s.cruise.fails ?? `${s.cruise.amps.toFixed(0)} A at ${s.cruise.volts.toFixed(1)} V`],
+  ["Early in bulk", (s) => s.early.fails ?? `${s.early.amps.toFixed(0)} A at ${s.early.volts.toFixed(1)} V`],
   ["At idle", (s) => s.idle.fails ?? `${s.idle.amps.toFixed(0)} A at ${s.idle.volts.toFixed(1)} V`],
   ["A day's use back after", (s) => (s.backH > 0 ? `${s.backH.toFixed(1)} h driving` : "not by driving")],
   ["Weakest in its chain", (s) => s.weakest],

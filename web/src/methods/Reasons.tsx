@@ -38,7 +38,7 @@ export function Reasons({ method: m }: { method: Method }) {
         <h3>As it would run</h3>
         <ul>
           <li>
-            <b>cruise</b> {m.cruise.fails || m.cruise.says}
+            <b>early in bulk</b> {m.early.fails || m.early.says}
           </li>
           <li>
             <b>idle</b> {m.idle.fails || m.idle.says}

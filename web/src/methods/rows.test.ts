@@ -5,7 +5,7 @@ import type { Method } from "./useJudged";
 
 const method = (kind: string, merit: number, change: object = {}): Method =>
   ({
-    method: { kind, label: kind, merit, ruledOut: false, chosen: false, reasons: [] }, fitted: false, cruise: { amps: 40, volts: 13.3 }, idle: { amps: 0, volts: 12.1 },
+    method: { kind, label: kind, merit, ruledOut: false, chosen: false, reasons: [] }, fitted: false, early: { amps: 40, volts: 13.3 }, idle: { amps: 0, volts: 12.1 },
     driven: { to80H: 0.5, fullH: -1, fails: { halfAfter: 12 }, aims: [{ met: true }, { met: false }], week: { auxLeast: 20, auxEnd: 60, empty: 0 } }, bill: { hours: 6.7, cost: 173, copperKg: 1.64, metres: 8.4 },
     loadPct: 98, windings: 151, bears: 180, ...change,
   }) as unknown as Method;
@@ -18,7 +18,7 @@ test("what is best comes first, then what is possible by merit, then what is rul
 test("each line says its figure with its unit, and what is bad about it", () => {
   const m = method("b", 1);
   const say = (label: string) => rows.find((r) => r.label === label);
-  expect(say("At cruise")?.of(m)).toBe("40 A, 13.3 V");
+  expect(say("Early in bulk")?.of(m)).toBe("40 A, 13.3 V");
   expect(say("At idle, hot, lamps on")?.level?.(m)).toBe("caution");
   expect(say("To 80 %")?.of(m)).toBe("30 min");
   expect(say("Full")?.of(m)).toBe("never");

@@ -24,7 +24,7 @@ const driven = (label: string, of: (d: Driven) => string, level: (d: Driven) => 
 
 /** The lines, from what arrives to what it costs. */
 export const rows: Row[] = [
-  { label: "At cruise", of: (m) => `${m.cruise.amps.toFixed(0)} A, ${m.cruise.volts.toFixed(1)} V`, level: (m) => (m.cruise.fails || m.cruise.amps === 0 ? "bad" : undefined) },
+  { label: "Early in bulk", of: (m) => `${m.early.amps.toFixed(0)} A, ${m.early.volts.toFixed(1)} V`, level: (m) => (m.early.fails || m.early.amps === 0 ? "bad" : undefined) },
   { label: "At idle, hot, lamps on", of: (m) => `${m.idle.amps.toFixed(0)} A, ${m.idle.volts.toFixed(1)} V`, level: (m) => (m.idle.fails || m.idle.amps === 0 ? "caution" : undefined) },
   driven("To 80 %", (d) => hours(d.to80H), (d) => (d.to80H < 0 ? "bad" : undefined)),
   driven("Full", (d) => hours(d.fullH), (d) => (d.fullH < 0 ? "bad" : undefined)),
