@@ -6,6 +6,7 @@ import (
 	"fmt"
 	"io"
 	"os"
+	"strings"
 
 	"epitrope/core/job"
 	"epitrope/core/parts"
@@ -66,6 +67,9 @@ func printPlan(out io.Writer, p plan.Plan) {
 	fmt.Fprintln(out, p.Summary)
 	fmt.Fprintln(out)
 	for _, c := range p.Columns {
+		if c.Part.Assumed {
+			c.Part.Text += " *"
+		}
 		fmt.Fprintf(out, "%-14s %-20s carries %-18s loses %-14s gets to %s\n", c.Name, c.Part.Text, c.Carries.Text, c.Loses.Text, c.Heat.Text)
 	}
 	fmt.Fprintln(out)
@@ -79,6 +83,9 @@ func printPlan(out io.Writer, p plan.Plan) {
 	fmt.Fprintln(out)
 	for i, n := range p.Notes {
 		fmt.Fprintf(out, "%d %s: %s %s\n", i+1, n.Severity, n.Text, n.Why)
+	}
+	if len(p.StandIns) > 0 {
+		fmt.Fprintf(out, "* Stands in for what nobody answered: %s\n", strings.Join(p.StandIns, "; "))
 	}
 	for _, t := range p.Title {
 		fmt.Fprintf(out, "%s: %s\n", t.Label, t.Text)

@@ -112,7 +112,7 @@ func moreNoteCases() []noteCase {
 		{"bypass.hunts", `{"alternator":{"label":"110/220 A","regulation":"variable","knownBy":"test"},"aux":{"chemistry":"agm",` +
 			`"place":"seat"},"pins":{"coupling":"highcurrent"}}`,
 			`{"alternator":{"label":"110/220 A","regulation":"fixed","knownBy":"test","volts":14.4},` +
-			`"aux":{"chemistry":"agm","place":"seat"},"pins":{"coupling":"highcurrent"}}`},
+				`"aux":{"chemistry":"agm","place":"seat"},"pins":{"coupling":"highcurrent"}}`},
 		{"signal.left", `{"day":{"trigger":"switch"}}`, `{"day":{"trigger":"running"}}`},
 		{"signal.untested", feed(`"off":"dead","on":"live"`), good},
 		{"signal.weak", pinned(agm, "contactor", `,"signal":{"feed":"f1"},"feeds":{"f1":{"kind":"dplus"}}`),

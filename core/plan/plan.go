@@ -51,7 +51,7 @@ func Of(d *design.Design) Plan {
 		Joints: section.Joints(d), Curves: section.Curves(d), States: section.ShownStates(d), Marks: section.Marks(d), Notes: judge.Notes(d),
 		Chain: judge.Chain(d), Bank: judge.Bank(d), Checks: checks, Needs: needs, Signal: judge.Signal(d), Settings: judge.SettingsOf(d),
 		Fittings:  judge.Fittings(d, checks),
-		Questions: d.Facts.Questions(), Facts: d.Facts.List, Title: section.Title(d),
+		Questions: d.Facts.Questions(), StandIns: section.StandIns(d), Facts: d.Facts.List, Title: section.Title(d),
 		Cautions: judge.Cautions, Figures: figures,
 	}
 }
@@ -88,6 +88,7 @@ type Plan struct {
 	Signal    judge.SignalPlan          `json:"signal"`
 	Settings  judge.Settings            `json:"settings"`
 	Questions []job.Question            `json:"questions"`
+	StandIns  []string                  `json:"standIns" doc:"What stands in for answers that nobody gave"`
 	Facts     []job.Fact                `json:"facts"`
 	Title     []section.Tile            `json:"title" doc:"What the title block says"`
 	Cautions  []string                  `json:"cautions"`

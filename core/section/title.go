@@ -7,6 +7,7 @@ import (
 	"epitrope/core/run"
 	"epitrope/core/unit"
 	"epitrope/core/verdict"
+	"epitrope/core/working"
 )
 
 // Title is what the title block says of this job.
@@ -22,18 +23,13 @@ func Title(d *design.Design) []Tile {
 		}
 	}
 	lasts := d.Autonomy()
-	settled, all := 0, d.Facts.Questions()
-	for _, q := range all {
-		if q.Settled {
-			settled++
-		}
-	}
+	settled, all := settled(d)
 	tile := Tile{Label: "Lasts without driving", Text: lasts.Text, Figure: "autonomy", Level: verdict.Good}
 	if lasts.Unrounded < 1 {
 		tile.Level = verdict.Caution
 	}
-	answers := Tile{Label: "Settled", Text: fmt.Sprintf("%d of %d answers", settled, len(all)), Level: verdict.Good}
-	if settled < len(all) {
+	answers := Tile{Label: "Settled", Text: fmt.Sprintf("%d of %d answers", settled, all), Level: verdict.Good}
+	if settled < all {
 		answers.Level = verdict.Caution
 	}
 	return []Tile{back, tile, answers}
@@ -48,7 +44,33 @@ func duration(hours float64) string {
 	return fmt.Sprintf("%d h %02d", minutes/60, minutes%60)
 }
 
-// Summary is the plan in one sentence.
+// settled counts what is asked, and what of it was answered.
+func settled(d *design.Design) (settled, all int) {
+	list := d.Facts.Questions()
+	for _, q := range list {
+		if q.Settled {
+			settled++
+		}
+	}
+	return settled, len(list)
+}
+
+// StandIns are what stands in for answers that nobody gave, as the sizes rest on it.
+func StandIns(d *design.Design) []string {
+	list := []string{}
+	for _, q := range d.Facts.Questions() {
+		for _, path := range q.Fields {
+			for _, f := range d.Facts.List {
+				if f.Path == path && f.Origin == working.Assumed {
+					list = append(list, f.Label+": "+f.Text)
+				}
+			}
+		}
+	}
+	return list
+}
+
+// Summary is the plan in one sentence, and how much of it rests on what nobody answered.
 func Summary(d *design.Design) string {
 	what := d.Kind.Label()
 	if d.Kind.Charger() {
@@ -57,7 +79,11 @@ func Summary(d *design.Design) string {
 	back := map[[2]bool]string{{true, false}: "the chassis", {false, true}: "cable",
 		{true, true}: "chassis and cable"}[[2]bool{d.Back.ByChassis, d.Back.ByCable}]
 	amps := func(l *run.Sized) string { return unit.Plain(l.Fuse.RatingA, "A", 1) }
-	return fmt.Sprintf("%s. Start run %s, fuse %s; aux run %s, fuse %s; return by %s. %s at the aux battery at cruise.",
+	said := fmt.Sprintf("%s. Start run %s, fuse %s; aux run %s, fuse %s; return by %s. %s at the aux battery at cruise.",
 		unit.Capital(what), d.Start.Trial.Size.Label, amps(&d.Start), d.Aux.Trial.Size.Label, amps(&d.Aux), back,
 		unit.Text(d.CruiseState().AuxV, "V", 1))
+	if settled, all := settled(d); settled < all {
+		said += fmt.Sprintf(" So far: %d of %d answers are stand-ins.", all-settled, all)
+	}
+	return said
 }

@@ -204,6 +204,7 @@ func (s *sheet) cover() {
 	for _, t := range p.Plan.Title {
 		rows = append(rows, []string{t.Label, t.Text})
 	}
+	rows = append(rows, standIns(p.Plan)...)
 	rows = append(rows, []string{"Work, about", fmt.Sprintf("%.1f h", p.Hours)})
 	for _, sum := range p.Parts.Sums {
 		rows = append(rows, []string{"Parts that have a price", fmt.Sprintf("%.2f %s", sum.Sum, sum.Currency)})

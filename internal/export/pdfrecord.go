@@ -6,10 +6,19 @@ import (
 	"strings"
 
 	"epitrope/core/harness"
+	"epitrope/core/plan"
 	"epitrope/core/procedure"
 	"epitrope/core/unit"
 	"epitrope/core/working"
 )
+
+// standIns are what stands in for answers that nobody gave, as a row.
+func standIns(p plan.Plan) [][]string {
+	if len(p.StandIns) == 0 {
+		return nil
+	}
+	return [][]string{{"Stands in for what nobody answered", strings.Join(p.StandIns, "; ")}}
+}
 
 // answers are what the design stands on, and how each is known: what nobody looked at is
 // said to be assumed.

@@ -18,6 +18,8 @@ import (
 	"epitrope/core/job"
 	"epitrope/core/judge"
 	"epitrope/core/method"
+	"epitrope/core/parts"
+	"epitrope/core/plan"
 	"epitrope/core/procedure"
 	"epitrope/core/retrofit"
 	"epitrope/core/run"
@@ -187,4 +189,36 @@ func TestMastersVerdicts(t *testing.T) {
 	}
 	assert.GreaterOrEqual(t, len(heard), 40)
 	assert.Len(t, kinds, len(kindField.Choices))
+}
+
+// Sizes that rest on what nobody answered say so on the pack's cover, on the command line's first line and
+// in the plan; with every question answered nothing stands in.
+func TestStandInsAreSaid(t *testing.T) {
+	open := packOf(t, []byte(`{"aux":{"capacityAh":200}}`), "A4")
+	assert.Contains(t, open.Plan.Summary, "stand-ins")
+	assert.Contains(t, open.Plan.StandIns, "Daily use: 50 Ah")
+	assert.NotContains(t, strings.Join(open.Plan.StandIns, "; "), "200 Ah")
+	cover := pdfText(t, open)
+	assert.Contains(t, cover, "are stand-ins")
+	assert.Contains(t, cover, "Daily use: 50 Ah")
+	answered := map[string]any{"alternator.knownBy": "test"}
+	for _, q := range open.Plan.Questions {
+		for _, path := range q.Fields {
+			f, _ := job.FieldAt(path)
+			for _, fact := range open.Plan.Facts {
+				if fact.Path != path {
+					continue
+				}
+				answered[path] = fact.Text
+				if len(f.Choices) > 0 {
+					answered[path] = f.Choices[0].Value
+				}
+			}
+		}
+	}
+	doc, problems := job.With(open.Document, answered)
+	require.Empty(t, problems)
+	done := plan.Decide(doc, parts.Stock())
+	assert.NotContains(t, done.Summary, "stand-ins")
+	assert.Empty(t, done.StandIns)
 }

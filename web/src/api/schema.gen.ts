@@ -2469,6 +2469,8 @@ export interface components {
             returns: components["schemas"]["Segment"][];
             settings: components["schemas"]["Settings"];
             signal: components["schemas"]["SignalPlan"];
+            /** @description What stands in for answers that nobody gave */
+            standIns: string[];
             /** @description Volts along the run; the worst state is marked */
             states: components["schemas"]["State"][];
             /** @description The plan in one sentence */
