@@ -1,12 +1,18 @@
 package judge_test
 
 import (
+	"math/rand/v2"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
 
+	"epitrope/core/design"
+	"epitrope/core/job"
 	"epitrope/core/judge"
+	"epitrope/core/parts"
 	"epitrope/core/verdict"
+	"epitrope/core/working"
 	"epitrope/internal/jobtest"
 )
 
@@ -49,4 +55,52 @@ func TestOldMachinesAreSteady(t *testing.T) {
 		assert.NotEqual(t, "regulation.unknown", n.ID)
 	}
 	assert.Equal(t, "regulation.unknown", noteOf(t, year("2003"), "regulation.unknown").ID)
+}
+
+// No stop stands on what nobody answered: with those answers at the mild end of what is usual it still
+// stands. One that does not says “if”, and stops once the answer is given.
+func TestNoStopStandsOnAStandIn(t *testing.T) {
+	for _, c := range []struct{ id, open, said string }{
+		{"charger.starved", `{"pins":{"chargerA":60,"startSize":"16 mm2"}}`,
+			`{"alternator":{"label":"120 A","regulation":"variable","volts":14.2},"routes":{"startM":6,"earthM":0.6},"vehicle":{"loadA":45},
+			"startBattery":{"capacityAh":80},"bays":{"startC":50},"pins":{"chargerA":60,"startSize":"16 mm2"}}`},
+		{"method.pinned", `{"pins":{"coupling":"highcurrent"}}`, `{"alternator":{"label":"120 A"},"pins":{"coupling":"highcurrent"}}`},
+	} {
+		open, said := noteOf(t, c.open, c.id), noteOf(t, c.said, c.id)
+		assert.Equal(t, verdict.Beware, open.Severity, c.open)
+		assert.Contains(t, open.Text, "If what stands in", c.open)
+		assert.Equal(t, verdict.Stop, said.Severity, c.said)
+		assert.NotContains(t, said.Text, "If what stands in", c.said)
+	}
+	mild := map[string]any{"alternator.label": "150/250 A", "vehicle.loadA": 20.0, "use.dailyAh": 10.0, "use.drivenHours": 4.0,
+		"routes.startM": 1.0, "routes.auxM": 0.3, "bays.startC": 40.0, "bays.auxC": 20.0, "alternator.regulation": "fixed",
+		"alternator.knownBy": "test"}
+	stops := 0
+	for seed := range uint64(150) {
+		doc, problems := job.Decode(jobtest.Random(rand.New(rand.NewPCG(seed, 181))))
+		require.Empty(t, problems)
+		d := design.Of(doc, parts.Stock())
+		answers := map[string]any{"pins.coupling": string(d.Kind)}
+		if pin := d.PinOf(d.AutoChargerA); doc.Pins.ChargerA == nil && d.Kind.Charger() && pin != nil {
+			answers["pins.chargerA"] = pin
+		}
+		for _, f := range d.Facts.List {
+			if v, usual := mild[f.Path]; usual && f.Origin == working.Assumed {
+				answers[f.Path] = v
+			}
+		}
+		answered, problems := job.With(doc, answers)
+		require.Empty(t, problems)
+		then := map[string]bool{}
+		for _, n := range judge.Notes(design.Of(answered, parts.Stock())) {
+			then[n.ID+" "+n.Column] = then[n.ID+" "+n.Column] || n.Severity == verdict.Stop
+		}
+		for _, n := range judge.Notes(d) {
+			if n.Severity == verdict.Stop {
+				stops++
+				assert.True(t, then[n.ID+" "+n.Column], "seed %d: %s", seed, n.Text)
+			}
+		}
+	}
+	assert.Greater(t, stops, 100)
 }

@@ -16,10 +16,10 @@ func ExampleNotes() {
 		fmt.Println(n.Severity, n.ID, len(n.Cures))
 	}
 	// Output:
-	// stop charger.starved 2
 	// stop cable.burns 1
 	// stop fuse.opens 1
 	// caution alternator.half 1
+	// caution charger.starved 2
 	// remark alternator.idle 0
 	// remark regulation.unknown 1
 	// remark charger.idle 0

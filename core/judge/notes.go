@@ -95,8 +95,15 @@ func MarkOf(id string) working.Origin {
 	return working.Practice
 }
 
-// Notes are what is weak about the plan, worst first.
+// Notes are what is weak about the plan, worst first; no stop among them stands on what nobody answered.
 func Notes(d *design.Design) []Note {
+	list := doubted(d, notes(d))
+	sort.SliceStable(list, func(i, j int) bool { return verdict.Rank[list[i].Severity] < verdict.Rank[list[j].Severity] })
+	return list
+}
+
+// notes are they as the design is taken to be.
+func notes(d *design.Design) []Note {
 	list := []Note{}
 	for _, r := range rules {
 		for _, f := range r.finds(d) {
@@ -104,9 +111,7 @@ func Notes(d *design.Design) []Note {
 				Why: unit.Say(r.why, f.why...), Cures: append([]verdict.Cure{}, f.cures...), Mark: r.mark}))
 		}
 	}
-	list = append(list, seen(d)...)
-	sort.SliceStable(list, func(i, j int) bool { return verdict.Rank[list[i].Severity] < verdict.Rank[list[j].Severity] })
-	return list
+	return append(list, seen(d)...)
 }
 
 // seen is what was looked at on the vehicle and is not as it has to be.

@@ -1,6 +1,7 @@
 package rig
 
 import (
+	"errors"
 	"strings"
 	"sync"
 
@@ -41,6 +42,7 @@ type Left struct {
 	HalfH     float64 // half empty after so many hours; 0: not within LeftH
 	NoStartH  float64 // the engine no longer starts; 0: not within LeftH
 	EndsAt    float64 // charge of the start battery after LeftH, where neither came
+	endsH     float64 // when the run ended
 
 	Half *working.Figure // where the vehicle alone takes from it
 	Says string
@@ -66,8 +68,12 @@ const (
 // LeftH is how long a coupling that is left working is looked at, in h.
 const LeftH = 240.0
 
-// huntsFrom is how often a charger begins until that is called hunting.
-const huntsFrom = 4
+// huntsFrom is how often a charger begins until that is called hunting, and huntsMost how many of that are
+// run before the rest is reckoned.
+const (
+	huntsFrom = 4
+	huntsMost = 150
+)
 
 // At is what becomes of it in a state that was solved and stays. What a coupling does is run through
 // time; a vehicle alone takes what it takes.
@@ -81,6 +87,9 @@ func (l Leaving) At(s *design.State) Left {
 	case l.d.Kind.Charger() && (!s.Stopped || s.Err != nil):
 		amps := out.OutA
 		out = l.run(leaving{s.VehicleA, false})
+		if out.Begins >= huntsMost {
+			l.reckon(&out, *s)
+		}
 		out.OutA = amps
 	default:
 		l.alone(&out)
@@ -144,7 +153,7 @@ func (l Leaving) run(at leaving) Left {
 		} else if charging && !is {
 			o.StopsAt = f.StartSOC
 		}
-		charging, o.EndsAt = is, f.StartSOC
+		charging, o.EndsAt, o.endsH = is, f.StartSOC, f.T/3600
 		if f.StartSOC < halfSOC && o.HalfH == 0 {
 			o.HalfH = f.T / 3600
 		}
@@ -152,13 +161,41 @@ func (l Leaving) run(at leaving) Left {
 			o.NoStartH = f.T / 3600
 		}
 	}
-	over := func() bool { return o.HalfH > 0 && (o.NoStartH > 0 || o.NoStartAt == 0) }
-	parked := day.Pattern{{Kind: day.Park, Seconds: LeftH * 3600}}
-	if _, err := day.Run(r, parked, day.Conditions{OutsideC: design.WarmC}, day.Options{Watch: watch, Halt: over}); err != nil {
+	over := func() bool {
+		return o.Begins >= huntsMost || o.HalfH > 0 && (o.NoStartH > 0 || o.NoStartAt == 0)
+	}
+	parked, garage := day.Pattern{{Kind: day.Park, Seconds: LeftH * 3600}}, day.Conditions{OutsideC: design.WarmC}
+	if _, err := day.Run(r, parked, garage, day.Options{Watch: watch, Halt: over}); err != nil && !errors.Is(err, day.ErrHalted) {
 		o.EndsAt = 0 // it goes no further than what was seen
 	}
 	l.ran[at] = o
 	return o
+}
+
+// reckon goes on where a hunting charger was left: as fast as until then, down to where the battery's rest
+// volts no longer let it begin, and from there with what its signal and the vehicle take.
+func (l Leaving) reckon(o *Left, s design.State) {
+	s.Stopped = true
+	solved, err := circuit.Lay(&l.d.System, l.d.Facts.N).Solve(s.State, s.Position)
+	if err != nil {
+		return
+	}
+	restA := max(leastA, circuit.Had(solved.Through("start battery")))
+	fast, slow := (healthySOC-o.EndsAt)/o.endsH, restA/l.d.Facts.StartAh.Value // of its charge, an hour
+	rests := min(o.EndsAt, l.d.StartChemistry().Charge(l.d.Charger.RestartV))
+	when := func(soc float64) float64 {
+		if soc >= rests {
+			return o.endsH + (o.EndsAt-soc)/max(fast, slow)
+		}
+		return o.endsH + (o.EndsAt-rests)/max(fast, slow) + (rests-soc)/slow
+	}
+	o.StopsAt = rests
+	if o.HalfH == 0 {
+		o.HalfH = when(halfSOC)
+	}
+	if o.NoStartH == 0 && o.NoStartAt > 0 {
+		o.NoStartH = when(o.NoStartAt)
+	}
 }
 
 // says tells it in words.
@@ -168,7 +205,7 @@ func (o Left) says() string {
 	}
 	var list []string
 	if o.Begins >= huntsFrom {
-		list = append(list, unit.Say("the charger begins and stops again, %s times", unit.Plain(float64(o.Begins), "", 0)))
+		list = append(list, "the charger begins and stops again and again")
 	}
 	if o.StopsAt > halfSOC {
 		list = append(list, unit.Say("its own cut-out stops it with %s left", unit.Text(100*o.StopsAt, "%", 0)))
