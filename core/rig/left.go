@@ -72,7 +72,7 @@ const LeftH = 240.0
 // run before the rest is reckoned.
 const (
 	huntsFrom = 4
-	huntsMost = 150
+	huntsMost = 1000
 )
 
 // At is what becomes of it in a state that was solved and stays. What a coupling does is run through
@@ -88,7 +88,7 @@ func (l Leaving) At(s *design.State) Left {
 		amps := out.OutA
 		out = l.run(leaving{s.VehicleA, false})
 		if out.Begins >= huntsMost {
-			l.reckon(&out, *s)
+			l.reckon(&out, s.VehicleA)
 		}
 		out.OutA = amps
 	default:
@@ -172,28 +172,15 @@ func (l Leaving) run(at leaving) Left {
 	return o
 }
 
-// reckon goes on where a hunting charger was left: as fast as until then, down to where the battery's rest
-// volts no longer let it begin, and from there with what its signal and the vehicle take.
-func (l Leaving) reckon(o *Left, s design.State) {
-	s.Stopped = true
-	solved, err := circuit.Lay(&l.d.System, l.d.Facts.N).Solve(s.State, s.Position)
-	if err != nil {
-		return
-	}
-	restA := max(leastA, circuit.Had(solved.Through("start battery")))
-	fast, slow := (healthySOC-o.EndsAt)/o.endsH, restA/l.d.Facts.StartAh.Value // of its charge, an hour
-	rests := min(o.EndsAt, l.d.StartChemistry().Charge(l.d.Charger.RestartV))
-	when := func(soc float64) float64 {
-		if soc >= rests {
-			return o.endsH + (o.EndsAt-soc)/max(fast, slow)
-		}
-		return o.endsH + (o.EndsAt-rests)/max(fast, slow) + (rests-soc)/slow
-	}
-	o.StopsAt = rests
+// reckon goes on where a hunting charger was left, as if it rested from there on: its signal, its standby and
+// the vehicle take from the battery.
+func (l Leaving) reckon(o *Left, vehicleA float64) {
+	restA := max(leastA, vehicleA+l.d.SignalA()+l.d.Charger.StandbyA)
+	when := func(soc float64) float64 { return o.endsH + (o.EndsAt-soc)*l.d.Facts.StartAh.Value/restA }
 	if o.HalfH == 0 {
 		o.HalfH = when(halfSOC)
 	}
-	if o.NoStartH == 0 && o.NoStartAt > 0 {
+	if o.NoStartH == 0 && o.NoStartAt > 0 && o.NoStartAt < o.EndsAt {
 		o.NoStartH = when(o.NoStartAt)
 	}
 }
