@@ -113,6 +113,9 @@ func moreNoteCases() []noteCase {
 			`"place":"seat"},"pins":{"coupling":"highcurrent"}}`,
 			`{"alternator":{"label":"110/220 A","regulation":"fixed","knownBy":"test","volts":14.4},` +
 				`"aux":{"chemistry":"agm","place":"seat"},"pins":{"coupling":"highcurrent"}}`},
+		{"aux.unnamed", `{"aux":{"chemistry":"unknown"}}`, `{"aux":{"chemistry":"agm"}}`},
+		{"alternator.cruise", pinned(`"alternator":{"label":"70 A","regulation":"fixed","knownBy":"test"},"aux":{"chemistry":"agm",`+
+			`"place":"seat"}`, "vsr", ""), pinned(agm, "vsr", "")},
 		{"signal.left", `{"day":{"trigger":"switch"}}`, `{"day":{"trigger":"running"}}`},
 		{"signal.untested", feed(`"off":"dead","on":"live"`), good},
 		{"signal.weak", pinned(agm, "contactor", `,"signal":{"feed":"f1"},"feeds":{"f1":{"kind":"dplus"}}`),

@@ -21,6 +21,7 @@ func ExampleNotes() {
 	// caution alternator.half 1
 	// caution charger.starved 2
 	// remark alternator.idle 0
+	// remark aux.unnamed 1
 	// remark regulation.unknown 1
 	// remark charger.idle 0
 }

@@ -69,7 +69,7 @@ var relayRules = []rule{
 			}
 			for _, s := range d.States {
 				if dropV := coupling.UsualHighCurrent.DropV * d.Facts.N; s.Kind == design.Charging && !s.Idles && s.Err == nil && s.InV < dropV {
-					return []finding{at("coupling", s.Label, unit.Text(s.InV, "V", 1), unit.Text(dropV, "V", 1)).cure(otherCoupling())}
+					return []finding{at("coupling", s.Label, unit.Text(s.InV, "V", 2), unit.Text(dropV, "V", 2)).cure(otherCoupling())}
 				}
 			}
 			return nil

@@ -23,10 +23,10 @@ var sourceRules = []rule{
 	{"alternator.cruise", verdict.Beware, working.Physics,
 		"At cruise, hot, lamps and blower on, the alternator has %s for charging and is asked for %s: the start battery makes up the rest as " +
 			"long as it is driven.",
-		"No drive puts back what it takes. Take a charger that cruise sustains, or less load.",
+		"No drive puts back what it takes. Less that charges, or less load.",
 		func(d *design.Design) []finding {
 			asked := d.CruiseState().InA
-			short := d.Kind.Charger() && !d.Kind.Joins() && asked > d.CruiseA+0.5
+			short := !d.Is.OwnMachine && asked > d.CruiseA+0.5
 			return where(short, func() finding {
 				return at("alternator", unit.Text(max(0, d.CruiseA), "A", 0), unit.Text(asked, "A", 0)).cure(chargerWithin(d, d.CruiseA)...)
 			})
@@ -75,6 +75,14 @@ var sourceRules = []rule{
 			asleep := d.Facts.Machine.AsleepA.Value
 			return where(asleep > mostAsleepA, func() finding {
 				return at("start", unit.Text(1000*asleep, "mA", 0)).since(unit.Span(d.Facts.StartAh.Value / 2 / asleep))
+			})
+		}},
+	{"aux.unnamed", verdict.Remark, working.Practice,
+		"Nobody said what the aux battery is: it is taken as %s, and the charging as that wants it.",
+		"Read its label before anything is switched on: what one kind wants harms another.",
+		func(d *design.Design) []finding {
+			return where(!d.Facts.ChemistryKnown, func() finding {
+				return at("aux", d.Facts.Chemistry.Label).cure(verdict.Ask("Say which battery", "battery"))
 			})
 		}},
 	{"regulation.unknown", verdict.Remark, working.Practice,

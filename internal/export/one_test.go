@@ -108,8 +108,8 @@ func ofOneRun(t *testing.T, seed uint64, d *design.Design, pack export.Pack) {
 		fuse, there := pack.Plan.System.Component(id)
 		require.True(t, there, "seed %d: %s", seed, id)
 		rating, _, _ := strings.Cut(columns[id], " A")
-		assert.True(t, strings.HasPrefix(fuse.Rating, rating+" A"), "seed %d: %s is %s in the section and %s in the system", seed, id, columns[id],
-			fuse.Rating)
+		assert.True(t, strings.HasPrefix(fuse.Rating, rating+" A"), "seed %d: %s is %s in the section and %s in the system", seed, id,
+			columns[id], fuse.Rating)
 		assert.Contains(t, pack.Plan.Summary, "fuse "+rating+" A", "seed %d", seed)
 	}
 	for id, l := range map[string]string{"c1": d.Start.Trial.Size.Label, "c2": d.Aux.Trial.Size.Label} {
