@@ -150,6 +150,8 @@ func moreCheckCases() []checkCase {
 	const fit = `"lengthMM":330,"widthMM":173,"heightMM":120,"recessLengthMM":400,"recessWidthMM":200,"recessHeightMM":300,` +
 		`"openingWidthMM":180`
 	return append(list,
+		checkCase{"place.beside", "caution", `{"aux":{"chemistry":"calcium","place":"bonnet"},"routes":{"auxM":0.6},"pins":{"coupling":"dcdc"}}`,
+			`{"aux":{"chemistry":"calcium","place":"bonnet"},"routes":{"auxM":0.6},"placing":{"gas":"no"},"pins":{"coupling":"dcdc"}}`},
 		checkCase{"answers.relay", "bad", `{"pins":{"coupling":"vsr"},"relay":{"cutInV":13,"cutOutV":13}}`,
 			`{"pins":{"coupling":"vsr"},"relay":{"cutInV":13,"cutOutV":12.9}}`},
 		checkCase{"answers.charger", "bad", `{"card":{"restartV":11}}`, `{"card":{"restartV":12}}`},

@@ -21,7 +21,8 @@ type Check struct {
 	Fields []string       `json:"fields" doc:"Paths that answer it"`
 	Figure string         `json:"figure,omitempty" doc:"Key of the figure behind it"`
 
-	Work working.Figure `json:"-"` // that figure
+	Work     working.Figure `json:"-"` // that figure
+	Severity string         `json:"-"` // as a note, where that is not as its level has it
 }
 
 // look is one sentence of a check: its level where the finding has none of its own, where its
@@ -69,7 +70,7 @@ func (g lookGroup) checks(d *design.Design) []Check {
 				level = f.level
 			}
 			list = append(list, Check{ID: l.id, Group: g.id, Column: f.column, Level: level, Text: unit.Say(l.text, f.text...), Mark: l.mark,
-				Fields: append([]string{}, l.fields...), Figure: f.figure, Work: f.work})
+				Fields: append([]string{}, l.fields...), Figure: f.figure, Work: f.work, Severity: f.severity})
 		}
 	}
 	return list

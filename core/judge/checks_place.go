@@ -46,7 +46,7 @@ var placeLooks = slices.Concat(
 		"It can be reached for service.",
 		"Look: can it be reached without taking furniture out?"),
 	[]look{
-		{"place.gas", verdict.Caution, working.Practice, []string{"placing.gas", "routes.auxM", "routes.startM"},
+		{"place.beside", verdict.Caution, working.Practice, []string{"placing.gas", "routes.auxM", "routes.startM"},
 			"By its cable it sits %.1f m from the %s battery, which gives off gas: look that it is out of that, and not above the battery.",
 			ventedBeside},
 		{"place.heat", verdict.Good, working.Practice, []string{"bays.startC"},
@@ -80,7 +80,9 @@ var placeLooks = slices.Concat(
 		{"place.socket", verdict.Caution, working.Practice, nil,
 			"With the engine off and the plug pulled the socket is still live: a cover that closes by itself, keyed housings, and the feed " +
 				"switched by the ignition where it can be.",
-			func(d *design.Design) []finding { return says(d.Facts.Place.Trailer && socketLive(d), "x1") }},
+			func(d *design.Design) []finding {
+				return where(d.Facts.Place.Trailer && socketLive(d), func() finding { return at("x1").heavier(verdict.Remark) })
+			}},
 		{"place.socket.good", verdict.Good, working.Practice, nil,
 			"With the engine off the socket is dead.",
 			func(d *design.Design) []finding { return says(d.Facts.Place.Trailer && !socketLive(d), "x1") }},

@@ -114,19 +114,23 @@ func notes(d *design.Design) []Note {
 	return append(list, seen(d)...)
 }
 
+// severityOf is how heavy a check weighs as a note; what is good, or was not looked at, is none.
+var severityOf = map[verdict.Level]string{verdict.Bad: verdict.Stop, verdict.Caution: verdict.Beware}
+
 // seen is what was looked at on the vehicle and is not as it has to be.
 func seen(d *design.Design) []Note {
 	var list []Note
 	for _, c := range Checks(d) {
-		if c.Level != verdict.Bad {
+		severity, weighs := severityOf[c.Level]
+		if !weighs {
 			continue
 		}
 		column := c.Column
 		if d.Is.OwnMachine && column == "start" {
 			column = "alternator"
 		}
-		list = append(list, Note{ID: c.ID, Column: column, Severity: verdict.Stop, Text: c.Text, Why: "Seen on the vehicle, or answered so.",
-			Cures: []verdict.Cure{}, Mark: c.Mark})
+		list = append(list, Note{ID: c.ID, Column: column, Severity: cmp.Or(c.Severity, severity), Text: c.Text, Cures: []verdict.Cure{},
+			Mark: c.Mark})
 	}
 	return list
 }
