@@ -2,13 +2,18 @@ package judge_test
 
 import (
 	"encoding/json"
+	"math/rand/v2"
+	"os"
 	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"epitrope/core/job"
+	"epitrope/core/parts"
 	"epitrope/core/plan"
+	"epitrope/core/verdict"
 	"epitrope/internal/jobtest"
 )
 
@@ -108,4 +113,45 @@ func withField(t *testing.T, doc, path, value string) string {
 	b, err := json.Marshal(raw)
 	require.NoError(t, err)
 	return string(b)
+}
+
+// Whatever validation lets through: a cure that is offered, done, takes its note away or makes less of it,
+// and no stop comes that was not there.
+func TestOfferedCuresCure(t *testing.T) {
+	count, offered := 60, 0
+	if os.Getenv("EPITROPE_CHECK") == "all" {
+		count = 2000
+	}
+	for seed := range uint64(count) {
+		doc, problems := job.Decode(jobtest.Random(rand.New(rand.NewPCG(seed, 191))))
+		require.Empty(t, problems)
+		before := plan.Decide(doc, parts.Stock())
+		was := map[string]bool{}
+		for _, n := range before.Notes {
+			was[n.ID+n.Column] = was[n.ID+n.Column] || n.Severity == verdict.Stop
+		}
+		for _, n := range before.Notes {
+			for _, c := range n.Cures {
+				if c.Path == "" {
+					continue
+				}
+				offered++
+				var value any
+				if c.Value != "" {
+					value = c.Value
+				}
+				cured, problems := job.With(doc, map[string]any{c.Path: value})
+				require.Empty(t, problems, "seed %d: %s by %s", seed, n.ID, c.Label)
+				for _, then := range plan.Decide(cured, parts.Stock()).Notes {
+					if then.ID == n.ID && then.Column == n.Column {
+						assert.Greater(t, verdict.Rank[then.Severity], verdict.Rank[n.Severity], "seed %d: %s stays by %q", seed, n.ID, c.Label)
+					}
+					if then.Severity == verdict.Stop {
+						assert.True(t, was[then.ID+then.Column], "seed %d: %s brings %s", seed, c.Label, then.ID)
+					}
+				}
+			}
+		}
+	}
+	assert.Greater(t, offered, count/3)
 }

@@ -48,7 +48,7 @@ func Of(d *design.Design) Plan {
 		Vehicle: section.Scene{Kind: b.Kind, Label: b.Label, LengthM: b.LengthM, HeightM: b.HeightM, Outlines: b.Outlines, Wheels: b.Wheels},
 		System:  d.System,
 		Columns: section.Columns(d, figures), Covers: section.Covers(d), Returns: section.Segments(d),
-		Joints: section.Joints(d), Curves: section.Curves(d), States: section.ShownStates(d), Marks: section.Marks(d), Notes: judge.Notes(d),
+		Joints: section.Joints(d), Curves: section.Curves(d), States: section.ShownStates(d), Marks: section.Marks(d), Notes: judge.Tried(d),
 		Chain: judge.Chain(d), Bank: judge.Bank(d), Checks: checks, Needs: needs, Signal: judge.Signal(d), Settings: judge.SettingsOf(d),
 		Fittings:  judge.Fittings(d, checks),
 		Questions: d.Facts.Questions(), StandIns: section.StandIns(d), Facts: d.Facts.List, Title: section.Title(d),

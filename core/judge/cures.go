@@ -1,0 +1,78 @@
+package judge
+
+import (
+	"slices"
+
+	"epitrope/core/design"
+	"epitrope/core/job"
+	"epitrope/core/verdict"
+)
+
+// Tried are a design's notes with those cures that hold: done, a cure takes its note away, or makes less of
+// it, and brings none as bad. One that asks is no change, and stays.
+func Tried(d *design.Design) []Note {
+	list := Notes(d)
+	was, after := severities(list), map[verdict.Cure]map[string]string{}
+	for i, n := range list {
+		list[i].Cures = slices.DeleteFunc(slices.Clone(n.Cures), func(c verdict.Cure) bool {
+			if c.Path == "" {
+				return false
+			}
+			then, done := after[change(c)]
+			if !done {
+				then = afterCure(d, c)
+				after[change(c)] = then
+			}
+			return then == nil || !cures(n, was, then)
+		})
+	}
+	return list
+}
+
+// change is what a cure does, whatever it is called.
+func change(c verdict.Cure) verdict.Cure { c.Label = ""; return c }
+
+// afterCure are the severities of the notes on a job with a cure done; nil where it cannot be done.
+func afterCure(d *design.Design, c verdict.Cure) map[string]string {
+	var value any
+	if c.Value != "" {
+		value = c.Value
+	}
+	doc, problems := job.With(d.Doc, map[string]any{c.Path: value})
+	if len(problems) > 0 {
+		return nil
+	}
+	cured := d.With(doc)
+	return severities(Notes(cured))
+}
+
+// severities are the worst of each note, by what it is and where.
+func severities(list []Note) map[string]string {
+	worst := map[string]string{}
+	for _, n := range list {
+		key := n.ID + " " + n.Column
+		if is, there := worst[key]; !there || verdict.Rank[n.Severity] < verdict.Rank[is] {
+			worst[key] = n.Severity
+		}
+	}
+	return worst
+}
+
+// lacks is said of less than is wished for, which a cure may well leave.
+const lacks = "charger.short"
+
+// cures says whether a note is gone, or weighs less, and nothing new weighs as much as it did.
+func cures(n Note, was, then map[string]string) bool {
+	key, rank := n.ID+" "+n.Column, verdict.Rank[n.Severity]
+	if is, there := then[key]; there && verdict.Rank[is] <= rank {
+		return false
+	}
+	for other, severity := range then {
+		before, there := was[other]
+		worse := there && verdict.Rank[severity] < verdict.Rank[before] || !there && other != lacks+" coupling"
+		if worse && verdict.Rank[severity] <= rank {
+			return false
+		}
+	}
+	return true
+}
