@@ -75,7 +75,7 @@ func (s Size) DiameterMM() (conductor, outer float64) {
 func (n Insulation) Thermal(s Size, b Bay) Thermal {
 	d, outer := s.DiameterMM()
 	together := b.Laying.loaded(s.Count)
-	t := Thermal{OhmPerM: OhmPerM(s.AreaMM2), AmbientC: b.AmbientC, cables: float64(together), count: float64(s.Count)}
+	t := Thermal{OhmPerM: s.eachOhmPerM(), AmbientC: b.AmbientC, cables: float64(together), count: float64(s.Count)}
 	t.copper = copperHeat * s.AreaMM2 * 1000
 	t.sheath = sheathHeat * math.Pi / 4 * (outer*outer - d*d) * 1000
 	// A band round all that touch is the surface; each gives heat only outward.

@@ -14,5 +14,5 @@ func ExampleLoop_Try() {
 	t := run.Try(size)
 	fmt.Printf("%s loses %.2f V over 8 m and gets %.0f °C; it may carry %.0f A\n", t.Size.Copper(), t.DropV, t.ConductorC, t.AmpacityA)
 	// Output:
-	// 2/0 AWG (67.4 mm² copper) loses 0.24 V over 8 m and gets 37 °C; it may carry 278 A
+	// 2/0 AWG (67.4 mm² copper) loses 0.22 V over 8 m and gets 37 °C; it may carry 278 A
 }

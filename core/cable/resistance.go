@@ -41,7 +41,7 @@ func OhmPerM(areaMM2 float64) float64 {
 
 // Resistance is the resistance of a length of cable at its running temperature.
 var Resistance = working.Declare("R = r·l·(1 + α·(T − 20))",
-	"IEC 60228 class 5 at 20 °C; copper coefficient from IEC 60028",
+	"metric: IEC 60228 class 5 at 20 °C; gauge: ASTM B258; copper coefficient from IEC 60028",
 	working.Symbol{Letter: "R", Name: "cable resistance", Unit: "Ω", Digits: 5},
 	working.Symbol{Letter: "r", Name: "resistance per metre at 20 °C", Unit: "Ω/m", Digits: 6},
 	working.Symbol{Letter: "l", Name: "length of cable", Unit: "m", Digits: 2},

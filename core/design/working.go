@@ -134,7 +134,7 @@ func (d *Design) returnWorkings() working.Figures {
 // ReturnCopper is some metres of the return's cable, as warm as it runs.
 func (d *Design) ReturnCopper(lengthM float64, what string) working.Figure {
 	l := d.ReturnLeg()
-	return cable.Resistance.MustWork(working.From(l.Trial.Size.OhmPerM(), working.Standard, "IEC 60228 class 5, "+l.Trial.Size.Label),
+	return cable.Resistance.MustWork(working.From(l.Trial.Size.OhmPerM(), working.Standard, l.Trial.Size.OhmSource()+", "+l.Trial.Size.Label),
 		working.Is(lengthM, what), working.From(cable.Alpha, working.Standard, "IEC 60028"),
 		working.Is(l.Trial.BackC, "conductor temperature"))
 }

@@ -7,13 +7,14 @@ import (
 	"epitrope/core/design"
 	"epitrope/core/job"
 	"epitrope/core/system"
+	"epitrope/core/unit"
 	"epitrope/core/verdict"
 	"epitrope/core/working"
 )
 
-// sensesWithinM is how far from the start battery a sensing relay may sit. Source: common
-// practice, no source.
-const sensesWithinM = 2.0
+// sensesWithinV is how much less than the start battery has a sensing relay may see, at 12 V, as it charges.
+// Source: common practice, no source: about what two metres of its cable cost.
+const sensesWithinV = 0.2
 
 // contactMostC is how warm a contact's place may be before it bears little. Source: from
 // memory.
@@ -67,12 +68,15 @@ var placeLooks = slices.Concat(
 			"Look: which way do its terminals point?",
 			func(d *design.Design) []finding { return says(pointing(d) == "", "coupling") }},
 		{"place.sensing", verdict.Good, working.Practice, []string{"routes.startM"},
-			"It senses %.1f m of cable from the start battery; within %.0f m it sees a true voltage.",
+			"%.1f m from the start battery it senses %s less than that has while it charges; up to %s it sees a true voltage.",
 			func(d *design.Design) []finding {
 				return where(d.Is.Senses, func() finding {
-					f := at("coupling", d.Facts.StartM.Value, sensesWithinM)
-					if d.Facts.StartM.Value > sensesWithinM {
-						f = f.as(verdict.Bad)
+					early := d.StateBy("early")
+					less := max(0, early.BusV-early.SensedV)
+					is, may := unit.Apart(less, sensesWithinV*d.Facts.N, "V", 2)
+					f := at("coupling", d.Facts.StartM.Value, is, may)
+					if less > sensesWithinV*d.Facts.N {
+						f = f.as(verdict.Caution)
 					}
 					return f
 				})

@@ -57,7 +57,9 @@ func checkCases() []checkCase {
 		{"place.visible", "caution", `{"placing":{"visible":"no"}}`, `{"placing":{"visible":"yes"}}`},
 		{"place.access", "caution", `{"placing":{"access":"no"}}`, `{"placing":{"access":"yes"}}`},
 		{"place.terminals", "caution", `{"placing":{"terminals":"down"}}`, `{"placing":{"terminals":"level"}}`},
-		{"place.sensing", "bad", vsr("", `,"routes":{"startM":2.1,"auxM":1}`), `{}`},
+		{"place.sensing", "caution", `{"alternator":{"label":"90/180 A","regulation":"fixed","knownBy":"test",` +
+			`"volts":14.4},"aux":{"chemistry":"agm"},"routes":{"startM":5,"auxM":1},` +
+			`"pins":{"coupling":"vsr","startSize":"6 mm2"}}`, vsr("", `,"routes":{"startM":4.4,"auxM":1}`)},
 		{"place.box", "bad", `{"placing":{"lengthMM":250,"widthMM":200,"heightMM":120}}`, `{"placing":{"lengthMM":250,"widthMM":200}}`},
 		{"place.socket", "caution", `{"vehicle":{"kind":"tow-caravan"}}`, `{}`},
 		{"fit.open", "open", `{"fit":{"lengthMM":330}}`, `{"fit":{` + fits + `,"aboveMM":300}}`},

@@ -56,20 +56,23 @@ var cableRules = []rule{
 		"%s is pinned to %s, which carries %s where it lies; it has to carry %s.",
 		"It gets over %s. Drop alone approves cable that burns.",
 		ofCables(burns, func(_ *design.Design, l leg) finding {
-			return at(l.ID, l.wire, l.Trial.Size.Copper(), unit.Text(l.Trial.AmpacityA, "A", 0), unit.Text(l.Amps, "A", 0)).
+			bears, carries := unit.Apart(l.Trial.AmpacityA, l.Amps, "A", 0)
+			return at(l.ID, l.wire, l.Trial.Size.Copper(), bears, carries).
 				since(unit.Text(l.Trial.ConductorC, "°C", 0)).cure(verdict.Unpin("Fit "+l.Auto.Label, l.sizePath))
 		})},
 	{"cable.thin", verdict.Beware, working.Physics,
 		"%s is pinned to %s: it loses %s, more than the %s allowed.", "What is lost on the way is missing at the end.",
 		ofCables(thin, func(_ *design.Design, l leg) finding {
-			return at(l.ID, l.wire, l.Trial.Size.Copper(), unit.Text(l.Trial.DropV, "V", 2), unit.Text(max(0, l.BudgetV), "V", 2)).
+			loses, may := unit.Apart(l.Trial.DropV, max(0, l.BudgetV), "V", 2)
+			return at(l.ID, l.wire, l.Trial.Size.Copper(), loses, may).
 				cure(verdict.Unpin("Fit "+l.Auto.Label, l.sizePath))
 		})},
 	{"cable.drop", verdict.Beware, working.Physics,
 		"%s loses %s, more than the %s allowed.",
 		"The return and the length lose it already: no cable on the reels keeps the limit.",
 		ofCables(losesAll, func(_ *design.Design, l leg) finding {
-			return at(l.ID, l.wire, unit.Text(l.Trial.DropV, "V", 2), unit.Text(max(0, l.BudgetV), "V", 2))
+			loses, may := unit.Apart(l.Trial.DropV, max(0, l.BudgetV), "V", 2)
+			return at(l.ID, l.wire, loses, may)
 		})},
 	{"return.hitch", verdict.Stop, working.Practice,
 		"The return may not cross the tow coupling through the steel.",

@@ -50,7 +50,8 @@ var chargerRules = []rule{
 		"%s is more than the battery accepts: %s.", "The battery's own sheet wins; without one, stay below.",
 		ofChargers(func(d *design.Design) []finding {
 			return where(d.Charger.OutputA > d.Rates.Accepts.Unrounded, func() finding {
-				return at("coupling", output(d), d.Rates.Accepts.Text).cure(verdict.Unpin("Let the plan choose", "pins.chargerA"))
+				gives, takes := unit.Apart(d.Charger.OutputA, d.Rates.Accepts.Unrounded, "A", 0)
+				return at("coupling", gives, takes).cure(verdict.Unpin("Let the plan choose", "pins.chargerA"))
 			})
 		})},
 	{"charger.starved", verdict.Stop, working.Physics,

@@ -48,7 +48,8 @@ var joinRules = []rule{
 		func(d *design.Design) []finding {
 			amps := math.Abs(circuit.Had(d.StateBy("inrush").Solved.Through("contact")))
 			return where(amps > d.JoinsOnA(), func() finding {
-				return at("coupling", unit.Text(amps, "A", 0), unit.Text(d.JoinsOnA(), "A", 0))
+				flows, bears := unit.Apart(amps, d.JoinsOnA(), "A", 0)
+				return at("coupling", flows, bears)
 			})
 		}},
 	{"emergency.crank", verdict.Beware, working.Physics,

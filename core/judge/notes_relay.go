@@ -18,7 +18,8 @@ var relayRules = []rule{
 			accepts := d.Rates.Accepts
 			over := d.Aux.Amps > accepts.Unrounded*(1+design.SettledWithin)
 			return where(over && !d.Facts.Chemistry.Lead, func() finding { // lead takes more for minutes, and tapers
-				return at("aux", unit.Text(d.Aux.Amps, "A", 0), accepts.Text).cure(otherCoupling())
+				takes, may := unit.Apart(d.Aux.Amps, accepts.Unrounded, "A", 0)
+				return at("aux", takes, may).cure(otherCoupling())
 			})
 		})},
 	{"relay.undercharge", verdict.Beware, working.Memory,

@@ -118,7 +118,8 @@ func detectedLow(d *design.Design) []finding {
 	off := d.Facts.Detects.CutOutV * d.Facts.N
 	for _, s := range d.States {
 		if s.Kind == design.Charging && s.Solved.Volts != nil && s.InV < off {
-			return []finding{at("coupling", s.Label, volts1(s.InV), volts1(off)).since(volts1(circuit.Had(s.Solved.At("start.30")))).
+			sees, stops := unit.Apart(s.InV, off, "V", 1)
+			return []finding{at("coupling", s.Label, sees, stops).since(volts1(circuit.Had(s.Solved.At("start.30")))).
 				cure(engineSignal())}
 		}
 	}

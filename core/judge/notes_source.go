@@ -28,7 +28,8 @@ var sourceRules = []rule{
 			asked := d.CruiseState().InA
 			short := !d.Is.OwnMachine && asked > d.CruiseA+0.5
 			return where(short, func() finding {
-				return at("alternator", unit.Text(max(0, d.CruiseA), "A", 0), unit.Text(asked, "A", 0)).cure(chargerWithin(d, d.CruiseA)...)
+				has, asks := unit.Apart(max(0, d.CruiseA), asked, "A", 0)
+				return at("alternator", has, asks).cure(chargerWithin(d, d.CruiseA)...)
 			})
 		}},
 	{"alternator.idle", verdict.Remark, working.Physics,
@@ -36,7 +37,8 @@ var sourceRules = []rule{
 		"Short spells of it are normal driving. The charging side then sees %s; a vehicle that idles for hours this way may not start.",
 		func(d *design.Design) []finding {
 			return where(d.StartAsksA() > d.IdleA, func() finding {
-				f := at("alternator", unit.Text(max(0, d.IdleA), "A", 0), unit.Text(d.StartAsksA(), "A", 0)).
+				has, asks := unit.Apart(max(0, d.IdleA), d.StartAsksA(), "A", 0)
+				f := at("alternator", has, asks).
 					since(unit.Text(d.IdleState().InV, "V", 1))
 				if idles(d) {
 					f = f.heavier(verdict.Beware).cure(chargerWithin(d, d.IdleA)...)

@@ -73,8 +73,8 @@ func TestTruthsThatConcernAChoice(t *testing.T) {
 		{6, "a relay detects voltage, not charge", note("relay.open"),
 			`{"alternator":{"regulation":"variable"},"aux":{"chemistry":"agm"},"pins":{"coupling":"vsr"}}`, `{` + fixed +
 				`,"aux":{"chemistry":"agm"},"pins":{"coupling":"vsr"}}`},
-		{7, "where the relay sits decides chatter", check("place.sensing", "bad"), `{` + fixed +
-			`,"aux":{"chemistry":"agm"},"routes":{"startM":5,"auxM":1},"pins":{"coupling":"vsr"}}`, `{` + fixed +
+		{7, "where the relay sits decides chatter", check("place.sensing", "caution"), `{` + fixed +
+			`,"aux":{"chemistry":"agm"},"routes":{"startM":5,"auxM":1},"pins":{"coupling":"vsr","startSize":"6 mm2"}}`, `{` + fixed +
 			`,"aux":{"chemistry":"agm"},"routes":{"startM":1,"auxM":5},"pins":{"coupling":"vsr"}}`},
 		{8, "lithium rests above a relay's cut-out", mode("mode.flat"), `{` + fixed +
 			`,"aux":{"chemistry":"lifepo4","place":"seat"},"pins":{"coupling":"vsr"}}`, `{` + fixed +

@@ -8,12 +8,23 @@ import (
 
 func (b *builder) check() {
 	b.add(Step{ID: "hold-connect", Stage: Check, Hold: true, Title: "Before any battery is connected",
-		What: "Every nut, every boot, every fuse out. Resistance of each return from the device to the start battery's minus.",
+		What: "Every nut, every boot, every fuse out. Each return from the device to the start battery's minus: by four wires, or by what is " +
+			"lost in it at a known current. A common meter's ohms say only that it is not open.",
 		Tool: "multimeter", Minutes: 2 * lookMin,
-		After:  append(b.of(Remove, Join, Fit, EndOf), "hold-cover"),
-		Figure: "returns under 0.1 Ω with a common meter; no beep from plus to minus",
+		After: append(b.of(Remove, Join, Fit, EndOf), "hold-cover"),
+		Figure: unit.Say("the whole way back up to %s: %s at 20 A; no beep from plus to minus", unit.Text(b.returnMO(), "mΩ", 1),
+			unit.Text(20*b.returnMO(), "mV", 0)),
 		Checks: []string{"all fuses out", "terminals booted", "aux battery clamped", "labels at both ends",
 			"nothing loose left in the engine space"}})
+}
+
+// returnMO is what the design counts on for the way back, in mΩ.
+func (b *builder) returnMO() float64 {
+	sum := 0.0
+	for _, r := range b.p.Returns {
+		sum += r.MilliO
+	}
+	return sum
 }
 
 // stop ends the steps before anything is made live: while a stop stands nothing follows, and nothing

@@ -99,7 +99,7 @@ func (out *Single) work(in SingleInput, loop cable.Loop, t cable.Trial, allowedV
 	rule := cable.RuleArea.MustWork(given(2*in.OneWayM, "out and back"), amps,
 		working.From(cable.Kappa, working.Standard, "IEC 60028"), given(allowedV, "allowed")).Decided("for comparison")
 	out.RuleAreaMM2 = rule.Value
-	copper := cable.Resistance.MustWork(working.From(t.Size.OhmPerM(), working.Standard, "IEC 60228 class 5"),
+	copper := cable.Resistance.MustWork(working.From(t.Size.OhmPerM(), working.Standard, t.Size.OhmSource()),
 		working.Is(loop.CableM, "cable"), alpha, working.Is(t.ConductorC, "conductor temperature"))
 	whole := loopOhm.MustWork(working.Of(copper), working.From(loop.OtherOhm, working.Practice, "chassis and earth joints"))
 	out.Working = []working.Figure{rule}

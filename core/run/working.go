@@ -35,7 +35,7 @@ func thermalFigures(t cable.Trial, n cable.Insulation, b cable.Bay, amps float64
 	if t.InBack {
 		runs = t.BackC
 	}
-	ohmPerM := working.From(thermal.OhmPerM, working.Standard, "IEC 60228 class 5, one cable")
+	ohmPerM := working.From(thermal.OhmPerM, working.Standard, t.Size.OhmSource()+", one cable")
 
 	where := b.Label
 	if b.AmbientC > cable.EngineC {
@@ -85,11 +85,11 @@ func (l *Sized) Workings() working.Figures {
 		all[key(name)] = fig
 	}
 	ohm := cable.Resistance.MustWork(
-		working.From(t.Size.OhmPerM(), working.Standard, "IEC 60228 class 5, "+t.Size.Label), length,
+		working.From(t.Size.OhmPerM(), working.Standard, t.Size.OhmSource()+", "+t.Size.Label), length,
 		working.From(cable.Alpha, working.Standard, "IEC 60028"), working.Is(t.ConductorC, "conductor temperature"))
 	elsewhere, what := l.SteelOhm, "chassis and earth joints"
 	if l.Loop.BackM > 0 {
-		back := cable.Resistance.MustWork(working.From(t.Size.OhmPerM(), working.Standard, "IEC 60228 class 5, "+t.Size.Label),
+		back := cable.Resistance.MustWork(working.From(t.Size.OhmPerM(), working.Standard, t.Size.OhmSource()+", "+t.Size.Label),
 			working.Is(l.Loop.BackM, "return cable, "+l.ReturnBay().Label), working.From(cable.Alpha, working.Standard, "IEC 60028"),
 			working.Is(t.BackC, "its temperature there"))
 		all[key("copper.back")] = back.Named("return cable in its own place")

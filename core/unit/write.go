@@ -23,6 +23,14 @@ func Round(v float64, digits int) float64 {
 // Text is a value as shown: rounded, with a true minus sign, and its unit.
 func Text(v float64, unit string, digits int) string { return text(v, unit, digits, digits) }
 
+// Apart are two values that a sentence holds against each other, with as many digits, up to four, as it takes
+// for them to print differently.
+func Apart(a, b float64, unit string, digits int) (one, other string) {
+	for ; digits < 4 && a != b && Text(a, unit, digits) == Text(b, unit, digits); digits++ {
+	}
+	return Text(a, unit, digits), Text(b, unit, digits)
+}
+
 // Plain is Text without needless zeros: 16, 0.5, 7.5.
 func Plain(v float64, unit string, digits int) string { return text(v, unit, digits, -1) }
 
