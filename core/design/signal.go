@@ -148,21 +148,15 @@ func (d *Design) feedPoint() system.FeedPoint {
 // SignalA is what a charger's signal input takes.
 func (d *Design) SignalA() float64 { return 12 / d.Facts.Signal.Ohm.Value }
 
-// restAfterV is a lead start battery some hours after a drive, at 12 V; SunShare is a good sun.
+// freshV is a lead start battery the moment after its engine stops, at 12 V; SunShare is a good sun.
 // Source: from memory.
 const (
-	restAfterV = 12.7
-	freshV     = 13.2 // … the moment after its engine stops, with surface charge
-	SunShare   = 0.7
+	freshV   = 13.2 // with surface charge
+	SunShare = 0.7
 )
 
-// RestAfterV is the start battery some hours after a drive.
-func (d *Design) RestAfterV() float64 {
-	if c := d.StartChemistry(); !c.Lead {
-		return c.RestV(1) * d.Facts.N
-	}
-	return restAfterV * d.Facts.N
-}
+// RestAfterV is the start battery some hours after a drive: full, and at rest.
+func (d *Design) RestAfterV() float64 { return d.StartChemistry().RestV(1) * d.Facts.N }
 
 // ByVoltage says whether a charger takes the voltage that it sees for its signal.
 func (d *Design) ByVoltage() bool { return d.Kind.Charger() && d.Facts.Day.Trigger == "voltage" }

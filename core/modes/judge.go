@@ -161,6 +161,6 @@ func meansOff(position string) bool {
 // lasts is what becomes of the start battery if the line stays, in words and as the line's figure.
 func (l *line) lasts() string {
 	left := l.left.At(l.s)
-	l.m.half = left.Half
+	l.m.half = left.First
 	return left.Says
 }

@@ -1,15 +1,19 @@
 package modes_test
 
 import (
+	"math/rand/v2"
 	"slices"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"epitrope/core/circuit"
 	"epitrope/core/design"
+	"epitrope/core/job"
 	"epitrope/core/modes"
 	"epitrope/core/parts"
+	"epitrope/core/unit"
 	"epitrope/internal/jobtest"
 )
 
@@ -133,4 +137,23 @@ func TestLiveMap(t *testing.T) {
 	trailer := jobtest.Modes(t, `{"vehicle":{"kind":"tow-caravan"}}`)
 	assert.NotContains(t, jobtest.LiveAfter(t, trailer, "X1 unplugged"), "C1 in the trailer")
 	assert.Contains(t, jobtest.LiveAfter(t, trailer, "X1 unplugged"), "C1", "the socket")
+}
+
+// Volts while cranking are one figure: in the state, and in the table with everything where it usually
+// stands, where nothing joins the batteries.
+func TestCrankingIsOneFigure(t *testing.T) {
+	compared := 0
+	for seed := range uint64(80) {
+		doc, problems := job.Decode(jobtest.Random(rand.New(rand.NewPCG(seed, 183))))
+		require.Empty(t, problems)
+		d := design.Of(doc, parts.Stock())
+		crank := d.StateBy("crank")
+		row := modes.ModeAt(d, d.CouplingSwitches()[0], design.CrankKey, "no")
+		if row.Rule != "mode.cranks" || crank.Joined || crank.Err != nil {
+			continue
+		}
+		compared++
+		assert.Contains(t, row.Why, unit.Text(circuit.Had(crank.Solved.At("start.30")), "V", 1), "seed %d, %s", seed, d.Kind)
+	}
+	assert.Greater(t, compared, 20)
 }

@@ -44,17 +44,24 @@ type Left struct {
 	EndsAt    float64 // charge of the start battery after LeftH, where neither came
 	endsH     float64 // when the run ended
 
-	Half *working.Figure // where the vehicle alone takes from it
-	Says string
+	First *working.Figure // which of the two comes first, where the vehicle alone takes from it
+	Says  string
 }
 
-// HoursToHalf is how long a start battery lasts with the vehicle alone on it.
-var HoursToHalf = working.Declare("t = C·s / I",
-	"conservation of charge; a battery below half may not start in the cold (common practice, no source)",
-	working.Symbol{Letter: "t", Name: "start battery half empty after", Unit: "h", Digits: 0},
-	working.Symbol{Letter: "C", Name: "start battery", Unit: "Ah", Digits: 0},
-	working.Symbol{Letter: "s", Name: "share that may go, from 90 to 50 %", Unit: "", Digits: 2},
-	working.Symbol{Letter: "I", Name: "out of it", Unit: "A", Digits: 2})
+// HoursToHalf and HoursToNoStart are how long a start battery lasts with the vehicle alone on it.
+var (
+	HoursToHalf    = lasts("start battery half empty after")
+	HoursToNoStart = lasts("engine no longer starts after")
+)
+
+func lasts(name string) *working.Formula {
+	return working.Declare("t = C·s / I",
+		"conservation of charge; a battery below half may not start in the cold (common practice, no source)",
+		working.Symbol{Letter: "t", Name: name, Unit: "h", Digits: 0},
+		working.Symbol{Letter: "C", Name: "start battery", Unit: "Ah", Digits: 0},
+		working.Symbol{Letter: "s", Name: "share that may go", Unit: "", Digits: 2},
+		working.Symbol{Letter: "I", Name: "out of it", Unit: "A", Digits: 2})
+}
 
 // A start battery in use, one that may not start in the cold, and an aux battery in use or with charging
 // to do. Source: common practice, no source.
@@ -122,11 +129,13 @@ func (l Leaving) With(amps float64) Left {
 
 // alone is the vehicle on its battery, for ever.
 func (l Leaving) alone(o *Left) {
-	ah, amps := l.d.Facts.StartAh.Value, max(o.OutA, leastA)
-	fig := HoursToHalf.MustWork(l.d.Facts.StartAh.Input(), working.From(healthySOC-halfSOC, working.Practice, "a healthy battery in use"),
-		working.Is(amps, "from the circuit"))
-	o.Half, o.HalfH = &fig, fig.Unrounded
-	o.NoStartH = max(0, healthySOC-o.NoStartAt) * ah / amps
+	amps := working.Is(max(o.OutA, leastA), "from the circuit")
+	half := HoursToHalf.MustWork(l.d.Facts.StartAh.Input(), working.From(healthySOC-halfSOC, working.Practice, "from 90 to 50 %"), amps)
+	dies := HoursToNoStart.MustWork(l.d.Facts.StartAh.Input(), working.Is(max(0, healthySOC-o.NoStartAt), "cranked through time"), amps)
+	o.First, o.HalfH, o.NoStartH = &half, half.Unrounded, dies.Unrounded
+	if o.NoStartH < o.HalfH {
+		o.First = &dies
+	}
 }
 
 // leastA is a drain no larger than a battery's own. Source: from memory.
@@ -175,6 +184,7 @@ func (l Leaving) run(at leaving) Left {
 // reckon goes on where a hunting charger was left, as if it rested from there on: its signal, its standby and
 // the vehicle take from the battery.
 func (l Leaving) reckon(o *Left, vehicleA float64) {
+	o.StopsAt = 0 // it does not stop for good
 	restA := max(leastA, vehicleA+l.d.SignalA()+l.d.Charger.StandbyA)
 	when := func(soc float64) float64 { return o.endsH + (o.EndsAt-soc)*l.d.Facts.StartAh.Value/restA }
 	if o.HalfH == 0 {
