@@ -16,6 +16,7 @@ type StateKind string
 // The kinds of state.
 const (
 	Charging StateKind = "charging" // the engine runs; the runs are sized for these
+	Proving  StateKind = "proving"  // the engine runs as it does in a bay: what readings are expected of
 	Resting  StateKind = "resting"  // the engine does not run
 	Cranking StateKind = "cranking" // for seconds
 	Faulted  StateKind = "fault"    // until a fuse opens
@@ -80,9 +81,24 @@ func (d *Design) SurfaceV() float64 {
 	return surfaceV * d.Facts.N
 }
 
-// chargingStates are those that the runs are sized for.
-func (d *Design) chargingStates() []State {
-	n, v := d.Facts.N, d.Facts.RegulatedV.Value
+// FastIdleRPM is an engine held up by hand, or by its idle-up. Source: common practice, no source.
+const FastIdleRPM = 1500.0
+
+// bayState is what a bay can produce: the engine warm at a fast idle, lamps off, the aux battery part
+// discharged.
+func (d *Design) bayState() State {
+	turns := FastIdleRPM * d.Facts.Machine.Ratio.Value
+	s := d.runState()
+	s.ID, s.Label, s.Kind, s.Rpm, s.MachineA, s.SecondA = "bay", "in the bay: warm, fast idle, lamps off", Proving, turns, d.MachineA(turns),
+		d.SecondA(turns)
+	s.VehicleA, s.AuxOwnV = d.Facts.Machine.DayA.Value, d.AuxEmptyV()
+	s.Joined, s.given = d.joinsAt(&s)
+	return s
+}
+
+// runState is the engine at cruise, lamps on, as states with it running begin.
+func (d *Design) runState() State {
+	v := d.Facts.RegulatedV.Value
 	run := State{Kind: Charging, Rpm: CruiseRPM, State: circuit.State{SetV: v, MachineA: d.MachineA(CruiseRPM), VehicleA: d.Facts.LoadA.Value,
 		StartV: d.SurfaceV(), StartOhm: d.StartOhm(), AuxOwnV: d.AuxEmptyV(), Key: system.KeyOn}}
 	if d.Facts.Chemistry.Lead && (!d.Kind.Charger() || d.Kind.Joins()) {
@@ -94,6 +110,12 @@ func (d *Design) chargingStates() []State {
 		// still flows at the profile's voltage.
 		run.AuxOwnV = d.SetV() - d.Charger.OutputA*(d.Aux.TotalOhm()+d.AuxOhm())
 	}
+	return run
+}
+
+// chargingStates are those that the runs are sized for.
+func (d *Design) chargingStates() []State {
+	run, n := d.runState(), d.Facts.N
 	with := func(id, label string, change func(*State)) State {
 		s := run
 		s.ID, s.Label = id, label
@@ -216,6 +238,7 @@ func (d *Design) otherStates() []State {
 		parked = "parked, still joined"
 	}
 	list := []State{
+		d.bayState(),
 		with("parked", parked, Resting, func(s *State) { s.given = false }),
 		d.crankState(rest),
 	}

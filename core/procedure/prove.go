@@ -86,16 +86,24 @@ func (b *builder) prove() {
 		}
 		return section.State{}
 	}
-	cruise := state("cruise")
+	bay := state("bay")
+	reads := func(text string) string {
+		if bay.Fails != "" {
+			return "not reached: " + bay.Fails
+		}
+		return text
+	}
 	step := func(id, title, what, figure string, checks ...string) {
 		b.add(Step{ID: "prove-" + id, Stage: Prove, Title: title, What: what, Figure: figure, Tool: "multimeter, clamp meter", Minutes: proveMin,
 			After: after, Checks: checks})
 	}
-	step("running", "Engine on: start battery", "Across its posts, at a fast idle.", unit.Text(cruise.StartV, "V", 1))
+	step("running", "Engine on: start battery", "Across its posts: warm, at a fast idle of about 1,500 rpm, lamps off.",
+		reads(unit.Text(bay.StartV, "V", 1)))
 	step("current", "Current into the aux battery", "By clamp, from a part-discharged battery, with sun and mains off.",
-		unit.Text(cruise.OutA, "A", 0))
-	step("input", "Volts at the coupling's input", "Across both its terminals, at that current.", unit.Text(cruise.InV, "V", 2))
-	step("aux", "Volts at the aux battery", "Across its posts, at that current: volts alone mislead.", unit.Text(cruise.AuxV, "V", 2))
+		reads(unit.Text(bay.OutA, "A", 0)))
+	step("input", "Volts at the coupling's input", "Across both its terminals, at that current.", reads(unit.Text(bay.InV, "V", 2)))
+	step("aux", "Volts at the aux battery", "Across its posts, at that current: volts alone mislead.",
+		reads(unit.Text(bay.AuxV, "V", 2)))
 	step("drops", "Drop across each fuse, joint and return",
 		"Under load, on both legs. What stands below is at the most that flows; at less it is less in proportion. Ten times as much is a bad "+
 			"joint.", "", b.drops()...)

@@ -31,3 +31,20 @@ func TestReturnsAreReadInMilliohms(t *testing.T) {
 	}
 	t.Fatal("no step reads the returns")
 }
+
+// Trade §21.13: what is expected is what a bay can produce, warm at a fast idle with the lamps off, and not
+// the hottest cruise with lamps and blower on.
+func TestReadingsABayCanProduce(t *testing.T) {
+	p := jobtest.Plan(t, `{"alternator":{"label":"70 A","regulation":"fixed","knownBy":"test","volts":14.1},
+		"aux":{"chemistry":"flooded","capacityAh":85,"place":"bonnet"},"pins":{"coupling":"contactor"}}`)
+	bay, cruise := jobtest.State(t, p, "bay"), jobtest.State(t, p, "cruise")
+	assert.Less(t, cruise.StartV, 13.0, "lamps and blower on, the machine has not enough")
+	assert.InDelta(t, 14.1, bay.StartV, 0.1)
+	for _, s := range procedure.Steps(p, harness.Leads(&p.System, harness.UsualScheme), retrofit.Found{}) {
+		if s.ID == "prove-running" {
+			assert.Equal(t, unit.Text(bay.StartV, "V", 1), s.Figure)
+			return
+		}
+	}
+	t.Fatal("no step reads the start battery")
+}

@@ -58,7 +58,7 @@ func says(d *design.Design, s design.State) string {
 	switch {
 	case s.Solved.Volts == nil:
 		return ""
-	case s.Kind != design.Charging:
+	case s.Kind != design.Charging && s.Kind != design.Proving:
 		return saysBesides(d, &s)
 	case d.Is.Beside == design.Bypass && s.Joined:
 		return fmt.Sprintf("%s through the bypass, limited by %s", amps, limitedBy(d, &s))

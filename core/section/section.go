@@ -88,7 +88,7 @@ type Segment struct {
 type State struct {
 	ID     string  `json:"id"`
 	Label  string  `json:"label"`
-	Kind   string  `json:"kind" enum:"charging,resting,cranking,fault" doc:"The runs are sized for the charging ones"`
+	Kind   string  `json:"kind" enum:"charging,proving,resting,cranking,fault" doc:"The runs are sized for the charging ones; readings are expected of the proving one"`
 	Worst  bool    `json:"worst"`
 	Apart  bool    `json:"apart,omitempty" doc:"The coupling lets nothing through"`
 	Sags   bool    `json:"sags,omitempty" doc:"The start battery makes up what the alternator lacks; it cannot last"`

@@ -2976,10 +2976,10 @@ export interface components {
              */
             inV: number;
             /**
-             * @description The runs are sized for the charging ones
+             * @description The runs are sized for the charging ones; readings are expected of the proving one
              * @enum {string}
              */
-            kind: "charging" | "resting" | "cranking" | "fault";
+            kind: "charging" | "proving" | "resting" | "cranking" | "fault";
             label: string;
             /**
              * Format: double
