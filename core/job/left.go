@@ -28,6 +28,7 @@ var leftFields = []Field{
 	{Path: "found.*.endB", Label: "End B", Kind: Text, Max: 60},
 	{Path: "found.*.colour", Label: "Colour", Kind: Text, Max: 30},
 	{Path: "found.*.size", Label: "Cable", Kind: CableKey, Example: "16 mm², 6 AWG, 8 mm auto"},
+	{Path: "found.*.insulation", Label: "Insulation, printed on it", Kind: Level, Unit: "°C", Choices: insulations},
 	{Path: "found.*.lengthM", Label: "Length", Kind: Number, Unit: "m", Min: 0.05, Max: 40, Digits: 2, dim: length},
 	{Path: "found.*.fuseA", Label: "Fuse at A", Kind: Number, Unit: "A", Max: 600, Digits: 1, dim: current},
 	{Path: "found.*.fuseMM", Label: "Fuse from A by", Kind: Number, Unit: "mm", Max: 5000, dim: millimetres},
@@ -77,11 +78,14 @@ const (
 
 // FoundWire is a row of what was there before: a wire.
 type FoundWire struct {
-	Role    *string  `json:"role,omitempty"`
-	EndA    string   `json:"endA,omitempty"`
-	EndB    string   `json:"endB,omitempty"`
-	Colour  string   `json:"colour,omitempty"`
-	Size    *string  `json:"size,omitempty"`
+	Role   *string `json:"role,omitempty"`
+	EndA   string  `json:"endA,omitempty"`
+	EndB   string  `json:"endB,omitempty"`
+	Colour string  `json:"colour,omitempty"`
+	Size   *string `json:"size,omitempty"`
+
+	Insulation *float64 `json:"insulation,omitempty"`
+
 	LengthM *float64 `json:"lengthM,omitempty"`
 	FuseA   *float64 `json:"fuseA,omitempty"`
 	FuseMM  *float64 `json:"fuseMM,omitempty"`

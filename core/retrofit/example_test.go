@@ -20,7 +20,7 @@ func ExampleOf() {
 		fmt.Println(w.Fate, w.Why)
 	}
 	// Output:
-	// bad A 150 A fuse on 8 AWG (8.4 mm² copper), which bears 51 A where it lies: the cable burns first.
+	// bad A 150 A fuse on 8 AWG (8.4 mm² copper), which bears 69 A where it lies: the cable burns first.
 	// caution It loses 0.30 V at 40 A over its length alone.
 	// goes Unsafe as it is.
 }

@@ -32,8 +32,8 @@ func findings(f retrofit.Found) map[string]string {
 // Each finding with a wire that has it and one that just has not.
 func TestFindingsFire(t *testing.T) {
 	wire := func(rest string) string {
-		return `{"bays":{"startC":30},"found":{"w1":{"role":"start","endA":"start battery","endB":"relay","size":"16 mm2","lengthM":4,` +
-			`"fuseA":60,"fuseMM":150` + rest + `}}}`
+		return `{"bays":{"startC":30},"found":{"w1":{"role":"start","endA":"start battery","endB":"relay","size":"16 mm2",` +
+			`"insulation":85,"lengthM":4,"fuseA":60,"fuseMM":150` + rest + `}}}`
 	}
 	cases := []struct{ id, level, fires, not string }{
 		{"found.untraced", "open", `{"found":{"w1":{"role":"start","endA":"start battery"}}}`, wire("")},
@@ -48,7 +48,13 @@ func TestFindingsFire(t *testing.T) {
 		{"found.tapedin", "bad", wire(`,"fuseForm":"taped"`), wire(`,"fuseForm":"holder"`)},
 		{"found.far", "caution", wire(`,"fuseMM":201`), wire(`,"fuseMM":200`)},
 		{"found.over", "bad", wire(`,"fuseA":101`), wire(`,"fuseA":100`)},
-		{"found.slow", "bad", `{"found":{"w1":{"role":"start","endA":"a","endB":"b","size":"1.5 mm2","lengthM":14,"fuseA":17}}}`, wire("")},
+		{"found.slow", "bad", `{"found":{"w1":{"role":"start","endA":"a","endB":"b","size":"16 AWG","insulation":105,"lengthM":40,"fuseA":20}}}`,
+			wire("")},
+		{"found.over", "bad", wire(`,"insulation":null,"fuseA":131`), wire(`,"insulation":null,"fuseA":130`)},
+		{"found.overif", "caution", wire(`,"insulation":null,"fuseA":91`), wire(`,"insulation":null,"fuseA":90`)},
+		{"found.burnsif", "caution", wire(`,"insulation":null,"amps":91`), wire(`,"insulation":70,"amps":90`)},
+		{"found.over", "bad", `{"found":{"w1":{"role":"load","endA":"a","endB":"b","size":"2.5 mm2","insulation":70,"lengthM":3,"fuseA":30}}}`,
+			`{"found":{"w1":{"role":"load","endA":"a","endB":"b","size":"2.5 mm2","insulation":70,"lengthM":3,"fuseA":25}}}`},
 		{"found.burns", "bad", wire(`,"amps":101`), wire(`,"amps":100`)},
 		{"found.drop", "caution", wire(`,"amps":60,"lengthM":4`), wire(`,"amps":20,"lengthM":4`)},
 		{"found.joint", "caution", wire(`,"amps":20,"dropV":0.2`), wire(`,"amps":20,"dropV":0.15`)},

@@ -9,7 +9,6 @@ import (
 	"epitrope/core/cable"
 	"epitrope/core/design"
 	"epitrope/core/job"
-	"epitrope/core/protect"
 	"epitrope/core/run"
 	"epitrope/core/unit"
 	"epitrope/core/verdict"
@@ -24,10 +23,13 @@ var foundWords = map[string]string{
 	"found.fuse":     "Look: is there a fuse at end %s, which is a source, and what does it say?",
 	"found.unread": "There is a fuse at end %s and its rating cannot be read: what it saves, nobody knows. A new one, of a rating that " +
 		"saves the cable.",
-	"found.bare":     "Its fuse stands bare: live metal that a tool or a strap can reach. A holder with a cover.",
-	"found.tapedin":  "Its fuse is taped in: it works loose, heats, and burns the tape. A holder with a cover.",
-	"found.far":      "The fuse sits %.0f mm from its source; what lies before it is unprotected, and %.0f mm is the limit.",
-	"found.over":     "A %.0f A fuse on %s, which bears %.0f A where it lies: the cable burns first.",
+	"found.bare":    "Its fuse stands bare: live metal that a tool or a strap can reach. A holder with a cover.",
+	"found.tapedin": "Its fuse is taped in: it works loose, heats, and burns the tape. A holder with a cover.",
+	"found.far":     "The fuse sits %.0f mm from its source; what lies before it is unprotected, and %.0f mm is the limit.",
+	"found.over":    "A %.0f A fuse on %s, which bears %.0f A where it lies: the cable burns first.",
+	"found.overif": "A %.0f A fuse on %s: if its insulation is of 70 °C, as most is, it bears %.0f A where it lies and burns first. Read " +
+		"what is printed on it.",
+	"found.burnsif":  "It carries %.0f A; if its insulation is of 70 °C, as most is, it bears %.0f A where it lies. Read what is printed on it.",
 	"found.slow":     "The %.0f A fuse opens too late on a short at the far end: %s bears it for %s.",
 	"found.burns":    "It carries %.0f A and bears %.0f A where it lies.",
 	"found.drop":     "It loses %.2f V at %.0f A over its length alone.",
@@ -42,9 +44,9 @@ var foundWords = map[string]string{
 }
 
 // foundMarks are where the findings come from, where that is not common practice.
-var foundMarks = map[string]working.Origin{"found.far": working.Standard, "found.over": working.Standard, "found.slow": working.Standard,
-	"found.burns": working.Standard, "found.drop": working.Physics, "found.joint": working.Physics,
-	"found.past": working.Physics}
+var foundMarks = map[string]working.Origin{"found.far": working.Standard, "found.over": working.Standard,
+	"found.slow": working.Standard, "found.burns": working.Standard, "found.overif": working.Standard, "found.burnsif": working.Standard,
+	"found.drop": working.Physics, "found.joint": working.Physics, "found.past": working.Physics}
 
 var roleNames = map[string]string{"start": "start run", "aux": "aux run", "return": "return", "trigger": "signal", "load": "feed to a load",
 	"": "wire", "unknown": "wire"}
@@ -165,49 +167,6 @@ func judgeEnd(end string, ratingA *float64, is *string, say func(id string, leve
 		say("found.unfused", verdict.Bad, end)
 	default:
 		say("found.fuse", verdict.Open, end)
-	}
-}
-
-// judgeCopper holds a wire's copper against what it carries, its fuses and what was
-// measured on it.
-func judgeCopper(d *design.Design, w job.FoundWire, size cable.Size, say func(id string, level verdict.Level, args ...any)) {
-	like := legOf(d, w)
-	amps, length := num(w.Amps), num(w.LengthM)
-	t := cable.Loop{Amps: max(amps, 0.1), CableM: max(length, 0.1), Bay: like.Bay, Insulation: d.Facts.Insulation}.Try(size)
-	if amps > t.AmpacityA {
-		say("found.burns", verdict.Bad, amps, t.AmpacityA)
-	}
-	for _, fuse := range []float64{num(w.FuseA), num(w.FuseBA)} {
-		switch {
-		case fuse > t.AmpacityA:
-			say("found.over", verdict.Bad, fuse, size.Copper(), t.AmpacityA)
-		case fuse > 0 && length > 0:
-			// A rating that only breakers come in is a breaker.
-			f, ok := protect.Find(nearest(fuse, protect.PowerRatings()), 0, slices.Concat(protect.Power, protect.All))
-			if !ok {
-				continue
-			}
-			near := like.SourceV / (like.SourceOhm + 2*run.JointOhm)
-			far := like.SourceV / (like.SourceOhm + t.LoopOhm + run.FuseJoints*run.JointOhm)
-			fault := d.Facts.Insulation.Faulted(size, like.Bay, math.Min(t.ConductorC, cable.ShortLimitC-1))
-			if v := f.Covers(near, far, fault); !v.Saves {
-				say("found.slow", verdict.Bad, fuse, size.Copper(), unit.Seconds(v.Far.BearsS))
-			}
-		}
-	}
-	copperV := amps * t.LoopOhm
-	if amps > 0 && length > 0 && copperV > d.Facts.BatteryDrop.Value/100*12*d.Facts.N && job.Str(w.Role) != "trigger" {
-		say("found.drop", verdict.Caution, copperV, amps)
-	}
-	if w.DropV != nil && amps > 0 && length > 0 {
-		extra := (*w.DropV - copperV) / amps
-		if extra >= suspectOhm {
-			level := verdict.Caution
-			if extra >= burnsOhm {
-				level = verdict.Bad
-			}
-			say("found.joint", level, *w.DropV, copperV, extra*1000, extra*amps*amps)
-		}
 	}
 }
 

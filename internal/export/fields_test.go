@@ -55,6 +55,7 @@ var bases = []string{
 		"joints":{"c1to":{"mV":40,"atA":40}},"routes":{"startM":5,"auxM":0.9}}`,
 	`{"aux":{"chemistry":"agm"},"settings":{"r1":{"name":"A","absorptionV":14.2,"leadA":"open"},"r2":{"name":"B","for":"agm",
 		"absorptionV":14.4,"leadA":"ground","leadB":"open"}},"profile":{"broken":"a"}}`,
+	`{"aux":{"chemistry":"agm"},"found":{"r1":{"role":"start","size":"16 mm2","fuseA":80}}}`,
 	`{"aux":{"chemistry":"agm"},"pins":{"coupling":"changeover"},"gear":{"r1":{"kind":"isolator","works":"works"}}}`,
 	`{"aux":{"chemistry":"agm"},"pins":{"coupling":"changeover"},"gear":{"r1":{"kind":"changeover","works":"works"}}}`,
 	`{"aux":{"chemistry":"agm","place":"bonnet"},"pins":{"coupling":"second"},"vehicle":{"secondRoom":"yes"}}`,

@@ -1649,6 +1649,8 @@ export interface components {
             /** Format: double */
             fuseMM?: number;
             /** Format: double */
+            insulation?: number;
+            /** Format: double */
             lengthM?: number;
             remark?: string;
             role?: string;

@@ -7,7 +7,7 @@ import { GearSays, WireSays } from "./Says";
 import { useRetrofit } from "./useRetrofit";
 
 const gearFields = ["kind", "name", "ratingA", "works", "fault", "across", "restA", "factoryFeed"];
-const wireFields = ["role", "endA", "endB", "colour", "size", "lengthM", "fuseA", "fuseIs", "fuseMM", "fuseBA", "fuseBIs", "fuseForm", "sources", "state", "amps", "dropV", "remark"];
+const wireFields = ["role", "endA", "endB", "colour", "size", "insulation", "lengthM", "fuseA", "fuseIs", "fuseMM", "fuseBA", "fuseBIs", "fuseForm", "sources", "state", "amps", "dropV", "remark"];
 const bypassFields = ["have.fuseA", "have.fuses", "have.size", "have.metres", "have.relayA"];
 
 /** AsFound takes in what was there before: devices and wires, each with its verdict; and what is in the van. */
