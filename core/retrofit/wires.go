@@ -29,7 +29,8 @@ var foundWords = map[string]string{
 	"found.over":    "A %.0f A fuse on %s, which bears %.0f A where it lies: the cable burns first.",
 	"found.overif": "A %.0f A fuse on %s: if its insulation is of 70 °C, as most is, it bears %.0f A where it lies and burns first. Read " +
 		"what is printed on it.",
-	"found.burnsif":  "It carries %.0f A; if its insulation is of 70 °C, as most is, it bears %.0f A where it lies. Read what is printed on it.",
+	"found.burnsif": "It carries %.0f A; if its insulation is of 70 °C, as most is, it bears %.0f A where it lies. Read " +
+		"what is printed on it.",
 	"found.slow":     "The %.0f A fuse opens too late on a short at the far end: %s bears it for %s.",
 	"found.burns":    "It carries %.0f A and bears %.0f A where it lies.",
 	"found.drop":     "It loses %.2f V at %.0f A over its length alone.",
