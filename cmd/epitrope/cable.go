@@ -98,7 +98,7 @@ func parseBay(text string) (cable.Bay, error) {
 
 func printSingle(out io.Writer, r run.Single) error {
 	fuse := r.Fuse
-	_, err := fmt.Fprintf(out, "%s, decided by %s\nfuse %s\nloses %s (%s), gets to %s, carries %s\nthe trade's rule, cold copper: %s\n",
+	_, err := fmt.Fprintf(out, "%s, decided by %s\nfuse %s\nloses %s (%s), gets to %s, carries %s\nfor the drop alone, cold copper: %s\n",
 		r.Size, r.DecidedBy, fuse, unit.Text(r.DropV, "V", 3), unit.Text(r.DropPercent, "%", 1),
 		unit.Text(r.ConductorC, "°C", 0), unit.Text(r.AmpacityA, "A", 0), unit.Text(r.RuleAreaMM2, "mm²", 2))
 	for _, w := range r.Warnings {

@@ -58,7 +58,7 @@ var Drop = working.Declare("ΔU = I·R", "physics: Ohm's law",
 // copper: at 2 % of 10.7 V it is A = I·2L / 12.4.
 var RuleArea = working.Declare("A = L·I / (κ·ΔU)",
 	"physics: Ohm's law, κ from IEC 60028; at 2 % of 10.7 V it is the trade's rule (common practice, no source)",
-	working.Symbol{Letter: "A", Name: "area by the trade's rule", Unit: "mm²", Digits: 2},
+	working.Symbol{Letter: "A", Name: "area for the drop alone, cold copper", Unit: "mm²", Digits: 2},
 	working.Symbol{Letter: "L", Name: "loop, out and back", Unit: "m", Digits: 2},
 	working.Symbol{Letter: "I", Name: "current", Unit: "A", Digits: 1},
 	working.Symbol{Letter: "κ", Name: "conductivity of cold copper", Unit: "m/(Ω·mm²)", Digits: 0},

@@ -80,7 +80,7 @@ func (l *Sized) Workings() working.Figures {
 	all[key("rule")] = cable.RuleArea.MustWork(
 		working.Input{Value: 2 * l.LengthM.Value, Origin: l.LengthM.Origin, Why: "out and back"},
 		working.Is(l.Amps, "worst continuous current"), working.From(cable.Kappa, working.Standard, "IEC 60028"),
-		working.Is(l.shownBudget(), "allowed")).Decided("the trade's rule, cold copper: for comparison")
+		working.Is(l.shownBudget(), "allowed")).Decided("for comparison; at 2 % of 10.7 V it is the trade's rule")
 	for name, fig := range thermalFigures(t, l.Loop.Insulation, l.HardBay(), l.Amps) {
 		all[key(name)] = fig
 	}
