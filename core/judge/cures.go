@@ -9,7 +9,7 @@ import (
 )
 
 // Tried are a design's notes with those cures that hold: done, a cure takes its note away, or makes less of
-// it, and brings none as bad. One that asks is no change, and stays.
+// it, and brings fewer as bad than it takes. One that asks is no change, and stays.
 func Tried(d *design.Design) []Note {
 	list := Notes(d)
 	was, after := severities(list), map[verdict.Cure]map[string]string{}
@@ -61,18 +61,28 @@ func severities(list []Note) map[string]string {
 // lacks is said of less than is wished for, which a cure may well leave.
 const lacks = "charger.short"
 
-// cures says whether a note is gone, or weighs less, and nothing new weighs as much as it did.
+// cures says whether a note is gone, or weighs less, and less comes that weighs as much than goes.
 func cures(n Note, was, then map[string]string) bool {
 	key, rank := n.ID+" "+n.Column, verdict.Rank[n.Severity]
 	if is, there := then[key]; there && verdict.Rank[is] <= rank {
 		return false
 	}
-	for other, severity := range then {
-		before, there := was[other]
-		worse := there && verdict.Rank[severity] < verdict.Rank[before] || !there && other != lacks+" coupling"
-		if worse && verdict.Rank[severity] <= rank {
-			return false
+	for r := range rank {
+		if more(then, was, r) > more(was, then, r) {
+			return false // it brings what is worse
 		}
 	}
-	return true
+	return more(was, then, rank) > more(then, was, rank)
+}
+
+// more is how many notes of a rank, or worse, are in a and not, or lighter, in b.
+func more(a, b map[string]string, rank int) int {
+	count := 0
+	for key, severity := range a {
+		other, there := b[key]
+		if verdict.Rank[severity] <= rank && key != lacks+" coupling" && (!there || verdict.Rank[other] > verdict.Rank[severity]) {
+			count++
+		}
+	}
+	return count
 }

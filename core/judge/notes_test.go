@@ -2,6 +2,7 @@ package judge_test
 
 import (
 	"encoding/json"
+	"maps"
 	"math/rand/v2"
 	"os"
 	"strings"
@@ -116,7 +117,7 @@ func withField(t *testing.T, doc, path, value string) string {
 }
 
 // Whatever validation lets through: a cure that is offered, done, takes its note away or makes less of it,
-// and no stop comes that was not there.
+// and fewer stops come than go.
 func TestOfferedCuresCure(t *testing.T) {
 	count, offered := 60, 0
 	if os.Getenv("EPITROPE_CHECK") == "all" {
@@ -142,13 +143,19 @@ func TestOfferedCuresCure(t *testing.T) {
 				}
 				cured, problems := job.With(doc, map[string]any{c.Path: value})
 				require.Empty(t, problems, "seed %d: %s by %s", seed, n.ID, c.Label)
+				come, gone := 0, maps.Clone(was)
 				for _, then := range plan.Decide(cured, parts.Stock()).Notes {
 					if then.ID == n.ID && then.Column == n.Column {
 						assert.Greater(t, verdict.Rank[then.Severity], verdict.Rank[n.Severity], "seed %d: %s stays by %q", seed, n.ID, c.Label)
 					}
-					if then.Severity == verdict.Stop {
-						assert.True(t, was[then.ID+then.Column], "seed %d: %s brings %s", seed, c.Label, then.ID)
+					if then.Severity == verdict.Stop && !was[then.ID+then.Column] {
+						come++
 					}
+					delete(gone, then.ID+then.Column)
+				}
+				if come > 0 {
+					maps.DeleteFunc(gone, func(_ string, stops bool) bool { return !stops })
+					assert.GreaterOrEqual(t, len(gone), come, "seed %d: %s brings more than it takes", seed, c.Label)
 				}
 			}
 		}
