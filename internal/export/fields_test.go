@@ -13,8 +13,10 @@ import (
 
 	"epitrope/core/design"
 	"epitrope/core/job"
+	"epitrope/core/judge"
 	"epitrope/core/parts"
 	"epitrope/core/procedure"
+	"epitrope/core/section"
 	"epitrope/core/study"
 	"epitrope/internal/export"
 )
@@ -72,7 +74,7 @@ func TestNoAnswerIsIgnored(t *testing.T) {
 	before := make([]told, len(bases))
 	for i, base := range bases {
 		was := tell(t, base)
-		before[i] = told{sync.OnceValue(was.answers), sync.OnceValue(was.days)}
+		before[i] = told{sync.OnceValue(was.judged), sync.OnceValue(was.sheets), sync.OnceValue(was.days)}
 	}
 	for _, f := range job.Fields {
 		if slices.Contains(records, f.Path) {
@@ -85,8 +87,11 @@ func TestNoAnswerIsIgnored(t *testing.T) {
 	}
 }
 
-// told is what a job is told, and how its days go.
-type told struct{ answers, days func() string }
+// told is what a job is told: what is decided and judged, all its sheets, and how its days go; the quickest
+// first.
+type told struct{ judged, sheets, days func() string }
+
+func (t told) at(stage int) string { return []func() string{t.judged, t.sheets, t.days}[stage]() }
 
 // tell takes all answers about a job but the echo of what was answered.
 func tell(t *testing.T, document string) told {
@@ -95,8 +100,11 @@ func tell(t *testing.T, document string) told {
 	require.Empty(t, problems, document)
 	d := design.Of(doc, parts.Stock())
 	return told{func() string {
+		return encode(t, []any{d.System, section.ShownStates(d), judge.Notes(d), judge.Checks(d), judge.SettingsOf(d), d.Methods})
+	}, func() string {
 		p := export.NewPack(d, export.Workshop{})
 		p.Document, p.Plan.Job, p.Plan.Facts, p.Plan.Questions, p.Plan.Title = job.Document{}, "", nil, nil, nil
+		p.Plan.StandIns, p.Plan.Summary = nil, ""
 		return encode(t, p) + encode(t, procedure.CalendarOf(d))
 	}, func() string {
 		return encode(t, study.Try(d, study.Window{}, nil))
@@ -132,15 +140,14 @@ func moves(t *testing.T, f job.Field, before []told) bool {
 		_, problems := job.Decode([]byte(out))
 		return out, len(problems) == 0
 	}
-	for _, days := range []bool{false, true} {
+	for stage := range 3 {
 		for i, base := range bases {
 			for _, v := range tries(f) {
 				document, ok := with(base, v)
 				if !ok {
 					continue
 				}
-				after := tell(t, document)
-				if !days && after.answers() != before[i].answers() || days && after.days() != before[i].days() {
+				if tell(t, document).at(stage) != before[i].at(stage) {
 					return true
 				}
 			}
