@@ -5,6 +5,7 @@ import (
 
 	"github.com/stretchr/testify/assert"
 
+	"epitrope/core/protect"
 	"epitrope/core/system"
 )
 
@@ -19,8 +20,9 @@ func TestWhatAWireEndsIn(t *testing.T) {
 	}
 	s.Add(system.Component{ID: "stud", Kind: system.KindChangeover, Device: system.Contact{}})
 	s.Add(system.Component{ID: "socket", Kind: system.KindChangeover, Device: system.Contact{PlugIn: true}})
+	s.Add(system.Component{ID: "strip", Kind: system.KindFuse, Device: system.Fuse{Fuse: protect.Fuse{Family: protect.Strip30, RatingA: 60}}})
 	for _, c := range []struct{ component, terminal, size, want string }{
-		{"battery", "30", "16 mm²", "tube lug 16 mm², M8"}, {"fuse", "in", "16 mm²", "tube lug 16 mm², M6"},
+		{"battery", "30", "16 mm²", "tube lug 16 mm², M8"}, {"fuse", "in", "16 mm²", "tube lug 16 mm², M6"}, {"strip", "in", "16 mm²", "tube lug 16 mm², M5"},
 		{"relay", "30", "25 mm²", "tube lug 25 mm², M6"},
 		{"contactor", "87", "70 mm²", "tube lug 70 mm², M8"}, {"earth", "", "16 mm²", "tube lug 16 mm², M8"},
 		{"stud", "87a", "16 mm²", "tube lug 16 mm², M6"},
@@ -32,7 +34,7 @@ func TestWhatAWireEndsIn(t *testing.T) {
 		{"control", "0", "1.5 mm²", "blade terminal 6.3 mm, 1.5 mm²"},
 		{"stud", "87", "1.5 mm²", "ring terminal 1.5 mm², M6"}, {"contactor", "30", "1.5 mm²", "ring terminal 1.5 mm², M8"},
 		{"earth", "", "1.5 mm²", "ring terminal 1.5 mm², M6"},
-		{"feed", "15", "1.5 mm²", "tap holder with both fuses"}, {"battery", "30", "6 AWG", "tube lug 13.3 mm², M8"},
+		{"feed", "15", "1.5 mm²", "tap holder with both fuses"}, {"battery", "30", "6 AWG", "tube lug 6 AWG, M8"},
 		{"battery", "30", "2 × 35 mm²", "tube lug 35 mm², M8"},
 	} {
 		w := system.Wire{ID: "c1", Role: system.Feed, From: system.Terminal{Component: c.component, Terminal: c.terminal},

@@ -219,7 +219,7 @@ const clampMM2 = 35.0
 func end(s *system.System, t system.Terminal, size cable.Size) End {
 	c, _ := s.Component(t.Component)
 	e := End{Component: t.Component, Name: c.Name, Terminal: t.Terminal}
-	copper := fmt.Sprintf("%g mm²", math.Round(size.AreaMM2*10)/10)
+	copper := lugSize(size)
 	switch {
 	case size.AreaMM2 <= 2.5 && c.Kind == system.KindEarth:
 		e.Stud = "M6"
@@ -241,12 +241,23 @@ func end(s *system.System, t system.Terminal, size cable.Size) End {
 		e.Lug = "plug contact " + copper
 	default:
 		e.Kind, e.Stud = tubeLug, studs[c.Kind]
+		if fuse, is := c.Device.(system.Fuse); is {
+			e.Stud = fuse.Family.Stud()
+		}
 		if e.Stud == "" {
 			e.Stud = "M8"
 		}
 		e.Lug = "tube lug " + copper + ", " + e.Stud
 	}
 	return e
+}
+
+// lugSize is how lugs and ferrules for a cable are sold: by gauge for gauge cable, by copper otherwise.
+func lugSize(size cable.Size) string {
+	if size.System == cable.AWG {
+		return size.One().Label
+	}
+	return fmt.Sprintf("%g mm²", math.Round(size.AreaMM2*10)/10)
 }
 
 // pluggedIn says whether a contact sits in a socket.

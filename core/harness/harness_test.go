@@ -30,7 +30,7 @@ func TestWires(t *testing.T) {
 	list := Leads(&s, UsualScheme)
 	c1 := wireByNumber(t, list, "C1")
 	assert.Equal(t, "red", c1.Colour)
-	assert.Equal(t, "tube lug 16 mm², M6", c1.From.Lug, "the fuse's stud")
+	assert.Equal(t, "tube lug 16 mm², M5", c1.From.Lug, "the fuse's stud")
 	assert.Equal(t, "ferrule 16 mm²", c1.To.Lug, "the charger's cage clamp")
 	assert.InDelta(t, 5.35, c1.CutM, 0.051, "5.25 m and 50 mm at each end, to the next 50 mm")
 	assert.Positive(t, c1.Hole, "it passes the bulkhead")

@@ -52,7 +52,7 @@ const CrankPassS = 3.0
 // Saved says whether some fuse carries the load and saves this cable: the pinned one, where one is.
 func (l *Sized) Saved(t cable.Trial) bool {
 	if l.FusePin != nil {
-		fuse := l.pinned(*l.FusePin, l.Device.Families)
+		fuse := l.pinned(*l.FusePin, protect.Bolting(l.Device.Families, t.Size.AreaMM2))
 		return fuse.RatingA <= t.AmpacityA && l.covers(fuse, t).Saves
 	}
 	return l.window(t)
@@ -60,7 +60,7 @@ func (l *Sized) Saved(t cable.Trial) bool {
 
 // window says whether a fuse of the device lies between the load and what this cable bears.
 func (l *Sized) window(t cable.Trial) bool {
-	fuse, err := protect.Choose(l.Need(t.AmpacityA), l.Device.Families)
+	fuse, err := protect.Choose(l.Need(t.AmpacityA), protect.Bolting(l.Device.Families, t.Size.AreaMM2))
 	return err == nil && l.covers(fuse, t).Saves
 }
 
@@ -94,7 +94,7 @@ func (l *Sized) fault(t cable.Trial) cable.Fault {
 // this cable is kept beside a pinned one.
 func (l *Sized) fit() {
 	need := l.Need(l.Trial.AmpacityA)
-	families := l.Device.Families
+	families := protect.Bolting(l.Device.Families, l.Trial.Size.AreaMM2)
 	l.Fuse, l.NoFuse = protect.Choose(need, families)
 	if l.NoFuse != nil {
 		l.Fuse = l.highest(families)
