@@ -22,7 +22,8 @@ func TestWhatAWireEndsIn(t *testing.T) {
 	s.Add(system.Component{ID: "socket", Kind: system.KindChangeover, Device: system.Contact{PlugIn: true}})
 	s.Add(system.Component{ID: "strip", Kind: system.KindFuse, Device: system.Fuse{Fuse: protect.Fuse{Family: protect.Strip30, RatingA: 60}}})
 	for _, c := range []struct{ component, terminal, size, want string }{
-		{"battery", "30", "16 mm²", "tube lug 16 mm², M8"}, {"fuse", "in", "16 mm²", "tube lug 16 mm², M6"}, {"strip", "in", "16 mm²", "tube lug 16 mm², M5"},
+		{"battery", "30", "16 mm²", "tube lug 16 mm², M8"}, {"fuse", "in", "16 mm²", "tube lug 16 mm², M6"},
+		{"strip", "in", "16 mm²", "tube lug 16 mm², M5"},
 		{"relay", "30", "25 mm²", "tube lug 25 mm², M6"},
 		{"contactor", "87", "70 mm²", "tube lug 70 mm², M8"}, {"earth", "", "16 mm²", "tube lug 16 mm², M8"},
 		{"stud", "87a", "16 mm²", "tube lug 16 mm², M6"},
