@@ -16,7 +16,7 @@ func ExampleLeads() {
 		fmt.Printf("%s: %s %s, cut %.2f m, %s and %s\n", w.Number, w.Size, w.Colour, w.CutM, w.From.Lug, w.To.Lug)
 	}
 	// Output:
-	// C1A: 25 mm² red, cut 0.25 m, tube lug 25 mm², M8 and tube lug 25 mm², M6
-	// C1: 25 mm² red, cut 5.95 m, tube lug 25 mm², M6 and ferrule 25 mm²
-	// C2: 10 mm² red, cut 0.85 m, ferrule 10 mm² and tube lug 10 mm², M6
+	// C1A: 25 mm² red, cut 0.25 m, tube lug 25 mm², M8 and tube lug 25 mm², M5
+	// C1: 25 mm² red, cut 5.95 m, tube lug 25 mm², M5 and ferrule 25 mm²
+	// C2: 10 mm² red, cut 0.85 m, ferrule 10 mm² and tube lug 10 mm², M8
 }
