@@ -119,7 +119,7 @@ func withField(t *testing.T, doc, path, value string) string {
 // Whatever validation lets through: a cure that is offered, done, takes its note away or makes less of it,
 // and fewer stops come than go.
 func TestOfferedCuresCure(t *testing.T) {
-	count, offered := 60, 0
+	count, offered := 30, 0
 	if os.Getenv("EPITROPE_CHECK") == "all" {
 		count = 2000
 	}

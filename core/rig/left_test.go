@@ -30,7 +30,7 @@ func TestLeftOnAgreesWithTheDay(t *testing.T) {
 		`{"vehicle":{"systemVolts":24},"aux":{"chemistry":"gel","capacityAh":100},"day":{"trigger":"switch"},"pins":{"chargerA":10}}`,
 		`{"vehicle":{"asleepA":0.5},"aux":{"chemistry":"agm","capacityAh":200},"day":{"trigger":"switch"},"pins":{"chargerA":15}}`,
 	}
-	count := 30
+	count := 15
 	if os.Getenv("EPITROPE_CHECK") == "all" {
 		count = 300
 	}

@@ -71,7 +71,7 @@ func overused(notes []judge.Note) bool {
 // Whatever validation lets through: what a week shows of fuses, coupling, conductors and alternator is
 // among the notes on that part. What is used, and whether a start battery lasts, is the driver's.
 func TestTheWeekIsSaid(t *testing.T) {
-	count := 40
+	count := 16
 	if os.Getenv("EPITROPE_CHECK") == "all" {
 		count = 1000
 	}

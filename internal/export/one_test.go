@@ -21,7 +21,7 @@ import (
 // One vehicle on every sheet, whatever validation lets through: drawing, wires, parts, chain, section,
 // sentence and circuit name the same components and wires, with the same ratings and sizes.
 func TestEverySheetIsOfOneVehicle(t *testing.T) {
-	count := 50
+	count := 25
 	if os.Getenv("EPITROPE_CHECK") == "all" {
 		count = 1000
 	}
