@@ -10,21 +10,19 @@ import (
 	"epitrope/core/working"
 )
 
-// What a note stands on that may still be open: then it says “if”, and stops nothing.
-var (
-	onChemistry = []string{"place.hot", "place.gas", "relay.surge", "relay.night", "profile.harms", "profile.high", "profile.low",
-		"profile.frost", "profile.broken", "charger.acceptance"}
-	onRegulation = []string{"relay.open", "relay.chatter"}
-)
+// onChemistry are the notes that stand on what the aux battery is: where nobody said, they say “if”, and
+// stop nothing.
+var onChemistry = []string{"place.hot", "place.gas", "relay.surge", "relay.night", "profile.harms", "profile.high", "profile.low",
+	"profile.frost", "profile.broken", "charger.acceptance"}
 
 // ifSo is a note told as far as is known: where it stands on an answer that nobody gave, it says so and
 // is a caution at most.
-func ifSo(d *design.Design, n Note) Note {
+func ifSo(d *design.Design, of finding, n Note) Note {
 	f, said := d.Facts, ""
 	switch {
 	case !f.ChemistryKnown && slices.Contains(onChemistry, n.ID):
 		said = unit.Say("Nobody said what the aux battery is; if it is %s: ", f.Chemistry.Label)
-	case f.Varies() && f.Regulation != "variable" && slices.Contains(onRegulation, n.ID):
+	case f.Varies() && f.Regulation != "variable" && of.varies:
 		said = "How the alternator is regulated is not proven; if it varies: "
 	default:
 		return n

@@ -2,6 +2,7 @@ package judge_test
 
 import (
 	"math/rand/v2"
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -42,6 +43,28 @@ func TestUnknownStopsNothing(t *testing.T) {
 		assert.Equal(t, verdict.Stop, said.Severity, "%s: %s", c.said, said.Text)
 		assert.NotContains(t, said.Text, "; if it", c.said)
 	}
+}
+
+// Only what is seen with the regulation eased off hangs on whether it varies: thin cable before a relay makes
+// it chatter at cruise with a steady machine too.
+func TestOnlyEasedStatesSayIfItVaries(t *testing.T) {
+	notes := judge.Notes(jobtest.Design(t, `{"alternator":{"label":"85 A","regulation":"fixed","knownBy":"year","volts":14.0},
+		"aux":{"chemistry":"agm","capacityAh":105},"routes":{"startM":4.4,"auxM":0.5},"pins":{"coupling":"vsr","startSize":"6 AWG"}}`))
+	eased, other := 0, 0
+	for _, n := range notes {
+		if n.ID != "relay.open" && n.ID != "relay.chatter" {
+			continue
+		}
+		if strings.Contains(n.Text, "regulation eased off") {
+			eased++
+			assert.Contains(t, n.Text, "if it varies", n.Text)
+		} else {
+			other++
+			assert.NotContains(t, n.Text, "if it varies", n.Text)
+		}
+	}
+	assert.Positive(t, eased)
+	assert.Positive(t, other)
 }
 
 // Trade: by year before about 2000 is evidence for steady regulation, after that it is none.

@@ -43,6 +43,7 @@ type finding struct {
 	cures     []verdict.Cure
 	level     verdict.Level
 	severity  string // "" where it is the rule's
+	varies    bool   // it holds where the machine eases off
 	figure    string
 	work      working.Figure
 }
@@ -58,6 +59,9 @@ func (f finding) cure(cures ...verdict.Cure) finding { f.cures = append(f.cures,
 
 // as is the finding at a level of its own.
 func (f finding) as(level verdict.Level) finding { f.level = level; return f }
+
+// ifVaries is the finding as one that holds where the machine eases off, and not otherwise.
+func (f finding) ifVaries(holds bool) finding { f.varies = holds; return f }
 
 // heavier is the finding at a severity of its own.
 func (f finding) heavier(severity string) finding { f.severity = severity; return f }
@@ -107,8 +111,9 @@ func notes(d *design.Design) []Note {
 	list := []Note{}
 	for _, r := range rules {
 		for _, f := range r.finds(d) {
-			list = append(list, ifSo(d, Note{ID: r.id, Column: f.column, Severity: cmp.Or(f.severity, r.severity), Text: unit.Say(r.text, f.text...),
-				Why: unit.Say(r.why, f.why...), Cures: append([]verdict.Cure{}, f.cures...), Mark: r.mark}))
+			list = append(list, ifSo(d, f, Note{ID: r.id, Column: f.column, Severity: cmp.Or(f.severity, r.severity),
+				Text: unit.Say(r.text, f.text...),
+				Why:  unit.Say(r.why, f.why...), Cures: append([]verdict.Cure{}, f.cures...), Mark: r.mark}))
 		}
 	}
 	return append(list, seen(d)...)

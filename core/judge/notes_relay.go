@@ -37,7 +37,8 @@ var relayRules = []rule{
 		"A voltage-sensing relay knows nothing but voltage.",
 		sensing(func(s *design.State, cutInV, _ float64) []finding {
 			return where(!s.Joined, func() finding {
-				return at("coupling", s.Label, unit.Text(s.BusV, "V", 1), unit.Text(cutInV, "V", 1)).cure(otherCoupling())
+				return at("coupling", s.Label, unit.Text(s.BusV, "V", 1), unit.Text(cutInV, "V", 1)).cure(otherCoupling()).
+					ifVaries(s.ID == "eased")
 			})
 		})},
 	{"relay.idle", verdict.Remark, working.Physics,
@@ -58,7 +59,7 @@ var relayRules = []rule{
 		sensing(func(s *design.State, _, cutOutV float64) []finding {
 			return where(s.Joined && s.BusV >= cutOutV && s.SensedV < cutOutV, func() finding {
 				return at("coupling", s.Label, unit.Text(s.BusV, "V", 2), unit.Text(s.SensedV, "V", 2), unit.Text(cutOutV, "V", 1)).
-					cure(otherCoupling())
+					cure(otherCoupling()).ifVaries(s.ID == "eased")
 			})
 		})},
 	{"bypass.hunts", verdict.Beware, working.Physics,

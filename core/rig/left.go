@@ -207,7 +207,7 @@ func (o Left) says() string {
 	if o.StopsAt > halfSOC {
 		list = append(list, unit.Say("its own cut-out stops it with %s left", unit.Text(100*o.StopsAt, "%", 0)))
 	}
-	if o.HalfH > 0 && (o.NoStartH == 0 || o.NoStartH > o.HalfH) {
+	if o.HalfH > 0 && (o.NoStartH == 0 || o.NoStartH > o.HalfH && unit.Span(o.HalfH) != unit.Span(o.NoStartH)) {
 		list = append(list, "the start battery is half empty after "+unit.Span(o.HalfH))
 	}
 	switch {
