@@ -20,6 +20,9 @@ func (r *runner) during(s Segment, end float64) now {
 	n := now{kind: s.Kind, running: s.Kind.Runs(), airC: or(s.Own.AirC, r.cond.OutsideC), until: end}
 	turns := s.rpm(r.rig.Machine.IdleRPM)
 	rpm := turns * r.rig.Machine.Ratio
+	if !n.running {
+		r.stoodAt = end
+	}
 	r.openedOnDrive = r.openedOnDrive && n.running
 	n.idles = n.running && turns <= r.rig.Machine.IdleRPM
 	machine := r.rig.Machine.Label

@@ -47,7 +47,9 @@ func (r *runner) switchJoin(w wishes) bool {
 		r.happened("join.closes", "coupling", "the batteries are joined, at "+volts+r.because(j, j.Sensing.CutInV, "above", j.Sensing.CloseS))
 		r.tally(r.t-r.openedAt < chatterS)
 	default:
-		r.openedAt, r.openedOnDrive = r.t, r.now.running
+		r.openedAt = r.t
+		// What a relay has waited for since before the engine ran is no dropping out.
+		r.openedOnDrive = r.now.running && (j.By != BySensing || r.t-r.stoodAt > j.Sensing.OpenS)
 		r.happened("join.opens", "coupling", "the batteries are parted, at "+volts+r.because(j, j.Sensing.CutOutV, "below", j.Sensing.OpenS))
 	}
 	return true

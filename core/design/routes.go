@@ -208,12 +208,17 @@ func (d *Design) sizeLegs() {
 	if d.Kind.Charger() {
 		d.Start.BudgetV, d.Aux.BudgetV = charger, batt
 	} else {
-		// One limit for the whole run: the steel's share comes off first, the
-		// copper shares the rest by length.
-		steel := d.Aux.Amps * d.Aux.SteelOhm
+		// One limit for the whole run, held at what the battery takes for hours: the steel's share comes off
+		// first, and the copper shares the rest by length. Steel that loses more than half of it is a matter
+		// of its joints: no copper makes up for that.
+		d.Start.HeldA, d.Aux.HeldA = d.takesA(), d.takesA()
+		copper := batt - min(d.Aux.DropA()*d.Aux.SteelOhm, batt/2)
 		m1, m2 := d.Start.CableM(), d.Aux.CableM()
-		d.Start.BudgetV = (batt - steel) * m1 / (m1 + m2)
-		d.Aux.BudgetV = batt - d.Start.BudgetV
+		d.Start.BudgetV = copper * m1 / (m1 + m2)
+		if d.Is.Senses { // what it senses has to be true, whatever the run may lose
+			d.Start.BudgetV = min(d.Start.BudgetV, max(d.Start.BudgetV/4, 0.95*SensesWithinV*d.Facts.N-d.Start.DropA()*d.beforeOhm()))
+		}
+		d.Aux.BudgetV = copper - d.Start.BudgetV + d.Aux.DropA()*d.Aux.SteelOhm
 		if d.Is.Splits { // each battery's own way
 			d.Start.BudgetV, d.Aux.BudgetV = batt, batt
 		}
@@ -221,6 +226,38 @@ func (d *Design) sizeLegs() {
 	shelf := cable.Shelf(d.Facts.CableSystem)
 	d.Start = run.Size(d.Start.Ask, shelf, d.Facts.StartInsulation, volts)
 	d.Aux = run.Size(d.Aux.Ask, shelf, d.Facts.AuxInsulation, volts)
+}
+
+// SensesWithinV is how much less than the start battery has a sensing relay may see, at 12 V, as it charges.
+// Source: common practice, no source: about what two metres of its cable cost.
+const SensesWithinV = 0.2
+
+// beforeOhm is what lies between the start battery and a sensing relay besides cable: joints and the fuse, as
+// it was last chosen.
+func (d *Design) beforeOhm() float64 {
+	fuse := 0.0
+	if d.Start.Fuse.RatingA > 0 {
+		fuse = d.Start.FuseOhm()
+	}
+	return d.Start.JointsOhm + fuse
+}
+
+// takesA is what the aux battery takes for hours: what a join drives into a flat one lasts for minutes, and
+// no drop is held to its limit at that. 0 where the run is sized for something else.
+func (d *Design) takesA() float64 {
+	if d.Is.OwnMachine {
+		return 0
+	}
+	return d.Rates.Accepts.Unrounded
+}
+
+// RunLoses is what a run without a charger loses as a whole, of what it may; ok is false where each half
+// has a limit of its own.
+func (d *Design) RunLoses() (loses, may float64, ok bool) {
+	if d.Kind.Charger() || d.Is.Splits {
+		return 0, 0, false
+	}
+	return d.Start.HeldV() + d.Aux.HeldV(), d.Facts.BatteryDrop.Value / 100 * 12 * d.Facts.N, true
 }
 
 // NoSteel says whether the frame is no return: aluminium and composite are not (common

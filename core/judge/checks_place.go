@@ -12,10 +12,6 @@ import (
 	"epitrope/core/working"
 )
 
-// sensesWithinV is how much less than the start battery has a sensing relay may see, at 12 V, as it charges.
-// Source: common practice, no source: about what two metres of its cable cost.
-const sensesWithinV = 0.2
-
 // contactMostC is how warm a contact's place may be before it bears little. Source: from
 // memory.
 const contactMostC = 85.0
@@ -73,9 +69,9 @@ var placeLooks = slices.Concat(
 				return where(d.Is.Senses, func() finding {
 					early := d.StateBy("early")
 					less := max(0, early.BusV-early.SensedV)
-					is, may := unit.Apart(less, sensesWithinV*d.Facts.N, "V", 2)
+					is, may := unit.Apart(less, design.SensesWithinV*d.Facts.N, "V", 2)
 					f := at("coupling", d.Facts.StartM.Value, is, may)
-					if less > sensesWithinV*d.Facts.N {
+					if less > design.SensesWithinV*d.Facts.N {
 						f = f.as(verdict.Caution)
 					}
 					return f

@@ -73,7 +73,7 @@ func checkCases() []checkCase {
 		{"join.open", "open", vsr("", ""), vsr(`,"restV":12.4`, `,"startBattery":{"restV":12.6}`)},
 		{"join.ruined", "bad", vsr(`,"restV":10.7`, `,"startBattery":{"restV":12.6}`), vsr(`,"restV":10.8`, `,"startBattery":{"restV":12.6}`)},
 		{"join.flows", "good", vsr(`,"restV":12.4`, `,"startBattery":{"restV":12.6}`), vsr("", "")},
-		{"join.large", "bad", vsr(`,"restV":10.8,"capacityAh":60`, `,"startBattery":{"restV":14}`),
+		{"join.large", "bad", vsr(`,"restV":10.8,"capacityAh":60`, `,"startBattery":{"restV":14},"routes":{"startM":0.3,"auxM":0.3}`),
 			vsr(`,"restV":12.4`, `,"startBattery":{"restV":12.6}`)},
 		{"answers.use", "caution", `{"use":{"dailyAh":80},"loads":{"a1":{"kind":"fridge"}}}`,
 			`{"use":{"dailyAh":33},"loads":{"a1":{"kind":"fridge"}}}`},

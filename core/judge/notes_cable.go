@@ -61,18 +61,22 @@ var cableRules = []rule{
 				since(unit.Text(l.Trial.ConductorC, "°C", 0)).cure(verdict.Unpin("Fit "+l.Auto.Label, l.sizePath))
 		})},
 	{"cable.thin", verdict.Beware, working.Physics,
-		"%s is pinned to %s: it loses %s, more than the %s allowed.", "What is lost on the way is missing at the end.",
-		ofCables(thin, func(_ *design.Design, l leg) finding {
-			loses, may := unit.Apart(l.Trial.DropV, max(0, l.BudgetV), "V", 2)
-			return at(l.ID, l.wire, l.Trial.Size.Copper(), loses, may).
+		"%s is pinned to %s: %s loses %s at %s, and %s may be lost.", "What is lost on the way is missing at the end.",
+		ofCables(thin, func(d *design.Design, l leg) finding {
+			way, loses, may := lost(d, l)
+			return at(l.ID, l.wire, l.Trial.Size.Copper(), way, loses, unit.Text(l.DropA(), "A", 0), may).
 				cure(verdict.Unpin("Fit "+l.Auto.Label, l.sizePath))
 		})},
 	{"cable.drop", verdict.Beware, working.Physics,
-		"%s loses %s, more than the %s allowed.",
-		"The return and the length lose it already: no cable on the reels keeps the limit.",
-		ofCables(losesAll, func(_ *design.Design, l leg) finding {
-			loses, may := unit.Apart(l.Trial.DropV, max(0, l.BudgetV), "V", 2)
-			return at(l.ID, l.wire, loses, may)
+		"%s loses %s at %s, and %s may be lost.",
+		"The length and the way back lose it, of that steel and its joints %s: no cable on the reels keeps the limit.",
+		ofCables(losesAll, func(d *design.Design, l leg) finding {
+			way, loses, may := lost(d, l)
+			f := at(l.ID, unit.Capital(way), loses, unit.Text(l.DropA(), "A", 0), may).since(unit.Text(l.DropA()*l.SteelOhm, "V", 2))
+			if d.Back.ByChassis && l.Sized == d.ReturnLeg() {
+				f = f.cure(verdict.Set("A return cable beside the steel", "pins.return", "both"))
+			}
+			return f
 		})},
 	{"return.hitch", verdict.Stop, working.Practice,
 		"The return may not cross the tow coupling through the steel.",
@@ -100,7 +104,7 @@ const (
 func hottest(l leg) float64 { return max(l.Bay.AmbientC, l.ReturnBay().AmbientC) }
 
 // wrongWith is the worst that is wrong with a stretch's cable.
-func wrongWith(l leg) unfit {
+func wrongWith(d *design.Design, l leg) unfit {
 	t := l.Trial
 	switch {
 	case hottest(l) >= l.Loop.Insulation.LimitC:
@@ -109,16 +113,40 @@ func wrongWith(l leg) unfit {
 		return noneDoes
 	case t.AmpacityA < l.Amps:
 		return burns
-	case t.DropV > l.BudgetV+0.0005 && l.SizePin != nil:
+	case tooMuch(d, l) && l.SizePin != nil && l.Auto.CopperMM2() > t.Size.CopperMM2():
 		return thin
-	case l.Widened:
+	case tooMuch(d, l) && l.last(d):
 		return losesAll
 	}
 	return fit
 }
 
+// tooMuch says whether more is lost than may be: of the whole run, where that has one limit.
+func tooMuch(d *design.Design, l leg) bool {
+	if loses, may, whole := d.RunLoses(); whole && l.ID != "h1" {
+		return loses > may+0.0005
+	}
+	return l.Loses(l.Trial)
+}
+
+// last says whether what the whole run loses is told of this half: of the one with the return.
+func (l leg) last(d *design.Design) bool {
+	_, _, whole := d.RunLoses()
+	return !whole || l.ID == "h1" || l.Sized == d.ReturnLeg()
+}
+
+// lost is what loses how much, of how much that may be lost, in words.
+func lost(d *design.Design, l leg) (way, loses, may string) {
+	way, is, most := l.wire, l.HeldV(), max(0, l.BudgetV)
+	if v, m, whole := d.RunLoses(); whole && l.ID != "h1" {
+		way, is, most = "the run from battery to battery", v, m
+	}
+	loses, may = unit.Apart(is, most, "V", 2)
+	return way, loses, may
+}
+
 func ofCables(what unfit, says func(d *design.Design, l leg) finding) func(d *design.Design) []finding {
 	return onLegs(func(d *design.Design, l leg) []finding {
-		return where(wrongWith(l) == what, func() finding { return says(d, l) })
+		return where(wrongWith(d, l) == what, func() finding { return says(d, l) })
 	})
 }

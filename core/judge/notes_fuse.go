@@ -17,7 +17,7 @@ var fuseRules = []rule{
 	{"fuse.none", verdict.Stop, working.Standard,
 		"%s: %s bears no fuse that is made.", "%s. Thicker cable.",
 		onLegs(func(d *design.Design, l leg) []finding {
-			return where(wrongWith(l) != tooHot && noFuse(l) && l.over(), func() finding {
+			return where(wrongWith(d, l) != tooHot && noFuse(l) && l.over(), func() finding {
 				return at(l.FuseID, l.fuse, l.Trial.Size.Label).since(unit.Capital(l.NoFuse.Error())).cure(l.thicker(d)...)
 			})
 		})},
@@ -25,7 +25,7 @@ var fuseRules = []rule{
 		"%s at %s opens at this load: it carries %s and holds %s for hours where it sits.",
 		"A fuse above its cable is none. Thicker cable bears the fuse that the load needs.",
 		onLegs(func(d *design.Design, l leg) []finding {
-			return where(wrongWith(l) != tooHot && l.opens(), func() finding {
+			return where(wrongWith(d, l) != tooHot && l.opens(), func() finding {
 				return at(l.FuseID, l.fuse, l.rating(), unit.Text(l.Amps, "A", 0), unit.Text(l.holds(), "A", 0)).cure(l.thicker(d)...)
 			})
 		})},
@@ -33,7 +33,7 @@ var fuseRules = []rule{
 		"%s at %s, the highest that %s bears, carries %s: more than 80 %% of what it holds for hours.",
 		"It may open on a hot day, far from home. Thicker cable bears the next rating.",
 		onLegs(func(d *design.Design, l leg) []finding {
-			return where(wrongWith(l) != tooHot && noFuse(l) && !l.over() && !l.opens(), func() finding {
+			return where(wrongWith(d, l) != tooHot && noFuse(l) && !l.over() && !l.opens(), func() finding {
 				return at(l.FuseID, l.fuse, l.rating(), l.wire, unit.Text(l.Amps, "A", 0)).cure(l.thicker(d)...)
 			})
 		})},
@@ -78,6 +78,22 @@ var fuseRules = []rule{
 		"%s can break %s; a short at the battery drives about %s.", "A fuse that cannot break its fault burns on as an arc.",
 		ofFuses(func(l leg) bool { return l.NearFault > l.Fuse.Family.BreaksA }, func(l leg) finding {
 			return at(l.FuseID, l.fuse, unit.Kilo(l.Fuse.Family.BreaksA), unit.Kilo(l.NearFault)).cure(l.fuseCures()...)
+		})},
+	{"fuse.main", verdict.Remark, working.Memory,
+		"%s is %s, and %s has to bear it: of what carries %s, nothing lower breaks the %s that a short at the battery drives.",
+		"A main fuse of that kind on the battery's post, and a lower fuse behind it, let the cable be thinner.",
+		ofFuses(func(l leg) bool { _, other := l.Unbreaking(); return other }, func(l leg) finding {
+			return at(l.FuseID, l.fuse, l.Fuse.Label(), l.wire, unit.Text(l.Amps, "A", 0), unit.Kilo(l.NearFault))
+		})},
+	{"fuse.stud", verdict.Beware, working.Memory,
+		"%s is %s, and lugs for the %s stud of %s are sold up to %s.",
+		"A lug that is bored out or filed down to fit carries less than its cable. Thinner cable, or a fuse with a larger stud.",
+		ofFuses(func(l leg) bool {
+			most := l.Fuse.Family.LugMost()
+			return most > 0 && l.Trial.Size.AreaMM2 > most
+		}, func(l leg) finding {
+			f := l.Fuse.Family
+			return at(l.FuseID, l.wire, l.Trial.Size.Copper(), f.Stud(), l.fuse, unit.Plain(f.LugMost(), "mm²", 0)).cure(l.fuseCures()...)
 		})},
 	{"fuse.under", verdict.Beware, working.Practice,
 		"%s carries %s for hours; warm, %s bears %s.", "It opens on a hot day, far from home.",
@@ -126,7 +142,7 @@ func (l leg) fuseCures() []verdict.Cure {
 }
 
 func ofFuses(wrong func(l leg) bool, says func(l leg) finding) func(d *design.Design) []finding {
-	return onLegs(func(_ *design.Design, l leg) []finding {
-		return where(wrongWith(l) != tooHot && !noFuse(l) && wrong(l), func() finding { return says(l) })
+	return onLegs(func(d *design.Design, l leg) []finding {
+		return where(wrongWith(d, l) != tooHot && !noFuse(l) && wrong(l), func() finding { return says(l) })
 	})
 }

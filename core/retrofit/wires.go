@@ -223,9 +223,9 @@ func fate(d *design.Design, w job.FoundWire, level verdict.Level) (fate, why str
 	case t.AmpacityA < l.Amps:
 		return "goes", fmt.Sprintf("%s bears %s and the new design carries %s.", size.Copper(), unit.Text(t.AmpacityA, "A", 0),
 			unit.Text(l.Amps, "A", 0)), nil
-	case t.DropV > l.BudgetV+0.0005:
-		return "goes", fmt.Sprintf("%s would lose %s of the %s allowed.", size.Copper(), unit.Text(t.DropV, "V", 2),
-			unit.Text(max(0, l.BudgetV), "V", 2)), nil
+	case l.Loses(t):
+		loses, may := unit.Apart(l.DropA()*t.LoopOhm, max(0, l.BudgetV), "V", 2)
+		return "goes", fmt.Sprintf("%s would lose %s at %s, and %s may be lost.", size.Copper(), loses, unit.Text(l.DropA(), "A", 0), may), nil
 	case !l.Saved(t):
 		return "goes", fmt.Sprintf("No fuse carries %s and saves %s.", unit.Text(l.Amps, "A", 0), size.Copper()), nil
 	}

@@ -45,6 +45,15 @@ func (l *Sized) breakable() float64 {
 	return 0
 }
 
+// Unbreaking is the fuse that would do were it not for the short that it has to break: a lower rating than
+// the one that is fitted. ok is false where there is none.
+func (l *Sized) Unbreaking() (fuse protect.Fuse, ok bool) {
+	need := l.Need(l.Trial.AmpacityA)
+	need.FaultA = 0
+	fuse, err := protect.Choose(need, protect.Bolting(l.Device.Families, l.Trial.Size.AreaMM2))
+	return fuse, err == nil && l.FusePin == nil && l.NoFuse == nil && fuse.RatingA < l.Fuse.RatingA
+}
+
 // CrankPassS is how long a fuse has to bear the current of a start that shares the aux
 // battery. Source: common practice, no source.
 const CrankPassS = 3.0

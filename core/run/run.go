@@ -44,7 +44,8 @@ type Ask struct {
 	JointsOhm  float64 // lugs and fuse holder: shown at those parts
 	PlugOhm    float64 // a trailer plug, both contacts
 	ContactOhm float64 // a relay's contact at the end of the leg
-	BudgetV    float64
+	BudgetV    float64    // may be lost of the copper, at HeldA
+	HeldA      float64    // the current at which the drop is held to its limit; 0: Amps
 	Bay        cable.Bay
 	BackBay    *cable.Bay // of the return cable, where it lies elsewhere
 	SourceV    float64    // of the battery that feeds a fault
@@ -75,6 +76,22 @@ type Sized struct {
 	Faulted   cable.Fault
 	NearFault float64
 }
+
+// DropA is the current at which the drop is held to its limit.
+func (l *Sized) DropA() float64 {
+	if l.HeldA > 0 {
+		return min(l.HeldA, l.Amps)
+	}
+	return l.Amps
+}
+
+// HeldV is what cable and steel lose at that current, which may be BudgetV.
+func (l *Sized) HeldV() float64 { return l.held(l.Trial) }
+
+func (l *Sized) held(t cable.Trial) float64 { return cable.Drop.Value(l.DropA(), t.LoopOhm) }
+
+// Loses says whether another trial of its cable would lose more than it may.
+func (l *Sized) Loses(t cable.Trial) bool { return l.held(t) > l.BudgetV+0.0005 }
 
 // CableM is all the cable of the stretch, in m: out, and back where its return is of the same.
 func (l *Sized) CableM() float64 { return l.LengthM.Value + l.ReturnM }
@@ -136,7 +153,7 @@ func (l *Sized) pick(shelf []cable.Size, volts float64) (cable.Trial, cable.Test
 		saved = l.window // no cable suits that fuse: it is the fuse that is wrong
 	}
 	for {
-		best, test, err := l.Loop.Choose(shelf, budget, saved)
+		best, test, err := l.Loop.Choose(shelf, budget*l.Amps/l.DropA(), saved)
 		if err == nil {
 			return best, test
 		}

@@ -79,7 +79,7 @@ func (l *Sized) Workings() working.Figures {
 	all := l.fuseWorkings()
 	all[key("rule")] = cable.RuleArea.MustWork(
 		working.Input{Value: 2 * l.LengthM.Value, Origin: l.LengthM.Origin, Why: "out and back"},
-		working.Is(l.Amps, "worst continuous current"), working.From(cable.Kappa, working.Standard, "IEC 60028"),
+		working.Is(l.DropA(), "continuous current"), working.From(cable.Kappa, working.Standard, "IEC 60028"),
 		working.Is(l.shownBudget(), "allowed")).Decided("for comparison; at 2 % of 10.7 V it is the trade's rule")
 	for name, fig := range thermalFigures(t, l.Loop.Insulation, l.HardBay(), l.Amps) {
 		all[key(name)] = fig
@@ -98,7 +98,7 @@ func (l *Sized) Workings() working.Figures {
 	loop := loopOhm.MustWork(working.Of(ohm), working.From(elsewhere, working.Practice, what))
 	all[key("copper")], all[key("loop")] = ohm, loop
 	all[key("drop")] = cable.Drop.MustWork(working.Is(l.Amps, "worst continuous current"), working.Of(loop)).
-		Decided("allowed " + unit.Text(l.shownBudget(), "V", 2))
+		Decided(unit.Say("allowed %s at %s", unit.Text(l.shownBudget(), "V", 2), unit.Text(l.DropA(), "A", 0)))
 	return all
 }
 

@@ -51,7 +51,7 @@ func cableColumn(d *design.Design, l *run.Sized, name string, at job.Point, figu
 	if l.Amps > t.AmpacityA {
 		carry = verdict.Bad
 	}
-	if t.DropV > l.BudgetV+0.0005 {
+	if l.Loses(t) {
 		lose = verdict.Caution
 	}
 	if t.Burns {
@@ -102,7 +102,7 @@ func fuseAsked(l *run.Sized) string {
 // decidedBy says in words which test settled the plan's own size.
 func decidedBy(l *run.Sized) string {
 	why := map[cable.Test]string{
-		cable.ByDrop:     fmt.Sprintf("drop decided: at most %s at %s", unit.Text(max(l.BudgetV, 0), "V", 2), unit.Text(l.Amps, "A", 0)),
+		cable.ByDrop:     fmt.Sprintf("drop decided: at most %s at %s", unit.Text(max(l.BudgetV, 0), "V", 2), unit.Text(l.DropA(), "A", 0)),
 		cable.ByAmpacity: fmt.Sprintf("ampacity decided: it has to carry %s where it lies", unit.Text(l.Amps, "A", 0)),
 		cable.ByFuse:     "the fuse decided: it has to bear " + fuseAsked(l),
 	}[l.AutoTest]
