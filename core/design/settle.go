@@ -70,6 +70,26 @@ func (d *Design) solve() {
 	}
 }
 
+// WorstWhere is that state of charging in which something fails at the lowest volts; one that nobody has
+// proven only where there is no other. ok is false where nothing fails.
+func (d *Design) WorstWhere(fails func(s *State) bool, volts func(s *State) float64) (worst State, ok bool) {
+	for i := range d.States {
+		s := &d.States[i]
+		if s.Kind != Charging || !fails(s) {
+			continue
+		}
+		if !ok || worst.Doubtful && !s.Doubtful || worst.Doubtful == s.Doubtful && volts(s) < volts(&worst) {
+			worst, ok = *s, true
+		}
+	}
+	return worst, ok
+}
+
+// Starved is the worst state in which what charges asks more than its line gives.
+func (d *Design) Starved() (State, bool) {
+	return d.WorstWhere(func(s *State) bool { return s.Err != nil && !s.Sags }, func(s *State) float64 { return s.SetV })
+}
+
 // solveOthers adds the other states, solved.
 func (d *Design) solveOthers() {
 	for _, s := range d.otherStates() {

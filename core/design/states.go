@@ -33,6 +33,7 @@ type State struct {
 	given     bool // its devices stand as they are given; otherwise they act
 	finishing bool // the end of bulk, where a charger beside a bypass finishes alone
 	brief     bool // for minutes: the start battery may make up what the alternator lacks
+	Doubtful  bool // nobody has proven that there is such a state
 
 	Solved       network.Solution
 	BusV         float64 // at the start battery
@@ -138,6 +139,7 @@ func (d *Design) chargingStates() []State {
 	if d.Facts.Varies() {
 		list = append(list, with("eased", "regulation eased off", func(s *State) {
 			s.SetV, s.Efficiency = alternator.EasedV*n, d.Charger.EfficiencyLow
+			s.Doubtful = d.Facts.Regulation != "variable"
 		}))
 	}
 	return list

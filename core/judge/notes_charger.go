@@ -58,12 +58,10 @@ var chargerRules = []rule{
 		"In the state “%s”, %s.",
 		"A charger is a constant-power load: less voltage, more current, more drop. It hunts or collapses.",
 		ofChargers(func(d *design.Design) []finding {
-			for _, s := range d.States {
-				if s.Err != nil && !s.Sags && s.Kind == design.Charging {
-					return []finding{at("coupling", s.Label, s.Err.Error()).cure(starvedCures(d)...)}
-				}
-			}
-			return nil
+			s, fails := d.Starved()
+			return where(fails, func() finding {
+				return at("coupling", s.Label, s.Err.Error()).cure(starvedCures(d)...).ifVaries(s.Doubtful)
+			})
 		})},
 	{"charger.idle", verdict.Remark, working.Physics,
 		"At idle, hot, lamps and blower on, %s: it stops, and begins again, until the engine turns faster.",

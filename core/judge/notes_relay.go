@@ -35,33 +35,33 @@ var relayRules = []rule{
 	{"relay.open", verdict.Stop, working.Physics,
 		"In the state “%s” the start battery has %s and the relay, which closes at %s, stays open: no charge at all.",
 		"A voltage-sensing relay knows nothing but voltage.",
-		sensing(func(s *design.State, cutInV, _ float64) []finding {
-			return where(!s.Joined, func() finding {
-				return at("coupling", s.Label, unit.Text(s.BusV, "V", 1), unit.Text(cutInV, "V", 1)).cure(otherCoupling()).
-					ifVaries(s.ID == "eased")
-			})
+		sensing(func(s *design.State, _ float64) bool { return !s.Joined }, busV, func(s design.State, cutInV, _ float64) finding {
+			has, closes := unit.Apart(s.BusV, cutInV, "V", 1)
+			return at("coupling", s.Label, has, closes).cure(otherCoupling()).ifVaries(s.Doubtful)
 		})},
 	{"relay.idle", verdict.Remark, working.Physics,
 		"In the state “%s” the start battery has %s and the relay's cut-out is %s: it opens until there is more.",
 		"The alternator has no more there: thicker cable is no cure.",
-		sensing(func(s *design.State, _, cutOutV float64) []finding {
-			return where(s.Joined && s.BusV < cutOutV && s.SensedV < cutOutV, func() finding {
+		sensing(func(s *design.State, cutOutV float64) bool {
+			return s.Joined && s.BusV < cutOutV && s.SensedV < cutOutV
+		},
+			drivenFirst, func(s design.State, _, cutOutV float64) finding {
 				f := at("coupling", s.Label, unit.Text(s.BusV, "V", 2), unit.Text(cutOutV, "V", 1))
 				if !s.Idles {
 					f = f.heavier(verdict.Beware)
 				}
 				return f
-			})
-		})},
+			})},
 	{"relay.chatter", verdict.Beware, working.Physics,
 		"In the state “%s” the start battery has %s and the relay senses %s, below its cut-out of %s: it opens, recovers, closes again.",
 		"Thin cable before the relay drags down what it senses. Thicker cable or a better earth on that side.",
-		sensing(func(s *design.State, _, cutOutV float64) []finding {
-			return where(s.Joined && s.BusV >= cutOutV && s.SensedV < cutOutV, func() finding {
+		sensing(func(s *design.State, cutOutV float64) bool {
+			return s.Joined && s.BusV >= cutOutV && s.SensedV < cutOutV
+		},
+			func(s *design.State) float64 { return s.SensedV }, func(s design.State, _, cutOutV float64) finding {
 				return at("coupling", s.Label, unit.Text(s.BusV, "V", 2), unit.Text(s.SensedV, "V", 2), unit.Text(cutOutV, "V", 1)).
-					cure(otherCoupling()).ifVaries(s.ID == "eased")
-			})
-		})},
+					cure(otherCoupling()).ifVaries(s.Doubtful)
+			})},
 	{"bypass.hunts", verdict.Beware, working.Physics,
 		"In the state “%s” the start side has %s, and the high-current stage parts below %s: it joins and parts again, drive after drive.",
 		"Thresholds want a machine that holds its voltage. One that eases off wants a charger alone, or a stage that its signal alone joins.",
@@ -69,12 +69,11 @@ var relayRules = []rule{
 			if d.Is.Beside != design.Bypass {
 				return nil
 			}
-			for _, s := range d.States {
-				if dropV := coupling.UsualHighCurrent.DropV * d.Facts.N; s.Kind == design.Charging && !s.Idles && s.Err == nil && s.InV < dropV {
-					return []finding{at("coupling", s.Label, unit.Text(s.InV, "V", 2), unit.Text(dropV, "V", 2)).cure(otherCoupling())}
-				}
-			}
-			return nil
+			dropV := coupling.UsualHighCurrent.DropV * d.Facts.N
+			s, hunts := d.WorstWhere(func(s *design.State) bool { return !s.Idles && s.Err == nil && s.InV < dropV }, inV)
+			return where(hunts, func() finding {
+				return at("coupling", s.Label, unit.Text(s.InV, "V", 2), unit.Text(dropV, "V", 2)).cure(otherCoupling())
+			})
 		}},
 	{"relay.night", verdict.Stop, working.Physics,
 		"Parked, %s holds the relay at %s, above its cut-out of %s: it stays closed.",
@@ -108,18 +107,27 @@ func ofContacts(finds func(d *design.Design) []finding) func(d *design.Design) [
 	}
 }
 
-// sensing lets a rule look at a sensing relay in each state of charging, with its thresholds.
-func sensing(finds func(s *design.State, cutInV, cutOutV float64) []finding) func(d *design.Design) []finding {
+// sensing lets a rule speak of a sensing relay in the worst state of charging in which it fails, with its
+// thresholds.
+func sensing(fails func(s *design.State, cutOutV float64) bool, volts func(s *design.State) float64,
+	says func(s design.State, cutInV, cutOutV float64) finding) func(d *design.Design) []finding {
 	return func(d *design.Design) []finding {
 		if !d.Is.Senses {
 			return nil
 		}
-		var list []finding
-		for i := range d.States {
-			if s := &d.States[i]; s.Kind == design.Charging {
-				list = append(list, finds(s, d.Contact.Sensing.CutInV*d.Facts.N, d.Contact.Sensing.CutOutV*d.Facts.N)...)
-			}
-		}
-		return list
+		in, out := d.Contact.Sensing.CutInV*d.Facts.N, d.Contact.Sensing.CutOutV*d.Facts.N
+		s, found := d.WorstWhere(func(s *design.State) bool { return fails(s, out) }, volts)
+		return where(found, func() finding { return says(s, in, out) })
 	}
+}
+
+func busV(s *design.State) float64 { return s.BusV }
+func inV(s *design.State) float64  { return s.InV }
+
+// drivenFirst puts what happens while the vehicle drives before what happens at idle.
+func drivenFirst(s *design.State) float64 {
+	if s.Idles {
+		return s.BusV + 100
+	}
+	return s.BusV
 }

@@ -116,14 +116,11 @@ func detectedLow(d *design.Design) []finding {
 		return nil
 	}
 	off := d.Facts.Detects.CutOutV * d.Facts.N
-	for _, s := range d.States {
-		if s.Kind == design.Charging && s.Solved.Volts != nil && s.InV < off {
-			sees, stops := unit.Apart(s.InV, off, "V", 1)
-			return []finding{at("coupling", s.Label, sees, stops).since(volts1(circuit.Had(s.Solved.At("start.30")))).
-				cure(engineSignal())}
-		}
-	}
-	return nil
+	s, low := d.WorstWhere(func(s *design.State) bool { return s.Solved.Volts != nil && s.InV < off }, inV)
+	return where(low, func() finding {
+		sees, stops := unit.Apart(s.InV, off, "V", 1)
+		return at("coupling", s.Label, sees, stops).since(volts1(circuit.Had(s.Solved.At("start.30")))).cure(engineSignal())
+	})
 }
 
 // afterJoin lets a rule look at what a charger that takes voltage for its signal sees once the

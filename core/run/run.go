@@ -44,8 +44,8 @@ type Ask struct {
 	JointsOhm  float64 // lugs and fuse holder: shown at those parts
 	PlugOhm    float64 // a trailer plug, both contacts
 	ContactOhm float64 // a relay's contact at the end of the leg
-	BudgetV    float64    // may be lost of the copper, at HeldA
-	HeldA      float64    // the current at which the drop is held to its limit; 0: Amps
+	BudgetV    float64 // may be lost of the copper, at HeldA
+	HeldA      float64 // the current at which the drop is held to its limit; 0: Amps
 	Bay        cable.Bay
 	BackBay    *cable.Bay // of the return cable, where it lies elsewhere
 	SourceV    float64    // of the battery that feeds a fault

@@ -2,11 +2,12 @@ package study
 
 import (
 	"fmt"
-	"math"
 
-	"epitrope/core/circuit"
+	"epitrope/core/battery"
+	"epitrope/core/day"
 	"epitrope/core/design"
 	"epitrope/core/modes"
+	"epitrope/core/rig"
 	"epitrope/core/unit"
 	"epitrope/core/verdict"
 )
@@ -71,12 +72,39 @@ func (t trier) delay() School {
 	for _, min := range []float64{0, 3, 10} {
 		d := t.with(s.Path, min)
 		out := d.StateBy("early").OutA
-		crankAh := d.Facts.CrankA.Value * d.Facts.CrankS.Value / 3600
-		recovers := crankAh / math.Max(0.5, ((d.Facts.RegulatedV.Value-d.SurfaceV())/d.Facts.N)/circuit.RechargeOhm) * 60
+		takenAh, backS := recovers(d)
+		back := "not back in the start battery within two hours of town traffic"
+		if backS > 0 {
+			back = "back in the start battery after " + unit.Seconds(backS)
+		}
 		s.Options = append(s.Options, SchoolOption{Value: unit.Plain(min, "", 0), Label: unit.Plain(min, "min", 0),
 			Now: d.Facts.Schools.DelayMin.Value == t.now.Facts.Schools.DelayMin.Value, Level: verdict.Good,
-			Comes: fmt.Sprintf("Each start leaves out %s of charging; %s of cranking take %s, back in the start battery after about %s.",
-				unit.Text(out*min/60, "Ah", 1), unit.Text(d.Facts.CrankS.Value, "s", 1), unit.Text(crankAh, "Ah", 2), unit.Text(recovers, "min", 0))})
+			Comes: fmt.Sprintf("Each start leaves out %s of charging; %s of cranking take %s, %s.",
+				unit.Text(out*min/60, "Ah", 1), unit.Text(d.Facts.CrankS.Value, "s", 1), unit.Text(takenAh, "Ah", 2), back)})
 	}
 	return s
+}
+
+// recovers is what a start takes out of the start battery, in Ah, and how many seconds of town traffic after
+// it put that back; run through time, 0 where they do not within two hours.
+func recovers(d *design.Design) (takenAh, backS float64) {
+	const mostS = 2 * 3600
+	rigged := rig.Of(d, rig.Nominal)
+	rigged.Start.SOC, rigged.Solar, rigged.HouseA = battery.InUse, nil, 0
+	startS := d.Facts.CrankS.Value
+	net, lastT, lastA := 0.0, 0.0, 0.0
+	watch := func(f day.Frame) {
+		net += (f.T - lastT) * (lastA + f.StartA) / 2 / 3600
+		lastT, lastA = f.T, f.StartA
+		if f.T <= startS {
+			takenAh = -net
+		}
+		if backS == 0 && f.T > startS && f.StartSOC >= battery.InUse {
+			backS = f.T - startS
+		}
+	}
+	pattern := day.Pattern{{Kind: day.Crank, Seconds: startS}, {Kind: day.Town, Seconds: mostS}}
+	halt := func() bool { return backS > 0 }
+	_, _ = day.Run(rigged, pattern, day.Conditions{OutsideC: design.WarmC}, day.Options{Watch: watch, Halt: halt}) // halted, it is known
+	return takenAh, backS
 }

@@ -144,10 +144,8 @@ func sizing(label string, changes map[string]any, d, now *design.Design) Sizing 
 
 // fails is the first state while charging that has no solution, in words; "" for none.
 func fails(d *design.Design) string {
-	for _, s := range d.States {
-		if s.Kind == design.Charging && s.Err != nil && !s.Sags {
-			return "in the state “" + s.Label + "” " + s.Err.Error()
-		}
+	if s, fails := d.Starved(); fails {
+		return "in the state “" + s.Label + "” " + s.Err.Error()
 	}
 	return ""
 }

@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"io"
 	"math"
+	"regexp"
 	"strconv"
 	"strings"
 	"unicode"
@@ -91,28 +92,67 @@ func Capital(text string) string {
 	return string(unicode.ToUpper(first)) + text[size:]
 }
 
-// Say fills a sentence in as fmt.Sprintf does, with numbers written as Text writes them.
+// Say fills a sentence in as fmt.Sprintf does, with numbers written as Text writes them. Two that differ and
+// stand in the same unit are written to as many digits as tell them apart.
 func Say(sentence string, args ...any) string {
 	list := make([]any, len(args))
 	for i, arg := range args {
 		list[i] = arg
 		if v, is := arg.(float64); is {
-			list[i] = number(v)
+			list[i] = &number{value: v}
 		}
 	}
+	tellApart(sentence, list)
 	return fmt.Sprintf(sentence, list...)
 }
 
-// number is a number in a sentence.
-type number float64
+// number is a number in a sentence, written to more digits than that asks for where it has to be.
+type number struct {
+	value float64
+	more  int
+}
 
 // Format writes it to the digits that the sentence asks for; all that mean something where it
 // asks for none.
-func (n number) Format(f fmt.State, verb rune) {
+func (n *number) Format(f fmt.State, verb rune) {
 	digits, asked := f.Precision()
 	if verb == 'f' && asked {
-		_, _ = io.WriteString(f, Text(float64(n), "", digits))
+		_, _ = io.WriteString(f, Text(n.value, "", digits+n.more))
 		return
 	}
-	_, _ = fmt.Fprintf(f, fmt.FormatString(f, verb), float64(n))
+	_, _ = fmt.Fprintf(f, fmt.FormatString(f, verb), n.value)
+}
+
+// filled is one place of a sentence that is filled in, with its digits and the unit behind it.
+var filled = regexp.MustCompile(`%%|%(?:\.(\d))?[a-z](?: (%%|[^\s.,;:)]+))?`)
+
+// tellApart gives those numbers of a sentence more digits that would else be written alike.
+func tellApart(sentence string, args []any) {
+	type place struct {
+		number *number
+		digits int
+	}
+	seen, at := map[string][]place{}, 0
+	for _, m := range filled.FindAllStringSubmatch(sentence, -1) {
+		if m[0] == "%%" {
+			continue
+		}
+		if at == len(args) {
+			return
+		}
+		n, is := args[at].(*number)
+		at++
+		if !is || m[1] == "" || m[2] == "" {
+			continue
+		}
+		p := place{n, int(m[1][0] - '0')}
+		for _, other := range seen[m[1]+m[2]] {
+			for n.more < 4 && n.value != other.number.value &&
+				Text(n.value, "", p.digits+n.more) == Text(other.number.value, "", p.digits+n.more) {
+				n.more++
+				other.number.more = max(other.number.more, n.more)
+			}
+		}
+		seen[m[1]+m[2]] = append(seen[m[1]+m[2]], p)
+	}
 }

@@ -43,4 +43,8 @@ func TestSay(t *testing.T) {
 	assert.Equal(t, "F1 at −0.5 V, 12 %, 3 of them", unit.Say("%s at %.1f V, %.0f %%, %d of them", "F1", -0.49, 12.3, 3))
 	assert.Equal(t, "0.0 V", unit.Say("%.1f V", -0.01))
 	assert.Equal(t, "7.5 A", unit.Say("%v A", 7.5))
+	assert.Equal(t, "39.7 A, more than 40.1 A", unit.Say("%.0f A, more than %.0f A", 39.7, 40.1))
+	assert.Equal(t, "98.6 % is more than 99.4 %, 99 A", unit.Say("%.0f %% is more than %.0f %%, %.0f A", 98.6, 99.4, 99.0))
+	assert.Equal(t, "F1: 50 A of 50 A", unit.Say("%s: %.0f A of %.0f A", "F1", 50.0, 50.0))
+	assert.Equal(t, "50 A at 50 °C", unit.Say("%.0f A at %.0f °C", 50.2, 50.4))
 }
