@@ -70,15 +70,24 @@ func (d *Design) solve() {
 	}
 }
 
-// WorstWhere is that state of charging in which something fails at the lowest volts; one that nobody has
-// proven only where there is no other. ok is false where nothing fails.
+// WorstWhere is that state of charging in which something fails at the lowest volts: one of driving before
+// idling, which is for spells, and before one that nobody has proven. ok is false where nothing fails.
 func (d *Design) WorstWhere(fails func(s *State) bool, volts func(s *State) float64) (worst State, ok bool) {
+	mild := func(s *State) int {
+		switch {
+		case s.Doubtful:
+			return 2
+		case s.Idles:
+			return 1
+		}
+		return 0
+	}
 	for i := range d.States {
 		s := &d.States[i]
 		if s.Kind != Charging || !fails(s) {
 			continue
 		}
-		if !ok || worst.Doubtful && !s.Doubtful || worst.Doubtful == s.Doubtful && volts(s) < volts(&worst) {
+		if !ok || mild(s) < mild(&worst) || mild(s) == mild(&worst) && volts(s) < volts(&worst) {
 			worst, ok = *s, true
 		}
 	}

@@ -45,7 +45,7 @@ var relayRules = []rule{
 		sensing(func(s *design.State, cutOutV float64) bool {
 			return s.Joined && s.BusV < cutOutV && s.SensedV < cutOutV
 		},
-			drivenFirst, func(s design.State, _, cutOutV float64) finding {
+			busV, func(s design.State, _, cutOutV float64) finding {
 				f := at("coupling", s.Label, unit.Text(s.BusV, "V", 2), unit.Text(cutOutV, "V", 1))
 				if !s.Idles {
 					f = f.heavier(verdict.Beware)
@@ -123,11 +123,3 @@ func sensing(fails func(s *design.State, cutOutV float64) bool, volts func(s *de
 
 func busV(s *design.State) float64 { return s.BusV }
 func inV(s *design.State) float64  { return s.InV }
-
-// drivenFirst puts what happens while the vehicle drives before what happens at idle.
-func drivenFirst(s *design.State) float64 {
-	if s.Idles {
-		return s.BusV + 100
-	}
-	return s.BusV
-}
