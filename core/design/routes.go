@@ -153,9 +153,9 @@ func (d *Design) auxBackBay() *cable.Bay {
 	return d.Facts.Ways.ReturnBay
 }
 
-// steelOhm is the chassis between the two earth points with their joints: as measured end to end,
+// SteelOhm is the chassis between the two earth points with their joints: as measured end to end,
 // or by its length.
-func (d *Design) steelOhm(lengthM float64) float64 {
+func (d *Design) SteelOhm(lengthM float64) float64 {
 	if ohm, ok := d.Doc.Joints["chassis"].Ohm(); ok {
 		return math.Max(ohm, leastPathOhm)
 	}

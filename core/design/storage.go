@@ -9,17 +9,32 @@ import (
 	"epitrope/core/working"
 )
 
+// monitorA is what a battery monitor with its display takes. Source: from memory.
+const monitorA = 0.008
+
+// StaysOnA is what goes on being taken off an aux battery that is to rest, in A: loads at standby, and a
+// monitor's display.
+func (d *Design) StaysOnA() float64 {
+	f, amps := d.Facts, 0.0
+	if f.Extras.Isolator == job.MasterSwitch {
+		return 0
+	}
+	for _, l := range f.Need.Loads {
+		amps += l.Count * l.StandbyA.Value
+	}
+	if f.Extras.Monitor {
+		amps += monitorA
+	}
+	return amps
+}
+
 // TopUp is after how many days a full aux battery that stands has to be charged again: by what it
 // loses and what stays on, and never later than its kind may stand where it is.
 func (d *Design) TopUp() (fig working.Figure, days float64) {
 	f := d.Facts
-	rest := 0.0
-	for _, l := range f.Need.Loads {
-		rest += l.Count * l.StandbyA.Value
-	}
-	where := "what stays on at rest"
+	rest, where := d.StaysOnA(), "what stays on at rest"
 	if f.Extras.Isolator == job.MasterSwitch {
-		rest, where = 0, "parted by its master switch"
+		where = "parted by its master switch"
 	}
 	fig = battery.TopUp.MustWork(f.AuxAh.Input(), working.From(f.Chemistry.KeepsOver, working.Memory, f.Chemistry.Label),
 		working.From(f.Chemistry.LosesIn30Days, working.Memory, f.Chemistry.Label), working.Is(rest, where))

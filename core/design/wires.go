@@ -101,7 +101,7 @@ func (d *Design) returnWires() {
 	case d.Back.ByChassis:
 		d.wire("n1", l.ID, system.Return, minus, term("e2", ""), l, d.Back.CableM, lugs)
 		steel := system.Wire{ID: "chassis", Run: "return", Role: system.Chassis, From: d.bonded(term("e2", "")), To: e1,
-			LengthM: unit.Round(d.Back.ChassisM, 2), Ohm: d.steelOhm(d.Back.ChassisM), Existing: true}
+			LengthM: unit.Round(d.Back.ChassisM, 2), Ohm: d.SteelOhm(d.Back.ChassisM), Existing: true}
 		if _, whole := d.Doc.Joints["chassis"].Ohm(); !whole {
 			steel.Ohm, steel.Joint = steel.Ohm-2*run.EarthOhm, system.Joints{From: run.EarthOhm, To: run.EarthOhm}
 		}

@@ -49,6 +49,9 @@ type Document struct {
 	Card         Card         `json:"card,omitzero"`
 	Relay        Relay        `json:"relay,omitzero"`
 	Solar        Solar        `json:"solar,omitzero"`
+	Beliefs      Beliefs      `json:"beliefs,omitzero"`
+	Mains        Mains        `json:"mains,omitzero"`
+	Monitor      Monitor      `json:"monitor,omitzero"`
 	Profile      Profile      `json:"profile,omitzero"`
 	Extras       Extras       `json:"extras,omitzero"`
 	Colours      Colours      `json:"colours,omitzero"`
@@ -194,6 +197,7 @@ type Fit struct {
 	OpeningLengthMM *float64 `json:"openingLengthMM,omitempty"`
 	OpeningWidthMM  *float64 `json:"openingWidthMM,omitempty"`
 	AboveMM         *float64 `json:"aboveMM,omitempty"`
+	Covered         *string  `json:"covered,omitempty"`
 }
 
 // Placing is the place of the coupling.
@@ -209,6 +213,8 @@ type Placing struct {
 	WidthMM   *float64 `json:"widthMM,omitempty"`
 	HeightMM  *float64 `json:"heightMM,omitempty"`
 	Vented    *string  `json:"vented,omitempty"`
+	Housed    *string  `json:"housed,omitempty"`
+	Ground    *string  `json:"ground,omitempty"`
 }
 
 // Wants is what the customer asks for besides charging.
@@ -248,13 +254,6 @@ type Signal struct {
 	FuseA *float64 `json:"fuseA,omitempty"`
 }
 
-// Solar is how panels reach the aux battery: by a regulator of their own, or through the
-// charger.
-type Solar struct {
-	Through  *string `json:"through,omitempty"`
-	Priority *string `json:"priority,omitempty"`
-}
-
 // Colours is the workshop's scheme of cable colours; empty where it is the usual one.
 type Colours struct {
 	Feed   string `json:"feed,omitempty"`
@@ -268,6 +267,7 @@ type Profile struct {
 	Setting string  `json:"setting,omitempty"`
 	Broken  *string `json:"broken,omitempty"`
 	Disable *string `json:"disable,omitempty"`
+	Fed     *string `json:"fed,omitempty"`
 }
 
 // New is an empty document of this version.

@@ -17,6 +17,7 @@ type Relay struct {
 	CoilA     *float64 `json:"coilA,omitempty"`
 	CrankA    *float64 `json:"crankA,omitempty"`
 	RatedA    *float64 `json:"ratedA,omitempty"`
+	RatedBy   *string  `json:"ratedBy,omitempty"`
 	RestA     *float64 `json:"restA,omitempty"`
 	JoinA     *float64 `json:"joinA,omitempty"`
 	FollowS   *float64 `json:"followS,omitempty"`
@@ -30,6 +31,9 @@ const (
 	AgainstStart = "start"
 	AgainstAux   = "aux"
 )
+
+// RatedByLabel is a rating read off a name or label.
+const RatedByLabel = "label"
 
 // relayFields are the fields of it, at the coupling.
 var relayFields = []Field{
@@ -47,6 +51,8 @@ var relayFields = []Field{
 		Part: "coupling", Example: "400 A"},
 	{Path: "relay.ratedA", Label: "It bears for hours", Kind: Number, Unit: "A", Min: 1, Max: 1000, dim: current, Part: "coupling",
 		Example: "120 A"},
+	{Path: "relay.ratedBy", Label: "That figure is from", Kind: Choice, Part: "coupling",
+		Choices: []Option{{"sheet", "its sheet, for hours"}, {RatedByLabel, "its name or label"}}},
 	{Path: "relay.restA", Label: "Its rest contact, 87a, bears for hours", Kind: Number, Unit: "A", Min: 1, Max: 1000, dim: current,
 		Part: "coupling", Example: "30 A"},
 	{Path: "relay.joinA", Label: "It may close on", Kind: Number, Unit: "A", Min: 1, Max: 5000, dim: current, Part: "coupling",

@@ -78,6 +78,7 @@ type Facts struct {
 	Relay          RelayFacts
 	Detects        coupling.Sensing // what a charger without a signal takes for a running engine, at 12 V
 	Extras         ExtraFacts
+	Sources        []SourceFacts // what charges the aux battery besides the coupling
 	Machine        MachineFacts
 	Ways           WayFacts
 	CrankS         Num      // how long a start takes
@@ -188,6 +189,8 @@ func (d Document) Resolve(k coupling.Kind) Facts {
 	f.cells(r, d)
 	f.schools(r, d)
 	f.extras(r, d)
+	f.sources(r, d)
+	r.beliefs(d.Beliefs)
 	f.List = r.list
 	return f
 }

@@ -91,6 +91,8 @@ var rowFields = []Field{
 	{Path: "profile.broken", Label: "Configuration lead found open", Kind: Choice, Part: "coupling",
 		Choices: []Option{{"a", "A"}, {"b", "B"}, {"both", "both"}}},
 	{Path: "profile.disable", Label: "Charge-disable wired to the charger", Kind: Choice, Choices: yesNo, Part: "coupling"},
+	{Path: "profile.fed", Label: "Configuration leads to plus are fed by", Kind: Choice, Part: "coupling",
+		Choices: []Option{{"steady", "the battery itself, never switched off"}, {FedSwitched, "something that can be switched off"}}},
 
 	{Path: "have.coupling", Label: "Found coupling", Kind: Choice, Choices: append(couplings(), Option{"none", "none"}), Part: "coupling"},
 	{Path: "have.couplingA", Label: "Found coupling is rated", Kind: Number, Unit: "A", Min: 1, Max: 600, dim: current, Part: "coupling"},
@@ -104,6 +106,9 @@ var rowFields = []Field{
 	{Path: "known.*", Label: "Known by", Kind: Choice, Choices: []Option{{"measured", "measured"}, {"book", "vehicle book"}, {"told", "told"},
 		{"assumed", "assumed"}}},
 }
+
+// FedSwitched is a supply of the configuration leads that can be switched off.
+const FedSwitched = "switched"
 
 var liveDead = []Option{{string(feed.Is), "live"}, {string(feed.Dead), "dead"}}
 

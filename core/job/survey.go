@@ -98,6 +98,7 @@ var surveyFields = []Field{
 	mm("fit.openingLengthMM", "Opening, length", "aux", 5000),
 	mm("fit.openingWidthMM", "Opening, width", "aux", 5000),
 	mm("fit.aboveMM", "Free above the opening", "aux", 3000),
+	ask("fit.covered", "Its terminals are covered", "aux"),
 
 	{Path: "placing.terminals", Label: "Coupling's terminals point", Kind: Choice, Part: "coupling",
 		Choices: []Option{{"up", "up"}, {"level", "level"}, {"down", "down"}}},
@@ -107,6 +108,8 @@ var surveyFields = []Field{
 	ask("placing.moving", "Clear of struts, doors, seats and belts", "coupling"),
 	ask("placing.visible", "Its lamp can be seen", "coupling"),
 	ask("placing.access", "Can be reached for service", "coupling"),
+	ask("placing.housed", "All that is live there is in a housing made for it", "coupling"),
+	ask("placing.ground", "Its ground lead carries its own current alone", "coupling"),
 	mm("placing.lengthMM", "Its box, length", "coupling", 2000),
 	mm("placing.widthMM", "Its box, width", "coupling", 2000),
 	mm("placing.heightMM", "Its box, height", "coupling", 2000),

@@ -47,6 +47,7 @@ type Survey struct {
 type PlacingFacts struct {
 	Terminals                                            string
 	Exhaust, Spray, Gas, Moving, Visible, Access, Vented Tri
+	Housed, Ground                                       Tri
 	LengthMM, WidthMM, HeightMM                          *float64
 }
 
@@ -95,8 +96,10 @@ func (f *Facts) survey(r *resolver, d Document) {
 	s.Placing = PlacingFacts{Terminals: string(r.tri("placing.terminals", p.Terminals)), Exhaust: r.tri("placing.exhaust", p.Exhaust),
 		Spray: r.tri("placing.spray", p.Spray), Gas: r.tri("placing.gas", p.Gas), Moving: r.tri("placing.moving", p.Moving),
 		Visible: r.tri("placing.visible", p.Visible), Access: r.tri("placing.access", p.Access), Vented: r.tri("placing.vented", p.Vented),
+		Housed: r.tri("placing.housed", p.Housed), Ground: r.tri("placing.ground", p.Ground),
 		LengthMM: r.some("placing.lengthMM", p.LengthMM), WidthMM: r.some("placing.widthMM", p.WidthMM),
 		HeightMM: r.some("placing.heightMM", p.HeightMM)}
+	r.tri("fit.covered", d.Fit.Covered)
 	s.EmergencyStart, s.Budget = r.tri("wants.emergencyStart", d.Wants.EmergencyStart), r.tri("wants.budget", d.Wants.Budget)
 	s.SolarThrough = r.text("solar.through", d.Solar.Through, "no", "panels with a regulator of their own") == "yes"
 	s.SolarPriority = r.text("solar.priority", d.Solar.Priority, "vehicle", "as such chargers usually do (from memory)")
@@ -136,6 +139,11 @@ func takeoff(stud Tri) string {
 		return "stud"
 	}
 	return "post"
+}
+
+// SeatOut says whether a battery sits under a seat, which comes out for the work.
+func (f Facts) SeatOut(d Document) bool {
+	return f.Place.ID == "seat" || Str(d.StartBattery.Place) == UnderSeat
 }
 
 // Open says whether an answer is still assumed.

@@ -7,6 +7,8 @@ const (
 	WeldedStud = "stud"
 	CaptiveNut = "nut"
 	SheetScrew = "screw"
+	HoldsBolt  = "holds"
+	PaneFrame  = "pane"
 )
 
 // Where the aux side's earth point is.
@@ -30,7 +32,8 @@ var wayFields = []Field{
 	{Path: "routes.earthAt", Label: "Earth point is on", Kind: Choice, Part: "return",
 		Choices: []Option{{EarthOnChassis, "the chassis"}, {EarthOnBody, "tray, canopy or body"}}},
 	{Path: "routes.earthBy", Label: "Earth is fastened by", Kind: Choice, Part: "return",
-		Choices: []Option{{WeldedStud, "a welded stud"}, {CaptiveNut, "a captive nut"}, {SheetScrew, "a screw into sheet"}}},
+		Choices: []Option{{WeldedStud, "a welded stud"}, {CaptiveNut, "a captive nut"}, {SheetScrew, "a screw into sheet"},
+			{HoldsBolt, "a bolt of seat, belt or hinge"}, {PaneFrame, "a pane's frame"}}},
 	ask("routes.guarded", "Every hole that a cable passes has its edge guarded", "c1"),
 }
 

@@ -13,7 +13,8 @@ import (
 // onChemistry are the notes that stand on what the aux battery is: where nobody said, they say “if”, and
 // stop nothing.
 var onChemistry = []string{"place.hot", "place.gas", "relay.surge", "relay.night", "profile.harms", "profile.high", "profile.low",
-	"profile.frost", "profile.broken", "charger.acceptance"}
+	"profile.frost", "profile.broken", "charger.acceptance", "charging.harms", "charging.high", "charging.low", "charging.float",
+	"charging.compensates", "charging.frost", "charging.cold", "charging.rate"}
 
 // ifSo is a note told as far as is known: where it stands on an answer that nobody gave, it says so and
 // is a caution at most.
@@ -70,7 +71,7 @@ func doubted(d *design.Design, list []Note) []Note {
 		return list
 	}
 	stand := map[string]bool{}
-	for _, n := range notes(d.With(doc)) {
+	for _, n := range notes(d.With(doc), false) {
 		stand[n.ID+" "+n.Column] = stand[n.ID+" "+n.Column] || n.Severity == verdict.Stop
 	}
 	for i, n := range list {

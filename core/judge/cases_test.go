@@ -83,6 +83,14 @@ func moreNoteCases() []noteCase {
 		{"path.poor", tray(`"joints":{"body":{"mOhm":8}}`), tray(`"joints":{"body":{"mOhm":3}}`)},
 		{"measured.hot", `{"joints":{"c1to":{"tempC":85}}}`, `{"joints":{"c1to":{"tempC":84}}}`},
 		{"measured.warm", `{"joints":{"c1":{"tempC":70}}}`, `{"joints":{"c1":{"tempC":69}}}`},
+		{"earth.holds", `{"routes":{"earthBy":"holds"}}`, `{"routes":{"earthBy":"stud"}}`},
+		{"earth.holds", `{"routes":{"earthBy":"pane"}}`, `{"routes":{"earthBy":"screw"}}`},
+		{"contact.headline", pinned(agm, "vsr", `,"relay":{"ratedA":60,"ratedBy":"label"}`),
+			pinned(agm, "vsr", `,"relay":{"ratedA":60,"ratedBy":"sheet"}`)},
+		{"use.left", `{"aux":{"chemistry":"agm"},"use":{"parkedDays":60},"loads":{"r1":{"kind":"inverter"}}}`,
+			`{"aux":{"chemistry":"agm"},"use":{"parkedDays":60},"loads":{"r1":{"kind":"lights"}}}`},
+		{"use.left", `{"aux":{"chemistry":"agm"},"use":{"parkedDays":60},"loads":{"r1":{"kind":"inverter"}}}`,
+			`{"aux":{"chemistry":"agm"},"use":{"parkedDays":60},"loads":{"r1":{"kind":"inverter"}},"extras":{"isolator":"master"}}`},
 		{"earth.screw", `{"routes":{"earthBy":"screw"}}`, `{"routes":{"earthBy":"nut"}}`},
 		{"hole.bare", `{"routes":{"guarded":"no"}}`, `{"routes":{"guarded":"yes"}}`},
 		{"body.unmeasured", tray(`"title":"x"`), tray(`"joints":{"body":{"mOhm":0}}`)},
@@ -144,7 +152,7 @@ func moreCheckCases() []checkCase {
 	var list []checkCase
 	for _, c := range []struct{ id, good, wrong string }{
 		{"exhaust", "no", "yes"}, {"spray", "no", "yes"}, {"gas", "no", "yes"}, {"moving", "yes", "no"}, {"visible", "yes", "no"},
-		{"access", "yes", "no"}, {"terminals", "level", "down"},
+		{"access", "yes", "no"}, {"housed", "yes", "no"}, {"ground", "yes", "no"}, {"terminals", "level", "down"},
 	} {
 		answered := func(how string) string { return `{"placing":{"` + c.id + `":"` + how + `"}}` }
 		list = append(list, checkCase{"place." + c.id + ".good", "good", answered(c.good), answered(c.wrong)},

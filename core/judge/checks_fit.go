@@ -4,6 +4,7 @@ import (
 	"epitrope/core/battery"
 	"epitrope/core/design"
 	"epitrope/core/job"
+	"epitrope/core/unit"
 	"epitrope/core/verdict"
 	"epitrope/core/working"
 )
@@ -36,12 +37,50 @@ var fitLooks = []look{
 			fit, _ := fitted(d)
 			return says(fit.Goes && fit.TiltDeg > 0, "aux", fit.TiltDeg, fit.ClearMM)
 		}},
+	{"fit.bare", verdict.Caution, working.Practice, []string{"fit.covered"},
+		"The aux battery's terminals are bare: a lid, a tool or a load that falls across them shorts it.",
+		bareTerminals(false)},
+	{"fit.bare", verdict.Bad, working.Practice, []string{"fit.covered"},
+		"The aux battery's terminals are bare %s: what moves there shorts the battery. Covers, or boots, before anything is connected.",
+		bareTerminals(true)},
+	{"fit.covered", verdict.Good, working.Practice, []string{"fit.covered"},
+		"The aux battery's terminals are covered.",
+		func(d *design.Design) []finding {
+			return says(job.Str(d.Facts.Survey.Fit.Covered) == string(job.Yes), "aux")
+		}},
+	{"fit.covered.open", verdict.Open, working.Practice, []string{"fit.covered"},
+		"Look: are the aux battery's terminals covered, so that lid, seat and load cannot reach them?",
+		func(d *design.Design) []finding { return says(d.Facts.Survey.Fit.Covered == nil, "aux") }},
 	{"fit.goes", verdict.Good, working.Physics, fitFields,
 		"The battery goes in upright; %.0f mm are left over its terminals.",
 		func(d *design.Design) []finding {
 			fit, _ := fitted(d)
 			return says(fit.Goes && fit.TiltDeg == 0, "aux", fit.ClearMM)
 		}},
+}
+
+// reachM is what is left over terminals under a lid or seat that may still come down on them, in mm. Source:
+// from memory.
+const reachMM = 30.0
+
+// bareTerminals finds bare ones: under something that moves, or otherwise.
+func bareTerminals(under bool) func(d *design.Design) []finding {
+	return func(d *design.Design) []finding {
+		if job.Str(d.Facts.Survey.Fit.Covered) != string(job.No) {
+			return nil
+		}
+		fit, missing := fitted(d)
+		low := d.Facts.Place.ID == "seat" || missing == 0 && fit.Goes && fit.ClearMM < reachMM
+		switch {
+		case low != under:
+			return nil
+		case d.Facts.Place.ID == "seat":
+			return says(true, "aux", "under a seat")
+		case under:
+			return says(true, "aux", unit.Say("with %.0f mm left over them", fit.ClearMM))
+		}
+		return says(true, "aux")
+	}
 }
 
 // fitted is how the battery fits, and how many of the measures that tell it are missing.

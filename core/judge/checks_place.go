@@ -1,8 +1,10 @@
 package judge
 
 import (
+	"math"
 	"slices"
 
+	"epitrope/core/circuit"
 	"epitrope/core/coupling"
 	"epitrope/core/design"
 	"epitrope/core/job"
@@ -42,7 +44,22 @@ var placeLooks = slices.Concat(
 		"It cannot be reached for service.",
 		"It can be reached for service.",
 		"Look: can it be reached without taking furniture out?"),
+	asked("housed", job.Yes, verdict.Caution, func(p job.PlacingFacts) job.Tri { return p.Housed },
+		"Something live there is in no housing made for it: a tool, a load that slides or a wet hand finds it.",
+		"All that is live is in a housing made for it.",
+		"Look: is everything live in a housing made for it, holders and bars too?"),
+	asked("ground", job.Yes, verdict.Caution, func(p job.PlacingFacts) job.Tri { return p.Ground },
+		"The coupling's ground lead carries another's current: what that loses there shifts what the coupling measures, and both fail together.",
+		"The coupling's ground lead is its own.",
+		"Look: does the coupling's ground lead carry its own current alone?"),
 	[]look{
+		{"place.against", verdict.Caution, working.Physics, []string{"relay.against"},
+			"The relay senses against the aux battery's earth point: %.0f A in that lead shift what it sees by %.2f V.",
+			func(d *design.Design) []finding {
+				early := d.StateBy("early")
+				shift := circuit.Had(early.Solved.Across("coupling.31", "start.31"))
+				return says(d.Is.Senses && d.Facts.Relay.AtAuxEarth && early.OutA > 0, "coupling", early.OutA, math.Abs(shift))
+			}},
 		{"place.beside", verdict.Caution, working.Practice, []string{"placing.gas", "routes.auxM", "routes.startM"},
 			"By its cable it sits %.1f m from the %s battery, which gives off gas: look that it is out of that, and not above the battery.",
 			ventedBeside},

@@ -3,6 +3,7 @@ package judge
 import (
 	"epitrope/core/battery"
 	"epitrope/core/design"
+	"epitrope/core/rig"
 	"epitrope/core/unit"
 	"epitrope/core/verdict"
 	"epitrope/core/working"
@@ -59,6 +60,12 @@ func (b rested) say(more ...any) finding {
 }
 
 var restLooks = []look{
+	{"rest.asleep", verdict.Caution, working.Physics, []string{"vehicle.asleepA", "use.parkedDays"},
+		"Asleep the vehicle takes %.0f mA, and it is parked for %.0f days: %s.",
+		asleep(func(halfH, parkedH float64) bool { return halfH < parkedH })},
+	{"rest.asleep", verdict.Good, working.Physics, []string{"vehicle.asleepA", "use.parkedDays"},
+		"Asleep the vehicle takes %.0f mA, and it is parked for %.0f days between drives: %s.",
+		asleep(func(halfH, parkedH float64) bool { return halfH >= parkedH })},
 	{"rest.fresh", verdict.Caution, working.Practice, []string{"startBattery.restHours", "aux.restHours"},
 		"The %s battery was measured at %.2f V, %s after it was charged: surface charge flatters it. Measure again after %s, or put a lamp on " +
 			"it for some minutes first.",
@@ -100,6 +107,20 @@ var restLooks = []look{
 		"The %s battery is said to rest at %.2f V: higher than %s rests. Something charges it, or it was charged a short time ago.",
 		rests(func(b rested) bool { return !b.chemistry.Lead && b.volts > b.chemistry.RestV(1) && !b.fresh() },
 			func(b rested) []any { return []any{b.chemistry.Label} })},
+}
+
+// asleep finds a vehicle asleep whose start battery lasts so long, where somebody measured what it takes or it
+// is left for a week and more.
+func asleep(so func(halfH, parkedH float64) bool) func(d *design.Design) []finding {
+	return func(d *design.Design) []finding {
+		m, days := d.Facts.Machine.AsleepA, d.Facts.Need.ParkedDays.Value
+		if m.Origin == working.Assumed && days < 7 {
+			return nil
+		}
+		return where(so(rig.HalfAsleepH(d), 24*days), func() finding {
+			return at("start").later(func() []any { return []any{1000 * m.Value, days, rig.NewLeaving(d).With(0).Says} })
+		})
+	}
 }
 
 // half is charge under which a lead battery is charged before it is tested, nearlyEmpty what is

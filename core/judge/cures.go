@@ -42,8 +42,7 @@ func afterCure(d *design.Design, c verdict.Cure) map[string]string {
 	if len(problems) > 0 {
 		return nil
 	}
-	cured := d.With(doc)
-	return severities(Notes(cured))
+	return severities(weighed(d.With(doc), false))
 }
 
 // severities are the worst of each note, by what it is and where.

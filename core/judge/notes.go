@@ -42,8 +42,9 @@ type finding struct {
 	text, why []any
 	cures     []verdict.Cure
 	level     verdict.Level
-	severity  string // "" where it is the rule's
-	varies    bool   // it holds where the machine eases off
+	severity  string       // "" where it is the rule's
+	varies    bool         // it holds where the machine eases off
+	told      func() []any // fills the last sentence, once it is told
 	figure    string
 	work      working.Figure
 }
@@ -53,6 +54,9 @@ func at(column string, text ...any) finding { return finding{column: column, tex
 
 // since fills the second sentence.
 func (f finding) since(why ...any) finding { f.why = why; return f }
+
+// later fills the last sentence, once it is told: where that takes a run through time.
+func (f finding) later(told func() []any) finding { f.told = told; return f }
 
 // cure adds what would cure it.
 func (f finding) cure(cures ...verdict.Cure) finding { f.cures = append(f.cures, cures...); return f }
@@ -100,32 +104,38 @@ func MarkOf(id string) working.Origin {
 }
 
 // Notes are what is weak about the plan, worst first; no stop among them stands on what nobody answered.
-func Notes(d *design.Design) []Note {
-	list := doubted(d, notes(d))
+func Notes(d *design.Design) []Note { return weighed(d, true) }
+
+// weighed are they with their sentences, or without: what a cure comes to turns on which there are.
+func weighed(d *design.Design, told bool) []Note {
+	list := doubted(d, notes(d, told))
 	sort.SliceStable(list, func(i, j int) bool { return verdict.Rank[list[i].Severity] < verdict.Rank[list[j].Severity] })
 	return list
 }
 
 // notes are they as the design is taken to be.
-func notes(d *design.Design) []Note {
+func notes(d *design.Design, told bool) []Note {
 	list := []Note{}
 	for _, r := range rules {
 		for _, f := range r.finds(d) {
+			if f.told != nil && told {
+				f.why = f.told()
+			}
 			list = append(list, ifSo(d, f, Note{ID: r.id, Column: f.column, Severity: cmp.Or(f.severity, r.severity),
 				Text: unit.Say(r.text, f.text...),
 				Why:  unit.Say(r.why, f.why...), Cures: append([]verdict.Cure{}, f.cures...), Mark: r.mark}))
 		}
 	}
-	return append(list, seen(d)...)
+	return append(list, seen(d, told)...)
 }
 
 // severityOf is how heavy a check weighs as a note; what is good, or was not looked at, is none.
 var severityOf = map[verdict.Level]string{verdict.Bad: verdict.Stop, verdict.Caution: verdict.Beware}
 
 // seen is what was looked at on the vehicle and is not as it has to be.
-func seen(d *design.Design) []Note {
+func seen(d *design.Design, told bool) []Note {
 	var list []Note
-	for _, c := range Checks(d) {
+	for _, c := range checksOf(d, told) {
 		severity, weighs := severityOf[c.Level]
 		if !weighs {
 			continue
@@ -134,8 +144,8 @@ func seen(d *design.Design) []Note {
 		if d.Is.OwnMachine && column == "start" {
 			column = "alternator"
 		}
-		list = append(list, Note{ID: c.ID, Column: column, Severity: cmp.Or(c.Severity, severity), Text: c.Text, Cures: []verdict.Cure{},
-			Mark: c.Mark})
+		list = append(list, ifSo(d, finding{}, Note{ID: c.ID, Column: column, Severity: cmp.Or(c.Severity, severity), Text: c.Text,
+			Cures: append([]verdict.Cure{}, c.Cures...), Mark: c.Mark}))
 	}
 	return list
 }

@@ -5,6 +5,7 @@ import (
 
 	"epitrope/core/coupling"
 	"epitrope/core/design"
+	"epitrope/core/job"
 	"epitrope/core/run"
 	"epitrope/core/unit"
 	"epitrope/core/verdict"
@@ -21,6 +22,17 @@ var chainRules = []rule{
 	{"chain.limit", verdict.Beware, working.Memory,
 		"%s carries %s of the %s it bears where it sits: at its limit.", "A hot day or a dirty contact takes it over.",
 		ofLinks(verdict.Caution)},
+	{"contact.headline", verdict.Beware, working.Memory,
+		"The %s is taken at the %s of its name or label, and %s flow: for hours such a contact bears perhaps %s.",
+		"A headline is for minutes, in the cool, or for the make contact alone. Its sheet's figure for hours decides.",
+		func(d *design.Design) []finding {
+			r := d.Doc.Relay
+			headline := r.RatedA != nil && job.Str(r.RatedBy) == job.RatedByLabel && d.Contact.ContinuousA+d.Changeover.Relay.MakeA > 0
+			return where(headline && d.Start.Amps > headlineShare*num(r.RatedA), func() finding {
+				flows, bears := unit.Apart(d.Start.Amps, headlineShare*num(r.RatedA), "A", 0)
+				return at("coupling", d.Kind.Label(), unit.Plain(*r.RatedA, "A", 0), flows, bears)
+			})
+		}},
 	{"plug.cable", verdict.Beware, working.Memory,
 		"%s is %s; a %s takes up to %s.",
 		"The cable does not go into the housing: a larger plug, or two cables in parallel with a joint.",
@@ -38,6 +50,17 @@ var chainRules = []rule{
 					unit.Plain(d.Changeover.MostMM2, "mm²", 0)).cure(verdict.Unpin("Let the plan choose", "pins.contactA"))
 			})
 		})},
+}
+
+// headlineShare is what of a headline figure a contact bears for hours. Source: from memory: 60 to 80 %.
+const headlineShare = 0.7
+
+// num is an answer's number; 0 where there is none.
+func num(v *float64) float64 {
+	if v == nil {
+		return 0
+	}
+	return *v
 }
 
 // pinned are where what a link stands for can be pinned, by its column.

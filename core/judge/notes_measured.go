@@ -73,6 +73,13 @@ var measuredRules = []rule{
 		func(d *design.Design) []finding {
 			return where(d.Facts.Ways.EarthBy == job.SheetScrew, func() finding { return at(d.ReturnLeg().ID) })
 		}},
+	{"earth.holds", verdict.Stop, working.Practice,
+		"The earth is on what holds people or glass: %s.",
+		"Its paint, its torque and its lock are undone where they have to hold. A stud or a captive nut of its own.",
+		func(d *design.Design) []finding {
+			on := map[string]string{job.HoldsBolt: "a bolt of seat, belt or hinge", job.PaneFrame: "a pane's frame"}[d.Facts.Ways.EarthBy]
+			return where(on != "", func() finding { return at(d.ReturnLeg().ID, on) })
+		}},
 	{"hole.bare", verdict.Stop, working.Practice,
 		"A cable passes a hole whose edge is bare.",
 		"It chafes through, and what lies before its fuse has nothing that saves it. Deburr, grommet, seal.",

@@ -3,6 +3,7 @@ package judge
 import (
 	"math"
 
+	"epitrope/core/charging"
 	"epitrope/core/design"
 	"epitrope/core/job"
 	"epitrope/core/profile"
@@ -111,17 +112,11 @@ var profileRules = []rule{
 		"Lead wants some 24 mV for each kelvin: too little in the cold, too much in the heat.",
 		ofChargers(func(d *design.Design) []finding {
 			out := d.Facts.Day.OutsideC.Value
-			return where(!d.Setting.Compensated && d.Facts.Chemistry.Lead && (out < coldOutC || out > hotOutC), func() finding {
+			return where(!d.Setting.Compensated && d.Facts.Chemistry.Lead && (out < charging.ColdOutC || out > charging.HotOutC), func() finding {
 				return at("coupling", outside(d), d.Setting.Label)
 			})
 		})},
 }
-
-// Beyond these a lead battery wants its charge compensated. Source: from memory.
-const (
-	coldOutC = 5.0
-	hotOutC  = 35.0
-)
 
 // freezes says whether the cells may get too cold to be charged, with no probe of the charger's own at
 // them.
@@ -186,7 +181,7 @@ func ofSettings(what mismatch, limit func(d *design.Design) float64) func(d *des
 	return ofChargers(func(d *design.Design) []finding {
 		return where(wrongSetting(d) == what, func() finding {
 			return at("coupling", d.Setting.Label, at12(d, d.Setting.AbsorptionV), d.Facts.Chemistry.Label, at12(d, limit(d))).
-				since(unit.Text(getsV(d), "V", 1)).cure(settingCures(d)...)
+				since(unit.Text(charging.GetsV(d), "V", 1)).cure(settingCures(d)...)
 		})
 	})
 }

@@ -6,6 +6,7 @@ import (
 	"epitrope/core/design"
 	"epitrope/core/job"
 	"epitrope/core/method"
+	"epitrope/core/rig"
 	"epitrope/core/unit"
 	"epitrope/core/verdict"
 	"epitrope/core/working"
@@ -34,12 +35,13 @@ var sourceRules = []rule{
 		}},
 	{"alternator.idle", verdict.Remark, working.Physics,
 		"At idle, hot, lamps and blower on, the alternator has %s for charging and is asked for %s: the start battery makes up the rest.",
-		"Short spells of it are normal driving. The charging side then sees %s; a vehicle that idles for hours this way may not start.",
+		"Short spells of it are normal driving. The charging side then sees %s. %s",
 		func(d *design.Design) []finding {
 			return where(d.StartAsksA() > d.IdleA, func() finding {
 				has, asks := unit.Apart(max(0, d.IdleA), d.StartAsksA(), "A", 0)
-				f := at("alternator", has, asks).
-					since(unit.Text(d.IdleState().InV, "V", 1))
+				f := at("alternator", has, asks).later(func() []any {
+					return []any{unit.Text(d.IdleState().InV, "V", 1), rig.NewLeaving(d).Idling()}
+				})
 				if idles(d) {
 					f = f.heavier(verdict.Beware).cure(chargerWithin(d, d.IdleA)...)
 				}
@@ -109,6 +111,24 @@ var sourceRules = []rule{
 				return at("aux", unit.Plain(parked, "days", 0), d.AuxRating(), unit.Text(days, "days", 0))
 			})
 		}},
+	{"use.left", verdict.Beware, working.Physics,
+		"It is left for %s, and what stays on at %s takes %s of the %s that the aux battery has to give.",
+		"A load at standby, or a display, empties what is to rest. A master switch at its post, or unplug them.",
+		func(d *design.Design) []finding {
+			days, amps := d.Facts.Need.ParkedDays.Value, d.StaysOnA()
+			takes := amps * 24 * days
+			return where(days >= restsDays && takes > restsShare*d.Usable().Unrounded, func() finding {
+				left := unit.Text(1000*amps, "mA", 0)
+				if amps >= 1 {
+					left = unit.Text(amps, "A", 1)
+				}
+				f := at("aux", unit.Plain(days, "days", 0), left, unit.Text(takes, "Ah", 0), d.Usable().Text)
+				if d.Facts.Extras.Isolator == job.NoIsolator {
+					f = f.cure(verdict.Set("A master switch at the aux battery", "extras.isolator", job.MasterSwitch))
+				}
+				return f
+			})
+		}},
 	{"use.large", verdict.Beware, working.Physics,
 		"A day uses %s and the battery has %s to use.", "It is flat before the next drive.",
 		func(d *design.Design) []finding {
@@ -117,6 +137,13 @@ var sourceRules = []rule{
 			})
 		}},
 }
+
+// An aux battery rests that is left for so many days; what stays on then is said above such a share of what
+// it has to give. Source: from memory.
+const (
+	restsDays  = 14.0
+	restsShare = 0.2
+)
 
 // idles says whether idling matters on this job: it is wished for, or goes on for an hour a day.
 func idles(d *design.Design) bool {

@@ -3,10 +3,12 @@ package judge
 import (
 	"fmt"
 
+	"epitrope/core/charging"
 	"epitrope/core/design"
 	"epitrope/core/job"
 	"epitrope/core/profile"
 	"epitrope/core/unit"
+	"epitrope/core/verdict"
 )
 
 // Settings is how the charger is to be set for this battery, how it is set, and what the
@@ -61,22 +63,13 @@ type TempLine struct {
 	Clamped bool    `json:"clamped"`
 }
 
-var ways = map[string]string{"leads": "joined sense wires", "button": "a mode button held", "switches": "switches",
-	"link": "a link to battery or ground", "": "configuration leads"}
-
-// getsV is what stands across the battery at the end of absorption: the current has
-// fallen to its tail, and with it what the aux run loses.
-func getsV(d *design.Design) float64 {
-	return d.SetV() - d.UsualStages().TailShare*max(0, d.SetV()-d.CruiseState().AuxV)
-}
-
 // SettingsOf is how the charger is to be set, as shown.
 func SettingsOf(d *design.Design) Settings {
 	n, p := d.Facts.N, profile.For(d.Facts.Chemistry)
 	volts := func(v float64) float64 { return unit.Round(v*n, 2) }
-	out := Settings{Charger: d.Kind.Charger(), Card: d.Charger.Label, Way: ways[job.Str(d.Doc.Card.Way)], List: []SettingLine{},
+	out := Settings{Charger: d.Kind.Charger(), Card: d.Charger.Label, Way: charging.Ways[job.Str(d.Doc.Card.Way)], List: []SettingLine{},
 		Right: d.Right.ID, Now: d.Setting.ID,
-		GetsV: unit.Round(getsV(d), 2), Leads: []LeadReading{}, Temps: []TempLine{},
+		GetsV: unit.Round(charging.GetsV(d), 2), Leads: []LeadReading{}, Temps: []TempLine{},
 		Wants: Wanted{LowV: volts(p.AbsorptionLow), HighV: volts(p.AbsorptionHigh), HarmV: volts(p.HarmV), PerK: unit.Round(1000*p.PerK*n, 0),
 			RateA: d.Rates.Accepts.Value, Battery: d.AuxRating(), FloatV: unit.Text(p.FloatHigh*n, "V, or none", 1)}}
 	if d.Doc.Card.Name != "" {
@@ -107,3 +100,17 @@ func SettingsOf(d *design.Design) Settings {
 	}
 	return out
 }
+
+// ChargingOf is how all that charges is set, with what the notes say of the charger's own setting.
+func ChargingOf(d *design.Design) charging.Charging {
+	out := charging.Of(d)
+	for _, r := range profileRules {
+		if l, weighs := levelOf[r.severity]; weighs && len(r.finds(d)) > 0 {
+			out.Sources[0].Level = verdict.Worst(out.Sources[0].Level, l)
+		}
+	}
+	return out
+}
+
+// levelOf is how good a thing is of which a note of some severity speaks.
+var levelOf = map[string]verdict.Level{verdict.Stop: verdict.Bad, verdict.Beware: verdict.Caution}

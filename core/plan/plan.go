@@ -6,6 +6,7 @@ import (
 	"maps"
 	"slices"
 
+	"epitrope/core/charging"
 	"epitrope/core/design"
 	"epitrope/core/job"
 	"epitrope/core/judge"
@@ -50,7 +51,7 @@ func Of(d *design.Design) Plan {
 		Columns: section.Columns(d, figures), Covers: section.Covers(d), Returns: section.Segments(d),
 		Joints: section.Joints(d), Curves: section.Curves(d), States: section.ShownStates(d), Marks: section.Marks(d), Notes: judge.Tried(d),
 		Chain: judge.Chain(d), Bank: judge.Bank(d), Checks: checks, Needs: needs, Signal: judge.Signal(d), Settings: judge.SettingsOf(d),
-		Fittings:  judge.Fittings(d, checks),
+		Fittings: judge.Fittings(d, checks), Charging: judge.ChargingOf(d), SeatOut: d.Facts.SeatOut(d.Doc),
 		Questions: d.Facts.Questions(), StandIns: section.StandIns(d), Facts: d.Facts.List, Title: section.Title(d),
 		Cautions: judge.Cautions, Figures: figures,
 	}
@@ -89,6 +90,8 @@ type Plan struct {
 	Settings  judge.Settings            `json:"settings"`
 	Questions []job.Question            `json:"questions"`
 	StandIns  []string                  `json:"standIns" doc:"What stands in for answers that nobody gave"`
+	SeatOut   bool                      `json:"seatOut" doc:"A battery sits under a seat, which comes out for it"`
+	Charging  charging.Charging         `json:"charging" doc:"How all that charges the aux battery is set"`
 	Facts     []job.Fact                `json:"facts"`
 	Title     []section.Tile            `json:"title" doc:"What the title block says"`
 	Cautions  []string                  `json:"cautions"`

@@ -14,8 +14,17 @@ func (b *builder) check() {
 		After: append(b.of(Remove, Join, Fit, EndOf), "hold-cover"),
 		Figure: unit.Say("the whole way back up to %s: %s at 20 A; no beep from plus to minus", unit.Text(b.returnMO(), "mΩ", 1),
 			unit.Text(20*b.returnMO(), "mV", 0)),
-		Checks: []string{"all fuses out", "terminals booted", "aux battery clamped", "labels at both ends",
-			"nothing loose left in the engine space"}})
+		Checks: append([]string{"all fuses out", "terminals booted", "aux battery clamped", "labels at both ends",
+			"nothing loose left in the engine space"}, b.seats()...)})
+}
+
+// seats is what is looked at where a seat came out: switched on with such a plug apart, a vehicle stores a fault of
+// its airbags.
+func (b *builder) seats() []string {
+	if !b.p.SeatOut {
+		return nil
+	}
+	return []string{"every plug of seats and belts together before any battery is connected: with one apart no key is turned"}
 }
 
 // returnMO is what the design counts on for the way back, in mΩ.

@@ -127,6 +127,55 @@ func (l Leaving) With(amps float64) Left {
 	return out
 }
 
+// idlesH is how long an engine that idles is looked at, in h, and idleHunts how often a charger may begin in it
+// until the rest is reckoned from what was seen.
+const (
+	idlesH    = 24.0
+	idleHunts = 12
+)
+
+// Idling is what standing with the engine on costs the start battery, lamps and blower on, charging to do: in
+// an hour, which is run through time, and until the engine no longer starts if it goes on like that; in words.
+func (l Leaving) Idling() string {
+	r := Of(l.d, Nominal)
+	r.Solar, r.VehicleA, r.Start.SOC, r.Aux.SOC = nil, r.LampsA, healthySOC, emptySOC
+	soc, atH, begins, charging := healthySOC, 0.0, 0, false
+	watch := func(f day.Frame) {
+		is := f.Stage != coupling.Resting
+		if is && !charging {
+			begins++
+		}
+		soc, atH, charging = f.StartSOC, f.T/3600, is
+	}
+	hour, garage := day.Pattern{{Kind: day.Idle, Seconds: 3600}}, day.Conditions{OutsideC: design.WarmC}
+	over := func() bool { return begins >= idleHunts }
+	_, err := day.Run(r, hour, garage, day.Options{Watch: watch, Halt: over})
+	if err != nil && !errors.Is(err, day.ErrHalted) || atH == 0 {
+		return ""
+	}
+	capacity := l.d.Facts.StartAh.Value
+	perHour := (healthySOC - soc) * capacity / atH
+	if perHour < leastTook {
+		return unit.Say("An hour of it takes nothing out of the start battery that counts.")
+	}
+	says := unit.Say("An hour of it takes %.0f of the start battery's %.0f Ah", perHour, capacity)
+	if begins >= huntsFrom {
+		says += ", as the charger stops and begins again by its own cut-out"
+	}
+	if goes := (healthySOC - l.noStarts()) * capacity / perHour; goes < idlesH {
+		return says + "; after " + unit.Span(goes) + " the engine no longer starts."
+	}
+	return says + "; after " + unit.Span(idlesH) + " the engine still starts."
+}
+
+// leastTook is what is worth saying, in Ah.
+const leastTook = 1.0
+
+// HalfAsleepH is after how many hours the vehicle asleep has half emptied its start battery.
+func HalfAsleepH(d *design.Design) float64 {
+	return (healthySOC - halfSOC) * d.Facts.StartAh.Value / max(d.Facts.Machine.AsleepA.Value, leastA)
+}
+
 // alone is the vehicle on its battery, for ever.
 func (l Leaving) alone(o *Left) {
 	amps := working.Is(max(o.OutA, leastA), "from the circuit")

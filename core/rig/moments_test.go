@@ -24,7 +24,8 @@ import (
 // moments are long enough in each thing that a vehicle does for every delay to have run out.
 const moments = "park 40 min, key 40 min, crank 2 s, idle 80 min, highway 80 min, park 40 min"
 
-// within is by how much volts may differ between a moment and a state.
+// within is by how much volts may differ between a moment and a state, of the system's: a crank is an even
+// current in a state, and falls in a day.
 const within = 0.01
 
 // met counts what was met at the moments.
@@ -51,7 +52,7 @@ func TestMomentsAgreeWithStates(t *testing.T) {
 	}
 	t.Logf("%d jobs: %+v", len(jobs), m)
 	assert.Greater(t, m.compared, 4*len(jobs))
-	assert.Less(t, m.waiting+m.hunting, m.compared/5)
+	assert.Less(t, m.waiting+m.hunting, m.compared/4)
 	assert.Less(t, m.atThreshold, m.compared/100)
 	assert.Less(t, m.stopped, len(jobs)/8)
 }
@@ -108,7 +109,7 @@ func compareMoment(t *testing.T, name string, d *design.Design, built *day.Rig, 
 		"aux battery":   {f.AuxV, s.AuxV},
 		"start battery": {f.BusV, s.Across(built.Nodes.Bus, "0")},
 	} {
-		assert.InDelta(t, v[0], v[1], within*math.Abs(v[0])+1e-3, "%s: %s", at, what)
+		assert.InDelta(t, v[0], v[1], within*max(math.Abs(v[0]), 12*d.Facts.N), "%s: %s", at, what)
 	}
 }
 

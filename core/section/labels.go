@@ -82,7 +82,7 @@ func relayFields(d *design.Design) []string {
 	if d.Contact.CoilA > 0 {
 		list = append(list, "relay.coilA", "relay.damped")
 	}
-	return append(list, "relay.ratedA", "relay.joinA", "relay.crankA", "relay.contactMO")
+	return append(list, "relay.ratedA", "relay.ratedBy", "relay.joinA", "relay.crankA", "relay.contactMO")
 }
 
 // chargerFields are what the sheet of a charger says, and the label of a relay beside it.
@@ -96,10 +96,12 @@ func chargerFields(d *design.Design) []string {
 	}
 	switch d.Is.Beside {
 	case design.RestContact:
-		list = append(list, "relay.name", "relay.ratedA", "relay.restA", "relay.joinA", "relay.crankA", "relay.coilA", "relay.damped",
+		list = append(list, "relay.name", "relay.ratedA", "relay.ratedBy", "relay.restA",
+			"relay.joinA", "relay.crankA", "relay.coilA", "relay.damped",
 			"relay.contactMO")
 	case design.Bypass:
-		list = append(list, "relay.name", "relay.ratedA", "relay.joinA", "relay.crankA", "relay.coilA", "relay.damped", "relay.contactMO")
+		list = append(list, "relay.name", "relay.ratedA", "relay.ratedBy", "relay.joinA",
+			"relay.crankA", "relay.coilA", "relay.damped", "relay.contactMO")
 	}
 	return list
 }

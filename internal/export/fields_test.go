@@ -32,7 +32,7 @@ var records = []string{"title", "customer", "remarks", "vehicle.model", "card.na
 var bases = []string{
 	`{}`,
 	`{"alternator":{"label":"90/180 A","regulation":"fixed","knownBy":"test","volts":14.4},"aux":{"chemistry":"agm","place":"seat",
-		"capacityAh":100},"pins":{"coupling":"vsr"}}`,
+		"capacityAh":100},"pins":{"coupling":"vsr"},"relay":{"ratedA":60}}`,
 	`{"alternator":{"label":"90/180 A","regulation":"variable"},"aux":{"chemistry":"lifepo4","count":2},"wants":{"emergencyStart":"yes"},
 		"pins":{"coupling":"changeover"},"vehicle":{"winch":"yes","sensor":"yes"},"extras":{"monitor":"yes","disconnect":"yes",
 		"peakA":60,"isolator":"front","managementA":100},
@@ -100,7 +100,7 @@ func tell(t *testing.T, document string) told {
 	require.Empty(t, problems, document)
 	d := design.Of(doc, parts.Stock())
 	return told{func() string {
-		return encode(t, []any{d.System, section.ShownStates(d), judge.Notes(d), judge.Checks(d), judge.SettingsOf(d), d.Methods})
+		return encode(t, []any{d.System, section.ShownStates(d), judge.Notes(d), judge.Checks(d), judge.SettingsOf(d), judge.ChargingOf(d), d.Methods})
 	}, func() string {
 		p := export.NewPack(d, export.Workshop{})
 		p.Document, p.Plan.Job, p.Plan.Facts, p.Plan.Questions, p.Plan.Title = job.Document{}, "", nil, nil, nil

@@ -784,6 +784,22 @@ export interface components {
             startC?: number;
             startLay?: string;
         };
+        Beliefs: {
+            accessory?: string;
+            apart?: string;
+            chassis?: string;
+            click?: string;
+            cranks?: string;
+            draws?: string;
+            drop?: string;
+            eight?: string;
+            label?: string;
+            length?: string;
+            oneFuse?: string;
+            rest?: string;
+            stands?: string;
+            volts?: string;
+        };
         Bill: {
             /** Format: double */
             copperKg: number;
@@ -1009,6 +1025,38 @@ export interface components {
             /** Format: double */
             volts: number;
         };
+        Charging: {
+            /** @description How the monitor is set and should be; empty where there is none */
+            monitor: components["schemas"]["MonitorLine"][];
+            /** @description Where the monitor is set; empty where nobody said */
+            monitorAt: string;
+            sources: components["schemas"]["ChargingSource"][];
+        };
+        ChargingSource: {
+            /**
+             * Format: double
+             * @description Absent where nobody said
+             */
+            absorptionV?: number;
+            /** @description What stops it where the battery must not be charged for cold */
+            coldStop: string;
+            /** @description yes, no, or empty where nobody said */
+            compensated: string;
+            /**
+             * Format: double
+             * @description 0: it rests; absent where nobody said
+             */
+            floatV?: number;
+            /** @enum {string} */
+            id: "charger" | "alternator" | "mains" | "sun";
+            /** @enum {string} */
+            level: "good" | "caution" | "bad" | "open";
+            name: string;
+            /** @description How the setting is read back */
+            readBack: string;
+            /** @description Where it is set; empty where nobody said */
+            setAt: string;
+        };
         Check: {
             /** @description The column it belongs to */
             column: string;
@@ -1017,7 +1065,7 @@ export interface components {
             /** @description Key of the figure behind it */
             figure?: string;
             /** @enum {string} */
-            group: "place" | "fit" | "bank" | "rest" | "join" | "extras" | "answers";
+            group: "place" | "fit" | "bank" | "rest" | "join" | "extras" | "charging" | "beliefs" | "answers";
             id: string;
             /** @enum {string} */
             level: "good" | "caution" | "bad" | "open";
@@ -1256,6 +1304,7 @@ export interface components {
             alternator?: components["schemas"]["Alternator"];
             aux?: components["schemas"]["Aux"];
             bays?: components["schemas"]["Bays"];
+            beliefs?: components["schemas"]["Beliefs"];
             /** @description What was really fitted where it is not as designed, by the answer's path with / for its points */
             built?: {
                 [key: string]: string;
@@ -1298,6 +1347,8 @@ export interface components {
             loads?: {
                 [key: string]: components["schemas"]["Load"];
             };
+            mains?: components["schemas"]["Mains"];
+            monitor?: components["schemas"]["Monitor"];
             pins?: components["schemas"]["Pins"];
             placing?: components["schemas"]["Placing"];
             /** @description Earth points, grommets, fasteners */
@@ -1573,6 +1624,7 @@ export interface components {
         Fit: {
             /** Format: double */
             aboveMM?: number;
+            covered?: string;
             /** Format: double */
             heightMM?: number;
             /** Format: double */
@@ -2093,6 +2145,18 @@ export interface components {
             waits: components["schemas"]["Wait"][];
             wires: components["schemas"]["Lead"][];
         };
+        Mains: {
+            /** Format: double */
+            absorptionV?: number;
+            compensated?: string;
+            disable?: string;
+            /** Format: double */
+            floatV?: number;
+            how?: string;
+            /** Format: double */
+            outputA?: number;
+            probe?: string;
+        };
         Mark: {
             column: string;
             /** Format: double */
@@ -2164,6 +2228,25 @@ export interface components {
             stops: components["schemas"]["Stops"][];
             /** @description What to open to work there */
             work: components["schemas"]["WorkRow"][];
+        };
+        Monitor: {
+            /** Format: double */
+            capacityAh?: number;
+            /** Format: double */
+            efficiency?: number;
+            /** Format: double */
+            fullV?: number;
+            how?: string;
+            /** Format: double */
+            tailPct?: number;
+        };
+        MonitorLine: {
+            /** @description Empty where nobody said */
+            is: string;
+            /** @enum {string} */
+            level: "good" | "caution" | "bad" | "open";
+            name: string;
+            wants: string;
         };
         Move: {
             path: string;
@@ -2421,8 +2504,10 @@ export interface components {
             access?: string;
             exhaust?: string;
             gas?: string;
+            ground?: string;
             /** Format: double */
             heightMM?: number;
+            housed?: string;
             /** Format: double */
             lengthMM?: number;
             moving?: string;
@@ -2439,6 +2524,8 @@ export interface components {
             cautions: string[];
             /** @description What carries the run's current in series, from the front to the back */
             chain: components["schemas"]["Link"][];
+            /** @description How all that charges the aux battery is set */
+            charging: components["schemas"]["Charging"];
             /** @description What is looked at on the vehicle, held against this design */
             checks: components["schemas"]["Check"][];
             /** @description The parts of the run, from the alternator to the aux battery */
@@ -2469,6 +2556,8 @@ export interface components {
             questions: components["schemas"]["Question"][];
             /** @description The way back, from the start battery to the aux battery */
             returns: components["schemas"]["Segment"][];
+            /** @description A battery sits under a seat, which comes out for it */
+            seatOut: boolean;
             settings: components["schemas"]["Settings"];
             signal: components["schemas"]["SignalPlan"];
             /** @description What stands in for answers that nobody gave */
@@ -2509,6 +2598,7 @@ export interface components {
         Profile: {
             broken?: string;
             disable?: string;
+            fed?: string;
             setting?: string;
         };
         Question: {
@@ -2570,6 +2660,7 @@ export interface components {
             openS?: number;
             /** Format: double */
             ratedA?: number;
+            ratedBy?: string;
             /** Format: double */
             restA?: number;
             twoWay?: string;
@@ -2906,7 +2997,15 @@ export interface components {
             to: number;
         };
         Solar: {
+            /** Format: double */
+            absorptionV?: number;
+            compensated?: string;
+            disable?: string;
+            /** Format: double */
+            floatV?: number;
+            how?: string;
             priority?: string;
+            probe?: string;
             through?: string;
         };
         Spot: {
