@@ -223,8 +223,8 @@ func TestBreakers(t *testing.T) {
 // Two cables in parallel carry the same as one of twice the copper, less what they
 // take from each other, and lose as much.
 func TestParallelCables(t *testing.T) {
-	two := jobtest.Column(t, jobtest.Plan(t, `{"pins":{"chargerA":30,"startSize":"2 x 16 mm2"}}`), "c1")
-	one := jobtest.Column(t, jobtest.Plan(t, `{"pins":{"chargerA":30,"startSize":"16 mm2"}}`), "c1")
+	two := jobtest.Column(t, jobtest.Plan(t, `{"bays":{"startLay":"open"},"pins":{"chargerA":30,"startSize":"2 x 16 mm2"}}`), "c1")
+	one := jobtest.Column(t, jobtest.Plan(t, `{"bays":{"startLay":"open"},"pins":{"chargerA":30,"startSize":"16 mm2"}}`), "c1")
 	assert.Contains(t, two.Part.Text, "2 × 16 mm²")
 	assert.Equal(t, "2 × 16 mm²", two.Choice.Now)
 	assert.Contains(t, one.Carries.Text, "of 82 A")
@@ -233,9 +233,9 @@ func TestParallelCables(t *testing.T) {
 
 // A run in a hot place is judged by the heat balance, and says so.
 func TestHotBayIsJudgedByTheBalance(t *testing.T) {
-	p := jobtest.Plan(t, `{"bays":{"startC":75}}`)
+	p := jobtest.Plan(t, `{"bays":{"startC":75,"startLay":"open"}}`)
 	require.Contains(t, p.Figures, "c1.balance")
-	assert.NotContains(t, jobtest.Plan(t, `{"bays":{"startC":50}}`).Figures, "c1.balance")
+	assert.NotContains(t, jobtest.Plan(t, `{"bays":{"startC":50,"startLay":"open"}}`).Figures, "c1.balance")
 	loom := jobtest.Plan(t, `{"bays":{"startLay":"loom"},"pins":{"startSize":"25 mm2"}}`)
 	open := jobtest.Plan(t, `{"pins":{"startSize":"25 mm2"}}`)
 	assert.NotEqual(t, jobtest.Column(t, open, "c1").Carries.Text, jobtest.Column(t, loom, "c1").Carries.Text)

@@ -9,9 +9,9 @@ import (
 
 // laying is how a cable lies; where its return runs along with it, side by side.
 func laying(r *resolver, path string, given *string, along bool) cable.Laying {
-	l, why := cable.Open, "as the ampacity tables take it"
+	l, why := cable.Conduit, "conduit on everything (common practice, no source)"
 	if along {
-		l, why = cable.Pair, "the return comes back the same way"
+		l, why = cable.PairConduit, "the return comes back the same way, in the same conduit"
 	}
 	return cable.LayingByID(r.text(path, given, l.ID, why))
 }

@@ -69,8 +69,8 @@ func moreNoteCases() []noteCase {
 		{"fuse.overload", `{"aux":{"capacityAh":1847},"bays":{"auxLay":"pair-conduit"},"cable":{"insulation":105}}`,
 			`{"aux":{"capacityAh":100}}`},
 		{"fuse.resets", `{"pins":{"device":"auto-breaker"}}`, `{"pins":{"device":"breaker"}}`},
-		{"fuse.slow", `{"pins":{"auxFuseA":40,"auxSize":"4 mm2"},"routes":{"auxM":17.5}}`,
-			`{"pins":{"auxFuseA":40,"auxSize":"4 mm2"},"routes":{"auxM":2}}`},
+		{"fuse.slow", `{"bays":{"auxLay":"open"},"pins":{"auxFuseA":40,"auxSize":"4 mm2"},"routes":{"auxM":17.5}}`,
+			`{"bays":{"auxLay":"open"},"pins":{"auxFuseA":40,"auxSize":"4 mm2"},"routes":{"auxM":2}}`},
 		{"relay.chatter", thin("10 mm2", "70 mm2"), thin("70 mm2", "10 mm2")}, // truth 7
 		{"joint.burns", `{"joints":{"c1to":{"mOhm":10}}}`, `{"joints":{"c1to":{"mOhm":9.9}}}`},
 		{"joint.worn", `{"joints":{"c1to":{"mV":60,"atA":40}}}`, `{"joints":{"c1to":{"mV":20,"atA":40}}}`},

@@ -23,7 +23,7 @@ func noteCases() []noteCase {
 	return []noteCase{
 		{"cable.burns", `{"pins":{"startSize":"4 mm2"}}`, `{"pins":{"startSize":"35 mm2"}}`},
 		{"cable.thin", `{"pins":{"startSize":"16 mm2"}}`, `{"pins":{"startSize":"35 mm2"}}`},
-		{"fuse.none", `{"pins":{"startSize":"1 mm2"}}`, `{"pins":{"startSize":"4 mm2"}}`},
+		{"fuse.none", `{"pins":{"startSize":"1 mm2"}}`, `{"pins":{"startSize":"6 mm2"}}`},
 		{"fuse.opens", `{"pins":{"startSize":"4 mm2"}}`, `{"pins":{"startSize":"16 mm2"}}`},
 		{"fuse.tight", `{"pins":{"startSize":"10 mm2","chargerA":30}}`, `{"pins":{"startSize":"16 mm2","chargerA":30}}`},
 		{"fuse.over", `{"pins":{"startFuseA":200,"startSize":"16 mm2"}}`, `{"pins":{"startFuseA":200}}`},

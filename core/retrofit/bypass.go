@@ -4,6 +4,7 @@ import (
 	"fmt"
 
 	"epitrope/core/battery"
+	"epitrope/core/cable"
 	"epitrope/core/coupling"
 	"epitrope/core/design"
 	"epitrope/core/job"
@@ -43,6 +44,8 @@ func BypassOf(of *design.Design) *Bypass {
 	temp.Pins.Coupling, temp.Pins.StartSize, temp.Pins.AuxSize = &kind, h.Size, h.Size
 	rated := nearest(*h.FuseA, protect.PowerRatings())
 	temp.Pins.StartFuseA, temp.Pins.AuxFuseA = &rated, &rated
+	open := cable.Open.ID // it lies where it can
+	temp.Bays.StartLay, temp.Bays.AuxLay = &open, &open
 	if doc.Routes.StartM != nil && doc.Routes.AuxM != nil {
 		// The whole way again, the relay at the start battery.
 		first, rest := bypassFirstM, *doc.Routes.StartM+*doc.Routes.AuxM-bypassFirstM

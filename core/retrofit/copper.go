@@ -73,12 +73,13 @@ func insulated(w job.FoundWire) (best, least cable.Insulation) {
 	return n, n
 }
 
-// placeOf is where a wire lies: feeds to loads and signals where people live.
+// placeOf is where a wire lies: feeds to loads and signals where people live. How it is laid nobody looked at,
+// so that nothing is held against it for that.
 func placeOf(d *design.Design, w job.FoundWire) cable.Bay {
 	if role := job.Str(w.Role); role == "load" || role == "trigger" {
-		return d.Facts.AuxBay
+		return d.Facts.AuxBay.Laid(cable.Open)
 	}
-	return legOf(d, w).Bay
+	return legOf(d, w).Bay.Laid(cable.Open)
 }
 
 // leastPowerA is the least rating that fuses of the runs come in: below it a fuse is one for thin wires.

@@ -100,7 +100,8 @@ func tell(t *testing.T, document string) told {
 	require.Empty(t, problems, document)
 	d := design.Of(doc, parts.Stock())
 	return told{func() string {
-		return encode(t, []any{d.System, section.ShownStates(d), judge.Notes(d), judge.Checks(d), judge.SettingsOf(d), judge.ChargingOf(d), d.Methods})
+		return encode(t, []any{d.System, section.ShownStates(d), judge.Notes(d), judge.Checks(d), judge.SettingsOf(d),
+			judge.ChargingOf(d), d.Methods})
 	}, func() string {
 		p := export.NewPack(d, export.Workshop{})
 		p.Document, p.Plan.Job, p.Plan.Facts, p.Plan.Questions, p.Plan.Title = job.Document{}, "", nil, nil, nil
