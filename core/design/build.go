@@ -17,6 +17,7 @@ func (d *Design) build() {
 	d.components(d.Facts.Body, d.Facts.Place.At)
 	d.feedWires()
 	d.returnWires()
+	d.bankWires()
 	d.linkWires()
 	d.thinWires()
 	d.coilWires()
@@ -98,7 +99,11 @@ func (d *Design) components(b job.Body, place job.Point) {
 	}
 	s.Add(system.Component{ID: "f2", Kind: system.KindFuse, Name: "F2", Rating: d.Aux.Fuse.Label(), At: place, Device: d.Aux.FuseDevice()})
 	s.Add(system.Component{ID: "aux", Kind: system.KindBattery, Name: "Aux battery", Rating: d.AuxRating(), At: place,
-		Device: system.Bank{Ohm: d.AuxOhm()}})
+		Device: system.Bank{Ohm: d.AuxOhm(), Each: d.eachRating()}})
+	for _, id := range d.members() {
+		s.Add(system.Component{ID: id, Kind: system.KindBattery, Name: "Aux battery " + id[len("aux"):], Rating: d.eachRating(), At: place,
+			Device: system.Member{}})
+	}
 	s.Add(system.Component{ID: "e1", Kind: system.KindEarth, Name: "E1", Rating: "start battery's earth, chassis side of any sensor",
 		Existing: true, At: b.Start})
 	if d.Back.ByChassis {
@@ -165,6 +170,24 @@ var feedRatings = map[feed.Behaviour]string{feed.RunningOnly: "live only while t
 // AuxRating is the aux battery as it is labelled.
 func (d *Design) AuxRating() string {
 	return d.Facts.Chemistry.Label + " " + unit.Plain(d.Facts.AuxAh.Value, "Ah", 0)
+}
+
+// eachRating is one battery of a bank as it is labelled; "" where there is one alone.
+func (d *Design) eachRating() string {
+	count := d.Facts.Survey.AuxCount.Value
+	if count < 2 {
+		return ""
+	}
+	return d.Facts.Chemistry.Label + " " + unit.Plain(d.Facts.AuxAh.Value/count, "Ah", 0)
+}
+
+// members are the batteries of a bank beside the first.
+func (d *Design) members() []string {
+	var list []string
+	for i := 2.0; i <= d.Facts.Survey.AuxCount.Value; i++ {
+		list = append(list, unit.Say("aux%.0f", i))
+	}
+	return list
 }
 
 func term(component, terminal string) system.Terminal {

@@ -68,6 +68,15 @@ func (d *Design) AuxMinus() system.Terminal {
 	if d.Facts.Extras.Monitor {
 		return term("r1", "load")
 	}
+	return d.bankMinus()
+}
+
+// bankMinus is the post that a bank's minus is taken from: the last battery's, where it is fed by opposite
+// corners.
+func (d *Design) bankMinus() system.Terminal {
+	if of := d.members(); len(of) > 0 && d.Facts.Survey.AuxFeed == "corners" {
+		return term(of[len(of)-1], "31")
+	}
 	return term("aux", "31")
 }
 
@@ -165,7 +174,7 @@ func (d *Design) houseWires() {
 
 func (d *Design) houseMinus() system.Terminal {
 	if d.Facts.Extras.ShuntAll == job.No {
-		return term("aux", "31")
+		return d.bankMinus()
 	}
 	return d.AuxMinus()
 }
@@ -234,7 +243,7 @@ func (d *Design) extraComponents(place job.Point) {
 	if e.Monitor {
 		s.Add(system.Component{ID: "r1", Kind: system.KindShunt, Name: "R1",
 			Rating: fmt.Sprintf("shunt, %s at %s", unit.Plain(e.ShuntMV.Value, "mV", 0), unit.Plain(e.ShuntA.Value, "A", 0)), At: place,
-			Device: system.Link{From: term("aux", "31"), To: term("r1", "load"), Ohm: d.shuntOhm(), RatingA: e.ShuntA.Value}})
+			Device: system.Link{From: d.bankMinus(), To: term("r1", "load"), Ohm: d.shuntOhm(), RatingA: e.ShuntA.Value}})
 	}
 	switch {
 	case d.BondedBack():

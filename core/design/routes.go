@@ -289,7 +289,7 @@ func (d *Design) WorksByA() float64 {
 // sizeTrigger sizes the thin wire that tells a charger that the engine runs.
 func (d *Design) sizeTrigger() {
 	a := run.Ask{ID: "t1", FuseID: "f3", Amps: d.WorksByA(), FusePin: d.Facts.Signal.FuseA, LengthM: d.Facts.TriggerM,
-		Bay:    cable.Ambient(triggerBayC),
+		Bay:    cable.Ambient(triggerBayC).Laid(cable.Conduit),
 		Device: protect.Device{Families: protect.Small}, SourceV: d.Facts.RegulatedV.Value, SourceOhm: d.StartOhm() + loomOhm, BudgetV: 1}
 	d.Trigger = run.Size(a, []cable.Size{cable.Square(triggerMM2)}, d.Facts.Insulation, 12*d.Facts.N)
 }

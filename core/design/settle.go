@@ -1,6 +1,8 @@
 package design
 
 import (
+	"slices"
+
 	"fmt"
 	"math"
 	"strings"
@@ -67,6 +69,9 @@ func (d *Design) solve() {
 		if !s.Sags && worse(*s, d.States[d.Worst]) {
 			d.Worst = i
 		}
+	}
+	if starved, fails := d.Starved(); fails {
+		d.Worst = slices.IndexFunc(d.States, func(s State) bool { return s.ID == starved.ID })
 	}
 }
 

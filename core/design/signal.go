@@ -136,7 +136,8 @@ func (d *Design) Signalled(position string, k KeyState) bool {
 
 // feedPoint is where the signal is taken from, and when it is live.
 func (d *Design) feedPoint() system.FeedPoint {
-	f := system.FeedPoint{LoomOhm: loomOhm, Running: d.FeedIs(Driving) != feed.Dead}
+	p, taken := d.tested()
+	f := system.FeedPoint{LoomOhm: loomOhm, Running: d.FeedIs(Driving) != feed.Dead, Slot: !taken || p.Kind == feed.Slot}
 	for _, k := range []KeyState{KeyOut, Accessory, Ignition, CrankKey} {
 		if d.FeedIs(k) == feed.Is {
 			f.Keys = append(f.Keys, system.Key(k.Key))

@@ -14,12 +14,12 @@ var lugs = system.Joints{From: run.JointOhm, To: run.JointOhm}
 
 // wire joins two terminals by a leg's cable, as warm as it runs.
 func (d *Design) wire(id, of string, role system.Role, from, to system.Terminal, l *run.Sized, lengthM float64, joints system.Joints) {
-	size, warmC := l.Trial.Size, l.Trial.ConductorC
+	size, warmC, bay := l.Trial.Size, l.Trial.ConductorC, l.Bay
 	if role == system.Return {
-		warmC = l.Trial.BackC
+		warmC, bay = l.Trial.BackC, l.ReturnBay()
 	}
 	d.System.Join(system.Wire{ID: id, Name: wireName(id), Run: of, Role: role, From: from, To: to, LengthM: unit.Round(lengthM, 2),
-		Size: size.Label, CopperMM2: unit.Round(size.CopperMM2(), 2), Joint: joints,
+		Size: size.Label, CopperMM2: unit.Round(size.CopperMM2(), 2), Joint: joints, Conduit: bay.Laying.Conduit,
 		Ohm: cable.Resistance.Value(size.OhmPerM(), lengthM, cable.Alpha, warmC)})
 }
 
@@ -128,8 +128,32 @@ func (d *Design) auxReturn(from, to system.Terminal) {
 	d.wire("n2", "c2", system.Return, term("x1", "-"), to, l, l.ReturnM*hitch, system.Joints{To: run.JointOhm})
 }
 
-// sensingEarthM is a relay's own earth lead: short, as it sets what it measures.
+// bankWires link the batteries of a bank. What the links resist counts in how the bank shares; in the circuit
+// the first battery stands for all.
+func (d *Design) bankWires() {
+	before := "aux"
+	for _, id := range d.members() {
+		nth := id[len("aux"):]
+		d.wire("l"+nth, "bank", system.Feed, term(before, "30"), term(id, "30"), &d.Aux, d.Facts.Survey.AuxLinkM.Value, system.Joints{})
+		d.System.Wires[len(d.System.Wires)-1].Ohm = leastPathOhm
+		d.wire("m"+nth, "bank", system.Return, term(before, "31"), term(id, "31"), &d.Aux, d.Facts.Survey.AuxLinkM.Value, system.Joints{})
+		d.System.Wires[len(d.System.Wires)-1].Ohm = leastPathOhm
+		before = id
+	}
+}
+
+// sensingEarthM is the least that a relay's own earth lead is long: it goes to the earth point of the battery
+// that the relay senses against.
 const sensingEarthM = 0.5
+
+// groundM is how long a coupling's own earth lead is: as the way to its earth point.
+func (d *Design) groundM(to system.Terminal) float64 {
+	way := d.Facts.StartM.Value
+	if to.Component != system.StartEarth {
+		way = d.Facts.AuxM.Value + d.Facts.EarthM.Value
+	}
+	return max(sensingEarthM, way)
+}
 
 // thinWires are what tells a coupling what to do: a charger's trigger, a relay's own
 // earth.
@@ -139,12 +163,12 @@ func (d *Design) thinWires() {
 		return
 	}
 	if !d.Kind.Charger() {
-		t.Trial.Size = cable.Square(triggerMM2)
+		t.Trial.Size, t.Bay = cable.Square(triggerMM2), d.Start.Bay
 		to := term(system.StartEarth, "")
 		if d.Facts.Relay.AtAuxEarth && d.Back.ByChassis {
 			to = term("e2", "")
 		}
-		d.wire("g1", "g1", system.Signal, term("coupling", "31"), to, &t, sensingEarthM, lugs)
+		d.wire("g1", "g1", system.Signal, term("coupling", "31"), to, &t, d.groundM(to), lugs)
 	}
 	if !d.Wired() {
 		return

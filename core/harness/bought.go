@@ -1,6 +1,7 @@
 package harness
 
 import (
+	"cmp"
 	"slices"
 	"strings"
 
@@ -38,8 +39,10 @@ func bought(c system.Component) (what string, count float64, wants spec) {
 		return c.Rating, 1, spec{ratingA: d.RatingA}
 	case system.Link:
 		return c.Rating, 1, spec{ratingA: d.RatingA}
-	case system.Plug:
-		return c.Rating, 1, spec{ratingA: d.Card.RatingA}
+	case system.Plug: // two halves that mate
+		return c.Rating, 2, spec{ratingA: d.Card.RatingA}
+	case system.Bank:
+		return cmp.Or(d.Each, c.Rating), 1, spec{}
 	case system.Machine:
 		return c.Rating, 1, spec{ratingA: d.Label.RatedA}
 	}

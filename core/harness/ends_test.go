@@ -5,6 +5,7 @@ import (
 
 	"github.com/stretchr/testify/assert"
 
+	"epitrope/core/parts"
 	"epitrope/core/protect"
 	"epitrope/core/system"
 )
@@ -14,9 +15,12 @@ import (
 func TestWhatAWireEndsIn(t *testing.T) {
 	s := system.System{}
 	for id, kind := range map[string]system.ComponentKind{"battery": system.KindBattery, "fuse": system.KindFuse,
-		"charger": system.KindCharger, "relay": system.KindRelay, "contactor": system.KindContactor,
+		"relay": system.KindRelay, "contactor": system.KindContactor,
 		"earth": system.KindEarth, "feed": system.KindFeedPoint, "plug": system.KindPlug, "control": system.KindControl} {
 		s.Add(system.Component{ID: id, Kind: kind, Name: id})
+	}
+	for id, outputA := range map[string]float64{"charger": 40, "small": 20, "large": 60} {
+		s.Add(system.Component{ID: id, Kind: system.KindCharger, Device: system.Charger{Card: parts.Charger{OutputA: outputA}}})
 	}
 	s.Add(system.Component{ID: "stud", Kind: system.KindChangeover, Device: system.Contact{}})
 	s.Add(system.Component{ID: "socket", Kind: system.KindChangeover, Device: system.Contact{PlugIn: true}})
@@ -27,15 +31,16 @@ func TestWhatAWireEndsIn(t *testing.T) {
 		{"relay", "30", "25 mm²", "tube lug 25 mm², M6"},
 		{"contactor", "87", "70 mm²", "tube lug 70 mm², M8"}, {"earth", "", "16 mm²", "tube lug 16 mm², M8"},
 		{"stud", "87a", "16 mm²", "tube lug 16 mm², M6"},
-		{"charger", "30", "16 mm²", "ferrule 16 mm²"}, {"charger", "31", "35 mm²", "ferrule 35 mm²"},
-		{"charger", "30", "50 mm²", "tube lug 50 mm², M8"},
+		{"charger", "30", "16 mm²", "ferrule 16 mm²"}, {"charger", "31", "35 mm²", "reducing pin, 35 mm² to 16 mm²"},
+		{"small", "30", "16 mm²", "reducing pin, 16 mm² to 10 mm²"}, {"large", "30", "50 mm²", "tube lug 50 mm², M8"},
+		{"charger", "30", "4 AWG", "reducing pin, 4 AWG to 16 mm²"},
 		{"charger", "15", "1.5 mm²", "ferrule 1.5 mm²"}, {"socket", "30", "6 mm²", "relay socket contact 9.5 mm, 6 mm²"},
 		{"plug", "+", "35 mm²", "plug contact 35 mm²"},
 		{"contactor", "86", "1.5 mm²", "blade terminal 6.3 mm, 1.5 mm²"}, {"stud", "86", "1.5 mm²", "blade terminal 6.3 mm, 1.5 mm²"},
 		{"control", "0", "1.5 mm²", "blade terminal 6.3 mm, 1.5 mm²"},
 		{"stud", "87", "1.5 mm²", "ring terminal 1.5 mm², M6"}, {"contactor", "30", "1.5 mm²", "ring terminal 1.5 mm², M8"},
 		{"earth", "", "1.5 mm²", "ring terminal 1.5 mm², M6"},
-		{"feed", "15", "1.5 mm²", "tap holder with both fuses"}, {"battery", "30", "6 AWG", "tube lug 6 AWG, M8"},
+		{"feed", "15", "1.5 mm²", "blade terminal 6.3 mm, 1.5 mm²"}, {"battery", "30", "6 AWG", "tube lug 6 AWG, M8"},
 		{"battery", "30", "2 × 35 mm²", "tube lug 35 mm², M8"},
 	} {
 		w := system.Wire{ID: "c1", Role: system.Feed, From: system.Terminal{Component: c.component, Terminal: c.terminal},
@@ -73,7 +78,7 @@ func TestHolesAndLinks(t *testing.T) {
 	s.Components[1].At.X = 4
 	lead := func(lengthM float64) Lead {
 		return wire(&s, system.Wire{ID: "c1", Role: system.Feed, From: system.Terminal{Component: "start", Terminal: "30"},
-			To: system.Terminal{Component: "aux", Terminal: "30"}, Size: "16 mm²", LengthM: lengthM}, UsualScheme)
+			To: system.Terminal{Component: "aux", Terminal: "30"}, Size: "16 mm²", LengthM: lengthM, Conduit: true}, UsualScheme)
 	}
 	assert.Equal(t, 10.0, lead(5).Conduit)
 	assert.Equal(t, hole(10), lead(5).Hole)
@@ -82,9 +87,42 @@ func TestHolesAndLinks(t *testing.T) {
 	s.Components[1].At.X = 1
 	assert.Zero(t, lead(5).Hole, "both before the bulkhead")
 	two := wire(&s, system.Wire{ID: "c1", Role: system.Feed, From: system.Terminal{Component: "start"}, To: system.Terminal{Component: "aux"},
-		Size: "2 × 16 mm²", LengthM: 5}, UsualScheme)
+		Size: "2 × 16 mm²", LengthM: 5, Conduit: true}, UsualScheme)
 	assert.Equal(t, 2, two.Cables)
 	assert.Greater(t, two.Conduit, lead(5).Conduit, "two side by side")
+	open := wire(&s, system.Wire{ID: "c1", Role: system.Feed, From: system.Terminal{Component: "start"}, To: system.Terminal{Component: "aux"},
+		Size: "16 mm²", LengthM: 5}, UsualScheme)
+	assert.Zero(t, open.Conduit, "ampacity took it as open")
+	assert.Positive(t, open.Clip)
+}
+
+// Trade §21.14: a tap holder in a slot has the new circuit's fuse: no lead to another one beside it. What has a
+// terminal of its own is wired to a holder.
+func TestATapHolderHasItsFuse(t *testing.T) {
+	for slot, want := range map[bool][]string{true: {"T1B"}, false: {"T1", "T1B"}} {
+		s := system.System{}
+		s.Add(system.Component{ID: "feed", Kind: system.KindFeedPoint, Device: system.FeedPoint{Slot: slot}})
+		s.Add(system.Component{ID: "f3", Kind: system.KindFuse,
+			Device: system.Fuse{Fuse: protect.Fuse{Family: protect.Blade, RatingA: 3}}})
+		s.Add(system.Component{ID: "coupling", Kind: system.KindCharger, Device: system.Charger{}})
+		at := func(c, t string) system.Terminal { return system.Terminal{Component: c, Terminal: t} }
+		s.Join(system.Wire{ID: "t1", Role: system.Signal, From: at("feed", "15"), To: at("f3", "in"), Size: "1.5 mm²", LengthM: 0.15})
+		s.Join(system.Wire{ID: "t1b", Role: system.Signal, From: at("f3", "out"), To: at("coupling", "15"), Size: "1.5 mm²", LengthM: 4})
+		wires := Leads(&s, UsualScheme)
+		numbers := []string{}
+		for _, w := range wires {
+			numbers = append(numbers, w.Number)
+		}
+		assert.Equal(t, want, numbers)
+		holders := []string{}
+		for _, l := range PartsList(&s, wires, nil, CutList(wires, nil)).Lines {
+			if l.Kind == "holder" {
+				holders = append(holders, l.What)
+			}
+		}
+		assert.Equal(t, map[bool][]string{true: {"tap holder for two blade fuses, with its lead"},
+			false: {"holder for a blade fuse, type C"}}[slot], holders)
+	}
 }
 
 // Colours are the workshop's, by what a wire is for; what it does not say is as usual.

@@ -17,6 +17,6 @@ func ExampleLeads() {
 	}
 	// Output:
 	// C1A: 25 mm² red, cut 0.25 m, tube lug 25 mm², M8 and tube lug 25 mm², M5
-	// C1: 25 mm² red, cut 5.95 m, tube lug 25 mm², M5 and ferrule 25 mm²
+	// C1: 25 mm² red, cut 5.95 m, tube lug 25 mm², M5 and reducing pin, 25 mm² to 16 mm²
 	// C2: 10 mm² red, cut 0.85 m, ferrule 10 mm² and tube lug 10 mm², M8
 }

@@ -48,7 +48,8 @@ type Lead struct {
 	RouteM  float64 `json:"routeM" doc:"Along its route, with the route's slack"`
 	CutM    float64 `json:"cutM" doc:"To be cut: with what its ends take"`
 	Sleeve  float64 `json:"sleeveMM" doc:"Heat shrink with adhesive on each end, before it shrinks"`
-	Conduit float64 `json:"conduitMM" doc:"Inner diameter; 0 where it needs none"`
+	Conduit float64 `json:"conduitMM" doc:"Inner diameter; 0 where it is laid in none"`
+	Clip    float64 `json:"clipMM" doc:"P-clips that hold it along its route; 0 where it only links two things"`
 	Hole    float64 `json:"holeMM" doc:"Grommet hole through the bulkhead; 0 where it passes none"`
 
 	each string // the size of one of several side by side
@@ -61,27 +62,6 @@ func (w Lead) one() string {
 	}
 	return w.each
 }
-
-// End is one end of a wire.
-type End struct {
-	Component string `json:"component"`
-	Name      string `json:"name"`
-	Terminal  string `json:"terminal" doc:"DIN 72552"`
-	Lug       string `json:"lug" doc:"Lug, ferrule or connector"`
-	Label     string `json:"label" doc:"What its label says"`
-
-	Stud string  `json:"-"` // the bolt that it goes on; "" where it goes on none
-	Kind endKind `json:"-"`
-}
-
-// endKind is what a wire's end is made into.
-type endKind int
-
-const (
-	otherEnd endKind = iota
-	tubeLug
-	ferrule
-)
 
 // What an end takes, and how lengths are cut. Source: common practice, no source: 50 mm to
 // strip, crimp and bend at each end; cut to the next 50 mm.
@@ -108,7 +88,7 @@ func Number(id string) string { return strings.ToUpper(id) }
 func Leads(s *system.System, colours Scheme) []Lead {
 	list := []Lead{}
 	for _, w := range s.Wires {
-		if w.Existing || w.Role == system.Chassis {
+		if w.Existing || w.Role == system.Chassis || inTap(s, w.From) {
 			continue
 		}
 		list = append(list, wire(s, w, colours))
@@ -137,24 +117,49 @@ func wire(s *system.System, w system.Wire, colours Scheme) Lead {
 	out.From.Label = fmt.Sprintf("%s  %s  to %s", out.Number, w.Size, out.To.place())
 	out.To.Label = fmt.Sprintf("%s  %s  from %s", out.Number, w.Size, out.From.place())
 	out.Sleeve = shrink(outer)
+	over := outer * math.Sqrt(float64(size.Count))
+	if w.LengthM > LaidM && w.Conduit {
+		out.Conduit = conduit(over)
+	}
 	if w.LengthM > LaidM {
-		out.Conduit = conduit(outer * math.Sqrt(float64(size.Count)))
+		out.Clip = clipFor(max(over, out.Conduit*conduitWall))
 	}
 	a, okA := s.Component(w.From.Component)
 	b, okB := s.Component(w.To.Component)
 	if okA && okB && (a.At.X < bulkheadX) != (b.At.X < bulkheadX) && w.LengthM > 1 {
-		out.Hole = hole(out.Conduit)
+		out.Hole = hole(max(out.Conduit, over))
 	}
 	return out
 }
 
-// LaidM is the length above which a wire is laid along a route and gets conduit; what is
+// inTap says whether a wire is the lead inside a tap holder, which comes with that.
+func inTap(s *system.System, from system.Terminal) bool {
+	return s.Tapped() && from.Component == "feed"
+}
+
+// conduitWall is how much wider a conduit is outside than inside, and clips the P-clips there are, in mm. Source:
+// from memory.
+const conduitWall = 1.25
+
+var clips = []float64{6, 8, 10, 13, 16, 19, 22, 25, 32, 40, 50}
+
+// clipFor is the smallest P-clip round a diameter, in mm; the largest where it is too thick for all.
+func clipFor(outerMM float64) float64 {
+	for _, d := range clips {
+		if d >= outerMM {
+			return d
+		}
+	}
+	return clips[len(clips)-1]
+}
+
+// LaidM is the length above which a wire is laid along a route; what is
 // shorter only links two things. Source: common practice, no source.
 const LaidM = 0.25
 
 // cut is the length to be cut for a route.
 func cut(routeM float64) float64 {
-	return math.Ceil((routeM+2*endM)/cutToM-1e-9) * cutToM
+	return math.Round(math.Ceil((routeM+2*endM)/cutToM-1e-9)*cutToM*100) / 100
 }
 
 // conduit is the smallest conduit for a cable of a diameter, in mm; the largest where it
@@ -198,70 +203,3 @@ func (c Scheme) of(w system.Wire) string {
 
 // place is where an end goes, in a few words.
 func (e End) place() string { return strings.TrimSpace(e.Name + " " + e.Terminal) }
-
-// studs are the bolts at the terminals of components, by kind; ferrule and blade stand for
-// terminals that are none. Source: from memory; the device's sheet wins.
-var studs = map[system.ComponentKind]string{
-	system.KindAlternator: "M8", system.KindBattery: "M8", system.KindFuse: "M6", system.KindRelay: "M6", system.KindContactor: "M8",
-	system.KindIsolator: "M8", system.KindSplitter: "M8",
-	system.KindSwitch: "M8", system.KindShunt: "M8", system.KindDisconnect: "M6", system.KindEarth: "M8", system.KindLoads: "M6",
-	system.KindWinch: "M8", system.KindChangeover: "M6",
-}
-
-// studded are the terminals that carry a run: a thin wire from one shares its stud.
-var studded = []string{"30", "87", "B+"}
-
-// clampMM2 is the thickest cable that a charger's cage clamps take; one for more has studs.
-// Source: from memory; the device's sheet wins.
-const clampMM2 = 35.0
-
-// end is what a wire ends in at a terminal.
-func end(s *system.System, t system.Terminal, size cable.Size) End {
-	c, _ := s.Component(t.Component)
-	e := End{Component: t.Component, Name: c.Name, Terminal: t.Terminal}
-	copper := lugSize(size)
-	switch {
-	case size.AreaMM2 <= 2.5 && c.Kind == system.KindEarth:
-		e.Stud = "M6"
-		e.Lug = "ring terminal " + copper + ", M6"
-	case size.AreaMM2 <= 2.5 && c.Kind == system.KindFeedPoint:
-		e.Lug = "tap holder with both fuses"
-	case size.AreaMM2 <= 2.5 && c.Kind == system.KindCharger:
-		e.Kind, e.Lug = ferrule, "ferrule "+copper
-	case size.AreaMM2 <= 2.5 && slices.Contains(studded, t.Terminal) && studs[c.Kind] != "":
-		e.Stud = studs[c.Kind]
-		e.Lug = "ring terminal " + copper + ", " + e.Stud
-	case size.AreaMM2 <= 2.5:
-		e.Lug = "blade terminal 6.3 mm, " + copper
-	case c.Kind == system.KindCharger && size.AreaMM2 <= clampMM2:
-		e.Kind, e.Lug = ferrule, "ferrule "+copper
-	case pluggedIn(c):
-		e.Lug = "relay socket contact 9.5 mm, " + copper
-	case c.Kind == system.KindPlug:
-		e.Lug = "plug contact " + copper
-	default:
-		e.Kind, e.Stud = tubeLug, studs[c.Kind]
-		if fuse, is := c.Device.(system.Fuse); is {
-			e.Stud = fuse.Family.Stud()
-		}
-		if e.Stud == "" {
-			e.Stud = "M8"
-		}
-		e.Lug = "tube lug " + copper + ", " + e.Stud
-	}
-	return e
-}
-
-// lugSize is how lugs and ferrules for a cable are sold: by gauge for gauge cable, by copper otherwise.
-func lugSize(size cable.Size) string {
-	if size.System == cable.AWG {
-		return size.One().Label
-	}
-	return fmt.Sprintf("%g mm²", math.Round(size.AreaMM2*10)/10)
-}
-
-// pluggedIn says whether a contact sits in a socket.
-func pluggedIn(c system.Component) bool {
-	contact, ok := c.Device.(system.Contact)
-	return ok && contact.PlugIn
-}

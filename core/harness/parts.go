@@ -9,6 +9,7 @@ import (
 	"strings"
 
 	"epitrope/core/parts"
+	"epitrope/core/protect"
 	"epitrope/core/system"
 	"epitrope/core/unit"
 )
@@ -94,9 +95,7 @@ func PartsList(s *system.System, wires []Lead, book []parts.Item, cuts []Cut) Li
 		if kind, ok := kindOf[c.Kind]; ok && !c.Existing {
 			what, count, wants := bought(c)
 			t.add(kind, what, wants, count, "", thing{c.ID, c.Name})
-			if fuse, ok := c.Device.(system.Fuse); ok {
-				t.add("holder", holderOf(fuse), spec{}, 1, "", thing{c.ID, c.Name})
-			}
+			t.beside(s, c)
 		}
 	}
 	for _, w := range wires {
@@ -104,6 +103,12 @@ func PartsList(s *system.System, wires []Lead, book []parts.Item, cuts []Cut) Li
 		t.add("cable", size+" "+w.Colour, spec{size: size, colour: w.Colour}, w.CutM*float64(w.Cables), "m", of)
 		for _, e := range []End{w.From, w.To} {
 			t.add("connector", e.Lug, spec{}, float64(w.Cables), "", of)
+			if w.Role == string(system.Feed) && e.Kind == tubeLug && !fused(s, e) {
+				t.add("other", unit.Say("terminal boot, insulating, for %s on %s", e.Stud, size), spec{}, float64(w.Cables), "", of)
+			}
+		}
+		if w.Clip > 0 {
+			t.add("other", unit.Say("P-clip, rubber-lined, %.0f mm", w.Clip), spec{}, math.Ceil(w.RouteM/clipEachM)+1, "", of)
 		}
 		t.add("other", unit.Say("heat shrink with adhesive, %.0f mm", w.Sleeve), spec{}, 2*sleeveM*float64(w.Cables), "m", of)
 		if w.Conduit > 0 {
@@ -172,11 +177,42 @@ func fresh(cuts []Cut, wants spec) float64 {
 	return math.Round(sum*1000) / 1000
 }
 
+// beside is what comes with a component: a fuse's holder and a spare, what holds a battery down.
+func (t *tally) beside(s *system.System, c system.Component) {
+	of := thing{c.ID, c.Name}
+	switch d := c.Device.(type) {
+	case system.Fuse:
+		if d.Family.Resets != protect.Never {
+			return
+		}
+		holder := "holder for a " + d.Family.Label
+		if c.ID == "f3" && s.Tapped() {
+			holder = "tap holder for two blade fuses, with its lead"
+		}
+		t.add("holder", holder, spec{}, 1, "", of)
+		what, _, wants := bought(c)
+		spare := len(t.lines)
+		t.add("fuse", what+", spare", wants, 1, "", of)
+		if spare < len(t.lines) { // one for each rating
+			return
+		}
+		t.lines[t.at["fuse/"+what+", spare"]].Count = 1
+	case system.Bank, system.Member:
+		t.add("other", "hold-down frame or strap for the aux battery", spec{}, 1, "", of)
+	}
+}
+
+// fused says whether an end is at a fuse, whose holder covers it.
+func fused(s *system.System, e End) bool {
+	c, _ := s.Component(e.Component)
+	return c.Kind == system.KindFuse
+}
+
+// clipEachM is how far apart clips are. Source: common practice, no source.
+const clipEachM = 0.3
+
 // sleeveM is the heat shrink on each end. Source: common practice, no source.
 const sleeveM = 0.05
-
-// holderOf is what a fuse sits in.
-func holderOf(f system.Fuse) string { return "holder for a " + f.Family.Label }
 
 // priced finds the line in the book, with its price and what there is of it.
 func (l *Line) priced(book []parts.Item) {
@@ -233,7 +269,7 @@ func tools(wires []Lead, soldered bool) []string {
 }
 
 func supplies(wires []Lead, soldered bool) []string {
-	list := []string{"cable ties and P-clips, one each 300 mm", "sealant for holes", "corrosion protection for earth points and terminals",
+	list := []string{"cable ties, two each metre", "sealant for holes", "corrosion protection for earth points and terminals",
 		"contact brush and abrasive for bare metal", "electrical tape for what is put aside, never for joints"}
 	if soldered {
 		list = append(list, "solder and flux for electrical work", "clips for strain relief within 100 mm of every soldered end")

@@ -4,6 +4,7 @@ import (
 	"testing"
 
 	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
 
 	"epitrope/core/parts"
 	"epitrope/core/system"
@@ -53,4 +54,56 @@ func TestTwoChargersAreTwoOfOne(t *testing.T) {
 	assert.Equal(t, "DC-DC charger, 30 A", line.What)
 	assert.Equal(t, 2.0, line.Count)
 	assert.Equal(t, 400.0, *line.Sum)
+}
+
+// Prices and stock of the workshop's book, each with its date; what there is too little of
+// is to be ordered.
+func TestPartsListIsPriced(t *testing.T) {
+	book := []parts.Item{
+		{Kind: "cable", Name: "16 mm² red", Size: "16 mm²", Price: figure(4.5), Currency: "EUR", PricedOn: "2030-05-01", Stock: figure(4),
+			CountedOn: "2030-05-02"},
+		{Kind: "cable", Name: "16 mm² red offcut", Size: "16 mm²", Stock: figure(0.2), CountedOn: "2030-05-02"},
+		{Kind: "fuse", Name: "Strip 70", RatingA: figure(70), Price: figure(3.2), Currency: "EUR", PricedOn: "2030-05-01", Stock: figure(20),
+			CountedOn: "2030-05-02"},
+		{Kind: "charger", Name: "Own box", RatingA: figure(40), Price: figure(300), Currency: "USD", PricedOn: "2030-05-01"},
+	}
+	s := systems(t)["6-mobile-vet.json"]
+	wires := Leads(&s, UsualScheme)
+	list := PartsList(&s, wires, book, CutList(wires, Pieces(book, UsualScheme)))
+	found := map[string]Line{}
+	for _, l := range list.Lines {
+		if l.Part != "" {
+			found[l.Part] = l
+		}
+	}
+	cable := found["16 mm² red"]
+	require.NotNil(t, cable.Sum)
+	assert.InDelta(t, cable.Count*4.5, *cable.Sum, 0.01)
+	longest := 0.0
+	for _, w := range wires {
+		if w.Size == "16 mm²" && w.Colour == "red" {
+			longest = max(longest, w.CutM)
+		}
+	}
+	require.Greater(t, longest, 4.0, "it fits on no piece, so it is new, whatever is on the reel")
+	assert.InDelta(t, longest, cable.Order, 1e-6)
+	assert.InDelta(t, 4.2, *cable.Stock, 1e-9, "reel and offcut")
+	assert.Equal(t, "2030-05-02", cable.Counted)
+	assert.Zero(t, found["Strip 70"].Order)
+	assert.InDelta(t, 1, found["Own box"].Order, 1e-9, "nobody counted it")
+	kit := list.AsKit()
+	unpriced := kit.Lines[0]
+	assert.Equal(t, "kit", unpriced.Kind)
+	assert.True(t, unpriced.Sum == nil && unpriced.Order == 1 && kit.Unpriced > 0,
+		"the book has no kit: what it costs is not known, and that is counted")
+	for i, l := range kit.Lines[1:] {
+		assert.Equal(t, inKit[l.Kind], l.InKit, l.What)
+		assert.Equal(t, list.Lines[i].Count, l.Count)
+		if l.InKit {
+			assert.Zero(t, l.Order, l.What)
+		}
+	}
+	assert.Positive(t, list.Lines[0].Order, "the list itself stays")
+	require.Len(t, list.Sums, 2)
+	assert.Equal(t, Sum{"USD", 300}, list.Sums[1])
 }

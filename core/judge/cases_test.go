@@ -52,6 +52,7 @@ func moreNoteCases() []noteCase {
 		{"changeover.cable", `{"pins":{"contactA":60},"wants":{"emergencyStart":"yes"}}`, `{"wants":{"emergencyStart":"yes"}}`},
 		{"plug.cable", `{"vehicle":{"kind":"tow-caravan"},"pins":{"plugA":50,"startSize":"25 mm2","auxSize":"25 mm2"}}`,
 			`{"vehicle":{"kind":"tow-caravan"},"pins":{"plugA":50,"startSize":"16 mm2","auxSize":"16 mm2"}}`},
+		{"charger.clamps", `{"pins":{"chargerA":30,"startSize":"25 mm2"}}`, `{"pins":{"chargerA":30,"startSize":"16 mm2","auxSize":"16 mm2"}}`},
 		{"charger.starved", `{"pins":{"startSize":"6 mm2","chargerA":40}}`, `{"pins":{"startSize":"35 mm2","chargerA":40}}`},
 		{"splitter.excite", splits(`,"excites":"own"`), splits(`,"excites":"key"`)},
 		{"splitter.excite.unknown", splits(``), splits(`,"excites":"own"`)},

@@ -26,17 +26,16 @@ func joinedJob(extras string) string {
 
 func extraCases() []checkCase {
 	with := func(extras string) string { return `{"extras":{` + extras + `}}` }
-	bonded := func(size string) string {
-		return `{"bays":{"startLay":"open"},"extras":{"bond":"yes","bondSize":` + size + `}}`
+	open := func(mm2 string) string {
+		return `{"bays":{"startLay":"open"},` + with(`"bond":"yes","bondSize":"` + mm2 + ` mm2"`)[1:]
 	}
 	agm := func(extras string) string {
 		return `{"aux":{"chemistry":"agm","capacityAh":100},"use":{"dailyAh":40},"extras":{` + extras + `}}`
 	}
-	trailer := func(extras string) string {
-		return `{"vehicle":{"kind":"tow-caravan"},"extras":{` + extras + `}}`
-	}
+	trailer := func(extras string) string { return `{"vehicle":{"kind":"tow-caravan"},"extras":{` + extras + `}}` }
 	winch := func(extras, coupling string) string {
-		return `{"bays":{"startLay":"open","auxLay":"open"},"vehicle":{"winch":"yes"},"alternator":{"label":"90/180 A","regulation":"fixed","knownBy":"test"},"aux":{"chemistry":"agm",` +
+		return `{"bays":{"startLay":"open","auxLay":"open"},"vehicle":{"winch":"yes"},` +
+			`"alternator":{"label":"90/180 A","regulation":"fixed","knownBy":"test"},"aux":{"chemistry":"agm",` +
 			`"place":"bonnet"},"pins":{"coupling":"` + coupling + `"},"extras":{` + extras + `}}`
 	}
 	const lvd = `"disconnect":"yes",`
@@ -65,7 +64,7 @@ func extraCases() []checkCase {
 		{"extra.disconnect.cuts.open", "open", agm(lvd + `"opensV":12.2`), agm(lvd + `"cuts":"loads"`)},
 		{"extra.bond.carries", "good", with(`"bond":"yes"`), with(`"bond":"no"`)},
 		{"extra.bond.thin", "bad", with(`"bond":"yes","bondSize":"6 mm²"`), with(`"bond":"yes","bondSize":"16 mm²"`)},
-		{"extra.bond.fuse", "bad", bonded(`"10 mm²"`), bonded(`"16 mm²"`)},
+		{"extra.bond.fuse", "bad", open("10"), open("16")},
 		{"extra.bond.idle", "good", `{"pins":{"return":"cable"},"extras":{"bond":"yes"}}`, with(`"bond":"yes"`)},
 		{"answers.bonded", "bad", `{"vehicle":{"bonded":"no"}}`, `{"vehicle":{"bonded":"no"},"extras":{"bond":"yes"}}`},
 		{"extra.winch.fuse", "bad", winch(`"winchA":500,"winchFrom":"joined","winchMin":3`, "contactor"),

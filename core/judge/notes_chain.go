@@ -41,6 +41,15 @@ var chainRules = []rule{
 				return at("x1", strings.ToUpper(l.ID), l.Trial.Size.Copper(), d.PlugCard.Label, unit.Plain(d.PlugCard.MostMM2, "mm²", 1))
 			})
 		})},
+	{"charger.clamps", verdict.Remark, working.Memory,
+		"%s is %s, and the clamps of a charger of %s take %s.",
+		"A reducing pin at that end, or a stud beside the charger and a short link: bared strands that are cut off to fit carry nothing.",
+		ofRuns(func(d *design.Design, l *run.Sized) []finding {
+			takes := d.Charger.ClampMM2()
+			return where(d.Kind.Charger() && takes > 0 && l.Trial.Size.AreaMM2 > takes*1.02, func() finding {
+				return at("coupling", strings.ToUpper(l.ID), l.Trial.Size.Copper(), unit.Plain(d.Charger.OutputA, "A", 0), unit.Plain(takes, "mm²", 0))
+			})
+		})},
 	{"changeover.cable", verdict.Beware, working.Memory,
 		"%s is %s; a %s takes up to %s.",
 		"Its socket's contacts take no thicker cable: a relay with studs, or a stud beside it and a short link that its fuse saves.",

@@ -44,6 +44,20 @@ func (c Charger) Times(count float64) Charger {
 	return c
 }
 
+// ClampMM2 is the thickest cable that its cage clamps take; 0 for one with studs. Source: from memory; the
+// device's sheet wins.
+func (c Charger) ClampMM2() float64 {
+	switch one := c.OutputA / max(1, c.Count); {
+	case one <= 20:
+		return 10
+	case one <= 40:
+		return 16
+	case one <= 50:
+		return 35
+	}
+	return 0
+}
+
 // DrawsAtMost is the limit of its input, while the engine idles or otherwise; 0 where it has none.
 func (c Charger) DrawsAtMost(idles bool) float64 {
 	if idles && c.IdleInputA > 0 && (c.InputA == 0 || c.IdleInputA < c.InputA) {

@@ -20,7 +20,7 @@ func ExampleSteps() {
 	fmt.Println(steps[0].Title)
 	fmt.Println(steps[len(steps)-1].Title)
 	// Output:
-	// 53 steps, 13.3 h
+	// 51 steps, 12.9 h
 	// Everything in hand
 	// Hand over
 }

@@ -48,10 +48,10 @@ func (b *builder) lay() {
 			after = append(after, "hole-"+w.ID)
 		}
 		b.add(Step{ID: "lay-" + w.ID, Of: []string{w.ID}, Stage: Lay, Title: fmt.Sprintf("Lay %s: %s, %s", w.Number, w.Size, w.Colour),
-			What: unit.Say("From %s to %s; cut %s. Conduit %.0f mm all the way; tied to existing looms, away from brake lines, heat and "+
-				"moving parts.", w.From.Name, w.To.Name, unit.Plain(w.CutM, "m", 2), w.Conduit),
+			What: unit.Say("From %s to %s; cut %s. %s; clipped each 300 mm, away from brake lines, heat and moving parts.", w.From.Name,
+				w.To.Name, unit.Plain(w.CutM, "m", 2), covering(w)),
 			Where: b.route(w), Minutes: smallMin + metreMin*w.RouteM, After: after,
-			Checks: []string{"conduit on everything", "no sharp bend at the fuse holder", "clear of strut, seat and cover through their travel",
+			Checks: []string{"nothing chafes", "no sharp bend at the fuse holder", "clear of strut, seat and cover through their travel",
 				"labelled at both ends"}})
 	}
 	b.add(Step{ID: "hold-cover", Stage: Check, Hold: true, Title: "Before panels and floor close",
@@ -80,25 +80,30 @@ func (b *builder) fit() {
 		step := Step{ID: "fit-" + c.ID, Of: []string{c.ID}, Stage: Fit, Title: "Fit " + c.Name, What: unit.Capital(c.Rating) + ".",
 			Minutes: minutes,
 			After:   b.of(Isolate), Checks: []string{"fast, clear of what moves", "reachable for service"}}
-		switch kind {
-		case "fuse":
+		switch {
+		case c.ID == "f3" && b.p.System.Tapped():
+			step.Title, step.Minutes, step.Caution = "Tap the feed point", feedMin, feedCaution
+			step.What = "A tap holder in its slot: below the fuse that was there, above F3, which stays out."
+		case kind == "fuse":
 			step.Title, step.What = "Fit the holder of "+c.Name, c.Rating+": the holder alone; the fuse stays out."
-		case "battery":
+		case kind == "battery":
 			step.What += " Clamped so that nothing moves, plus covered, vent led out where it has one."
 			step.Caution = "Heavy, and a source: nothing conducting on top of it."
 			step.Checks = []string{"clamped", "plus covered", "clear of the lid or seat"}
-		case "changeover", "contactor":
+		case kind == "changeover" || kind == "contactor":
 			step.Checks = append(step.Checks, "its coil suppressed, inside it or across 85 and 86")
-		case "control":
+		case kind == "control":
 			step.What += " In the driver's reach, out of the way of a knee, its label in sight."
 			step.Checks = append(step.Checks, "label says what it does and for how long")
-		case "charger":
+		case kind == "charger":
 			step.What += " Its vents free, its lamp in sight, room for air round it."
 			step.Checks = append(step.Checks, "vents clear", "lamp visible")
 		}
 		b.add(step)
 	}
 }
+
+const feedCaution = "Never brakes, airbag, steering or engine management."
 
 func (b *builder) ends() {
 	tool, checks := "die for ", []string{"die matches the lug", "tug test", "shrunk with adhesive showing", "labels on"}
@@ -124,6 +129,14 @@ func (b *builder) endAfter(w harness.Lead) []string {
 		}
 	}
 	return after
+}
+
+// covering is what goes over a wire along its route.
+func covering(w harness.Lead) string {
+	if w.Conduit > 0 {
+		return unit.Say("Conduit %.0f mm all the way", w.Conduit)
+	}
+	return "Open, sleeved where it could chafe"
 }
 
 // order in which wires are joined: returns, then from the coupling outward, so that no end
@@ -153,8 +166,8 @@ func (b *builder) join() {
 			After: after, Checks: []string{"tight", "booted or covered"}}
 		if w.From.Component == "feed" {
 			step.Title, step.Minutes = "Tap the feed point", feedMin
-			step.What = "Tap holder with both fuses: lower slot the original rating, upper slot the new circuit; F3 stays out."
-			step.Caution = "Never brakes, airbag, steering or engine management."
+			step.What = "At a terminal of its own, F3 in a holder beside it; F3 stays out."
+			step.Caution = feedCaution
 		}
 		b.add(step)
 		last = "join-" + w.ID

@@ -115,6 +115,7 @@ type FeedPoint struct {
 	LoomOhm float64
 	Running bool  // while the engine runs
 	Keys    []Key // with the key there and the engine stopped
+	Slot    bool  // a fuse's slot, which a tap holder goes into
 }
 
 // Live says whether the feed point is live.
@@ -128,8 +129,12 @@ func (f FeedPoint) Live(key Key, running bool) bool {
 // Bank is a battery between 30 and 31.
 type Bank struct {
 	Ohm   float64
-	Start bool // the start battery
+	Start bool   // the start battery
+	Each  string // what one of several in parallel is; "" for one
 }
+
+// Member is one of a bank's batteries beside the first, which stands for them in the circuit.
+type Member struct{}
 
 // Machine is an alternator: the vehicle's, held at the start battery, or a run's own, held
 // at its terminal.
@@ -155,6 +160,7 @@ func (Plug) device()      {}
 func (Control) device()   {}
 func (FeedPoint) device() {}
 func (Bank) device()      {}
+func (Member) device()    {}
 func (Machine) device()   {}
 func (Load) device()      {}
 func (Panel) device()     {}
@@ -165,6 +171,16 @@ type Attached struct {
 	Name        string
 	Plus, Minus Terminal
 	Device      Device
+}
+
+// Tapped says whether the signal's fuse sits in a tap holder in the feed point's own slot.
+func (s *System) Tapped() bool {
+	for _, c := range s.Components {
+		if f, is := c.Device.(FeedPoint); is {
+			return f.Slot
+		}
+	}
+	return false
 }
 
 // Splitter is the system's splitter; ok is false where it has none.

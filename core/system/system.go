@@ -78,6 +78,8 @@ type Wire struct {
 	LengthM   float64  `json:"lengthM"`
 	Existing  bool     `json:"existing,omitempty"`
 
+	Conduit bool `json:"conduit,omitempty" doc:"It is laid in conduit"`
+
 	Ohm   float64 `json:"-"` // conductor, as warm as it runs
 	Joint Joints  `json:"-"`
 

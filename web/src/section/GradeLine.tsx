@@ -77,7 +77,7 @@ export function GradeLine({ width, spans, gutter }: { width: number; spans: Map<
           {worst.state.inV.toFixed(2)} V, {worst.state.says}{worst === best ? "" : ": the worst"}
         </text>
       )}
-      {plan.states.filter((s) => s.fails && s.kind === "charging").slice(0, 1).map((s) => (
+      {plan.states.filter((s) => s.fails && s.worst).map((s) => (
         <text key={s.id} className={css.fails} x={gutter + 6} y={height - 14}>
           {s.label}: {s.fails}
         </text>

@@ -22,7 +22,7 @@ export function Upright() {
   const there = alone ?? plan.states.find((s) => s.worst);
   const voltsAt = (id: string) => there?.points.find((p) => p.column === id);
   const weakest = plan.notes[0];
-  const failing = plan.states.find((s) => s.fails);
+  const failing = plan.states.find((s) => s.fails && s.worst);
   return (
     <div className={css.upright}>
       <Reading />

@@ -1,0 +1,108 @@
+package harness
+
+import (
+	"fmt"
+	"math"
+	"slices"
+
+	"epitrope/core/cable"
+	"epitrope/core/system"
+	"epitrope/core/unit"
+)
+
+// End is one end of a wire.
+type End struct {
+	Component string `json:"component"`
+	Name      string `json:"name"`
+	Terminal  string `json:"terminal" doc:"DIN 72552"`
+	Lug       string `json:"lug" doc:"Lug, ferrule or connector"`
+	Label     string `json:"label" doc:"What its label says"`
+
+	Stud string  `json:"-"` // the bolt that it goes on; "" where it goes on none
+	Kind endKind `json:"-"`
+}
+
+// endKind is what a wire's end is made into.
+type endKind int
+
+const (
+	otherEnd endKind = iota
+	tubeLug
+	ferrule
+	reducer
+)
+
+// studs are the bolts at the terminals of components, by kind; ferrule and blade stand for
+// terminals that are none. Source: from memory; the device's sheet wins.
+var studs = map[system.ComponentKind]string{
+	system.KindAlternator: "M8", system.KindBattery: "M8", system.KindFuse: "M6", system.KindRelay: "M6", system.KindContactor: "M8",
+	system.KindIsolator: "M8", system.KindSplitter: "M8",
+	system.KindSwitch: "M8", system.KindShunt: "M8", system.KindDisconnect: "M6", system.KindEarth: "M8", system.KindLoads: "M6",
+	system.KindWinch: "M8", system.KindChangeover: "M6",
+}
+
+// studded are the terminals that carry a run: a thin wire from one shares its stud.
+var studded = []string{"30", "87", "B+"}
+
+// end is what a wire ends in at a terminal.
+func end(s *system.System, t system.Terminal, size cable.Size) End {
+	c, _ := s.Component(t.Component)
+	e := End{Component: t.Component, Name: c.Name, Terminal: t.Terminal}
+	copper := lugSize(size)
+	switch {
+	case size.AreaMM2 <= 2.5 && c.Kind == system.KindEarth:
+		e.Stud = "M6"
+		e.Lug = "ring terminal " + copper + ", M6"
+	case size.AreaMM2 <= 2.5 && s.Tapped() && t.Component == "f3":
+		e.Lug = "butt splice " + copper + ", with adhesive"
+	case size.AreaMM2 <= 2.5 && c.Kind == system.KindFuse:
+		e.Lug = "butt splice " + copper + ", with adhesive"
+	case size.AreaMM2 <= 2.5 && c.Kind == system.KindCharger:
+		e.Kind, e.Lug = ferrule, "ferrule "+copper
+	case size.AreaMM2 <= 2.5 && slices.Contains(studded, t.Terminal) && studs[c.Kind] != "":
+		e.Stud = studs[c.Kind]
+		e.Lug = "ring terminal " + copper + ", " + e.Stud
+	case size.AreaMM2 <= 2.5:
+		e.Lug = "blade terminal 6.3 mm, " + copper
+	case clamped(c) > 0 && size.AreaMM2 <= clamped(c)*1.02:
+		e.Kind, e.Lug = ferrule, "ferrule "+copper
+	case clamped(c) > 0:
+		e.Kind, e.Lug = reducer, unit.Say("reducing pin, %s to %s", copper, unit.Plain(clamped(c), "mm²", 0))
+	case pluggedIn(c):
+		e.Lug = "relay socket contact 9.5 mm, " + copper
+	case c.Kind == system.KindPlug:
+		e.Lug = "plug contact " + copper
+	default:
+		e.Kind, e.Stud = tubeLug, studs[c.Kind]
+		if fuse, is := c.Device.(system.Fuse); is {
+			e.Stud = fuse.Family.Stud()
+		}
+		if e.Stud == "" {
+			e.Stud = "M8"
+		}
+		e.Lug = "tube lug " + copper + ", " + e.Stud
+	}
+	return e
+}
+
+// lugSize is how lugs and ferrules for a cable are sold: by gauge for gauge cable, by copper otherwise.
+func lugSize(size cable.Size) string {
+	if size.System == cable.AWG {
+		return size.One().Label
+	}
+	return fmt.Sprintf("%g mm²", math.Round(size.AreaMM2*10)/10)
+}
+
+// clamped is the thickest cable that a charger's clamps take; 0 for one with studs, and for what is no charger.
+func clamped(c system.Component) float64 {
+	if charger, is := c.Device.(system.Charger); is {
+		return charger.Card.ClampMM2()
+	}
+	return 0
+}
+
+// pluggedIn says whether a contact sits in a socket.
+func pluggedIn(c system.Component) bool {
+	contact, ok := c.Device.(system.Contact)
+	return ok && contact.PlugIn
+}
