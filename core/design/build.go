@@ -1,6 +1,8 @@
 package design
 
 import (
+	"cmp"
+
 	"epitrope/core/cable"
 	"epitrope/core/feed"
 	"epitrope/core/job"
@@ -98,7 +100,7 @@ func (d *Design) components(b job.Body, place job.Point) {
 			Device: system.Plug{Card: d.PlugCard, Plus: true, Minus: byCable}})
 	}
 	s.Add(system.Component{ID: "f2", Kind: system.KindFuse, Name: "F2", Rating: d.Aux.Fuse.Label(), At: place, Device: d.Aux.FuseDevice()})
-	s.Add(system.Component{ID: "aux", Kind: system.KindBattery, Name: "Aux battery", Rating: d.AuxRating(), At: place,
+	s.Add(system.Component{ID: "aux", Kind: system.KindBattery, Name: "Aux battery", Rating: cmp.Or(d.eachRating(), d.AuxRating()), At: place,
 		Device: system.Bank{Ohm: d.AuxOhm(), Each: d.eachRating()}})
 	for _, id := range d.members() {
 		s.Add(system.Component{ID: id, Kind: system.KindBattery, Name: "Aux battery " + id[len("aux"):], Rating: d.eachRating(), At: place,

@@ -174,6 +174,7 @@ func (d *Design) thinWires() {
 		return
 	}
 	d.wire("t1", "t1", system.Signal, term("feed", "15"), term("f3", "in"), &t, run.BareM, system.Joints{})
+	d.System.Wires[len(d.System.Wires)-1].Existing = d.System.Tapped() // it comes with the tap holder
 	ids := []string{"t1b", "t1c", "t1d"}
 	at, restM := term("f3", "out"), t.LengthM.Value
 	for _, switched := range d.inSignal() {

@@ -118,10 +118,11 @@ func wire(s *system.System, w system.Wire, colours Scheme) Lead {
 	out.To.Label = fmt.Sprintf("%s  %s  from %s", out.Number, w.Size, out.From.place())
 	out.Sleeve = shrink(outer)
 	over := outer * math.Sqrt(float64(size.Count))
-	if w.LengthM > LaidM && w.Conduit {
+	laid := w.LengthM > LaidM && w.Run != "bank"
+	if laid && w.Conduit {
 		out.Conduit = conduit(over)
 	}
-	if w.LengthM > LaidM {
+	if laid {
 		out.Clip = clipFor(max(over, out.Conduit*conduitWall))
 	}
 	a, okA := s.Component(w.From.Component)

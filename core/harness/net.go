@@ -75,9 +75,10 @@ func newNet(s *system.System, loads []Load) *net {
 		n.join(system.Wire{ID: "start-earth", Role: system.Return, From: system.Terminal{Component: "start", Terminal: "31"},
 			To: system.Terminal{Component: "e1"}, Existing: true})
 	}
-	if _, ok := n.at["r1"]; ok {
+	if r1, ok := s.Component("r1"); ok {
+		shunt, _ := r1.Device.(system.Link)
 		n.join(system.Wire{ID: "r1-", Role: system.Return, From: system.Terminal{Component: "r1", Terminal: "battery"},
-			To: system.Terminal{Component: "aux", Terminal: "31"}, Existing: true})
+			To: shunt.From, Existing: true})
 	}
 	n.addLoads(s, loads)
 	return n

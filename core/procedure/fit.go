@@ -25,7 +25,7 @@ func (b *builder) ground() {
 // runsOf are the numbers of the wires that are laid, the longest of each run first.
 func (b *builder) lay() {
 	for _, w := range b.wires {
-		if w.RouteM <= harness.LaidM {
+		if w.Clip == 0 {
 			continue
 		}
 		after := b.of(Isolate, Remove)
@@ -34,7 +34,7 @@ func (b *builder) lay() {
 		} else {
 			// Common ground first.
 			for _, r := range b.wires {
-				if r.Role == "return" && r.RouteM > harness.LaidM {
+				if r.Role == "return" && r.Clip > 0 {
 					after = append(after, "lay-"+r.ID)
 				}
 			}
@@ -120,7 +120,7 @@ func (b *builder) ends() {
 
 func (b *builder) endAfter(w harness.Lead) []string {
 	after := b.of(Isolate)
-	if w.RouteM > harness.LaidM {
+	if w.Clip > 0 {
 		after = append(after, "lay-"+w.ID)
 	}
 	for _, id := range []string{"fit-" + w.From.Component, "fit-" + w.To.Component} {

@@ -1947,10 +1947,15 @@ export interface components {
              * @description Side by side
              */
             cables: number;
+            /**
+             * Format: double
+             * @description P-clips that hold it along its route; 0 where it only links two things
+             */
+            clipMM: number;
             colour: string;
             /**
              * Format: double
-             * @description Inner diameter; 0 where it needs none
+             * @description Inner diameter; 0 where it is laid in none
              */
             conduitMM: number;
             /**
@@ -3492,6 +3497,8 @@ export interface components {
             path: string;
         };
         Wire: {
+            /** @description It is laid in conduit */
+            conduit?: boolean;
             /** Format: double */
             copperMM2?: number;
             existing?: boolean;
