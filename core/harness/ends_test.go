@@ -106,7 +106,8 @@ func TestATapHolderHasItsFuse(t *testing.T) {
 			Device: system.Fuse{Fuse: protect.Fuse{Family: protect.Blade, RatingA: 3}}})
 		s.Add(system.Component{ID: "coupling", Kind: system.KindCharger, Device: system.Charger{}})
 		at := func(c, t string) system.Terminal { return system.Terminal{Component: c, Terminal: t} }
-		s.Join(system.Wire{ID: "t1", Role: system.Signal, From: at("feed", "15"), To: at("f3", "in"), Size: "1.5 mm²", LengthM: 0.15})
+		s.Join(system.Wire{ID: "t1", Role: system.Signal, From: at("feed", "15"), To: at("f3", "in"), Size: "1.5 mm²", LengthM: 0.15,
+			Existing: slot})
 		s.Join(system.Wire{ID: "t1b", Role: system.Signal, From: at("f3", "out"), To: at("coupling", "15"), Size: "1.5 mm²", LengthM: 4})
 		wires := Leads(&s, UsualScheme)
 		numbers := []string{}

@@ -88,7 +88,7 @@ func Number(id string) string { return strings.ToUpper(id) }
 func Leads(s *system.System, colours Scheme) []Lead {
 	list := []Lead{}
 	for _, w := range s.Wires {
-		if w.Existing || w.Role == system.Chassis || inTap(s, w.From) {
+		if w.Existing || w.Role == system.Chassis {
 			continue
 		}
 		list = append(list, wire(s, w, colours))
@@ -131,11 +131,6 @@ func wire(s *system.System, w system.Wire, colours Scheme) Lead {
 		out.Hole = hole(max(out.Conduit, over))
 	}
 	return out
-}
-
-// inTap says whether a wire is the lead inside a tap holder, which comes with that.
-func inTap(s *system.System, from system.Terminal) bool {
-	return s.Tapped() && from.Component == "feed"
 }
 
 // conduitWall is how much wider a conduit is outside than inside, and clips the P-clips there are, in mm. Source:
