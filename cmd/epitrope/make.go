@@ -31,6 +31,7 @@ func runMake(args []string, in io.Reader, out io.Writer) error {
 	names := strings.Join(slices.Sorted(maps.Keys(made)), ", ")
 	what := set.String("what", "wires", "one of "+names)
 	paper := set.String("paper", "A4", "of a pack: A4 or Letter")
+	bench := set.Bool("bench", false, "a pack for the bench: without what it stands on and the workings")
 	book := set.String("book", "", "a file of the workshop's parts, with prices and stock")
 	rest, err := parseFlags(set, args, out)
 	if err != nil {
@@ -63,7 +64,7 @@ func runMake(args []string, in io.Reader, out io.Writer) error {
 		own.Parts = file.Items
 	}
 	p := export.NewPack(design.Of(doc, parts.Stock()), own)
-	p.Paper, p.Dated = *paper, time.Now()
+	p.Paper, p.Bench, p.Dated = *paper, *bench, time.Now()
 	data, err := write(p)
 	if err != nil {
 		return err

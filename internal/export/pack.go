@@ -8,6 +8,7 @@ import (
 	"epitrope/core/harness"
 	"epitrope/core/job"
 	"epitrope/core/modes"
+	"epitrope/core/owner"
 	"epitrope/core/parts"
 	"epitrope/core/plan"
 	"epitrope/core/procedure"
@@ -23,6 +24,7 @@ type Pack struct {
 	Revision string
 	Dated    time.Time
 	Paper    string // A4 or Letter
+	Bench    bool   // a copy for the bench, without what it stands on and the workings
 
 	Document job.Document
 	Plan     plan.Plan
@@ -37,6 +39,7 @@ type Pack struct {
 	Schedule []procedure.Slot
 	Waits    []procedure.Wait
 	Built    study.Built
+	Owner    owner.Booklet
 }
 
 // Workshop is what a workshop has of its own: parts with prices and stock, and its pace.
@@ -56,8 +59,10 @@ func NewPack(d *design.Design, own Workshop) Pack {
 	if doc.Schools.Supply != nil && *doc.Schools.Supply == "kit" {
 		list = list.AsKit()
 	}
-	return Pack{Built: study.BuiltOf(d), Schedule: procedure.Schedule(steps, procedure.FirstHour, procedure.DayHours),
-		Waits: procedure.Waits(steps, leads, list), Revision: "draft", Paper: "A4", Document: doc, Plan: p, Modes: modes.Of(d), Found: found,
+	table := modes.Of(d)
+	return Pack{Built: study.BuiltOf(d), Owner: owner.Of(d, table),
+		Schedule: procedure.Schedule(steps, procedure.FirstHour, procedure.DayHours),
+		Waits: procedure.Waits(steps, leads, list), Revision: "draft", Paper: "A4", Document: doc, Plan: p, Modes: table, Found: found,
 		Leads: leads, Cuts: cuts,
 		Parts: list, Drawing: harness.Draw(&p.System, drawnLoads(p)), Steps: steps, Hours: procedure.Hours(steps)}
 }

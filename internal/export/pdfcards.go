@@ -78,23 +78,19 @@ func (s *sheet) card(c card, x, y, w, h float64) {
 	})
 }
 
+// ownerCard is the booklet in a few lines, to be kept in the vehicle.
 func (s *sheet) ownerCard() card {
-	c := card{title: "For the owner", lines: []string{"The lamp:"}}
-	for _, l := range lamps(s.pack.Modes) {
-		c.lines = append(c.lines, "•  "+l)
+	o, c := s.pack.Owner, card{title: "For the owner", lines: []string{}}
+	if len(s.pack.Plan.Stops()) > 0 {
+		return card{c.title, []string{"Not to be built so: the workshop changes it first."}}
 	}
-	c.lines = append(c.lines, "Never:")
-	for _, n := range nevers(s.pack.Modes) {
-		c.lines = append(c.lines, "•  "+n)
+	for _, l := range o.Lamps {
+		c.lines = append(c.lines, "•  "+l.When+": "+l.Then)
 	}
-	baseline := ""
-	for _, st := range s.pack.Plan.States {
-		if st.ID == "cruise" && st.Fails == "" && len(s.pack.Plan.Stops()) == 0 {
-			baseline = fmt.Sprintf("Driving, it should show about %s into the aux battery until that is nearly full. Two hours that gained "+
-				"nothing: have it looked at.", unit.Text(st.OutA, "A", 0))
-		}
+	for _, n := range o.Never {
+		c.lines = append(c.lines, "•  Never "+n+".")
 	}
-	return card{c.title, append(c.lines, baseline, "A fuse that opened is replaced by the same rating, once it is known why.")}
+	return card{c.title, append(append(c.lines, o.Expect...), "A fuse that opened is replaced by the same rating, once it is known why.")}
 }
 
 func (s *sheet) settingCard() card {

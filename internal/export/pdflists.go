@@ -183,11 +183,12 @@ func (s *sheet) found() {
 }
 
 func (s *sheet) settings() {
+	s.AddPage()
+	s.charging()
 	set := s.pack.Plan.Settings
 	if !set.Charger {
 		return
 	}
-	s.AddPage()
 	s.heading("Settings for this battery")
 	s.para("", fmt.Sprintf("%s, set by %s, for %s.", set.Card, set.Way, set.Wants.Battery))
 	s.Ln(1)

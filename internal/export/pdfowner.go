@@ -1,14 +1,12 @@
 package export
 
 import (
-	"fmt"
-	"maps"
-	"slices"
 	"strings"
 
 	"epitrope/core/coupling"
-	"epitrope/core/design"
 	"epitrope/core/modes"
+	"epitrope/core/owner"
+	"epitrope/core/unit"
 )
 
 func (s *sheet) modes() {
@@ -73,61 +71,38 @@ func yes(v bool) string {
 	return "–"
 }
 
-// owner is the card for whoever drives it.
+// owner is what whoever drives it is told.
 func (s *sheet) owner() {
+	o := s.pack.Owner
 	s.AddPage()
 	s.heading("For the owner")
-	s.para("", titleOf(s.pack)+". "+s.pack.Plan.Needs.Says)
-	s.Ln(1)
-	s.para("B", "What the lamp means")
-	for _, l := range lamps(s.pack.Modes) {
-		s.para("", "•  "+l)
+	if len(s.pack.Plan.Stops()) > 0 {
+		s.para("B", "This is a plan that is not to be built so. The workshop changes it first.")
+		return
 	}
-	s.Ln(1)
-	s.para("B", "Never")
-	for _, n := range nevers(s.pack.Modes) {
-		s.para("", "•  "+n)
-	}
-	s.Ln(1)
-	s.para("B", "Have it looked at")
-	for _, text := range []string{"after four weeks, when lugs have settled, and then once a year",
-		"when two hours of driving gained nothing: see the readings in this pack",
-		"when a fuse opened: find why before it is replaced, and never fit a larger one",
-		"when the battery is to be another kind: the charger's setting, and perhaps the coupling, change with it"} {
-		s.para("", "•  "+text)
-	}
+	s.para("", titleOf(s.pack)+". "+o.Does)
+	s.advice("What the lamp means", o.Lamps)
+	s.advice("What to do when", o.When)
+	s.listed("Never", o.Never)
+	s.listed("On the first trip", o.Expect)
+	s.listed("Have it looked at", o.Look)
 }
 
-// lamps are what the coupling's lamp shows, with when.
-func lamps(m modes.Modes) []string {
-	when := map[string][]string{}
-	for _, r := range m.Rows {
-		at := "key " + r.Key + ", engine " + r.Engine
-		if !slices.Contains(when[r.Lamp], at) {
-			when[r.Lamp] = append(when[r.Lamp], at)
-		}
+// advice is a table of what is seen and what to do, or what it means.
+func (s *sheet) advice(title string, list []owner.Advice) {
+	s.Ln(2)
+	s.para("B", title)
+	var rows [][]string
+	for _, a := range list {
+		rows = append(rows, []string{a.When, unit.Capital(a.Then)})
 	}
-	var list []string
-	for _, lamp := range slices.Sorted(maps.Keys(when)) {
-		list = append(list, fmt.Sprintf("%s: %s", lamp, strings.Join(when[lamp], "; ")))
-	}
-	return list
+	s.table([]column{{"When", 1.3}, {"", 3}}, rows)
 }
 
-// nevers are the combinations that are forbidden.
-func nevers(m modes.Modes) []string {
-	var list []string
-	for _, r := range m.Rows {
-		text := fmt.Sprintf("the key at %s and the engine %s: %s", r.Key, r.Engine, r.Why)
-		if r.Switch != design.NoSwitch {
-			text = r.Switch + " with " + text
-		}
-		if r.Verdict == "forbidden" && !slices.Contains(list, text) {
-			list = append(list, text)
-		}
+func (s *sheet) listed(title string, list []string) {
+	s.Ln(2)
+	s.para("B", title)
+	for _, text := range list {
+		s.para("", "•  "+unit.Capital(text))
 	}
-	if len(list) == 0 {
-		list = []string{"nothing that a switch or the key can do harms it"}
-	}
-	return list
 }

@@ -1,6 +1,7 @@
 package export
 
 import (
+	"cmp"
 	"fmt"
 	"slices"
 	"strings"
@@ -111,4 +112,32 @@ func (s *sheet) openItems() []string {
 		}
 	}
 	return append(list, "________________________________", "________________________________")
+}
+
+// charging is how all that charges the aux battery is set, and the monitor, with room for what is read.
+func (s *sheet) charging() {
+	s.heading("All that charges the aux battery")
+	volts := func(v *float64) string {
+		switch {
+		case v == nil:
+			return "not said"
+		case *v == 0:
+			return "rests"
+		}
+		return unit.Text(*v, "V", 1)
+	}
+	var rows [][]string
+	for _, c := range s.pack.Plan.Charging.Sources {
+		rows = append(rows, []string{c.Name, volts(c.AbsorptionV), volts(c.FloatV), cmp.Or(c.ColdStop, "need not be"),
+			cmp.Or(c.SetAt, "not said"), c.ReadBack, ""})
+	}
+	s.table([]column{{"By", 1.3}, {"Absorption", 0.9}, {"Float", 0.7}, {"In frost stopped by", 1}, {"Set at", 1.5}, {"Read back", 1.9},
+		{"Read", 0.6}}, rows)
+	rows = nil
+	for _, l := range s.pack.Plan.Charging.Monitor {
+		rows = append(rows, []string{l.Name, l.Wants, cmp.Or(l.Is, "not said"), ""})
+	}
+	if len(rows) > 0 {
+		s.table([]column{{"Monitor", 1.4}, {"Wanted", 1.6}, {"Set to", 1}, {"Read", 1}}, rows)
+	}
 }

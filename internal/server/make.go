@@ -108,6 +108,7 @@ func (a *api) packOf(j store.Job, own export.Workshop, revision string, dated ti
 func (a *api) pack(ctx context.Context, in *struct {
 	JobPath
 	Paper string `query:"paper" enum:"A4,Letter" default:"A4"`
+	Bench bool   `query:"bench" doc:"A copy for the bench: without what it stands on and the workings"`
 }) (*fileAnswer, error) {
 	j, err := a.store.Get(ctx, in.ID)
 	if err != nil {
@@ -118,7 +119,7 @@ func (a *api) pack(ctx context.Context, in *struct {
 		return nil, answer(err)
 	}
 	p := a.packOf(j, own, fmt.Sprintf("draft, version %d", j.Version), j.SavedAt)
-	p.Paper = in.Paper
+	p.Paper, p.Bench = in.Paper, in.Bench
 	data, err := export.PDF(p)
 	return &fileAnswer{"application/pdf", `attachment; filename="pack.pdf"`, data}, err
 }

@@ -4384,6 +4384,8 @@ export interface operations {
         parameters: {
             query?: {
                 paper?: "A4" | "Letter";
+                /** @description A copy for the bench: without what it stands on and the workings */
+                bench?: boolean;
             };
             header?: never;
             path: {

@@ -35,7 +35,9 @@ export default function Record() {
         {unsaved && <span className="soft">waits until the draft is saved</span>}
         <span className="gap" />
         <span>
-          The draft as a pack, as it is saved: <a href={`/api/jobs/${id}/pack.pdf`}>PDF, A4</a> or <a href={`/api/jobs/${id}/pack.pdf?paper=Letter`}>Letter</a>
+          The draft as a pack, as it is saved: <a href={`/api/jobs/${id}/pack.pdf`}>PDF, A4</a> or <a href={`/api/jobs/${id}/pack.pdf?paper=Letter`}>Letter</a>; for
+          the bench, without workings: <a href={`/api/jobs/${id}/pack.pdf?bench=true`} aria-label="Bench copy, PDF, A4">A4</a> or{" "}
+          <a href={`/api/jobs/${id}/pack.pdf?bench=true&paper=Letter`} aria-label="Bench copy, PDF, Letter">Letter</a>
         </span>
         {issuing.isError && <Wrong>Not issued: {issuing.error.message}</Wrong>}
       </div>

@@ -14,6 +14,7 @@ import { Fieldset } from "../ui/Fieldset";
 import { useStored } from "../ui/stored";
 import { AsFound } from "../found/AsFound";
 import { FoundRows } from "../found/FoundRows";
+import { Beliefs } from "./Beliefs";
 import { BookPanel } from "./BookPanel";
 import { FeedHunt } from "./FeedHunt";
 import { groups, type Group } from "./groups";
@@ -68,6 +69,7 @@ export default function SurveySheet() {
         )}
         {group.id === "found" && <AsFound />}
         {group.id === "feed" && <FeedHunt />}
+        {group.id === "beliefs" && <Beliefs />}
         <div className={cx("row", css.move)}>
           <Button variant="default" disabled={index === 0} onClick={() => go(groups[index - 1]?.id ?? group.id)}>
             Back
@@ -124,6 +126,7 @@ function countOf(job: OpenJob, g: Group): string {
     const points = job.plan.signal.feeds;
     return points.length === 0 ? "" : `${points.filter((p) => p.candidate).length}/${points.length}`;
   }
+  if (g.id === "beliefs") return "";
   const answered = g.fields.filter((p) => valueAt(job.state.doc, p) !== undefined && factOf(job.plan, p)?.origin !== "assumed").length;
   return `${answered}/${g.fields.length}`;
 }

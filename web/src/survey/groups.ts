@@ -54,7 +54,7 @@ export const groups: Group[] = [
     id: "fit",
     title: "Does it fit",
     says: "The opening as well as the recess. A dummy of cardboard settles what a tape does not.",
-    fields: ["fit.lengthMM", "fit.widthMM", "fit.heightMM", "fit.recessLengthMM", "fit.recessWidthMM", "fit.recessHeightMM", "fit.openingLengthMM", "fit.openingWidthMM", "fit.aboveMM"],
+    fields: ["fit.lengthMM", "fit.widthMM", "fit.heightMM", "fit.recessLengthMM", "fit.recessWidthMM", "fit.recessHeightMM", "fit.openingLengthMM", "fit.openingWidthMM", "fit.aboveMM", "fit.covered"],
     checks: ["fit"],
   },
   {
@@ -62,7 +62,7 @@ export const groups: Group[] = [
     title: "Coupling's place",
     says: "Heat, gas, spray, moving parts; and whether anybody will see its lamp.",
     fields: [
-      "placing.exhaust", "placing.spray", "placing.gas", "placing.moving", "placing.terminals", "placing.visible", "placing.access",
+      "placing.exhaust", "placing.spray", "placing.gas", "placing.moving", "placing.terminals", "placing.visible", "placing.access", "placing.housed", "placing.ground",
       "placing.lengthMM", "placing.widthMM", "placing.heightMM", "placing.vented", "bays.startC", "bays.auxC",
     ],
     checks: ["place"],
@@ -87,6 +87,23 @@ export const groups: Group[] = [
     title: "Wishes",
     says: "What the customer asks for besides charging.",
     fields: ["wants.emergencyStart", "wants.idling", "wants.budget", "wants.feedA", "solar.through", "solar.priority"],
+    checks: [],
+  },
+  {
+    id: "charging",
+    title: "Other chargers, monitor",
+    says: "What else charges the aux battery, what counts it, and how each is set: they have to agree with the battery and with each other.",
+    fields: [
+      "mains.outputA", "mains.absorptionV", "mains.floatV", "mains.compensated", "mains.probe", "mains.disable", "solar.absorptionV", "solar.floatV",
+      "solar.compensated", "solar.probe", "solar.disable", "extras.monitor", "monitor.capacityAh", "monitor.fullV", "monitor.tailPct", "monitor.efficiency",
+    ],
+    checks: ["charging"],
+  },
+  {
+    id: "beliefs",
+    title: "Taken for granted",
+    says: "What the customer, or the shop, is sure of. Tick what was said; beside it stands what holds on this job.",
+    fields: [],
     checks: [],
   },
   { id: "found", title: "As found", says: "What a previous owner or the factory left, wire by wire.", fields: ["have.coupling", "have.couplingA"], checks: [] },

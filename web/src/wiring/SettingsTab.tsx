@@ -11,6 +11,7 @@ import { usePartsBook } from "../parts/usePartsBook";
 import { NoteBox } from "../ui/NoteBox";
 import { Standing } from "../ui/Standing";
 import { Table, type TableColumn } from "../ui/Table";
+import { AllCharging } from "./AllCharging";
 import css from "./wiring.module.css";
 
 const card = ["name", "outputA", "efficiency", "cutOutV", "maxFuseA", "standbyA", "maxAmbientC", "detectOnV", "detectOffV", "way"].map((n) => `card.${n}`);
@@ -61,8 +62,15 @@ export function SettingsTab() {
         ),
     },
   ];
-  if (!s.charger) return <p className="soft">There is no charger to set: the aux battery gets what the alternator gives.</p>;
+  if (!s.charger)
+    return (
+      <>
+        <p className="soft">There is no charger to set: the aux battery gets what the alternator gives.</p>
+        <AllCharging />
+      </>
+    );
   return (
+    <>
     <div className={css.settings}>
       <section aria-label="Configuration card">
         <h3>
@@ -93,7 +101,7 @@ export function SettingsTab() {
             </ul>
           </>
         )}
-        <Fields paths={["profile.broken", "profile.disable"]} />
+        <Fields paths={["profile.broken", "profile.disable", "profile.fed", "card.probe"]} />
       </section>
       <section aria-label="By temperature and card">
         <h3>What it holds by the battery&apos;s temperature</h3>
@@ -101,6 +109,8 @@ export function SettingsTab() {
         <OwnCard />
       </section>
     </div>
+    <AllCharging />
+    </>
   );
 }
 

@@ -1,0 +1,30 @@
+import { Checkbox } from "@mantine/core";
+
+import { valueAt } from "../job/document";
+import { useJob } from "../job/JobContext";
+import css from "./survey.module.css";
+
+/** Beliefs are sentences to pick from: what the customer, or the shop, takes for granted; beside each that is picked what holds on this job. */
+export function Beliefs() {
+  const { vocabulary, state, dispatch, plan, readOnly } = useJob();
+  return (
+    <ul className={css.beliefs} aria-label="Taken for granted">
+      {vocabulary.fields
+        .filter((f) => f.path.startsWith("beliefs."))
+        .map((f) => {
+          const answer = plan.checks.find((c) => c.group === "beliefs" && c.fields.includes(f.path));
+          const held = valueAt(state.doc, f.path) === "yes";
+          return (
+            <li key={f.path}>
+              <Checkbox label={f.label} checked={held} disabled={readOnly} onChange={() => dispatch({ type: "set", path: f.path, value: held ? undefined : "yes" })} />
+              {held && answer && (
+                <p data-level={answer.level}>
+                  <b>{answer.level === "good" ? "So it is here." : "Not so here."}</b> {answer.text}
+                </p>
+              )}
+            </li>
+          );
+        })}
+    </ul>
+  );
+}
