@@ -100,12 +100,16 @@ var beliefs = []belief{
 		}},
 	{"apart", "coupling", working.Physics,
 		"Parked, they are not apart: the %s stays closed, with %.1f V on it.",
-		"Parked, both batteries are apart, once the %s has let go.",
+		"Parked, both batteries are apart%s.",
 		func(b job.Beliefs) *string { return b.Apart }, func(d *design.Design) (bool, []any) {
 			if s := d.StateBy("parked"); s.Joined && !d.Is.OwnMachine {
 				return with(false, d.Kind.Label(), s.BusV)
 			}
-			return with(true, d.Kind.Label())
+			once := ""
+			if d.Is.Senses {
+				once = ", once the relay has let go"
+			}
+			return with(true, once)
 		}},
 	{"length", "c2", working.Physics,
 		"Plus and minus of one battery need no equal length: their sum counts, %.1f mΩ there and back from the coupling.",

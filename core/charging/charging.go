@@ -12,14 +12,14 @@ import (
 // Charging is how all that charges the aux battery is set, and the monitor that counts it, held against the
 // battery and each other.
 type Charging struct {
-	Sources []ChargingSource `json:"sources"`
-	Monitor []MonitorLine    `json:"monitor" doc:"How the monitor is set and should be; empty where there is none"`
+	Sources []Source      `json:"sources"`
+	Monitor []MonitorLine `json:"monitor" doc:"How the monitor is set and should be; empty where there is none"`
 
 	MonitorAt string `json:"monitorAt" doc:"Where the monitor is set; empty where nobody said"`
 }
 
-// ChargingSource is one of them. Voltages are the system's.
-type ChargingSource struct {
+// Source is one of them. Voltages are the system's.
+type Source struct {
 	ID          string        `json:"id" enum:"charger,alternator,mains,sun"`
 	Name        string        `json:"name"`
 	AbsorptionV *float64      `json:"absorptionV,omitempty" doc:"Absent where nobody said"`
@@ -41,13 +41,13 @@ type MonitorLine struct {
 
 // Of is how all that charges is set; the level of the coupling's own charger is for its notes to say.
 func Of(d *design.Design) Charging {
-	out := Charging{Sources: []ChargingSource{coupled(d)}, Monitor: []MonitorLine{}}
+	out := Charging{Sources: []Source{coupled(d)}, Monitor: []MonitorLine{}}
 	for _, s := range d.Facts.Sources {
 		level := verdict.Open
 		if s.AbsorptionV != nil {
 			level = verdict.Good
 		}
-		out.Sources = append(out.Sources, ChargingSource{ID: s.ID, Name: unit.Capital(s.Name), AbsorptionV: s.AbsorptionV, FloatV: s.FloatV,
+		out.Sources = append(out.Sources, Source{ID: s.ID, Name: unit.Capital(s.Name), AbsorptionV: s.AbsorptionV, FloatV: s.FloatV,
 			Compensated: string(s.Compensated), ColdStop: coldStop(d, s.Probe, s.Disable), SetAt: s.How, ReadBack: readBack[s.ID],
 			Level: worstOf(d, s.ID, level)})
 	}
@@ -63,10 +63,10 @@ var readBack = map[string]string{
 }
 
 // coupled is what the coupling charges with.
-func coupled(d *design.Design) ChargingSource {
+func coupled(d *design.Design) Source {
 	if !d.Kind.Charger() {
 		full := d.ChargesAtV()
-		return ChargingSource{ID: "alternator", Name: "Alternator, by the coupling", AbsorptionV: rounded(full),
+		return Source{ID: "alternator", Name: "Alternator, by the coupling", AbsorptionV: rounded(full),
 			ColdStop: coldStop(d, job.Asked, job.Tri(job.Str(d.Facts.Set.Disable))), SetAt: "its regulator: not to be set",
 			ReadBack: "engine at a fast idle, aux battery nearly full: volts across its posts", Level: verdict.Good}
 	}
@@ -74,7 +74,7 @@ func coupled(d *design.Design) ChargingSource {
 	if d.Setting.Compensated {
 		compensated = "yes"
 	}
-	return ChargingSource{ID: "charger", Name: unit.Capital(d.Charger.Label), AbsorptionV: rounded(d.SetV()),
+	return Source{ID: "charger", Name: unit.Capital(d.Charger.Label), AbsorptionV: rounded(d.SetV()),
 		FloatV: rounded(d.Setting.FloatV * d.Facts.N), Compensated: compensated,
 		ColdStop: coldStop(d, job.Tri(job.Str(d.Doc.Card.Probe)), job.Tri(job.Str(d.Facts.Set.Disable))),
 		SetAt:    unit.Say("%s: %s", Ways[job.Str(d.Doc.Card.Way)], orUnsaid(d.Setting.How)),

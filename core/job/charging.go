@@ -59,17 +59,20 @@ var chargingFields = slices.Concat([]Field{
 	sourceFields("mains", "Mains charger", "the mains charger"),
 	sourceFields("solar", "Solar regulator", "the solar regulator"), monitorFields)
 
+// watched is where there is a monitor.
+var watched = &When{Path: "extras.monitor", Is: []string{string(Yes)}}
+
 // monitorFields are how the monitor is set.
 var monitorFields = []Field{
 	{Path: "monitor.capacityAh", Label: "Monitor counts on", Kind: Number, Unit: "Ah", Min: 1, Max: 5000, dim: chargeAt, Part: "aux",
-		Example: "100 Ah"},
+		When: watched, Example: "100 Ah"},
 	{Path: "monitor.fullV", Label: "Monitor takes the battery for full above", Kind: Number, Unit: "V", Min: 12, Max: 16, Digits: 2,
-		PerSystem: true, dim: tension, Part: "aux", Example: "14.2 V"},
+		PerSystem: true, dim: tension, Part: "aux", When: watched, Example: "14.2 V"},
 	{Path: "monitor.tailPct", Label: "… with a current below, of its capacity", Kind: Number, Unit: "%", Min: 0.1, Max: 20,
-		Digits: 1, dim: share, Part: "aux", Example: "4 %"},
+		Digits: 1, dim: share, Part: "aux", When: watched, Example: "4 %"},
 	{Path: "monitor.efficiency", Label: "Monitor's charge efficiency", Kind: Number, Unit: "%", Min: 50, Max: 100, dim: share,
-		Part: "aux", Example: "99 %"},
-	{Path: "monitor.how", Label: "Monitor is set by", Kind: Text, Max: 120, Part: "aux", Example: "its menu"},
+		Part: "aux", When: watched, Example: "99 %"},
+	{Path: "monitor.how", Label: "Monitor is set by", Kind: Text, Max: 120, Part: "aux", When: watched, Example: "its menu"},
 }
 
 // SourceFacts are how a source of charging is set; nil and open what nobody said.

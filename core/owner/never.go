@@ -53,8 +53,8 @@ const (
 )
 
 // expect is what the first trip should show, run through time.
-func expect(d *design.Design) []string {
-	list := []string{}
+func expect(d *design.Design) (list []string, inShort string) {
+	list = []string{}
 	r := rig.Of(d, rig.Nominal)
 	r.Solar, r.HouseA, r.Aux.SOC = nil, 0, halfSOC
 	first, soc := 0.0, halfSOC
@@ -67,6 +67,8 @@ func expect(d *design.Design) []string {
 	trip := day.Pattern{{Kind: day.Crank, Seconds: d.Facts.CrankS.Value}, {Kind: day.Highway, Seconds: tripH * 3600}}
 	_, err := day.Run(r, trip, day.Conditions{OutsideC: design.WarmC}, day.Options{Watch: watch})
 	if gained := soc - halfSOC; err == nil && gained > 0.02 {
+		inShort = unit.Say("On the first trip: two hours of driving from half full bring about %.0f Ah, to about %.0f %%.",
+			gained*d.Facts.AuxAh.Value, 100*soc)
 		list = append(list,
 			unit.Say("Begin with the second battery half full, and nothing switched on behind. After ten minutes of driving about %.0f A "+
 				"go into it.",
@@ -83,5 +85,5 @@ func expect(d *design.Design) []string {
 	if d.Facts.Varies() {
 		list = append(list, "Amps that come and go while you drive are the vehicle's own saving of fuel, and no fault.")
 	}
-	return append(list, "Write down what you saw: it is what later trips are held against.")
+	return append(list, "Write down what you saw: it is what later trips are held against."), inShort
 }

@@ -19,6 +19,7 @@ type Booklet struct {
 	When   []Advice `json:"when" doc:"What to do when"`
 	Never  []string `json:"never"`
 	Expect []string `json:"expect" doc:"What to expect on the first trip"`
+	Trip   string   `json:"trip" doc:"… in a sentence; empty where little is to be expected"`
 	Look   []string `json:"look" doc:"When to have it looked at"`
 }
 
@@ -30,7 +31,8 @@ type Advice struct {
 
 // Of is the booklet of a design with its mode table.
 func Of(d *design.Design, m modes.Modes) Booklet {
-	return Booklet{Does: does(d), Lamps: lamps(m), When: when(d), Never: never(d, m), Expect: expect(d),
+	expected, trip := expect(d)
+	return Booklet{Does: does(d), Lamps: lamps(m), When: when(d), Never: never(d, m), Expect: expected, Trip: trip,
 		Look: []string{"after four weeks, when what was bolted has settled, and then once a year",
 			"when two hours of driving gained nothing, or much less than on the first trip",
 			"when a fuse has opened: find why before it is replaced, and never fit a larger one",

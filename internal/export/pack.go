@@ -62,7 +62,7 @@ func NewPack(d *design.Design, own Workshop) Pack {
 	table := modes.Of(d)
 	return Pack{Built: study.BuiltOf(d), Owner: owner.Of(d, table),
 		Schedule: procedure.Schedule(steps, procedure.FirstHour, procedure.DayHours),
-		Waits: procedure.Waits(steps, leads, list), Revision: "draft", Paper: "A4", Document: doc, Plan: p, Modes: table, Found: found,
+		Waits:    procedure.Waits(steps, leads, list), Revision: "draft", Paper: "A4", Document: doc, Plan: p, Modes: table, Found: found,
 		Leads: leads, Cuts: cuts,
 		Parts: list, Drawing: harness.Draw(&p.System, drawnLoads(p)), Steps: steps, Hours: procedure.Hours(steps)}
 }

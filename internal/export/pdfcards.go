@@ -78,6 +78,9 @@ func (s *sheet) card(c card, x, y, w, h float64) {
 	})
 }
 
+// mostNevers are as many as a card has room for, the first that are this installation's own.
+const mostNevers = 4
+
 // ownerCard is the booklet in a few lines, to be kept in the vehicle.
 func (s *sheet) ownerCard() card {
 	o, c := s.pack.Owner, card{title: "For the owner", lines: []string{}}
@@ -87,10 +90,16 @@ func (s *sheet) ownerCard() card {
 	for _, l := range o.Lamps {
 		c.lines = append(c.lines, "•  "+l.When+": "+l.Then)
 	}
-	for _, n := range o.Never {
+	for _, n := range o.Never[:min(mostNevers, len(o.Never))] {
 		c.lines = append(c.lines, "•  Never "+n+".")
 	}
-	return card{c.title, append(append(c.lines, o.Expect...), "A fuse that opened is replaced by the same rating, once it is known why.")}
+	trip := []string{o.Trip}
+	if o.Trip == "" {
+		trip = nil
+	}
+	return card{c.title, append(append(c.lines, trip...), "Two hours of driving that gained nothing: have it looked at. A fuse "+
+		"that opened is replaced "+
+		"by the same rating, once it is known why. The owner's pages say the rest.")}
 }
 
 func (s *sheet) settingCard() card {
@@ -118,6 +127,8 @@ func (s *sheet) modesCard() card {
 		switch {
 		case m.Unknown:
 			does = "not known"
+		case m.Rule == "mode.hunts" || m.Rule == "mode.starved":
+			does = "begins and stops, again and again"
 		case s.joined(m) && m.Charging:
 			does = "joined, charging"
 		case s.joined(m):

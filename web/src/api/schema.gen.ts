@@ -1030,32 +1030,7 @@ export interface components {
             monitor: components["schemas"]["MonitorLine"][];
             /** @description Where the monitor is set; empty where nobody said */
             monitorAt: string;
-            sources: components["schemas"]["ChargingSource"][];
-        };
-        ChargingSource: {
-            /**
-             * Format: double
-             * @description Absent where nobody said
-             */
-            absorptionV?: number;
-            /** @description What stops it where the battery must not be charged for cold */
-            coldStop: string;
-            /** @description yes, no, or empty where nobody said */
-            compensated: string;
-            /**
-             * Format: double
-             * @description 0: it rests; absent where nobody said
-             */
-            floatV?: number;
-            /** @enum {string} */
-            id: "charger" | "alternator" | "mains" | "sun";
-            /** @enum {string} */
-            level: "good" | "caution" | "bad" | "open";
-            name: string;
-            /** @description How the setting is read back */
-            readBack: string;
-            /** @description Where it is set; empty where nobody said */
-            setAt: string;
+            sources: components["schemas"]["Source"][];
         };
         Check: {
             /** @description The column it belongs to */
@@ -3012,6 +2987,31 @@ export interface components {
             priority?: string;
             probe?: string;
             through?: string;
+        };
+        Source: {
+            /**
+             * Format: double
+             * @description Absent where nobody said
+             */
+            absorptionV?: number;
+            /** @description What stops it where the battery must not be charged for cold */
+            coldStop: string;
+            /** @description yes, no, or empty where nobody said */
+            compensated: string;
+            /**
+             * Format: double
+             * @description 0: it rests; absent where nobody said
+             */
+            floatV?: number;
+            /** @enum {string} */
+            id: "charger" | "alternator" | "mains" | "sun";
+            /** @enum {string} */
+            level: "good" | "caution" | "bad" | "open";
+            name: string;
+            /** @description How the setting is read back */
+            readBack: string;
+            /** @description Where it is set; empty where nobody said */
+            setAt: string;
         };
         Spot: {
             kind?: string;

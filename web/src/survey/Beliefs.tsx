@@ -1,5 +1,3 @@
-import { Checkbox } from "@mantine/core";
-
 import { valueAt } from "../job/document";
 import { useJob } from "../job/JobContext";
 import css from "./survey.module.css";
@@ -16,7 +14,9 @@ export function Beliefs() {
           const held = valueAt(state.doc, f.path) === "yes";
           return (
             <li key={f.path}>
-              <Checkbox label={f.label} checked={held} disabled={readOnly} onChange={() => dispatch({ type: "set", path: f.path, value: held ? undefined : "yes" })} />
+              <label>
+                <input type="checkbox" checked={held} disabled={readOnly} onChange={() => dispatch({ type: "set", path: f.path, value: held ? undefined : "yes" })} /> {f.label}
+              </label>
               {held && answer && (
                 <p data-level={answer.level}>
                   <b>{answer.level === "good" ? "So it is here." : "Not so here."}</b> {answer.text}

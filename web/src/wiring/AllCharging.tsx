@@ -5,7 +5,7 @@ import { CheckList } from "../ui/CheckList";
 import { Table, type TableColumn } from "../ui/Table";
 import css from "./wiring.module.css";
 
-type Source = Schemas["ChargingSource"];
+type Source = Schemas["Source"];
 
 const volts = (v: number | undefined, none = "not said") => (v === undefined ? none : v === 0 ? "rests" : `${v.toFixed(1)} V`);
 
@@ -37,11 +37,20 @@ export function AllCharging() {
       <Table caption="All that charges this battery" rows={c.sources} columns={sources} keyOf={(s) => s.id} />
       {c.monitor.length > 0 && <Table caption="The monitor's settings" rows={c.monitor} columns={monitor} keyOf={(l) => l.name} />}
       <CheckList title="What is so with them" titled={false} checks={plan.checks.filter((k) => k.group === "charging")} />
+    </section>
+  );
+}
+
+/** OtherSources asks how all but the coupling's charger is set. */
+export function OtherSources() {
+  const { plan } = useJob();
+  return (
+    <section aria-label="Mains, solar, monitor">
       <h3>Mains charger</h3>
       <Fields brief paths={["mains.outputA", ...asked("mains")]} />
       <h3>Solar regulator</h3>
       <Fields brief paths={asked("solar")} />
-      {c.monitor.length > 0 && (
+      {plan.charging.monitor.length > 0 && (
         <>
           <h3>Monitor</h3>
           <Fields brief paths={["capacityAh", "fullV", "tailPct", "efficiency", "how"].map((n) => `monitor.${n}`)} />

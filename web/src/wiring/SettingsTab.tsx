@@ -11,7 +11,7 @@ import { usePartsBook } from "../parts/usePartsBook";
 import { NoteBox } from "../ui/NoteBox";
 import { Standing } from "../ui/Standing";
 import { Table, type TableColumn } from "../ui/Table";
-import { AllCharging } from "./AllCharging";
+import { AllCharging, OtherSources } from "./AllCharging";
 import css from "./wiring.module.css";
 
 const card = ["name", "outputA", "efficiency", "cutOutV", "maxFuseA", "standbyA", "maxAmbientC", "detectOnV", "detectOffV", "way"].map((n) => `card.${n}`);
@@ -65,12 +65,14 @@ export function SettingsTab() {
   if (!s.charger)
     return (
       <>
-        <p className="soft">There is no charger to set: the aux battery gets what the alternator gives.</p>
         <AllCharging />
+        <p className="soft">The coupling has no charger to set: the aux battery gets what the alternator gives.</p>
+        <OtherSources />
       </>
     );
   return (
     <>
+    <AllCharging />
     <div className={css.settings}>
       <section aria-label="Configuration card">
         <h3>
@@ -102,6 +104,7 @@ export function SettingsTab() {
           </>
         )}
         <Fields paths={["profile.broken", "profile.disable", "profile.fed", "card.probe"]} />
+        <OtherSources />
       </section>
       <section aria-label="By temperature and card">
         <h3>What it holds by the battery&apos;s temperature</h3>
@@ -109,7 +112,6 @@ export function SettingsTab() {
         <OwnCard />
       </section>
     </div>
-    <AllCharging />
     </>
   );
 }
