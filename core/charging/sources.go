@@ -191,5 +191,5 @@ func unstopped(d *design.Design, s job.SourceFacts) bool {
 
 func inFrost(d *design.Design, s job.SourceFacts) finding {
 	return at("aux", d.Facts.Day.OutsideC.Value, s.Name, d.Facts.Chemistry.Label, d.Facts.Chemistry.NoChargeBelowC).
-		cure(verdict.Set("It is wired", s.Section+".disable", string(job.Yes)))
+		cure(verdict.Set("Charge-disable is wired", s.Section+".disable", string(job.Yes)))
 }

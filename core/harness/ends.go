@@ -32,15 +32,6 @@ const (
 	reducer
 )
 
-// studs are the bolts at the terminals of components, by kind; ferrule and blade stand for
-// terminals that are none. Source: from memory; the device's sheet wins.
-var studs = map[system.ComponentKind]string{
-	system.KindAlternator: "M8", system.KindBattery: "M8", system.KindFuse: "M6", system.KindRelay: "M6", system.KindContactor: "M8",
-	system.KindIsolator: "M8", system.KindSplitter: "M8",
-	system.KindSwitch: "M8", system.KindShunt: "M8", system.KindDisconnect: "M6", system.KindEarth: "M8", system.KindLoads: "M6",
-	system.KindWinch: "M8", system.KindChangeover: "M6",
-}
-
 // studded are the terminals that carry a run: a thin wire from one shares its stud.
 var studded = []string{"30", "87", "B+"}
 
@@ -59,8 +50,8 @@ func end(s *system.System, t system.Terminal, size cable.Size) End {
 		e.Lug = "butt splice " + copper + ", with adhesive"
 	case size.AreaMM2 <= 2.5 && c.Kind == system.KindCharger:
 		e.Kind, e.Lug = ferrule, "ferrule "+copper
-	case size.AreaMM2 <= 2.5 && slices.Contains(studded, t.Terminal) && studs[c.Kind] != "":
-		e.Stud = studs[c.Kind]
+	case size.AreaMM2 <= 2.5 && slices.Contains(studded, t.Terminal) && c.Stud() != "":
+		e.Stud = c.Stud()
 		e.Lug = "ring terminal " + copper + ", " + e.Stud
 	case size.AreaMM2 <= 2.5:
 		e.Lug = "blade terminal 6.3 mm, " + copper
@@ -68,27 +59,28 @@ func end(s *system.System, t system.Terminal, size cable.Size) End {
 		e.Kind, e.Lug = ferrule, "ferrule "+copper
 	case clamped(c) > 0:
 		e.Kind, e.Lug = reducer, unit.Say("reducing pin, %s to %s", copper, unit.Plain(clamped(c), "mm²", 0))
-	case pluggedIn(c):
+	case c.Stud() == "" && c.Kind != system.KindPlug:
 		e.Lug = "relay socket contact 9.5 mm, " + copper
 	case c.Kind == system.KindPlug:
 		e.Lug = "plug contact " + copper
 	default:
-		e.Kind, e.Stud = tubeLug, studs[c.Kind]
-		if fuse, is := c.Device.(system.Fuse); is {
-			e.Stud = fuse.Family.Stud()
-		}
-		if e.Stud == "" {
-			e.Stud = "M8"
-		}
+		e.Kind, e.Stud = tubeLug, c.Stud()
 		e.Lug = "tube lug " + copper + ", " + e.Stud
 	}
 	return e
 }
 
-// lugSize is how lugs and ferrules for a cable are sold: by gauge for gauge cable, by copper otherwise.
+// lugSize is how lugs and ferrules for a cable are sold: by gauge for gauge cable, by metric copper otherwise; the
+// next larger one where nobody makes its own.
 func lugSize(size cable.Size) string {
+	system := cable.Metric
 	if size.System == cable.AWG {
-		return size.One().Label
+		system = cable.AWG
+	}
+	for _, s := range cable.Shelf(system) {
+		if s.AreaMM2 >= 0.97*size.AreaMM2 {
+			return s.Label
+		}
 	}
 	return fmt.Sprintf("%g mm²", math.Round(size.AreaMM2*10)/10)
 }
@@ -99,10 +91,4 @@ func clamped(c system.Component) float64 {
 		return charger.Card.ClampMM2()
 	}
 	return 0
-}
-
-// pluggedIn says whether a contact sits in a socket.
-func pluggedIn(c system.Component) bool {
-	contact, ok := c.Device.(system.Contact)
-	return ok && contact.PlugIn
 }

@@ -65,7 +65,7 @@ func moreNoteCases() []noteCase {
 		{"fuse.breaks", `{"pins":{"auxFuseA":425}}`, `{"pins":{"auxFuseA":400}}`},
 		{"fuse.main", `{"vehicle":{"systemVolts":24},"aux":{"chemistry":"lifepo4","capacityAh":600}}`,
 			`{"vehicle":{"systemVolts":24},"aux":{"chemistry":"lifepo4","capacityAh":100}}`},
-		{"fuse.stud", `{"pins":{"device":"breaker","startSize":"95 mm2"}}`, `{"pins":{"device":"breaker","startSize":"70 mm2"}}`},
+		{"stud.lug", `{"pins":{"device":"breaker","startSize":"95 mm2"}}`, `{"pins":{"device":"breaker","startSize":"70 mm2"}}`},
 		{"fuse.kind", `{"pins":{"device":"breaker","startFuseA":125}}`, `{"pins":{"device":"breaker","startFuseA":120}}`},
 		{"fuse.overload", `{"aux":{"capacityAh":1847},"bays":{"auxLay":"pair-conduit"},"cable":{"insulation":105}}`,
 			`{"aux":{"capacityAh":100}}`},

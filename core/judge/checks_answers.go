@@ -50,7 +50,8 @@ var answers = lookGroup{"answers", []look{
 			return says(d.Facts.Survey.Sensor == job.Yes && d.Facts.Schools.Negative == "post", "start")
 		}},
 	{"answers.sensor", verdict.Caution, working.Practice, []string{"vehicle.sensor", "schools.negative"},
-		"The negative goes on the battery's post, and nobody said whether there is a sensor on it: if there is, the vehicle will miscount all " +
+		"The negative goes on the battery's post, and nobody said whether there is a sensor on it: if there is, the vehicle will " +
+			"miscount all " +
 			"that the aux battery takes.",
 		func(d *design.Design) []finding {
 			return says(d.Facts.Survey.Sensor == job.Asked && d.Facts.Schools.Negative == "post", "start")
@@ -84,7 +85,8 @@ var answers = lookGroup{"answers", []look{
 			return rises(a.RestV, a.LoadedV, "aux")
 		}},
 	{"answers.crank", verdict.Caution, working.Memory, []string{"startBattery.crankV"},
-		"While cranking the start battery falls to %.1f V, under %.1f V: test it, its posts and the starter before the new installation takes " +
+		"While cranking the start battery falls to %.1f V, under %.1f V: test it, its posts and the starter before the new " +
+			"installation takes " +
 			"the blame.",
 		func(d *design.Design) []finding {
 			v, least := d.Facts.Survey.CrankV, leastCrankV*d.Facts.N

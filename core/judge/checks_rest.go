@@ -67,9 +67,10 @@ var restLooks = []look{
 		"Asleep the vehicle takes %.0f mA, and it is parked for %.0f days between drives: %s.",
 		asleep(func(halfH, parkedH float64) bool { return halfH >= parkedH })},
 	{"rest.fresh", verdict.Caution, working.Practice, []string{"startBattery.restHours", "aux.restHours"},
-		"The %s battery was measured at %.2f V, %s after it was charged: surface charge flatters it. Measure again after %s, or put a lamp on " +
+		"The %s battery was measured at %.2f V, %s after it was charged: surface charge flatters it. Measure again after %s, or put a " +
+			"lamp on " +
 			"it for some minutes first.",
-		rests(rested.fresh, func(b rested) []any { return []any{unit.Span(*b.hours), unit.Span(settledH)} })},
+		rests(rested.fresh, func(b rested) []any { return []any{unit.Text(*b.hours, "h", 1), unit.Text(settledH, "h", 0)} })},
 	{"rest.high", verdict.Caution, working.Practice, restFields,
 		"The %s battery is said to rest at %.2f V: above %.1f V lead is not at rest. Something charges it, or it was charged a short time ago.",
 		rests(func(b rested) bool { return b.lead(restMostV, 99) && !b.fresh() }, func(b rested) []any {

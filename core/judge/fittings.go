@@ -34,10 +34,11 @@ var fittings = []fitting{
 	{Fitting{"isolator", "Isolator Q1", "Where a box is to be unplugged or worked on.", []string{"extras.isolator"}, nil},
 		[]string{"extras.isolatorA", "extras.isolatorFirst"}, []string{"extra.isolator."}, always,
 		func(d *design.Design) bool { return d.Facts.Extras.Isolator != job.NoIsolator }},
-	{Fitting{"monitor", "Monitor and shunt R1", "It counts only what passes it.", []string{"extras.monitor"}, nil},
+	{Fitting{"monitor", "Monitor and shunt R1", "The monitor counts only what passes the shunt.", []string{"extras.monitor"}, nil},
 		[]string{"extras.shuntA", "extras.shuntMV", "extras.shuntAll"}, []string{"extra.shunt."}, always,
 		func(d *design.Design) bool { return d.Facts.Extras.Monitor }},
-	{Fitting{"disconnect", "Low-voltage disconnect Q3", "Between the battery and its loads, with a fuse of its own: F4 and the feed H1 are " +
+	{Fitting{"disconnect", "Low-voltage disconnect Q3", "Between the battery and its loads, with a fuse of its own: F4 and the " +
+		"feed H1 are " +
 		"sized once it is known what the loads take.", []string{"extras.disconnect"}, nil},
 		[]string{"extras.opensV", "extras.closesV", "extras.peakA", "extras.disconnectA", "extras.cuts"}, []string{"extra.disconnect."}, always,
 		func(d *design.Design) bool { return d.Facts.Extras.Disconnect }},
@@ -52,7 +53,8 @@ var fittings = []fitting{
 	{Fitting{"winch", "Winch W1", "A winch takes what a starter takes, for minutes.", []string{"vehicle.winch"}, nil},
 		[]string{"extras.winchA", "extras.winchFrom", "extras.winchMin"}, []string{"extra.winch."}, always,
 		func(d *design.Design) bool { return d.Facts.Extras.Winch }},
-	{Fitting{"management", "Management system", "It may open at any time; its charge-disable output should stop the charger first.",
+	{Fitting{"management", "Management system", "A management system may open at any time; its charge-disable output should stop " +
+		"the charger first.",
 		[]string{"extras.managementA"}, nil},
 		[]string{"profile.disable", "extras.outputA"}, []string{"extra.management.", "extra.output."},
 		func(d *design.Design) bool { return !d.Facts.Chemistry.Lead }, always},

@@ -54,7 +54,7 @@ var cableRules = []rule{
 		ofCables(noneDoes, func(_ *design.Design, l leg) finding { return at(l.ID, l.wire).since(l.NoCable.Error()) })},
 	{"cable.burns", verdict.Stop, working.Standard,
 		"%s is pinned to %s, which carries %s where it lies; it has to carry %s.",
-		"It gets over %s. Drop alone approves cable that burns.",
+		"The cable gets over %s. Drop alone approves cable that burns.",
 		ofCables(burns, func(_ *design.Design, l leg) finding {
 			bears, carries := unit.Apart(l.Trial.AmpacityA, l.Amps, "A", 0)
 			return at(l.ID, l.wire, l.Trial.Size.Copper(), bears, carries).

@@ -3,10 +3,13 @@ package judge
 import (
 	"strings"
 
+	"epitrope/core/cable"
 	"epitrope/core/coupling"
 	"epitrope/core/design"
 	"epitrope/core/job"
+	"epitrope/core/protect"
 	"epitrope/core/run"
+	"epitrope/core/system"
 	"epitrope/core/unit"
 	"epitrope/core/verdict"
 	"epitrope/core/working"
@@ -30,7 +33,11 @@ var chainRules = []rule{
 			headline := r.RatedA != nil && job.Str(r.RatedBy) == job.RatedByLabel && d.Contact.ContinuousA+d.Changeover.Relay.MakeA > 0
 			return where(headline && d.Start.Amps > headlineShare*num(r.RatedA), func() finding {
 				flows, bears := unit.Apart(d.Start.Amps, headlineShare*num(r.RatedA), "A", 0)
-				return at("coupling", d.Kind.Label(), unit.Plain(*r.RatedA, "A", 0), flows, bears)
+				name := d.Kind.Label()
+				if d.Kind.Charger() {
+					name = "relay beside the charger"
+				}
+				return at("coupling", name, unit.Plain(*r.RatedA, "A", 0), flows, bears)
 			})
 		}},
 	{"plug.cable", verdict.Beware, working.Memory,
@@ -41,6 +48,28 @@ var chainRules = []rule{
 				return at("x1", strings.ToUpper(l.ID), l.Trial.Size.Copper(), d.PlugCard.Label, unit.Plain(d.PlugCard.MostMM2, "mm²", 1))
 			})
 		})},
+	{"stud.lug", verdict.Beware, working.Memory,
+		"%s is %s, and lugs for the %s stud of %s are sold up to %s.",
+		"A lug that is bored out or filed down to fit carries less than its cable. Thinner cable, or a part with a larger stud.",
+		func(d *design.Design) []finding {
+			var list []finding
+			for _, w := range d.System.Wires {
+				size, err := cable.Parse(w.Size)
+				for _, end := range []system.Terminal{w.From, w.To} {
+					c, _ := d.System.Component(end.Component)
+					most := protect.LugMost(c.Stud())
+					if w.Existing || err != nil || size.AreaMM2 <= thinMM2 || most == 0 || size.AreaMM2 <= most*1.02 {
+						continue
+					}
+					f := at(columnOf(d, w, c), w.Name, size.Copper(), c.Stud(), c.Name, unit.Plain(most, "mm²", 0))
+					if path, pinned := sizePin(d, w); pinned {
+						f = f.cure(verdict.Unpin("Let the plan choose the cable", path))
+					}
+					list = append(list, f)
+				}
+			}
+			return list
+		}},
 	{"charger.clamps", verdict.Remark, working.Memory,
 		"%s is %s, and the clamps of a charger of %s take %s.",
 		"A reducing pin at that end, or a stud beside the charger and a short link: bared strands that are cut off to fit carry nothing.",
@@ -59,6 +88,30 @@ var chainRules = []rule{
 					unit.Plain(d.Changeover.MostMM2, "mm²", 0)).cure(verdict.Unpin("Let the plan choose", "pins.contactA"))
 			})
 		})},
+}
+
+// thinMM2 is up to what a wire ends in a ring or blade terminal.
+const thinMM2 = 2.5
+
+// columnOf is where a note about a wire's end stands: at its fuse, at the coupling, or at the wire's run.
+func columnOf(d *design.Design, w system.Wire, c system.Component) string {
+	switch {
+	case c.ID == d.Start.FuseID || c.ID == d.Aux.FuseID || c.ID == "coupling" || c.ID == "aux" || c.ID == "start":
+		return c.ID
+	case c.ID == "k1":
+		return "coupling"
+	}
+	return w.Run
+}
+
+// sizePin is where the size of a wire's run is pinned.
+func sizePin(d *design.Design, w system.Wire) (path string, pinned bool) {
+	for _, l := range legs(d) {
+		if l.ID == w.Run && l.SizePin != nil {
+			return l.sizePath, true
+		}
+	}
+	return "", false
 }
 
 // headlineShare is what of a headline figure a contact bears for hours. Source: from memory: 60 to 80 %.
@@ -91,7 +144,8 @@ func ofLinks(level verdict.Level) func(d *design.Design) []finding {
 			if !ours || l.Level != level {
 				continue
 			}
-			f := at(l.Column, unit.Capital(l.Name), unit.Text(l.Amps, "A", 0), unit.Text(l.BearsA, "A", 0))
+			flows, bears := unit.Apart(l.Amps, l.BearsA, "A", 0)
+			f := at(l.Column, unit.Capital(l.Name), flows, bears)
 			switch {
 			case pin.is(d):
 				f = f.cure(verdict.Unpin("Let the plan choose", pin.path))

@@ -29,7 +29,7 @@ func output(d *design.Design) string { return unit.Plain(d.Charger.OutputA, "A",
 var chargerRules = []rule{
 	{"charger.limited", verdict.Remark, working.Physics,
 		"By its sheet the charger draws no more than %s: it comes to about %s, not to %s.",
-		"Its input limit holds it below its output where the input is low. A higher limit, where its sheet has one to set.",
+		"The input limit holds the charger below its output where the input is low. A higher limit, where its sheet has one to set.",
 		ofChargers(func(d *design.Design) []finding {
 			c := d.Charger
 			full := d.FullInputA(c)
@@ -72,7 +72,8 @@ var chargerRules = []rule{
 		})},
 	{"charger.far", verdict.Beware, working.Practice,
 		"The charger is %s of cable from the battery it charges.",
-		"It makes up what is lost before it, not after it. Lengths that were measured for a relay have to be measured again.",
+		"A charger makes up what is lost before it, not what is lost behind it. Lengths that were measured for a relay have to be " +
+			"measured again.",
 		ofChargers(func(d *design.Design) []finding {
 			after := d.Facts.AuxM.Value
 			return where(after > farM && after > d.Facts.StartM.Value, func() finding {

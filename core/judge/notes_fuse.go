@@ -31,7 +31,7 @@ var fuseRules = []rule{
 		})},
 	{"fuse.tight", verdict.Beware, working.Standard,
 		"%s at %s, the highest that %s bears, carries %s: more than 80 %% of what it holds for hours.",
-		"It may open on a hot day, far from home. Thicker cable bears the next rating.",
+		"The fuse may open on a hot day, far from home. Thicker cable bears the next rating.",
 		onLegs(func(d *design.Design, l leg) []finding {
 			return where(wrongWith(d, l) != tooHot && noFuse(l) && !l.over() && !l.opens(), func() finding {
 				return at(l.FuseID, l.fuse, l.rating(), l.wire, unit.Text(l.Amps, "A", 0)).cure(l.thicker(d)...)
@@ -40,7 +40,8 @@ var fuseRules = []rule{
 	{"fuse.over", verdict.Stop, working.Standard,
 		"%s at %s is more than %s bears: %s.", "The fuse protects the cable. This one lets the cable burn first.",
 		ofFuses(func(l leg) bool { return l.over() && l.FusePin != nil }, func(l leg) finding {
-			return at(l.FuseID, l.fuse, l.rating(), l.wire, unit.Text(l.Trial.AmpacityA, "A", 0)).cure(l.fuseCures()...)
+			is, bears := unit.Apart(l.Fuse.RatingA, l.Trial.AmpacityA, "A", 0)
+			return at(l.FuseID, l.fuse, is, l.wire, bears).cure(l.fuseCures()...)
 		})},
 	{"fuse.slow", verdict.Stop, working.Standard,
 		"%s opens after up to %s on a short at the far end; %s bears it for %s.",
@@ -85,18 +86,8 @@ var fuseRules = []rule{
 		ofFuses(func(l leg) bool { _, other := l.Unbreaking(); return other }, func(l leg) finding {
 			return at(l.FuseID, l.fuse, l.Fuse.Label(), l.wire, unit.Text(l.Amps, "A", 0), unit.Kilo(l.NearFault))
 		})},
-	{"fuse.stud", verdict.Beware, working.Memory,
-		"%s is %s, and lugs for the %s stud of %s are sold up to %s.",
-		"A lug that is bored out or filed down to fit carries less than its cable. Thinner cable, or a fuse with a larger stud.",
-		ofFuses(func(l leg) bool {
-			most := l.Fuse.Family.LugMost()
-			return most > 0 && l.Trial.Size.AreaMM2 > most
-		}, func(l leg) finding {
-			f := l.Fuse.Family
-			return at(l.FuseID, l.wire, l.Trial.Size.Copper(), f.Stud(), l.fuse, unit.Plain(f.LugMost(), "mm²", 0)).cure(l.fuseCures()...)
-		})},
 	{"fuse.under", verdict.Beware, working.Practice,
-		"%s carries %s for hours; warm, %s bears %s.", "It opens on a hot day, far from home.",
+		"%s carries %s for hours; warm, %s bears %s.", "The fuse opens on a hot day, far from home.",
 		ofFuses(func(l leg) bool { return l.Amps > l.carries()+0.05 && !l.opens() }, func(l leg) finding {
 			return at(l.FuseID, l.fuse, unit.Text(l.Amps, "A", 0), l.rating(), unit.Text(l.carries(), "A", 0)).cure(l.fuseCures()...)
 		})},

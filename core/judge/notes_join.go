@@ -31,7 +31,7 @@ var joinRules = []rule{
 		}},
 	{"join.fuse", verdict.Beware, working.Physics,
 		"At the moment of joining a flat aux battery %s flow, and %s may open after %s.",
-		"It lasts for seconds. A larger window, thicker cable for it, or charge the flat battery alone first.",
+		"The rush lasts for seconds. A larger window, thicker cable for it, or charge the flat battery alone first.",
 		func(d *design.Design) []finding {
 			if !d.Is.CanJoin || d.WorkedByHand() == design.Button {
 				return nil

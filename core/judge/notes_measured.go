@@ -25,11 +25,11 @@ const nearK = 15.0
 var measuredRules = []rule{
 	{"joint.burns", verdict.Stop, working.Practice,
 		"The %s measures %s: a joint like that burns.",
-		"It turns %s into heat at %s. Take it off, cut back to bright copper, crimp and bolt it again.",
+		"The joint turns %s into heat at %s. Take the lug off, cut back to bright copper, crimp and bolt again.",
 		joints(func(ohm float64) bool { return ohm >= burnsOhm })},
 	{"joint.worn", verdict.Beware, working.Practice,
 		"The %s measures %s; a good one has 0.1 to 0.5 mΩ.",
-		"It turns %s into heat at %s, and grows worse by it. Clean it, or crimp and bolt it again.",
+		"The joint turns %s into heat at %s, and grows worse by that. Clean, or crimp and bolt again.",
 		joints(func(ohm float64) bool { return ohm > goodJointOhm && ohm < burnsOhm })},
 	{"joint.half", verdict.Remark, working.Physics,
 		"The %s was measured, and not at what current.",
@@ -75,14 +75,14 @@ var measuredRules = []rule{
 		}},
 	{"earth.holds", verdict.Stop, working.Practice,
 		"The earth is on what holds people or glass: %s.",
-		"Its paint, its torque and its lock are undone where they have to hold. A stud or a captive nut of its own.",
+		"Paint, torque and lock are undone there where they have to hold. A stud or a captive nut of its own.",
 		func(d *design.Design) []finding {
 			on := map[string]string{job.HoldsBolt: "a bolt of seat, belt or hinge", job.PaneFrame: "a pane's frame"}[d.Facts.Ways.EarthBy]
 			return where(on != "", func() finding { return at(d.ReturnLeg().ID, on) })
 		}},
 	{"hole.bare", verdict.Stop, working.Practice,
 		"A cable passes a hole whose edge is bare.",
-		"It chafes through, and what lies before its fuse has nothing that saves it. Deburr, grommet, seal.",
+		"The cable chafes through, and what lies before its fuse has nothing that saves it. Deburr, grommet, seal.",
 		func(d *design.Design) []finding {
 			return where(d.Facts.Ways.Guarded == job.No, func() finding { return at("c1") })
 		}},
@@ -97,7 +97,7 @@ var measuredRules = []rule{
 		}},
 	{"joint.nowhere", verdict.Remark, working.Physics,
 		"Something was measured as “%s”, and this installation has no such piece.",
-		"It was measured on another design of this job; it is kept, and counts nowhere.",
+		"That was measured on another design of this job; the reading is kept, and counts nowhere.",
 		func(d *design.Design) []finding {
 			var list []finding
 			for _, key := range d.Nowhere {
@@ -113,7 +113,7 @@ func joints(is func(ohm float64) bool) func(d *design.Design) []finding {
 	return func(d *design.Design) []finding {
 		return measured(d, func(m design.Measured) bool { return m.Piece == design.JointPiece && m.Known && is(m.Ohm) },
 			func(f finding, m design.Measured, amps float64) finding {
-				f.text = append(f.text, unit.Text(m.Ohm*1000, "mΩ", 1))
+				f.text = append(f.text, unit.Text(m.Ohm*1000, "mΩ", 2))
 				return f.since(unit.Text(amps*amps*m.Ohm, "W", 1), unit.Text(amps, "A", 0))
 			})
 	}

@@ -15,13 +15,13 @@ import (
 // profileRules are about a charger's setting, the battery, and what arrives there.
 var profileRules = []rule{
 	{"profile.harms", verdict.Stop, working.Practice,
-		"The charger is set to “%s”, %s: %s is harmed above %s.", "It would really get %s.",
+		"The charger is set to “%s”, %s: %s is harmed above %s.", "The battery would really get %s.",
 		ofSettings(harms, func(d *design.Design) float64 { return profileOf(d).HarmV })},
 	{"profile.high", verdict.Beware, working.Practice,
-		"The charger is set to “%s”, %s, and %s wants at most %s.", "It would really get %s: it gasses, dries out, ages sooner.",
+		"The charger is set to “%s”, %s, and %s wants at most %s.", "The battery would really get %s, gas, dry out and age sooner.",
 		ofSettings(high, func(d *design.Design) float64 { return profileOf(d).AbsorptionHigh })},
 	{"profile.low", verdict.Beware, working.Practice,
-		"The charger is set to “%s”, %s, and %s wants at least %s.", "It would really get %s: it is seldom full.",
+		"The charger is set to “%s”, %s, and %s wants at least %s.", "The battery would really get %s, and is seldom full.",
 		ofSettings(low, func(d *design.Design) float64 { return profileOf(d).AbsorptionLow })},
 	{"profile.other", verdict.Beware, working.Practice,
 		"The charger is set to “%s” and the battery is %s: a default left as it was is the common mistake.",
@@ -65,7 +65,7 @@ var profileRules = []rule{
 		})},
 	{"profile.cold", verdict.Beware, working.Practice,
 		"At %s outside: %s must not be charged below %s.",
-		"Its management system may open under charge. Its charge-disable output should stop the charger first: is it wired?",
+		"The management system may open under charge. Its charge-disable output should stop the charger first: is that wired?",
 		ofChargers(func(d *design.Design) []finding {
 			f := d.Facts
 			return where(freezes(d) && f.Set.Disable == nil, func() finding {
@@ -74,7 +74,7 @@ var profileRules = []rule{
 		})},
 	{"profile.frost", verdict.Stop, working.Practice,
 		"At %s outside nothing stops the charger: %s must not be charged below %s.",
-		"Its management system would open under charge, each frosty morning. Wire its charge-disable, or a probe at the cells.",
+		"The management system would open under charge, each frosty morning. Wire its charge-disable, or a probe at the cells.",
 		ofChargers(func(d *design.Design) []finding {
 			f := d.Facts
 			return where(freezes(d) && job.Str(f.Set.Disable) == string(job.No), func() finding {
@@ -83,7 +83,7 @@ var profileRules = []rule{
 		})},
 	{"profile.probe", verdict.Remark, working.Practice,
 		"The charger's own probe at the cells stops it below %s.",
-		"It has to touch a cell: on the case, or in the air beside it, it is hours late.",
+		"The probe has to touch a cell: on the case, or in the air, it is hours late.",
 		ofChargers(func(d *design.Design) []finding {
 			f := d.Facts
 			return where(!f.Chemistry.MayCharge(f.Day.OutsideC.Value) && probed(d), func() finding {
@@ -136,7 +136,7 @@ func outside(d *design.Design) string { return unit.Text(d.Facts.Day.OutsideC.Va
 
 func mendedLead() verdict.Cure { return verdict.Unpin("The lead is mended", "profile.broken") }
 func disableWired() verdict.Cure {
-	return verdict.Set("It is wired", "profile.disable", string(job.Yes))
+	return verdict.Set("Charge-disable is wired", "profile.disable", string(job.Yes))
 }
 
 // settingCures set the charger as it should be.

@@ -24,7 +24,7 @@ var relayRules = []rule{
 		})},
 	{"relay.undercharge", verdict.Beware, working.Memory,
 		"The aux battery never sees more than %s; %s wants %s.",
-		"It is charged; the last part takes long that way, and lead that is seldom full ages sooner.",
+		"The battery is charged; the last part takes long that way, and lead that is seldom full ages sooner.",
 		ofContacts(func(d *design.Design) []finding {
 			full := d.ChargesAtV()
 			return where(full < d.Profile.AbsorptionLow, func() finding {

@@ -42,7 +42,7 @@ var signalRules = []rule{
 		detectedLow},
 	{"signal.detect.joined", verdict.Stop, working.Physics,
 		"After a join the start side stands at the %s's %s, above the %s that the charger takes for a running engine.",
-		"It then runs from start to house with the engine off.",
+		"The charger then runs from start to house with the engine off.",
 		afterJoin(func(d *design.Design, restV, onV float64) []finding {
 			return where(restV >= onV, func() finding {
 				return at("coupling", d.Facts.Chemistry.Label, volts1(restV), volts1(onV)).cure(engineSignal())
@@ -50,7 +50,7 @@ var signalRules = []rule{
 		})},
 	{"signal.detect.surface", verdict.Beware, working.Practice,
 		"After a join, surface charge on the start battery may stand above the %s that the charger takes for a running engine.",
-		"It then runs from start to house with the engine off until that is gone.",
+		"The charger then runs from start to house with the engine off until that is gone.",
 		afterJoin(func(_ *design.Design, restV, onV float64) []finding {
 			return where(restV < onV, func() finding { return at("coupling", volts1(onV)).cure(engineSignal()) })
 		})},
@@ -80,7 +80,7 @@ var signalRules = []rule{
 			})
 		})},
 	{"signal.left", verdict.Beware, working.Practice,
-		"Its signal is a switch: forgotten on with the engine stopped, %s.",
+		"The coupling's signal is a switch: forgotten on with the engine stopped, %s.",
 		"The mode table says for how long. A signal that is live only while the engine runs, or a timer, forgets nothing.",
 		func(d *design.Design) []finding {
 			left := d.Wired() && d.Facts.Day.Trigger == "switch" && d.Doc.Day.Trigger != nil

@@ -27,7 +27,7 @@ var sourceRules = []rule{
 		"No drive puts back what it takes. Less that charges, or less load.",
 		func(d *design.Design) []finding {
 			asked := d.CruiseState().InA
-			short := !d.Is.OwnMachine && asked > d.CruiseA+0.5
+			short := !d.Is.OwnMachine && asked > max(0, d.CruiseA)+0.5
 			return where(short, func() finding {
 				has, asks := unit.Apart(max(0, d.CruiseA), asked, "A", 0)
 				return at("alternator", has, asks).cure(chargerWithin(d, d.CruiseA)...)
@@ -37,7 +37,7 @@ var sourceRules = []rule{
 		"At idle, hot, lamps and blower on, the alternator has %s for charging and is asked for %s: the start battery makes up the rest.",
 		"Short spells of it are normal driving. The charging side then sees %s. %s",
 		func(d *design.Design) []finding {
-			return where(d.StartAsksA() > d.IdleA, func() finding {
+			return where(d.StartAsksA() > max(0.5, d.IdleA), func() finding {
 				has, asks := unit.Apart(max(0, d.IdleA), d.StartAsksA(), "A", 0)
 				f := at("alternator", has, asks).later(func() []any {
 					return []any{unit.Text(d.IdleState().InV, "V", 1), rig.NewLeaving(d).Idling()}
@@ -60,7 +60,7 @@ var sourceRules = []rule{
 		}},
 	{"engine.hybrid", verdict.Beware, working.Practice,
 		"In a hybrid no alternator charges the 12 V side: a converter does, from the traction battery.",
-		"Its label is the converter's, and it may rest while the vehicle drives or stands ready. Orange cables are for a licensed person: " +
+		"The label is the converter's, and that may rest while the vehicle drives or stands ready. Orange cables are for a licensed person: " +
 			"nothing is drilled, tapped or clamped near them.",
 		func(d *design.Design) []finding {
 			return where(d.Facts.Survey.Engine == job.Hybrid, func() finding { return at("alternator") })
@@ -70,7 +70,10 @@ var sourceRules = []rule{
 		"A steady machine holds 13.8 to 14.7 V. Lower than that it eases off by itself, its belt slips, or it is worn: record it, test it.",
 		func(d *design.Design) []finding {
 			v, least := d.Facts.RegulatedV.Value, leastChargingV*d.Facts.N
-			return where(v < least, func() finding { return at("alternator", unit.Text(v, "V", 1), unit.Text(least, "V", 1)) })
+			return where(v < least, func() finding {
+				holds, charges := unit.Apart(v, least, "V", 1)
+				return at("alternator", holds, charges)
+			})
 		}},
 	{"vehicle.drain", verdict.Beware, working.Practice,
 		"Asleep the vehicle takes %s; 20 to 50 mA is usual.",
@@ -102,7 +105,7 @@ var sourceRules = []rule{
 			})
 		}},
 	{"use.stands", verdict.Beware, working.Practice,
-		"It stands %s between drives; left full, %s wants charging again after %s.",
+		"The vehicle stands %s between drives; left full, %s wants charging again after %s.",
 		"A battery that stands discharged loses capacity for good. Mains or sun meanwhile, its loads off, a date in the calendar.",
 		func(d *design.Design) []finding {
 			_, days := d.TopUp()
@@ -112,7 +115,7 @@ var sourceRules = []rule{
 			})
 		}},
 	{"use.left", verdict.Beware, working.Physics,
-		"It is left for %s, and what stays on at %s takes %s of the %s that the aux battery has to give.",
+		"The vehicle is left for %s, and what stays on at %s takes %s of the %s that the aux battery has to give.",
 		"A load at standby, or a display, empties what is to rest. A master switch at its post, or unplug them.",
 		func(d *design.Design) []finding {
 			days, amps := d.Facts.Need.ParkedDays.Value, d.StaysOnA()
@@ -130,7 +133,7 @@ var sourceRules = []rule{
 			})
 		}},
 	{"use.large", verdict.Beware, working.Physics,
-		"A day uses %s and the battery has %s to use.", "It is flat before the next drive.",
+		"A day uses %s and the battery has %s to use.", "The battery is flat before the next drive.",
 		func(d *design.Design) []finding {
 			return where(d.Facts.DailyAh.Value > d.Usable().Unrounded, func() finding {
 				return at("aux", unit.Plain(d.Facts.DailyAh.Value, "Ah", 0), d.Usable().Text).cure(verdict.Ask("Change the battery", "battery"))
@@ -202,7 +205,7 @@ var placeRules = []rule{
 // methodRules are about the coupling that was pinned.
 var methodRules = []rule{
 	{"method.pinned", verdict.Stop, working.Practice,
-		"The %s is pinned, and the rules are against it: %s", "It would need: %s", pinnedAgainst},
+		"The %s is pinned, and the rules are against it: %s", "What it would need: %s", pinnedAgainst},
 }
 
 func pinnedAgainst(d *design.Design) []finding {

@@ -92,7 +92,7 @@ func Signal(d *design.Design) SignalPlan {
 		}
 		if tooWeak(d, p) {
 			f.Candidate = false
-			f.Findings = append(f.Findings, FeedFinding{"feed.dplus.weak", true, unit.Say("It gives no more than its lamp lets through, %s; "+
+			f.Findings = append(f.Findings, FeedFinding{"feed.dplus.weak", true, unit.Say("D+ gives no more than its lamp lets through, %s; "+
 				"what it is to work takes %s.", unit.Text(lampA, "A", 1), unit.Text(d.WorksByA(), "A", 1))})
 		}
 		s.Feeds = append(s.Feeds, f)

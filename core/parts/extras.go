@@ -1,6 +1,6 @@
 package parts
 
-import "fmt"
+import "epitrope/core/unit"
 
 // Isolator is the card of a switch that parts a run by hand.
 type Isolator struct {
@@ -22,7 +22,7 @@ const (
 
 // IsolatorOf is an isolator of a rating.
 func IsolatorOf(ratingA float64) Isolator {
-	return Isolator{Label: fmt.Sprintf("isolator, %g A", ratingA), ContinuousA: ratingA, Ohm: isolatorOhm, CrankA: isolatorCrank * ratingA}
+	return Isolator{Label: "isolator, " + unit.Plain(ratingA, "A", 0), ContinuousA: ratingA, Ohm: isolatorOhm, CrankA: isolatorCrank * ratingA}
 }
 
 // IsolatorFor is the smallest isolator that bears amps for hours, or the largest there is.

@@ -6,8 +6,8 @@ var studs = map[string]string{Strip30.ID: "M5", Strip51.ID: "M8", Bolt.ID: "M8",
 // lugMost is the thickest cable, in mm², that lugs for a stud are sold for. Source: from memory.
 var lugMost = map[string]float64{"M5": 35, "M6": 70, "M8": 120}
 
-// LugMost is the thickest cable, in mm², that lugs for the family's stud are sold for; 0 where it has no stud.
-func (f Family) LugMost() float64 { return lugMost[f.Stud()] }
+// LugMost is the thickest cable, in mm², that lugs for a stud are sold for; 0 for what is no stud.
+func LugMost(stud string) float64 { return lugMost[stud] }
 
 // Stud is the bolt that a cable's lug goes on, "" where there is none.
 func (f Family) Stud() string { return studs[f.ID] }
