@@ -95,10 +95,10 @@ const thinMM2 = 2.5
 
 // columnOf is where a note about a wire's end stands: at its fuse, at the coupling, or at the wire's run.
 func columnOf(d *design.Design, w system.Wire, c system.Component) string {
-	switch {
-	case c.ID == d.Start.FuseID || c.ID == d.Aux.FuseID || c.ID == "coupling" || c.ID == "aux" || c.ID == "start":
+	switch c.ID {
+	case d.Start.FuseID, d.Aux.FuseID, "coupling", "aux", "start":
 		return c.ID
-	case c.ID == "k1":
+	case "k1":
 		return "coupling"
 	}
 	return w.Run
