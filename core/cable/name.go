@@ -8,6 +8,7 @@ package cable
 
 import (
 	"epitrope/core/unit"
+	"errors"
 	"fmt"
 	"math"
 	"regexp"
@@ -180,6 +181,7 @@ const nameHint = "write mm² of copper (\"16 mm2\"), a gauge (\"6 AWG\", \"8 B&S
 var (
 	squareName = regexp.MustCompile(`^(\d{1,3}(?:[.,]\d{1,3})?) ?(?:mm²|mm2|mm\^2|sq ?mm|sqmm|qmm)$`)
 	gaugeName  = regexp.MustCompile(`^(\d{1,2}|[1-4]/0|0{1,4})(?: ?(?:awg|b&s|b & s|bs|ga|gauge))$`)
+	gaugeBare  = regexp.MustCompile(`^([1-4]/0|0{2,4})$`) // no other system writes a size so
 	gaugeFirst = regexp.MustCompile(`^(?:awg|b&s) ?(\d{1,2}|[1-4]/0|0{1,4})$`)
 	autoName   = regexp.MustCompile(`^(\d{1,2}) ?mm ?auto(?: ?cable)?$`)
 	sideBySide = regexp.MustCompile(`^(\d{1,3}) ?[x×*] ?(.+)$`)
@@ -200,13 +202,20 @@ func Parse(text string) (Size, error) {
 		return parseParallel(m[1], m[2], refuse)
 	}
 	if m := squareName.FindStringSubmatch(name); m != nil {
-		area, err := strconv.ParseFloat(strings.Replace(m[1], ",", ".", 1), 64)
+		area, err := unit.Number(m[1])
+		var unclear *unit.Unclear
+		if errors.As(err, &unclear) {
+			return refuse(unclear.Wrong())
+		}
 		if err != nil || area < MinAreaMM2 || area > MaxAreaMM2 {
 			return refuse(fmt.Sprintf("allowed are %g to %g mm²", MinAreaMM2, MaxAreaMM2))
 		}
 		return Square(area), nil
 	}
 	if m := gaugeName.FindStringSubmatch(name); m != nil {
+		return parseGauge(m[1], refuse)
+	}
+	if m := gaugeBare.FindStringSubmatch(name); m != nil {
 		return parseGauge(m[1], refuse)
 	}
 	if m := gaugeFirst.FindStringSubmatch(name); m != nil {

@@ -1,7 +1,6 @@
 package job
 
 import (
-	"bytes"
 	"encoding/json"
 	"errors"
 	"fmt"
@@ -55,8 +54,9 @@ func Decode(data []byte) (Document, Problems) {
 		return New(), Problems{{Wrong: fmt.Sprintf("is not valid UTF-8 at byte %d", at), Allowed: "UTF-8 text"}}
 	}
 	raw, err := object(data)
-	if err != nil {
-		return New(), Problems{{Wrong: "is not JSON: " + err.Error(), Allowed: "one JSON object"}}
+	var broken *rawProblem
+	if errors.As(err, &broken) {
+		return New(), Problems{{Field: broken.path, Wrong: broken.wrong, Allowed: "one JSON object, each of its keys once"}}
 	}
 	r := reader{clean: map[string]any{"format": Format, "version": Version}, n: 1}
 	if !r.header(raw) {
@@ -77,22 +77,6 @@ func badUTF8(data []byte) int {
 		at += size
 	}
 	return -1
-}
-
-func object(data []byte) (map[string]any, error) {
-	dec := json.NewDecoder(bytes.NewReader(data))
-	dec.UseNumber()
-	var raw map[string]any
-	if err := dec.Decode(&raw); err != nil {
-		return nil, err
-	}
-	if raw == nil {
-		return nil, fmt.Errorf("null is no document")
-	}
-	if dec.More() {
-		return nil, fmt.Errorf("more follows after the object")
-	}
-	return raw, nil
 }
 
 // reader takes a raw document apart, field by field.
@@ -126,8 +110,11 @@ func (r *reader) header(raw map[string]any) bool {
 // system reads the system voltage first, as other limits grow with it.
 func (r *reader) system(raw map[string]any) {
 	vehicle, _ := raw["vehicle"].(map[string]any)
-	if fmt.Sprint(vehicle["systemVolts"]) == "24" {
-		r.n = 2
+	volts, given := vehicle["systemVolts"]
+	if f, _ := FieldAt("vehicle.systemVolts"); given {
+		if v, err := f.Read(volts, 1); err == nil && v == 24.0 {
+			r.n = 2
+		}
 	}
 }
 
@@ -152,7 +139,11 @@ func (r *reader) walk(prefix string, raw map[string]any) {
 		case lists[strings.TrimSuffix(prefix, ".")]:
 			r.problem(path, key, "cannot name a row", rowNames(path))
 		default:
-			r.problem(path, value, "is not a field of a job", "fields of the published schema")
+			allowed := "fields of the published schema"
+			if near := nearest(path); near != "" {
+				allowed += "; the nearest is " + near
+			}
+			r.problem(path, value, "is not a field of a job", allowed)
 		}
 	}
 }

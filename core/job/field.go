@@ -26,6 +26,7 @@ const (
 	Driving  Kind = "driving"
 	Date     Kind = "date"  // ISO 8601
 	Resting  Kind = "curve" // a battery's own rest voltages
+	Currency Kind = "currency"
 )
 
 // Option is one answer to a choice.
@@ -40,7 +41,7 @@ type Option struct {
 type Field struct {
 	Path      string   `json:"path"`
 	Label     string   `json:"label"`
-	Kind      Kind     `json:"kind" enum:"choice,level,number,cable,label,text,driving,date,curve"`
+	Kind      Kind     `json:"kind" enum:"choice,level,number,cable,label,text,driving,date,curve,currency"`
 	Unit      string   `json:"unit,omitempty"`
 	Min       float64  `json:"min,omitempty"`
 	Max       float64  `json:"max,omitempty"`

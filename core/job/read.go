@@ -6,12 +6,14 @@ import (
 	"math"
 	"strconv"
 	"strings"
+	"unicode"
 	"unicode/utf8"
 
 	"epitrope/core/alternator"
 	"epitrope/core/battery"
 	"epitrope/core/cable"
 	"epitrope/core/day"
+	"epitrope/core/parts"
 	"epitrope/core/unit"
 )
 
@@ -32,6 +34,8 @@ func (f Field) Allowed(n float64) string {
 		return unit.Say("what it does and for how long, up to %.0f days, such as %s", day.MaxDays, f.Example)
 	case Date:
 		return unit.DateAllowed
+	case Currency:
+		return "a currency's three capital letters, ISO 4217, such as EUR"
 	case Resting:
 		return battery.CurveAllowed
 	case Text:
@@ -66,6 +70,12 @@ func (f Field) Read(value any, n float64) (any, error) {
 		text := fmt.Sprint(value)
 		_, _, _, err := unit.Date(text)
 		return text, err
+	case Currency:
+		text, ok := value.(string)
+		if !ok || text != "" && !parts.IsCurrency(text) {
+			return nil, fmt.Errorf("is not a currency")
+		}
+		return text, nil
 	case Choice:
 		return f.readChoice(value)
 	case Level:
@@ -94,7 +104,23 @@ func (f Field) readText(value any) (any, error) {
 	if count := utf8.RuneCountInString(text); float64(count) > f.Max {
 		return nil, fmt.Errorf("has %d characters", count)
 	}
+	if at := strings.IndexFunc(text, unwritable); at >= 0 {
+		r, _ := utf8.DecodeRuneInString(text[at:])
+		return nil, fmt.Errorf("holds U+%04X, which no page shows as it is", r)
+	}
 	return text, nil
+}
+
+// unwritable says whether a character controls what stands around it: what no database keeps, and what turns
+// text round.
+func unwritable(r rune) bool {
+	switch {
+	case r == '\n' || r == '\t':
+		return false
+	case unicode.IsControl(r):
+		return true
+	}
+	return r >= 0x202a && r <= 0x202e || r >= 0x2066 && r <= 0x2069 || r == 0x200e || r == 0x200f || r == 0xfeff
 }
 
 // readAs takes text that has a form of its own, or is empty.
@@ -117,9 +143,13 @@ func (f Field) readChoice(value any) (any, error) {
 
 func (f Field) readLevel(value any) (any, error) {
 	text := strings.TrimSpace(strings.TrimSuffix(strings.TrimSpace(fmt.Sprint(value)), f.Unit))
+	v, err := unit.Number(text)
+	if err != nil {
+		return nil, fmt.Errorf("is not one of them")
+	}
 	for _, c := range f.Choices {
-		if c.Value == text {
-			return strconv.ParseFloat(text, 64)
+		if is, err := strconv.ParseFloat(c.Value, 64); err == nil && is == v {
+			return is, nil
 		}
 	}
 	return nil, fmt.Errorf("is not one of them")

@@ -245,8 +245,8 @@ func TestDetectionByVoltage(t *testing.T) {
 	assert.InDelta(t, 3607, begins[0].AtS, 60)
 	assert.Greater(t, ends[0].AtS, 7202.0, "surface charge holds it for a while after the engine has stopped")
 	assert.Less(t, ends[0].AtS, 7202.0+1800)
-	fooled := runDay(t, `{`+fixed+`,"pins":{"coupling":"changeover"},"day":{"trigger":"voltage","auxSOC":90,"startSOC":80},`+
-		`"card":{"detectOnV":12.9}}`, "park 5 min, joined 15 min, park 30 min")
+	fooled := runDay(t, `{`+strings.Replace(fixed, `"auxSOC":40`, `"auxSOC":90,"startSOC":80`, 1)+
+		`,"pins":{"coupling":"changeover"},"card":{"detectOnV":12.9}}`, "park 5 min, joined 15 min, park 30 min")
 	assert.NotEmpty(t, events(fooled, "charger.takes.running"), "truth 15: no engine ran")
 	assert.Positive(t, fooled.Verdict.Mistaken)
 }

@@ -160,6 +160,9 @@ func date(head string, at func(*Item) *string) ItemColumn {
 	}, func(i Item) string { return *at(&i) }}
 }
 
+// IsCurrency says whether a text is a currency's code.
+func IsCurrency(text string) bool { return currencyCode.MatchString(text) }
+
 var currencyCode = regexp.MustCompile(`^[A-Z]{3}$`)
 
 // ItemColumns are the columns of the parts book, in their order. Limits are what is

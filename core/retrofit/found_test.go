@@ -1,7 +1,9 @@
 package retrofit_test
 
 import (
+	"encoding/json"
 	"fmt"
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -32,8 +34,12 @@ func findings(f retrofit.Found) map[string]string {
 // Each finding with a wire that has it and one that just has not.
 func TestFindingsFire(t *testing.T) {
 	wire := func(rest string) string {
-		return `{"bays":{"startC":30},"found":{"w1":{"role":"start","endA":"start battery","endB":"relay","size":"16 mm2",` +
-			`"insulation":85,"lengthM":4,"fuseA":60,"fuseMM":150` + rest + `}}}`
+		row := map[string]any{"role": "start", "endA": "start battery", "endB": "relay", "size": "16 mm2", "insulation": 85, "lengthM": 4,
+			"fuseA": 60, "fuseMM": 150}
+		require.NoError(t, json.Unmarshal([]byte("{"+strings.TrimPrefix(rest, ",")+"}"), &row), rest)
+		doc, err := json.Marshal(map[string]any{"bays": map[string]any{"startC": 30}, "found": map[string]any{"w1": row}})
+		require.NoError(t, err)
+		return string(doc)
 	}
 	cases := []struct{ id, level, fires, not string }{
 		{"found.untraced", "open", `{"found":{"w1":{"role":"start","endA":"start battery"}}}`, wire("")},

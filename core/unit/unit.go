@@ -4,9 +4,9 @@
 package unit
 
 import (
+	"errors"
 	"fmt"
 	"math"
-	"strconv"
 	"strings"
 )
 
@@ -87,12 +87,12 @@ func (e *Error) Wrong() string {
 // longest keeps hostile text from costing anything.
 const longest = 40
 
-// Parse reads text as a quantity of dimension d, in its base unit. A decimal
-// comma is taken as a point. A second number counts in the next smaller unit
+// Parse reads text as a quantity of dimension d, in its base unit. Numbers are read as Number
+// does. A second number counts in the next smaller unit
 // ("6ft6", "1h30"). The result is always finite.
 func (d Dimension) Parse(text string) (float64, error) {
 	refuse := &Error{Text: clip(text), Dim: d}
-	rest := squared.Replace(strings.ToLower(strings.TrimSpace(text)))
+	rest := ungroup(squared.Replace(strings.ToLower(strings.TrimSpace(text))))
 	if rest == "" || len(rest) > longest {
 		return 0, refuse
 	}
@@ -102,7 +102,11 @@ func (d Dimension) Parse(text string) (float64, error) {
 		number, rest = cut(rest, isNumeric)
 		name, rest = cut(strings.TrimLeft(rest, " \u00a0"), isUnit)
 		rest = strings.TrimLeft(rest, " \u00a0")
-		value, err := strconv.ParseFloat(strings.Replace(number, ",", ".", 1), 64)
+		value, err := Number(number)
+		var unclear *Unclear
+		if errors.As(err, &unclear) {
+			return 0, unclear
+		}
 		if err != nil || (!first && value < 0) {
 			return 0, refuse
 		}
@@ -156,7 +160,7 @@ func cut(s string, of func(rune) bool) (taken, rest string) {
 }
 
 func isNumeric(r rune) bool {
-	return r >= '0' && r <= '9' || r == '.' || r == ',' || r == '-' || r == '+'
+	return r >= '0' && r <= '9' || r == '.' || r == ',' || r == '-' || r == '+' || r == '−'
 }
 
 func isUnit(r rune) bool {

@@ -30,7 +30,7 @@ test("a joint measured at 60 mV and 40 A moves the grade line, and is named", as
   await expect(page.getByRole("region", { name: "Notes" })).toContainText("was measured, and not at what current");
   expect(await line()).toBe(before);
   await panel.getByLabel("… at").first().fill("40 A");
-  await expect(page.getByRole("region", { name: "Notes" })).toContainText("measures 1.5 mΩ; a good one has 0.1 to 0.5 mΩ");
+  await expect(page.getByRole("region", { name: "Notes" })).toContainText("measures 1.50 mΩ; a good one has 0.1 to 0.5 mΩ");
   expect(await line()).not.toBe(before);
   await expect(cell(page, "c1.part")).toContainText("mm²");
   await saved(page);

@@ -109,6 +109,8 @@ func value(r *rand.Rand, f job.Field, n float64) any {
 		return fmt.Sprintf("0 %% %.2f, %.0f %% %.2f, 100 %% %.2f", low, 1+98*r.Float64(), low+1*r.Float64(), low+1+2.5*r.Float64())
 	case job.Date:
 		return fmt.Sprintf("20%02d-%02d-%02d", 20+r.IntN(30), 1+r.IntN(12), 1+r.IntN(28))
+	case job.Currency:
+		return []string{"EUR", "AUD", ""}[r.IntN(3)]
 	case job.Text:
 		words := []string{"", "x", "a seat, left", "“quoted” & <b>", "r0", "日本", strings.Repeat("w", int(min(f.Max, 60)))}
 		word := []rune(words[r.IntN(len(words))])

@@ -1,0 +1,41 @@
+package job_test
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"epitrope/core/job"
+)
+
+// One reading for all that names the same: a voltage with its unit, with a point, as a number; and all that grows
+// with it. Gauges with a slash, or of noughts, need no “AWG”.
+func TestOneReading(t *testing.T) {
+	for _, volts := range []string{`24`, `24.0`, `"24"`, `"24 V"`, `"24.0"`, `"24,0 V"`} {
+		doc, problems := job.Decode([]byte(`{"vehicle":{"systemVolts":` + volts + `},"alternator":{"volts":28.4},"use":{"dailyAh":"480 Wh"}}`))
+		require.Empty(t, problems, volts)
+		assert.InDelta(t, 24, *doc.Vehicle.SystemVolts, 0, volts)
+		assert.InDelta(t, 28.4, *doc.Alternator.Volts, 1e-9, volts)
+		assert.InDelta(t, 20, *doc.Use.DailyAh, 1e-9, "at 24 V")
+	}
+	for text, want := range map[string]string{"000": "3/0 AWG", "00": "2/0 AWG", "1/0": "1/0 AWG", "4/0": "4/0 AWG"} {
+		doc, problems := job.Decode([]byte(`{"pins":{"startSize":"` + text + `"}}`))
+		require.Empty(t, problems, text)
+		assert.Equal(t, want, *doc.Pins.StartSize)
+	}
+}
+
+// What is no field is told with the field that was most likely meant.
+func TestTheNearestFieldIsNamed(t *testing.T) {
+	for path, want := range map[string]string{`{"vehicle":{"sistemVolts":24}}`: "vehicle.systemVolts",
+		`{"aux":{"capacityAH":1}}`: "aux.capacityAh",
+		`{"routs":{"startM":1}}`:   "routes"} {
+		_, problems := job.Decode([]byte(path))
+		require.Len(t, problems, 1, path)
+		assert.Contains(t, problems[0].Allowed, want, path)
+	}
+	_, problems := job.Decode([]byte(`{"nothing at all like it":1}`))
+	require.Len(t, problems, 1)
+	assert.NotContains(t, problems[0].Allowed, "nearest")
+}
