@@ -61,6 +61,7 @@ type Design struct {
 	given    parts.Book // before the job's own card
 
 	bench *bench
+	known *sync.Map // what was run through time of it, by what was asked
 }
 
 // bench is the system laid out as a circuit. A state sets the values of the one circuit that
@@ -73,7 +74,7 @@ type bench struct {
 // Of decides a job with the parts of a book. It always gives a design: where a job cannot
 // work, its answers say so. Same document, same book: same design.
 func Of(doc job.Document, book parts.Book) *Design {
-	d := &Design{Doc: doc, Book: book, given: book, bench: &bench{}}
+	d := &Design{Doc: doc, Book: book, given: book, bench: &bench{}, known: &sync.Map{}}
 	if card, ok := doc.Card.Charger(); ok {
 		d.Book = book.With(card)
 	}

@@ -2,6 +2,7 @@ package design
 
 import (
 	"slices"
+	"sync"
 
 	"epitrope/core/system"
 )
@@ -10,7 +11,7 @@ import (
 // every state, position and day its devices act on what is left.
 func (d *Design) Faulty(wrong func(system.System) system.System) *Design {
 	f := *d
-	f.System, f.bench, f.States = wrong(d.System), &bench{}, slices.Clone(d.States)
+	f.System, f.bench, f.States, f.known = wrong(d.System), &bench{}, slices.Clone(d.States), &sync.Map{}
 	for i := range f.States {
 		f.Settle(&f.States[i])
 	}

@@ -2,8 +2,8 @@ package rig
 
 import (
 	"errors"
+	"fmt"
 	"strings"
-	"sync"
 
 	"epitrope/core/battery"
 	"epitrope/core/circuit"
@@ -19,7 +19,6 @@ import (
 type Leaving struct {
 	d        *design.Design
 	noStarts func() float64
-	ran      map[leaving]Left // what was run before
 }
 
 // leaving is what a run stands on.
@@ -30,7 +29,7 @@ type leaving struct {
 
 // NewLeaving is that of a design.
 func NewLeaving(d *design.Design) Leaving {
-	return Leaving{d, sync.OnceValue(func() float64 { return noStartSOC(d) }), map[leaving]Left{}}
+	return Leaving{d, func() float64 { return design.Kept(d, "no start", noStartSOC) }}
 }
 
 // Left is what becomes of it.
@@ -131,12 +130,16 @@ func (l Leaving) With(amps float64) Left {
 // until the rest is reckoned from what was seen.
 const (
 	idlesH    = 24.0
-	idleHunts = 12
+	idleHunts = 6
 )
 
 // Idling is what standing with the engine on costs the start battery, lamps and blower on, charging to do: in
 // an hour, which is run through time, and until the engine no longer starts if it goes on like that; in words.
 func (l Leaving) Idling() string {
+	return design.Kept(l.d, "idling", func(*design.Design) string { return l.idling() })
+}
+
+func (l Leaving) idling() string {
 	r := Of(l.d, Nominal)
 	r.Solar, r.VehicleA, r.Start.SOC, r.Aux.SOC = nil, r.LampsA, healthySOC, emptySOC
 	soc, atH, begins, charging := healthySOC, 0.0, 0, false
@@ -192,9 +195,10 @@ const leastA = 0.001
 
 // run runs the installation parked, with so much on the start battery and its coupling at work.
 func (l Leaving) run(at leaving) Left {
-	if was, ran := l.ran[at]; ran {
-		return was
-	}
+	return design.Kept(l.d, fmt.Sprintf("left %+v", at), func(*design.Design) Left { return l.ranOut(at) })
+}
+
+func (l Leaving) ranOut(at leaving) Left {
 	o := Left{NoStartAt: l.noStarts()}
 	r := Of(l.d, Nominal)
 	r.Solar, r.AsleepA, r.Start.SOC, r.Aux.SOC = nil, at.vehicleA, healthySOC, emptySOC
@@ -226,7 +230,6 @@ func (l Leaving) run(at leaving) Left {
 	if _, err := day.Run(r, parked, garage, day.Options{Watch: watch, Halt: over}); err != nil && !errors.Is(err, day.ErrHalted) {
 		o.EndsAt = 0 // it goes no further than what was seen
 	}
-	l.ran[at] = o
 	return o
 }
 

@@ -1548,7 +1548,7 @@ export interface components {
             digits?: number;
             example?: string;
             /** @enum {string} */
-            kind: "choice" | "level" | "number" | "cable" | "label" | "text" | "driving" | "date" | "curve";
+            kind: "choice" | "level" | "number" | "cable" | "label" | "text" | "driving" | "date" | "curve" | "currency";
             label: string;
             /** Format: double */
             max?: number;
