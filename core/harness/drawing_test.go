@@ -2,17 +2,19 @@ package harness
 
 import (
 	"fmt"
+	"maps"
 	"math/rand/v2"
 	"os"
 	"strings"
+	"sync"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"epitrope/core/design"
 	"epitrope/core/job"
 	"epitrope/core/parts"
-	"epitrope/core/plan"
 	"epitrope/core/system"
 	"epitrope/testdata"
 )
@@ -20,17 +22,27 @@ import (
 // systems are the systems of the jobs of testdata.
 func systems(t testing.TB) map[string]system.System {
 	t.Helper()
-	documents, err := testdata.Documents()
+	all, err := everySystem()
 	require.NoError(t, err)
-	require.Greater(t, len(documents), 60)
+	return maps.Clone(all)
+}
+
+// everySystem are the systems of all complete jobs, decided once.
+var everySystem = sync.OnceValues(func() (map[string]system.System, error) {
+	documents, err := testdata.Documents()
+	if err != nil || len(documents) <= 60 {
+		return nil, fmt.Errorf("%d jobs: %w", len(documents), err)
+	}
 	all := map[string]system.System{}
 	for name, data := range documents {
 		doc, problems := job.Decode(data)
-		require.Empty(t, problems)
-		all[name] = plan.Decide(doc, parts.Stock()).System
+		if len(problems) > 0 {
+			return nil, problems
+		}
+		all[name] = design.Of(doc, parts.Stock()).System
 	}
-	return all
-}
+	return all, nil
+})
 
 func someLoads(count int) []Load {
 	var list []Load
