@@ -99,11 +99,14 @@ var beliefs = []belief{
 			return with(false, restSaidV*d.Facts.N, d.Facts.Chemistry.Label, 100*d.Facts.Chemistry.Charge(restSaidV))
 		}},
 	{"apart", "coupling", working.Physics,
-		"Parked, they are not apart: the %s stays closed, with %.1f V on it.",
+		"Parked%s, they are not apart: the %s stays closed, with %.1f V on it.",
 		"Parked, both batteries are apart%s.",
 		func(b job.Beliefs) *string { return b.Apart }, func(d *design.Design) (bool, []any) {
 			if s := d.StateBy("parked"); s.Joined && !d.Is.OwnMachine {
-				return with(false, d.Kind.Label(), s.BusV)
+				return with(false, "", d.Kind.Label(), s.BusV)
+			}
+			if s := inTheSun(d); s.Joined && !d.Is.OwnMachine {
+				return with(false, " in the sun", d.Kind.Label(), s.BusV)
 			}
 			once := ""
 			if d.Is.Senses {
@@ -164,6 +167,16 @@ var beliefs = []belief{
 			_, days := d.TopUp()
 			return with(false, days)
 		}},
+}
+
+// inTheSun is parked with the key out and the sun on the panels, as after a drive.
+func inTheSun(d *design.Design) design.State {
+	s := d.StateAt("", design.KeyOut)
+	if w := d.Facts.Day.SolarW.Value; w > 0 {
+		s.SunA = design.SunShare * w / (14 * d.Facts.N)
+	}
+	d.Settle(&s)
+	return s
 }
 
 // restSaidV is what people read as nearly full, at 12 V.

@@ -33,6 +33,7 @@ var cases = []struct {
 	{"rest", `"aux":{"chemistry":"lifepo4"}`, false, "about 5 % full"},
 	{"apart", relay + `,"aux":{"chemistry":"lifepo4","place":"seat"}`, false, "stays closed"}, // 8
 	{"apart", relay + `,"aux":{"chemistry":"agm","place":"seat"}`, true, "are apart"},
+	{"apart", relay + `,"aux":{"chemistry":"agm","place":"seat"},"day":{"solarW":200}`, false, "in the sun"},
 	{"length", ``, false, "their sum counts"}, // 18
 	{"length", `"aux":{"count":2}`, true, "Between the 2 batteries"},
 	{"chassis", `"aux":{"place":"rear"},"routes":{"startM":9}`, false, "leads better here"}, // 19

@@ -38,8 +38,8 @@ var monitorRules = []rule{
 			return ofMonitor(d, v, func(v float64) bool { return away(v, ah) > capacityOff*ah }, ah)
 		}},
 	{"monitor.never", verdict.Caution, working.Memory, monitorPaths[1:2],
-		"The monitor takes the battery for full above %.2f V, and all that charges it holds no more than %.2f V on top of a margin: it never " +
-			"says full.",
+		"The monitor takes the battery for full above %.2f V: above %.2f V, a little under the lowest of all that charges it, it " +
+			"never says full.",
 		func(d *design.Design) []finding {
 			_, most := fullBetween(d)
 			return ofMonitor(d, d.Doc.Monitor.FullV, func(v float64) bool { return v > most+0.005 }, most)

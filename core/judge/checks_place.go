@@ -58,8 +58,11 @@ var placeLooks = slices.Concat(
 			"The relay senses against the aux battery's earth point: %.0f A in that lead shift what it sees by %.2f V.",
 			func(d *design.Design) []finding {
 				early := d.StateBy("early")
-				shift := circuit.Had(early.Solved.Across("coupling.31", "start.31"))
-				return says(d.Is.Senses && d.Facts.Relay.AtAuxEarth && early.OutA > 0, "coupling", early.OutA, math.Abs(shift))
+				shift := circuit.Had(early.Solved.Across("coupling.31", "0"))
+				return where(d.Is.Senses && d.Facts.Relay.AtAuxEarth && early.OutA > 0, func() finding {
+					return at("coupling", early.OutA, math.Abs(shift)).
+						cure(verdict.Set("The relay's ground goes to the start battery's earth", "relay.against", job.AgainstStart))
+				})
 			}},
 		{"place.beside", verdict.Caution, working.Practice, []string{"placing.gas", "routes.auxM", "routes.startM"},
 			"By its cable the coupling sits %.1f m from the %s battery, which gives off gas: look that the coupling is out of that, and " +

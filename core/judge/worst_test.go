@@ -1,6 +1,7 @@
 package judge_test
 
 import (
+	"fmt"
 	"math"
 	"strings"
 	"testing"
@@ -38,6 +39,27 @@ func TestTheWorstStateIsTold(t *testing.T) {
 	}
 	require.Len(t, told, 1)
 	assert.Contains(t, told[0], label)
+}
+
+// Trade §19.7: a ground lead shared with the aux battery shifts what a relay senses by I·R, and the shift is told.
+func TestASharedGroundShiftsByWhatItLoses(t *testing.T) {
+	d := jobtest.Design(t, `{"vehicle":{"kind":"ute-tray"},"alternator":{"label":"90/180 A","regulation":"fixed","knownBy":"test",
+		"volts":14.4},"aux":{"chemistry":"agm","capacityAh":100},"pins":{"coupling":"vsr"},"relay":{"against":"aux"}}`)
+	early := d.StateBy("early")
+	lost := early.OutA * (d.SteelOhm(d.Back.ChassisM) + d.BodyOhm())
+	require.Greater(t, lost, 0.05)
+	for _, c := range judge.Checks(d) {
+		if c.ID == "place.against" {
+			var amps, shift float64
+			_, err := fmt.Sscanf(c.Text, "The relay senses against the aux battery's earth point: %f A in that lead shift what it sees by %f V.",
+				&amps, &shift)
+			require.NoError(t, err)
+			assert.InDelta(t, 1.15*lost, shift, 0.15*lost+0.005, "steel and body, and the lugs of the way back")
+			assert.Len(t, c.Cures, 1)
+			return
+		}
+	}
+	t.Fatal("nothing is said")
 }
 
 // A state that nobody has proven is told only where no other fails, and with an “if”.

@@ -25,7 +25,8 @@ func never(d *design.Design, m modes.Modes) []string {
 	list := []string{}
 	for _, r := range m.Rows {
 		text, known := forbids[r.Rule]
-		if r.Verdict != "forbidden" || !known {
+		ours := r.Rule == "mode.flat" && r.Switch == design.NoSwitch // no hand prevents it
+		if r.Verdict != "forbidden" || !known || ours {
 			continue
 		}
 		if r.Rule == "mode.hunts" || r.Rule == "mode.drains" {

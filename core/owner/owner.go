@@ -62,6 +62,10 @@ func does(d *design.Design) string {
 	case d.Is.OwnMachine:
 	case parked.Joined:
 		text += " With the engine off both batteries stay joined: what is used then is taken from both."
+	case d.Is.Senses && d.Facts.Day.SolarW.Value > 0:
+		text += " Some minutes to hours after the engine stops it lets go, and both batteries are apart; in the sun it may stay " +
+			"closed, and the " +
+			"panels then charge both."
 	case d.Is.Senses:
 		text += " Some minutes to hours after the engine stops it lets go, and both batteries are apart: what you use then comes from the " +
 			"second one alone."

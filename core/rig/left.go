@@ -159,7 +159,7 @@ func (l Leaving) idling() string {
 	capacity := l.d.Facts.StartAh.Value
 	perHour := (healthySOC - soc) * capacity / atH
 	if perHour < leastTook {
-		return unit.Say("An hour of it takes nothing out of the start battery that counts.")
+		return unit.Say("What charges drops out, or takes less, before an hour of it takes anything that counts out of the start battery.")
 	}
 	says := unit.Say("An hour of it takes %.0f of the start battery's %.0f Ah", perHour, capacity)
 	if begins >= huntsFrom {
