@@ -38,8 +38,9 @@ type belief struct {
 // with is a verdict with what fills its sentence.
 func with(so bool, text ...any) (bool, []any) { return so, text }
 
-// Answers are what holds of what is taken for granted on a job.
-func Answers(d *design.Design) []Answer {
+// Answers are what holds of what is taken for granted on a job, told or without their sentences: some of those
+// take a run through time.
+func Answers(d *design.Design, told bool) []Answer {
 	list := []Answer{}
 	for _, b := range beliefs {
 		if job.Str(b.held(d.Doc.Beliefs)) != string(job.Yes) {
@@ -50,11 +51,28 @@ func Answers(d *design.Design) []Answer {
 		if so {
 			sentence = b.so
 		}
-		if sentence != "" {
-			list = append(list, Answer{b.id, "beliefs." + b.id, b.column, so, unit.Say(sentence, text...), b.mark})
+		if sentence == "" {
+			continue
 		}
+		a := Answer{ID: b.id, Path: "beliefs." + b.id, Column: b.column, So: so, Mark: b.mark}
+		if told {
+			a.Text = say(sentence, text)
+		}
+		list = append(list, a)
 	}
 	return list
+}
+
+// later is what is found only where it is told.
+type later func() string
+
+func say(sentence string, text []any) string {
+	for i := range text {
+		if find, is := text[i].(later); is {
+			text[i] = find()
+		}
+	}
+	return unit.Say(sentence, text...)
 }
 
 // beliefs are all that can be picked in the survey.
@@ -137,7 +155,7 @@ var beliefs = []belief{
 			if !d.Wired() {
 				return with(true)
 			}
-			return with(false, rig.NewLeaving(d).Live(design.Accessory).Says)
+			return with(false, later(func() string { return rig.NewLeaving(d).Live(design.Accessory).Says }))
 		}},
 	{"cranks", "f1", working.Physics,
 		"Cranking through the join drives %.0f A through %s, which may open after %s.",

@@ -54,7 +54,7 @@ func TestWhatIsTakenForGranted(t *testing.T) {
 		if c.job != "" {
 			document = `{"beliefs":{"` + c.id + `":"yes"},` + c.job + `}`
 		}
-		list := belief.Answers(jobtest.Design(t, document))
+		list := belief.Answers(jobtest.Design(t, document), true)
 		require.Len(t, list, 1, document)
 		assert.Equal(t, c.so, list[0].So, "%s: %s", document, list[0].Text)
 		assert.Contains(t, list[0].Text, c.says, document)
@@ -69,6 +69,6 @@ func TestWhatIsTakenForGranted(t *testing.T) {
 
 // What nobody believes is not answered.
 func TestNothingIsSaidUnasked(t *testing.T) {
-	assert.Empty(t, belief.Answers(jobtest.Design(t, `{}`)))
-	assert.Empty(t, belief.Answers(jobtest.Design(t, `{"beliefs":{"draws":"no"}}`)))
+	assert.Empty(t, belief.Answers(jobtest.Design(t, `{}`), true))
+	assert.Empty(t, belief.Answers(jobtest.Design(t, `{"beliefs":{"draws":"no"}}`), true))
 }

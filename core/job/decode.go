@@ -58,6 +58,11 @@ func Decode(data []byte) (Document, Problems) {
 	if errors.As(err, &broken) {
 		return New(), Problems{{Field: broken.path, Wrong: broken.wrong, Allowed: "one JSON object, each of its keys once"}}
 	}
+	return decode(raw)
+}
+
+// decode reads a document that is apart already.
+func decode(raw map[string]any) (Document, Problems) {
 	r := reader{clean: map[string]any{"format": Format, "version": Version}, n: 1}
 	if !r.header(raw) {
 		return New(), r.problems
@@ -157,6 +162,9 @@ func (r *reader) field(f Field, path string, value any) {
 			wrong = reading.Wrong()
 		}
 		r.problem(path, value, wrong, f.Allowed(r.n))
+		return
+	}
+	if clean == "" { // nothing written is no answer: a row of nothing else is none
 		return
 	}
 	at := r.clean

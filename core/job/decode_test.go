@@ -39,3 +39,15 @@ func TestTheNearestFieldIsNamed(t *testing.T) {
 	require.Len(t, problems, 1)
 	assert.NotContains(t, problems[0].Allowed, "nearest")
 }
+
+// Nothing written is no answer, so that what was read and written once is the same ever after: a save that is
+// sent again meets itself.
+func TestNothingWrittenIsNoAnswer(t *testing.T) {
+	doc, problems := job.Decode([]byte(`{"title":"","gear":{"r0":{"name":""}},"loads":{"r1":{}},"found":{"r2":{"remark":"","role":"aux"}}}`))
+	require.Empty(t, problems)
+	again, problems := job.Decode(doc.Encode())
+	require.Empty(t, problems)
+	assert.Equal(t, doc.Digest(), again.Digest())
+	assert.Empty(t, doc.Gear)
+	assert.Contains(t, doc.Found, "r2")
+}

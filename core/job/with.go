@@ -1,9 +1,11 @@
 package job
 
 import (
+	"bytes"
 	"encoding/json"
 	"maps"
 	"slices"
+	"strconv"
 	"strings"
 )
 
@@ -11,8 +13,10 @@ import (
 // the field's unit; nil takes a field out. The problems name what does not read; what
 // does is set all the same.
 func With(d Document, changes map[string]any) (Document, Problems) {
-	var raw map[string]any
-	if err := json.Unmarshal(d.Encode(), &raw); err != nil {
+	raw := map[string]any{}
+	dec := json.NewDecoder(bytes.NewReader(d.Encode()))
+	dec.UseNumber()
+	if err := dec.Decode(&raw); err != nil {
 		panic(err) // Encode wrote it
 	}
 	for path, value := range changes {
@@ -30,13 +34,17 @@ func With(d Document, changes map[string]any) (Document, Problems) {
 			delete(at, keys[len(keys)-1])
 			continue
 		}
-		at[keys[len(keys)-1]] = value
+		at[keys[len(keys)-1]] = asRead(value)
 	}
-	b, err := json.Marshal(raw)
-	if err != nil {
-		return d, Problems{{Wrong: "has a value that is no number and no text", Allowed: "text or numbers"}}
+	return decode(raw)
+}
+
+// asRead is a value as it comes out of a text: a number is what was written.
+func asRead(value any) any {
+	if v, is := value.(float64); is {
+		return json.Number(strconv.FormatFloat(v, 'g', -1, 64))
 	}
-	return Decode(b)
+	return value
 }
 
 // Answered are the paths of all fields that are answered, in their order.

@@ -65,13 +65,13 @@ func checksOf(d *design.Design, told bool) []Check {
 		list = append(list, Check{ID: a.ID, Group: "charging", Column: a.Column, Level: a.Level, Text: a.Text, Mark: a.Mark, Fields: a.Fields,
 			Cures: a.Cures, Severity: a.Severity})
 	}
-	return append(list, taken(d)...)
+	return append(list, taken(d, told)...)
 }
 
 // taken is what is taken for granted: a remark where it is not so.
-func taken(d *design.Design) []Check {
+func taken(d *design.Design, told bool) []Check {
 	var list []Check
-	for _, b := range belief.Answers(d) {
+	for _, b := range belief.Answers(d, told) {
 		c := Check{ID: "belief." + b.ID, Group: "beliefs", Column: b.Column, Level: verdict.Good, Text: b.Text, Mark: b.Mark,
 			Fields: []string{b.Path}}
 		if !b.So {

@@ -11,6 +11,10 @@ import (
 // Tried are a design's notes with those cures that hold: done, a cure takes its note away, or makes less of
 // it, and brings fewer as bad than it takes. One that asks is no change, and stays.
 func Tried(d *design.Design) []Note {
+	return slices.Clone(design.Kept(d, "notes", tried))
+}
+
+func tried(d *design.Design) []Note {
 	list := Notes(d)
 	was, after := severities(list), map[verdict.Cure]map[string]string{}
 	for i, n := range list {

@@ -1,0 +1,143 @@
+package hardy_test
+
+import (
+	"encoding/json"
+	"math"
+	"regexp"
+	"runtime/debug"
+	"strings"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/assert"
+
+	"epitrope/core/coupling"
+	"epitrope/core/design"
+	"epitrope/core/job"
+	"epitrope/core/modes"
+	"epitrope/core/parts"
+	"epitrope/core/plan"
+	"epitrope/core/procedure"
+	"epitrope/core/section"
+	"epitrope/core/study"
+	"epitrope/internal/export"
+	"epitrope/internal/networktest"
+)
+
+// depth is how much is asked of a document: what every keystroke asks, what a screen asks once, or what is run
+// through time too.
+type depth int
+
+const (
+	decided depth = iota
+	methods
+	days
+)
+
+// hang is what no single answer may take.
+const hang = 5 * time.Second
+
+// driver asks everything of one document.
+type driver struct {
+	t    testing.TB
+	name string
+}
+
+// ask has one answer made and holds it to what must be so of any.
+func (a driver) ask(what string, answer func() any) {
+	began := time.Now()
+	defer func() {
+		if p := recover(); p != nil {
+			a.t.Errorf("%s: %s panics: %v\n%s", a.name, what, p, debug.Stack())
+		}
+	}()
+	_, err := json.Marshal(answer())
+	assert.NoError(a.t, err, "%s: %s cannot be sent", a.name, what)
+	assert.Less(a.t, time.Since(began), hang, "%s: %s hangs", a.name, what)
+}
+
+// drive asks everything of a document, to a depth.
+func drive(t testing.TB, name string, doc job.Document, to depth) {
+	a := driver{t, name}
+	var d *design.Design
+	a.ask("decision", func() any { d = design.Of(doc, parts.Stock()); return nil })
+	if d == nil {
+		return
+	}
+	a.ask("pack", func() any {
+		p := export.NewPack(d, export.Workshop{})
+		a.solvedOrNamed(d, p.Plan.States)
+		a.rowsAreNamed(p.Modes)
+		ofOneVehicle(t, name, d, p)
+		return p
+	})
+	a.ask("calendar", func() any { return procedure.CalendarOf(d) })
+	if to >= methods {
+		a.ask("again", func() any { return a.same(doc, d) })
+		a.ask("methods", func() any { return study.Consequences(d) })
+		a.ask("schools", func() any { return study.Schools(d) })
+		a.ask("sizings", func() any { return study.Sizings(d) })
+		a.ask("moves", func() any { return study.Moves(d) })
+		a.ask("PDF", func() any {
+			got, err := export.PDF(export.NewPack(d, export.Workshop{}))
+			assert.NoError(t, err, "%s", name)
+			return len(got)
+		})
+	}
+	if to >= days {
+		a.ask("days", func() any { return study.Try(d, study.Window{}, nil) })
+		a.ask("before and after", func() any { return study.RetrofitOf(d, nil) })
+		for _, kind := range coupling.Kinds() {
+			a.ask("method "+string(kind), func() any { return study.Drive(d, kind, nil) })
+		}
+	}
+}
+
+// same says that a document decided anew, after it was written and read, comes to the same plan.
+func (a driver) same(doc job.Document, d *design.Design) any {
+	read, problems := job.Decode(doc.Encode())
+	assert.Empty(a.t, problems, "%s: what was written cannot be read", a.name)
+	assert.Equal(a.t, doc.Digest(), read.Digest(), "%s: read again it is another document", a.name)
+	again := design.Of(read, parts.Stock())
+	assert.Equal(a.t, plan.Of(d).Summary, plan.Of(again).Summary, "%s", a.name)
+	return nil
+}
+
+// reason is a sentence that says why there is no working point: which part asks how much of
+// what, and what its line could give, or below what it stops and what it would see.
+var reason = regexp.MustCompile(`^the (charger|house|vehicle|winch) (asks [0-9.]+ (W|A) and its line can give at most [0-9.]+ (W|A)|` +
+	`stops below [0-9.]+ V and would see [0-9.]+ V)$`)
+
+// solvedOrNamed holds every state to a solution that balances, or a reason.
+func (a driver) solvedOrNamed(d *design.Design, states []section.State) {
+	for _, s := range states {
+		if s.Fails != "" {
+			assert.Regexp(a.t, reason, s.Fails, "%s: %s", a.name, s.ID)
+			continue
+		}
+		assert.NotEmpty(a.t, s.Points, "%s: %s", a.name, s.ID)
+		c, solved, err := d.CircuitAt(s.ID)
+		if !assert.NoError(a.t, err, "%s: %s", a.name, s.ID) {
+			continue
+		}
+		into, _ := networktest.Balance(c, networktest.Read{T: a.t, Solution: solved})
+		for node, left := range into {
+			assert.Less(a.t, math.Abs(left), leftOverA, "%s: %s leaves %g A at %s", a.name, s.ID, left, c.Names()[node])
+		}
+	}
+}
+
+// leftOverA is what may be left over at a node, in A: of circuits with short circuits of tens of thousands.
+const leftOverA = 1e-3
+
+// rowsAreNamed holds every row of the mode table to a sentence that a practitioner understands.
+func (a driver) rowsAreNamed(m modes.Modes) {
+	for _, r := range m.Rows {
+		assert.NotContains(a.t, r.Why, "steady state", a.name)
+		assert.NotContains(a.t, r.Why, "settle", a.name)
+		for _, part := range strings.Split(r.Why, "It comes to no stand: ")[1:] {
+			why, _, _ := strings.Cut(part+" ", ". ")
+			assert.Regexp(a.t, reason, why, a.name)
+		}
+	}
+}
