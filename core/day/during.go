@@ -86,5 +86,5 @@ const (
 	firstS    = 2.0
 	longestS  = 900.0
 	shortestS = 1e-4
-	mostSteps = 3_000_000
+	mostSteps = 150_000 // of a run that hunts all day; a month of deliveries takes a fifth
 )

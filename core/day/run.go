@@ -197,7 +197,8 @@ func (r *runner) stretch() error {
 	h := firstS
 	for r.t < r.now.until-1e-9 {
 		if r.result.Steps >= mostSteps {
-			return &Stopped{AtS: r.t, Element: "the run", Why: "takes more steps than it may"}
+			return &Stopped{AtS: r.t, Element: "run", Why: unit.Say("is not followed any further: %.0f times something has switched by then",
+				float64(len(r.result.Events)))}
 		}
 		if r.opt.Halt != nil && r.result.Steps%256 == 0 && r.opt.Halt() {
 			return ErrHalted

@@ -8,6 +8,8 @@ import (
 	"strconv"
 	"strings"
 	"unicode/utf8"
+
+	"epitrope/core/day"
 )
 
 // MaxBytes is the largest document that is read.
@@ -69,6 +71,7 @@ func decode(raw map[string]any) (Document, Problems) {
 	}
 	r.system(raw)
 	r.walk("", raw)
+	r.together()
 	sort.SliceStable(r.problems, func(i, j int) bool { return r.problems[i].Field < r.problems[j].Field })
 	return r.document(), r.problems
 }
@@ -178,6 +181,29 @@ func (r *reader) field(f Field, path string, value any) {
 		at = next
 	}
 	at[keys[len(keys)-1]] = clean
+}
+
+// mostSegments is how much driving may be run: a written pattern, as often as it comes in its days.
+const mostSegments = 20_000
+
+// together holds answers against each other that are within limits of their own.
+func (r *reader) together() {
+	answers, _ := r.clean["day"].(map[string]any)
+	own, is := answers["own"].(string)
+	if !is {
+		return
+	}
+	pattern, err := day.ParsePattern(own)
+	days := usualDays
+	if v, said := answers["days"].(float64); said {
+		days = v
+	}
+	if err != nil || float64(len(pattern))*days*daySeconds/pattern.Seconds() <= mostSegments {
+		return
+	}
+	delete(answers, "own")
+	r.problem("day.own", own, fmt.Sprintf("comes to more than %d pieces of driving in %g days", mostSegments, days),
+		fmt.Sprintf("up to %d in all: fewer days, or longer pieces", mostSegments))
 }
 
 // shown is how much of a refused value is repeated.

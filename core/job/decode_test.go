@@ -51,3 +51,23 @@ func TestNothingWrittenIsNoAnswer(t *testing.T) {
 	assert.Empty(t, doc.Gear)
 	assert.Contains(t, doc.Found, "r2")
 }
+
+// Answers that are each within their limits and together ask for more than can be run are refused together.
+func TestDrivingAndDaysTogether(t *testing.T) {
+	for document, wrong := range map[string]bool{
+		`{"day":{"own":"park 1 s","days":28}}`:               true,
+		`{"day":{"own":"park 1 h, idle 1 min","days":28}}`:   false,
+		`{"day":{"own":"park 4 s"}}`:                         true,
+		`{"day":{"own":"crank 2 s, town 5 min","days":"7"}}`: false,
+	} {
+		doc, problems := job.Decode([]byte(document))
+		if !wrong {
+			assert.Empty(t, problems, document)
+			continue
+		}
+		require.Len(t, problems, 1, document)
+		assert.Equal(t, "day.own", problems[0].Field)
+		assert.Contains(t, problems[0].Wrong, "days")
+		assert.Empty(t, doc.Day.Own)
+	}
+}

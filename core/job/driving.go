@@ -19,6 +19,12 @@ type DayFacts struct {
 	AuxSOC   Num
 }
 
+// usualDays is how long the trial is where nobody says so; daySeconds how long a day is.
+const (
+	usualDays  = 7.0
+	daySeconds = 86400.0
+)
+
 func (f *Facts) day(r *resolver, d Document) {
 	trigger, why := "running", "as the plan asks for"
 	if f.Coupling.Coil() {
@@ -33,7 +39,7 @@ func (f *Facts) day(r *resolver, d Document) {
 		Pattern:  r.text("day.pattern", d.Day.Pattern, day.ReadyPatterns[0].ID, "a common day"),
 		Own:      d.Day.Own,
 		Trigger:  r.text("day.trigger", d.Day.Trigger, trigger, why),
-		Days:     r.num("day.days", d.Day.Days, 7, "a week shows whether it holds"),
+		Days:     r.num("day.days", d.Day.Days, usualDays, "a week shows whether it holds"),
 		OutsideC: r.num("day.outsideC", d.Day.OutsideC, 20, "a mild day"),
 		SolarW:   r.num("day.solarW", d.Day.SolarW, 0, "none unless it is named"),
 		SunHours: r.num("day.sunHours", d.Day.SunHours, 4, "a fair day (common practice, no source)"),

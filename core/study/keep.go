@@ -45,6 +45,9 @@ func (m *moment) set(other moment) {
 	m.frame, m.grade = other.frame, append(m.grade[:0], other.grade...)
 }
 
+// mostMoments is how many are kept where something switches all the time.
+const mostMoments = 4 * shownMoments
+
 // extremes of a stretch: the first, highest and lowest of bus voltage and aux current.
 const extremes = 5
 
@@ -63,6 +66,7 @@ func (k *keeper) frame(f day.Frame) {
 	}
 	inside := f.T >= k.window.FromS
 	turns := had && (f.Kind.Runs() != before.frame.Kind.Runs() || f.Joined != before.frame.Joined || f.Stage != before.frame.Stage)
+	turns = turns && len(k.kept) < mostMoments
 	if had && inside && (turns || before.frame.T < k.window.FromS) {
 		k.push(before.copied())
 	}

@@ -90,6 +90,9 @@ type FuseMargin struct {
 // shownMoments is about how many moments a trial shows: enough for a wide screen.
 const shownMoments = 1400
 
+// shownEvents is how many events it shows, the first: what hunts switches thousands of times.
+const shownEvents = 2000
+
 // Try runs a design through its days and keeps what is worth looking at of a window.
 // halt is asked now and then whether to stop; nil never stops.
 func Try(d *design.Design, w Window, halt func() bool) Trial {
@@ -105,7 +108,12 @@ func Try(d *design.Design, w Window, halt func() bool) Trial {
 	t.Outcome = outcome(rigged, got)
 	t.Aims, t.Verdicts = t.Outcome.Judge(), verdicts(f, rigged, got)
 	t.Energy = energy(got)
-	for _, e := range got.Events {
+	for i, e := range got.Events {
+		if i == shownEvents {
+			t.Events = append(t.Events, Event{T: unit.Round(e.AtS, 2), ID: "more", Part: e.Part,
+				Text: unit.Say("… and %.0f more until the end", float64(len(got.Events)-i))})
+			break
+		}
 		t.Events = append(t.Events, Event{T: unit.Round(e.AtS, 2), ID: e.ID, Part: e.Part, Text: e.Text})
 	}
 	t.Fuses = margins(got)

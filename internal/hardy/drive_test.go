@@ -2,6 +2,7 @@ package hardy_test
 
 import (
 	"encoding/json"
+	"fmt"
 	"math"
 	"regexp"
 	"runtime/debug"
@@ -65,32 +66,70 @@ func drive(t testing.TB, name string, doc job.Document, to depth) {
 		return
 	}
 	a.ask("pack", func() any {
-		p := export.NewPack(d, export.Workshop{})
+		p := export.NewPack(d, shelf)
 		a.solvedOrNamed(d, p.Plan.States)
 		a.rowsAreNamed(p.Modes)
 		ofOneVehicle(t, name, d, p)
 		return p
 	})
 	a.ask("calendar", func() any { return procedure.CalendarOf(d) })
+	a.ask("book", func() any { return doc.ForBook().BookAnswers() })
 	if to >= methods {
 		a.ask("again", func() any { return a.same(doc, d) })
 		a.ask("methods", func() any { return study.Consequences(d) })
 		a.ask("schools", func() any { return study.Schools(d) })
 		a.ask("sizings", func() any { return study.Sizings(d) })
 		a.ask("moves", func() any { return study.Moves(d) })
+		a.ask("netlists", func() any { return a.netlists(d) })
 		a.ask("PDF", func() any {
-			got, err := export.PDF(export.NewPack(d, export.Workshop{}))
+			got, err := export.PDF(export.NewPack(d, shelf))
 			assert.NoError(t, err, "%s", name)
 			return len(got)
 		})
 	}
 	if to >= days {
 		a.ask("days", func() any { return study.Try(d, study.Window{}, nil) })
+		a.ask("compared", func() any { return compared(d) })
 		a.ask("before and after", func() any { return study.RetrofitOf(d, nil) })
 		for _, kind := range coupling.Kinds() {
 			a.ask("method "+string(kind), func() any { return study.Drive(d, kind, nil) })
 		}
 	}
+}
+
+// netlists are the circuit of every state that has a solution.
+func (a driver) netlists(d *design.Design) any {
+	for _, s := range d.States {
+		c, solved, err := d.CircuitAt(s.ID)
+		if err != nil {
+			continue
+		}
+		_, err = c.Netlist("any title", solved.Resting()...)
+		assert.NoError(a.t, err, "%s: %s", a.name, s.ID)
+	}
+	return nil
+}
+
+// compared is the design beside one with less cable and one that is read in feet.
+func compared(d *design.Design) any {
+	list, _ := study.Compare(d, []study.Variant{{Label: "short", Changes: map[string]any{"routes.startM": "4 ft"}},
+		{Label: "other", Changes: map[string]any{"pins.coupling": "vsr"}}})
+	return list
+}
+
+// shelf is a workshop with parts of its own.
+var shelf = ownParts()
+
+func ownParts() export.Workshop {
+	num := func(v float64) *float64 { return &v }
+	own := export.Workshop{}
+	for _, kind := range parts.ItemKinds {
+		for _, amps := range []float64{5, 60, 150} {
+			own.Parts = append(own.Parts, parts.Item{Kind: kind, Name: fmt.Sprintf("%s %g", kind, amps), RatingA: num(amps), Size: "16 mm2",
+				Price: num(amps / 2), Currency: "EUR", PricedOn: "2026-01-01", Stock: num(amps / 10), CountedOn: "2026-02-01"})
+		}
+	}
+	return own
 }
 
 // same says that a document decided anew, after it was written and read, comes to the same plan.

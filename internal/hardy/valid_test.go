@@ -108,6 +108,6 @@ var onceBroken = []string{
 	`{"bays":{"startC":90}}`,
 	`{"pins":{"startSize":"2.5 mm2","auxSize":"2.5 mm2"}}`,
 	`{"card":{"outputA":250}}`,
-	`{"aux":{"capacityAh":1359.63},"card":{"standbyA":20},"pins":{"chargerCount":2}}`,
+	`{"aux":{"capacityAh":1359.63},"card":{"outputA":60,"standbyA":5},"alternator":{"idleA":1},"pins":{"chargerCount":2}}`,
 	`{"gear":{"f":{"kind":"fuse"}}}`,
 }

@@ -10,6 +10,8 @@ import (
 	"strings"
 
 	"epitrope/core/alternator"
+	"epitrope/core/cable"
+	"epitrope/core/day"
 	"epitrope/core/job"
 )
 
@@ -53,7 +55,13 @@ func Random(r *rand.Rand) []byte {
 func names(r *rand.Rand, list string) []string {
 	switch list {
 	case "known":
-		return []string{"alternator/label", "aux/chemistry"}[:r.IntN(3)]
+		all := []string{}
+		for range r.IntN(4) {
+			if f := job.Fields[r.IntN(len(job.Fields))]; !strings.Contains(f.Path, "*") {
+				all = append(all, strings.ReplaceAll(f.Path, ".", "/"))
+			}
+		}
+		return all
 	case "joints":
 		return []string{"c1to", "c2from", "n1to", "c1afrom"}[:r.IntN(5)]
 	case "built":
@@ -80,13 +88,44 @@ func put(doc map[string]any, path string, v any) {
 	doc[keys[len(keys)-1]] = v
 }
 
-// cables are names of cables of all systems.
-var cables = []string{"1.5 mm2", "4 mm2", "6 mm2", "10 mm2", "16 mm2", "25 mm2", "35 mm2", "50 mm2", "70 mm2", "120 mm2", "2 x 10 mm2",
-	"16 AWG", "8 AWG", "4 AWG", "2/0 AWG", "6 mm auto", "8 mm auto"}
+// cables are the names of all cables of all systems, some of them side by side.
+var cables = everyCable()
 
-// drives are driving written out.
-var drives = []string{"crank 2 s, highway 2 h, park 10 h", "park 3 h, crank 2 s, town 20 min, park 1 h", "crank 4 s, idle 1 h, park 20 h",
-	"park 6 h air -8 C load 10 A"}
+func everyCable() []string {
+	names := []string{}
+	for _, f := range job.Fields {
+		if f.Path != "cable.system" {
+			continue
+		}
+		for _, c := range f.Choices {
+			for _, s := range cable.Shelf(cable.System(c.Value)) {
+				names = append(names, s.Label, "2 x "+s.Label)
+			}
+		}
+	}
+	return names
+}
+
+// driving is driving written out: up to thirty pieces of any kind and length, in any air, with any use.
+func driving(r *rand.Rand) string {
+	pieces := []string{"park 6 h"}
+	for range r.IntN(30) {
+		piece := fmt.Sprintf("%s %.0f s", driven[r.IntN(len(driven))], math.Pow(10, 4*r.Float64()))
+		if r.IntN(6) == 0 {
+			piece += fmt.Sprintf(" air %.0f C", -40+100*r.Float64())
+		}
+		if r.IntN(6) == 0 {
+			piece += fmt.Sprintf(" load %.0f A", 400*r.Float64()*r.Float64())
+		}
+		if r.IntN(6) == 0 {
+			piece += fmt.Sprintf(" sun %.0f %%", 100*r.Float64())
+		}
+		pieces = append(pieces, piece)
+	}
+	return strings.Join(pieces, ", ")
+}
+
+var driven = []day.Kind{day.Park, day.Crank, day.Idle, day.Town, day.Highway, day.LiftOff, day.Joined, day.Assist, day.Key}
 
 func value(r *rand.Rand, f job.Field, n float64) any {
 	switch f.Kind {
@@ -103,7 +142,7 @@ func value(r *rand.Rand, f job.Field, n float64) any {
 	case job.LabelKey:
 		return label(r)
 	case job.Driving:
-		return drives[r.IntN(len(drives))]
+		return driving(r)
 	case job.Resting:
 		low := 8 + 5*r.Float64()
 		return fmt.Sprintf("0 %% %.2f, %.0f %% %.2f, 100 %% %.2f", low, 1+98*r.Float64(), low+1*r.Float64(), low+1+2.5*r.Float64())
