@@ -19,6 +19,6 @@ func runCalendar(args []string, in io.Reader, out io.Writer) error {
 	if err != nil {
 		return err
 	}
-	_, err = out.Write(export.Calendar(export.DatedJob{ID: doc.Digest(), SavedAt: time.Now(), Document: doc}))
+	_, err = out.Write(export.Calendar(export.Events(doc.Digest(), 0, time.Now(), doc, nil)))
 	return err
 }

@@ -8,7 +8,11 @@ import (
 	"io/fs"
 	"os"
 
+	"epitrope/core/design"
 	"epitrope/core/job"
+	"epitrope/core/parts"
+	"epitrope/internal/export"
+	"epitrope/internal/listing"
 	"epitrope/internal/store"
 	"epitrope/internal/workshop"
 	"epitrope/testdata"
@@ -28,10 +32,17 @@ func runSeed(args []string, _ io.Reader, out io.Writer) error {
 		return err
 	}
 	defer s.Close()
-	if there, err := s.List(ctx); err != nil || len(there) > 0 {
+	if there, _, err := s.List(ctx, "", store.Page{}); err != nil || len(there) > 0 {
 		if err == nil {
-			fmt.Fprintf(out, "%d jobs are there already: nothing seeded\n", len(there))
+			fmt.Fprintln(out, "there are jobs already: nothing seeded")
 		}
+		return err
+	}
+	if err := seedBooks(ctx, s); err != nil {
+		return err
+	}
+	own, err := listing.Workshop(ctx, s)
+	if err != nil {
 		return err
 	}
 	names, err := fs.Glob(testdata.Demo, "demo/*.json")
@@ -47,12 +58,10 @@ func runSeed(args []string, _ io.Reader, out io.Writer) error {
 		if len(problems) > 0 {
 			return fmt.Errorf("%s: %w", name, problems)
 		}
-		if _, err := s.Create(ctx, doc); err != nil {
+		l := listing.Of(doc, func() *design.Design { return design.Of(doc, parts.Stock()) }, func() export.Workshop { return own })
+		if _, err := s.Create(ctx, name, store.Draft{Document: doc, Listing: l}); err != nil {
 			return err
 		}
-	}
-	if err := seedBooks(ctx, s); err != nil {
-		return err
 	}
 	fmt.Fprintf(out, "%d demo jobs seeded\n", len(names))
 	return nil

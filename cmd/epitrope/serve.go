@@ -11,9 +11,11 @@ import (
 	"net"
 	"os"
 	"os/signal"
+	"sync"
 	"syscall"
 
 	"epitrope/core/parts"
+	"epitrope/internal/listing"
 	"epitrope/internal/server"
 	"epitrope/internal/store"
 	"epitrope/internal/worker"
@@ -50,12 +52,10 @@ func runServe(args []string, _ io.Reader, out io.Writer) error {
 	if err != nil {
 		return fmt.Errorf("listen on %s: %w", *address, err)
 	}
-	working := make(chan struct{})
-	go func() {
-		defer close(working)
-		worker.Run(ctx, s, parts.Stock())
-	}()
-	defer func() { stop(); <-working }() // before the store is closed
+	var working sync.WaitGroup
+	working.Go(func() { worker.Run(ctx, s, parts.Stock()) })
+	working.Go(func() { listing.Renew(ctx, s, parts.Stock()) })
+	defer func() { stop(); working.Wait() }() // before the store is closed
 	fmt.Fprintf(out, "Epitrope is at http://%s\nThere is no sign-in yet: it serves this machine only.\n", listener.Addr())
 	return server.Serve(ctx, server.New(s, pages), listener)
 }

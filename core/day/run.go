@@ -280,7 +280,7 @@ func (r *runner) judgeCrank(end float64) {
 	v := &r.result.Verdict
 	lowest := r.s.busV
 	v.CrankV = math.Min(v.CrankV, lowest)
-	if lowest < noStartV*r.rig.N {
+	if lowest < noStartV*r.rig.N || r.on.vehicleDark > 0 { // an engine whose electronics are off does not start
 		r.on.stalled = true
 		v.FailedStarts++
 		r.happened("start.fails", "start", unit.Say("the engine does not start: %.1f V while cranking", lowest))

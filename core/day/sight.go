@@ -239,8 +239,9 @@ func (r *runner) setCoupling() {
 func (r *runner) solve(s *sight) error {
 	for {
 		err := r.solver.Solve()
-		if err == nil && r.dims(s) {
-			continue
+		if err == nil {
+			r.dims(s)
+			return nil
 		}
 		var at *network.Error
 		if !errors.As(err, &at) {
@@ -265,20 +266,15 @@ func (r *runner) solve(s *sight) error {
 // above it.
 const darkV = 6.0
 
-// dims turns a load off that is left with volts that nothing works at; it says whether one was. A crank is
-// judged by its volts.
-func (r *runner) dims(s *sight) bool {
+// dims notes a load that is left with volts that nothing works at: it goes off next.
+func (r *runner) dims(s *sight) {
 	h, v, least := &r.h, r.solver, darkV*r.rig.N
-	switch {
-	case r.now.kind.cranks():
-	case h.house.Amps > 0 && v.At(h.auxP)-v.At(h.auxZ) < least:
-		s.houseDark, h.house.Amps = h.house.Amps, 0
-		return true
-	case h.vehicle.Amps > 0 && v.At(h.bus) < least:
-		s.vehicleDark, h.vehicle.Amps = h.vehicle.Amps, 0
-		return true
+	if h.house.Amps > 0 && v.At(h.auxP)-v.At(h.auxZ) < least {
+		s.houseDark = h.house.Amps
 	}
-	return false
+	if h.vehicle.Amps > 0 && v.At(h.bus) < least {
+		s.vehicleDark = h.vehicle.Amps
+	}
 }
 
 // see solves the circuit at the slow states and reads it.

@@ -7,7 +7,6 @@ import (
 	"sort"
 	"strconv"
 	"strings"
-	"unicode/utf8"
 
 	"epitrope/core/day"
 )
@@ -52,8 +51,8 @@ func Decode(data []byte) (Document, Problems) {
 	if len(data) > MaxBytes {
 		return New(), Problems{{Wrong: fmt.Sprintf("has %d bytes", len(data)), Allowed: fmt.Sprintf("up to %d bytes", MaxBytes)}}
 	}
-	if at := badUTF8(data); at >= 0 {
-		return New(), Problems{{Wrong: fmt.Sprintf("is not valid UTF-8 at byte %d", at), Allowed: "UTF-8 text"}}
+	if wrong := encoding(data); wrong != "" {
+		return New(), Problems{{Wrong: wrong, Allowed: "UTF-8 text"}}
 	}
 	raw, err := object(data)
 	var broken *rawProblem
@@ -74,17 +73,6 @@ func decode(raw map[string]any) (Document, Problems) {
 	r.together()
 	sort.SliceStable(r.problems, func(i, j int) bool { return r.problems[i].Field < r.problems[j].Field })
 	return r.document(), r.problems
-}
-
-func badUTF8(data []byte) int {
-	for at := 0; at < len(data); {
-		r, size := utf8.DecodeRune(data[at:])
-		if r == utf8.RuneError && size == 1 {
-			return at
-		}
-		at += size
-	}
-	return -1
 }
 
 // reader takes a raw document apart, field by field.

@@ -149,7 +149,7 @@ func TestDecodeNamesWhatItRefuses(t *testing.T) {
 		{`{"dates":{"k1":{"everyDays":"1,825"}}}`, "dates.k1.everyDays", "may be 1825 or 1.825"},
 		{`{"pins":{"startSize":"16,500 mm2"}}`, "pins.startSize", "may be 16500 or 16.5"},
 		{`{} {}`, "", "goes on after its end"},
-		{"{\"title\":\"\xff\"}", "", "not valid UTF-8 at byte 10"},
+		{"{\"title\":\"\xff\"}", "", "not valid UTF-8 at line 1, column 11"},
 		{`{"title":"` + strings.Repeat("x", job.MaxBytes) + `"}`, "", "bytes"},
 	}
 	for _, c := range cases {

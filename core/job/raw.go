@@ -7,6 +7,7 @@ import (
 	"fmt"
 	"io"
 	"strings"
+	"unicode/utf8"
 )
 
 // deepest is how far objects may stand in each other.
@@ -18,6 +19,40 @@ type rawProblem struct {
 }
 
 func (e *rawProblem) Error() string { return e.wrong }
+
+// NotJSON says why a text is no JSON, in words: how it is encoded, or where it goes wrong; "" where it is.
+func NotJSON(data []byte) string {
+	if wrong := encoding(data); wrong != "" {
+		return wrong
+	}
+	_, err := object(data)
+	if err == nil {
+		return ""
+	}
+	return err.Error()
+}
+
+// encoding says how a text is encoded that is not UTF-8; "" where it is.
+func encoding(data []byte) string {
+	switch {
+	case bytes.HasPrefix(data, []byte{0xff, 0xfe}), bytes.HasPrefix(data, []byte{0xfe, 0xff}):
+		return "is UTF-16 text; save it as UTF-8"
+	case bytes.HasPrefix(data, []byte{0xef, 0xbb, 0xbf}):
+		return "begins with a byte-order mark; save it as UTF-8 without one"
+	case utf8.Valid(data):
+		return ""
+	}
+	at := 0
+	for at < len(data) {
+		r, size := utf8.DecodeRune(data[at:])
+		if r == utf8.RuneError && size == 1 {
+			break
+		}
+		at += size
+	}
+	line, column := lineOf(data, int64(at))
+	return fmt.Sprintf("is not valid UTF-8 at line %d, column %d; a Windows or Latin code page writes such bytes: save it as UTF-8", line, column)
+}
 
 // object reads one JSON object and nothing after it. Unlike the standard library it refuses a key that stands
 // twice, which would silently win over the first.

@@ -1,7 +1,9 @@
 package study
 
 import (
+	"fmt"
 	"runtime"
+	"runtime/debug"
 	"sync"
 	"sync/atomic"
 )
@@ -17,8 +19,15 @@ func many(count int, progress Progress, work func(i int, halt func() bool)) (who
 	var next, done atomic.Int64
 	var stop atomic.Bool
 	var wait sync.WaitGroup
+	var fell atomic.Value
 	for range min(runtime.GOMAXPROCS(0), count) {
 		wait.Go(func() {
+			defer func() { // a panic is the caller's, not the process's
+				if p := recover(); p != nil {
+					fell.CompareAndSwap(nil, fmt.Sprintf("%v\n%s", p, debug.Stack()))
+					stop.Store(true)
+				}
+			}()
 			for !stop.Load() {
 				i := int(next.Add(1)) - 1
 				if i >= count {
@@ -32,5 +41,8 @@ func many(count int, progress Progress, work func(i int, halt func() bool)) (who
 		})
 	}
 	wait.Wait()
+	if p := fell.Load(); p != nil {
+		panic(p)
+	}
 	return !stop.Load()
 }

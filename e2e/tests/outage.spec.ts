@@ -35,7 +35,7 @@ test("the server stopped while typing: kept here, sent when it is back", async (
   await expect(page.getByLabel("Aux battery capacity")).toBeVisible();
   await app.stopServer();
   await page.getByLabel("Aux battery capacity").fill("280");
-  await expect(page.getByText("The server does not answer. What you type is kept in this browser")).toBeVisible();
+  await expect(page.getByText("The server does not answer. What you type is saved as soon as it does")).toBeVisible();
   await app.startServer();
   await expect(cell(page, "aux.part")).toContainText("280 Ah", { timeout: 20_000 });
   await expect.poll(async () => (await app.draft(id)).document.aux?.capacityAh, { timeout: 20_000 }).toBe(280);

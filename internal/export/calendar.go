@@ -11,55 +11,69 @@ import (
 	"epitrope/core/job"
 )
 
-// DatedJob is a job with what names it in a calendar.
-type DatedJob struct {
-	ID       string
-	Number   int64
-	SavedAt  time.Time
-	Document job.Document
-	BayDays  int // that its steps take; 0 counts as one
+// Event is a date of a job that is still to be done. Dates are ISO 8601.
+type Event struct {
+	JobID, Key            string
+	Number                int64 // of the job; 0 where it has none
+	At                    time.Time
+	What, Title, Customer string
+	Due, Until            string
+	EveryDays             int
 }
 
-// Calendar writes the dates of jobs that are still to be done as an iCalendar file
-// (RFC 5545): an all-day event each, again every so many days where the row says so.
-func Calendar(jobs ...DatedJob) []byte {
+// Events are those of a job: its dates that are still to be done. until is the last day of what stands in a bay
+// longer than one, by the row's name.
+func Events(id string, number int64, at time.Time, doc job.Document, until map[string]string) []Event {
+	list := []Event{}
+	for _, row := range job.Rows(doc.Dates) {
+		if !row.Of.Open() {
+			continue
+		}
+		e := Event{JobID: id, Key: row.Key, Number: number, At: at, What: line(row.Of.What, KindOf(row.Of)), Title: doc.Title,
+			Customer: doc.Customer, Due: *row.Of.Due, Until: max(*row.Of.Due, until[row.Key])}
+		if every := row.Of.EveryDays; every != nil {
+			e.EveryDays = int(*every)
+		}
+		list = append(list, e)
+	}
+	return list
+}
+
+// Calendar writes events as an iCalendar file (RFC 5545): over whole days, again every so many days where they
+// say so.
+func Calendar(events []Event) []byte {
 	cal := ics.NewCalendarFor("Epitrope")
 	cal.SetMethod(ics.MethodPublish)
 	cal.SetXWRCalName("Epitrope")
-	for _, j := range jobs {
-		for _, row := range job.Rows(j.Document.Dates) {
-			addDate(cal, j, row)
-		}
+	for _, e := range events {
+		addEvent(cal, e)
 	}
 	return []byte(cal.Serialize(ics.WithNewLineWindows))
 }
 
-func addDate(cal *ics.Calendar, j DatedJob, row job.Row[job.Due]) {
-	if !row.Of.Open() {
-		return
-	}
-	due, err := time.Parse(time.DateOnly, *row.Of.Due)
+func addEvent(cal *ics.Calendar, e Event) {
+	due, err := time.Parse(time.DateOnly, e.Due)
 	if err != nil {
 		return // a document holds only dates that read
 	}
-	e := cal.AddEvent(fmt.Sprintf("%s-%s@epitrope", j.ID, row.Key))
-	e.SetDtStampTime(j.SavedAt.UTC())
-	e.SetAllDayStartAt(due)
-	days := 1
-	if row.Of.Kind != nil && *row.Of.Kind == job.FitDate {
-		days = max(1, j.BayDays)
+	last, err := time.Parse(time.DateOnly, e.Until)
+	if err != nil {
+		last = due
 	}
-	e.SetAllDayEndAt(due.AddDate(0, 0, days))
-	summary := line(row.Of.What, KindOf(row.Of))
-	if j.Number > 0 {
-		summary += fmt.Sprintf(", job %04d", j.Number)
+	out := cal.AddEvent(fmt.Sprintf("%s-%s@epitrope", e.JobID, e.Key))
+	out.SetDtStampTime(e.At.UTC())
+	out.SetAllDayStartAt(due)
+	out.SetAllDayEndAt(last.AddDate(0, 0, 1))
+	summary := line(e.What)
+	if e.Number > 0 {
+		summary += fmt.Sprintf(", job %04d", e.Number)
 	}
-	e.SetSummary(summary)
-	if about := strings.TrimSpace(line(j.Document.Title) + "\n" + line(j.Document.Customer)); about != "" {
-		e.SetDescription(about)
+	out.SetSummary(summary)
+	if about := strings.TrimSpace(line(e.Title) + "\n" + line(e.Customer)); about != "" {
+		out.SetDescription(about)
 	}
-	if every := row.Of.EveryDays; every != nil && *every >= 1 {
-		e.AddRrule(fmt.Sprintf("FREQ=DAILY;INTERVAL=%d", int(*every)))
+	if e.EveryDays >= 1 {
+		out.AddRrule(fmt.Sprintf("FREQ=DAILY;INTERVAL=%d", e.EveryDays))
 	}
 }
 

@@ -16,11 +16,11 @@ import (
 
 var saved = time.Date(2031, 3, 2, 10, 0, 0, 0, time.UTC)
 
-func dated(t testing.TB, text string) export.DatedJob {
+func dated(t testing.TB, text string, until map[string]string) []export.Event {
 	t.Helper()
 	doc, problems := job.Decode([]byte(text))
 	require.Empty(t, problems)
-	return export.DatedJob{ID: "7c1", Number: 47, SavedAt: saved, Document: doc}
+	return export.Events("7c1", 47, saved, doc, until)
 }
 
 // What is open comes out, once, on its day; what is done does not.
@@ -29,7 +29,7 @@ func TestCalendar(t *testing.T) {
 		"d1":{"kind":"topup","what":"Charge it","due":"2031-04-30","everyDays":60},
 		"d2":{"kind":"revisit","due":"2031-03-30","done":"2031-04-01"},
 		"d3":{"kind":"temporary","due":"2032-02-29","done":"2031-01-01"},
-		"d4":{"what":"no date yet"}}}`)
+		"d4":{"what":"no date yet"}}}`, nil)
 	out := export.Calendar(j)
 	assert.Equal(t, out, export.Calendar(j), "the same each time")
 	read, err := ics.ParseCalendar(bytes.NewReader(out))
@@ -50,8 +50,7 @@ func TestCalendar(t *testing.T) {
 
 // Work in the bay lasts as many days as its steps take.
 func TestCalendarOfTheBay(t *testing.T) {
-	j := dated(t, `{"dates":{"d1":{"kind":"fit","due":"2031-03-04"}}}`)
-	j.BayDays = 3
+	j := dated(t, `{"dates":{"d1":{"kind":"fit","due":"2031-03-04"}}}`, map[string]string{"d1": "2031-03-06"})
 	read, err := ics.ParseCalendar(bytes.NewReader(export.Calendar(j)))
 	require.NoError(t, err)
 	end, err := read.Events()[0].GetAllDayEndAt()
@@ -68,7 +67,7 @@ func FuzzCalendar(f *testing.F) {
 		due, kind := "2031-04-30", job.RevisitDate
 		doc := job.New()
 		doc.Dates = map[string]job.Due{"d": {Kind: &kind, What: what, Due: &due}}
-		out := export.Calendar(export.DatedJob{ID: "1", SavedAt: saved, Document: doc})
+		out := export.Calendar(export.Events("1", 0, saved, doc, nil))
 		for _, l := range strings.Split(strings.TrimSuffix(string(out), "\r\n"), "\r\n") {
 			assert.LessOrEqual(t, len(l), 75)
 			assert.NotContains(t, l, "\n")

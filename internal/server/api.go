@@ -76,8 +76,8 @@ func newAPI(s *store.Store, mux *http.ServeMux) huma.API {
 		Summary: "Fields of a job and what they take"}, a.vocabulary)
 	huma.Register(h, post(huma.Operation{OperationID: "plan", Method: http.MethodPost, Path: "/api/plan",
 		Summary: "Plan a document without storing it", Errors: []int{413, 422}}), a.plan)
-	huma.Register(h, huma.Operation{OperationID: "listJobs", Method: http.MethodGet, Path: "/api/jobs", Summary: "Jobs, last saved first",
-		Errors: []int{503}}, a.list)
+	huma.Register(h, huma.Operation{OperationID: "listJobs", Method: http.MethodGet, Path: "/api/jobs",
+		Summary: "Jobs, last saved first, a page at a time", Errors: []int{422, 503}}, a.list)
 	huma.Register(h, post(huma.Operation{OperationID: "createJob", Method: http.MethodPost, Path: "/api/jobs", Summary: "Store a new job",
 		DefaultStatus: http.StatusCreated, Errors: []int{413, 422, 503}}), a.create)
 	huma.Register(h, huma.Operation{OperationID: "openJob", Method: http.MethodGet, Path: "/api/jobs/{id}", Summary: "Open a job",
@@ -100,6 +100,7 @@ func newAPI(s *store.Store, mux *http.ServeMux) huma.API {
 	a.registerParts(h)
 	a.registerCalendar(h)
 	a.registerMake(h)
+	a.registerTicks(h)
 	a.registerWeek(h)
 	return h
 }

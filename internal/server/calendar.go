@@ -1,13 +1,13 @@
 package server
 
 import (
-	"cmp"
 	"context"
 	"net/http"
-	"slices"
+	"strings"
 	"time"
 
 	"github.com/danielgtaylor/huma/v2"
+	"github.com/google/uuid"
 
 	"epitrope/core/job"
 	"epitrope/core/procedure"
@@ -74,17 +74,22 @@ func stateOf(row job.Row[job.Due], today string) DateState {
 		return s
 	}
 	s.Days = int(dayOf(*row.Of.Due).Sub(now).Hours() / 24)
-	switch {
-	case !row.Of.Open():
-		s.State = "done"
-	case s.Days < 0:
-		s.State = "overdue"
-	case s.Days <= soonDays:
-		s.State = "soon"
-	default:
-		s.State = "later"
+	s.State = "done"
+	if row.Of.Open() {
+		s.State = stateIn(s.Days)
 	}
 	return s
+}
+
+// stateIn is how something stands that is due in so many days.
+func stateIn(days int) string {
+	switch {
+	case days < 0:
+		return "overdue"
+	case days <= soonDays:
+		return "soon"
+	}
+	return "later"
 }
 
 func (a *api) jobDates(_ context.Context, in *struct{ Body Input }) (*body[JobDates], error) {
@@ -99,60 +104,69 @@ func (a *api) jobDates(_ context.Context, in *struct{ Body Input }) (*body[JobDa
 	return &body[JobDates]{out}, nil
 }
 
-func (a *api) due(ctx context.Context, _ *struct{}) (*body[[]DueRow], error) {
-	jobs, err := a.store.List(ctx)
+// DuePage is a page of what is due.
+type DuePage struct {
+	Due  []DueRow `json:"due"`
+	Next string   `json:"next" doc:"Where the next page begins; empty where there is none"`
+}
+
+func (a *api) due(ctx context.Context, in *struct {
+	After string `query:"after" maxLength:"120" doc:"Where the page begins: the next of the page before"`
+}) (*body[DuePage], error) {
+	after, err := readDuePage(in.After)
+	if err != nil {
+		return nil, err
+	}
+	now := dayOf(today())
+	list, more, err := a.store.Due(ctx, now.AddDate(0, 0, soonDays).Format(time.DateOnly), after)
 	if err != nil {
 		return nil, answer(err)
 	}
-	list := []DueRow{}
-	for _, j := range jobs {
-		doc := j.Doc()
-		for _, row := range job.Rows(doc.Dates) {
-			s := stateOf(row, today())
-			if s.State != "overdue" && s.State != "soon" {
-				continue
-			}
-			what := row.Of.What
-			if what == "" {
-				what = export.KindOf(row.Of)
-			}
-			list = append(list, DueRow{Job: j.ID, Number: j.Number, Title: doc.Title, Key: row.Key, What: what, Due: *row.Of.Due, State: s.State,
-				Days: s.Days})
-		}
+	page := DuePage{Due: make([]DueRow, len(list))}
+	for i, d := range list {
+		days := int(dayOf(d.Due).Sub(now).Hours() / 24)
+		page.Due[i] = DueRow{Job: d.JobID, Number: d.Number, Title: d.Title, Key: d.Key, What: d.What, Due: d.Due, State: stateIn(days), Days: days}
 	}
-	slices.SortStableFunc(list, func(a, b DueRow) int { return cmp.Compare(a.Days, b.Days) })
-	return &body[[]DueRow]{list}, nil
+	if more {
+		last := list[len(list)-1]
+		page.Next = strings.Join([]string{last.Due, last.JobID, last.Key}, "_")
+	}
+	return &body[DuePage]{page}, nil
 }
 
-func (a *api) datedJob(j store.Job, own export.Workshop) export.DatedJob {
-	d := export.DatedJob{ID: j.ID, Number: j.Number, SavedAt: j.SavedAt, Document: j.Doc()}
-	for _, row := range d.Document.Dates {
-		if row.Kind != nil && *row.Kind == job.FitDate {
-			d.BayDays = procedure.Days(export.NewPack(a.designs.of(d.Document), own).Schedule)
-			break
-		}
+// uuidLength is that of an identifier as it is written here.
+const uuidLength = 36
+
+// readDuePage reads where a page of what is due begins.
+func readDuePage(after string) (page store.DuePage, err error) {
+	if after == "" {
+		return page, nil
 	}
-	return d
+	due, rest, _ := strings.Cut(after, "_")
+	id, key, named := strings.Cut(rest, "_")
+	if _, err := time.Parse(time.DateOnly, due); err != nil || !named || uuid.Validate(id) != nil || len(id) != uuidLength {
+		return page, badPage(after)
+	}
+	return store.DuePage{Due: due, JobID: id, Key: key}, nil
 }
 
-func calendarFile(name string, jobs ...export.DatedJob) *fileAnswer {
-	return &fileAnswer{"text/calendar; charset=utf-8", `attachment; filename="` + name + `.ics"`, export.Calendar(jobs...)}
-}
+// The workshop's calendar: what is still to be done until a while ahead, the latest of it.
+const (
+	calendarAheadDays = 730
+	calendarMost      = 5000
+)
 
 func (a *api) workshopCalendar(ctx context.Context, _ *struct{}) (*fileAnswer, error) {
-	jobs, err := a.store.List(ctx)
+	list, err := a.store.OpenUntil(ctx, dayOf(today()).AddDate(0, 0, calendarAheadDays).Format(time.DateOnly), calendarMost)
 	if err != nil {
 		return nil, answer(err)
 	}
-	own, err := a.workshop(ctx)
-	if err != nil {
-		return nil, answer(err)
+	events := make([]export.Event, len(list))
+	for i, d := range list {
+		events[i] = export.Event{JobID: d.JobID, Key: d.Key, Number: d.Number, At: d.SavedAt, What: d.What, Title: d.Title, Customer: d.Customer,
+			Due: d.Due, Until: d.Until, EveryDays: d.EveryDays}
 	}
-	dated := make([]export.DatedJob, len(jobs))
-	for i, j := range jobs {
-		dated[i] = a.datedJob(j, own)
-	}
-	return calendarFile("epitrope", dated...), nil
+	return calendarFile("epitrope", events), nil
 }
 
 func (a *api) jobCalendar(ctx context.Context, in *JobPath) (*fileAnswer, error) {
@@ -160,9 +174,17 @@ func (a *api) jobCalendar(ctx context.Context, in *JobPath) (*fileAnswer, error)
 	if err != nil {
 		return nil, answer(err)
 	}
-	own, err := a.workshop(ctx)
+	list, err := a.store.DatesOf(ctx, in.ID)
 	if err != nil {
 		return nil, answer(err)
 	}
-	return calendarFile("job-calendar", a.datedJob(j, own)), nil
+	until := map[string]string{}
+	for _, d := range list {
+		until[d.Key] = d.Until
+	}
+	return calendarFile("job-calendar", export.Events(j.ID, j.Number, j.SavedAt, j.Doc(), until)), nil
+}
+
+func calendarFile(name string, events []export.Event) *fileAnswer {
+	return &fileAnswer{"text/calendar; charset=utf-8", `attachment; filename="` + name + `.ics"`, export.Calendar(events)}
 }

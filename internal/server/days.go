@@ -59,7 +59,7 @@ type Task struct {
 }
 
 type taskPath struct {
-	ID string `path:"id" format:"uuid"`
+	ID string `path:"id" format:"uuid" pattern:"^[0-9a-fA-F-]{36}$" patternDescription:"a UUID"`
 }
 
 // maxTrack is the largest track that is read: a fortnight at one point a second.
@@ -82,7 +82,7 @@ func (a *api) registerDays(h huma.API) {
 		BodyReadTimeout: time.Minute, Summary: "Judge a logged recording of the start battery: how its alternator is regulated",
 		Errors: []int{413, 422}}, a.testRegulation)
 	huma.Register(h, post(huma.Operation{OperationID: "addTask", Path: "/api/jobs/{id}/tasks",
-		Summary: "Begin a sweep or a spread in the background", DefaultStatus: http.StatusAccepted, Errors: []int{404, 410, 413, 422, 503}}),
+		Summary: "Begin a sweep or a spread in the background", DefaultStatus: http.StatusAccepted, Errors: []int{404, 410, 413, 422, 429, 503}}),
 		a.addTask)
 	huma.Register(h, huma.Operation{OperationID: "listTasks", Method: http.MethodGet, Path: "/api/jobs/{id}/tasks",
 		Summary: "A job's newest tasks", Errors: []int{503}}, a.listTasks)
@@ -154,6 +154,7 @@ func (a *api) testRegulation(_ context.Context, in *struct {
 
 func (a *api) addTask(ctx context.Context, in *struct {
 	JobPath
+	MakingName
 	Body Asking
 }) (*body[Task], error) {
 	doc, problems := job.Decode(in.Body.Document)
@@ -178,7 +179,7 @@ func (a *api) addTask(ctx context.Context, in *struct {
 	if err != nil {
 		return nil, err
 	}
-	t, err := a.store.AddTask(ctx, in.ID, in.Body.Kind, raw, doc)
+	t, err := a.store.AddTask(ctx, in.As, in.ID, in.Body.Kind, raw, doc)
 	if err != nil {
 		return nil, answer(err)
 	}

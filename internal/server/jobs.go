@@ -5,13 +5,16 @@ import (
 	"encoding/json"
 	"fmt"
 	"net/http"
+	"strconv"
 	"strings"
 	"time"
 
+	"epitrope/core/design"
 	"epitrope/core/job"
 	"epitrope/core/judge"
 	"epitrope/core/plan"
 	"epitrope/internal/export"
+	"epitrope/internal/listing"
 	"epitrope/internal/store"
 )
 
@@ -62,7 +65,7 @@ type IssuedWhole struct {
 
 // JobPath names a job in an address.
 type JobPath struct {
-	ID string `path:"id" format:"uuid"`
+	ID string `path:"id" format:"uuid" pattern:"^[0-9a-fA-F-]{36}$" patternDescription:"a UUID"`
 }
 
 func draft(j store.Job) Draft {
@@ -78,35 +81,84 @@ func checked(in Input) (job.Document, error) {
 	return doc, nil
 }
 
-func (a *api) list(ctx context.Context, _ *struct{}) (*body[[]Listed], error) {
-	jobs, err := a.store.List(ctx)
-	if err != nil {
-		return nil, answer(err)
-	}
-	list := make([]Listed, len(jobs))
-	for i, j := range jobs {
-		list[i] = a.listed(j)
-	}
-	return &body[[]Listed]{list}, nil
+// ListedPage is a page of the list of jobs.
+type ListedPage struct {
+	Jobs []Listed `json:"jobs"`
+	Next string   `json:"next" doc:"Where the next page begins; empty where there is none"`
 }
 
-func (a *api) listed(j store.Job) Listed {
-	doc := j.Doc()
-	p := plan.Of(a.designs.of(doc))
-	l := Listed{ID: j.ID, Number: j.Number, Title: doc.Title, Customer: doc.Customer, Vehicle: p.Vehicle.Label,
-		Summary: p.Summary, Severity: "none", Settled: p.Title[len(p.Title)-1].Text, SavedAt: j.SavedAt.UTC()}
-	if len(p.Notes) > 0 {
-		l.Weakest, l.Severity = p.Notes[0].Text, p.Notes[0].Severity
-	}
-	return l
-}
-
-func (a *api) create(ctx context.Context, in *struct{ Body Input }) (*body[Opened], error) {
-	doc, err := checked(in.Body)
+func (a *api) list(ctx context.Context, in *struct {
+	Search string `query:"search" maxLength:"200" doc:"Words of its title, customer, vehicle or number, as far as they are typed"`
+	After  string `query:"after" maxLength:"80" doc:"Where the page begins: the next of the page before"`
+}) (*body[ListedPage], error) {
+	after, err := readPage(in.After)
 	if err != nil {
 		return nil, err
 	}
-	j, err := a.store.Create(ctx, doc)
+	jobs, more, err := a.store.List(ctx, in.Search, after)
+	if err != nil {
+		return nil, answer(err)
+	}
+	page := ListedPage{Jobs: make([]Listed, len(jobs))}
+	for i, j := range jobs {
+		page.Jobs[i] = Listed{ID: j.ID, Number: j.Number, Title: j.Title, Customer: j.Customer, Vehicle: j.Vehicle, Summary: j.Summary,
+			Weakest: j.Weakest, Severity: j.Severity, Settled: j.Settled, SavedAt: j.SavedAt.UTC()}
+	}
+	if more {
+		last := jobs[len(jobs)-1]
+		page.Next = fmt.Sprintf("%s_%d", last.SavedAt.UTC().Format(time.RFC3339Nano), last.Number)
+	}
+	return &body[ListedPage]{page}, nil
+}
+
+// readPage reads where a page of the list begins.
+func readPage(after string) (page store.Page, err error) {
+	if after == "" {
+		return page, nil
+	}
+	at, number, _ := strings.Cut(after, "_")
+	if page.SavedAt, err = time.Parse(time.RFC3339Nano, at); err == nil {
+		page.Number, err = strconv.ParseInt(number, 10, 64)
+	}
+	if err != nil || page.Number < 1 {
+		return page, badPage(after)
+	}
+	return page, nil
+}
+
+func badPage(after string) *Refusal {
+	return inputProblem(job.Problems{{Field: "after", Value: short(after), Wrong: "names no page", Allowed: "what a page says is next"}})
+}
+
+// drafted is a document as it is stored, with what lists show of it.
+func (a *api) drafted(ctx context.Context, in Input, by string) (d store.Draft, err error) {
+	doc, err := checked(in)
+	if err != nil {
+		return d, err
+	}
+	own := func() export.Workshop {
+		own, ownErr := a.workshop(ctx)
+		err = ownErr
+		return own
+	}
+	return store.Draft{Document: doc, By: by,
+		Listing: listing.Of(doc, func() *design.Design { return a.designs.of(doc) }, own)}, answer(err)
+}
+
+// MakingName is the name that a sender gives what it makes, so that what is sent again is made once.
+type MakingName struct {
+	As string `header:"Idempotency-Key" maxLength:"80" doc:"A name of the sender's own for what is made: sent again with it, it is made once"`
+}
+
+func (a *api) create(ctx context.Context, in *struct {
+	MakingName
+	Body Input
+}) (*body[Opened], error) {
+	d, err := a.drafted(ctx, in.Body, "")
+	if err != nil {
+		return nil, err
+	}
+	j, err := a.store.Create(ctx, in.As, d)
 	if err != nil {
 		return nil, answer(err)
 	}
@@ -128,17 +180,18 @@ func (a *api) open(ctx context.Context, in *JobPath) (*body[Opened], error) {
 type saveInput struct {
 	JobPath
 	Body struct {
-		Base     int   `json:"base" minimum:"1" doc:"The version that was edited"`
-		Document Input `json:"document"`
+		Base     int    `json:"base" minimum:"1" maximum:"2147483647" doc:"The version that was edited"`
+		By       string `json:"by,omitempty" maxLength:"60" doc:"A name of the window's own: what it saved before, its answer lost, is no conflict"`
+		Document Input  `json:"document"`
 	}
 }
 
 func (a *api) save(ctx context.Context, in *saveInput) (*body[Draft], error) {
-	doc, err := checked(in.Body.Document)
+	d, err := a.drafted(ctx, in.Body.Document, in.Body.By)
 	if err != nil {
 		return nil, err
 	}
-	j, err := a.store.Save(ctx, in.ID, in.Body.Base, doc)
+	j, err := a.store.Save(ctx, in.ID, in.Body.Base, d)
 	if err != nil {
 		return nil, answer(err)
 	}
@@ -175,7 +228,7 @@ func (a *api) revisions(ctx context.Context, in *JobPath) (*body[[]Issued], erro
 type issueInput struct {
 	JobPath
 	Body struct {
-		Base int `json:"base" minimum:"1" doc:"The version to issue"`
+		Base int `json:"base" minimum:"1" maximum:"2147483647" doc:"The version to issue"`
 	}
 }
 
@@ -212,7 +265,7 @@ func stopped(stops []judge.Note) error {
 
 type revisionPath struct {
 	JobPath
-	Number int `path:"number" minimum:"1"`
+	Number int `path:"number" minimum:"1" maximum:"2147483647"`
 }
 
 func (a *api) revision(ctx context.Context, in *revisionPath) (*body[IssuedWhole], error) {

@@ -12,6 +12,7 @@ import (
 	"epitrope/core/job"
 	"epitrope/core/procedure"
 	"epitrope/internal/export"
+	"epitrope/internal/listing"
 	"epitrope/internal/store"
 )
 
@@ -30,25 +31,9 @@ type Made struct {
 	BeforeTrades []string         `json:"beforeTrades" doc:"Steps to be done before others close floor and walls"`
 }
 
-// StepTick is a step ticked off, or its tick taken off.
-type StepTick struct {
-	ID   string    `json:"id" format:"uuid" doc:"Made by the client: sent twice it counts once"`
-	Step string    `json:"step" minLength:"1" maxLength:"60"`
-	Done bool      `json:"done"`
-	By   string    `json:"by" maxLength:"60"`
-	Note string    `json:"note,omitempty" maxLength:"500"`
-	At   time.Time `json:"at"`
-
-	Usual float64 `json:"usual,omitempty" minimum:"0" maximum:"100000" doc:"Minutes that the step was thought to take"`
-}
-
 func (a *api) registerMake(h huma.API) {
 	huma.Register(h, huma.Operation{OperationID: "make", Method: http.MethodPost, Path: "/api/make", MaxBodyBytes: maxBody,
 		Summary: "What a document's design takes to make: wires, cuts, parts, drawing, steps", Errors: []int{413, 422, 503}}, a.makeIt)
-	huma.Register(h, huma.Operation{OperationID: "listTicks", Method: http.MethodGet, Path: "/api/jobs/{id}/ticks",
-		Summary: "What was ticked off on a job, in the order of time", Errors: []int{404, 410, 503}}, a.ticks)
-	huma.Register(h, huma.Operation{OperationID: "addTicks", Method: http.MethodPost, Path: "/api/jobs/{id}/ticks",
-		Summary: "Keep ticks; all of a job come back", Errors: []int{404, 410, 422, 503}}, a.addTicks)
 	file := func(id, name, summary string) huma.Operation {
 		return huma.Operation{OperationID: id, Method: http.MethodGet, Path: "/api/jobs/{id}/" + name, Summary: summary,
 			Errors: []int{404, 410, 503}}
@@ -66,30 +51,9 @@ func (a *api) registerMake(h huma.API) {
 		a.fileOf(csv, "parts.csv", func(p export.Pack) []byte { return export.PartsCSV(p.Parts) }))
 }
 
-// workshop is what the workshop has of its own: the parts of its book, and the pace of its
-// past jobs.
-func (a *api) workshop(ctx context.Context) (own export.Workshop, err error) {
-	list, err := a.store.Parts(ctx)
-	if err != nil {
-		return own, err
-	}
-	for _, p := range list {
-		own.Parts = append(own.Parts, p.Of())
-	}
-	ticks, err := a.store.PastTicks(ctx)
-	if err != nil {
-		return own, err
-	}
-	var jobs [][]procedure.Done
-	for i, t := range ticks {
-		if i == 0 || ticks[i-1].JobID != t.JobID {
-			jobs = append(jobs, nil)
-		}
-		last := len(jobs) - 1
-		jobs[last] = append(jobs[last], procedure.Done{Step: t.Step, By: t.ByWhom, AtS: float64(t.TickedAt.UnixMilli()) / 1000, Minutes: t.Usual})
-	}
-	own.Pace = procedure.PaceOf(jobs...)
-	return own, nil
+// workshop is what the workshop has of its own.
+func (a *api) workshop(ctx context.Context) (export.Workshop, error) {
+	return listing.Workshop(ctx, a.store)
 }
 
 // made is a pack as the screens show it.
@@ -157,30 +121,4 @@ func (a *api) fileOf(contentType, name string, write func(p export.Pack) []byte)
 		}
 		return &fileAnswer{contentType, `attachment; filename="` + name + `"`, write(export.NewPack(a.designs.of(j.Doc()), own))}, nil
 	}
-}
-
-func (a *api) ticks(ctx context.Context, in *JobPath) (*body[[]StepTick], error) {
-	ticks, err := a.store.Ticks(ctx, in.ID)
-	if err != nil {
-		return nil, answer(err)
-	}
-	out := make([]StepTick, len(ticks))
-	for i, t := range ticks {
-		out[i] = StepTick{ID: t.ID, Step: t.Step, Done: t.Done, By: t.ByWhom, Note: t.Note, At: t.TickedAt.UTC()}
-	}
-	return &body[[]StepTick]{out}, nil
-}
-
-func (a *api) addTicks(ctx context.Context, in *struct {
-	JobPath
-	Body []StepTick `maxItems:"500"`
-}) (*body[[]StepTick], error) {
-	ticks := make([]store.Tick, len(in.Body))
-	for i, t := range in.Body {
-		ticks[i] = store.Tick{ID: t.ID, Step: t.Step, Done: t.Done, ByWhom: t.By, Note: t.Note, TickedAt: t.At, Usual: t.Usual}
-	}
-	if err := a.store.AddTicks(ctx, in.ID, ticks); err != nil {
-		return nil, answer(err)
-	}
-	return a.ticks(ctx, &in.JobPath)
 }

@@ -78,17 +78,28 @@ func TestTicks(t *testing.T) {
 	const one = `[{"id":"0b6c7c7e-8a36-4a3e-9d0e-1f1f6a1b0c01","step":"in-hand","done":true,"by":"Ivo","at":"2031-03-02T10:00:00Z"}]`
 	const two = `[{"id":"0b6c7c7e-8a36-4a3e-9d0e-1f1f6a1b0c02","step":"in-hand","done":false,"by":"Maren","at":"2031-03-02T09:59:00Z",` +
 		`"note":"one lug short"}]`
-	var all []server.StepTick
+	var all server.Ticks
 	call(t, "POST", at, one, &all)
 	call(t, "POST", at, two, &all)
 	call(t, "POST", at, one, &all)
-	require.Len(t, all, 2)
-	assert.Equal(t, "Maren", all[0].By, "in the order of time")
-	assert.True(t, all[1].Done)
-	var refusal server.Refusal
-	assert.Equal(t, 422, call(t, "POST", at, `[{"id":"nonsense","step":"","done":true,"by":"","at":"2031-03-02T10:00:00Z"}]`,
-		&refusal).StatusCode)
-	assert.NotEmpty(t, refusal.Problems)
+	require.Len(t, all.Ticks, 2)
+	assert.Equal(t, "Ivo", all.Ticks[0].By)
+	assert.False(t, all.Ticks[1].Done, "what came last holds, though its clock is behind")
+	assert.Empty(t, all.Refused)
+
+	// One that cannot be kept keeps none of the others from being kept.
+	const third = `{"id":"0b6c7c7e-8a36-4a3e-9d0e-1f1f6a1b0c03","step":"f1","done":true,"by":"","at":"2031-03-02T10:00:00Z"}`
+	for _, bad := range []string{`{"id":"nonsense","step":"x","at":"2031-03-02T10:00:00Z"}`, `{"id":7}`, `[]`, `null`,
+		`{"id":"0b6c7c7e-8a36-4a3e-9d0e-1f1f6a1b0c04","step":"","at":"2031-03-02T10:00:00Z"}`,
+		`{"id":"urn:uuid:0b6c7c7e-8a36-4a3e-9d0e-1f1f6a1b0c04","step":"x","at":"2031-03-02T10:00:00Z"}`,
+		`{"id":"0b6c7c7e-8a36-4a3e-9d0e-1f1f6a1b0c04","step":"x","note":"a\u0000b","at":"2031-03-02T10:00:00Z"}`,
+		`{"id":"0b6c7c7e-8a36-4a3e-9d0e-1f1f6a1b0c04","step":"x","at":"0001-01-01T00:00:00Z"}`,
+		`{"id":"0b6c7c7e-8a36-4a3e-9d0e-1f1f6a1b0c04","step":"x","usual":-1,"at":"2031-03-02T10:00:00Z"}`} {
+		require.Equal(t, 200, call(t, "POST", at, "["+bad+","+third+"]", &all).StatusCode, bad)
+		require.Len(t, all.Refused, 1, bad)
+		assert.NotEmpty(t, all.Refused[0].Problems[0].Allowed)
+		assert.Len(t, all.Ticks, 3, bad)
+	}
 	assert.Equal(t, 404, call(t, "POST", h.URL+"/api/jobs/00000000-0000-4000-8000-000000000000/ticks", one, nil).StatusCode)
 }
 

@@ -65,6 +65,11 @@ func useProblems() {
 			var detail *huma.ErrorDetail
 			if errors.As(err, &detail) {
 				wrong, allowed := inWords(detail.Message)
+				if text, is := detail.Value.(string); is && detail.Location == "body" {
+					if unreadable := job.NotJSON([]byte(text)); unreadable != "" {
+						wrong, allowed = unreadable, "one JSON object in UTF-8"
+					}
+				}
 				p.Problems = append(p.Problems, job.Problem{Field: detail.Location, Value: short(detail.Value), Wrong: wrong, Allowed: allowed})
 			}
 		}
@@ -93,18 +98,26 @@ func inWords(message string) (wrong, allowed string) {
 func short(value any) string {
 	text := fmt.Sprint(value)
 	if len(text) > 60 {
-		return text[:60] + "…"
+		text = text[:60] + "…"
 	}
-	return text
+	return strings.ToValidUTF8(text, "�")
 }
 
 // answer turns an error of the store into a problem.
 func answer(err error) error {
 	var deleted *store.Deleted
 	var stale *store.Stale
+	var reused *store.Reused
 	switch {
 	case err == nil:
 		return nil
+	case errors.As(err, &reused):
+		return inputProblem(job.Problems{{Field: "Idempotency-Key", Value: short(reused.Name), Wrong: "was the name of making something else",
+			Allowed: "a new name for each thing that is made"}})
+	case errors.Is(err, store.ErrUnstorable):
+		return problem(http.StatusUnprocessableEntity, "input", "What was sent holds characters or numbers that cannot be stored.")
+	case errors.Is(err, store.ErrBusy):
+		return problem(http.StatusTooManyRequests, "busy", err.Error())
 	case errors.Is(err, store.ErrNotFound):
 		return problem(http.StatusNotFound, "about:blank", err.Error())
 	case errors.As(err, &deleted):

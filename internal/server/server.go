@@ -12,8 +12,10 @@ import (
 	"log/slog"
 	"net"
 	"net/http"
+	"net/url"
 	"strings"
 	"time"
+	"unicode/utf8"
 
 	"github.com/labstack/echo/v5"
 	"github.com/labstack/echo/v5/middleware"
@@ -63,7 +65,7 @@ func New(s *store.Store, pages fs.FS) *echo.Echo {
 	e.Logger = slog.Default()
 	e.HTTPErrorHandler = handleError
 	// What is computed for a key is packed fast, what is loaded once is packed well.
-	e.Use(middleware.Recover(), logRequests(), onlyThisMachine, safeHeaders, packed(gzip.BestSpeed, isAPI),
+	e.Use(middleware.Recover(), logRequests(), onlyThisMachine, onlyText, safeHeaders, packed(gzip.BestSpeed, isAPI),
 		packed(gzip.DefaultCompression, isPage))
 
 	mux := http.NewServeMux()
@@ -73,7 +75,11 @@ func New(s *store.Store, pages fs.FS) *echo.Echo {
 			r.URL.Path)))
 	})
 	mux.HandleFunc("GET /api/schema/{what}", serveSchema)
-	e.Any("/api/*", echo.WrapHandler(http.NewCrossOriginProtection().Handler(mux)))
+	origins := http.NewCrossOriginProtection()
+	origins.SetDenyHandler(http.HandlerFunc(func(w http.ResponseWriter, _ *http.Request) {
+		writeProblem(w, problem(http.StatusForbidden, "about:blank", "This asks from another page; only Epitrope's own pages may."))
+	}))
+	e.Any("/api/*", echo.WrapHandler(origins.Handler(mux)))
 
 	e.GET("/health/live", func(c *echo.Context) error { return c.JSON(http.StatusOK, map[string]string{"status": "live"}) })
 	e.GET("/health/ready", func(c *echo.Context) error {
@@ -128,6 +134,20 @@ func onlyThisMachine(next echo.HandlerFunc) echo.HandlerFunc {
 		return next(c)
 	}
 }
+
+// onlyText refuses addresses that are no text: nothing has such a name.
+func onlyText(next echo.HandlerFunc) echo.HandlerFunc {
+	return func(c *echo.Context) error {
+		u := c.Request().URL
+		query, err := url.QueryUnescape(u.RawQuery)
+		if err != nil || !isText(u.Path) || !isText(query) {
+			return problem(http.StatusBadRequest, "about:blank", "The address is not valid UTF-8 text.")
+		}
+		return next(c)
+	}
+}
+
+func isText(s string) bool { return utf8.ValidString(s) && !strings.ContainsRune(s, 0) }
 
 // safeHeaders forbid anything from elsewhere: nothing is fetched at run time.
 func safeHeaders(next echo.HandlerFunc) echo.HandlerFunc {

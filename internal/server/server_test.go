@@ -79,10 +79,10 @@ func TestAJobFromTheFirstAnswerToARevision(t *testing.T) {
 	assert.Equal(t, "Van", whole.Document.Title)
 	assert.Equal(t, draft.Document.Digest(), whole.Plan.Job)
 
-	var list []server.Listed
+	var list server.ListedPage
 	require.Equal(t, 200, call(t, "GET", h.URL+"/api/jobs", "", &list).StatusCode)
-	require.Len(t, list, 1)
-	assert.Contains(t, list[0].Summary, "DC-DC charger")
+	require.Len(t, list.Jobs, 1)
+	assert.Contains(t, list.Jobs[0].Summary, "DC-DC charger")
 
 	require.Equal(t, 204, call(t, "DELETE", at, "", nil).StatusCode)
 	var gone server.Refusal
@@ -116,9 +116,9 @@ func TestBadInputIsNamed(t *testing.T) {
 		assert.Equal(t, c.field, p.Problems[0].Field, c.body)
 		assert.NotEmpty(t, p.Problems[0].Allowed)
 	}
-	var list []server.Listed
+	var list server.ListedPage
 	call(t, "GET", h.URL+"/api/jobs", "", &list)
-	assert.Empty(t, list, "nothing of it is stored")
+	assert.Empty(t, list.Jobs, "nothing of it is stored")
 }
 
 func TestLargeBodiesAreRefused(t *testing.T) {

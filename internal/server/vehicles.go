@@ -133,7 +133,7 @@ func (a *api) addFinds(ctx context.Context, in *JobPath) (*body[Model], error) {
 	if doc.Vehicle.Model == "" {
 		return nil, inputProblem(job.Problems{{Field: "vehicle.model", Wrong: "is not answered", Allowed: "what the workshop calls the model"}})
 	}
-	if _, err := a.store.AddFind(ctx, j.ID, doc.Vehicle.Model, doc.ForBook()); err != nil {
+	if err := a.store.AddFind(ctx, j.ID, doc.Vehicle.Model, doc.ForBook()); err != nil {
 		return nil, answer(err)
 	}
 	return a.model(ctx, doc.Vehicle.Model)

@@ -5,14 +5,9 @@ import (
 	"context"
 	"net/http"
 	"slices"
-	"strings"
 	"time"
 
 	"github.com/danielgtaylor/huma/v2"
-
-	"epitrope/core/job"
-	"epitrope/core/procedure"
-	"epitrope/internal/export"
 )
 
 // Week is the workshop's week: what stands in each bay on each day.
@@ -57,32 +52,26 @@ func (a *api) week(ctx context.Context, in *struct {
 		of = today()
 	}
 	from := monday(dayOf(of))
-	jobs, err := a.store.List(ctx)
-	if err != nil {
-		return nil, answer(err)
-	}
-	own, err := a.workshop(ctx)
-	if err != nil {
-		return nil, answer(err)
-	}
-	byBay := map[string][]WeekEntry{}
-	for _, j := range jobs {
-		doc := j.Doc()
-		for _, row := range job.Rows(doc.Dates) {
-			if row.Of.Kind == nil || *row.Of.Kind != job.FitDate || !row.Of.Open() {
-				continue
-			}
-			p := export.NewPack(a.designs.of(doc), own)
-			begins := dayOf(*row.Of.Due)
-			e := WeekEntry{Job: j.ID, Number: j.Number, Title: doc.Title, From: *row.Of.Due, Hours: p.Hours, Waits: len(p.Waits),
-				Until: begins.AddDate(0, 0, max(0, procedure.Days(p.Schedule)-1)).Format(time.DateOnly)}
-			bay := strings.TrimSpace(row.Of.Bay)
-			byBay[bay] = append(byBay[bay], e)
-		}
-	}
 	out := Week{Days: []string{}, Bays: []BayInWeek{}}
 	for d := range 7 {
 		out.Days = append(out.Days, from.AddDate(0, 0, d).Format(time.DateOnly))
+	}
+	list, err := a.store.InBays(ctx, out.Days[0], out.Days[6])
+	if err != nil {
+		return nil, answer(err)
+	}
+	// What clashes with something of the week may stand there before it, or after.
+	first, last := out.Days[0], out.Days[6]
+	for _, d := range list {
+		first, last = min(first, d.Due), max(last, d.Until)
+	}
+	if list, err = a.store.InBays(ctx, first, last); err != nil {
+		return nil, answer(err)
+	}
+	byBay := map[string][]WeekEntry{}
+	for _, d := range list {
+		byBay[d.Bay] = append(byBay[d.Bay], WeekEntry{Job: d.JobID, Number: d.Number, Title: d.Title, From: d.Due, Until: d.Until, Hours: d.Hours,
+			Waits: d.Waits})
 	}
 	for bay, entries := range byBay {
 		markClashes(bay, entries)

@@ -1,6 +1,7 @@
 package store
 
 import (
+	"cmp"
 	"context"
 	"encoding/json"
 	"errors"
@@ -15,34 +16,48 @@ import (
 
 // Job is a job with its draft.
 type Job struct {
-	ID        string `gorm:"primaryKey;default:gen_random_uuid()"`
-	Number    int64  `gorm:"->"`
-	Version   int
-	Document  json.RawMessage `gorm:"type:jsonb"`
-	CreatedAt time.Time       `gorm:"default:now()"`
-	SavedAt   time.Time       `gorm:"default:now()"`
-	DeletedAt *time.Time
+	ID         string `gorm:"primaryKey;default:gen_random_uuid()"`
+	WorkshopID string
+	Number     int64 `gorm:"->"`
+	Version    int
+	Document   json.RawMessage `gorm:"type:jsonb"`
+	CreatedAt  time.Time       `gorm:"default:now()"`
+	SavedAt    time.Time       `gorm:"default:now()"`
+	DeletedAt  *time.Time
+	MadeAs     *string // the name that whoever made it gave the making
+
+	Listing `gorm:"embedded"`
+}
+
+// Draft is what is stored of a job at once: its document, and what lists show of it.
+type Draft struct {
+	Document job.Document
+	Listing  Listing
+	By       string // the window that saves; empty where nobody says
 }
 
 // save is one save of a draft.
 type save struct {
-	JobID    string
-	Version  int
-	Document json.RawMessage `gorm:"type:jsonb"`
+	WorkshopID string
+	JobID      string
+	Version    int
+	Document   json.RawMessage `gorm:"type:jsonb"`
+	ByWindow   string
 }
 
 func (save) TableName() string { return "job_saves" }
 
 // Revision is what was issued, whole.
 type Revision struct {
-	JobID    string
-	Number   int
-	Version  int
-	Document json.RawMessage `gorm:"type:jsonb"`
-	Plan     json.RawMessage `gorm:"type:jsonb"`
-	Pack     []byte          // as printed; nil of revisions from before there were packs
-	IssuedAt time.Time       `gorm:"default:now()"`
-	Printed  bool            `gorm:"->"` // there is a pack; of a list, which comes without them
+	WorkshopID string
+	JobID      string
+	Number     int
+	Version    int
+	Document   json.RawMessage `gorm:"type:jsonb"`
+	Plan       json.RawMessage `gorm:"type:jsonb"`
+	Pack       []byte          // as printed; nil of revisions from before there were packs
+	IssuedAt   time.Time       `gorm:"default:now()"`
+	Printed    bool            `gorm:"->"` // there is a pack; of a list, which comes without them
 }
 
 // TableName is the revisions' table.
@@ -80,33 +95,68 @@ func decode(raw json.RawMessage) job.Document {
 	return doc
 }
 
-// List returns the jobs that are not deleted, last saved first.
-func (s *Store) List(ctx context.Context) ([]Job, error) {
-	var jobs []Job
-	err := s.db.WithContext(ctx).Where("deleted_at IS NULL").Order("saved_at DESC, number DESC").Find(&jobs).Error
-	return jobs, named(err)
+// Reused is a name for making something that was given to making something else.
+type Reused struct{ Name string }
+
+func (e *Reused) Error() string {
+	return fmt.Sprintf("%q was the name of making something else", e.Name)
 }
 
-// Create stores a new job and its first save.
-func (s *Store) Create(ctx context.Context, doc job.Document) (Job, error) {
-	j := Job{Version: 1, Document: doc.Encode()}
+// Create stores a new job and its first save. Where as, a name that the sender gave it, was made already, that
+// job comes back as it is; *Reused where it was made of another document.
+func (s *Store) Create(ctx context.Context, as string, d Draft) (Job, error) {
+	j := Job{WorkshopID: s.workshop, Version: 1, Document: d.Document.Encode(), MadeAs: optional(as)}
 	err := s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
-		if err := tx.Clauses(clause.Returning{}).Create(&j).Error; err != nil {
+		res := tx.Clauses(clause.OnConflict{DoNothing: true}, clause.Returning{}).Create(&j)
+		if res.Error != nil {
+			return res.Error
+		}
+		if res.RowsAffected == 0 {
+			return s.made(tx, as, d, &j)
+		}
+		if err := tx.Model(&Job{}).Where("id = ?", j.ID).Updates(d.Listing.columns(j.Number, 1)).Error; err != nil {
 			return err
 		}
-		return tx.Create(&save{j.ID, 1, j.Document}).Error
+		if err := putDates(tx, j, d.Listing.Dates); err != nil {
+			return err
+		}
+		return tx.Create(&save{s.workshop, j.ID, 1, j.Document, d.By}).Error
 	})
 	return j, named(err)
 }
 
-// Get returns a job. It returns ErrNotFound or *Deleted.
-func (s *Store) Get(ctx context.Context, id string) (Job, error) {
-	return get(s.db.WithContext(ctx), id)
+// made finds the job that was made under a name, of the same document.
+func (s *Store) made(tx *gorm.DB, as string, d Draft, j *Job) error {
+	var first save
+	*j = Job{}
+	if err := s.mine(tx).Where("made_as = ?", as).Take(j).Error; err != nil {
+		return err
+	}
+	if err := s.mine(tx).Where("job_id = ? AND version = 1", j.ID).Take(&first).Error; err != nil {
+		return err
+	}
+	if decode(first.Document).Digest() != d.Document.Digest() {
+		return &Reused{as}
+	}
+	return nil
 }
 
-func get(tx *gorm.DB, id string) (Job, error) {
+// optional is nothing where a text is empty.
+func optional(text string) *string {
+	if text == "" {
+		return nil
+	}
+	return &text
+}
+
+// Get returns a job. It returns ErrNotFound or *Deleted.
+func (s *Store) Get(ctx context.Context, id string) (Job, error) {
+	return s.get(s.db.WithContext(ctx), id)
+}
+
+func (s *Store) get(tx *gorm.DB, id string) (Job, error) {
 	var j Job
-	err := tx.Where("id = ?", id).Take(&j).Error
+	err := s.mine(tx).Where("id = ?", id).Take(&j).Error
 	if errors.Is(err, gorm.ErrRecordNotFound) {
 		return j, ErrNotFound
 	}
@@ -116,37 +166,53 @@ func get(tx *gorm.DB, id string) (Job, error) {
 	return j, named(err)
 }
 
-// Save stores a draft on top of version base. It returns *Stale with what changed
-// where another write came first; a draft that is already stored is no write, so a
-// save may be sent again.
-func (s *Store) Save(ctx context.Context, id string, base int, doc job.Document) (Job, error) {
+// Save stores a draft on top of version base. It returns *Stale with what changed where somebody else saved
+// meanwhile; a draft that is already stored is no write, and what the same window saved on top of base, its
+// answer lost, is no conflict, so that a save may be sent again.
+func (s *Store) Save(ctx context.Context, id string, base int, d Draft) (Job, error) {
 	var out Job
 	err := s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
-		current, err := get(tx.Clauses(clause.Locking{Strength: "UPDATE"}), id)
+		current, err := s.get(tx.Clauses(clause.Locking{Strength: "UPDATE"}), id)
 		if err != nil {
 			return err
 		}
 		out = current
-		if current.Doc().Digest() == doc.Digest() {
+		if current.Doc().Digest() == d.Document.Digest() {
 			return nil
 		}
 		if current.Version != base {
-			return stale(tx, current, base)
+			if own, err := s.savedBy(tx, id, base, d.By); err != nil || !own {
+				return cmp.Or(err, s.stale(tx, current, base))
+			}
 		}
-		out.Version, out.Document, out.SavedAt = base+1, doc.Encode(), time.Now()
-		if err := tx.Model(&Job{}).Where("id = ?", id).Updates(map[string]any{
-			"version": out.Version, "document": out.Document, "saved_at": out.SavedAt}).Error; err != nil {
+		out.Version, out.Document, out.SavedAt = current.Version+1, d.Document.Encode(), time.Now()
+		columns := d.Listing.columns(current.Number, out.Version)
+		columns["version"], columns["document"], columns["saved_at"] = out.Version, out.Document, out.SavedAt
+		if err := tx.Model(&Job{}).Where("id = ?", id).Updates(columns).Error; err != nil {
 			return err
 		}
-		return tx.Create(&save{id, out.Version, out.Document}).Error
+		if err := putDates(tx, out, d.Listing.Dates); err != nil {
+			return err
+		}
+		return tx.Create(&save{s.workshop, id, out.Version, out.Document, d.By}).Error
 	})
 	return out, named(err)
 }
 
+// savedBy says whether everything that was saved on top of a version was saved by one window.
+func (s *Store) savedBy(tx *gorm.DB, id string, base int, by string) (bool, error) {
+	if by == "" {
+		return false, nil
+	}
+	var others int64
+	err := s.mine(tx).Model(&save{}).Where("job_id = ? AND version > ? AND by_window <> ?", id, base, by).Count(&others).Error
+	return others == 0, err
+}
+
 // stale says what changed between the version a writer had and the current one.
-func stale(tx *gorm.DB, current Job, base int) error {
+func (s *Store) stale(tx *gorm.DB, current Job, base int) error {
 	var had save
-	err := tx.Where("job_id = ? AND version = ?", current.ID, base).Take(&had).Error
+	err := s.mine(tx).Where("job_id = ? AND version = ?", current.ID, base).Take(&had).Error
 	if err != nil && !errors.Is(err, gorm.ErrRecordNotFound) {
 		return err
 	}
@@ -169,11 +235,10 @@ func (s *Store) Restore(ctx context.Context, id string) error {
 
 // mark sets deleted_at where it holds; a job that is so already is no error.
 func (s *Store) mark(ctx context.Context, id, holds string, deletedAt any) error {
-	tx := s.db.WithContext(ctx)
-	if err := tx.Model(&Job{}).Where("id = ?", id).Where(holds).Update("deleted_at", deletedAt).Error; err != nil {
+	if err := s.own(ctx).Model(&Job{}).Where("id = ?", id).Where(holds).Update("deleted_at", deletedAt).Error; err != nil {
 		return named(err)
 	}
-	_, err := get(tx, id)
+	_, err := s.Get(ctx, id)
 	var deleted *Deleted
 	if errors.As(err, &deleted) {
 		return nil
@@ -182,22 +247,30 @@ func (s *Store) mark(ctx context.Context, id, holds string, deletedAt any) error
 }
 
 // Issue stores the draft at version base as the next revision, with what finish puts in: its
-// plan and its pack. It returns *Stale where the draft is no longer that version.
+// plan and its pack. It returns *Stale where the draft is no longer that version; a version that was issued
+// already comes back as it was issued.
 func (s *Store) Issue(ctx context.Context, id string, base int, finish func(Job, *Revision) error) (Revision, error) {
 	var r Revision
 	err := s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
-		current, err := get(tx.Clauses(clause.Locking{Strength: "UPDATE"}), id)
+		current, err := s.get(tx.Clauses(clause.Locking{Strength: "UPDATE"}), id)
 		if err != nil {
 			return err
 		}
-		if current.Version != base {
-			return stale(tx, current, base)
-		}
-		var last int
-		if err := tx.Model(&Revision{}).Where("job_id = ?", id).Select("coalesce(max(number), 0)").Scan(&last).Error; err != nil {
+		var before []Revision
+		if err := s.mine(tx).Where("job_id = ?", id).Order("number DESC").Limit(1).Find(&before).Error; err != nil {
 			return err
 		}
-		r = Revision{JobID: id, Number: last + 1, Version: base, Document: current.Document, IssuedAt: time.Now()}
+		last := 0
+		if len(before) > 0 {
+			if r = before[0]; r.Version == base {
+				return nil
+			}
+			last = r.Number
+		}
+		if current.Version != base {
+			return s.stale(tx, current, base)
+		}
+		r = Revision{WorkshopID: s.workshop, JobID: id, Number: last + 1, Version: base, Document: current.Document, IssuedAt: time.Now()}
 		if err := finish(current, &r); err != nil {
 			return err
 		}
@@ -209,7 +282,7 @@ func (s *Store) Issue(ctx context.Context, id string, base int, finish func(Job,
 // Revisions lists a job's revisions, newest first, without their plans.
 func (s *Store) Revisions(ctx context.Context, id string) ([]Revision, error) {
 	var list []Revision
-	err := s.db.WithContext(ctx).Select("job_id, number, version, document, issued_at, pack IS NOT NULL AS printed").
+	err := s.own(ctx).Select("job_id, number, version, document, issued_at, pack IS NOT NULL AS printed").
 		Where("job_id = ?", id).Order("number DESC").Find(&list).Error
 	return list, named(err)
 }
@@ -217,7 +290,7 @@ func (s *Store) Revisions(ctx context.Context, id string) ([]Revision, error) {
 // Revision returns one revision whole.
 func (s *Store) Revision(ctx context.Context, id string, number int) (Revision, error) {
 	var r Revision
-	err := s.db.WithContext(ctx).Where("job_id = ? AND number = ?", id, number).Take(&r).Error
+	err := s.own(ctx).Where("job_id = ? AND number = ?", id, number).Take(&r).Error
 	if errors.Is(err, gorm.ErrRecordNotFound) {
 		return r, ErrNotFound
 	}

@@ -3,6 +3,8 @@ package store
 import (
 	"context"
 	"encoding/json"
+	"reflect"
+	"slices"
 	"time"
 
 	"gorm.io/gorm/clause"
@@ -12,11 +14,12 @@ import (
 
 // Part is a version of a part in the workshop's book.
 type Part struct {
-	ID        int64 `gorm:"primaryKey"`
-	Key       string
-	Item      json.RawMessage `gorm:"type:jsonb"`
-	Withdrawn bool
-	SavedAt   time.Time `gorm:"default:now()"`
+	ID         int64 `gorm:"primaryKey"`
+	WorkshopID string
+	Key        string
+	Item       json.RawMessage `gorm:"type:jsonb"`
+	Withdrawn  bool
+	SavedAt    time.Time `gorm:"default:now()"`
 }
 
 // TableName is the parts' table.
@@ -33,13 +36,22 @@ func (p Part) Of() (item parts.Item) {
 // Parts are the parts of the book, withdrawn ones left out, by kind and name.
 func (s *Store) Parts(ctx context.Context) ([]Part, error) {
 	var list []Part
-	err := s.db.WithContext(ctx).Raw(`SELECT * FROM (SELECT DISTINCT ON (key) * FROM part_versions ORDER BY key, id DESC) newest
-WHERE NOT withdrawn ORDER BY key`).Scan(&list).Error
+	err := s.db.WithContext(ctx).Raw(`SELECT * FROM (SELECT DISTINCT ON (key) * FROM part_versions WHERE workshop_id = ? ORDER BY key, id DESC) newest
+WHERE NOT withdrawn ORDER BY key`, s.workshop).Scan(&list).Error
 	return list, named(err)
 }
 
-// PutParts keeps parts as the newest of their keys, all or none.
+// PutParts keeps parts as the newest of their keys, all or none; one that is there as it is counts once.
 func (s *Store) PutParts(ctx context.Context, items []parts.Item) error {
+	list, err := s.Parts(ctx)
+	if err != nil {
+		return err
+	}
+	there := map[string]parts.Item{}
+	for _, p := range list {
+		there[p.Key] = p.Of()
+	}
+	items = slices.DeleteFunc(slices.Clone(items), func(i parts.Item) bool { return reflect.DeepEqual(there[i.Key()], i) })
 	if len(items) == 0 {
 		return nil
 	}
@@ -49,7 +61,7 @@ func (s *Store) PutParts(ctx context.Context, items []parts.Item) error {
 		if err != nil {
 			return err
 		}
-		rows[i] = Part{Key: item.Key(), Item: encoded}
+		rows[i] = Part{WorkshopID: s.workshop, Key: item.Key(), Item: encoded}
 	}
 	return named(s.db.WithContext(ctx).CreateInBatches(&rows, 500).Error)
 }
@@ -57,13 +69,13 @@ func (s *Store) PutParts(ctx context.Context, items []parts.Item) error {
 // WithdrawPart takes a part out of the book. Its versions stay.
 func (s *Store) WithdrawPart(ctx context.Context, key string) error {
 	var p Part
-	res := s.db.WithContext(ctx).Where("key = ?", key).Order("id DESC").Limit(1).Find(&p)
+	res := s.own(ctx).Where("key = ?", key).Order("id DESC").Limit(1).Find(&p)
 	if res.Error != nil {
 		return named(res.Error)
 	}
 	if res.RowsAffected == 0 || p.Withdrawn {
 		return ErrNotFound
 	}
-	gone := Part{Key: key, Item: p.Item, Withdrawn: true}
+	gone := Part{WorkshopID: s.workshop, Key: key, Item: p.Item, Withdrawn: true}
 	return named(s.db.WithContext(ctx).Clauses(clause.Returning{}).Create(&gone).Error)
 }

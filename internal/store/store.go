@@ -24,8 +24,20 @@ import (
 //go:embed migrations/*.sql
 var migrations embed.FS
 
-// Store is the database.
-type Store struct{ db *gorm.DB }
+// Store is the database, for one workshop: every row that it reads or writes for people is that workshop's.
+type Store struct {
+	db       *gorm.DB
+	workshop string
+}
+
+// onlyWorkshop is the one that there is until there are people.
+const onlyWorkshop = "00000000-0000-0000-0000-000000000001"
+
+// own is the workshop's rows.
+func (s *Store) own(ctx context.Context) *gorm.DB { return s.mine(s.db.WithContext(ctx)) }
+
+// mine is the workshop's rows, within a transaction.
+func (s *Store) mine(tx *gorm.DB) *gorm.DB { return tx.Where("workshop_id = ?", s.workshop) }
 
 // ErrUnavailable is a database that does not answer.
 var ErrUnavailable = errors.New("the database does not answer")
@@ -44,7 +56,7 @@ func Open(ctx context.Context, address string) (*Store, error) {
 	if err != nil {
 		return nil, fmt.Errorf("open the database: %w", named(err))
 	}
-	s := &Store{db}
+	s := &Store{db, onlyWorkshop}
 	if err := s.migrate(ctx); err != nil {
 		return nil, fmt.Errorf("bring the database up to date: %w", named(err))
 	}
@@ -104,6 +116,9 @@ func (s *Store) Close() error {
 	return db.Close()
 }
 
+// ErrUnstorable is text that no database row can hold, or a number that is too large for its column.
+var ErrUnstorable = errors.New("it holds something that cannot be stored")
+
 // named turns what means that the database is away into ErrUnavailable.
 func named(err error) error {
 	var connect *pgconn.ConnectError
@@ -116,6 +131,8 @@ func named(err error) error {
 		return fmt.Errorf("%w: %w", ErrUnavailable, err)
 	case errors.As(err, &pg) && (strings.HasPrefix(pg.Code, "57P") || strings.HasPrefix(pg.Code, "08")):
 		return fmt.Errorf("%w: %w", ErrUnavailable, err)
+	case errors.As(err, &pg) && strings.HasPrefix(pg.Code, "22"):
+		return fmt.Errorf("%w: %w", ErrUnstorable, err)
 	case strings.Contains(err.Error(), "conn closed"), strings.Contains(err.Error(), "unexpected EOF"),
 		strings.Contains(err.Error(), "bad connection"):
 		return fmt.Errorf("%w: %w", ErrUnavailable, err)

@@ -26,13 +26,18 @@ func doc(t *testing.T, text string) job.Document {
 	return d
 }
 
+func draft(t *testing.T, text string) store.Draft {
+	t.Helper()
+	return store.Draft{Document: doc(t, text)}
+}
+
 func TestSaveAndOpen(t *testing.T) {
 	s := dbtest.Store(t)
-	created, err := s.Create(ctx, doc(t, `{"title":"A","use":{"dailyAh":40}}`))
+	created, err := s.Create(ctx, "", draft(t, `{"title":"A","use":{"dailyAh":40}}`))
 	require.NoError(t, err)
 	assert.Equal(t, 1, created.Version)
 	assert.Positive(t, created.Number)
-	saved, err := s.Save(ctx, created.ID, 1, doc(t, `{"title":"B","use":{"dailyAh":40}}`))
+	saved, err := s.Save(ctx, created.ID, 1, draft(t, `{"title":"B","use":{"dailyAh":40}}`))
 	require.NoError(t, err)
 	assert.Equal(t, 2, saved.Version)
 	opened, err := s.Get(ctx, created.ID)
@@ -46,11 +51,11 @@ func TestSaveAndOpen(t *testing.T) {
 // A stale write is refused with what changed since the writer's version.
 func TestStaleWriteSaysWhatChanged(t *testing.T) {
 	s := dbtest.Store(t)
-	j, err := s.Create(ctx, doc(t, `{"aux":{"capacityAh":100}}`))
+	j, err := s.Create(ctx, "", draft(t, `{"aux":{"capacityAh":100}}`))
 	require.NoError(t, err)
-	_, err = s.Save(ctx, j.ID, 1, doc(t, `{"aux":{"capacityAh":200}}`))
+	_, err = s.Save(ctx, j.ID, 1, draft(t, `{"aux":{"capacityAh":200}}`))
 	require.NoError(t, err)
-	_, err = s.Save(ctx, j.ID, 1, doc(t, `{"aux":{"capacityAh":100},"title":"mine"}`))
+	_, err = s.Save(ctx, j.ID, 1, draft(t, `{"aux":{"capacityAh":100},"title":"mine"}`))
 	var stale *store.Stale
 	require.ErrorAs(t, err, &stale)
 	assert.Equal(t, 2, stale.Current.Version)
@@ -63,10 +68,10 @@ func TestStaleWriteSaysWhatChanged(t *testing.T) {
 // A save whose answer was lost may be sent again.
 func TestSaveAgainIsNoWrite(t *testing.T) {
 	s := dbtest.Store(t)
-	j, err := s.Create(ctx, job.New())
+	j, err := s.Create(ctx, "", store.Draft{Document: job.New()})
 	require.NoError(t, err)
 	for range 3 {
-		saved, err := s.Save(ctx, j.ID, 1, doc(t, `{"title":"once"}`))
+		saved, err := s.Save(ctx, j.ID, 1, draft(t, `{"title":"once"}`))
 		require.NoError(t, err)
 		assert.Equal(t, 2, saved.Version)
 	}
@@ -75,7 +80,7 @@ func TestSaveAgainIsNoWrite(t *testing.T) {
 // Of many writers on one version exactly one wins, and every other is told.
 func TestManyWritersOneWins(t *testing.T) {
 	s := dbtest.Store(t)
-	j, err := s.Create(ctx, job.New())
+	j, err := s.Create(ctx, "", store.Draft{Document: job.New()})
 	require.NoError(t, err)
 	var wg sync.WaitGroup
 	results := make([]error, 8)
@@ -83,7 +88,7 @@ func TestManyWritersOneWins(t *testing.T) {
 		wg.Go(func() {
 			d := job.New()
 			d.Title = string(rune('A' + i))
-			_, results[i] = s.Save(ctx, j.ID, 1, d)
+			_, results[i] = s.Save(ctx, j.ID, 1, store.Draft{Document: d})
 		})
 	}
 	wg.Wait()
@@ -101,18 +106,19 @@ func TestManyWritersOneWins(t *testing.T) {
 
 func TestDeletedJobsCanBePutBack(t *testing.T) {
 	s := dbtest.Store(t)
-	j, err := s.Create(ctx, doc(t, `{"title":"A"}`))
+	j, err := s.Create(ctx, "", draft(t, `{"title":"A"}`))
 	require.NoError(t, err)
 	require.NoError(t, s.Delete(ctx, j.ID))
 	require.NoError(t, s.Delete(ctx, j.ID), "deleting twice is no error")
 	var deleted *store.Deleted
 	_, err = s.Get(ctx, j.ID)
 	require.ErrorAs(t, err, &deleted)
-	_, err = s.Save(ctx, j.ID, 1, job.New())
+	_, err = s.Save(ctx, j.ID, 1, store.Draft{Document: job.New()})
 	require.ErrorAs(t, err, &deleted)
-	list, err := s.List(ctx)
+	list, more, err := s.List(ctx, "", store.Page{})
 	require.NoError(t, err)
 	assert.Empty(t, list)
+	assert.False(t, more)
 	require.NoError(t, s.Restore(ctx, j.ID))
 	back, err := s.Get(ctx, j.ID)
 	require.NoError(t, err)
@@ -131,14 +137,17 @@ func TestRevisionsAreAppendOnly(t *testing.T) {
 	s, err := store.Open(ctx, address)
 	require.NoError(t, err)
 	defer s.Close()
-	j, err := s.Create(ctx, doc(t, `{"title":"A"}`))
+	j, err := s.Create(ctx, "", draft(t, `{"title":"A"}`))
 	require.NoError(t, err)
 	first, err := s.Issue(ctx, j.ID, 1, plain)
 	require.NoError(t, err)
-	_, err = s.Save(ctx, j.ID, 1, doc(t, `{"title":"B"}`))
+	_, err = s.Save(ctx, j.ID, 1, draft(t, `{"title":"B"}`))
 	require.NoError(t, err)
+	again, err := s.Issue(ctx, j.ID, 1, plain)
+	require.NoError(t, err)
+	assert.Equal(t, 1, again.Number, "asked again, its answer lost: as it was issued")
 	var stale *store.Stale
-	_, err = s.Issue(ctx, j.ID, 1, plain)
+	_, err = s.Issue(ctx, j.ID, 7, plain)
 	require.ErrorAs(t, err, &stale)
 	second, err := s.Issue(ctx, j.ID, 2, plain)
 	require.NoError(t, err)
@@ -188,21 +197,26 @@ func TestNoDatabaseIsNamed(t *testing.T) {
 // The vehicle book keeps every find; case and spaces of the model's name do not matter.
 func TestVehicleBook(t *testing.T) {
 	s := dbtest.Store(t)
-	j, err := s.Create(ctx, doc(t, `{"vehicle":{"model":"Heron 3"}}`))
+	j, err := s.Create(ctx, "", draft(t, `{"vehicle":{"model":"Heron 3"}}`))
 	require.NoError(t, err)
-	for _, model := range []string{"Heron 3", " heron  3 ", "Other"} {
-		_, err = s.AddFind(ctx, j.ID, model, doc(t, `{"alternator":{"label":"120 A"}}`))
-		require.NoError(t, err)
+	for model, found := range map[string]string{"Heron 3": `{"alternator":{"label":"120 A"}}`, " heron  3 ": `{"vehicle":{"year":2019}}`,
+		"Other": `{"alternator":{"label":"120 A"}}`} {
+		require.NoError(t, s.AddFind(ctx, j.ID, model, doc(t, found)))
+		require.NoError(t, s.AddFind(ctx, j.ID, model, doc(t, found)), "sent again, it counts once")
 	}
 	finds, err := s.Finds(ctx, "HERON 3")
 	require.NoError(t, err)
 	require.Len(t, finds, 2)
-	assert.Equal(t, "120 A", *finds[0].Over(job.New()).Alternator.Label)
+	assert.Equal(t, "120 A", *finds[1].Over(finds[0].Over(job.New())).Alternator.Label)
 	all, err := s.Finds(ctx, "")
 	require.NoError(t, err)
 	assert.GreaterOrEqual(t, len(all), 3)
-	_, err = s.AddFind(ctx, j.ID, "", job.New())
-	require.Error(t, err, "a model has a name")
+	require.Error(t, s.AddFind(ctx, j.ID, "", job.New()), "a model has a name")
+	require.NoError(t, s.WithdrawAnswer(ctx, "Other", "alternator.label"))
+	require.NoError(t, s.AddFind(ctx, j.ID, "Other", doc(t, `{"alternator":{"label":"120 A"}}`)))
+	finds, err = s.Finds(ctx, "Other")
+	require.NoError(t, err)
+	assert.Len(t, finds, 3, "found again after it was taken out")
 }
 
 // The parts book holds the newest of each part; one that is withdrawn is gone from it, may

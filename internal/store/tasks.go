@@ -4,6 +4,7 @@ import (
 	"context"
 	"encoding/json"
 	"errors"
+	"fmt"
 	"time"
 
 	"gorm.io/gorm"
@@ -14,21 +15,23 @@ import (
 
 // Task is long work in the background, for a job's document as it was asked.
 type Task struct {
-	ID       string `gorm:"primaryKey;default:gen_random_uuid()"`
-	JobID    string
-	Kind     string
-	Ask      json.RawMessage `gorm:"type:jsonb"`
-	Document json.RawMessage `gorm:"type:jsonb"`
-	State    string          `gorm:"default:waiting"`
-	Stop     bool
-	Attempt  int
-	Done     int
-	Total    int
-	Result   json.RawMessage `gorm:"type:jsonb"`
-	Problem  string
-	AskedAt  time.Time `gorm:"default:now()"`
-	HeardAt  time.Time `gorm:"default:now()"`
-	EndedAt  *time.Time
+	ID         string `gorm:"primaryKey;default:gen_random_uuid()"`
+	WorkshopID string
+	JobID      string
+	Kind       string
+	Ask        json.RawMessage `gorm:"type:jsonb"`
+	Document   json.RawMessage `gorm:"type:jsonb"`
+	State      string          `gorm:"default:waiting"`
+	Stop       bool
+	Attempt    int
+	Done       int
+	Total      int
+	Result     json.RawMessage `gorm:"type:jsonb"`
+	Problem    string
+	AskedAt    time.Time `gorm:"default:now()"`
+	HeardAt    time.Time `gorm:"default:now()"`
+	EndedAt    *time.Time
+	MadeAs     *string
 }
 
 // The states of a task.
@@ -44,21 +47,45 @@ const (
 var ErrNoTask = errors.New("there is no such task")
 
 // silence is how long a worker may not be heard of before another takes its task; and
-// tries how often a task is begun before it is given up.
+// tries how often a task is begun before it is given up: a server that it brings down is not brought down for ever.
 const (
 	silence = "10 seconds"
-	tries   = 5
+	tries   = 3
 )
 
 // Doc reads the document that the task is about.
 func (t Task) Doc() job.Document { return decode(t.Document) }
 
-// AddTask stores a task for a job.
-func (s *Store) AddTask(ctx context.Context, jobID, kind string, ask json.RawMessage, doc job.Document) (Task, error) {
-	t := Task{JobID: jobID, Kind: kind, Ask: ask, Document: doc.Encode()}
+// mostOpen is how many tasks of a job may wait or run.
+const mostOpen = 8
+
+// ErrBusy is a job with as many tasks under way as it may have.
+var ErrBusy = fmt.Errorf("%d tasks of this job are waiting or running; wait for one to end, or stop one", mostOpen)
+
+// AddTask stores a task for a job. Where as, a name that the sender gave it, was made already, that task comes
+// back. It returns ErrBusy where the job has too many under way.
+func (s *Store) AddTask(ctx context.Context, as, jobID, kind string, ask json.RawMessage, doc job.Document) (Task, error) {
+	t := Task{WorkshopID: s.workshop, JobID: jobID, Kind: kind, Ask: ask, Document: doc.Encode(), MadeAs: optional(as)}
 	err := s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
-		if _, err := get(tx, jobID); err != nil {
+		if _, err := s.get(tx.Clauses(clause.Locking{Strength: "UPDATE"}), jobID); err != nil {
 			return err
+		}
+		var before []Task
+		if as != "" {
+			if err := s.mine(tx).Where("made_as = ?", as).Limit(1).Find(&before).Error; err != nil {
+				return err
+			}
+		}
+		if len(before) > 0 {
+			t = before[0]
+			return nil
+		}
+		var open int64
+		if err := s.mine(tx).Model(&Task{}).Where("job_id = ? AND state IN ('waiting', 'running')", jobID).Count(&open).Error; err != nil {
+			return err
+		}
+		if open >= mostOpen {
+			return ErrBusy
 		}
 		return tx.Omit("result").Clauses(clause.Returning{}).Create(&t).Error
 	})
@@ -68,7 +95,7 @@ func (s *Store) AddTask(ctx context.Context, jobID, kind string, ask json.RawMes
 // Task returns a task. It returns ErrNoTask.
 func (s *Store) Task(ctx context.Context, id string) (Task, error) {
 	var t Task
-	err := s.db.WithContext(ctx).Where("id = ?", id).Take(&t).Error
+	err := s.own(ctx).Where("id = ?", id).Take(&t).Error
 	if errors.Is(err, gorm.ErrRecordNotFound) {
 		return t, ErrNoTask
 	}
@@ -78,7 +105,7 @@ func (s *Store) Task(ctx context.Context, id string) (Task, error) {
 // Tasks lists a job's newest tasks, newest first, without what they came to.
 func (s *Store) Tasks(ctx context.Context, jobID string) ([]Task, error) {
 	var list []Task
-	err := s.db.WithContext(ctx).Omit("result").Where("job_id = ?", jobID).Order("asked_at DESC").Limit(10).Find(&list).Error
+	err := s.own(ctx).Omit("result").Where("job_id = ?", jobID).Order("asked_at DESC").Limit(10).Find(&list).Error
 	return list, named(err)
 }
 
@@ -87,7 +114,7 @@ func (s *Store) StopTask(ctx context.Context, id string) error {
 	tx := s.db.WithContext(ctx).Exec(`UPDATE tasks SET stop = true,
 		state = CASE WHEN state = 'waiting' THEN 'stopped' ELSE state END,
 		ended_at = CASE WHEN state = 'waiting' THEN now() ELSE ended_at END
-		WHERE id = ? AND state IN ('waiting', 'running')`, id)
+		WHERE workshop_id = ? AND id = ? AND state IN ('waiting', 'running')`, s.workshop, id)
 	if tx.Error != nil || tx.RowsAffected > 0 {
 		return named(tx.Error)
 	}
@@ -95,14 +122,17 @@ func (s *Store) StopTask(ctx context.Context, id string) error {
 	return err
 }
 
-// ClaimTask takes the oldest task that waits, or whose worker has gone silent. ok is
-// false where there is none.
+// ClaimTask takes a task of any workshop that waits, or whose worker has gone silent: the oldest of those that
+// have the fewest of their own job before them, so that one job's many hold up nobody. ok is false where there
+// is none.
 func (s *Store) ClaimTask(ctx context.Context) (t Task, ok bool, err error) {
 	err = s.db.WithContext(ctx).Raw(`UPDATE tasks SET state = 'running', attempt = attempt + 1, done = 0, heard_at = now()
 		WHERE id = (
-			SELECT id FROM tasks
-			WHERE state = 'waiting' OR state = 'running' AND heard_at < now() - interval '` + silence + `'
-			ORDER BY asked_at FOR UPDATE SKIP LOCKED LIMIT 1)
+			SELECT t.id FROM tasks t JOIN (
+				SELECT id, row_number() OVER (PARTITION BY workshop_id, job_id ORDER BY state = 'waiting', asked_at) AS turn
+				FROM tasks WHERE state IN ('waiting', 'running')) turns USING (id)
+			WHERE t.state = 'waiting' OR t.state = 'running' AND t.heard_at < now() - interval '` + silence + `'
+			ORDER BY turns.turn, t.asked_at FOR UPDATE OF t SKIP LOCKED LIMIT 1)
 		RETURNING *`).Scan(&t).Error
 	if err != nil || t.ID == "" {
 		return Task{}, false, named(err)

@@ -16,11 +16,11 @@ import (
 
 func addTasks(t *testing.T, s *store.Store, count int) []store.Task {
 	t.Helper()
-	j, err := s.Create(context.Background(), job.New())
+	j, err := s.Create(context.Background(), "", store.Draft{Document: job.New()})
 	require.NoError(t, err)
 	list := make([]store.Task, count)
 	for i := range list {
-		list[i], err = s.AddTask(context.Background(), j.ID, "spread", json.RawMessage(`{}`), job.New())
+		list[i], err = s.AddTask(context.Background(), "", j.ID, "spread", json.RawMessage(`{}`), job.New())
 		require.NoError(t, err)
 	}
 	return list
@@ -29,7 +29,9 @@ func addTasks(t *testing.T, s *store.Store, count int) []store.Task {
 // Many workers: each task is claimed once.
 func TestEachTaskIsClaimedOnce(t *testing.T) {
 	s := dbtest.Store(t)
-	addTasks(t, s, 40)
+	for range 8 {
+		addTasks(t, s, 5)
+	}
 	var mutex sync.Mutex
 	claimed := map[string]int{}
 	var wait sync.WaitGroup
@@ -98,6 +100,6 @@ func TestTasksOfAJob(t *testing.T) {
 	assert.NotNil(t, now.EndedAt)
 	require.NoError(t, s.StopTask(ctx, list[0].ID), "and may be asked again")
 	require.ErrorIs(t, s.StopTask(ctx, "00000000-0000-0000-0000-000000000000"), store.ErrNoTask)
-	_, err = s.AddTask(ctx, "00000000-0000-0000-0000-000000000000", "spread", json.RawMessage(`{}`), job.New())
+	_, err = s.AddTask(ctx, "", "00000000-0000-0000-0000-000000000000", "spread", json.RawMessage(`{}`), job.New())
 	require.ErrorIs(t, err, store.ErrNotFound)
 }

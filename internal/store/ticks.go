@@ -10,6 +10,7 @@ import (
 // Tick is a step of a job that somebody ticked, or took the tick off.
 type Tick struct {
 	ID         string `gorm:"primaryKey"`
+	WorkshopID string
 	JobID      string
 	Step       string
 	Done       bool
@@ -18,6 +19,7 @@ type Tick struct {
 	TickedAt   time.Time
 	Usual      float64   `gorm:"column:usual_minutes"`
 	ReceivedAt time.Time `gorm:"default:now()"`
+	Arrived    int64     `gorm:"->"` // in which order the server got them, which decides
 }
 
 // TableName is the ticks' table.
@@ -32,18 +34,18 @@ func (s *Store) AddTicks(ctx context.Context, jobID string, ticks []Tick) error 
 		return nil
 	}
 	for i := range ticks {
-		ticks[i].JobID = jobID
+		ticks[i].WorkshopID, ticks[i].JobID = s.workshop, jobID
 	}
 	return named(s.db.WithContext(ctx).Clauses(clause.OnConflict{DoNothing: true}).Create(&ticks).Error)
 }
 
-// Ticks are all ticks of a job, in the order of time.
+// Ticks are all ticks of a job, in the order in which they came.
 func (s *Store) Ticks(ctx context.Context, jobID string) ([]Tick, error) {
 	if _, err := s.Get(ctx, jobID); err != nil {
 		return nil, err
 	}
 	var ticks []Tick
-	err := s.db.WithContext(ctx).Where("job_id = ?", jobID).Order("ticked_at, id").Find(&ticks).Error
+	err := s.own(ctx).Where("job_id = ?", jobID).Order("arrived").Find(&ticks).Error
 	return ticks, named(err)
 }
 
@@ -54,7 +56,7 @@ const mostPast = 5000
 // it was thought to take, by job in the order of time.
 func (s *Store) PastTicks(ctx context.Context) ([]Tick, error) {
 	var ticks []Tick
-	err := s.db.WithContext(ctx).Raw(`SELECT * FROM (SELECT * FROM step_ticks WHERE done AND usual_minutes > 0
-ORDER BY ticked_at DESC LIMIT ?) newest ORDER BY job_id, ticked_at`, mostPast).Scan(&ticks).Error
+	err := s.db.WithContext(ctx).Raw(`SELECT * FROM (SELECT * FROM step_ticks 
+WHERE workshop_id = ? AND done AND usual_minutes > 0 ORDER BY arrived DESC LIMIT ?) newest ORDER BY job_id, ticked_at`, s.workshop, mostPast).Scan(&ticks).Error
 	return ticks, named(err)
 }

@@ -5,6 +5,7 @@ import (
 	"encoding/json"
 	"time"
 
+	"gorm.io/gorm"
 	"gorm.io/gorm/clause"
 
 	"epitrope/core/job"
@@ -12,11 +13,12 @@ import (
 
 // Find is what one job found on a vehicle of a model.
 type Find struct {
-	ID       int64 `gorm:"primaryKey"`
-	Model    string
-	ModelKey string `gorm:"->"`
-	JobID    *string
-	Document json.RawMessage `gorm:"type:jsonb"`
+	ID         int64 `gorm:"primaryKey"`
+	WorkshopID string
+	Model      string
+	ModelKey   string `gorm:"->"`
+	JobID      *string
+	Document   json.RawMessage `gorm:"type:jsonb"`
 
 	Withdrawn json.RawMessage `gorm:"type:jsonb"`
 	FoundAt   time.Time       `gorm:"default:now()"`
@@ -34,27 +36,49 @@ func (f Find) Over(known job.Document) job.Document {
 	return known.Without(gone).Over(decode(f.Document))
 }
 
-// AddFind puts what a job found on a model into the vehicle book.
-func (s *Store) AddFind(ctx context.Context, jobID, model string, found job.Document) (Find, error) {
-	f := Find{Model: model, JobID: &jobID, Document: found.Encode(), Withdrawn: none}
-	err := s.db.WithContext(ctx).Clauses(clause.Returning{}).Create(&f).Error
-	return f, named(err)
+// AddFind puts what a job found on a model into the vehicle book; what is there of it already counts once.
+func (s *Store) AddFind(ctx context.Context, jobID, model string, found job.Document) error {
+	return named(s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
+		if _, err := s.get(tx.Clauses(clause.Locking{Strength: "UPDATE"}), jobID); err != nil {
+			return err
+		}
+		return s.putFind(tx, &jobID, model, found)
+	}))
 }
+
+// PutFinds puts what a file says of models into the vehicle book, all or none; what is there of it already
+// counts once.
+func (s *Store) PutFinds(ctx context.Context, models []string, found []job.Document) error {
+	return named(s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
+		for i := range models {
+			if err := s.putFind(tx, nil, models[i], found[i]); err != nil {
+				return err
+			}
+		}
+		return nil
+	}))
+}
+
+// putFind adds a find, unless the same was found, by the same job or by none, since an answer of the model was
+// last taken out.
+func (s *Store) putFind(tx *gorm.DB, jobID *string, model string, found job.Document) error {
+	f := Find{WorkshopID: s.workshop, Model: model, JobID: jobID, Document: found.Encode(), Withdrawn: none}
+	var same int64
+	err := s.mine(tx).Model(&Find{}).Where("model_key = "+modelKey+" AND job_id IS NOT DISTINCT FROM ?::uuid AND document = ?::jsonb", model, jobID,
+		string(f.Document)).
+		Where("id > (SELECT coalesce(max(id), 0) FROM vehicle_finds WHERE workshop_id = ? AND model_key = "+modelKey+" AND withdrawn <> '[]')",
+			s.workshop, model).Count(&same).Error
+	if err != nil || same > 0 {
+		return err
+	}
+	return tx.Create(&f).Error
+}
+
+// modelKey is a model as it is compared: case and spaces do not matter.
+const modelKey = `lower(regexp_replace(btrim(?), '\s+', ' ', 'g'))`
 
 // none is a find that takes nothing out.
 var none = json.RawMessage("[]")
-
-// PutFinds puts what a file says of models into the vehicle book, all or none.
-func (s *Store) PutFinds(ctx context.Context, models []string, found []job.Document) error {
-	if len(models) == 0 {
-		return nil
-	}
-	rows := make([]Find, len(models))
-	for i := range models {
-		rows[i] = Find{Model: models[i], Document: found[i].Encode(), Withdrawn: none}
-	}
-	return named(s.db.WithContext(ctx).Create(&rows).Error)
-}
 
 // WithdrawAnswer takes an answer of a model out of the vehicle book; "*" takes the model out.
 // What was found stays in the finds.
@@ -70,15 +94,15 @@ func (s *Store) WithdrawAnswer(ctx context.Context, model, path string) error {
 	if err != nil {
 		return err
 	}
-	f := Find{Model: finds[len(finds)-1].Model, Document: job.New().Encode(), Withdrawn: gone}
+	f := Find{WorkshopID: s.workshop, Model: finds[len(finds)-1].Model, Document: job.New().Encode(), Withdrawn: gone}
 	return named(s.db.WithContext(ctx).Create(&f).Error)
 }
 
 // Finds returns what was found on a model, oldest first; all models where it is empty.
 func (s *Store) Finds(ctx context.Context, model string) ([]Find, error) {
-	q := s.db.WithContext(ctx).Order("model_key, id")
+	q := s.own(ctx).Order("model_key, id")
 	if model != "" {
-		q = q.Where(`model_key = lower(regexp_replace(btrim(?), '\s+', ' ', 'g'))`, model)
+		q = q.Where("model_key = "+modelKey, model)
 	}
 	var finds []Find
 	err := q.Find(&finds).Error

@@ -9,6 +9,7 @@ import (
 	"errors"
 	"fmt"
 	"log/slog"
+	"runtime/debug"
 	"sync/atomic"
 	"time"
 
@@ -123,8 +124,21 @@ func tell(ctx context.Context, s *store.Store, t store.Task, a *asked, finished 
 	}
 }
 
-// work does what a task asks for.
-func work(t store.Task, book parts.Book, progress study.Progress) (json.RawMessage, error) {
+// errFell is a task that could not be done on this document, whoever tries.
+var errFell = errors.New("this could not be computed for these answers; what was answered is kept, and it is not tried again")
+
+// work does what a task asks for. What panics fails by itself: it is named, and the rest goes on.
+func work(t store.Task, book parts.Book, progress study.Progress) (result json.RawMessage, err error) {
+	defer func() {
+		if p := recover(); p != nil {
+			slog.Error("a task panicked", "task", t.ID, "kind", t.Kind, "panic", fmt.Sprint(p), "stack", string(debug.Stack()))
+			result, err = nil, errFell
+		}
+	}()
+	return answer(t, book, progress)
+}
+
+func answer(t store.Task, book parts.Book, progress study.Progress) (json.RawMessage, error) {
 	var result any
 	var problems job.Problems
 	switch t.Kind {

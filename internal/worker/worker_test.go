@@ -33,7 +33,7 @@ func aJob(t *testing.T, s *store.Store, document string) (string, job.Document) 
 	t.Helper()
 	doc, problems := job.Decode([]byte(document))
 	require.Empty(t, problems)
-	j, err := s.Create(context.Background(), doc)
+	j, err := s.Create(context.Background(), "", store.Draft{Document: doc})
 	require.NoError(t, err)
 	return j.ID, doc
 }
@@ -42,7 +42,7 @@ func ask(t *testing.T, s *store.Store, id, kind string, what any, doc job.Docume
 	t.Helper()
 	raw, err := json.Marshal(what)
 	require.NoError(t, err)
-	task, err := s.AddTask(context.Background(), id, kind, raw, doc)
+	task, err := s.AddTask(context.Background(), "", id, kind, raw, doc)
 	require.NoError(t, err)
 	return task
 }

@@ -96,7 +96,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Jobs, last saved first */
+        /** Jobs, last saved first, a page at a time */
         get: operations["listJobs"];
         put?: never;
         /** Store a new job */
@@ -338,10 +338,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** What was ticked off on a job, in the order of time */
+        /** What was ticked off on a job, in the order in which it came */
         get: operations["listTicks"];
         put?: never;
-        /** Keep ticks; all of a job come back */
+        /** Keep ticks; all of a job come back, and which cannot be kept */
         post: operations["addTicks"];
         delete?: never;
         options?: never;
@@ -1402,6 +1402,11 @@ export interface components {
             kind?: string;
             what?: string;
         };
+        DuePage: {
+            due: components["schemas"]["DueRow"][];
+            /** @description Where the next page begins; empty where there is none */
+            next: string;
+        };
         DueRow: {
             /** Format: int64 */
             days: number;
@@ -2078,6 +2083,11 @@ export interface components {
             /** @description The worst note of its plan; empty where there is none */
             weakest: string;
         };
+        ListedPage: {
+            jobs: components["schemas"]["Listed"][];
+            /** @description Where the next page begins; empty where there is none */
+            next: string;
+        };
         LiveRow: {
             /** @description Wires that are dead then */
             dead: string[];
@@ -2616,6 +2626,10 @@ export interface components {
             /** @description What kind of problem: about:blank, or urn:epitrope:stale, deleted, unavailable, input, stop */
             type: string;
         };
+        RefusedTick: {
+            id: string;
+            problems: components["schemas"]["Problem"][];
+        };
         Relay: {
             against?: string;
             /** Format: double */
@@ -2697,6 +2711,8 @@ export interface components {
              * @description The version that was edited
              */
             base: number;
+            /** @description A name of the window's own: what it saved before, its answer lost, is no conflict */
+            by?: string;
             /** @description A job document; its schema is at /api/schema/job. Quantities may be text with a unit, such as "12 ft 6". */
             document: {
                 [key: string]: unknown;
@@ -3131,7 +3147,10 @@ export interface components {
             where?: string;
         };
         StepTick: {
-            /** Format: date-time */
+            /**
+             * Format: date-time
+             * @description By the clock of whoever ticked; it says how long steps take, and decides nothing
+             */
             at: string;
             by: string;
             done: boolean;
@@ -3258,6 +3277,11 @@ export interface components {
             x: number;
             /** Format: double */
             y: number;
+        };
+        Ticks: {
+            /** @description What was sent and cannot be kept; all else is */
+            refused: components["schemas"]["RefusedTick"][];
+            ticks: components["schemas"]["StepTick"][];
         };
         Tile: {
             figure?: string;
@@ -3758,7 +3782,10 @@ export interface operations {
     };
     due: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Where the page begins: the next of the page before */
+                after?: string;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -3771,7 +3798,16 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["DueRow"][];
+                    "application/json": components["schemas"]["DuePage"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description Internal Server Error */
@@ -3796,7 +3832,12 @@ export interface operations {
     };
     listJobs: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Words of its title, customer, vehicle or number, as far as they are typed */
+                search?: string;
+                /** @description Where the page begins: the next of the page before */
+                after?: string;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -3809,7 +3850,16 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Listed"][];
+                    "application/json": components["schemas"]["ListedPage"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description Internal Server Error */
@@ -3835,7 +3885,10 @@ export interface operations {
     createJob: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description A name of the sender's own for what is made: sent again with it, it is made once */
+                "Idempotency-Key"?: string;
+            };
             path?: never;
             cookie?: never;
         };
@@ -4906,7 +4959,10 @@ export interface operations {
     addTask: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description A name of the sender's own for what is made: sent again with it, it is made once */
+                "Idempotency-Key"?: string;
+            };
             path: {
                 id: string;
             };
@@ -4963,6 +5019,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Internal Server Error */
             500: {
                 headers: {
@@ -5000,7 +5065,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["StepTick"][];
+                    "application/json": components["schemas"]["Ticks"];
                 };
             };
             /** @description Not Found */
@@ -5061,7 +5126,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["StepTick"][];
+                "application/json": unknown[];
             };
         };
         responses: {
@@ -5071,7 +5136,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["StepTick"][];
+                    "application/json": components["schemas"]["Ticks"];
                 };
             };
             /** @description Not Found */

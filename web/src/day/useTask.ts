@@ -2,6 +2,7 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 
 import { api, take, type Schemas } from "../api/client";
+import { once } from "../api/once";
 
 export type Task = Schemas["Task"];
 
@@ -22,7 +23,7 @@ export function useTask(jobId: string, kind: Task["kind"]) {
     retryDelay: 500,
   });
   const begin = useMutation({
-    mutationFn: (ask: Schemas["Asking"]) => take(api.POST("/api/jobs/{id}/tasks", { params: { path: { id: jobId } }, body: ask })),
+    mutationFn: (ask: Schemas["Asking"]) => take(api.POST("/api/jobs/{id}/tasks", { params: { path: { id: jobId }, ...once() }, body: ask })),
     onSuccess: async (t) => {
       setBegun(t.id);
       await queries.invalidateQueries({ queryKey: ["tasks", jobId] });

@@ -4,6 +4,7 @@ import { useNavigate } from "@tanstack/react-router";
 import { lazy, Suspense, useCallback, useEffect, useMemo, useReducer, useRef, useState } from "react";
 
 import { api, take, type Schemas, type Vocabulary } from "../api/client";
+import { uuid } from "../api/once";
 import { reduce, start } from "../job/history";
 import { JobProvider, type Edit, type Shown } from "../job/JobContext";
 import type { Journal } from "../job/journal";
@@ -39,8 +40,9 @@ export function JobEditor({ opened, newest, deleted, kept, vocabulary, sheet }: 
   const { id } = opened;
   const [state, dispatch] = useReducer(reduce, null, () => start(kept?.doc ?? opened.draft.document, kept?.typing));
   const base = kept ? { version: kept.base, doc: kept.baseDoc } : { version: opened.draft.version, doc: opened.draft.document };
-  const { plan, silent } = usePlan(state, dispatch);
-  const saving = useSaving(id, base, opened.draft.savedAt, state, dispatch);
+  const { plan, silent, fell } = usePlan(state, dispatch);
+  const [by] = useState(() => kept?.by ?? uuid());
+  const saving = useSaving(id, base, opened.draft.savedAt, by, state, dispatch);
   const [thing, pick] = useState<string | null>(null);
   const picked = plan ? columnOf(plan, thing) : null;
   const [asked, ask] = useState<string | null>(null);
@@ -107,7 +109,12 @@ export function JobEditor({ opened, newest, deleted, kept, vocabulary, sheet }: 
     >
       {silent && (
         <Banner role="status">
-          The server does not answer. What you type is kept in this browser; the figures are those of the last answer.
+          The server does not answer. What you type is saved as soon as it does; until then the line above says where it is. The figures are those of the last answer.
+        </Banner>
+      )}
+      {fell && (
+        <Banner role="alert" title="This could not be worked out for these answers">
+          That is a fault of this program, and no fault of yours. What you type is saved all the same; the figures, where there are any, are those before the last change.
         </Banner>
       )}
       {saving.saved.at === "deleted" && (

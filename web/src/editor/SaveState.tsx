@@ -7,7 +7,7 @@ export function SaveState({ number, revision, saved }: { number: string; revisio
   const words = {
     saved: () => `saved ${since((saved as { when: string }).when)}`,
     saving: () => "saving",
-    waiting: () => ((saved as { kept: boolean }).kept ? "not saved yet: kept in this browser" : "not saved yet, and this browser cannot keep it"),
+    waiting: () => waits(saved as Saved & { at: "waiting" }),
     deleted: () => "deleted elsewhere: kept in this browser",
     conflict: () => "changed elsewhere: decide below",
   }[saved.at]();
@@ -16,4 +16,10 @@ export function SaveState({ number, revision, saved }: { number: string; revisio
       job {number}, {revision ? `draft after revision ${revision}` : "draft"}, {words}
     </span>
   );
+}
+
+/** waits says why it is not saved, and where it is meanwhile. */
+function waits({ refused, why, kept }: Saved & { at: "waiting" }): string {
+  const where = kept ? ": kept in this browser" : ", and this browser cannot keep it";
+  return (refused ? `cannot be saved, as ${why}` : "not saved yet") + where;
 }

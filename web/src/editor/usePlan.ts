@@ -9,11 +9,12 @@ const wait = 1500;
 /**
  * usePlan keeps the plan of what is being edited: every change is sent at once,
  * before the screen is painted; the newest answer wins, and a server that does not
- * answer is asked again.
+ * answer is asked again. What it cannot work out is told, and not asked for twice.
  */
-export function usePlan(state: Edited, dispatch: Dispatch<Action>): { plan: Plan | null; silent: boolean } {
+export function usePlan(state: Edited, dispatch: Dispatch<Action>): { plan: Plan | null; silent: boolean; fell: boolean } {
   const [plan, setPlan] = useState<Plan | null>(null);
   const [silent, setSilent] = useState(false);
+  const [fell, setFell] = useState(false);
   const [again, setAgain] = useState(0);
   const { doc, sent } = overlay(state);
   const key = JSON.stringify(doc);
@@ -32,6 +33,7 @@ export function usePlan(state: Edited, dispatch: Dispatch<Action>): { plan: Plan
       .then((answer) => {
         if (abort.signal.aborted) return;
         setSilent(false);
+        setFell(false);
         dispatch({ type: "read", doc: answer.document, sent: asked.sent, problems: answer.problems });
         if (answer.problems.length > 0) return;
         planned.current = JSON.stringify(answer.document);
@@ -39,10 +41,9 @@ export function usePlan(state: Edited, dispatch: Dispatch<Action>): { plan: Plan
       })
       .catch((error: unknown) => {
         if (abort.signal.aborted) return;
-        if (error instanceof NoAnswer) {
-          setSilent(true);
-          timer = setTimeout(() => setAgain((n) => n + 1), wait);
-        }
+        setSilent(error instanceof NoAnswer);
+        setFell(!(error instanceof NoAnswer)); // asked again it would fall again: the next answer may not
+        if (error instanceof NoAnswer) timer = setTimeout(() => setAgain((n) => n + 1), wait);
       });
     return () => {
       abort.abort();
@@ -50,5 +51,5 @@ export function usePlan(state: Edited, dispatch: Dispatch<Action>): { plan: Plan
     };
   }, [key, again, dispatch]);
 
-  return { plan, silent };
+  return { plan, silent, fell };
 }

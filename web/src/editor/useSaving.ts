@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useRef, useState, type Dispatch } from "react";
 
-import { api, Refused, take, type Schemas } from "../api/client";
+import { api, Refused, take, type Problem, type Schemas } from "../api/client";
 import { changed, merge, same, withValue, type Conflict, type Doc } from "../job/document";
 import { overlay, type Action, type Edited } from "../job/history";
 import * as journal from "../job/journal";
@@ -8,9 +8,11 @@ import * as journal from "../job/journal";
 export type Saved =
   | { at: "saved"; when: string }
   | { at: "saving" }
-  | { at: "waiting"; why: string; /** the browser keeps it meanwhile */ kept: boolean }
+  | { at: "waiting"; why: string; /** the server answered, and refuses it */ refused: boolean; /** the browser keeps it meanwhile */ kept: boolean }
   | { at: "deleted" }
   | { at: "conflict"; conflicts: Conflict[]; theirs: Schemas["Draft"] };
+
+const said = (p: Problem) => `${p.field} ${p.wrong}; allowed: ${p.allowed}`;
 
 /** pause gathers keystrokes into one save, in ms. */
 const pause = 350;
@@ -27,7 +29,7 @@ interface Base {
  * in the browser. Where another window saved first, fields that only one side
  * changed are joined; fields that both changed are asked about.
  */
-export function useSaving(id: string, opened: Base, when: string, state: Edited, dispatch: Dispatch<Action>) {
+export function useSaving(id: string, opened: Base, when: string, by: string, state: Edited, dispatch: Dispatch<Action>) {
   const [at, setAt] = useState<Base>(opened);
   const base = useRef(at);
   const busy = useRef(false);
@@ -63,8 +65,8 @@ export function useSaving(id: string, opened: Base, when: string, state: Edited,
   /** write keeps in the browser what is not on the server yet; it says whether the browser does. */
   const write = useCallback(() => {
     const { doc, typing } = latest.current;
-    return journal.keep(id, { base: base.current.version, baseDoc: base.current.doc, doc, typing, beat: Date.now() });
-  }, [id]);
+    return journal.keep(id, { base: base.current.version, baseDoc: base.current.doc, doc, typing, by, beat: Date.now() });
+  }, [id, by]);
 
   const failed = useCallback(
     (error: unknown) => {
@@ -76,7 +78,8 @@ export function useSaving(id: string, opened: Base, when: string, state: Edited,
         setSaved({ at: "deleted" });
         return;
       }
-      setSaved({ at: "waiting", why: error instanceof Error ? error.message : String(error), kept: write() });
+      const why = error instanceof Refused ? (error.refusal.problems[0] ? said(error.refusal.problems[0]) : error.message) : String(error);
+      setSaved({ at: "waiting", why, refused: error instanceof Refused && error.refusal.status < 500, kept: write() });
     },
     [join, write],
   );
@@ -90,7 +93,7 @@ export function useSaving(id: string, opened: Base, when: string, state: Edited,
       const draft = await take(
         api.PUT("/api/jobs/{id}/draft", {
           params: { path: { id } },
-          body: { base: base.current.version, document: sent as unknown as Record<string, unknown> },
+          body: { base: base.current.version, by, document: sent as unknown as Record<string, unknown> },
         }),
       );
       rebase(draft);
@@ -101,7 +104,7 @@ export function useSaving(id: string, opened: Base, when: string, state: Edited,
       busy.current = false;
       failed(error);
     }
-  }, [failed, id, rebase]);
+  }, [by, failed, id, rebase]);
 
   // A change is not saved from the key that made it until the server has it.
   const pending = !same(at.doc, state.doc);

@@ -10,6 +10,8 @@ export interface Journal {
   baseDoc: Doc;
   doc: Doc;
   typing: Record<string, string>;
+  /** The name under which its window saves: what that saved, its answer lost, is no conflict. */
+  by?: string;
   /** When its window last said that it is alive, in ms. */
   beat: number;
 }

@@ -1,9 +1,11 @@
-import { Button } from "@mantine/core";
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { Button, TextInput } from "@mantine/core";
+import { useDebouncedValue } from "@mantine/hooks";
+import { keepPreviousData, useInfiniteQuery, useMutation, useQueryClient } from "@tanstack/react-query";
 import { Link, useNavigate } from "@tanstack/react-router";
 import { useState } from "react";
 
-import { api, Refused, take, type Problem } from "../api/client";
+import { api, asText, NoAnswer, Refused, take } from "../api/client";
+import { once } from "../api/once";
 import { Banner } from "../ui/Banner";
 import { FilePick } from "../ui/FilePick";
 import { Listing, Page } from "../ui/Page";
@@ -12,27 +14,44 @@ import { since } from "../ui/since";
 import { Empty, Failed, Told, Waiting } from "../ui/Wait";
 import { severityWord } from "../ui/words";
 import { DueList } from "./DueList";
+import { Understood, type JobFile } from "./Understood";
 import css from "./jobs.module.css";
 
 /** fresh is a job that nothing was answered of yet. */
-const fresh = { format: "epitrope-job", version: 1 };
+const fresh = JSON.stringify({ format: "epitrope-job", version: 1 });
+
+interface Making {
+  text: string;
+  named: ReturnType<typeof once>;
+}
+
+/** pause gathers the keys of a search, in ms. */
+const pause = 150;
 
 export function JobList() {
-  const jobs = useQuery({ queryKey: ["jobs"], queryFn: () => take(api.GET("/api/jobs")) });
+  const [typed, setTyped] = useState("");
+  const [search] = useDebouncedValue(typed.trim(), pause);
+  const jobs = useInfiniteQuery({
+    queryKey: ["jobs", search],
+    queryFn: ({ pageParam, signal }) =>
+      take(api.GET("/api/jobs", { params: { query: { ...(search && { search }), ...(pageParam && { after: pageParam }) } }, signal })),
+    initialPageParam: "",
+    getNextPageParam: (page) => page.next || undefined,
+    placeholderData: keepPreviousData,
+  });
   const queries = useQueryClient();
   const navigate = useNavigate();
-  const [problems, setProblems] = useState<Problem[]>([]);
   const [told, setTold] = useState<string | null>(null);
+  const [file, setFile] = useState<JobFile | null>(null);
   const [removed, setRemoved] = useState<{ id: string; title: string } | null>(null);
 
   const create = useMutation({
-    mutationFn: (body: Record<string, unknown>) => take(api.POST("/api/jobs", { body })),
+    mutationFn: (made: Making) => take(api.POST("/api/jobs", { params: made.named, ...asText(made.text) })),
+    retry: (times, error) => error instanceof NoAnswer && times < 3,
     onSuccess: (opened) => navigate({ to: "/jobs/$id/{-$sheet}", params: { id: opened.id } }),
-    onError: (error) => {
-      setProblems(error instanceof Refused ? error.refusal.problems : []);
-      setTold(error instanceof Refused && error.refusal.problems.length > 0 ? null : error.message);
-    },
+    onError: (error) => setTold(error.message),
   });
+  const make = (text: string) => create.mutate({ text, named: once() });
   const refresh = () => queries.invalidateQueries({ queryKey: ["jobs"] });
   const remove = useMutation({
     mutationFn: (job: { id: string; title: string }) => take(api.DELETE("/api/jobs/{id}", { params: { path: { id: job.id } } })).then(() => job),
@@ -51,15 +70,19 @@ export function JobList() {
     onError: (error) => setTold(error.message),
   });
 
-  async function read(file: File) {
-    setProblems([]);
+  async function read(from: File) {
+    setFile(null);
     setTold(null);
     try {
-      create.mutate(JSON.parse(await readText(file)) as Record<string, unknown>);
+      const text = await readText(from);
+      const planned = await take(api.POST("/api/plan", asText(text)));
+      setFile({ name: from.name, text, planned });
     } catch (error) {
-      setTold(error instanceof SyntaxError ? `${file.name} is not JSON: ${error.message}` : `${file.name} ${(error as Error).message}`);
+      if (error instanceof Refused && error.refusal.problems.length > 0) setFile({ name: from.name, problems: error.refusal.problems });
+      else setTold(error instanceof NoAnswer || error instanceof Refused ? error.message : `${from.name} ${(error as Error).message}`);
     }
   }
+  const list = jobs.data?.pages.flatMap((p) => p.jobs) ?? [];
 
   return (
     <Page home says={<span className="soft">charging from the alternator, planned</span>}>
@@ -75,7 +98,7 @@ export function JobList() {
             <FilePick name="Job file" accept="application/json,.json" onFile={(file) => void read(file)} onRefused={setTold}>
               Import a file
             </FilePick>
-            <Button loading={create.isPending} onClick={() => create.mutate(fresh)}>
+            <Button loading={create.isPending} onClick={() => make(fresh)}>
               New job
             </Button>
           </>
@@ -86,17 +109,7 @@ export function JobList() {
             {told}
           </Banner>
         )}
-        {problems.length > 0 && (
-          <Banner m={0} role="alert" title="The file cannot be used" withCloseButton onClose={() => setProblems([])}>
-            <ul className={css.problems}>
-              {problems.map((p) => (
-                <li key={p.field + p.wrong}>
-                  <b>{p.field || "document"}</b> {p.value} {p.wrong}; allowed: {p.allowed}
-                </li>
-              ))}
-            </ul>
-          </Banner>
-        )}
+        {file && <Understood file={file} busy={create.isPending} make={make} leave={() => setFile(null)} />}
         {removed && (
           <Told>
             “{removed.title}” is deleted.
@@ -107,10 +120,13 @@ export function JobList() {
         )}
         {jobs.isPending && <Waiting what="Fetching the jobs" />}
         {jobs.isError && <Failed what="The jobs" error={jobs.error} again={() => void jobs.refetch()} />}
-        {jobs.data?.length === 0 && <Empty>No jobs yet. A new job opens with a whole plan on assumed answers; six answers make it yours.</Empty>}
         <DueList />
+        <TextInput className={css.search} type="search" label="Find a job" placeholder="title, customer, vehicle or number" maxLength={200} value={typed} onChange={(e) => setTyped(e.currentTarget.value)} />
+        {jobs.isSuccess && list.length === 0 && (
+          <Empty>{search ? `No job has “${search}” in its title, customer, vehicle or number.` : "No jobs yet. A new job opens with a whole plan on assumed answers; six answers make it yours."}</Empty>
+        )}
         <ul className={css.jobs}>
-          {jobs.data?.map((j) => {
+          {list.map((j) => {
             const title = j.title || `Untitled ${j.vehicle}`;
             return (
               <li key={j.id}>
@@ -139,6 +155,11 @@ export function JobList() {
             );
           })}
         </ul>
+        {jobs.hasNextPage && (
+          <Button variant="default" loading={jobs.isFetchingNextPage} onClick={() => void jobs.fetchNextPage()}>
+            More jobs
+          </Button>
+        )}
       </Listing>
     </Page>
   );

@@ -11,7 +11,7 @@ import { useMade } from "../make/useMade";
 import { clock } from "../ui/shifted";
 import { keep, useStored } from "../ui/stored";
 import { TextButton } from "../ui/TextButton";
-import { Wait } from "../ui/Wait";
+import { Wait, Wrong } from "../ui/Wait";
 import { AsBuilt } from "./AsBuilt";
 import css from "./steps.module.css";
 import { held, nextOpen, standing, type Tick } from "./ticks";
@@ -31,7 +31,7 @@ export default function StepsSheet() {
 
 function Steps({ made }: { made: Schemas["Made"] }) {
   const job = useJob();
-  const { ticks, unsent, tick, failed } = useTicks(job.id);
+  const { ticks, unsent, refused, tick, failed } = useTicks(job.id);
   const [by, setBy] = useStored("tickedBy", "");
   const [at, setAt] = useState<string | null>(null);
   const top = useRef<HTMLElement>(null);
@@ -61,6 +61,11 @@ function Steps({ made }: { made: Schemas["Made"] }) {
           {finished} of {steps.length} done, about {made.hours} h in all, {made.days} {made.days === 1 ? "day" : "days"} in the bay
           {unsent > 0 ? `; ${unsent} kept on this device until the server answers` : failed ? "; the server does not answer" : ""}
         </p>
+        {refused.length > 0 && (
+          <Wrong>
+            {refused.length === 1 ? "One tick" : `${refused.length} ticks`} could not be kept: {refused[0]?.problems.map((p) => `${p.field} ${p.wrong}; allowed: ${p.allowed}`).join(". ")}
+          </Wrong>
+        )}
         {next < 0 && at === null && <h2>All steps are done.</h2>}
         {step && (next >= 0 || at !== null) && (
           <One key={step.id} step={step} number={steps.indexOf(step) + 1} of={steps.length} tick={now.get(step.id)} hold={steps.find((s) => s.id === waits.get(step.id))} by={by} mark={mark} show={show} titles={new Map(steps.map((s) => [s.id, s.title]))} open={step.after.filter((a) => !done(a))} />

@@ -2,11 +2,9 @@ import type { Schemas } from "../api/client";
 
 export type Tick = Schemas["StepTick"];
 
-/** standing is the newest tick of each step; ticks come from the server and from those that wait to be sent. */
+/** standing is the last tick of each step, in the order in which the server got them, and after them those that wait to be sent: no clock decides. */
 export function standing(ticks: Tick[]): Map<string, Tick> {
-  const newest = new Map<string, Tick>();
-  for (const t of [...ticks].sort((a, b) => a.at.localeCompare(b.at) || a.id.localeCompare(b.id))) newest.set(t.step, t);
-  return newest;
+  return new Map(ticks.map((t) => [t.step, t]));
 }
 
 /** waiting are ticks that the server does not have yet. */

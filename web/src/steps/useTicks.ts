@@ -1,7 +1,8 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
+import { useCallback, useRef, useState } from "react";
 
-import { api, take } from "../api/client";
+import { api, take, type Schemas } from "../api/client";
+import { uuid } from "../api/once";
 import { keep, recall } from "../ui/stored";
 import { waiting, type Tick } from "./ticks";
 
@@ -15,34 +16,42 @@ function read(id: string): Tick[] {
   }
 }
 
-/** exchange sends what waits, if anything does, and brings all ticks of the job. */
-async function exchange(id: string): Promise<Tick[]> {
-  const params = { params: { path: { id } } };
-  const queue = read(id);
-  if (queue.length === 0) return take(api.GET("/api/jobs/{id}/ticks", params));
-  const all = await take(api.POST("/api/jobs/{id}/ticks", { ...params, body: queue }));
-  keep(keyOf(id), JSON.stringify(waiting(read(id), all)));
-  return all;
-}
-
-/** uuid names a tick; browsers give random names on secure pages alone, random numbers everywhere. */
-function uuid(): string {
-  if (typeof crypto.randomUUID === "function") return crypto.randomUUID();
-  const hex = [...crypto.getRandomValues(new Uint8Array(16))].map((b, i) => (i === 6 ? (b & 0x0f) | 0x40 : i === 8 ? (b & 0x3f) | 0x80 : b).toString(16).padStart(2, "0")).join("");
-  return hex.replace(/^(.{8})(.{4})(.{4})(.{4})/, "$1-$2-$3-$4-");
-}
-
-/** useTicks is what was ticked on a job: kept in this browser at once, and sent as soon as the server answers. */
+/**
+ * useTicks is what was ticked on a job: kept in this window at once, in this browser where it allows it, and sent
+ * as soon as the server answers. What the server cannot keep is told, and keeps nothing else from being sent.
+ */
 export function useTicks(id: string) {
   const queries = useQueryClient();
-  const kept = useQuery({ queryKey: ["ticks", id], queryFn: () => exchange(id), refetchInterval: 5000, refetchOnReconnect: "always", retry: false });
   const [queue, setQueue] = useState<Tick[]>(() => read(id));
+  const [refused, setRefused] = useState<Schemas["RefusedTick"][]>([]);
+  const latest = useRef(queue);
+  const put = useCallback(
+    (ticks: Tick[]) => {
+      latest.current = ticks;
+      setQueue(ticks);
+      keep(keyOf(id), ticks.length ? JSON.stringify(ticks) : null);
+    },
+    [id],
+  );
+
+  /** exchange sends what waits, if anything does, and brings all ticks of the job. */
+  const exchange = async (): Promise<Tick[]> => {
+    const params = { params: { path: { id } } };
+    // Another window may have left some here.
+    const sent = [...latest.current, ...waiting(read(id), latest.current)];
+    if (sent.length === 0) return (await take(api.GET("/api/jobs/{id}/ticks", params))).ticks;
+    const got = await take(api.POST("/api/jobs/{id}/ticks", { ...params, body: sent as unknown as Record<string, unknown>[] }));
+    const bad = new Set(got.refused.map((r) => r.id));
+    setRefused((was) => [...was, ...got.refused]);
+    put(waiting([...latest.current, ...waiting(read(id), latest.current)], got.ticks).filter((t) => !bad.has(t.id)));
+    return got.ticks;
+  };
+  const kept = useQuery({ queryKey: ["ticks", id], queryFn: exchange, refetchInterval: 5000, refetchOnReconnect: "always", retry: false });
+
   const unsent = waiting(queue, kept.data ?? []);
   const tick = (step: string, done: boolean, by: string, usual: number, note = "") => {
-    const t: Tick = { id: uuid(), step, done, by, usual, at: new Date().toISOString(), ...(note ? { note } : {}) };
-    keep(keyOf(id), JSON.stringify([...read(id), t]));
-    setQueue((was) => [...was, t]);
+    put([...latest.current, { id: uuid(), step, done, by, usual, at: new Date().toISOString(), ...(note ? { note } : {}) }]);
     void queries.invalidateQueries({ queryKey: ["ticks", id] });
   };
-  return { ticks: [...(kept.data ?? []), ...unsent], unsent: unsent.length, tick, failed: kept.isError };
+  return { ticks: [...(kept.data ?? []), ...unsent], unsent: unsent.length, refused, tick, failed: kept.isError };
 }

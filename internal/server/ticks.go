@@ -1,0 +1,140 @@
+package server
+
+import (
+	"context"
+	"encoding/json"
+	"fmt"
+	"net/http"
+	"time"
+	"unicode/utf8"
+
+	"github.com/danielgtaylor/huma/v2"
+	"github.com/google/uuid"
+
+	"epitrope/core/job"
+	"epitrope/internal/store"
+)
+
+// StepTick is a step ticked off, or its tick taken off.
+type StepTick struct {
+	ID   string    `json:"id" format:"uuid" doc:"Made by the client: sent twice it counts once"`
+	Step string    `json:"step" minLength:"1" maxLength:"60"`
+	Done bool      `json:"done"`
+	By   string    `json:"by" maxLength:"60"`
+	Note string    `json:"note,omitempty" maxLength:"500"`
+	At   time.Time `json:"at" doc:"By the clock of whoever ticked; it says how long steps take, and decides nothing"`
+
+	Usual float64 `json:"usual,omitempty" minimum:"0" maximum:"100000" doc:"Minutes that the step was thought to take"`
+}
+
+// Ticks are all that was ticked on a job, in the order in which the server got it: of two on a step, the later
+// one holds.
+type Ticks struct {
+	Ticks   []StepTick    `json:"ticks"`
+	Refused []RefusedTick `json:"refused" doc:"What was sent and cannot be kept; all else is"`
+}
+
+// RefusedTick is a tick that cannot be kept.
+type RefusedTick struct {
+	ID       string        `json:"id"`
+	Problems []job.Problem `json:"problems"`
+}
+
+// SentTick is a tick as sent: one that cannot be used keeps none of the others from being kept.
+type SentTick json.RawMessage
+
+// UnmarshalJSON keeps the bytes as they came.
+func (t *SentTick) UnmarshalJSON(b []byte) error {
+	*t = append((*t)[:0], b...)
+	return nil
+}
+
+// Schema describes it to the API's document.
+func (SentTick) Schema(r huma.Registry) *huma.Schema {
+	return &huma.Schema{Description: "A StepTick; one that is none is refused alone"}
+}
+
+// Limits of a tick, as the database has them too.
+const (
+	mostStep  = 60
+	mostBy    = 60
+	mostNote  = 500
+	mostUsual = 100_000
+)
+
+// read reads a tick as sent.
+func (t SentTick) read() (out StepTick, problems job.Problems) {
+	refuse := func(field string, value any, wrong, allowed string) {
+		problems = append(problems, job.Problem{Field: field, Value: short(value), Wrong: wrong, Allowed: allowed})
+	}
+	if err := json.Unmarshal(t, &out); err != nil {
+		refuse("", string(t), "is no tick", "an object with id, step, done, by and at")
+		return out, problems
+	}
+	if len(out.ID) != uuidLength || uuid.Validate(out.ID) != nil {
+		refuse("id", out.ID, "is no identifier", "a UUID")
+	}
+	text := func(field, value string, least, most int) {
+		if n := utf8.RuneCountInString(value); n < least || n > most {
+			refuse(field, value, fmt.Sprintf("has %d characters", n), fmt.Sprintf("%d to %d", least, most))
+		}
+		for _, r := range value {
+			if r < ' ' && r != '\n' && r != '\t' {
+				refuse(field, value, "has characters that cannot be written", "text")
+				break
+			}
+		}
+	}
+	text("step", out.Step, 1, mostStep)
+	text("by", out.By, 0, mostBy)
+	text("note", out.Note, 0, mostNote)
+	if out.At.IsZero() || out.At.Year() < 2000 || out.At.Year() > 9999 {
+		refuse("at", out.At.Format(time.RFC3339), "is no time of such work", "a time from the year 2000 on")
+	}
+	if !(out.Usual >= 0 && out.Usual <= mostUsual) {
+		refuse("usual", out.Usual, "is out of range", fmt.Sprintf("0 to %d min", mostUsual))
+	}
+	return out, problems
+}
+
+func (a *api) registerTicks(h huma.API) {
+	huma.Register(h, huma.Operation{OperationID: "listTicks", Method: http.MethodGet, Path: "/api/jobs/{id}/ticks",
+		Summary: "What was ticked off on a job, in the order in which it came", Errors: []int{404, 410, 503}}, a.ticks)
+	huma.Register(h, huma.Operation{OperationID: "addTicks", Method: http.MethodPost, Path: "/api/jobs/{id}/ticks",
+		Summary: "Keep ticks; all of a job come back, and which cannot be kept", Errors: []int{404, 410, 422, 503}}, a.addTicks)
+}
+
+func (a *api) ticks(ctx context.Context, in *JobPath) (*body[Ticks], error) {
+	ticks, err := a.store.Ticks(ctx, in.ID)
+	if err != nil {
+		return nil, answer(err)
+	}
+	out := Ticks{Ticks: make([]StepTick, len(ticks)), Refused: []RefusedTick{}}
+	for i, t := range ticks {
+		out.Ticks[i] = StepTick{ID: t.ID, Step: t.Step, Done: t.Done, By: t.ByWhom, Note: t.Note, At: t.TickedAt.UTC()}
+	}
+	return &body[Ticks]{out}, nil
+}
+
+func (a *api) addTicks(ctx context.Context, in *struct {
+	JobPath
+	Body []SentTick `maxItems:"500"`
+}) (*body[Ticks], error) {
+	ticks, refused := []store.Tick{}, []RefusedTick{}
+	for _, sent := range in.Body {
+		t, problems := sent.read()
+		if len(problems) > 0 {
+			refused = append(refused, RefusedTick{t.ID, problems})
+			continue
+		}
+		ticks = append(ticks, store.Tick{ID: t.ID, Step: t.Step, Done: t.Done, ByWhom: t.By, Note: t.Note, TickedAt: t.At, Usual: t.Usual})
+	}
+	if err := a.store.AddTicks(ctx, in.ID, ticks); err != nil {
+		return nil, answer(err)
+	}
+	out, err := a.ticks(ctx, &in.JobPath)
+	if err == nil {
+		out.Body.Refused = refused
+	}
+	return out, err
+}
