@@ -98,6 +98,12 @@ func (s *Store) Unlisted(ctx context.Context, rules string, count int) ([]Job, e
 	return jobs, named(err)
 }
 
+// relistInBays has the listings of what stands in a bay made anew: what it waits for is not in the book as it was.
+func (s *Store) relistInBays(tx *gorm.DB) error {
+	return s.mine(tx).Model(&Job{}).Where("id IN (SELECT job_id FROM job_dates WHERE workshop_id = ? AND open AND kind = 'fit')", s.workshop).
+		Update("listed_by", "").Error
+}
+
 // Relist stores a job's listing, unless its draft was saved meanwhile.
 func (s *Store) Relist(ctx context.Context, j Job, l Listing) error {
 	return named(s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {

@@ -7,6 +7,7 @@ import (
 	"slices"
 	"time"
 
+	"gorm.io/gorm"
 	"gorm.io/gorm/clause"
 
 	"epitrope/core/parts"
@@ -63,7 +64,12 @@ func (s *Store) PutParts(ctx context.Context, items []parts.Item) error {
 		}
 		rows[i] = Part{WorkshopID: s.workshop, Key: item.Key(), Item: encoded}
 	}
-	return named(s.db.WithContext(ctx).CreateInBatches(&rows, 500).Error)
+	return named(s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
+		if err := tx.CreateInBatches(&rows, 500).Error; err != nil {
+			return err
+		}
+		return s.relistInBays(tx)
+	}))
 }
 
 // WithdrawPart takes a part out of the book. Its versions stay.
@@ -77,5 +83,10 @@ func (s *Store) WithdrawPart(ctx context.Context, key string) error {
 		return ErrNotFound
 	}
 	gone := Part{WorkshopID: s.workshop, Key: key, Item: p.Item, Withdrawn: true}
-	return named(s.db.WithContext(ctx).Clauses(clause.Returning{}).Create(&gone).Error)
+	return named(s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
+		if err := tx.Clauses(clause.Returning{}).Create(&gone).Error; err != nil {
+			return err
+		}
+		return s.relistInBays(tx)
+	}))
 }
