@@ -20,6 +20,7 @@ type sight struct {
 	splitA                              float64 // through a splitter into the aux side
 	chargerLossW                        float64
 	starved                             bool    // the charger cannot be fed
+	besideDark                          bool    // what hangs beside the charger has nothing to work at
 	houseDark, vehicleDark              float64 // what a load asked that its line could not give; 0 where all is fed
 	start, aux                          cell
 	wireA                               [maxWires]float64
@@ -153,7 +154,7 @@ func (r *runner) set(x *slow, s *sight) {
 	}
 	if h.beside != nil {
 		h.beside.Amps = 0
-		if now.running {
+		if now.running && !r.on.besideDark {
 			h.beside.Amps = h.besideA
 		}
 	}
@@ -249,7 +250,7 @@ func (r *runner) solve(s *sight) error {
 		}
 		switch {
 		case at.Element == r.rig.Beside && r.h.beside != nil && r.h.beside.Amps > 0:
-			r.h.beside.Amps = 0
+			s.besideDark, r.h.beside.Amps = true, 0
 		case r.h.charger != nil && at.Element == r.rig.Charger.Element && !r.on.charging && r.h.charger.MaxOutA > 0:
 			r.h.charger.MaxOutA = 0
 		case at.Element == r.rig.House && r.h.house.Amps > 0:
@@ -269,6 +270,9 @@ const darkV = 6.0
 // dims notes a load that is left with volts that nothing works at: it goes off next.
 func (r *runner) dims(s *sight) {
 	h, v, least := &r.h, r.solver, darkV*r.rig.N
+	if h.beside != nil && h.beside.Amps > 0 && v.At(h.senseP)-v.At(h.senseZ) < least {
+		s.besideDark = true
+	}
 	if h.house.Amps > 0 && v.At(h.auxP)-v.At(h.auxZ) < least {
 		s.houseDark = h.house.Amps
 	}

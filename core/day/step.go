@@ -22,12 +22,23 @@ func (r *runner) try(begin *moving, h float64, out *trial) error {
 	}
 	var end moving
 	r.move(&guess, &out.s, &end)
+	edge := h <= edgeS && r.wish(&guess, &out.s) != r.w
 	out.wrong = correct(&r.x, begin, &end, &guess, &p, h, &out.x) / r.opt.Tolerance
 	if err := r.see(&out.x, &out.s); err != nil {
 		return r.stopped(err)
 	}
+	if edge && r.wish(&out.x, &out.s) == r.w {
+		// What switches takes itself back as soon as it does: in so short a step that is its edge.
+		out.x, out.wrong = guess, 0
+		if err := r.see(&out.x, &out.s); err != nil {
+			return r.stopped(err)
+		}
+	}
 	return nil
 }
+
+// edgeS is a step so short that nothing counts that it leaves out, in s.
+const edgeS = 0.1
 
 // advance takes one step of at most h, as long as its error allows, and up to the first
 // moment at which something wants to switch. It returns what it took and what the next

@@ -20,6 +20,7 @@ type on struct {
 	cutOff   bool // … or a low-voltage disconnect has opened
 	ran      bool // the engine, when loads went dark
 
+	besideDark             bool    // what hangs beside the charger is off: its line cannot give it
 	houseDark, vehicleDark float64 // loads that ask so much are off: their line cannot give it; 0: none is
 	stalled                bool    // the engine did not start
 	recharge               bool    // a variable regulation recharges the start battery
@@ -62,7 +63,7 @@ func (r *runner) wish(x *slow, s *sight) wishes {
 	n, rig, on := r.rig.N, r.rig, &r.on
 	w := wishes{risk: s.start.soc < startRiskSOC, full: s.aux.soc >= fullSOC}
 	w.empty, w.back = !on.houseOff && s.aux.soc <= emptySOC, on.houseOff && s.aux.soc >= backSOC
-	w.dark = s.houseDark > 0 || s.vehicleDark > 0
+	w.dark = s.houseDark > 0 || s.vehicleDark > 0 || s.besideDark
 	w.block = !rig.Aux.Chemistry.MayCharge(r.auxC(x))
 	w.recharge, w.eased = !on.recharge && s.start.soc < r.easesAt-wakeSOC, on.recharge && s.start.soc >= r.easesAt
 	if j := rig.Join; j != nil {
@@ -192,6 +193,10 @@ func (r *runner) switchLoads(w wishes) bool {
 // goDark lets loads go off that their line cannot feed.
 func (r *runner) goDark() {
 	r.on.ran = r.now.running
+	if r.s.besideDark {
+		r.on.besideDark = true
+		r.happened("beside.dark", "coupling", "the line to the coupling cannot give what else hangs on it: that goes off")
+	}
 	if a := r.s.houseDark; a > 0 {
 		r.on.houseDark = a
 		r.result.Verdict.Empty++
@@ -212,8 +217,8 @@ func (r *runner) switchBatteries(w wishes) bool {
 	case w.dark:
 		r.goDark()
 		return true
-	case r.on.ran != r.now.running && (r.on.houseDark > 0 || r.on.vehicleDark > 0):
-		r.on.houseDark, r.on.vehicleDark = 0, 0 // another source, another try
+	case r.on.ran != r.now.running && (r.on.houseDark > 0 || r.on.vehicleDark > 0 || r.on.besideDark):
+		r.on.houseDark, r.on.vehicleDark, r.on.besideDark = 0, 0, false // another source, another try
 		return true
 	case w.block != r.on.blocked:
 		r.on.blocked = w.block
