@@ -1,6 +1,7 @@
 package main
 
 import (
+	"bytes"
 	"flag"
 	"fmt"
 	"io"
@@ -22,14 +23,15 @@ func runClassify(args []string, in io.Reader, out io.Writer) error {
 	if err != nil {
 		return err
 	}
-	readings, err := instrument.Log(data)
+	recording, err := instrument.Log(bytes.NewReader(data))
 	if err != nil {
 		return badInput("%s: %v", rest[0], err)
 	}
-	j, err := alternator.Classify(readings)
+	j, err := alternator.Classify(recording.Readings)
 	if err != nil {
 		return badInput("%s: %v", rest[0], err)
 	}
+	j.Taken = append(recording.Says, j.Taken...)
 	if *asJSON {
 		return printJSON(out, j)
 	}

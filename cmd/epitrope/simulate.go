@@ -1,6 +1,7 @@
 package main
 
 import (
+	"bytes"
 	"encoding/csv"
 	"flag"
 	"fmt"
@@ -65,7 +66,7 @@ func withDriving(doc job.Document, days, driving string) (job.Document, error) {
 		if err != nil {
 			return doc, badInput("--track: %v", err)
 		}
-		got, err := track.File(data)
+		got, err := track.File(bytes.NewReader(data))
 		if err != nil {
 			return doc, badInput("--track: %s: %v", driving, err)
 		}

@@ -1,6 +1,10 @@
 package alternator
 
-import "epitrope/core/unit"
+import (
+	"math"
+
+	"epitrope/core/unit"
+)
 
 // Class is what a recording shows.
 type Class string
@@ -34,6 +38,7 @@ type Judgement struct {
 	LowV     float64   `json:"lowV" doc:"One reading in fifty was lower"`
 	HighV    float64   `json:"highV" doc:"One reading in fifty was higher"`
 	System   float64   `json:"system" doc:"12 or 24 V"`
+	unturned bool      // by its own engine speed it never ran
 	Curve    []Seen    `json:"curve" doc:"What was judged, at 12 V, drawn together to at most 360 stretches of time"`
 }
 
@@ -58,6 +63,10 @@ func (j *Judgement) decide(runs []Reading, low spell, jumps int, known bool) {
 	end := runs[len(runs)-1].At
 	set := func(class Class, sure, why string) { j.Class, j.Sure, j.Why = class, sure, why }
 	switch {
+	case j.still(runs):
+		set(ClassUnclear, "open", unit.Say("Every reading with the engine running is %.2f V: no regulator holds that still. A held display, a meter "+
+			"that was not connected, or an average reads so.", j.MedianV))
+		j.Missing = append(j.Missing, "the same with a meter whose readings move by hundredths of a volt")
 	case known && j.HighV < deadV:
 		set(ClassNotCharging, "clear", unit.Say("With the engine running it never rises above %.1f V: the alternator does not charge.",
 			j.HighV))
@@ -102,6 +111,16 @@ func (j *Judgement) decide(runs []Reading, low spell, jumps int, known bool) {
 		j.Findings = append(j.Findings, Finding{runs[0].At, end, unit.Say("up to %.1f V: more than most lamps and electronics bear for long",
 			j.HighV)})
 	}
+}
+
+// still says whether the volts never move, as those of no running engine do.
+func (j *Judgement) still(runs []Reading) bool {
+	for _, x := range runs {
+		if math.Abs(x.V-runs[0].V) >= stillV {
+			return false
+		}
+	}
+	return true
 }
 
 // Proves is the kind of regulation that a judgement proves; Unknown where it proves none.

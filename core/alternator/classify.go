@@ -31,6 +31,7 @@ const (
 	deadV      = 13.0
 	gapS       = 30.0
 	finestS    = 0.05 // between readings
+	stillV     = 0.01 // volts that move by less are not measured
 	leastCount = 20
 	stretches  = 360
 )
@@ -66,6 +67,12 @@ func (j *Judgement) dead(r []Reading, known bool) Judgement {
 		high = math.Max(high, x.V)
 	}
 	j.HighV = unit.Round(high, 2)
+	if j.unturned {
+		j.Class, j.Sure = ClassUnclear, "open"
+		j.Why = "By its own column of engine speed the engine did not run."
+		j.Missing = append(j.Missing, "the same with the engine running, or without that column where it is not the engine's")
+		return *j
+	}
 	if high < spellV {
 		j.Class, j.Sure = ClassNotCharging, "likely"
 		j.Why = unit.Say("It never rises above %.1f V: the alternator does not charge, or the engine did not run.", high)

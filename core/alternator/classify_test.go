@@ -40,7 +40,7 @@ func classified(t *testing.T, r []alternator.Reading) alternator.Judgement {
 }
 
 func steady(v float64) func(float64, string) float64 {
-	return func(float64, string) float64 { return v }
+	return func(s float64, _ string) float64 { return v + 0.012*math.Sin(s/17) } // as any regulator does
 }
 
 // The borders of trade (§3): each threshold has a recording that passes and one that
@@ -160,4 +160,32 @@ func TestTheCurveKeepsExtremes(t *testing.T) {
 	}
 	assert.InDelta(t, 13.5, low, 0.02)
 	assert.InDelta(t, 14.5, high, 0.02)
+}
+
+// What no running engine does proves nothing: volts that never move, an engine that never turns by its own
+// column. Swapped leads are taken the right way round, and told.
+func TestWhatProvesNothing(t *testing.T) {
+	held := classified(t, drive(func(float64, string) float64 { return 13.96 }))
+	assert.Equal(t, alternator.ClassUnclear, held.Class, held.Why)
+	assert.Equal(t, alternator.Unknown, held.Proves())
+	assert.Contains(t, held.Why, "no regulator holds that still")
+	assert.NotEmpty(t, held.Missing)
+
+	changed := func(change func(*alternator.Reading)) alternator.Judgement {
+		readings := drive(steady(14.3))
+		for i := range readings {
+			change(&readings[i])
+		}
+		return classified(t, readings)
+	}
+	still := changed(func(r *alternator.Reading) { r.RPM = 0 })
+	assert.NotEqual(t, alternator.ClassNotCharging, still.Class)
+	assert.Contains(t, fmt.Sprint(still.Taken), "stays at nought though it charges")
+	off := changed(func(r *alternator.Reading) { r.RPM, r.V = 0, r.V-1.8 })
+	assert.Equal(t, alternator.ClassUnclear, off.Class)
+	assert.Contains(t, off.Why, "the engine did not run")
+
+	swapped := changed(func(r *alternator.Reading) { r.V = -r.V })
+	assert.Equal(t, alternator.Fixed, swapped.Proves(), swapped.Why)
+	assert.Contains(t, fmt.Sprint(swapped.Taken), "swapped leads")
 }

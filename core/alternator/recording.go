@@ -44,15 +44,19 @@ func (j *Judgement) clean(readings []Reading) ([]Reading, error) {
 	}
 	slices.Sort(volts)
 	scale, median := 1.0, volts[len(volts)/2]
+	if median < 0 {
+		scale, median = -1, -median
+		j.Taken = append(j.Taken, "the volts are below zero, as with swapped leads: taken the other way round")
+	}
 	if median > 9000 && median < 32000 {
-		scale = 0.001
+		scale *= 0.001
 		j.Taken = append(j.Taken, "volts read as millivolts")
 	}
-	if median*scale > 19 && median*scale < 32 {
+	if volts := median * math.Abs(scale); volts > 19 && volts < 32 {
 		scale, j.System = scale/2, 24
 		j.Taken = append(j.Taken, "a 24 V system: all judged at half its volts")
 	}
-	kept, left := r[:0], 0
+	kept, left, same := r[:0], 0, 0
 	for _, x := range r {
 		x.V *= scale
 		if x.V < 5 || x.V > 18 {
@@ -60,13 +64,17 @@ func (j *Judgement) clean(readings []Reading) ([]Reading, error) {
 			continue
 		}
 		if n := len(kept); n > 0 && x.At-kept[n-1].At < finestS {
-			continue // the same moment twice, or nearly
+			same++ // the same moment twice, or nearly
+			continue
 		}
 		kept = append(kept, x)
 	}
 	if left > len(r)/5 {
 		return nil, &RecordingError{fmt.Sprintf("%d of %d readings are no vehicle's voltage; are the volts in another column or unit?", left,
 			len(r))}
+	}
+	if same > 0 {
+		j.Taken = append(j.Taken, fmt.Sprintf("%d readings of a moment that was recorded already left out", same))
 	}
 	if left > 0 {
 		j.Taken = append(j.Taken, fmt.Sprintf("%d readings left out: no vehicle's voltage", left))
@@ -123,6 +131,16 @@ func curve(r []Reading) []Seen {
 func (j *Judgement) running(r []Reading) (runs []Reading, known bool) {
 	for _, x := range r {
 		known = known || !math.IsNaN(x.RPM)
+	}
+	if known && !slices.ContainsFunc(r, func(x Reading) bool { return x.RPM > runsRPM }) {
+		j.unturned = true
+		if known = !slices.ContainsFunc(r, func(x Reading) bool { return x.V > spellV }); known {
+			return nil, true
+		}
+		j.Taken = append(j.Taken, "the engine speed stays at nought though it charges: that column is not taken")
+		for i := range r {
+			r[i].RPM = math.NaN()
+		}
 	}
 	from, to := -1.0, -1.0
 	for _, x := range r {

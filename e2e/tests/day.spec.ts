@@ -77,6 +77,8 @@ test.describe("where input is refused", () => {
     await writeFile(good, ["Time;Speed km/h", ...rows].join("\n"));
     await page.getByLabel("Track file").setInputFiles(good);
     await expect(page.getByText(/drive\.csv: 1\.0 h/)).toBeVisible();
+    await expect(page.locator("[data-day-head]")).not.toContainText("as written out");
+    await page.getByRole("button", { name: "Drive the days by it" }).click();
     await expect(page.locator("[data-day-head]")).toContainText("as written out");
     const bad = info.outputPath("bad.csv");
     await writeFile(bad, "time,speed\n0,10\n5,-3\n");

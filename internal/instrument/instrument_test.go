@@ -1,6 +1,8 @@
 package instrument_test
 
 import (
+	"bytes"
+	"fmt"
 	"math/rand/v2"
 	"os"
 	"path/filepath"
@@ -35,9 +37,9 @@ var says = map[string]struct {
 
 func judge(t *testing.T, text string) alternator.Judgement {
 	t.Helper()
-	readings, err := instrument.Log([]byte(text))
+	readings, err := instrument.Log(strings.NewReader(text))
 	require.NoError(t, err)
-	j, err := alternator.Classify(readings)
+	j, err := alternator.Classify(readings.Readings)
 	require.NoError(t, err)
 	return j
 }
@@ -89,21 +91,24 @@ func TestShippedRecordings(t *testing.T) {
 
 // The order of the readings does not matter, nor a constant shift of time.
 func TestOrderDoesNotMatter(t *testing.T) {
-	readings, err := instrument.Log([]byte(by(t, "variable")))
+	readings, err := instrument.Log(strings.NewReader(by(t, "variable")))
 	require.NoError(t, err)
-	first, err := alternator.Classify(readings)
+	first, err := alternator.Classify(readings.Readings)
 	require.NoError(t, err)
-	rand.New(rand.NewPCG(1, 1)).Shuffle(len(readings), func(i, j int) { readings[i], readings[j] = readings[j], readings[i] })
-	again, err := alternator.Classify(readings)
+	rand.New(rand.NewPCG(1, 1)).Shuffle(len(readings.Readings), func(i, j int) {
+		r := readings.Readings
+		r[i], r[j] = r[j], r[i]
+	})
+	again, err := alternator.Classify(readings.Readings)
 	require.NoError(t, err)
 	assert.Equal(t, first, again)
 }
 
 func TestBrokenRecordingsAreNamed(t *testing.T) {
-	many := "time,volts\n" + strings.Repeat("1,14\n", 3)
+	few := "time,volts\n1,14\n2,14\n3,14\n"
 	kilo := "time,volts\n"
 	for i := range 60 {
-		kilo += strings.Repeat("x", 0) + string(rune('0'+i%10)) + ",0.014\n"
+		kilo += fmt.Sprintf("%d,0.014\n", i)
 	}
 	for text, wrong := range map[string]string{
 		"":                        "there is no recording in it",
@@ -112,12 +117,12 @@ func TestBrokenRecordingsAreNamed(t *testing.T) {
 		"time,rpm\n1,2\n":         "name no time with volts",
 		"time,volts\n0,x\n":       `line 2: volts "x" is not a number`,
 		"time,volts\nnoon,14.1\n": `line 2: time "noon" is not a time`,
-		many:                      "are too few",
+		few:                       "are too few",
 		kilo:                      "are no vehicle's voltage",
 	} {
-		readings, err := instrument.Log([]byte(text))
+		readings, err := instrument.Log(strings.NewReader(text))
 		if err == nil {
-			_, err = alternator.Classify(readings)
+			_, err = alternator.Classify(readings.Readings)
 		}
 		require.Error(t, err, text)
 		assert.Contains(t, err.Error(), wrong)
@@ -128,16 +133,50 @@ func FuzzLog(f *testing.F) {
 	f.Add([]byte(instrument.Simulations[2].Write()[:4000]))
 	f.Add([]byte("t;U\n0;14,1\n1;14,2"))
 	f.Fuzz(func(t *testing.T, data []byte) {
-		readings, err := instrument.Log(data)
+		readings, err := instrument.Log(bytes.NewReader(data))
 		if err != nil {
 			require.NotEmpty(t, err.Error())
 			return
 		}
-		j, err := alternator.Classify(readings)
+		j, err := alternator.Classify(readings.Readings)
 		if err == nil {
 			require.NotEmpty(t, j.Class)
 			require.NotEmpty(t, j.Why)
 			require.NotContains(t, j.Why, "NaN")
 		}
 	})
+}
+
+// How a logger's clock went is told, or refused with its line where two stretches would lie over each other.
+func TestTheClockOfARecording(t *testing.T) {
+	table := func(times ...string) string {
+		text := "time,volts\n"
+		for i, at := range times {
+			text += fmt.Sprintf("%s,14.%d\n", at, i%10)
+		}
+		return text
+	}
+	for says, text := range map[string]string{
+		"":                                   table("0", "1", "2"),
+		"the newest reading stands first":    table("9", "8", "7", "6"),
+		"a moment that was recorded already": table("0", "1", "1", "2"),
+		"pass midnight":                      table("23:59:58", "23:59:59", "00:00:00", "00:00:01"),
+		"1 readings a moment too late":       table("0", "2", "1", "3"),
+		"!line 5: time steps back by 3598 s": table("0", "3600", "3601", "3", "4"),
+		"!on 3 of 4 readings as on the line": table("08:15", "08:15", "08:15", "08:15"),
+		"!line 3: line is longer than 64 kB": "time,volts\n0,14\n" + strings.Repeat("9", 90_000),
+		"!decimal commas among the commas":   "time,volts\n0,13,96\n",
+	} {
+		got, err := instrument.Log(strings.NewReader(text))
+		if wrong, refused := strings.CutPrefix(says, "!"); refused {
+			require.ErrorContains(t, err, wrong)
+			continue
+		}
+		require.NoError(t, err, says)
+		assert.Contains(t, strings.Join(got.Says, ". "), says)
+		assert.Equal(t, says == "", len(got.Says) == 0, "%v", got.Says)
+	}
+	night, err := instrument.Log(strings.NewReader(table("23:59:58", "00:00:01")))
+	require.NoError(t, err)
+	assert.InDelta(t, 3, night.Readings[1].At-night.Readings[0].At, 1e-9)
 }

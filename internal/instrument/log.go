@@ -3,9 +3,8 @@
 package instrument
 
 import (
-	"bytes"
 	"errors"
-	"fmt"
+	"io"
 
 	"epitrope/core/alternator"
 	"epitrope/internal/table"
@@ -21,27 +20,32 @@ var columns = []table.Column{
 	{Name: "volts", Words: []string{"volt", "battery", "start", "u_", "(v)", "[v]", " v"}, Whole: []string{"v", "u", "ch1", "value"}},
 }
 
+// Recording is what was read of a log, with what was done to it.
+type Recording struct {
+	Readings []alternator.Reading
+	Says     []string
+}
+
 // Log reads a logged recording of the start battery's voltage: a table with a line of
 // heads, time and volts, and where there are, engine speed or road speed.
-func Log(data []byte) ([]alternator.Reading, error) {
-	rows, have, err := table.Read(data, columns, Readings)
+func Log(data io.Reader) (Recording, error) {
+	var out Recording
+	order := inOrder{}
+	have, err := table.Read(data, columns, Readings, func(line int, v []float64) error {
+		at, err := order.at(line, v[0])
+		out.Readings = append(out.Readings, alternator.Reading{At: at, RPM: v[1], Kmh: v[2], V: v[3], Line: line})
+		return err
+	})
 	if have != nil && (!have[0] || !have[3]) {
-		first, _, _ := bytes.Cut(data, []byte("\n"))
-		return nil, table.Wrong(1, "heads", string(first[:min(len(first), 60)]),
+		return out, table.Wrong(1, "heads", "",
 			"name no time with volts; write a first line such as “time, volts” or “time; battery V; rpm”")
 	}
-	if errors.Is(err, table.ErrEmpty) || err == nil && len(rows) == 0 {
-		return nil, errors.New("there is no recording in it: write a first line such as “time, volts”, then a reading to a line")
+	if errors.Is(err, table.ErrEmpty) || err == nil && len(out.Readings) == 0 {
+		return out, errors.New("there is no recording in it: write a first line such as “time, volts”, then a reading to a line")
 	}
 	if err != nil {
-		return nil, err
+		return out, err
 	}
-	if len(rows) > Readings {
-		return nil, fmt.Errorf("it has more than %d readings; record fifteen to twenty minutes, one a second or two", Readings)
-	}
-	out := make([]alternator.Reading, len(rows))
-	for i, r := range rows {
-		out[i] = alternator.Reading{At: r.Values[0], RPM: r.Values[1], Kmh: r.Values[2], V: r.Values[3], Line: r.Line}
-	}
-	return out, nil
+	out.Says, err = order.says(len(out.Readings))
+	return out, err
 }

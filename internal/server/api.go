@@ -59,6 +59,7 @@ type body[T any] struct{ Body T }
 type api struct {
 	store   *store.Store
 	designs *decided
+	readers chan struct{} // of evidence, as many as read at once
 }
 
 // newAPI builds the API on a mux. The store may be nil for its document alone.
@@ -69,7 +70,7 @@ func newAPI(s *store.Store, mux *http.ServeMux) huma.API {
 	config.CreateHooks = nil
 	config.OpenAPIPath, config.DocsPath, config.SchemasPath = "/api/openapi", "", ""
 	h := humago.New(mux, config)
-	a := &api{s, newDecided(parts.Stock())}
+	a := &api{s, newDecided(parts.Stock()), make(chan struct{}, readAtOnce)}
 
 	post := func(op huma.Operation) huma.Operation { op.MaxBodyBytes = maxBody; return op }
 	huma.Register(h, huma.Operation{OperationID: "vocabulary", Method: http.MethodGet, Path: "/api/vocabulary",
@@ -95,6 +96,7 @@ func newAPI(s *store.Store, mux *http.ServeMux) huma.API {
 	huma.Register(h, huma.Operation{OperationID: "openRevision", Method: http.MethodGet, Path: "/api/jobs/{id}/revisions/{number}",
 		Summary: "A revision as it was issued", Errors: []int{404, 503}}, a.revision)
 	a.registerDays(h)
+	a.registerEvidence(h)
 	a.registerJudge(h)
 	a.registerVehicles(h)
 	a.registerParts(h)

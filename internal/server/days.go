@@ -9,31 +9,15 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
-	"epitrope/core/alternator"
 	"epitrope/core/job"
 	"epitrope/core/study"
-	"epitrope/internal/instrument"
 	"epitrope/internal/store"
-	"epitrope/internal/track"
 )
 
 // Tried is a design run through its days.
 type Tried struct {
 	Problems []job.Problem `json:"problems" doc:"What could not be used of the document"`
 	Trial    study.Trial   `json:"trial"`
-}
-
-// Tracked is a track as a pattern of driving.
-type Tracked struct {
-	Driving string   `json:"driving" doc:"For the field day.own"`
-	Hours   float64  `json:"hours"`
-	Says    []string `json:"says" doc:"What was left out or taken some way"`
-}
-
-// Tested is what a logged recording says of an alternator.
-type Tested struct {
-	Judgement alternator.Judgement  `json:"judgement"`
-	Proves    alternator.Regulation `json:"proves" enum:"fixed,compensated,variable,unknown" doc:"For the field alternator.regulation; unknown where it proves none"`
 }
 
 // Asking is a task to be done in the background: a sweep or a spread.
@@ -62,9 +46,6 @@ type taskPath struct {
 	ID string `path:"id" format:"uuid" pattern:"^[0-9a-fA-F-]{36}$" patternDescription:"a UUID"`
 }
 
-// maxTrack is the largest track that is read: a fortnight at one point a second.
-const maxTrack = 96 << 20
-
 func (a *api) registerDays(h huma.API) {
 	post := func(op huma.Operation) huma.Operation {
 		op.MaxBodyBytes = maxBody
@@ -75,12 +56,6 @@ func (a *api) registerDays(h huma.API) {
 		Errors: []int{413, 422}}), a.try)
 	huma.Register(h, post(huma.Operation{OperationID: "compare", Path: "/api/compare", Summary: "Run up to four designs through the same days",
 		Errors: []int{413, 422}}), a.compare)
-	huma.Register(h, huma.Operation{OperationID: "readTrack", Method: http.MethodPost, Path: "/api/track", MaxBodyBytes: maxTrack,
-		BodyReadTimeout: time.Minute, Summary: "Read a GPX track, or a table of time and speed or rpm, as a pattern of driving",
-		Errors: []int{413, 422}}, a.readTrack)
-	huma.Register(h, huma.Operation{OperationID: "testRegulation", Method: http.MethodPost, Path: "/api/regulation", MaxBodyBytes: maxTrack,
-		BodyReadTimeout: time.Minute, Summary: "Judge a logged recording of the start battery: how its alternator is regulated",
-		Errors: []int{413, 422}}, a.testRegulation)
 	huma.Register(h, post(huma.Operation{OperationID: "addTask", Path: "/api/jobs/{id}/tasks",
 		Summary: "Begin a sweep or a spread in the background", DefaultStatus: http.StatusAccepted, Errors: []int{404, 410, 413, 422, 429, 503}}),
 		a.addTask)
@@ -120,36 +95,6 @@ func (a *api) compare(_ context.Context, in *struct {
 		return nil, inputProblem(problems)
 	}
 	return &body[[]study.Compared]{got}, nil
-}
-
-func (a *api) readTrack(_ context.Context, in *struct {
-	RawBody []byte `contentType:"application/octet-stream"`
-}) (*body[Tracked], error) {
-	got, err := track.File(in.RawBody)
-	if err != nil {
-		return nil, inputProblem(job.Problems{{Field: "track", Wrong: err.Error(),
-			Allowed: "GPX with time, or a table with time and speed or rpm"}})
-	}
-	says := got.Says
-	if says == nil {
-		says = []string{}
-	}
-	return &body[Tracked]{Tracked{Driving: got.Pattern.String(), Hours: got.Pattern.Seconds() / 3600, Says: says}}, nil
-}
-
-func (a *api) testRegulation(_ context.Context, in *struct {
-	RawBody []byte `contentType:"application/octet-stream"`
-}) (*body[Tested], error) {
-	readings, err := instrument.Log(in.RawBody)
-	var j alternator.Judgement
-	if err == nil {
-		j, err = alternator.Classify(readings)
-	}
-	if err != nil {
-		return nil, inputProblem(job.Problems{{Field: "log", Wrong: err.Error(),
-			Allowed: "a table with a line of heads: time and volts, and rpm or speed where there are"}})
-	}
-	return &body[Tested]{Tested{Judgement: j, Proves: j.Proves()}}, nil
 }
 
 func (a *api) addTask(ctx context.Context, in *struct {

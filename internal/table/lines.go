@@ -6,6 +6,7 @@ import (
 	"errors"
 	"io"
 	"strings"
+	"unicode/utf8"
 )
 
 // Line is a line of a table of texts, with what was written.
@@ -15,12 +16,22 @@ type Line struct {
 	Raw    string
 }
 
+func firstLine(data []byte) string {
+	line, _, _ := bytes.Cut(bytes.TrimLeft(data, "\r\n"), []byte("\n"))
+	return string(line)
+}
+
 // Lines reads a table of texts, up to most lines: its heads, then the others. Lines
 // without anything in them are left out.
 func Lines(data []byte, most int) (heads Line, lines []Line, err error) {
-	data = bytes.TrimPrefix(data, []byte("\xef\xbb\xbf"))
+	if data, err = io.ReadAll(Text(bytes.NewReader(data))); err != nil {
+		return heads, lines, &Error{Field: "file", Wrong: "cannot be read"}
+	}
+	if !utf8.Valid(data) {
+		return heads, lines, &Error{Field: "file", Wrong: "is not UTF-8 text; a Windows or Latin code page writes such bytes: save it as UTF-8"}
+	}
 	r := csv.NewReader(bytes.NewReader(data))
-	r.Comma = delimiter(bytes.TrimLeft(data, "\r\n"))
+	r.Comma = delimiter(firstLine(data))
 	r.FieldsPerRecord, r.TrimLeadingSpace, r.LazyQuotes = -1, true, true
 	for at := int64(0); ; at = r.InputOffset() {
 		cells, err := r.Read()
@@ -28,7 +39,7 @@ func Lines(data []byte, most int) (heads Line, lines []Line, err error) {
 			break
 		}
 		if err != nil {
-			return heads, lines, &Error{Field: "file", Wrong: "cannot be read: " + err.Error()}
+			return heads, lines, &Error{Field: "file", Wrong: "cannot be read: a quote is not closed"}
 		}
 		if strings.Join(cells, "") == "" {
 			continue

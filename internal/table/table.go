@@ -4,8 +4,7 @@
 package table
 
 import (
-	"bytes"
-	"encoding/csv"
+	"cmp"
 	"errors"
 	"fmt"
 	"io"
@@ -50,51 +49,77 @@ func Wrong(line int, field, value, wrong string) *Error { return &Error{line, fi
 // ErrEmpty is a file without a table.
 var ErrEmpty = errors.New("there is no table in it")
 
-// Row is a line of a table: a value for each column that was asked for; NaN where the
-// table has no such column, or an empty cell.
-type Row struct {
-	Line   int
-	Values []float64
-}
+// longestLine is what one line may have, in bytes: no table that a person or an instrument writes has more.
+const longestLine = 64 << 10
 
-// Read reads the rows of a table, up to most. have says which columns it has. Cells that
-// are not numbers are errors that name the line.
-func Read(data []byte, columns []Column, most int) (rows []Row, have []bool, err error) {
-	data = bytes.TrimSpace(bytes.TrimPrefix(data, []byte("\xef\xbb\xbf")))
-	r := csv.NewReader(bytes.NewReader(data))
-	r.Comma = delimiter(data)
-	r.FieldsPerRecord, r.TrimLeadingSpace, r.LazyQuotes, r.ReuseRecord = -1, true, true, true
-	heads, err := r.Read()
+// Read reads the rows of a table as they come, at most so many: each is given its line and a value for each
+// column that was asked for, NaN where the table has no such column or an empty cell. values is overwritten by
+// the next row. have says which columns it has. Cells that are no numbers, and lines with more or fewer cells
+// than there are heads, are errors that name the line; but a last line may be cut short.
+func Read(r io.Reader, columns []Column, most int, row func(line int, values []float64) error) (have []bool, err error) {
+	lines := newLines(r)
+	if !lines.next() {
+		return nil, cmp.Or(lines.wrong(), ErrEmpty)
+	}
+	comma := delimiter(lines.text)
+	heads, err := cellsOf(lines.text, comma)
 	if err != nil {
-		return nil, nil, ErrEmpty
+		return nil, Wrong(lines.number, "heads", clip(lines.text), "cannot be read")
 	}
 	at, factor := place(heads, columns)
 	have = make([]bool, len(columns))
 	for i := range at {
 		have[i] = at[i] >= 0
 	}
-	for {
-		cells, err := r.Read()
-		if errors.Is(err, io.EOF) || len(rows) > most {
-			return rows, have, nil
+	values := make([]float64, len(columns))
+	var short *Error // of the line before: only the last may be cut
+	for count := 0; lines.next(); count++ {
+		if short != nil {
+			return have, short
 		}
-		line, _ := r.FieldPos(0)
+		if count == most {
+			return have, Wrong(lines.number, "file", "", fmt.Sprintf("has more than %d lines", most))
+		}
+		cells, err := cellsOf(lines.text, comma)
 		if err != nil {
-			return nil, have, &Error{line, "line", "", "cannot be read: " + err.Error()}
+			return have, Wrong(lines.number, "line", clip(lines.text), "cannot be read: a quote is not closed")
 		}
-		row, err := rowOf(cells, columns, at, factor, line)
-		if err != nil {
-			return nil, have, err
+		if short = uneven(heads, cells, lines.number, lines.text, comma); short != nil && len(cells) > len(heads) {
+			return have, short
 		}
-		rows = append(rows, row)
+		if short != nil {
+			continue
+		}
+		if err := valuesOf(cells, columns, at, factor, lines.number, values); err != nil {
+			return have, err
+		}
+		if err := row(lines.number, values); err != nil {
+			return have, err
+		}
 	}
+	return have, lines.wrong()
 }
 
-func rowOf(cells []string, columns []Column, at []int, factor []float64, line int) (Row, error) {
-	row := Row{Line: line, Values: make([]float64, len(columns))}
+// uneven names a line with another number of cells than there are heads; empty ones at its end do not count.
+func uneven(heads, cells []string, line int, text string, comma rune) *Error {
+	filled := len(cells)
+	for filled > len(heads) && strings.TrimSpace(cells[filled-1]) == "" {
+		filled--
+	}
+	switch {
+	case filled > len(heads) && comma == ',':
+		return Wrong(line, "line", clip(text), fmt.Sprintf("has %d cells and there are %d heads; are decimal commas among the commas that part "+
+			"the cells? Write decimal points, or part the cells by semicolons", filled, len(heads)))
+	case filled > len(heads), len(cells) < len(heads):
+		return Wrong(line, "line", clip(text), fmt.Sprintf("has %d cells and there are %d heads", filled, len(heads)))
+	}
+	return nil
+}
+
+func valuesOf(cells []string, columns []Column, at []int, factor []float64, line int, values []float64) error {
 	for i, c := range columns {
-		row.Values[i] = math.NaN()
-		if at[i] < 0 || at[i] >= len(cells) {
+		values[i] = math.NaN()
+		if at[i] < 0 {
 			continue
 		}
 		text := strings.TrimSpace(cells[at[i]])
@@ -113,11 +138,11 @@ func rowOf(cells []string, columns []Column, at []int, factor []float64, line in
 			if c.Time {
 				wrong = "is not a time: seconds, 08:15:00 or 2030-05-01T08:15:00"
 			}
-			return row, &Error{line, c.Name, clip(text), wrong}
+			return &Error{line, c.Name, clip(text), wrong}
 		}
-		row.Values[i] = v * factor[i]
+		values[i] = v * factor[i]
 	}
-	return row, nil
+	return nil
 }
 
 // place finds each column among the heads, each head once.
@@ -170,11 +195,10 @@ func number(text string) (float64, error) {
 }
 
 // delimiter is what stands most often between the heads.
-func delimiter(data []byte) rune {
-	line, _, _ := bytes.Cut(data, []byte("\n"))
+func delimiter(line string) rune {
 	best, most := ',', 0
 	for _, d := range []rune{',', ';', '\t'} {
-		if n := bytes.Count(line, []byte(string(d))); n > most {
+		if n := strings.Count(line, string(d)); n > most {
 			best, most = d, n
 		}
 	}

@@ -2,6 +2,7 @@ package table_test
 
 import (
 	"math"
+	"slices"
 	"strings"
 	"testing"
 
@@ -28,7 +29,7 @@ func TestTheSameTableInManyForms(t *testing.T) {
 		"columns beside them": "no,time,remark,volts,speed\n1,0,start,12.5,50\n2,2,,14.25,100\n",
 		"blank lines, spaces": "time, volts, speed\n\n 0 , 12.5 , 50 \n\n 2 , 14.25 , 100 \n",
 	} {
-		rows, have, err := table.Read([]byte(text), columns, 100)
+		rows, have, err := readAll(text, columns, 100)
 		require.NoError(t, err, name)
 		assert.Equal(t, []bool{true, true, true}, have, name)
 		require.Len(t, rows, 2, name)
@@ -38,19 +39,19 @@ func TestTheSameTableInManyForms(t *testing.T) {
 }
 
 func TestUnitsInTheHead(t *testing.T) {
-	rows, _, err := table.Read([]byte("time,speed (mph)\n0,100\n"), columns, 10)
+	rows, _, err := readAll("time,speed (mph)\n0,100\n", columns, 10)
 	require.NoError(t, err)
 	assert.InDelta(t, 160.9344, rows[0].Values[1], 1e-9)
 }
 
 // What a table does not have is not a number, and is told from nought.
 func TestWhatIsMissing(t *testing.T) {
-	rows, have, err := table.Read([]byte("time,volts\n0,\n1\n2,0\n"), columns, 10)
+	rows, have, err := readAll("time,volts\n0,\n1,,\n2,0\n", columns, 10)
 	require.NoError(t, err)
 	assert.Equal(t, []bool{true, false, true}, have)
 	require.Len(t, rows, 3)
 	assert.True(t, math.IsNaN(rows[0].Values[2]), "an empty cell")
-	assert.True(t, math.IsNaN(rows[1].Values[2]), "a short line")
+	assert.True(t, math.IsNaN(rows[1].Values[2]), "empty cells at the end")
 	assert.Zero(t, rows[2].Values[2])
 	assert.True(t, math.IsNaN(rows[2].Values[1]), "no such column")
 	assert.Equal(t, 4, rows[2].Line)
@@ -79,24 +80,59 @@ func TestTimes(t *testing.T) {
 
 func TestWhatCannotBeReadIsNamed(t *testing.T) {
 	for text, says := range map[string]string{
-		"":                              "there is no table",
-		"time,volts\n0,12.5\n1,twelve":  `line 3: volts "twelve" is not a number`,
-		"time,volts\n0,1.234,5\nnoon,1": `line 3: time "noon" is not a time`,
-		"time;volts\n0;1,234.5":         `volts "1,234.5" is not a number`,
-		"time,volts\n0,Inf":             `volts "Inf" is not a number`,
-		"time,volts\n,12":               `line 2: time is not a time`,
-		"time,volts\n0," + strings.Repeat("9x", 100): "…",
+		"":                             "there is no table",
+		"time,volts\n0,12.5\n1,twelve": `line 3: volts "twelve" is not a number`,
+		"time,volts\n0,13,96\n1,13,97": `line 2: line "0,13,96" has 3 cells and there are 2 heads; are decimal commas among the commas`,
+		"time;volts\n0;13\n1\n2;13":    `line 3: line "1" has 1 cells and there are 2 heads`,
+		"time,volts\n" + strings.Repeat("1", 70_000):  "line 2: line is longer than 64 kB",
+		"time,volts\n" + strings.Repeat("1,13\n", 11): "has more than 10 lines",
+		"time;volts\n0;1,234.5":                       `volts "1,234.5" is not a number`,
+		"time,volts\n0,Inf":                           `volts "Inf" is not a number`,
+		"time,volts\n,12":                             `line 2: time is not a time`,
+		"time,volts\n0," + strings.Repeat("9x", 100):  "…",
 	} {
-		_, _, err := table.Read([]byte(text), columns, 10)
+		_, _, err := readAll(text, columns, 10)
 		require.Error(t, err, text)
 		assert.Contains(t, err.Error(), says)
-		assert.Less(t, len(err.Error()), 160)
+		assert.Less(t, len(err.Error()), 260)
 	}
 }
 
-// A table longer than may be read is known to be, and not read to its end.
-func TestLongTablesAreCutShort(t *testing.T) {
-	rows, _, err := table.Read([]byte("time,volts\n"+strings.Repeat("1,14\n", 50)), columns, 10)
-	require.NoError(t, err)
-	assert.Len(t, rows, 11)
+// A table may be in UTF-16 that says so, and its last line may be cut short.
+func TestHowATableIsWritten(t *testing.T) {
+	utf16 := func(text string, big bool) string {
+		out := []byte{0xff, 0xfe}
+		if big {
+			out = []byte{0xfe, 0xff}
+		}
+		for _, r := range text {
+			low, high := byte(r), byte(r>>8)
+			if big {
+				low, high = high, low
+			}
+			out = append(out, low, high)
+		}
+		return string(out)
+	}
+	for name, text := range map[string]string{"little": utf16("time;volts\r\n0;13,96\r\n", false), "big": utf16("time;volts\n0;13,96\n", true),
+		"cut short": "time;volts\n0;13,96\n1", "another code page": "time;volts \xb0C\n0;13,96\n"} {
+		rows, _, err := readAll(text, columns, 10)
+		require.NoError(t, err, name)
+		require.Len(t, rows, 1, name)
+		assert.Equal(t, 13.96, rows[0].Values[2], name)
+	}
+}
+
+type row struct {
+	Line   int
+	Values []float64
+}
+
+// readAll reads a table into memory.
+func readAll(text string, columns []table.Column, most int) (rows []row, have []bool, err error) {
+	have, err = table.Read(strings.NewReader(text), columns, most, func(line int, values []float64) error {
+		rows = append(rows, row{line, slices.Clone(values)})
+		return nil
+	})
+	return rows, have, err
 }

@@ -6,6 +6,7 @@ import (
 	"errors"
 	"fmt"
 	"math"
+	"time"
 
 	"epitrope/core/day"
 	"epitrope/internal/table"
@@ -23,6 +24,46 @@ type Sample struct {
 type Read struct {
 	Pattern day.Pattern
 	Says    []string // what was left out or taken some way
+	From    float64  // when it begins, in s of the calendar, or of its own
+	Seconds float64  // how long was recorded; the pattern goes on to the end of its day
+}
+
+// DrivenDay is how long was driven on a day of the calendar.
+type DrivenDay struct {
+	Date  string  `json:"date"`
+	Hours float64 `json:"hours"`
+}
+
+// calendarS is the least that a time of the calendar has, in s: the year 1990.
+const calendarS = 631_152_000.0
+
+// Days are the hours with the engine running by the days of a place's calendar; none where the track has no
+// time of the calendar.
+func (r Read) Days(place *time.Location) []DrivenDay {
+	list := []DrivenDay{}
+	if r.From < calendarS {
+		return list
+	}
+	at := time.UnixMilli(int64(1000 * r.From)).In(place)
+	for _, s := range r.Pattern {
+		end := at.Add(time.Duration(s.Seconds * float64(time.Second)))
+		for at.Before(end) {
+			night := time.Date(at.Year(), at.Month(), at.Day()+1, 0, 0, 0, 0, place)
+			until := end
+			if night.Before(end) {
+				until = night
+			}
+			date := at.Format(time.DateOnly)
+			if n := len(list); n == 0 || list[n-1].Date != date {
+				list = append(list, DrivenDay{Date: date})
+			}
+			if s.Kind.Runs() {
+				list[len(list)-1].Hours += until.Sub(at).Hours()
+			}
+			at = until
+		}
+	}
+	return list
 }
 
 // Error is a track that cannot be read, and where.
@@ -62,6 +103,7 @@ func Pattern(samples []Sample) (Read, error) {
 	if dropped > 0 {
 		out.Says = append(out.Says, fmt.Sprintf("%d moments left out: their time runs backward", dropped))
 	}
+	out.From = clean[0].At
 	segments := parkLongStops(classify(clean))
 	for merge := 5.0; ; merge *= 2 {
 		if out.Pattern = starts(smooth(segments, merge)); len(out.Pattern) <= day.MaxSegments/2 {
@@ -71,17 +113,36 @@ func Pattern(samples []Sample) (Read, error) {
 			return out, &Error{Field: "track", Wrong: "starts and stops the engine too often to be a vehicle's"}
 		}
 	}
+	out.Seconds = out.Pattern.Seconds()
+	if rest := math.Ceil(out.Seconds/daySeconds)*daySeconds - out.Seconds; rest > restS {
+		out.Pattern = parkedOn(out.Pattern, rest)
+		out.Says = append(out.Says, "what is left of the day is taken as parked")
+	}
 	if !out.Pattern.Starts() {
 		out.Says = append(out.Says, "the engine never runs in it")
 	}
 	return out, nil
 }
 
+// A day, and what is left of one that is no part of it, in s.
+const (
+	daySeconds = 86_400.0
+	restS      = 60.0
+)
+
+// parkedOn is a pattern after which the vehicle stays where it is.
+func parkedOn(p day.Pattern, seconds float64) day.Pattern {
+	if n := len(p); n > 0 && p[n-1].Kind == day.Park {
+		p[n-1].Seconds += seconds
+		return p
+	}
+	return append(p, day.Segment{Kind: day.Park, Seconds: seconds})
+}
+
 // inOrder checks samples and leaves out those whose time runs backward.
 func inOrder(samples []Sample) (clean []Sample, dropped int, err error) {
 	if len(samples) > Samples {
-		return nil, 0, &Error{Field: "track", Wrong: fmt.Sprintf("has %d moments; allowed are %d, such as a fortnight at one a second",
-			len(samples), Samples)}
+		return nil, 0, tooMany(len(samples))
 	}
 	for _, s := range samples {
 		switch {
@@ -106,6 +167,10 @@ func inOrder(samples []Sample) (clean []Sample, dropped int, err error) {
 		}
 	}
 	return clean, dropped, nil
+}
+
+func tooMany(count int) *Error {
+	return &Error{Field: "track", Wrong: fmt.Sprintf("has %d moments; allowed are %d, such as a fortnight at one a second", count, Samples)}
 }
 
 // classify says of every stretch between two samples what the vehicle did.

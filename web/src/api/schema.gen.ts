@@ -1393,6 +1393,11 @@ export interface components {
             to80H: number;
             week: components["schemas"]["Outcome"];
         };
+        DrivenDay: {
+            date: string;
+            /** Format: double */
+            hours: number;
+        };
         Due: {
             bay?: string;
             done?: string;
@@ -3329,9 +3334,14 @@ export interface components {
             seed: number;
         };
         Tracked: {
+            /** @description Hours with the engine running by local day; empty where the track has no date */
+            days: components["schemas"]["DrivenDay"][];
             /** @description For the field day.own */
             driving: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description That were recorded
+             */
             hours: number;
             /** @description What was left out or taken some way */
             says: string[];
@@ -6049,7 +6059,10 @@ export interface operations {
     };
     readTrack: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description The time zone of the days, such as Europe/Berlin; UTC where none is named */
+                zone?: string;
+            };
             header?: never;
             path?: never;
             cookie?: never;

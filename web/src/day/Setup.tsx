@@ -1,8 +1,8 @@
-import { Textarea } from "@mantine/core";
+import { Button, Textarea } from "@mantine/core";
 import { useState } from "react";
 
-import { api, asFile, take, whyNot } from "../api/client";
-import { valueAt } from "../job/document";
+import { api, asFile, take, whyNot, type Schemas } from "../api/client";
+import { valueAt, type Value } from "../job/document";
 import { FieldInputs } from "../job/Fields";
 import { useJob } from "../job/JobContext";
 import { FileDrop } from "../ui/FileDrop";
@@ -48,29 +48,57 @@ function Own() {
   );
 }
 
-/** TrackFile takes a GPX track or a table of time and speed as the pattern of driving. */
+interface Track {
+  name: string;
+  got: Schemas["Tracked"];
+}
+
+/** TrackFile takes a GPX track or a table of time and speed as the pattern of driving, once what was understood of it was seen. */
 function TrackFile() {
   const { dispatch, readOnly } = useJob();
-  const [told, setTold] = useState<{ text: string; bad: boolean } | null>(null);
+  const [track, setTrack] = useState<Track | null>(null);
+  const [wrong, setWrong] = useState<string | null>(null);
   if (readOnly) return null;
   const read = async (file: File) => {
+    setTrack(null);
+    setWrong(null);
     try {
-      const got = await take(api.POST("/api/track", asFile(file)));
-      dispatch({ type: "setAll", values: { "day.own": got.driving, "day.pattern": "own" } });
-      setTold({ text: [`${file.name}: ${got.hours.toFixed(1)} h.`, ...got.says].join(" "), bad: false });
+      const zone = Intl.DateTimeFormat().resolvedOptions().timeZone;
+      setTrack({ name: file.name, got: await take(api.POST("/api/track", { params: { query: zone ? { zone } : {} }, ...asFile(file) })) });
     } catch (error) {
-      setTold({ text: whyNot(error), bad: true });
+      setWrong(`${file.name}: ${whyNot(error)}`);
     }
   };
   return (
-    <FileDrop label="Drive by a track" name="Track file" endings={[".gpx", ".csv", ".txt"]} most={biggestLog} onRefused={(text) => setTold({ text, bad: true })} onFile={(file) => void read(file)}>
-      {told?.bad ? (
-        <Wrong>{told.text}</Wrong>
-      ) : (
-        <p className="soft" role="status">
-          {told?.text ?? "GPX with time, or a table of time and speed or rpm."}
-        </p>
-      )}
+    <FileDrop label="Drive by a track" name="Track file" endings={[".gpx", ".csv", ".txt"]} most={biggestLog} onRefused={setWrong} onFile={(file) => void read(file)}>
+      {wrong && <Wrong>{wrong}</Wrong>}
+      {!track && !wrong && <p className="soft">GPX with time, or a table of time and speed or rpm.</p>}
+      {track && <Understood track={track} take={(values) => dispatch({ type: "setAll", values })} />}
     </FileDrop>
+  );
+}
+
+/** Understood is what a track comes to, before the job is driven by it. */
+function Understood({ track, take }: { track: Track; take: (values: Record<string, Value>) => void }) {
+  const { driving, hours, days, says } = track.got;
+  const mean = days.reduce((sum, d) => sum + d.hours, 0) / Math.max(1, days.length);
+  return (
+    <div role="status" aria-label="What the track says">
+      <p>
+        {track.name}: {hours.toFixed(1)} h recorded.
+        {days.length > 0 && ` With the engine running, by local day: ${days.map((d) => `${d.date} ${d.hours.toFixed(1)} h`).join(", ")}.`}
+      </p>
+      {says.length > 0 && <p className="soft">{says.map((s) => s.charAt(0).toUpperCase() + s.slice(1)).join(". ")}.</p>}
+      <div className="row">
+        <Button size="compact-sm" onClick={() => take({ "day.own": driving, "day.pattern": "own" })}>
+          Drive the days by it
+        </Button>
+        {mean > 0 && (
+          <Button size="compact-sm" variant="default" onClick={() => take({ "use.drivenHours": Number(mean.toFixed(2)) })}>
+            Take {mean.toFixed(1)} h driven a day
+          </Button>
+        )}
+      </div>
+    </div>
   );
 }
