@@ -76,7 +76,7 @@ export class Application {
 
   /** create stores a job and returns the address of its section. */
   async create(document: Record<string, unknown>): Promise<{ id: string; section: string }> {
-    const res = await fetch(`${this.url}/api/jobs`, { method: "POST", headers: { "Content-Type": "application/json" }, body: JSON.stringify(document) });
+    const res = await fetch(`${this.url}/api/jobs`, { method: "POST", headers: { "Content-Type": "application/json" }, body: JSON.stringify({ format: "epitrope-job", version: 1, ...document }) });
     const { id } = (await res.json()) as { id: string };
     return { id, section: `${this.url}/jobs/${id}` };
   }

@@ -31,7 +31,7 @@ export const test = base.extend<Fixtures>({
 });
 
 export async function create(document: Record<string, unknown>): Promise<{ id: string; section: string }> {
-  const res = await fetch(`${url()}/api/jobs`, { method: "POST", headers: { "Content-Type": "application/json" }, body: JSON.stringify(document) });
+  const res = await fetch(`${url()}/api/jobs`, { method: "POST", headers: { "Content-Type": "application/json" }, body: JSON.stringify({ format: "epitrope-job", version: 1, ...document }) });
   expect(res.status).toBe(201);
   const { id } = (await res.json()) as { id: string };
   return { id, section: `${url()}/jobs/${id}` };

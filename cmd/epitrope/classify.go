@@ -31,7 +31,7 @@ func runClassify(args []string, in io.Reader, out io.Writer) error {
 	if err != nil {
 		return badInput("%s: %v", rest[0], err)
 	}
-	j.Taken = append(recording.Says, j.Taken...)
+	j.Taken = append(append([]string{}, recording.Says...), j.Taken...)
 	if *asJSON {
 		return printJSON(out, j)
 	}

@@ -76,7 +76,7 @@ func TestBadFlagsAreNamed(t *testing.T) {
 }
 
 func TestPlanReadsFilesAndStandardInput(t *testing.T) {
-	code, out, _ := epitrope(t, `{"title":"x"}`, "plan", "-", "--json")
+	code, out, _ := epitrope(t, `{"format":"epitrope-job","version":1,"title":"x"}`, "plan", "-", "--json")
 	require.Zero(t, code)
 	var p struct{ Format, Coupling string }
 	require.NoError(t, json.Unmarshal([]byte(out), &p))
@@ -102,7 +102,8 @@ func TestPlanReadsFilesAndStandardInput(t *testing.T) {
 
 // A state that a charger does not bear says why, and not what would flow.
 func TestPlanSaysWhyAStateFails(t *testing.T) {
-	const starved = `{"alternator":{"label":"70/140 A"},"startBattery":{"capacityAh":70},"aux":{"chemistry":"agm","capacityAh":120,` +
+	const starved = `{"format":"epitrope-job","version":1,"alternator":{"label":"70/140 A"},"startBattery":{"capacityAh":70},` +
+		`"aux":{"chemistry":"agm","capacityAh":120,` +
 		`"place":"rear"},"routes":{"startM":5.6},"pins":{"chargerA":30,"chargerCount":2,"startSize":"16 mm2"}}`
 	code, out, errs := epitrope(t, starved, "plan", "-")
 	require.Zero(t, code, errs)
@@ -132,7 +133,8 @@ func TestHelpAndSchema(t *testing.T) {
 
 // Methods, modes and what was found are judged from a file too.
 func TestJudgingCommands(t *testing.T) {
-	const doc = `{"alternator":{"regulation":"fixed","knownBy":"test","volts":14.4},"aux":{"chemistry":"agm","place":"seat"},` +
+	const doc = `{"format":"epitrope-job","version":1,"alternator":{"regulation":"fixed","knownBy":"test","volts":14.4},` +
+		`"aux":{"chemistry":"agm","place":"seat"},` +
 		`"day":{"days":1},"found":{"w1":{"role":"start","endA":"a","endB":"b","size":"16 mm2","lengthM":2}}}`
 	for command, says := range map[string]string{"methods": "voltage-sensing relay: best for this job",
 		"modes": "to work on C1: F1 taken out; F2 taken out", "found": "is there a fuse at end A"} {
@@ -180,7 +182,7 @@ func TestMake(t *testing.T) {
 	code, _, errs = epitrope(t, "kind,name\nfuse,\n", "make", van, "--book", "-")
 	assert.Equal(t, 2, code)
 	assert.Contains(t, errs, "line 2")
-	code, out, _ = epitrope(t, `{"dates":{"d1":{"what":"Look","due":"2031-04-30"}}}`, "calendar", "-")
+	code, out, _ = epitrope(t, `{"format":"epitrope-job","version":1,"dates":{"d1":{"what":"Look","due":"2031-04-30"}}}`, "calendar", "-")
 	assert.Zero(t, code)
 	assert.Contains(t, out, "DTSTART;VALUE=DATE:20310430")
 }

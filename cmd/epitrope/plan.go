@@ -42,7 +42,7 @@ func readJob(names []string, in io.Reader) (job.Document, error) {
 	if err != nil {
 		return job.New(), err
 	}
-	doc, problems := job.Decode(data)
+	doc, problems := job.Open(data)
 	if len(problems) > 0 {
 		return doc, badInput("%s\n%s", names[0], problems.Error())
 	}

@@ -64,8 +64,8 @@ func (j *Judgement) decide(runs []Reading, low spell, jumps int, known bool) {
 	set := func(class Class, sure, why string) { j.Class, j.Sure, j.Why = class, sure, why }
 	switch {
 	case j.still(runs):
-		set(ClassUnclear, "open", unit.Say("Every reading with the engine running is %.2f V: no regulator holds that still. A held display, a meter "+
-			"that was not connected, or an average reads so.", j.MedianV))
+		set(ClassUnclear, "open", unit.Say("Every reading with the engine running is %.2f V: no regulator holds that still. A held display, "+
+			"a meter that was not connected, or an average reads so.", j.MedianV))
 		j.Missing = append(j.Missing, "the same with a meter whose readings move by hundredths of a volt")
 	case known && j.HighV < deadV:
 		set(ClassNotCharging, "clear", unit.Say("With the engine running it never rises above %.1f V: the alternator does not charge.",

@@ -1,7 +1,6 @@
 package day
 
 import (
-	"errors"
 	"math"
 
 	"epitrope/core/alternator"
@@ -233,52 +232,6 @@ func (r *runner) setCoupling() {
 		h.charger.MaxInA = c.IdleInA
 	}
 	h.charger.Efficiency = r.efficiency
-}
-
-// solve solves the circuit. A load is off where its line has nothing for it: what hangs beside the
-// charger, what is used off the aux battery, what the vehicle takes.
-func (r *runner) solve(s *sight) error {
-	for {
-		err := r.solver.Solve()
-		if err == nil {
-			r.dims(s)
-			return nil
-		}
-		var at *network.Error
-		if !errors.As(err, &at) {
-			return err
-		}
-		switch {
-		case at.Element == r.rig.Beside && r.h.beside != nil && r.h.beside.Amps > 0:
-			s.besideDark, r.h.beside.Amps = true, 0
-		case r.h.charger != nil && at.Element == r.rig.Charger.Element && !r.on.charging && r.h.charger.MaxOutA > 0:
-			r.h.charger.MaxOutA = 0
-		case at.Element == r.rig.House && r.h.house.Amps > 0:
-			s.houseDark, r.h.house.Amps = r.h.house.Amps, 0
-		case at.Element == r.rig.Vehicle && r.h.vehicle.Amps > 0:
-			s.vehicleDark, r.h.vehicle.Amps = r.h.vehicle.Amps, 0
-		default:
-			return err
-		}
-	}
-}
-
-// darkV is what nothing works at any more, at 12 V. Source: from memory; what is fed resets or lets go well
-// above it.
-const darkV = 6.0
-
-// dims notes a load that is left with volts that nothing works at: it goes off next.
-func (r *runner) dims(s *sight) {
-	h, v, least := &r.h, r.solver, darkV*r.rig.N
-	if h.beside != nil && h.beside.Amps > 0 && v.At(h.senseP)-v.At(h.senseZ) < least {
-		s.besideDark = true
-	}
-	if h.house.Amps > 0 && v.At(h.auxP)-v.At(h.auxZ) < least {
-		s.houseDark = h.house.Amps
-	}
-	if h.vehicle.Amps > 0 && v.At(h.bus) < least {
-		s.vehicleDark = h.vehicle.Amps
-	}
 }
 
 // see solves the circuit at the slow states and reads it.

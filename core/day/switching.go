@@ -190,26 +190,6 @@ func (r *runner) switchLoads(w wishes) bool {
 	return true
 }
 
-// goDark lets loads go off that their line cannot feed.
-func (r *runner) goDark() {
-	r.on.ran = r.now.running
-	if r.s.besideDark {
-		r.on.besideDark = true
-		r.happened("beside.dark", "coupling", "the line to the coupling cannot give what else hangs on it: that goes off")
-	}
-	if a := r.s.houseDark; a > 0 {
-		r.on.houseDark = a
-		r.result.Verdict.Empty++
-		r.happened("aux.dark", "aux", unit.Say("the aux battery cannot give the %s that is asked of it: what it feeds goes off",
-			unit.Text(a, "A", 0)))
-	}
-	if a := r.s.vehicleDark; a > 0 {
-		r.on.vehicleDark = a
-		r.happened("start.dark", "start", unit.Say("the start battery cannot give the %s that the vehicle takes: it goes dark",
-			unit.Text(a, "A", 1)))
-	}
-}
-
 // switchBatteries is what batteries and their management do; some of it is only noted.
 func (r *runner) switchBatteries(w wishes) bool {
 	v := &r.result.Verdict

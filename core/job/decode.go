@@ -62,6 +62,23 @@ func Decode(data []byte) (Document, Problems) {
 	return decode(raw)
 }
 
+// Open reads a document that comes from elsewhere, to be kept or worked on: unlike Decode it wants to be told of
+// which format and version it is.
+func Open(data []byte) (Document, Problems) {
+	doc, problems := Decode(data)
+	var says struct{ Format, Version any }
+	if err := json.Unmarshal(data, &says); err != nil {
+		return doc, problems // Decode said so
+	}
+	if says.Version == nil {
+		problems = append(problems, Problem{Field: "version", Wrong: "is missing", Allowed: fmt.Sprintf("1 to %d", Version)})
+	}
+	if says.Format == nil {
+		problems = append(problems, Problem{Field: "format", Wrong: "is missing", Allowed: Format})
+	}
+	return doc, problems
+}
+
 // decode reads a document that is apart already.
 func decode(raw map[string]any) (Document, Problems) {
 	r := reader{clean: map[string]any{"format": Format, "version": Version}, n: 1}

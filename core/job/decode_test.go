@@ -71,3 +71,21 @@ func TestDrivingAndDaysTogether(t *testing.T) {
 		assert.Empty(t, doc.Day.Own)
 	}
 }
+
+// A document from elsewhere says of which format and version it is.
+func TestOpenWantsFormatAndVersion(t *testing.T) {
+	for document, fields := range map[string][]string{
+		`{"format":"epitrope-job","version":1}`: nil,
+		`{"title":"x"}`:                         {"version", "format"},
+		`{"format":"epitrope-job"}`:             {"version"},
+		`{"version":1}`:                         {"format"},
+		`{"format":"epitrope-job","version":2}`: {"version"},
+	} {
+		_, problems := job.Open([]byte(document))
+		var named []string
+		for _, p := range problems {
+			named = append(named, p.Field)
+		}
+		assert.Equal(t, fields, named, document)
+	}
+}

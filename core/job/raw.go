@@ -51,7 +51,8 @@ func encoding(data []byte) string {
 		at += size
 	}
 	line, column := lineOf(data, int64(at))
-	return fmt.Sprintf("is not valid UTF-8 at line %d, column %d; a Windows or Latin code page writes such bytes: save it as UTF-8", line, column)
+	return fmt.Sprintf("is not valid UTF-8 at line %d, column %d; a Windows or Latin code page writes such bytes: save it as "+
+		"UTF-8", line, column)
 }
 
 // object reads one JSON object and nothing after it. Unlike the standard library it refuses a key that stands

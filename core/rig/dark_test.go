@@ -15,8 +15,10 @@ import (
 // not switch to and fro at the edge, and the run costs what any other does.
 func TestLoadsGoOffOnce(t *testing.T) {
 	for _, document := range []string{
-		`{"aux":{"chemistry":"agm","capacityAh":100,"mOhm":412},"day":{"pattern":"own","own":"park 6 h load 26 A, crank 2 s, highway 1 h","days":2}}`,
-		`{"startBattery":{"capacityAh":20,"mOhm":55},"vehicle":{"loadA":120},"alternator":{"idleA":1},"day":{"pattern":"own","own":"park 1 h, idle 10 min","days":1}}`,
+		`{"aux":{"chemistry":"agm","capacityAh":100,"mOhm":412},"day":{"pattern":"own","own":"park 6 h load 26 A, crank 2 s, ` +
+			`highway 1 h","days":2}}`,
+		`{"startBattery":{"capacityAh":20,"mOhm":55},"vehicle":{"loadA":120},"alternator":{"idleA":1},"day":{"pattern":"own",` +
+			`"own":"park 1 h, idle 10 min","days":1}}`,
 	} {
 		d := jobtest.Design(t, document)
 		driving, conditions := rig.Varied(d, rig.Nominal)

@@ -14,6 +14,9 @@ test("export a job and import it again", async ({ page }, info) => {
   });
   await page.goto(url());
   await page.locator("input[type=file]").setInputFiles(path);
+  await expect(page.getByRole("status")).toContainText("job.json: There and back");
+  await expect(page).toHaveURL(url() + "/");
+  await page.getByRole("button", { name: "Make a job of it" }).click();
   await expect(page).toHaveURL(/\/jobs\//);
   expect(page.url()).not.toBe(section);
   await expect(cell(page, "c1.part")).toContainText("2 AWG");
@@ -21,11 +24,12 @@ test("export a job and import it again", async ({ page }, info) => {
 });
 
 test.describe("files that cannot be used", () => {
-  test.use({ allowed: /status of 422/ });
+  test.use({ allowed: /status of 4\d\d/ });
 
   test("are refused with the field, the value and what is allowed", async ({ page }, info) => {
     const cases: [string, string | Buffer, RegExp][] = [
       ["range", '{"use":{"dailyAh":-3}}', /use\.dailyAh -3 is out of range; allowed: 1 to 1000 Ah/],
+      ["twice", '{"format":"epitrope-job","version":1,"title":"a","title":"b"}', /title stands twice/],
       ["unknown", '{"colour":"red"}', /colour "red" is not a field of a job/],
       ["newer", '{"format":"epitrope-job","version":9}', /version 9 is newer than this build reads/],
       ["broken", '{"use":', /is not JSON/],

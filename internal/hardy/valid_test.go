@@ -61,7 +61,8 @@ func TestWhateverIsLetThroughIsAnswered(t *testing.T) {
 	}
 	wait.Wait()
 	assert.Less(t, most.Load(), uint64(mostMemory), "memory, in bytes")
-	t.Logf("%d documents in %s, at most %d MB", next.Load()-uint64(runtime.GOMAXPROCS(0)), time.Since(began).Round(time.Second), most.Load()>>20)
+	t.Logf("%d documents in %s, at most %d MB", next.Load()-uint64(runtime.GOMAXPROCS(0)), time.Since(began).Round(time.Second),
+		most.Load()>>20)
 }
 
 // one drives the document of a seed; it says whether that could be drawn.

@@ -32,9 +32,8 @@ func Log(data io.Reader) (Recording, error) {
 	var out Recording
 	order := inOrder{}
 	have, err := table.Read(data, columns, Readings, func(line int, v []float64) error {
-		at, err := order.at(line, v[0])
-		out.Readings = append(out.Readings, alternator.Reading{At: at, RPM: v[1], Kmh: v[2], V: v[3], Line: line})
-		return err
+		out.Readings = append(out.Readings, alternator.Reading{At: order.at(line, v[0]), RPM: v[1], Kmh: v[2], V: v[3], Line: line})
+		return nil
 	})
 	if have != nil && (!have[0] || !have[3]) {
 		return out, table.Wrong(1, "heads", "",

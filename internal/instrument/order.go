@@ -29,7 +29,7 @@ type inOrder struct {
 }
 
 // at is when a reading was taken, its nights counted.
-func (o *inOrder) at(line int, seconds float64) (float64, error) {
+func (o *inOrder) at(line int, seconds float64) float64 {
 	at := seconds + o.days
 	if o.count > 0 && o.before-at > midnightS && seconds < dayS && o.before-o.days < dayS {
 		o.days += dayS
@@ -48,7 +48,7 @@ func (o *inOrder) at(line int, seconds float64) (float64, error) {
 	}
 	o.before = at
 	o.count++
-	return at, nil
+	return at
 }
 
 // says tells what there was; an error where two stretches would lie over each other, or the times are too coarse.
@@ -61,7 +61,8 @@ func (o *inOrder) says(count int) (list []string, err error) {
 	case newestFirst:
 		list = append(list, "the newest reading stands first: put in the order of time")
 	case o.stepLine > 0:
-		return nil, table.Wrong(o.stepLine, "time", "", fmt.Sprintf("steps back by %.0f s, and does so on %d lines in all: the clock was set, or two "+
+		return nil, table.Wrong(o.stepLine, "time", "", fmt.Sprintf("steps back by %.0f s, and does so on %d lines in all: the "+
+			"clock was set, or two "+
 			"recordings stand in one file. Cut it there", math.Round(o.stepS), o.back))
 	case o.back > 0:
 		list = append(list, fmt.Sprintf("%d readings a moment too late in the file: put in the order of time", o.back))

@@ -20,7 +20,7 @@ import (
 // it. Few answers make a job as common as many.
 func Random(r *rand.Rand) []byte {
 	answered := 0.02 + 0.6*r.Float64()*r.Float64()
-	doc := map[string]any{}
+	doc := map[string]any{"format": job.Format, "version": job.Version}
 	n := 1.0
 	if r.IntN(5) == 0 {
 		n = 2

@@ -36,7 +36,8 @@ func TestAListingSaysWhatThePlanSays(t *testing.T) {
 
 // What stands in a bay stands there as long as its steps take; other dates last their day.
 func TestDatesOfAListing(t *testing.T) {
-	doc := jobtest.Document(t, `{"dates":{"a":{"kind":"fit","bay":" 2 ","due":"2031-03-03"},"b":{"kind":"revisit","due":"2031-04-01","done":"2031-04-02"},
+	doc := jobtest.Document(t, `{"dates":{"a":{"kind":"fit","bay":" 2 ","due":"2031-03-03"},
+		"b":{"kind":"revisit","due":"2031-04-01","done":"2031-04-02"},
 		"c":{"what":"no date yet"}}}`)
 	l := of(doc)
 	require.Len(t, l.Dates, 2)

@@ -125,7 +125,8 @@ func (a *api) due(ctx context.Context, in *struct {
 	page := DuePage{Due: make([]DueRow, len(list))}
 	for i, d := range list {
 		days := int(dayOf(d.Due).Sub(now).Hours() / 24)
-		page.Due[i] = DueRow{Job: d.JobID, Number: d.Number, Title: d.Title, Key: d.Key, What: d.What, Due: d.Due, State: stateIn(days), Days: days}
+		page.Due[i] = DueRow{Job: d.JobID, Number: d.Number, Title: d.Title, Key: d.Key, What: d.What, Due: d.Due, State: stateIn(days),
+			Days: days}
 	}
 	if more {
 		last := list[len(list)-1]

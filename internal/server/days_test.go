@@ -33,12 +33,13 @@ func TestATrialAndAComparison(t *testing.T) {
 
 	var compared []study.Compared
 	require.Equal(t, 200, call(t, "POST", h.URL+"/api/compare",
-		`{"document":{"day":{"days":1}},"variants":[{"label":"A","changes":{}},{"label":"B","changes":{"pins.chargerA":"10 A"}}]}`,
+		`{"document":{"format":"epitrope-job","version":1,"day":{"days":1}},"variants":[{"label":"A","changes":{}},{"label":"B",`+
+			`"changes":{"pins.chargerA":"10 A"}}]}`,
 		&compared).StatusCode)
 	require.Len(t, compared, 2)
 	var refused server.Refusal
 	require.Equal(t, 422, call(t, "POST", h.URL+"/api/compare",
-		`{"document":{},"variants":[{"label":"A","changes":{"pins.chargerA":"11 A"}}]}`, &refused).StatusCode)
+		`{"document":{"format":"epitrope-job","version":1},"variants":[{"label":"A","changes":{"pins.chargerA":"11 A"}}]}`, &refused).StatusCode)
 	require.Len(t, refused.Problems, 1)
 	assert.Equal(t, "A: pins.chargerA", refused.Problems[0].Field)
 }
@@ -98,18 +99,20 @@ func TestTasksOverTheAPI(t *testing.T) {
 	defer func() { stop(); <-gone }()
 	h := serve(t, s)
 	var opened server.Opened
-	require.Equal(t, 201, call(t, "POST", h.URL+"/api/jobs", `{"title":"Van"}`, &opened).StatusCode)
+	require.Equal(t, 201, call(t, "POST", h.URL+"/api/jobs", `{"format":"epitrope-job","version":1,"title":"Van"}`, &opened).StatusCode)
 	at := h.URL + "/api/jobs/" + opened.ID + "/tasks"
 
 	var refused server.Refusal
-	require.Equal(t, 422, call(t, "POST", at, `{"kind":"sweep","document":{},"sweep":{"across":{"path":"title"},"up":{"path":"use.dailyAh"}}}`,
+	require.Equal(t, 422, call(t, "POST", at, `{"kind":"sweep","document":{"format":"epitrope-job","version":1},`+
+		`"sweep":{"across":{"path":"title"},"up":{"path":"use.dailyAh"}}}`,
 		&refused).StatusCode)
 	assert.Equal(t, "across", refused.Problems[0].Field)
-	require.Equal(t, 422, call(t, "POST", at, `{"kind":"spread","document":{}}`, &refused).StatusCode)
+	require.Equal(t, 422, call(t, "POST", at, `{"kind":"spread","document":{"format":"epitrope-job","version":1}}`, &refused).StatusCode)
 
 	var task server.Task
 	require.Equal(t, 202, call(t, "POST", at,
-		`{"kind":"sweep","document":{"day":{"days":1}},"sweep":{"across":{"path":"use.drivenHours","values":["1","2"]},`+
+		`{"kind":"sweep","document":{"format":"epitrope-job","version":1,"day":{"days":1}},`+
+			`"sweep":{"across":{"path":"use.drivenHours","values":["1","2"]},`+
 			`"up":{"path":"use.dailyAh","values":["20","30","40"]}}}`, &task).StatusCode)
 	require.Eventually(t, func() bool {
 		call(t, "GET", h.URL+"/api/tasks/"+task.ID, "", &task)

@@ -19,10 +19,10 @@ import (
 
 // Tracked is a track as a pattern of driving.
 type Tracked struct {
-	Driving string      `json:"driving" doc:"For the field day.own"`
-	Hours   float64     `json:"hours" doc:"That were recorded"`
+	Driving string            `json:"driving" doc:"For the field day.own"`
+	Hours   float64           `json:"hours" doc:"That were recorded"`
 	Days    []track.DrivenDay `json:"days" doc:"Hours with the engine running by local day; empty where the track has no date"`
-	Says    []string    `json:"says" doc:"What was left out or taken some way"`
+	Says    []string          `json:"says" doc:"What was left out or taken some way"`
 }
 
 // Tested is what a logged recording says of an alternator.
@@ -106,7 +106,7 @@ func (a *api) testRegulation(ctx context.Context, in *struct{ Evidence }) (*body
 			return err
 		}
 		j, err = alternator.Classify(recording.Readings)
-		j.Taken = append(recording.Says, j.Taken...)
+		j.Taken = append(append([]string{}, recording.Says...), j.Taken...)
 		return err
 	})
 	if err != nil {

@@ -20,7 +20,7 @@ import (
 func TestNothingAskedIsAFailure(t *testing.T) {
 	h := serve(t, dbtest.Store(t))
 	var opened server.Opened
-	require.Equal(t, 201, call(t, "POST", h.URL+"/api/jobs", `{}`, &opened).StatusCode)
+	require.Equal(t, 201, call(t, "POST", h.URL+"/api/jobs", `{"format":"epitrope-job","version":1}`, &opened).StatusCode)
 	at := "/api/jobs/" + opened.ID
 	for _, c := range []struct{ method, path, body string }{
 		{"GET", "/api/jobs/urn:uuid:" + opened.ID, ""},
@@ -39,18 +39,18 @@ func TestNothingAskedIsAFailure(t *testing.T) {
 		{"GET", at + "/revisions/3000000000", ""},
 		{"GET", at + "/revisions/3000000000/pack.pdf", ""},
 		{"GET", "/api/tasks/urn:uuid:" + opened.ID, ""},
-		{"PUT", at + "/draft", `{"base":3000000000,"document":{}}`},
-		{"PUT", at + "/draft", `{"base":1e30,"document":{}}`},
-		{"PUT", at + "/draft", `{"base":"one","document":{}}`},
-		{"PUT", at + "/draft", `{"document":{}}`},
-		{"PUT", at + "/draft", `{"base":1,"document":{},"extra":1}`},
-		{"PUT", at + "/draft", `{"base":1,"by":"a` + "\x00" + `b","document":{"title":"x"}}`},
-		{"PUT", at + "/draft", `{"base":1,"by":"a\u0000b","document":{"title":"x"}}`},
+		{"PUT", at + "/draft", `{"base":3000000000,"document":{"format":"epitrope-job","version":1}}`},
+		{"PUT", at + "/draft", `{"base":1e30,"document":{"format":"epitrope-job","version":1}}`},
+		{"PUT", at + "/draft", `{"base":"one","document":{"format":"epitrope-job","version":1}}`},
+		{"PUT", at + "/draft", `{"document":{"format":"epitrope-job","version":1}}`},
+		{"PUT", at + "/draft", `{"base":1,"document":{"format":"epitrope-job","version":1},"extra":1}`},
+		{"PUT", at + "/draft", `{"base":1,"by":"a` + "\x00" + `b","document":{"format":"epitrope-job","version":1,"title":"x"}}`},
+		{"PUT", at + "/draft", `{"base":1,"by":"a\u0000b","document":{"format":"epitrope-job","version":1,"title":"x"}}`},
 		{"PUT", at + "/draft", `{`},
 		{"PUT", at + "/draft", ``},
 		{"POST", at + "/revisions", `{"base":3000000000}`},
-		{"POST", at + "/tasks", `{"kind":"sweep","document":{}}`},
-		{"POST", at + "/tasks", `{"kind":"other","document":{}}`},
+		{"POST", at + "/tasks", `{"kind":"sweep","document":{"format":"epitrope-job","version":1}}`},
+		{"POST", at + "/tasks", `{"kind":"other","document":{"format":"epitrope-job","version":1}}`},
 		{"POST", "/api/jobs", `{"a":1}}`},
 		{"POST", "/api/jobs", `{"title":"a","title":"b"}`},
 		{"POST", "/api/jobs", "{\"title\":\"\xff\"}"},

@@ -74,7 +74,7 @@ func draft(j store.Job) Draft {
 
 // checked reads a document that is to be stored: all of it must be usable.
 func checked(in Input) (job.Document, error) {
-	doc, problems := job.Decode(in)
+	doc, problems := job.Open(in)
 	if len(problems) > 0 {
 		return doc, inputProblem(problems)
 	}

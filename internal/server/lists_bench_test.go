@@ -23,9 +23,11 @@ const fill = `
 INSERT INTO jobs (workshop_id, document, saved_at, title, customer, vehicle, summary, weakest, severity, settled, search, listed_by)
 SELECT w, '{"format":"epitrope-job","version":1,"aux":{"capacityAh":100}}', now() - n * interval '7 minutes', t, c, v,
 	'DC-DC charger, 40 A. Start run 16 mm², fuse 70 A; aux run 10 mm², fuse 50 A; return by the chassis. 14.1 V at the aux battery.',
-	'At idle, hot, the alternator has 6 A for everything.', 'caution', '4 of 20 settled', lower(' ' || n || ' ' || t || ' ' || c || ' ' || v || ' '), 'x'
+	'At idle, hot, the alternator has 6 A for everything.', 'caution', '4 of 20 settled',
+		lower(' ' || n || ' ' || t || ' ' || c || ' ' || v || ' '), 'x'
 FROM (SELECT '00000000-0000-0000-0000-000000000001'::uuid AS w, n,
-	(ARRAY['Second battery','Bookmobile','Tray ute','Horse float','Camper refit','Service van','Ice-cream van','Tour bus'])[1 + n % 8] || ' ' || n AS t,
+	(ARRAY['Second battery','Bookmobile','Tray ute','Horse float','Camper refit','Service van','Ice-cream van','Tour bus'])[1 + n % 8]
+		|| ' ' || n AS t,
 	(ARRAY['Plover','Heron','Kestrel','Bittern','Wren','Teal','Dunlin'])[1 + n * 7 % 7] || ' ' || md5(n::text) AS c,
 	(ARRAY['panel van','ute','motorhome','trailer'])[1 + n % 4] AS v FROM generate_series(1, $1) n) rows`
 
@@ -39,7 +41,8 @@ FROM jobs WHERE number % 3 = 0`
 func BenchmarkLists(b *testing.B) {
 	for _, count := range []int{10_000, 100_000} {
 		h := filled(b, count)
-		for _, path := range []string{"/api/jobs", "/api/jobs?search=boo", "/api/jobs?search=heron+42", "/api/jobs?search=t", "/api/jobs?search=ab",
+		for _, path := range []string{"/api/jobs", "/api/jobs?search=boo", "/api/jobs?search=heron+42", "/api/jobs?search=t",
+			"/api/jobs?search=ab",
 			"/api/jobs?search=nobody+here", "/api/jobs?search=99", "/api/due", "/api/week"} {
 			b.Run(fmt.Sprintf("%d%s", count, path), func(b *testing.B) {
 				took := make([]time.Duration, 0, b.N)

@@ -21,7 +21,8 @@ func TestMake(t *testing.T) {
 	h := serve(t, dbtest.Store(t))
 	call(t, "POST", h.URL+"/api/parts",
 		file("kind,name,rating A,size,price,currency,stock\ncable,16 mm² red,,16 mm²,4.6,EUR,38\n=2+2,x,,,,,\nother,=HYPERLINK(1),,,,,\n"), nil)
-	const doc = `{"title":"<Bookmobile> & co","alternator":{"label":"90/180 A"},"routes":{"startM":5.4,"auxM":0.9},` +
+	const doc = `{"format":"epitrope-job","version":1,"title":"<Bookmobile> & co","alternator":{"label":"90/180 A"},` +
+		`"routes":{"startM":5.4,"auxM":0.9},` +
 		`"loads":{"a1":{"kind":"fridge","name":"vaccine \"fridge\""}}}`
 	var opened server.Opened
 	call(t, "POST", h.URL+"/api/jobs", doc, &opened)
@@ -73,7 +74,7 @@ func TestMake(t *testing.T) {
 func TestTicks(t *testing.T) {
 	h := serve(t, dbtest.Store(t))
 	var opened server.Opened
-	call(t, "POST", h.URL+"/api/jobs", `{}`, &opened)
+	call(t, "POST", h.URL+"/api/jobs", `{"format":"epitrope-job","version":1}`, &opened)
 	at := h.URL + "/api/jobs/" + opened.ID + "/ticks"
 	const one = `[{"id":"0b6c7c7e-8a36-4a3e-9d0e-1f1f6a1b0c01","step":"in-hand","done":true,"by":"Ivo","at":"2031-03-02T10:00:00Z"}]`
 	const two = `[{"id":"0b6c7c7e-8a36-4a3e-9d0e-1f1f6a1b0c02","step":"in-hand","done":false,"by":"Maren","at":"2031-03-02T09:59:00Z",` +
@@ -108,7 +109,7 @@ func TestTicks(t *testing.T) {
 func TestIssuedPackStays(t *testing.T) {
 	h := serve(t, dbtest.Store(t))
 	var opened server.Opened
-	call(t, "POST", h.URL+"/api/jobs", `{"title":"Issued once"}`, &opened)
+	call(t, "POST", h.URL+"/api/jobs", `{"format":"epitrope-job","version":1,"title":"Issued once"}`, &opened)
 	at := h.URL + "/api/jobs/" + opened.ID
 	require.Equal(t, 201, call(t, "POST", at+"/revisions", `{"base":1}`, nil).StatusCode)
 	fetch := func(path string) (int, string) {
@@ -122,7 +123,8 @@ func TestIssuedPackStays(t *testing.T) {
 	status, first := fetch("/revisions/1/pack.pdf")
 	require.Equal(t, 200, status)
 	assert.True(t, strings.HasPrefix(first, "%PDF-"))
-	require.Equal(t, 200, call(t, "PUT", at+"/draft", `{"base":1,"document":{"title":"Changed"}}`, nil).StatusCode)
+	require.Equal(t, 200, call(t, "PUT", at+"/draft", `{"base":1,"document":{"format":"epitrope-job","version":1,`+
+		`"title":"Changed"}}`, nil).StatusCode)
 	_, again := fetch("/revisions/1/pack.pdf")
 	assert.Equal(t, first, again)
 	status, _ = fetch("/revisions/2/pack.pdf")
@@ -142,11 +144,11 @@ func TestIssuedPackStays(t *testing.T) {
 func TestWeek(t *testing.T) {
 	h := serve(t, dbtest.Store(t))
 	for _, doc := range []string{
-		`{"title":"One","dates":{"d1":{"kind":"fit","due":"2031-03-04","bay":"north"}}}`,
-		`{"title":"Two","dates":{"d1":{"kind":"fit","due":"2031-03-05","bay":"north"}}}`,
-		`{"title":"Three","dates":{"d1":{"kind":"fit","due":"2031-03-05","bay":"south"}}}`,
-		`{"title":"Done","dates":{"d1":{"kind":"fit","due":"2031-03-05","bay":"south","done":"2031-03-06"}}}`,
-		`{"title":"Later","dates":{"d1":{"kind":"fit","due":"2031-03-20","bay":"south"}}}`,
+		`{"format":"epitrope-job","version":1,"title":"One","dates":{"d1":{"kind":"fit","due":"2031-03-04","bay":"north"}}}`,
+		`{"format":"epitrope-job","version":1,"title":"Two","dates":{"d1":{"kind":"fit","due":"2031-03-05","bay":"north"}}}`,
+		`{"format":"epitrope-job","version":1,"title":"Three","dates":{"d1":{"kind":"fit","due":"2031-03-05","bay":"south"}}}`,
+		`{"format":"epitrope-job","version":1,"title":"Done","dates":{"d1":{"kind":"fit","due":"2031-03-05","bay":"south","done":"2031-03-06"}}}`,
+		`{"format":"epitrope-job","version":1,"title":"Later","dates":{"d1":{"kind":"fit","due":"2031-03-20","bay":"south"}}}`,
 	} {
 		require.Equal(t, 201, call(t, "POST", h.URL+"/api/jobs", doc, nil).StatusCode)
 	}

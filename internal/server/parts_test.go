@@ -112,7 +112,8 @@ func TestDueAndCalendar(t *testing.T) {
 	h := serve(t, dbtest.Store(t))
 	var opened server.Opened
 	call(t, "POST", h.URL+"/api/jobs",
-		`{"title":"Reserve","dates":{"d1":{"kind":"topup","what":"Charge it","due":"2020-01-01"},"d2":{"what":"Far","due":"2999-01-01"}}}`,
+		`{"format":"epitrope-job","version":1,"title":"Reserve","dates":{"d1":{"kind":"topup","what":"Charge it",`+
+			`"due":"2020-01-01"},"d2":{"what":"Far","due":"2999-01-01"}}}`,
 		&opened)
 	var due server.DuePage
 	call(t, "GET", h.URL+"/api/due", "", &due)
@@ -137,7 +138,7 @@ func TestDueAndCalendar(t *testing.T) {
 	assert.Equal(t, "overdue", dates.Rows[0].State)
 	assert.Len(t, dates.OfferDue, len(dates.Calendar.Offers))
 	var refusal server.Refusal
-	res := call(t, "POST", h.URL+"/api/jobs", `{"dates":{"d1":{"due":"2030-02-30"}}}`, &refusal)
+	res := call(t, "POST", h.URL+"/api/jobs", `{"format":"epitrope-job","version":1,"dates":{"d1":{"due":"2030-02-30"}}}`, &refusal)
 	assert.Equal(t, 422, res.StatusCode)
 	assert.Equal(t, "dates.d1.due", refusal.Problems[0].Field)
 	assert.Contains(t, refusal.Problems[0].Allowed, "2030-05-01")

@@ -53,19 +53,20 @@ func call(t *testing.T, method, address, body string, out any) *http.Response {
 func TestAJobFromTheFirstAnswerToARevision(t *testing.T) {
 	h := serve(t, dbtest.Store(t))
 	var opened server.Opened
-	res := call(t, "POST", h.URL+"/api/jobs", `{"title":"Van","alternator":{"label":"90/180"}}`, &opened)
+	res := call(t, "POST", h.URL+"/api/jobs", `{"format":"epitrope-job","version":1,"title":"Van","alternator":{"label":"90/180"}}`, &opened)
 	require.Equal(t, 201, res.StatusCode)
 	assert.Equal(t, "90/180 A", *opened.Draft.Document.Alternator.Label)
 	at := h.URL + "/api/jobs/" + opened.ID
 
 	var draft server.Draft
-	res = call(t, "PUT", at+"/draft", `{"base":1,"document":{"title":"Van","routes":{"startM":"12 ft 6"}}}`, &draft)
+	res = call(t, "PUT", at+"/draft", `{"base":1,"document":{"format":"epitrope-job","version":1,"title":"Van",`+
+		`"routes":{"startM":"12 ft 6"}}}`, &draft)
 	require.Equal(t, 200, res.StatusCode)
 	assert.Equal(t, 2, draft.Version)
 	assert.InDelta(t, 3.81, *draft.Document.Routes.StartM, 1e-9)
 
 	var stale server.Refusal
-	res = call(t, "PUT", at+"/draft", `{"base":1,"document":{"title":"Other"}}`, &stale)
+	res = call(t, "PUT", at+"/draft", `{"base":1,"document":{"format":"epitrope-job","version":1,"title":"Other"}}`, &stale)
 	require.Equal(t, 409, res.StatusCode)
 	assert.Equal(t, "application/problem+json", res.Header.Get("Content-Type"))
 	assert.Equal(t, "urn:epitrope:stale", stale.Type)
@@ -133,13 +134,15 @@ func TestLargeBodiesAreRefused(t *testing.T) {
 func TestStopsAreNotIssued(t *testing.T) {
 	h := serve(t, dbtest.Store(t))
 	var made struct{ ID string }
-	require.Equal(t, 201, call(t, "POST", h.URL+"/api/jobs", `{"aux":{"chemistry":"flooded","place":"rear"}}`, &made).StatusCode)
+	require.Equal(t, 201, call(t, "POST", h.URL+"/api/jobs", `{"format":"epitrope-job","version":1,"aux":{"chemistry":"flooded",`+
+		`"place":"rear"}}`, &made).StatusCode)
 	var refused server.Refusal
 	at := h.URL + "/api/jobs/" + made.ID
 	require.Equal(t, 422, call(t, "POST", at+"/revisions", `{"base":1}`, &refused).StatusCode)
 	assert.Contains(t, refused.Detail, "may not sit inside")
 	assert.Equal(t, "urn:epitrope:stop", refused.Type)
-	require.Equal(t, 200, call(t, "PUT", at+"/draft", `{"base":1,"document":{"aux":{"chemistry":"agm","place":"rear"}}}`, nil).StatusCode)
+	require.Equal(t, 200, call(t, "PUT", at+"/draft", `{"base":1,"document":{"format":"epitrope-job","version":1,`+
+		`"aux":{"chemistry":"agm","place":"rear"}}}`, nil).StatusCode)
 	require.Equal(t, 201, call(t, "POST", at+"/revisions", `{"base":2}`, nil).StatusCode)
 }
 

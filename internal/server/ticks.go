@@ -50,7 +50,7 @@ func (t *SentTick) UnmarshalJSON(b []byte) error {
 }
 
 // Schema describes it to the API's document.
-func (SentTick) Schema(r huma.Registry) *huma.Schema {
+func (SentTick) Schema(_ huma.Registry) *huma.Schema {
 	return &huma.Schema{Description: "A StepTick; one that is none is refused alone"}
 }
 

@@ -94,7 +94,8 @@ func (l Listing) columns(number int64, version int) map[string]any {
 // Unlisted returns jobs of any workshop whose listing other rules made, or none did: the last saved first.
 func (s *Store) Unlisted(ctx context.Context, rules string, count int) ([]Job, error) {
 	var jobs []Job
-	err := s.db.WithContext(ctx).Where("deleted_at IS NULL AND (listed_by < ? OR listed_by > ?)", rules, rules).Order("saved_at DESC").Limit(count).Find(&jobs).Error
+	err := s.db.WithContext(ctx).Where("deleted_at IS NULL AND (listed_by < ? OR listed_by > ?)", rules, rules).Order("saved_at " +
+		"DESC").Limit(count).Find(&jobs).Error
 	return jobs, named(err)
 }
 

@@ -46,7 +46,8 @@ func TestPagesOfTheList(t *testing.T) {
 // A job is found by words of what it is called, as far as they are typed: whatever their case and accents.
 func TestSearchAsTyped(t *testing.T) {
 	s := dbtest.Store(t)
-	for _, l := range []store.Listing{{Title: "Bücherbus, zweite Batterie", Customer: "Plover & Söhne"}, {Title: "100 % solar", Vehicle: "van"},
+	for _, l := range []store.Listing{{Title: "Bücherbus, zweite Batterie", Customer: "Plover & Söhne"}, {Title: "100 % solar",
+		Vehicle: "van"},
 		{Title: "Tray ute", Customer: "Kestrel_Plumbing"}} {
 		_, err := s.Create(ctx, "", store.Draft{Document: job.New(), Listing: l})
 		require.NoError(t, err)
@@ -94,7 +95,8 @@ func TestDatesOfAllJobs(t *testing.T) {
 	require.NoError(t, err)
 	assert.Len(t, rest, 2)
 
-	for days, want := range map[[2]string]int{{"2031-03-09", "2031-03-09"}: 1, {"2031-03-09", "2031-03-10"}: 2, {"2031-03-11", "2031-03-17"}: 0} {
+	for days, want := range map[[2]string]int{{"2031-03-09", "2031-03-09"}: 1, {"2031-03-09", "2031-03-10"}: 2, {"2031-03-11",
+		"2031-03-17"}: 0} {
 		list, err := s.InBays(ctx, days[0], days[1])
 		require.NoError(t, err)
 		assert.Len(t, list, want, "%v", days)

@@ -37,8 +37,8 @@ func (p Part) Of() (item parts.Item) {
 // Parts are the parts of the book, withdrawn ones left out, by kind and name.
 func (s *Store) Parts(ctx context.Context) ([]Part, error) {
 	var list []Part
-	err := s.db.WithContext(ctx).Raw(`SELECT * FROM (SELECT DISTINCT ON (key) * FROM part_versions WHERE workshop_id = ? ORDER BY key, id DESC) newest
-WHERE NOT withdrawn ORDER BY key`, s.workshop).Scan(&list).Error
+	err := s.db.WithContext(ctx).Raw(`SELECT * FROM (SELECT DISTINCT ON (key) * FROM part_versions
+WHERE workshop_id = ? ORDER BY key, id DESC) newest WHERE NOT withdrawn ORDER BY key`, s.workshop).Scan(&list).Error
 	return list, named(err)
 }
 

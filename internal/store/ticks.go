@@ -56,7 +56,8 @@ const mostPast = 5000
 // it was thought to take, by job in the order of time.
 func (s *Store) PastTicks(ctx context.Context) ([]Tick, error) {
 	var ticks []Tick
-	err := s.db.WithContext(ctx).Raw(`SELECT * FROM (SELECT * FROM step_ticks 
-WHERE workshop_id = ? AND done AND usual_minutes > 0 ORDER BY arrived DESC LIMIT ?) newest ORDER BY job_id, ticked_at`, s.workshop, mostPast).Scan(&ticks).Error
+	err := s.db.WithContext(ctx).Raw(`SELECT * FROM (SELECT * FROM step_ticks
+WHERE workshop_id = ? AND done AND usual_minutes > 0 ORDER BY arrived DESC LIMIT ?) newest
+ORDER BY job_id, ticked_at`, s.workshop, mostPast).Scan(&ticks).Error
 	return ticks, named(err)
 }

@@ -64,7 +64,8 @@ func (s *Store) PutFinds(ctx context.Context, models []string, found []job.Docum
 func (s *Store) putFind(tx *gorm.DB, jobID *string, model string, found job.Document) error {
 	f := Find{WorkshopID: s.workshop, Model: model, JobID: jobID, Document: found.Encode(), Withdrawn: none}
 	var same int64
-	err := s.mine(tx).Model(&Find{}).Where("model_key = "+modelKey+" AND job_id IS NOT DISTINCT FROM ?::uuid AND document = ?::jsonb", model, jobID,
+	err := s.mine(tx).Model(&Find{}).Where("model_key = "+modelKey+" AND job_id IS NOT DISTINCT FROM ?::uuid AND document = "+
+		"?::jsonb", model, jobID,
 		string(f.Document)).
 		Where("id > (SELECT coalesce(max(id), 0) FROM vehicle_finds WHERE workshop_id = ? AND model_key = "+modelKey+" AND withdrawn <> '[]')",
 			s.workshop, model).Count(&same).Error

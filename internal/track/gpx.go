@@ -186,7 +186,8 @@ func plausible(all []point) (kept []point, leaps, back int, err error) {
 	}
 	switch {
 	case float64(leaps) > mostLeaps*float64(len(all)):
-		return nil, 0, 0, &Error{Field: "position", Wrong: fmt.Sprintf("leaps further than any vehicle drives at %d of %d points", leaps, len(all))}
+		return nil, 0, 0, &Error{Field: "position", Wrong: fmt.Sprintf("leaps further than any vehicle drives at %d of %d points", leaps,
+			len(all))}
 	case float64(back) > mostLeaps*float64(len(all)):
 		return nil, 0, 0, &Error{Field: "time", Wrong: fmt.Sprintf("runs backward at %d of %d moments", back, len(all))}
 	}

@@ -45,8 +45,15 @@ func (r Read) Days(place *time.Location) []DrivenDay {
 		return list
 	}
 	at := time.UnixMilli(int64(1000 * r.From)).In(place)
+	recorded := at.Add(time.Duration(r.Seconds * float64(time.Second)))
 	for _, s := range r.Pattern {
+		if !at.Before(recorded) {
+			break
+		}
 		end := at.Add(time.Duration(s.Seconds * float64(time.Second)))
+		if end.After(recorded) {
+			end = recorded
+		}
 		for at.Before(end) {
 			night := time.Date(at.Year(), at.Month(), at.Day()+1, 0, 0, 0, 0, place)
 			until := end

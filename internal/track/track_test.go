@@ -68,7 +68,7 @@ func TestTablesInAnySensibleForm(t *testing.T) {
 			}
 		}
 		assert.Equal(t, want, without, name)
-		assert.InDelta(t, 4975, got.Pattern.Seconds(), 15, name)
+		assert.InDelta(t, 4975, got.Seconds, 15, name)
 	}
 }
 

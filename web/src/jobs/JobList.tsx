@@ -22,6 +22,8 @@ const fresh = JSON.stringify({ format: "epitrope-job", version: 1 });
 
 interface Making {
   text: string;
+  /** Of its file. */
+  name: string;
   named: ReturnType<typeof once>;
 }
 
@@ -49,9 +51,12 @@ export function JobList() {
     mutationFn: (made: Making) => take(api.POST("/api/jobs", { params: made.named, ...asText(made.text) })),
     retry: (times, error) => error instanceof NoAnswer && times < 3,
     onSuccess: (opened) => navigate({ to: "/jobs/$id/{-$sheet}", params: { id: opened.id } }),
-    onError: (error) => setTold(error.message),
+    onError: (error, made) => {
+      if (error instanceof Refused && error.refusal.problems.length > 0) setFile({ name: made.name, problems: error.refusal.problems });
+      else setTold(error.message);
+    },
   });
-  const make = (text: string) => create.mutate({ text, named: once() });
+  const make = (text: string, name = "The new job") => create.mutate({ text, name, named: once() });
   const refresh = () => queries.invalidateQueries({ queryKey: ["jobs"] });
   const remove = useMutation({
     mutationFn: (job: { id: string; title: string }) => take(api.DELETE("/api/jobs/{id}", { params: { path: { id: job.id } } })).then(() => job),

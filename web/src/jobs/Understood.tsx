@@ -10,7 +10,7 @@ export type JobFile = { name: string; text: string; planned: Schemas["Planned"] 
 interface Props {
   file: JobFile;
   busy: boolean;
-  make: (text: string) => void;
+  make: (text: string, name: string) => void;
   leave: () => void;
 }
 
@@ -23,7 +23,7 @@ export function Understood({ file, busy, make, leave }: Props) {
         <ul className={css.problems}>
           {problems.map((p) => (
             <li key={p.field + p.wrong}>
-              <b>{p.field || "the file"}</b> {p.value} {p.wrong}; allowed: {p.allowed}
+              <b>{p.field || "the file"}</b> {[p.value, p.wrong].filter(Boolean).join(" ")}; allowed: {p.allowed}
             </li>
           ))}
         </ul>
@@ -37,7 +37,7 @@ export function Understood({ file, busy, make, leave }: Props) {
         {[document.customer, plan.vehicle.label].filter(Boolean).join(", ")}. {plan.summary}
       </p>
       <div className="row">
-        <Button loading={busy} onClick={() => make(file.text)}>
+        <Button loading={busy} onClick={() => make(file.text, file.name)}>
           Make a job of it
         </Button>
         <Button variant="default" onClick={leave}>
