@@ -6,7 +6,7 @@ LINT := go tool -modfile=tools/go.mod golangci-lint
 WEB := web/node_modules/.package-lock.json
 E2E := e2e/node_modules/.package-lock.json
 
-.PHONY: demo test check bench screenshots generate build lint clean
+.PHONY: demo test check crash bench screenshots generate build lint clean
 
 demo: build ## Run it with demo data; prints the address and keeps running
 	@scripts/demo.sh
@@ -32,6 +32,9 @@ test: build $(E2E) ## Everything: lint, types, Go, web and browser tests
 
 check: ## The long version of the tests, all or some: make check PARTS="circuits jobs"
 	@scripts/check.sh $(PARTS)
+
+crash: build ## Kill server and database 100 times under load: nothing acknowledged is lost or doubled
+	@EPITROPE_KILLS=$${KILLS:-100} go test -count=1 -timeout 60m -v -run NothingAcknowledged ./internal/load
 
 bench: build $(E2E) ## Speed: decisions, the screen, the first load
 	@scripts/bench.sh

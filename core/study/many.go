@@ -12,7 +12,7 @@ import (
 // says whether to go on. nil goes on.
 type Progress func(done, of int) (goOn bool)
 
-// many does count pieces of work on all processors, each by its number, and returns
+// many does count pieces of work on all processors but one, each by its number, and returns
 // false where it was told to stop. work is told how to ask whether to stop within a
 // piece.
 func many(count int, progress Progress, work func(i int, halt func() bool)) (whole bool) {
@@ -20,7 +20,7 @@ func many(count int, progress Progress, work func(i int, halt func() bool)) (who
 	var stop atomic.Bool
 	var wait sync.WaitGroup
 	var fell atomic.Value
-	for range min(runtime.GOMAXPROCS(0), count) {
+	for range min(max(1, runtime.GOMAXPROCS(0)-1), count) { // one is left for whoever waits for an answer
 		wait.Go(func() {
 			defer func() { // a panic is the caller's, not the process's
 				if p := recover(); p != nil {

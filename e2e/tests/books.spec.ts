@@ -9,6 +9,9 @@ test("a half-bad file of parts: good lines are kept, the others mended; a charge
   await page.getByRole("link", { name: "Parts book" }).click();
   await page.getByLabel("Parts file").setInputFiles(path);
   const file = page.getByRole("region", { name: "From a file" });
+  await expect(file).toContainText("parts.csv: 1 new, 0 changed, 0 as it is in the book already; 1 line cannot be used");
+  await expect(page.getByRole("row", { name: /Bench box 35/ })).toHaveCount(0);
+  await page.getByRole("button", { name: "Put it in" }).click();
   await expect(file).toContainText("1 part is in the book.");
   await expect(file).toContainText("line 3 rating A “sixty” is not a current; allowed: 0.5 to 600 A");
   await expect(page.getByRole("row", { name: /Bench box 35/ })).toContainText("210.00 EUR 2030-05-01");

@@ -58,6 +58,7 @@ test("the vehicle book by file: bad lines are mended, an answer is taken out, a 
   await page.getByRole("link", { name: "Vehicle book" }).click();
   await page.getByLabel("Vehicle file").setInputFiles(path);
   const file = page.getByRole("region", { name: "From a file" });
+  await page.getByRole("button", { name: "Put it in" }).click();
   await expect(file).toContainText("2 answers are in the book.");
   await expect(file).toContainText("line 3 alternator.label “one”");
   const lines = page.getByLabel("Lines to mend");

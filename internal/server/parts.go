@@ -3,6 +3,7 @@ package server
 import (
 	"context"
 	"net/http"
+	"reflect"
 	"time"
 
 	"github.com/danielgtaylor/huma/v2"
@@ -38,16 +39,24 @@ type PartsFile struct {
 
 // BookRead is what a file for one of the workshop's books came to.
 type BookRead struct {
-	Kept     int                    `json:"kept" doc:"Lines that are in the book now"`
+	Kept     int                    `json:"kept" doc:"Lines that are in the book now, or would be"`
+	New      int                    `json:"new" doc:"Of these, what was not in it"`
+	Changed  int                    `json:"changed" doc:"… and what was there otherwise"`
 	Problems []workshop.LineProblem `json:"problems"`
 	Rest     string                 `json:"rest" doc:"The lines that could not be used, with the heads, to be mended and sent again"`
 }
 
-func bookRead(kept int, problems []workshop.LineProblem, rest string) *body[BookRead] {
-	if problems == nil {
-		problems = []workshop.LineProblem{}
+func bookRead(read BookRead) *body[BookRead] {
+	if read.Problems == nil {
+		read.Problems = []workshop.LineProblem{}
 	}
-	return &body[BookRead]{BookRead{kept, problems, rest}}
+	return &body[BookRead]{read}
+}
+
+// bookInput is a file for a book, or what it would do.
+type bookInput[T any] struct {
+	Preview bool `query:"preview" doc:"Say what it would do, and keep nothing"`
+	Body    T
 }
 
 func (a *api) registerParts(h huma.API) {
@@ -103,16 +112,34 @@ func (a *api) exportParts(ctx context.Context, _ *struct{}) (*fileAnswer, error)
 	return &fileAnswer{"text/csv; charset=utf-8; header=present", `attachment; filename="parts.csv"`, workshop.WriteParts(items)}, nil
 }
 
-func (a *api) importParts(ctx context.Context, in *struct{ Body PartsFile }) (*body[BookRead], error) {
+func (a *api) importParts(ctx context.Context, in *bookInput[PartsFile]) (*body[BookRead], error) {
 	file, err := workshop.ReadParts([]byte(in.Body.CSV), today())
 	if err != nil {
 		return nil, inputProblem(job.Problems{{Field: "file", Value: short(in.Body.CSV), Wrong: err.Error(),
 			Allowed: "a table of parts, as the book is exported"}})
 	}
-	if err := a.store.PutParts(ctx, file.Items); err != nil {
+	list, err := a.store.Parts(ctx)
+	if err != nil {
 		return nil, answer(err)
 	}
-	return bookRead(len(file.Items), file.Problems, file.Rest), nil
+	there := map[string]parts.Item{}
+	for _, p := range list {
+		there[p.Key] = p.Of()
+	}
+	read := BookRead{Kept: len(file.Items), Problems: file.Problems, Rest: file.Rest}
+	for _, item := range file.Items {
+		was, known := there[item.Key()]
+		switch {
+		case !known:
+			read.New++
+		case !reflect.DeepEqual(was, item):
+			read.Changed++
+		}
+	}
+	if !in.Preview {
+		err = answer(a.store.PutParts(ctx, file.Items))
+	}
+	return bookRead(read), err
 }
 
 func (a *api) putPart(ctx context.Context, in *struct{ Body map[string]string }) (*struct{}, error) {

@@ -4,6 +4,7 @@ import (
 	"context"
 	"net/http"
 	"slices"
+	"strings"
 	"time"
 
 	"github.com/danielgtaylor/huma/v2"
@@ -73,6 +74,37 @@ func entries(finds []store.Find) []Model {
 	return list
 }
 
+// known is what is known of a model; case and spaces of its name do not matter.
+func known(finds []store.Find, model string) job.Document {
+	for _, m := range entries(finds) {
+		if sameModel(m.Model, model) {
+			return m.Document
+		}
+	}
+	return job.New()
+}
+
+func sameModel(a, b string) bool {
+	return strings.EqualFold(strings.Join(strings.Fields(a), " "), strings.Join(strings.Fields(b), " "))
+}
+
+// count counts the answers that a document has anew, and otherwise.
+func (r *BookRead) count(known, found job.Document) {
+	was := map[string]string{}
+	for _, a := range known.BookAnswers() {
+		was[a.Path] = a.Text
+	}
+	for _, a := range found.BookAnswers() {
+		before, there := was[a.Path]
+		switch {
+		case !there:
+			r.New++
+		case before != a.Text:
+			r.Changed++
+		}
+	}
+}
+
 // model is the book's entry of a model.
 func (a *api) model(ctx context.Context, name string) (*body[Model], error) {
 	finds, err := a.store.Finds(ctx, name)
@@ -98,7 +130,7 @@ func (a *api) exportVehicles(ctx context.Context, _ *struct{}) (*fileAnswer, err
 	return &fileAnswer{"text/csv; charset=utf-8; header=present", `attachment; filename="vehicles.csv"`, workshop.WriteVehicles(models)}, nil
 }
 
-func (a *api) importVehicles(ctx context.Context, in *struct{ Body VehiclesFile }) (*body[BookRead], error) {
+func (a *api) importVehicles(ctx context.Context, in *bookInput[VehiclesFile]) (*body[BookRead], error) {
 	file, err := workshop.ReadVehicles([]byte(in.Body.CSV))
 	if err != nil {
 		return nil, inputProblem(job.Problems{{Field: "file", Value: short(in.Body.CSV), Wrong: err.Error(),
@@ -108,10 +140,18 @@ func (a *api) importVehicles(ctx context.Context, in *struct{ Body VehiclesFile 
 	for i, m := range file.Models {
 		names[i], docs[i] = m.Name, m.Document
 	}
-	if err := a.store.PutFinds(ctx, names, docs); err != nil {
+	finds, err := a.store.Finds(ctx, "")
+	if err != nil {
 		return nil, answer(err)
 	}
-	return bookRead(file.Answers, file.Problems, file.Rest), nil
+	read := BookRead{Kept: file.Answers, Problems: file.Problems, Rest: file.Rest}
+	for _, m := range file.Models {
+		read.count(known(finds, m.Name), m.Document)
+	}
+	if !in.Preview {
+		err = answer(a.store.PutFinds(ctx, names, docs))
+	}
+	return bookRead(read), err
 }
 
 func (a *api) withdrawAnswer(ctx context.Context, in *struct {

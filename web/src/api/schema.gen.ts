@@ -853,9 +853,19 @@ export interface components {
         BookRead: {
             /**
              * Format: int64
-             * @description Lines that are in the book now
+             * @description … and what was there otherwise
+             */
+            changed: number;
+            /**
+             * Format: int64
+             * @description Lines that are in the book now, or would be
              */
             kept: number;
+            /**
+             * Format: int64
+             * @description Of these, what was not in it
+             */
+            new: number;
             problems: components["schemas"]["LineProblem"][];
             /** @description The lines that could not be used, with the heads, to be mended and sent again */
             rest: string;
@@ -5632,7 +5642,10 @@ export interface operations {
     };
     importParts: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Say what it would do, and keep nothing */
+                preview?: boolean;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -6221,7 +6234,10 @@ export interface operations {
     };
     importVehicles: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Say what it would do, and keep nothing */
+                preview?: boolean;
+            };
             header?: never;
             path?: never;
             cookie?: never;

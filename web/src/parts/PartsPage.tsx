@@ -74,7 +74,7 @@ export function PartsPage() {
         name="Parts file"
         hint="Comma-separated, one part a line, heads as exported. A line is used whole or not at all."
         says={(n) => `${n} ${n === 1 ? "part is" : "parts are"} in the book.`}
-        send={(csv) => take(api.POST("/api/parts", { body: { csv } }))}
+        send={(csv, preview) => take(api.POST("/api/parts", { params: { query: { preview } }, body: { csv } }))}
         onRead={refresh}
       />
       {says && <Told>{says}</Told>}

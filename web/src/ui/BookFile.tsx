@@ -14,8 +14,23 @@ interface Props {
   name: string;
   hint: string;
   says: (lines: number) => string;
-  send: (csv: string) => Promise<Schemas["BookRead"]>;
+  send: (csv: string, preview: boolean) => Promise<Schemas["BookRead"]>;
   onRead: () => unknown;
+}
+
+/** Seen is a file with what it would do. */
+interface Seen {
+  csv: string;
+  name: string;
+  read: Schemas["BookRead"];
+}
+
+/** whatItDoes says what a file would do to the book. */
+function whatItDoes({ name, read }: Seen): string {
+  const same = read.kept - read.new - read.changed;
+  const bad = new Set(read.problems.map((p) => p.line)).size;
+  const what = [`${read.new} new`, `${read.changed} changed`, `${same} as it is in the book already`];
+  return `${name}: ${what.join(", ")}${bad > 0 ? `; ${bad} ${bad === 1 ? "line" : "lines"} cannot be used, and will be kept here to be mended` : ""}.`;
 }
 
 /** BookFile reads files for one of the workshop's books, and keeps the lines that could not be used until they are mended. */
@@ -23,9 +38,16 @@ export function BookFile({ kept, name, hint, says, send: to, onRead }: Props) {
   const [rest, setRest] = useStored(kept, "");
   const [problems, setProblems] = useState<Schemas["LineProblem"][]>([]);
   const [told, setTold] = useState("");
+  const [seen, setSeen] = useState<Seen | null>(null);
+  const look = useMutation({
+    mutationFn: (file: { csv: string; name: string }) => to(file.csv, true),
+    onSuccess: (read, file) => setSeen({ ...file, read }),
+    onError: (error) => setTold(whyNot(error)),
+  });
   const send = useMutation({
-    mutationFn: to,
+    mutationFn: (csv: string) => to(csv, false),
     onSuccess: (read, sent) => {
+      setSeen(null);
       // Lines of an earlier file that still wait to be mended stay.
       const waiting = sent === rest ? "" : rest;
       setRest([waiting, read.rest].filter(Boolean).join(waiting && read.rest ? "\n" : ""));
@@ -41,14 +63,25 @@ export function BookFile({ kept, name, hint, says, send: to, onRead }: Props) {
         label="Read a file"
         name={name}
         endings={[".csv", ".txt"]}
-        busy={send.isPending}
+        busy={send.isPending || look.isPending}
         onRefused={setTold}
         onFile={(file) => {
+          setSeen(null);
           if (rest) setTold("Mend or clear the lines below first; then read another file.");
-          else readText(file).then(send.mutate, (error: Error) => setTold(`${file.name} ${error.message}`));
+          else readText(file).then((csv) => look.mutate({ csv, name: file.name }), (error: Error) => setTold(`${file.name} ${error.message}`));
         }}
       >
-        <p role="status">{told || hint}</p>
+        <p role="status">{seen ? whatItDoes(seen) : told || hint}</p>
+        {seen && (
+          <div className="row">
+            <Button size="compact-md" loading={send.isPending} onClick={() => send.mutate(seen.csv)}>
+              Put it in
+            </Button>
+            <Button size="compact-md" variant="default" onClick={() => setSeen(null)}>
+              Leave it
+            </Button>
+          </div>
+        )}
       </FileDrop>
       {problems.length > 0 && (
         <ul className={css.problems}>

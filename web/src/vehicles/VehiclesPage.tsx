@@ -93,7 +93,7 @@ export function VehiclesPage() {
         name="Vehicle file"
         hint="Comma-separated, one answer a line: model, answer to, answer. A line is used whole or not at all."
         says={(n) => `${n} ${n === 1 ? "answer is" : "answers are"} in the book.`}
-        send={(csv) => take(api.POST("/api/vehicles", { body: { csv } }))}
+        send={(csv, preview) => take(api.POST("/api/vehicles", { params: { query: { preview } }, body: { csv } }))}
         onRead={refresh}
       />
       {says && <Told>{says}</Told>}
