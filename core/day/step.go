@@ -22,23 +22,32 @@ func (r *runner) try(begin *moving, h float64, out *trial) error {
 	}
 	var end moving
 	r.move(&guess, &out.s, &end)
-	edge := h <= edgeS && r.wish(&guess, &out.s) != r.w
+	edge := r.wish(&guess, &out.s) != r.w
 	out.wrong = correct(&r.x, begin, &end, &guess, &p, h, &out.x) / r.opt.Tolerance
 	if err := r.see(&out.x, &out.s); err != nil {
 		return r.stopped(err)
 	}
-	if edge && r.wish(&out.x, &out.s) == r.w {
-		// What switches takes itself back as soon as it does: in so short a step that is its edge.
-		out.x, out.wrong = guess, 0
-		if err := r.see(&out.x, &out.s); err != nil {
-			return r.stopped(err)
-		}
+	if !edge || r.wish(&out.x, &out.s) != r.w {
+		return nil
+	}
+	// What switches takes itself back as soon as it does: the step is tried shorter, until it is so short that
+	// this is the edge.
+	if out.wrong = max(out.wrong, tooLong); h > edgeS {
+		return nil
+	}
+	out.x, out.wrong = guess, 0
+	if err := r.see(&out.x, &out.s); err != nil {
+		return r.stopped(err)
 	}
 	return nil
 }
 
-// edgeS is a step so short that nothing counts that it leaves out, in s.
-const edgeS = 0.1
+// edgeS is a step so short that nothing counts that it leaves out, in s; and tooLong how wrong a longer one is
+// that passes an edge.
+const (
+	edgeS   = 0.1
+	tooLong = 8.0
+)
 
 // advance takes one step of at most h, as long as its error allows, and up to the first
 // moment at which something wants to switch. It returns what it took and what the next

@@ -21,6 +21,6 @@ func ExampleTry() {
 	// true the aux battery always has charge left
 	// true the aux battery ends no lower than it began
 	// false the aux battery is full at least once
-	// true relay and charger run without dropping out
+	// false relay and charger run without dropping out
 	// true every fuse holds
 }

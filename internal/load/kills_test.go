@@ -91,7 +91,8 @@ func stored(t *testing.T, c *pgx.Conn, k *kept) {
 		assert.Equal(t, 1, one(`SELECT count(*) FROM job_revisions WHERE job_id = $1 AND version = $2`, k.id, version), "issued once")
 	}
 	finds := one(`SELECT count(*) FROM vehicle_finds WHERE job_id = $1`, k.id)
-	assert.Equal(t, finds, one(`SELECT count(DISTINCT (model_key, document)) FROM vehicle_finds WHERE job_id = $1`, k.id), "each find counts once")
+	assert.Equal(t, finds, one(`SELECT count(DISTINCT (model_key, document)) FROM vehicle_finds WHERE job_id = $1`, k.id),
+		"each find counts once")
 	if k.found {
 		assert.Positive(t, finds)
 	}

@@ -125,7 +125,8 @@ func (p *person) edits(doc job.Document, w *waits) {
 			return
 		}
 		var saved struct{ Version int }
-		if !p.timed(w, "save", "PUT", "/api/jobs/"+got.ID+"/draft", "", map[string]any{"base": version, "by": p.name, "document": changed}, &saved,
+		if !p.timed(w, "save", "PUT", "/api/jobs/"+got.ID+"/draft", "", map[string]any{"base": version, "by": p.name, "document": changed},
+			&saved,
 			http.StatusOK) {
 			return
 		}

@@ -141,7 +141,8 @@ func (p *person) create() {
 func (p *person) save(k *kept) {
 	title := fmt.Sprintf("%s %s %d", p.name, k.key, k.saves+1)
 	var got struct{ Version int }
-	status, answered := p.send("PUT", "/api/jobs/"+k.id+"/draft", "", map[string]any{"base": k.version, "by": p.name, "document": document(title)}, &got)
+	status, answered := p.send("PUT", "/api/jobs/"+k.id+"/draft", "", map[string]any{"base": k.version, "by": p.name,
+		"document": document(title)}, &got)
 	if answered && p.expect("save", status, 200) {
 		k.title, k.version, k.saves = title, got.Version, k.saves+1
 	}
