@@ -53,11 +53,12 @@ func runServe(args []string, _ io.Reader, out io.Writer) error {
 		return fmt.Errorf("listen on %s: %w", *address, err)
 	}
 	var working sync.WaitGroup
-	working.Go(func() { worker.Run(ctx, s, parts.Stock()) })
+	var busy server.Busy
+	working.Go(func() { worker.Run(ctx, s, parts.Stock(), busy.Now) })
 	working.Go(func() { listing.Renew(ctx, s, parts.Stock()) })
 	defer func() { stop(); working.Wait() }() // before the store is closed
 	fmt.Fprintf(out, "Epitrope is at http://%s\nThere is no sign-in yet: it serves this machine only.\n", listener.Addr())
-	return server.Serve(ctx, server.New(s, pages), listener)
+	return server.Serve(ctx, server.New(s, pages, &busy), listener)
 }
 
 func databaseFlag(set *flag.FlagSet) *string {

@@ -200,7 +200,7 @@ func (r *runner) stretch() error {
 			return &Stopped{AtS: r.t, Element: "run", Why: unit.Say("is not followed any further: %.0f times something has switched by then",
 				float64(len(r.result.Events)))}
 		}
-		if r.opt.Halt != nil && r.result.Steps%256 == 0 && r.opt.Halt() {
+		if r.opt.Halt != nil && r.result.Steps%32 == 0 && r.opt.Halt() {
 			return ErrHalted
 		}
 		longest := math.Min(longestS, math.Min(r.now.until, r.due())-r.t)

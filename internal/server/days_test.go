@@ -95,7 +95,7 @@ func TestTasksOverTheAPI(t *testing.T) {
 	s := dbtest.Store(t)
 	ctx, stop := context.WithCancel(context.Background())
 	gone := make(chan struct{})
-	go func() { worker.Run(ctx, s, parts.Stock()); close(gone) }()
+	go func() { worker.Run(ctx, s, parts.Stock(), func() bool { return false }); close(gone) }()
 	defer func() { stop(); <-gone }()
 	h := serve(t, s)
 	var opened server.Opened

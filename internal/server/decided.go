@@ -12,7 +12,7 @@ import (
 )
 
 // keptDesigns is how many designs are kept: those of a workshop's day.
-const keptDesigns = 256
+const keptDesigns = 128
 
 // decided are the designs of the documents that were last asked about, by digest: a section,
 // its modes, its days and its pack ask of one and the same.

@@ -78,7 +78,7 @@ func filled(b *testing.B, count int) *httptest.Server {
 		_, err = c.Exec(context.Background(), statement)
 		require.NoError(b, err)
 	}
-	h := httptest.NewServer(server.New(s, pages))
+	h := httptest.NewServer(server.New(s, pages, &server.Busy{}))
 	b.Cleanup(h.Close)
 	return h
 }

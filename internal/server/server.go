@@ -59,13 +59,13 @@ func packed(level int, which func(c *echo.Context) bool) echo.MiddlewareFunc {
 	return middleware.GzipWithConfig(middleware.GzipConfig{Level: level, Skipper: func(c *echo.Context) bool { return !which(c) }})
 }
 
-// New builds the server on a store and the built pages.
-func New(s *store.Store, pages fs.FS) *echo.Echo {
+// New builds the server on a store and the built pages; busy learns when somebody asks for something.
+func New(s *store.Store, pages fs.FS, busy *Busy) *echo.Echo {
 	e := echo.New()
 	e.Logger = slog.Default()
 	e.HTTPErrorHandler = handleError
 	// What is computed for a key is packed fast, what is loaded once is packed well.
-	e.Use(middleware.Recover(), logRequests(), onlyThisMachine, onlyText, safeHeaders, packed(gzip.BestSpeed, isAPI),
+	e.Use(middleware.Recover(), busy.see, logRequests(), onlyThisMachine, onlyText, safeHeaders, packed(gzip.BestSpeed, isAPI),
 		packed(gzip.DefaultCompression, isPage))
 
 	mux := http.NewServeMux()

@@ -26,7 +26,7 @@ var pages = fstest.MapFS{
 
 func serve(t *testing.T, s *store.Store) *httptest.Server {
 	t.Helper()
-	h := httptest.NewServer(server.New(s, pages))
+	h := httptest.NewServer(server.New(s, pages, &server.Busy{}))
 	t.Cleanup(h.Close)
 	return h
 }

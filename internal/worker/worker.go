@@ -26,8 +26,9 @@ const (
 	tellEvery = 400 * time.Millisecond
 )
 
-// Run works until ctx ends.
-func Run(ctx context.Context, s *store.Store, book parts.Book) {
+// Run works until ctx ends. While busy says that people are at work it takes no more than a share of one
+// processor.
+func Run(ctx context.Context, s *store.Store, book parts.Book, busy func() bool) {
 	look := time.NewTicker(lookEvery)
 	defer look.Stop()
 	for {
@@ -38,7 +39,7 @@ func Run(ctx context.Context, s *store.Store, book parts.Book) {
 		case err != nil:
 			slog.Warn("no task could be claimed", "error", err)
 		case ok:
-			do(ctx, s, book, t)
+			do(ctx, s, book, t, busy)
 			continue // there may be more
 		}
 		select {
@@ -51,6 +52,8 @@ func Run(ctx context.Context, s *store.Store, book parts.Book) {
 
 // asked is a task that its work can ask whether to go on.
 type asked struct {
+	busy                func() bool
+	last                atomic.Int64 // when a piece of it ended, in ns
 	done, total         atomic.Int64
 	stop, lost, closing atomic.Bool
 }
@@ -63,12 +66,30 @@ func (a *asked) progress(done, of int) bool {
 			break
 		}
 	}
+	a.makeRoom()
 	return !a.stop.Load() && !a.lost.Load() && !a.closing.Load()
 }
 
+// How long the work rests while people are at work: so many times as long as a piece of it took, and no longer.
+const (
+	restsTimes = 3
+	restsMost  = 300 * time.Millisecond
+)
+
+// makeRoom lets people's requests go first.
+func (a *asked) makeRoom() {
+	now := time.Now().UnixNano()
+	took := time.Duration(now - a.last.Swap(now))
+	if a.busy() {
+		time.Sleep(min(restsTimes*took, restsMost))
+		a.last.Store(time.Now().UnixNano())
+	}
+}
+
 // do does one task, and keeps the store informed meanwhile.
-func do(ctx context.Context, s *store.Store, book parts.Book, t store.Task) {
-	var a asked
+func do(ctx context.Context, s *store.Store, book parts.Book, t store.Task, busy func() bool) {
+	a := asked{busy: busy}
+	a.last.Store(time.Now().UnixNano())
 	told := make(chan struct{})
 	finished := make(chan struct{})
 	go func() {

@@ -24,7 +24,7 @@ func begin(s *store.Store) (stop func()) {
 	gone := make(chan struct{})
 	go func() {
 		defer close(gone)
-		worker.Run(ctx, s, parts.Stock())
+		worker.Run(ctx, s, parts.Stock(), func() bool { return false })
 	}()
 	return func() { cancel(); <-gone }
 }
