@@ -193,7 +193,7 @@ func TestMoreCopperLosesLess(t *testing.T) {
 	}
 }
 
-func FuzzParse(f *testing.F) {
+func FuzzName(f *testing.F) {
 	for _, s := range []string{"16 mm²", "6 AWG", "2/0 AWG", "6 mm auto", "8 mm", "awg 4", "000 awg"} {
 		f.Add(s)
 	}

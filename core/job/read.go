@@ -6,7 +6,6 @@ import (
 	"math"
 	"strconv"
 	"strings"
-	"unicode"
 	"unicode/utf8"
 
 	"epitrope/core/alternator"
@@ -104,23 +103,11 @@ func (f Field) readText(value any) (any, error) {
 	if count := utf8.RuneCountInString(text); float64(count) > f.Max {
 		return nil, fmt.Errorf("has %d characters", count)
 	}
-	if at := strings.IndexFunc(text, unwritable); at >= 0 {
+	if at := strings.IndexFunc(text, unit.Unwritable); at >= 0 {
 		r, _ := utf8.DecodeRuneInString(text[at:])
 		return nil, fmt.Errorf("holds U+%04X, which no page shows as it is", r)
 	}
 	return text, nil
-}
-
-// unwritable says whether a character controls what stands around it: what no database keeps, and what turns
-// text round.
-func unwritable(r rune) bool {
-	switch {
-	case r == '\n' || r == '\t':
-		return false
-	case unicode.IsControl(r):
-		return true
-	}
-	return r >= 0x202a && r <= 0x202e || r >= 0x2066 && r <= 0x2069 || r == 0x200e || r == 0x200f || r == 0xfeff
 }
 
 // readAs takes text that has a form of its own, or is empty.

@@ -121,8 +121,8 @@ func clip(s string) string {
 
 func words(head string, most int, at func(*Item) *string) ItemColumn {
 	return ItemColumn{head, func(i *Item, text string) (string, string) {
-		if len([]rune(text)) > most || strings.ContainsFunc(text, func(r rune) bool { return r < ' ' }) {
-			return "is too long, or has breaks in it", fmt.Sprintf("one line, up to %d characters", most)
+		if len([]rune(text)) > most || strings.ContainsAny(text, "\n\t") || strings.ContainsFunc(text, unit.Unwritable) {
+			return "is too long, or has breaks or controls in it", fmt.Sprintf("one line, up to %d characters", most)
 		}
 		*at(i) = text
 		return "", ""

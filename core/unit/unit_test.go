@@ -55,7 +55,7 @@ func TestParseNamesWhatItRefuses(t *testing.T) {
 	}
 }
 
-func FuzzParse(f *testing.F) {
+func FuzzQuantity(f *testing.F) {
 	for _, s := range []string{"6ft6", "95F", "1h30", "840 Wh", `6'6"`, "2,3", "-4 °F"} {
 		f.Add(s)
 	}

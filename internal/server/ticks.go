@@ -5,6 +5,7 @@ import (
 	"encoding/json"
 	"fmt"
 	"net/http"
+	"strings"
 	"time"
 	"unicode/utf8"
 
@@ -12,6 +13,7 @@ import (
 	"github.com/google/uuid"
 
 	"epitrope/core/job"
+	"epitrope/core/unit"
 	"epitrope/internal/store"
 )
 
@@ -78,11 +80,8 @@ func (t SentTick) read() (out StepTick, problems job.Problems) {
 		if n := utf8.RuneCountInString(value); n < least || n > most {
 			refuse(field, value, fmt.Sprintf("has %d characters", n), fmt.Sprintf("%d to %d", least, most))
 		}
-		for _, r := range value {
-			if r < ' ' && r != '\n' && r != '\t' {
-				refuse(field, value, "has characters that cannot be written", "text")
-				break
-			}
+		if strings.ContainsFunc(value, unit.Unwritable) {
+			refuse(field, value, "holds characters that no page shows as they are", "text")
 		}
 	}
 	text("step", out.Step, 1, mostStep)

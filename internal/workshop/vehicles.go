@@ -8,6 +8,7 @@ import (
 	"unicode/utf8"
 
 	"epitrope/core/job"
+	"epitrope/core/unit"
 	"epitrope/internal/table"
 )
 
@@ -105,6 +106,8 @@ func (f *VehiclesFile) take(number int, model, path, text, known string) *LinePr
 		return &LineProblem{number, "model", "", "is missing", "what the workshop calls it"}
 	case len([]rune(name)) > mostModel:
 		return &LineProblem{number, "model", short(name), "is too long", fmt.Sprintf("up to %d characters", mostModel)}
+	case strings.ContainsFunc(name, unit.Unwritable):
+		return &LineProblem{number, "model", short(name), "holds characters that no page shows as they are", "text"}
 	case text == "":
 		return &LineProblem{number, "answer", "", "is missing", "a line for each answer that there is"}
 	}
