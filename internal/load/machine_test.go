@@ -60,8 +60,9 @@ func freeAddress(t testing.TB) string {
 	t.Helper()
 	l, err := net.Listen("tcp", "127.0.0.1:0")
 	require.NoError(t, err)
-	defer l.Close()
-	return l.Addr().String()
+	address := l.Addr().String()
+	require.NoError(t, l.Close())
+	return address
 }
 
 // startDatabase starts it, on a port where one is named, and returns its address.

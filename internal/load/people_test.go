@@ -97,9 +97,9 @@ func (m *machine) memory(t *testing.T) string {
 	return "not known"
 }
 
-func (p *person) timed(w *waits, what, method, path, key string, body, into any, want ...int) bool {
+func (p *person) timed(w *waits, what, method, path string, body, into any, want ...int) bool {
 	began := time.Now()
-	status, answered := p.send(method, path, key, body, into)
+	status, answered := p.send(method, path, "", body, into)
 	if !answered {
 		return false
 	}
@@ -111,7 +111,7 @@ func (p *person) timed(w *waits, what, method, path, key string, body, into any,
 func (p *person) edits(doc job.Document, w *waits) {
 	time.Sleep(time.Duration(p.rand.IntN(4000)) * time.Millisecond)
 	var got opened
-	if !p.timed(w, "create", "POST", "/api/jobs", "", doc, &got, http.StatusCreated) {
+	if !p.timed(w, "create", "POST", "/api/jobs", doc, &got, http.StatusCreated) {
 		return
 	}
 	version := got.Draft.Version
@@ -121,11 +121,11 @@ func (p *person) edits(doc job.Document, w *waits) {
 			p.refused = append(p.refused, problems.Error())
 			return
 		}
-		if !p.timed(w, "plan", "POST", "/api/plan", "", changed, nil, http.StatusOK) {
+		if !p.timed(w, "plan", "POST", "/api/plan", changed, nil, http.StatusOK) {
 			return
 		}
 		var saved struct{ Version int }
-		if !p.timed(w, "save", "PUT", "/api/jobs/"+got.ID+"/draft", "", map[string]any{"base": version, "by": p.name, "document": changed},
+		if !p.timed(w, "save", "PUT", "/api/jobs/"+got.ID+"/draft", map[string]any{"base": version, "by": p.name, "document": changed},
 			&saved,
 			http.StatusOK) {
 			return
@@ -145,15 +145,15 @@ func (p *person) pause(ms int) {
 // looks runs maps one after another, and opens the lists.
 func (p *person) looks(doc job.Document, w *waits) {
 	var got opened
-	if !p.timed(w, "create", "POST", "/api/jobs", "", doc, &got, http.StatusCreated) {
+	if !p.timed(w, "create", "POST", "/api/jobs", doc, &got, http.StatusCreated) {
 		return
 	}
 	ask := map[string]any{"kind": "sweep", "document": json.RawMessage(doc.Encode()),
 		"sweep": map[string]any{"across": map[string]any{"path": "routes.startM"}, "up": map[string]any{"path": "use.dailyAh"}}}
 	for p.ctx.Err() == nil {
-		p.timed(w, "map", "POST", "/api/jobs/"+got.ID+"/tasks", "", ask, nil, http.StatusAccepted, http.StatusTooManyRequests)
+		p.timed(w, "map", "POST", "/api/jobs/"+got.ID+"/tasks", ask, nil, http.StatusAccepted, http.StatusTooManyRequests)
 		for _, path := range []string{"/api/jobs", "/api/jobs?search=p1", "/api/due", "/api/week"} {
-			p.timed(w, "list", "GET", path, "", nil, nil, http.StatusOK)
+			p.timed(w, "list", "GET", path, nil, nil, http.StatusOK)
 		}
 		p.pause(500)
 	}
