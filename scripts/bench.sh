@@ -8,4 +8,5 @@ state=$(mktemp -d /var/tmp/epitrope-bench-XXXXXX)
 trap 'scripts/postgres.sh stop "$state/pg"; rm -rf "$state"' EXIT
 chmod 755 "$state"
 EPITROPE_TEST_DATABASE=$(scripts/postgres.sh start "$state/pg") go test -run "^$" -bench Lists -benchtime 200x ./internal/server 2>/dev/null | grep -E "^Benchmark"
+EPITROPE_LOAD=${LOAD_TIME:-1m} go test -count=1 -v -run TwoHundred ./internal/load | grep -E "requests|memory"
 (cd e2e && npx playwright test -c bench.config.ts --reporter=list)
