@@ -29,8 +29,8 @@ type Compared struct {
 const MostCompared = 4
 
 // Compare runs several designs through the same days. The problems name what does not
-// read, with the design's number before the field.
-func Compare(d *design.Design, variants []Variant) ([]Compared, job.Problems) {
+// read, with the design's number before the field. halt is asked now and then whether to stop; nil never stops.
+func Compare(d *design.Design, variants []Variant, halt func() bool) ([]Compared, job.Problems) {
 	var problems job.Problems
 	docs := make([]job.Document, len(variants))
 	for i, v := range variants {
@@ -45,8 +45,8 @@ func Compare(d *design.Design, variants []Variant) ([]Compared, job.Problems) {
 		return nil, problems
 	}
 	out := make([]Compared, len(variants))
-	many(len(variants), nil, func(i int, halt func() bool) {
-		t := Try(d.With(docs[i]), Window{}, halt)
+	many(len(variants), nil, func(i int, stopped func() bool) {
+		t := Try(d.With(docs[i]), Window{}, func() bool { return stopped() || halt != nil && halt() })
 		out[i] = Compared{Label: variants[i].Label, Outcome: t.Outcome, Aims: t.Aims, Verdicts: t.Verdicts, Stopped: t.Stopped,
 			T: t.Series.T, AuxSOC: t.Series.AuxSOC, StartSOC: t.Series.StartSOC, AuxA: t.Series.AuxA, BusV: t.Series.BusV}
 	})

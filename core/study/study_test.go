@@ -101,13 +101,13 @@ func TestCompare(t *testing.T) {
 		{Label: "as it is"}, {Label: "10 A", Changes: map[string]any{"pins.chargerA": "10 A"}},
 		{Label: "30 A", Changes: map[string]any{"pins.chargerA": 30.0}},
 		{Label: "half an hour", Changes: map[string]any{"pins.chargerA": 30.0, "use.drivenHours": "30 min"}},
-	})
+	}, nil)
 	require.Empty(t, problems)
 	require.Len(t, got, 4)
 	assert.Less(t, got[1].Outcome.AuxEnd, got[2].Outcome.AuxEnd)
 	assert.Less(t, got[3].Outcome.AuxEnd, got[2].Outcome.AuxEnd)
 	_, problems = study.Compare(design.Of(days(t, "1"), parts.Stock()), []study.Variant{{Label: "wrong",
-		Changes: map[string]any{"pins.chargerA": 33.0, "no.field": 1.0}}})
+		Changes: map[string]any{"pins.chargerA": 33.0, "no.field": 1.0}}}, nil)
 	require.Len(t, problems, 2)
 	assert.Contains(t, problems.Error(), "wrong: no: ")
 	assert.Contains(t, problems.Error(), "wrong: pins.chargerA")

@@ -113,7 +113,7 @@ func (a driver) netlists(d *design.Design) any {
 // compared is the design beside one with less cable and one that is read in feet.
 func compared(d *design.Design) any {
 	list, _ := study.Compare(d, []study.Variant{{Label: "short", Changes: map[string]any{"routes.startM": "4 ft"}},
-		{Label: "other", Changes: map[string]any{"pins.coupling": "vsr"}}})
+		{Label: "other", Changes: map[string]any{"pins.coupling": "vsr"}}}, nil)
 	return list
 }
 

@@ -59,7 +59,8 @@ type body[T any] struct{ Body T }
 type api struct {
 	store   *store.Store
 	designs *decided
-	readers chan struct{} // of evidence, as many as read at once
+	readers turns // of evidence
+	running turns // of what is run through time
 }
 
 // newAPI builds the API on a mux. The store may be nil for its document alone.
@@ -70,7 +71,7 @@ func newAPI(s *store.Store, mux *http.ServeMux) huma.API {
 	config.CreateHooks = nil
 	config.OpenAPIPath, config.DocsPath, config.SchemasPath = "/api/openapi", "", ""
 	h := humago.New(mux, config)
-	a := &api{s, newDecided(parts.Stock()), make(chan struct{}, readAtOnce)}
+	a := &api{s, newDecided(parts.Stock()), newTurns(readAtOnce), newRunning()}
 
 	post := func(op huma.Operation) huma.Operation { op.MaxBodyBytes = maxBody; return op }
 	huma.Register(h, huma.Operation{OperationID: "vocabulary", Method: http.MethodGet, Path: "/api/vocabulary",

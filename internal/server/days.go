@@ -76,11 +76,12 @@ func (a *api) try(ctx context.Context, in *struct {
 	if problems == nil {
 		problems = job.Problems{}
 	}
-	t := study.Try(a.designs.of(doc), study.Window{FromS: in.From, ToS: in.To}, func() bool { return ctx.Err() != nil })
-	return &body[Tried]{Tried{problems, t}}, nil
+	return taken(ctx, a.running, func() Tried {
+		return Tried{problems, study.Try(a.designs.of(doc), study.Window{FromS: in.From, ToS: in.To}, func() bool { return ctx.Err() != nil })}
+	})
 }
 
-func (a *api) compare(_ context.Context, in *struct {
+func (a *api) compare(ctx context.Context, in *struct {
 	Body struct {
 		Document Input           `json:"document"`
 		Variants []study.Variant `json:"variants" minItems:"1" maxItems:"4"`
@@ -90,11 +91,14 @@ func (a *api) compare(_ context.Context, in *struct {
 	if len(problems) > 0 {
 		return nil, inputProblem(problems)
 	}
-	got, problems := study.Compare(a.designs.of(doc), in.Body.Variants)
+	got, err := taken(ctx, a.running, func() (list []study.Compared) {
+		list, problems = study.Compare(a.designs.of(doc), in.Body.Variants, func() bool { return ctx.Err() != nil })
+		return list
+	})
 	if len(problems) > 0 {
 		return nil, inputProblem(problems)
 	}
-	return &body[[]study.Compared]{got}, nil
+	return got, err
 }
 
 func (a *api) addTask(ctx context.Context, in *struct {

@@ -58,17 +58,6 @@ func (a *api) registerEvidence(h huma.API) {
 		Summary: "Judge a logged recording of the start battery: how its alternator is regulated", Errors: []int{413, 422}}, a.testRegulation)
 }
 
-// reading has a file read when it is its turn; it ends when its asker leaves.
-func (a *api) reading(ctx context.Context, read func() error) error {
-	select {
-	case a.readers <- struct{}{}:
-	case <-ctx.Done():
-		return ctx.Err()
-	}
-	defer func() { <-a.readers }()
-	return read()
-}
-
 // unread is what is answered for a file that cannot be read.
 func unread(field string, err error, allowed string) error {
 	var large *http.MaxBytesError
@@ -88,7 +77,7 @@ func (a *api) readTrack(ctx context.Context, in *struct {
 			Allowed: "a name of the time-zone database, such as Europe/Berlin"}})
 	}
 	var got track.Read
-	if err := a.reading(ctx, func() (err error) { got, err = track.File(in.body); return err }); err != nil {
+	if err := a.readers.take(ctx, func() (err error) { got, err = track.File(in.body); return err }); err != nil {
 		return nil, unread("track", err, "GPX with time, or a table with time and speed or rpm")
 	}
 	says := got.Says
@@ -100,7 +89,7 @@ func (a *api) readTrack(ctx context.Context, in *struct {
 
 func (a *api) testRegulation(ctx context.Context, in *struct{ Evidence }) (*body[Tested], error) {
 	var j alternator.Judgement
-	err := a.reading(ctx, func() error {
+	err := a.readers.take(ctx, func() error {
 		recording, err := instrument.Log(in.body)
 		if err != nil {
 			return err

@@ -136,13 +136,12 @@ func (a *api) drafted(ctx context.Context, in Input, by string) (d store.Draft, 
 	if err != nil {
 		return d, err
 	}
-	own := func() export.Workshop {
-		own, ownErr := a.workshop(ctx)
-		err = ownErr
+	own := func() (own export.Workshop) {
+		own, err = a.workshop(ctx)
 		return own
 	}
-	return store.Draft{Document: doc, By: by,
-		Listing: listing.Of(doc, func() *design.Design { return a.designs.of(doc) }, own)}, answer(err)
+	l := listing.Of(doc, func() *design.Design { return a.designs.of(doc) }, own)
+	return store.Draft{Document: doc, By: by, Listing: l}, answer(err)
 }
 
 // MakingName is the name that a sender gives what it makes, so that what is sent again is made once.

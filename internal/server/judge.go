@@ -36,10 +36,10 @@ func (a *api) registerJudge(h huma.API) {
 	huma.Register(h, post("retrofit", "/api/retrofit", "Judge what was found on a document, and hold it against the new design"), a.retrofit)
 }
 
-func (a *api) judgeMethods(_ context.Context, in *struct{ Body Input }) (*body[Judged], error) {
+func (a *api) judgeMethods(ctx context.Context, in *struct{ Body Input }) (*body[Judged], error) {
 	doc, _ := job.Decode(in.Body) // as the plan does: what can be used of it
 	d := a.designs.of(doc)
-	return &body[Judged]{Judged{study.Consequences(d), study.Schools(d), study.Sizings(d)}}, nil
+	return taken(ctx, a.running, func() Judged { return Judged{study.Consequences(d), study.Schools(d), study.Sizings(d)} })
 }
 
 func (a *api) driveMethod(ctx context.Context, in *struct {
@@ -47,12 +47,14 @@ func (a *api) driveMethod(ctx context.Context, in *struct {
 	Body     Input
 }) (*body[study.Driven], error) {
 	doc, _ := job.Decode(in.Body)
-	return &body[study.Driven]{study.Drive(a.designs.of(doc), coupling.Kind(in.Coupling), func() bool { return ctx.Err() != nil })}, nil
+	return taken(ctx, a.running, func() study.Driven {
+		return study.Drive(a.designs.of(doc), coupling.Kind(in.Coupling), func() bool { return ctx.Err() != nil })
+	})
 }
 
-func (a *api) moves(_ context.Context, in *struct{ Body Input }) (*body[[]study.Move], error) {
+func (a *api) moves(ctx context.Context, in *struct{ Body Input }) (*body[[]study.Move], error) {
 	doc, _ := job.Decode(in.Body)
-	return &body[[]study.Move]{study.Moves(a.designs.of(doc))}, nil
+	return taken(ctx, a.running, func() []study.Move { return study.Moves(a.designs.of(doc)) })
 }
 
 // couplingKind is a coupling in an address.
@@ -79,5 +81,7 @@ func (a *api) asBuilt(_ context.Context, in *struct{ Body Input }) (*body[study.
 
 func (a *api) retrofit(ctx context.Context, in *struct{ Body Input }) (*body[study.Retrofit], error) {
 	doc, _ := job.Decode(in.Body)
-	return &body[study.Retrofit]{study.RetrofitOf(a.designs.of(doc), func() bool { return ctx.Err() != nil })}, nil
+	return taken(ctx, a.running, func() study.Retrofit {
+		return study.RetrofitOf(a.designs.of(doc), func() bool { return ctx.Err() != nil })
+	})
 }

@@ -103,6 +103,9 @@ func short(value any) string {
 	return strings.ToValidUTF8(text, "�")
 }
 
+// statusLeft is logged for a request whose asker has left; nobody reads it.
+const statusLeft = 499
+
 // answer turns an error of the store into a problem.
 func answer(err error) error {
 	var deleted *store.Deleted
@@ -128,6 +131,8 @@ func answer(err error) error {
 		current := draft(stale.Current)
 		p.Current = &current
 		return p
+	case errors.Is(err, context.Canceled):
+		return problem(statusLeft, "about:blank", "Whoever asked has left.")
 	case errors.Is(err, store.ErrUnavailable), errors.Is(err, context.DeadlineExceeded):
 		slog.Warn("database away", "error", err)
 		return problem(http.StatusServiceUnavailable, "unavailable",

@@ -50,9 +50,13 @@ func Run(ctx context.Context, s *store.Store, book parts.Book, busy func() bool)
 	}
 }
 
+// longest is how long a task may work: what was done until then is its result.
+const longest = 20 * time.Minute
+
 // asked is a task that its work can ask whether to go on.
 type asked struct {
 	busy                func() bool
+	until               time.Time    // it may work so long
 	last                atomic.Int64 // when a piece of it ended, in ns
 	done, total         atomic.Int64
 	stop, lost, closing atomic.Bool
@@ -67,7 +71,7 @@ func (a *asked) progress(done, of int) bool {
 		}
 	}
 	a.makeRoom()
-	return !a.stop.Load() && !a.lost.Load() && !a.closing.Load()
+	return time.Now().Before(a.until) && !a.stop.Load() && !a.lost.Load() && !a.closing.Load()
 }
 
 // How long the work rests while people are at work: so many times as long as a piece of it took, and no longer.
@@ -88,7 +92,7 @@ func (a *asked) makeRoom() {
 
 // do does one task, and keeps the store informed meanwhile.
 func do(ctx context.Context, s *store.Store, book parts.Book, t store.Task, busy func() bool) {
-	a := asked{busy: busy}
+	a := asked{busy: busy, until: time.Now().Add(longest)}
 	a.last.Store(time.Now().UnixNano())
 	told := make(chan struct{})
 	finished := make(chan struct{})
@@ -110,6 +114,8 @@ func do(ctx context.Context, s *store.Store, book parts.Book, t store.Task, busy
 		err = s.EndTask(ending, t, store.TaskFailed, nil, err.Error())
 	case a.stop.Load():
 		err = s.EndTask(ending, t, store.TaskStopped, result, "")
+	case !time.Now().Before(a.until):
+		err = s.EndTask(ending, t, store.TaskStopped, result, fmt.Sprintf("it took longer than %.0f min, which is as long as one may", longest.Minutes()))
 	case a.closing.Load():
 		err = s.ReleaseTask(ending, t)
 	default:
