@@ -110,5 +110,6 @@ var onceBroken = []string{
 	`{"pins":{"startSize":"2.5 mm2","auxSize":"2.5 mm2"}}`,
 	`{"card":{"outputA":250}}`,
 	`{"aux":{"capacityAh":1359.63},"card":{"outputA":60,"standbyA":5},"alternator":{"idleA":1},"pins":{"chargerCount":2}}`,
-	`{"gear":{"f":{"kind":"fuse"}}}`,
+	`{"found":{"r":{"role":"return","state":"taped"},"s":{"role":"start","fuseForm":"taped"}}}`,
+	`{"have":{"fuses":0}}`,
 }

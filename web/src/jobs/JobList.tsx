@@ -134,7 +134,7 @@ export function JobList() {
           {list.map((j) => {
             const title = j.title || `Untitled ${j.vehicle}`;
             return (
-              <li key={j.id}>
+              <li key={j.id} data-job>
                 <Link to="/jobs/$id/{-$sheet}" params={{ id: j.id }} className={css.link}>
                   <span className={css.number}>{String(j.number).padStart(4, "0")}</span>
                   <span className={css.title}>
