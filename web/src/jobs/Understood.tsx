@@ -33,7 +33,7 @@ export function Understood({ file, busy, make, leave }: Props) {
   const { document, plan } = file.planned;
   return (
     <Banner m={0} role="status" title={`${file.name}: ${document.title || "an untitled job"}`} withCloseButton onClose={leave}>
-      <p>
+      <p className={css.understood}>
         {[document.customer, plan.vehicle.label].filter(Boolean).join(", ")}. {plan.summary}
       </p>
       <div className="row">
