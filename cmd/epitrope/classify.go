@@ -1,7 +1,6 @@
 package main
 
 import (
-	"bytes"
 	"flag"
 	"fmt"
 	"io"
@@ -19,11 +18,12 @@ func runClassify(args []string, in io.Reader, out io.Writer) error {
 	if err != nil {
 		return err
 	}
-	data, err := readOne(rest, in)
+	file, err := openOne(rest, in)
 	if err != nil {
 		return err
 	}
-	recording, err := instrument.Log(bytes.NewReader(data))
+	defer file.Close() // it was only read
+	recording, err := instrument.Log(file)
 	if err != nil {
 		return badInput("%s: %v", rest[0], err)
 	}
@@ -48,17 +48,37 @@ func runClassify(args []string, in io.Reader, out io.Writer) error {
 	return nil
 }
 
-// readOne reads the one file that a command names.
-func readOne(names []string, in io.Reader) ([]byte, error) {
+// openOne opens the one file that a command names.
+func openOne(names []string, in io.Reader) (io.ReadCloser, error) {
 	if len(names) != 1 {
 		return nil, badInput("give one FILE, or - for standard input")
 	}
 	if names[0] == "-" {
-		return io.ReadAll(in)
+		return io.NopCloser(in), nil
 	}
-	data, err := os.ReadFile(names[0])
+	file, err := os.Open(names[0])
 	if err != nil {
 		return nil, badInput("%v", err)
+	}
+	return file, nil
+}
+
+// mostRead is the largest file that is read whole, in bytes.
+const mostRead = 16 << 20
+
+// readOne reads the one file that a command names.
+func readOne(names []string, in io.Reader) ([]byte, error) {
+	file, err := openOne(names, in)
+	if err != nil {
+		return nil, err
+	}
+	defer file.Close() // it was only read
+	data, err := io.ReadAll(io.LimitReader(file, mostRead+1))
+	switch {
+	case err != nil:
+		return nil, badInput("%v", err)
+	case len(data) > mostRead:
+		return nil, badInput("%s is larger than %d MB", names[0], mostRead>>20)
 	}
 	return data, nil
 }

@@ -5,7 +5,6 @@ import (
 	"flag"
 	"fmt"
 	"io"
-	"os"
 	"strings"
 
 	"epitrope/core/job"
@@ -52,15 +51,12 @@ func readJob(names []string, in io.Reader) (job.Document, error) {
 // readDocument reads a little more than a document may have, so that a larger
 // file is refused without being read whole.
 func readDocument(name string, in io.Reader) ([]byte, error) {
-	if name != "-" {
-		f, err := os.Open(name)
-		if err != nil {
-			return nil, badInput("%v", err)
-		}
-		defer f.Close()
-		in = f
+	file, err := openOne([]string{name}, in)
+	if err != nil {
+		return nil, err
 	}
-	return io.ReadAll(io.LimitReader(in, job.MaxBytes+1))
+	defer file.Close() // it was only read
+	return io.ReadAll(io.LimitReader(file, job.MaxBytes+1))
 }
 
 func printPlan(out io.Writer, p plan.Plan) {

@@ -1,7 +1,6 @@
 package main
 
 import (
-	"bytes"
 	"encoding/csv"
 	"flag"
 	"fmt"
@@ -62,11 +61,12 @@ func withDriving(doc job.Document, days, driving string) (job.Document, error) {
 		changes["day.days"] = days
 	}
 	if driving != "" {
-		data, err := os.ReadFile(driving)
+		file, err := os.Open(driving)
 		if err != nil {
 			return doc, badInput("--track: %v", err)
 		}
-		got, err := track.File(bytes.NewReader(data))
+		defer file.Close() // it was only read
+		got, err := track.File(file)
 		if err != nil {
 			return doc, badInput("--track: %s: %v", driving, err)
 		}

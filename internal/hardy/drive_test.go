@@ -38,6 +38,9 @@ const (
 // hang is what no single answer may take.
 const hang = 5 * time.Second
 
+// mostSent is what no single answer may have, in bytes.
+const mostSent = 8 << 20
+
 // driver asks everything of one document.
 type driver struct {
 	t    testing.TB
@@ -52,8 +55,9 @@ func (a driver) ask(what string, answer func() any) {
 			a.t.Errorf("%s: %s panics: %v\n%s", a.name, what, p, debug.Stack())
 		}
 	}()
-	_, err := json.Marshal(answer())
+	sent, err := json.Marshal(answer())
 	assert.NoError(a.t, err, "%s: %s cannot be sent", a.name, what)
+	assert.Less(a.t, len(sent), mostSent, "%s: %s, in bytes", a.name, what)
 	assert.Less(a.t, time.Since(began), hang, "%s: %s hangs", a.name, what)
 }
 

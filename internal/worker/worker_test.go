@@ -126,3 +126,25 @@ func TestATaskIsStopped(t *testing.T) {
 	assert.False(t, got.Whole)
 	assert.True(t, got.Runs > 0 && got.Runs < 1000)
 }
+
+// A task that panics has failed, by name and once; what waits behind it goes on.
+func TestATaskThatPanicsFailsAlone(t *testing.T) {
+	s := dbtest.Store(t)
+	id, doc := aJob(t, s, `{"day":{"days":1}}`)
+	sweep := study.SweepRequest{Across: study.Axis{Path: "routes.startM"}, Up: study.Axis{Path: "use.dailyAh"}}
+	first := ask(t, s, id, "sweep", sweep, doc)
+	ctx, cancel := context.WithCancel(context.Background())
+	gone := make(chan struct{})
+	go func() {
+		defer close(gone)
+		worker.Run(ctx, s, parts.Book{}, func() bool { return false }) // without cards nothing can be decided
+	}()
+	failed := ended(t, s, first.ID)
+	assert.Equal(t, store.TaskFailed, failed.State)
+	assert.Equal(t, 1, failed.Attempt)
+	assert.Contains(t, failed.Problem, "could not be computed")
+	second := ask(t, s, id, "sweep", sweep, doc)
+	assert.Equal(t, store.TaskFailed, ended(t, s, second.ID).State, "the worker is still there")
+	cancel()
+	<-gone
+}
