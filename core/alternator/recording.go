@@ -34,8 +34,11 @@ func (e *RecordingError) Error() string { return e.Why }
 func (j *Judgement) clean(readings []Reading) ([]Reading, error) {
 	r := slices.DeleteFunc(slices.Clone(readings), func(x Reading) bool { return math.IsNaN(x.V) || math.IsNaN(x.At) })
 	if len(r) < leastCount {
-		return nil, &RecordingError{fmt.Sprintf("%d readings with time and volts are too few; record fifteen to twenty minutes, one a second "+
-			"or two", len(r))}
+		few := fmt.Sprintf("%d readings with time and volts are too few", len(r))
+		if len(r) == 1 {
+			few = "one reading with time and volts is too few"
+		}
+		return nil, &RecordingError{few + "; record fifteen to twenty minutes, one a second or two"}
 	}
 	slices.SortStableFunc(r, func(a, b Reading) int { return cmp.Compare(a.At, b.At) })
 	volts := make([]float64, len(r))

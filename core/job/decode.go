@@ -9,6 +9,7 @@ import (
 	"strings"
 
 	"epitrope/core/day"
+	"epitrope/core/unit"
 )
 
 // MaxBytes is the largest document that is read.
@@ -71,7 +72,7 @@ func Open(data []byte) (Document, Problems) {
 		return doc, problems // Decode said so
 	}
 	if says.Version == nil {
-		problems = append(problems, Problem{Field: "version", Wrong: "is missing", Allowed: fmt.Sprintf("1 to %d", Version)})
+		problems = append(problems, Problem{Field: "version", Wrong: "is missing", Allowed: versions})
 	}
 	if says.Format == nil {
 		problems = append(problems, Problem{Field: "format", Wrong: "is missing", Allowed: Format})
@@ -92,6 +93,9 @@ func decode(raw map[string]any) (Document, Problems) {
 	return r.document(), r.problems
 }
 
+// versions are those that this build reads.
+const versions = "1"
+
 // reader takes a raw document apart, field by field.
 type reader struct {
 	clean    map[string]any
@@ -111,9 +115,9 @@ func (r *reader) header(raw map[string]any) bool {
 	number, err := strconv.Atoi(fmt.Sprint(version))
 	switch {
 	case err != nil || number < 1:
-		r.problem("version", version, "is not a version", fmt.Sprintf("1 to %d", Version))
+		r.problem("version", version, "is not a version", versions)
 	case number > Version:
-		r.problem("version", version, "is newer than this build reads", fmt.Sprintf("1 to %d; open it with a newer build", Version))
+		r.problem("version", version, "is newer than this build reads", versions+"; open it with a newer build")
 	default:
 		return true
 	}
@@ -219,7 +223,7 @@ func (r *reader) problem(field string, value any, wrong, allowed string) {
 	if err != nil || len(text) > shown {
 		text = []byte(strings.ToValidUTF8(string(text[:min(len(text), shown)]), "") + "…")
 	}
-	r.problems = append(r.problems, Problem{Field: field, Value: string(text), Wrong: wrong, Allowed: allowed})
+	r.problems = append(r.problems, Problem{Field: field, Value: unit.Written(string(text)), Wrong: wrong, Allowed: allowed})
 }
 
 func (r *reader) document() Document {

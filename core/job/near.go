@@ -4,7 +4,7 @@ import "strings"
 
 // nearest is the known path that a wrong one was most likely meant to be; "" where none is near.
 func nearest(path string) string {
-	best, least := "", 1+len(path)/3
+	best, least := "", max(2, 1+len(path)/3)
 	for _, f := range Fields {
 		section, _, _ := strings.Cut(f.Path, ".")
 		for _, known := range []string{f.Path, section} {

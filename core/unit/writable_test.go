@@ -18,3 +18,9 @@ func TestUnwritable(t *testing.T) {
 		assert.False(t, strings.ContainsFunc(good, unit.Unwritable), "%q", good)
 	}
 }
+
+func TestWritten(t *testing.T) {
+	assert.Equal(t, "left U+202Eright", unit.Written("left \u202eright"))
+	assert.Equal(t, "U+0000", unit.Written("\x00"))
+	assert.Equal(t, "as it is\n", unit.Written("as it is\n"))
+}

@@ -11,6 +11,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"epitrope/core/job"
+	"epitrope/core/unit"
 	"epitrope/internal/store"
 )
 
@@ -60,6 +61,9 @@ func useProblems() {
 			slog.Error("request failed", "request", where, "error", errors.Join(errs...))
 			return problem(status, "about:blank", "Something went wrong on the server; nothing typed is lost.")
 		}
+		if message == "validation failed" {
+			message = "What was sent cannot be used as it is."
+		}
 		p := problem(status, "input", message)
 		for _, err := range errs {
 			var detail *huma.ErrorDetail
@@ -100,7 +104,7 @@ func short(value any) string {
 	if len(text) > 60 {
 		text = text[:60] + "…"
 	}
-	return strings.ToValidUTF8(text, "�")
+	return unit.Written(strings.ToValidUTF8(text, "�"))
 }
 
 // statusLeft is logged for a request whose asker has left; nobody reads it.

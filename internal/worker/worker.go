@@ -115,7 +115,8 @@ func do(ctx context.Context, s *store.Store, book parts.Book, t store.Task, busy
 	case a.stop.Load():
 		err = s.EndTask(ending, t, store.TaskStopped, result, "")
 	case !time.Now().Before(a.until):
-		err = s.EndTask(ending, t, store.TaskStopped, result, fmt.Sprintf("it took longer than %.0f min, which is as long as one may", longest.Minutes()))
+		err = s.EndTask(ending, t, store.TaskStopped, result,
+			fmt.Sprintf("it took longer than %.0f min, which is as long as one may", longest.Minutes()))
 	case a.closing.Load():
 		err = s.ReleaseTask(ending, t)
 	default:
