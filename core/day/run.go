@@ -22,6 +22,7 @@ type Options struct {
 	Tolerance float64     // of each step's error; 0 means 1
 	Watch     func(Frame) // gets every moment that is stepped to; nil for none
 	Halt      func() bool // asked now and then whether to stop; nil for never
+	Most      int         // steps that it may take; 0: as many as a run may
 }
 
 // Event is something that switched, or was noticed.
@@ -134,6 +135,9 @@ func newRunner(rig *Rig, pattern Pattern, cond Conditions, opt Options) (*runner
 	if opt.Tolerance <= 0 {
 		opt.Tolerance = 1
 	}
+	if opt.Most <= 0 {
+		opt.Most = mostSteps
+	}
 	r := &runner{rig: rig, cond: cond, opt: opt, solver: solver, volts: solver.Volts, pattern: pattern, openedAt: -never, efficiency: 0.9,
 		easesAt: alternator.StartFull}
 	r.grip()
@@ -196,7 +200,7 @@ func (r *runner) stretch() error {
 	}
 	h := firstS
 	for r.t < r.now.until-1e-9 {
-		if r.result.Steps >= mostSteps {
+		if r.result.Steps >= r.opt.Most {
 			return &Stopped{AtS: r.t, Element: "run", Why: unit.Say("is not followed any further: %.0f times something has switched by then",
 				float64(len(r.result.Events)))}
 		}

@@ -152,7 +152,7 @@ func (l Leaving) idling() string {
 	}
 	hour, garage := day.Pattern{{Kind: day.Idle, Seconds: 3600}}, day.Conditions{OutsideC: design.WarmC}
 	over := func() bool { return begins >= idleHunts }
-	_, err := day.Run(r, hour, garage, day.Options{Watch: watch, Halt: over})
+	_, err := day.Run(r, hour, garage, day.Options{Watch: watch, Halt: over, Most: leftSteps})
 	if err != nil && !errors.Is(err, day.ErrHalted) || atH == 0 {
 		return ""
 	}
@@ -170,6 +170,9 @@ func (l Leaving) idling() string {
 	}
 	return says + "; after " + unit.Span(idlesH) + " the engine still starts."
 }
+
+// leftSteps is how far such a run is followed: a plan has several, and waits for them.
+const leftSteps = 30_000
 
 // leastTook is what is worth saying, in Ah.
 const leastTook = 1.0
@@ -227,7 +230,7 @@ func (l Leaving) ranOut(at leaving) Left {
 		return o.Begins >= huntsMost || o.HalfH > 0 && (o.NoStartH > 0 || o.NoStartAt == 0)
 	}
 	parked, garage := day.Pattern{{Kind: day.Park, Seconds: LeftH * 3600}}, day.Conditions{OutsideC: design.WarmC}
-	if _, err := day.Run(r, parked, garage, day.Options{Watch: watch, Halt: over}); err != nil && !errors.Is(err, day.ErrHalted) {
+	if _, err := day.Run(r, parked, garage, day.Options{Watch: watch, Halt: over, Most: leftSteps}); err != nil && !errors.Is(err, day.ErrHalted) {
 		o.EndsAt = 0 // it goes no further than what was seen
 	}
 	return o
