@@ -280,6 +280,8 @@ func (r *runner) see(x *slow, s *sight) error {
 
 // feel sees how the current of each battery follows its own voltage, in A/V, so that a step
 // can take that into account.
-func (r *runner) feel() {
-	r.follow = [2]float64{r.solver.Follows(r.h.start), r.solver.Follows(r.h.aux)}
+func (r *runner) feel() { r.follow = r.follows() }
+
+func (r *runner) follows() [2]float64 {
+	return [2]float64{r.solver.Follows(r.h.start), r.solver.Follows(r.h.aux)}
 }

@@ -6,9 +6,10 @@ import (
 
 // trial is a step as tried.
 type trial struct {
-	x     slow
-	s     sight
-	wrong float64
+	x      slow
+	s      sight
+	wrong  float64
+	follow [2]float64 // how the batteries' currents follow their voltages at its end, where it is wrong
 }
 
 // try steps by h from where the run is.
@@ -23,7 +24,9 @@ func (r *runner) try(begin *moving, h float64, out *trial) error {
 	var end moving
 	r.move(&guess, &out.s, &end)
 	edge := r.wish(&guess, &out.s) != r.w
-	out.wrong = correct(&r.x, begin, &end, &guess, &p, h, &out.x) / r.opt.Tolerance
+	if out.wrong = correct(&r.x, begin, &end, &guess, &p, h, &out.x) / r.opt.Tolerance; out.wrong > 1 {
+		out.follow = r.follows()
+	}
 	if err := r.see(&out.x, &out.s); err != nil {
 		return r.stopped(err)
 	}
@@ -56,12 +59,18 @@ func (r *runner) advance(h float64) (taken, next float64, err error) {
 	var begin moving
 	r.move(&r.x, &r.s, &begin)
 	var to trial
-	for {
+	for stiffened := false; ; {
 		if err := r.try(&begin, h, &to); err != nil {
 			return 0, 0, err
 		}
 		if to.wrong <= 1 || h <= shortestS {
 			break
+		}
+		if !stiffened && r.stiffen(to.follow) {
+			// What holds a battery's voltage begins to within the step: it is stepped as if it did already.
+			stiffened = true
+			r.move(&r.x, &r.s, &begin)
+			continue
 		}
 		h = math.Max(shortestS, h*math.Max(0.2, 0.85/math.Sqrt(to.wrong)))
 	}
@@ -86,6 +95,16 @@ func (r *runner) advance(h float64) (taken, next float64, err error) {
 	r.coolWires()
 	r.record()
 	return h, next, nil
+}
+
+// stiffen takes over how currents follow voltages where they do so much more; it says whether one does.
+func (r *runner) stiffen(follow [2]float64) (any bool) {
+	for i, f := range follow {
+		if f > 2*r.follow[i] {
+			r.follow[i], any = f, true
+		}
+	}
+	return any
 }
 
 // early is how much of a step its beginning counts for: as the overvoltage goes to rest that

@@ -37,3 +37,14 @@ func TestNothingRidesOnAnEdge(t *testing.T) {
 	assert.Greater(t, starved["10-24v-lithium"], 100)
 	assert.Greater(t, starved["22-rest-contact"], 100)
 }
+
+// A battery that a charger holds at its voltage takes no more steps than one that it charges.
+func TestWhatIsHeldIsNotStiff(t *testing.T) {
+	d := jobtest.Design(t, `{"aux":{"curve":"0 % 12.28, 27 % 12.70, 100 % 14.44","slowMOhm":489.4828,"slowS":1},"pins":{"auxFuseA":200},
+		"loads":{"r0":{"amps":400,"count":16.8598,"duty":53.1306,"hours":13.9869,"kind":"worklight","standbyA":20}}}`)
+	r := rig.Of(d, rig.Nominal)
+	r.Solar, r.VehicleA, r.Aux.SOC = nil, r.LampsA, 0.5
+	got, err := day.Run(r, day.Pattern{{Kind: day.Idle, Seconds: 3600}}, day.Conditions{OutsideC: 20}, day.Options{})
+	require.NoError(t, err)
+	assert.Less(t, got.Steps, 1000) // without it 120,000
+}

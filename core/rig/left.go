@@ -230,7 +230,8 @@ func (l Leaving) ranOut(at leaving) Left {
 		return o.Begins >= huntsMost || o.HalfH > 0 && (o.NoStartH > 0 || o.NoStartAt == 0)
 	}
 	parked, garage := day.Pattern{{Kind: day.Park, Seconds: LeftH * 3600}}, day.Conditions{OutsideC: design.WarmC}
-	if _, err := day.Run(r, parked, garage, day.Options{Watch: watch, Halt: over, Most: leftSteps}); err != nil && !errors.Is(err, day.ErrHalted) {
+	_, err := day.Run(r, parked, garage, day.Options{Watch: watch, Halt: over, Most: leftSteps})
+	if err != nil && !errors.Is(err, day.ErrHalted) {
 		o.EndsAt = 0 // it goes no further than what was seen
 	}
 	return o
