@@ -1,10 +1,18 @@
-import { accessible, create, expect, test, url } from "../test";
+import { Application } from "../application";
+import { accessible, expect, test } from "../test";
+
+// So many jobs would push those of other tests off the first page: they stand in an application of their own.
+let app: Application;
+test.beforeAll(async () => {
+  app = await Application.start(false);
+});
+test.afterAll(() => app.stop());
 
 test("a job is found among many as its words are typed, a page at a time", async ({ page }) => {
   const customer = `Curlew ${Date.now().toString(36)}`;
-  for (let i = 0; i < 53; i++) await create({ title: `Float ${i}`, customer });
-  await create({ title: "Bücherbus, zweite Batterie", customer });
-  await page.goto(url());
+  for (let i = 0; i < 53; i++) await app.create({ title: `Float ${i}`, customer });
+  await app.create({ title: "Bücherbus, zweite Batterie", customer });
+  await page.goto(app.url);
   const find = page.getByLabel("Find a job");
   const jobs = page.locator("[data-job]");
   await find.fill(customer);
@@ -27,7 +35,7 @@ test.describe("an answer lost on the way", () => {
   test.use({ allowed: /ERR_FAILED/ });
 
   test("a new job whose answer is lost on the way is made once", async ({ page }) => {
-    await page.goto(url());
+    await page.goto(app.url);
     const made: string[] = [];
     let lost = false;
     await page.route("**/api/jobs", async (route) => {
@@ -47,7 +55,7 @@ test.describe("an answer lost on the way", () => {
 
 test.describe("a tick that cannot be kept", () => {
   test("is told, and keeps none of the others from being sent", async ({ page }) => {
-    const { id, section } = await create({ title: "Bad tick" });
+    const { id, section } = await app.create({ title: "Bad tick" });
     await page.addInitScript((key: string) => {
       const at = new Date().toISOString();
       const tick = { id: "0b6c7c7e-8a36-4a3e-9d0e-1f1f6a1b0c11", step: "", done: true, by: "Ivo", at };
