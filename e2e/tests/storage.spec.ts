@@ -55,6 +55,23 @@ test.describe("without an answer of the server", () => {
   });
 });
 
+test.describe("a draft that the server refuses", () => {
+  test.use({ allowed: /status of 422/ });
+
+  test("says that it cannot be saved, and why, and is saved once it can be", async ({ page }) => {
+    const { id, section } = await create({ title: "Refused" });
+    await page.goto(section);
+    await part(page, "aux").click();
+    const why = { type: "urn:epitrope:input", title: "Unprocessable Entity", status: 422, detail: "no", problems: [{ field: "aux.capacityAh", value: "175", wrong: "is out of range", allowed: "5 to 20 Ah" }] };
+    await page.route("**/draft", (route) => route.fulfill({ status: 422, contentType: "application/problem+json", body: JSON.stringify(why) }));
+    await page.getByLabel("Aux battery capacity").fill("175");
+    await expect(page.getByText("cannot be saved, as aux.capacityAh is out of range; allowed: 5 to 20 Ah: kept in this browser")).toBeVisible();
+    await page.unroute("**/draft");
+    await saved(page);
+    expect((await draft(id)).document).toMatchObject({ aux: { capacityAh: 175 } });
+  });
+});
+
 test("a store that is wiped while one types loses nothing", async ({ page }) => {
   const { id, section } = await create({ title: "Wiped" });
   await page.goto(section);
