@@ -1,7 +1,6 @@
 package store
 
 import (
-	"cmp"
 	"context"
 	"encoding/json"
 	"errors"
@@ -164,63 +163,6 @@ func (s *Store) get(tx *gorm.DB, id string) (Job, error) {
 		return j, &Deleted{*j.DeletedAt}
 	}
 	return j, named(err)
-}
-
-// Save stores a draft on top of version base. It returns *Stale with what changed where somebody else saved
-// meanwhile; a draft that is already stored is no write, and what the same window saved on top of base, its
-// answer lost, is no conflict, so that a save may be sent again.
-func (s *Store) Save(ctx context.Context, id string, base int, d Draft) (Job, error) {
-	var out Job
-	err := s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
-		current, err := s.get(tx.Clauses(clause.Locking{Strength: "UPDATE"}), id)
-		if err != nil {
-			return err
-		}
-		out = current
-		if current.Doc().Digest() == d.Document.Digest() {
-			return nil
-		}
-		if current.Version != base {
-			if own, err := s.savedBy(tx, id, base, d.By); err != nil || !own {
-				return cmp.Or(err, s.stale(tx, current, base))
-			}
-		}
-		out.Version, out.Document, out.SavedAt = current.Version+1, d.Document.Encode(), time.Now()
-		columns := d.Listing.columns(current.Number, out.Version)
-		columns["version"], columns["document"], columns["saved_at"] = out.Version, out.Document, out.SavedAt
-		if err := tx.Model(&Job{}).Where("id = ?", id).Updates(columns).Error; err != nil {
-			return err
-		}
-		if err := putDates(tx, out, d.Listing.Dates); err != nil {
-			return err
-		}
-		return tx.Create(&save{s.workshop, id, out.Version, out.Document, d.By}).Error
-	})
-	return out, named(err)
-}
-
-// savedBy says whether everything that was saved on top of a version was saved by one window.
-func (s *Store) savedBy(tx *gorm.DB, id string, base int, by string) (bool, error) {
-	if by == "" {
-		return false, nil
-	}
-	var others int64
-	err := s.mine(tx).Model(&save{}).Where("job_id = ? AND version > ? AND by_window <> ?", id, base, by).Count(&others).Error
-	return others == 0, err
-}
-
-// stale says what changed between the version a writer had and the current one.
-func (s *Store) stale(tx *gorm.DB, current Job, base int) error {
-	var had save
-	err := s.mine(tx).Where("job_id = ? AND version = ?", current.ID, base).Take(&had).Error
-	if err != nil && !errors.Is(err, gorm.ErrRecordNotFound) {
-		return err
-	}
-	from := job.New()
-	if err == nil {
-		from = decode(had.Document)
-	}
-	return &Stale{Current: current, Changes: job.Diff(from, current.Doc())}
 }
 
 // Delete marks a job as deleted; nothing of it is lost.

@@ -73,7 +73,11 @@ func plainText(text string) string {
 
 // searched is what a job is found by.
 func searched(number int64, l Listing) string {
-	return " " + plainText(strings.Join([]string{padded(number), strconv.FormatInt(number, 10), l.Title, l.Customer, l.Vehicle}, " ")) + " "
+	return " " + padded(number) + " " + strconv.FormatInt(number, 10) + " " + searchedWords(l) + " "
+}
+
+func searchedWords(l Listing) string {
+	return plainText(strings.Join([]string{l.Title, l.Customer, l.Vehicle}, " "))
 }
 
 // padded is a job's number as it is shown.

@@ -74,7 +74,8 @@ func TestDatesOfAllJobs(t *testing.T) {
 		return store.Date{Key: key, Kind: kind, What: "w", Due: due, Until: until, Open: open}
 	}
 	made := func(dates ...store.Date) store.Job {
-		j, err := s.Create(ctx, "", store.Draft{Document: job.New(), Listing: store.Listing{Title: "T", Dates: dates}})
+		j, err := s.Create(ctx, "", store.Draft{Document: doc(t, `{"dates":{"a":{"due":"2031-03-30"}}}`),
+			Listing: store.Listing{Title: "T", Dates: dates}})
 		require.NoError(t, err)
 		return j
 	}
@@ -184,4 +185,30 @@ func TestTasksAreFair(t *testing.T) {
 	second, _, err := s.ClaimTask(ctx)
 	require.NoError(t, err)
 	assert.Equal(t, other[0].ID, second.ID)
+}
+
+// A save by the usual way, in one statement, stores what the long way does.
+func TestBothWaysOfSaving(t *testing.T) {
+	s := dbtest.Store(t)
+	listing := store.Listing{Title: "Überholt", Customer: "Teal", Vehicle: "van", Summary: "s", Weakest: "w", Severity: "caution",
+		Settled:  "4 of 20",
+		ListedBy: "r"}
+	stored := func(before, after string) store.Job {
+		j, err := s.Create(ctx, "", draft(t, before))
+		require.NoError(t, err)
+		saved, err := s.Save(ctx, j.ID, 1, store.Draft{Document: doc(t, after), Listing: listing, By: "w1"})
+		require.NoError(t, err)
+		assert.Equal(t, 2, saved.Version)
+		assert.Equal(t, j.Number, saved.Number)
+		assert.False(t, saved.SavedAt.Before(j.SavedAt))
+		found, _, err := s.List(ctx, fmt.Sprintf("uberh %04d", j.Number), store.Page{})
+		require.NoError(t, err)
+		require.Len(t, found, 1)
+		again, err := s.Save(ctx, j.ID, 1, store.Draft{Document: doc(t, after), Listing: listing, By: "w1"})
+		require.NoError(t, err)
+		assert.Equal(t, 2, again.Version, "sent again it is no write")
+		return found[0]
+	}
+	usual, long := stored(`{}`, `{"title":"Überholt"}`), stored(`{"dates":{"a":{"due":"2031-01-01"}}}`, `{"title":"Überholt"}`)
+	assert.Equal(t, usual.Listing, long.Listing)
 }
