@@ -157,7 +157,7 @@ func (u *update) new() int {
 // what is shown on a page to its element.
 func (u *update) write(root *element, catalog int, pages []int) error {
 	var number func(e *element)
-	owners := make([][]int, len(pages)) // by page, by mark: the element
+	owners, missing := make([][]int, len(pages)), false // by page, by mark: the element
 	number = func(e *element) {
 		e.id = u.new()
 		for _, kid := range e.kids {
@@ -165,6 +165,10 @@ func (u *update) write(root *element, catalog int, pages []int) error {
 			case *element:
 				number(kid)
 			case shown:
+				if kid.page >= len(owners) {
+					missing = true // the file has fewer pages than were written
+					continue
+				}
 				for len(owners[kid.page]) <= kid.mark {
 					owners[kid.page] = append(owners[kid.page], 0)
 				}
@@ -174,6 +178,9 @@ func (u *update) write(root *element, catalog int, pages []int) error {
 	}
 	tree, back := u.new(), u.new()
 	number(root)
+	if missing {
+		return errTags
+	}
 	for i, id := range pages {
 		text, err := u.object(id)
 		if err != nil {
