@@ -77,7 +77,7 @@ func (j *Judgement) clean(readings []Reading) ([]Reading, error) {
 			len(r))}
 	}
 	if same > 0 {
-		j.Taken = append(j.Taken, fmt.Sprintf("%d readings of a moment that was recorded already left out", same))
+		j.Taken = append(j.Taken, fmt.Sprintf("readings of a moment that was recorded already, %d: left out", same))
 	}
 	if left > 0 {
 		j.Taken = append(j.Taken, fmt.Sprintf("%d readings left out: no vehicle's voltage", left))

@@ -46,5 +46,5 @@ func TestWhatIsHeldIsNotStiff(t *testing.T) {
 	r.Solar, r.VehicleA, r.Aux.SOC = nil, r.LampsA, 0.5
 	got, err := day.Run(r, day.Pattern{{Kind: day.Idle, Seconds: 3600}}, day.Conditions{OutsideC: 20}, day.Options{})
 	require.NoError(t, err)
-	assert.Less(t, got.Steps, 1000) // without it 120,000
+	assert.Less(t, got.Steps, 1000)
 }

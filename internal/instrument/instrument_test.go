@@ -161,7 +161,7 @@ func TestTheClockOfARecording(t *testing.T) {
 		"the newest reading stands first":    table("9", "8", "7", "6"),
 		"a moment that was recorded already": table("0", "1", "1", "2"),
 		"pass midnight":                      table("23:59:58", "23:59:59", "00:00:00", "00:00:01"),
-		"1 readings a moment too late":       table("0", "2", "1", "3"),
+		"a moment too late in the file, 1":   table("0", "2", "1", "3"),
 		"!line 5: time steps back by 3598 s": table("0", "3600", "3601", "3", "4"),
 		"!on 3 of 4 readings as on the line": table("08:15", "08:15", "08:15", "08:15"),
 		"!line 3: line is longer than 64 kB": "time,volts\n0,14\n" + strings.Repeat("9", 90_000),

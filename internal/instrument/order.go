@@ -61,14 +61,13 @@ func (o *inOrder) says(count int) (list []string, err error) {
 	case newestFirst:
 		list = append(list, "the newest reading stands first: put in the order of time")
 	case o.stepLine > 0:
-		return nil, table.Wrong(o.stepLine, "time", "", fmt.Sprintf("steps back by %.0f s, and does so on %d lines in all: the "+
-			"clock was set, or two "+
-			"recordings stand in one file. Cut it there", math.Round(o.stepS), o.back))
+		return nil, table.Wrong(o.stepLine, "time", "", fmt.Sprintf("steps back by %.0f s: the clock was set, or two recordings "+
+			"stand in one file. Cut it there", math.Round(o.stepS)))
 	case o.back > 0:
-		list = append(list, fmt.Sprintf("%d readings a moment too late in the file: put in the order of time", o.back))
+		list = append(list, fmt.Sprintf("readings a moment too late in the file, %d: put in the order of time", o.back))
 	}
 	if o.same > 0 {
-		list = append(list, fmt.Sprintf("%d readings of a moment that was recorded already are left out", o.same))
+		list = append(list, fmt.Sprintf("readings of a moment that was recorded already, %d: left out", o.same))
 	}
 	if o.midnights > 0 {
 		list = append(list, "times of day that pass midnight: taken as the next day's")

@@ -159,7 +159,8 @@ func clip(s string) string {
 	return strings.ToValidUTF8(s, "")
 }
 
-// leapsS is how far apart in time points may be whose distance tells nothing of a leap.
+// leapsS is how far apart in time points may be whose distance tells nothing of a leap. Source: common practice,
+// no source, as for those below.
 const leapsS = 600.0
 
 // mostLeaps is what share of points may leap.
