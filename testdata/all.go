@@ -5,14 +5,15 @@ import (
 	"path"
 )
 
-// Documents are all job documents here: the demo's, and those of jobs, signals and truth, by the
+// Documents are all job documents here: the demo's, and those of jobs, signals, truth and arranged, by the
 // names of their files.
 func Documents() (map[string][]byte, error) {
 	all := map[string][]byte{}
 	for _, from := range []struct {
 		files fs.FS
 		glob  string
-	}{{Demo, "demo/*.json"}, {Jobs, "jobs/*.json"}, {Signals, "signals/*.json"}, {Truth, "truth/*.json"}} {
+	}{{Demo, "demo/*.json"}, {Jobs, "jobs/*.json"}, {Signals, "signals/*.json"}, {Truth, "truth/*.json"},
+		{Arranged, "arranged/*.json"}} {
 		names, err := fs.Glob(from.files, from.glob)
 		if err != nil {
 			return nil, err

@@ -21,6 +21,8 @@ type Label struct {
 
 	LowRPM float64 // the alternator's speed at which it gives LowA; zero is 1,500
 	IdleA  float64 // what it was measured to give there, hot; zero where it was not measured
+
+	Converter bool // no machine turns: a converter gives its rating whatever the engine does, while the vehicle is ready
 }
 
 // The range of a label, in A.
@@ -93,6 +95,12 @@ const HotFactor = 0.85
 //
 // Source: ISO 8854 for the two points; shape and half common practice, no source.
 func (l Label) Output(rpm float64) float64 {
+	if l.Converter {
+		if rpm <= 0 {
+			return 0
+		}
+		return l.RatedA
+	}
 	low, from := l.LowA, lowRPM
 	if l.LowRPM > 0 {
 		from = min(l.LowRPM, mostLowRPM)
@@ -113,6 +121,14 @@ func (l Label) Output(rpm float64) float64 {
 		return l.RatedA
 	}
 	return low + (l.RatedA-low)*math.Log(rpm/from)/math.Log(ratedRPM/from)
+}
+
+// HotShare is what is left of the output in the heat: all of a converter's rating, which is for hours.
+func (l Label) HotShare() float64 {
+	if l.Converter {
+		return 1
+	}
+	return HotFactor
 }
 
 // AtIdle is the label of a machine whose idle speed nobody measured: it gives no more than the

@@ -24,6 +24,9 @@ const (
 //
 // Source: from memory; physics for the proportion.
 func (l Label) WindingC(amps, volts, rpm, airC float64) float64 {
+	if l.Converter {
+		return airC
+	}
 	return Winding.Value(airC, math.Max(amps, 0), volts, l.RatedA, Slowness(rpm))
 }
 
@@ -53,9 +56,12 @@ const (
 // of it at 80 °C, in proportion between and beyond.
 //
 // Source: ISO 8854 at 23 °C; 80–90 % hot, common practice, no source.
-func (l Label) HotOutput(rpm, airC float64) float64 { return Hot(l.Output(rpm), airC) }
+func (l Label) HotOutput(rpm, airC float64) float64 { return l.Hot(l.Output(rpm), airC) }
 
 // Hot is what is left in air of airC of an output at 23 °C: see HotOutput.
-func Hot(outputA, airC float64) float64 {
+func (l Label) Hot(outputA, airC float64) float64 {
+	if l.Converter {
+		return outputA
+	}
 	return outputA * (1 - (1-HotFactor)*(airC-labelC)/(hotSpaceC-labelC))
 }

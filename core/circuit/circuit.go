@@ -41,10 +41,21 @@ type Circuit struct {
 	joins    system.Component
 	sensing  *network.Wire // its own circuit, where it watches the voltage
 	feed     system.FeedPoint
+	outlet   system.Outlet
 	breaks   bool                       // what opens by hand breaks the signal first
 	switches map[string]*network.Switch // by name
 	throws   []throw
 	byHand   []string
+	hang     []hung
+
+	Dark []string // what hangs on it and was left with volts that nothing works at, as it was solved last: it is off
+}
+
+// hung is a load, and where it hangs.
+type hung struct {
+	name        string
+	plus, minus system.Terminal
+	amps        *float64
 }
 
 // throw is a contact of a control.
@@ -73,6 +84,7 @@ func Lay(s *system.System, n float64) *Circuit {
 	}
 	for _, a := range s.Attached {
 		attach(c, a)
+		l.hang = append(l.hang, hung{name: a.Name, plus: a.Plus, minus: a.Minus})
 	}
 	for name, at := range map[string]system.Terminal{ShortC1: s.Ends.Start, ShortC2: s.Ends.Aux} {
 		c.Add(network.Switch{Name: name, A: c.Node(at.Node()), B: c.Node(s.Ends.Minus.Node()), Ohm: shortOhm})
@@ -147,6 +159,10 @@ func (l *Circuit) lay(c *network.Circuit, p system.Component) {
 		putContact(c, p, d)
 	case system.Splitter:
 		Split(c, p, d)
+	case system.Outlet:
+		c.Add(network.Switch{Name: Outlet, A: at("in"), B: at("out"), Ohm: d.Ohm, Closed: true},
+			network.Resistance{Name: "outlet leak", A: at("out"), Ohm: BlockedOhm})
+		l.outlet = d
 	case system.Charger:
 		c.Add(Converter(c, p, d),
 			network.Switch{Name: "charger at rest", A: at("30"), B: at("31"), Ohm: d.RestOhm},
@@ -173,42 +189,6 @@ func (l *Circuit) lay(c *network.Circuit, p system.Component) {
 	}
 }
 
-// Split puts a splitter's two diodes in, and what leaks past them while the machine stands.
-func Split(c *network.Circuit, p system.Component, d system.Splitter) {
-	at := func(terminal string) network.Node {
-		return c.Node(system.Terminal{Component: p.ID, Terminal: terminal}.Node())
-	}
-	c.Add(network.Diode{Name: SplitStart, A: at(d.From), K: at(d.Start), ForwardV: d.ForwardV, Ohm: d.Ohm},
-		network.Diode{Name: SplitAux, A: at(d.From), K: at(d.Aux), ForwardV: d.ForwardV, Ohm: d.Ohm},
-		network.Resistance{Name: "splitter leak", A: at(d.From), Ohm: BlockedOhm})
-}
-
-// Converter is a charger as a converter between the circuit's nodes.
-func Converter(c *network.Circuit, p system.Component, d system.Charger) network.Converter {
-	at := func(terminal string) network.Node {
-		return c.Node(system.Terminal{Component: p.ID, Terminal: terminal}.Node())
-	}
-	return network.Converter{Name: "charger", InPlus: at("30"), InMinus: at("31"), OutPlus: at("out"), OutMinus: at("31"),
-		OutV: d.OutV, MaxOutA: d.Card.OutputA, MaxInA: d.Card.InputA, Efficiency: d.Card.Efficiency}
-}
-
-// putContact puts a contact in, with its rest contact and what works it.
-func putContact(c *network.Circuit, p system.Component, d system.Contact) {
-	at := func(terminal string) network.Node {
-		return c.Node(system.Terminal{Component: p.ID, Terminal: terminal}.Node())
-	}
-	c.Add(network.Switch{Name: "contact", A: at(d.From), B: at(d.To), Ohm: d.Ohm})
-	if d.Rest != "" {
-		c.Add(network.Switch{Name: "rest contact", A: at(d.From), B: at(d.Rest), Ohm: d.Ohm})
-	}
-	if d.WatchOhm > 0 {
-		c.Add(network.Resistance{Name: "coil", A: at("30"), B: at("31"), Ohm: d.WatchOhm})
-	}
-	if d.CoilOhm > 0 {
-		c.Add(network.Resistance{Name: "coil", A: c.Node(d.CoilPlus.Node()), B: c.Node(d.CoilMinus.Node()), Ohm: d.CoilOhm})
-	}
-}
-
 // attach puts in what hangs on the installation.
 func attach(c *network.Circuit, a system.Attached) {
 	plus, minus := c.Node(a.Plus.Node()), c.Node(a.Minus.Node())
@@ -230,6 +210,16 @@ func (l *Circuit) grip(c *network.Circuit) {
 	l.start, l.aux, l.machine = s.Battery("start battery"), s.Battery("aux battery"), s.Alternator("alternator")
 	l.auxOhm = l.aux.Ohm
 	l.sun, l.vehicle, l.house = s.Alternator(Sun), s.CurrentLoad(Vehicle), s.CurrentLoad(House)
+	for i := range l.hang {
+		h := &l.hang[i]
+		h.amps = map[string]*float64{Vehicle: &l.vehicle.Amps, House: &l.house.Amps}[h.name]
+	}
+	l.hang = slices.DeleteFunc(l.hang, func(h hung) bool { return h.amps == nil })
+	if c := l.charger; c != nil {
+		beside := s.CurrentLoad(Feed)
+		l.hang = append(l.hang, hung{Feed, system.Terminal{Component: c.at.ID, Terminal: "30"}, system.Terminal{Component: c.at.ID,
+			Terminal: "31"}, &beside.Amps})
+	}
 	for _, e := range c.Elements {
 		switch e := e.(type) {
 		case network.Switch:
@@ -256,6 +246,7 @@ const (
 	Starter          = "starter"
 	Sun              = "solar"
 	Winch            = "winch"
+	Outlet           = "outlet"
 	SecondAlternator = "second alternator"
 	SplitStart       = "diode to the start battery"
 	SplitAux         = "diode to the aux battery"
@@ -268,10 +259,15 @@ func (l *Circuit) Now() *network.Circuit { return l.solver.Now() }
 // sentence about the element that asks too much.
 func (l *Circuit) Solve(s State, p Position) (network.Solution, error) {
 	l.set(s, p)
+	l.Dark = nil
 	err := l.solver.Solve()
 	var at *network.Error
 	if errors.As(err, &at) && at.Element == Feed {
 		l.charger.beside.Amps = 0 // it is off where its line has nothing for it
+		l.Dark = append(l.Dark, Feed)
+		err = l.solver.Solve()
+	}
+	for err == nil && l.dims() {
 		err = l.solver.Solve()
 	}
 	switch {

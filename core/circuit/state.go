@@ -23,6 +23,7 @@ type State struct {
 	VehicleA, HouseA float64 // what the vehicle takes, and what is used off the aux battery
 	SunA             float64 // what panels give at most
 	Cranks, Winches  bool
+	OutletLive       bool    // a body-builder's stud is live whatever the engine does
 	LastsS           float64 // it is over after so many seconds; 0: it stays
 
 	Key        system.Key
@@ -91,6 +92,7 @@ func (l *Circuit) set(s State, p Position) {
 	for _, id := range l.byHand {
 		l.put(id, !s.Isolated)
 	}
+	l.put(Outlet, !l.outlet.Running || s.SetV > 0 || s.OutletLive)
 	l.put("contact", p.Joined)
 	l.put("rest contact", !p.Joined)
 	l.put("relay output", p.Output)

@@ -35,13 +35,13 @@ func (r *runner) solve(s *sight) error {
 	}
 }
 
-// darkV is what nothing works at any more, at 12 V. Source: from memory; what is fed resets or lets go well
+// DarkV is what nothing works at any more, at 12 V. Source: from memory; what is fed resets or lets go well
 // above it.
-const darkV = 6.0
+const DarkV = 6.0
 
 // dims notes a load that is left with volts that nothing works at: it goes off next.
 func (r *runner) dims(s *sight) {
-	h, v, least := &r.h, r.solver, darkV*r.rig.N
+	h, v, least := &r.h, r.solver, DarkV*r.rig.N
 	if h.beside != nil && h.beside.Amps > 0 && v.At(h.senseP)-v.At(h.senseZ) < least {
 		s.besideDark = true
 	}

@@ -26,7 +26,10 @@ func (r *runner) during(s Segment, end float64) now {
 	r.openedOnDrive = r.openedOnDrive && n.running
 	n.idles = n.running && turns <= r.rig.Machine.IdleRPM
 	machine := r.rig.Machine.Label
-	n.outputA, n.windingK = machine.Output(rpm), alternator.Winding.Value(0, 1, 1, machine.RatedA, alternator.Slowness(rpm))
+	n.outputA = machine.Output(rpm)
+	if !machine.Converter {
+		n.windingK = alternator.Winding.Value(0, 1, 1, machine.RatedA, alternator.Slowness(rpm))
+	}
 	if m := r.rig.Second; m != nil {
 		n.secondA = m.Label.Output(rpm)
 	}
@@ -86,5 +89,10 @@ const (
 	firstS    = 2.0
 	longestS  = 900.0
 	shortestS = 1e-4
-	mostSteps = 150_000 // of a run that hunts all day; a month of deliveries takes a fifth
+
+	// Steps that a run may take: some for whatever hunts, more with each piece of its driving, never more than
+	// so many. A month of deliveries takes thirty thousand, with two thousand pieces.
+	mostSteps    = 150_000
+	stepsAtLeast = 50_000
+	stepsEach    = 5
 )

@@ -33,6 +33,7 @@ type Rig struct {
 	Beside  string    // load at the coupling's input while the engine runs; none where it is empty
 	House   string    // load on the aux battery
 	Starter string    // switch of the starter
+	Outlet  string    // switch that is closed while the engine runs; none where it is empty
 	Join    *Join
 	Charger *Charger
 	Solar   *Solar

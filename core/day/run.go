@@ -136,7 +136,7 @@ func newRunner(rig *Rig, pattern Pattern, cond Conditions, opt Options) (*runner
 		opt.Tolerance = 1
 	}
 	if opt.Most <= 0 {
-		opt.Most = mostSteps
+		opt.Most = min(mostSteps, stepsAtLeast+stepsEach*len(pattern))
 	}
 	r := &runner{rig: rig, cond: cond, opt: opt, solver: solver, volts: solver.Volts, pattern: pattern, openedAt: -never, efficiency: 0.9,
 		easesAt: alternator.StartFull}

@@ -35,6 +35,7 @@ type handles struct {
 	beside          *network.CurrentLoad
 	besideA         float64
 	starter, join   *network.Switch
+	outlet          *network.Switch
 	coil, standby   *network.Wire
 	signal          *network.Wire
 	rest            *network.Wire
@@ -75,6 +76,9 @@ func (r *runner) grip() {
 		h.besideA = h.beside.Amps
 	}
 	h.starter = s.Switch(rig.Starter)
+	if rig.Outlet != "" {
+		h.outlet = s.Switch(rig.Outlet)
+	}
 	if j := rig.Join; j != nil {
 		h.join = s.Switch(j.Switch)
 		if j.Coil != "" {
@@ -135,12 +139,12 @@ func (r *runner) set(x *slow, s *sight) {
 			moment = alternator.Charging
 		}
 		h.machine.Volts = n * (rig.Machine.holds(x[space], moment, now.idles) + r.cond.RegulationV)
-		h.machine.MaxA = math.Max(0, alternator.Hot(now.outputA, x[space]))
+		h.machine.MaxA = math.Max(0, rig.Machine.Label.Hot(now.outputA, x[space]))
 	}
 	if m := rig.Second; m != nil {
 		h.second.Volts, h.second.MaxA = n*m.Volts, 0
-		if now.running && !r.on.blocked {
-			h.second.MaxA = math.Max(0, math.Min(m.MostA, alternator.Hot(now.secondA, x[space])))
+		if now.running && (!r.on.blocked || rig.Charger != nil) {
+			h.second.MaxA = math.Max(0, math.Min(m.MostA, m.Label.Hot(now.secondA, x[space])))
 		}
 	}
 	h.vehicle.Amps = now.vehicleA
@@ -156,6 +160,9 @@ func (r *runner) set(x *slow, s *sight) {
 		if now.running && !r.on.besideDark {
 			h.beside.Amps = h.besideA
 		}
+	}
+	if h.outlet != nil {
+		h.outlet.Closed = now.running
 	}
 	h.starter.Closed = now.kind.cranks() && !r.on.stalled
 	r.share = 1

@@ -64,8 +64,17 @@ func (d *Design) CouplingBay() cable.Bay {
 
 // Crosses says whether a run goes over the trailer's plug.
 func (d *Design) Crosses(l *run.Sized) bool {
-	return d.Facts.Place.Trailer && (l.ID == "c2") == d.AtStart()
+	switch {
+	case d.Facts.Place.Trailer:
+		return (l.ID == "c2") == d.AtStart()
+	case d.Is.Splits && l.ID == "c1":
+		return false // the vehicle's own charge cable is not plugged
+	}
+	return d.Facts.Arranged.Plug == map[string]string{"c1": job.PlugStart, "c2": job.PlugAux}[l.ID]
 }
+
+// Plugged says whether a plug lies in the run: a trailer's, or that of what comes out of the vehicle.
+func (d *Design) Plugged() bool { return d.Crosses(&d.Start) || d.Crosses(&d.Aux) }
 
 // source is the terminal that the run begins at: the start battery's plus, or a machine
 // of the run's own.
@@ -76,17 +85,68 @@ func (d *Design) source() system.Terminal {
 	return term("start", "30")
 }
 
-// HitchAt is the tow coupling's socket.
-func (d *Design) HitchAt() job.Point { return job.Point{X: 5.2, Y: 0.6} }
+// HitchAt is where the plug is: at the tow coupling, or beside what comes out.
+func (d *Design) HitchAt() job.Point {
+	if d.Facts.Place.Trailer {
+		return job.Point{X: 5.2, Y: 0.6}
+	}
+	near, far := d.Facts.Body.Start, d.CouplingAt()
+	if d.Crosses(&d.Aux) {
+		near, far = far, d.Facts.Place.At
+	}
+	return job.Point{X: near.X + outerShare*(far.X-near.X), Y: near.Y + outerShare*(far.Y-near.Y)}
+}
+
+// BackCrosses says whether the return has to go over the plug: with all that stands behind it.
+func (d *Design) BackCrosses() bool {
+	return d.Crosses(d.ReturnLeg()) || !d.Facts.Place.Trailer && d.Crosses(&d.Start)
+}
+
+// Behind is what comes away with the other half of the plug.
+func (d *Design) Behind() string {
+	if d.Facts.Place.Trailer {
+		return system.Trailer
+	}
+	return system.Box
+}
+
+// outerShare is the part of a run that stays in the vehicle where what is behind its plug comes out. Source:
+// common practice, no source.
+const outerShare = 0.8
+
+// plugShare is the part of a run, or of its return, that lies before the plug.
+func (d *Design) plugShare() float64 {
+	if d.Facts.Place.Trailer {
+		return d.HitchAt().X / d.Facts.Place.At.X
+	}
+	return outerShare
+}
+
+// backShare is the part of the return cable that lies before the plug.
+func (d *Design) backShare() float64 {
+	if d.Facts.Place.Trailer || d.Kind.Charger() {
+		return d.plugShare()
+	}
+	startM, auxM := d.Facts.StartM.Value, d.Facts.AuxM.Value
+	before := outerShare * startM
+	if d.Crosses(&d.Aux) {
+		before = startM + outerShare*auxM
+	}
+	return before / (startM + auxM)
+}
 
 func (d *Design) components(b job.Body, place job.Point) {
 	s := &d.System
-	s.Add(system.Component{ID: "alternator", Kind: system.KindAlternator, Name: "Alternator", Rating: d.Facts.Label.String(), Existing: true,
-		At: b.Alternator, Device: system.Machine{Label: d.Facts.Label, SensesOwn: d.SensesOwn()}})
+	s.Add(system.Component{ID: "alternator", Kind: system.KindAlternator, Name: d.MachineName(), Rating: d.Facts.Label.String(),
+		Existing: true,
+		At:       b.Alternator, Device: system.Machine{Label: d.Facts.Label, SensesOwn: d.SensesOwn()}})
 	s.Add(system.Component{ID: "start", Kind: system.KindBattery, Name: "Start battery", Rating: unit.Plain(d.Facts.StartAh.Value, "Ah", 0),
 		Existing: true, At: b.Start, Device: system.Bank{Ohm: d.StartOhm(), Start: true}})
 	s.Add(system.Component{ID: "f1", Kind: system.KindFuse, Name: "F1", Rating: d.Start.Fuse.Label(), At: b.Start,
 		Device: d.Start.FuseDevice()})
+	if d.FromStud() {
+		s.Add(d.outlet())
+	}
 	if d.Is.OwnMachine {
 		s.Add(system.Component{ID: "second", Kind: system.KindAlternator, Name: "Second alternator", Rating: d.Second.String(), At: b.Alternator,
 			Device: system.Machine{Label: d.Second, Volts: d.secondV(), Own: true}})
@@ -94,10 +154,10 @@ func (d *Design) components(b job.Body, place job.Point) {
 	s.Add(system.Component{ID: "coupling", Kind: d.Is.Part, Name: d.Is.Name, Rating: d.CouplingRating(), At: d.CouplingAt(),
 		Device: d.couplingDevice()})
 	d.joinComponents()
-	if d.Facts.Place.Trailer {
-		byCable := d.Kind.Charger() && d.Crosses(&d.Aux) || !d.Back.ByChassis && d.Crosses(d.ReturnLeg())
+	if d.Plugged() {
+		byCable := d.Kind.Charger() && d.Crosses(&d.Aux) || !d.Back.ByChassis && d.BackCrosses()
 		s.Add(system.Component{ID: "x1", Kind: system.KindPlug, Name: "X1", Rating: d.PlugCard.Label, At: d.HitchAt(),
-			Device: system.Plug{Card: d.PlugCard, Plus: true, Minus: byCable}})
+			Device: system.Plug{Card: d.PlugCard, Plus: true, Minus: byCable, Behind: d.Behind()}})
 	}
 	s.Add(system.Component{ID: "f2", Kind: system.KindFuse, Name: "F2", Rating: d.Aux.Fuse.Label(), At: place, Device: d.Aux.FuseDevice()})
 	s.Add(system.Component{ID: "aux", Kind: system.KindBattery, Name: "Aux battery", Rating: cmp.Or(d.eachRating(), d.AuxRating()), At: place,

@@ -108,6 +108,10 @@ func (d *Design) choose() {
 		d.Kind = coupling.Kind(*pin)
 	}
 	d.Is, d.Facts = arranged(d.Kind), d.Doc.Resolve(d.Kind)
+	if d.FromSecond() {
+		d.Is.OwnMachine = true
+		d.rateSecond()
+	}
 }
 
 // methodCase is the job as the rules of choosing look at it.

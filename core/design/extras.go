@@ -245,6 +245,10 @@ func (d *Design) extraComponents(place job.Point) {
 			Rating: fmt.Sprintf("shunt, %s at %s", unit.Plain(e.ShuntMV.Value, "mV", 0), unit.Plain(e.ShuntA.Value, "A", 0)), At: place,
 			Device: system.Link{From: d.bankMinus(), To: term("r1", "load"), Ohm: d.shuntOhm(), RatingA: e.ShuntA.Value}})
 	}
+	if d.Framed() {
+		s.Add(system.Component{ID: "e4", Kind: system.KindEarth, Name: "E4", Rating: "trailer's frame, at the battery", At: place})
+		s.Add(system.Component{ID: "e5", Kind: system.KindEarth, Name: "E5", Rating: "trailer's frame, at the drawbar", At: d.HitchAt()})
+	}
 	switch {
 	case d.BondedBack():
 		s.Add(system.Component{ID: "e3", Kind: system.KindEarth, Name: "E3", Rating: "chassis end of the bonding lead", At: d.CouplingAt()})

@@ -170,7 +170,7 @@ func (d *Design) contactDevice(rest string) system.Contact {
 		c.CoilOhm = 12 * n / d.coilA()
 		c.PullA, c.DropA = coilPull*d.coilA(), coilDrop*d.coilA()
 	}
-	c.ByHand = d.Is.OwnMachine
+	c.ByHand = d.Isolates()
 	return c
 }
 

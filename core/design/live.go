@@ -3,6 +3,7 @@ package design
 import (
 	"slices"
 
+	"epitrope/core/job"
 	"epitrope/core/system"
 )
 
@@ -37,6 +38,9 @@ func (d *Design) origins() []origin {
 // LiveWires lists the wires that are live with some things open, with their sources.
 func (d *Design) LiveWires(open ...string) map[string][]string {
 	live := map[string][]string{}
+	if slices.Contains(open, "engine") && d.FromStud() && d.Facts.Arranged.FromLive == job.LiveRunning {
+		open = append(slices.Clone(open), "o1") // it is dead with the engine off
+	}
 	for _, o := range d.origins() {
 		if slices.Contains(open, o.removed) {
 			continue

@@ -77,8 +77,11 @@ func (d *Design) piece(key string) (m Measured, at *float64, ok bool) {
 			m.Piece, m.Name, m.Counted = ConductorPiece, "conductor of "+w.Name, w.Ohm
 			if w.Role == system.Chassis {
 				m.Piece, m.Name, m.Counted = SteelPiece, "steel between E2 and E1", countedSteel(w.LengthM)
-				if w.ID == "body" {
+				switch w.ID {
+				case "body":
 					m.Name, m.Counted = "way through tray, canopy or body to the chassis", bodyOhm
+				case "frame":
+					m.Name = "trailer's frame between E4 and E5"
 				}
 			}
 			return m, &w.Ohm, true

@@ -51,13 +51,17 @@ func (d *Design) rateNeed() {
 	r.Half = alternator.HalfLabel.MustWork(f.LabelA.Input())
 	r.Accepts = Accepts.MustWork(
 		working.From(f.Chemistry.ChargeHigh, working.Memory, f.Chemistry.Label), f.AuxAh.Input())
-	worstCard := d.Book.Chargers[0]
-	r.Allowed = Allowed.MustWork(working.Of(r.Half),
-		working.From(worstCard.EfficiencyLow, working.Part, "device card"),
-		working.From(lowestInputV*f.N, working.Practice, "sized at"),
+	d.LimitA = d.allowed()
+	d.Second = d.machineFor(d.NeedA)
+}
+
+// allowed is what the share of the alternator lets a charger give, with its working.
+func (d *Design) allowed() float64 {
+	d.Rates.Allowed = Allowed.MustWork(working.Of(d.Rates.Half),
+		working.From(d.Book.Chargers[0].EfficiencyLow, working.Part, "device card"),
+		working.From(lowestInputV*d.Facts.N, working.Practice, "sized at"),
 		working.From(d.SetV(), working.Memory, d.Setting.Label+" setting"))
-	d.LimitA = r.Allowed.Unrounded
-	d.Second = d.secondMachine()
+	return d.Rates.Allowed.Unrounded
 }
 
 // rate decides what the coupling gives and draws at its worst.
@@ -108,16 +112,16 @@ func (d *Design) fitContacts() (changed bool) {
 	}
 	d.Changeover = d.Facts.Relay.OnChangeover(d.Changeover)
 	d.plugIn()
-	return contact != d.Contact.ID || d.Is.Beside == RestContact && changeover != d.Changeover.ID || d.Facts.Place.Trailer &&
+	return contact != d.Contact.ID || d.Is.Beside == RestContact && changeover != d.Changeover.ID || d.Plugged() &&
 		plug != d.PlugCard.ID
 }
 
-// secondMachine is the machine of a run of its own: the pinned one, or the smallest of
-// which half puts back what is needed.
-func (d *Design) secondMachine() alternator.Label {
+// machineFor is the machine of a run of its own: the pinned one, or the smallest of which half
+// gives the amps that are needed.
+func (d *Design) machineFor(amps float64) alternator.Label {
 	rated := parts.MachineRatings[len(parts.MachineRatings)-1]
 	for _, a := range parts.MachineRatings {
-		if SecondShare*a >= d.NeedA {
+		if SecondShare*a >= amps {
 			rated = a
 			break
 		}
@@ -209,13 +213,15 @@ func (d *Design) StartOhm() float64 { return d.StartChemistry().Ohm(d.Facts.Star
 
 // MachineA is what the alternator gives at a speed, hot.
 func (d *Design) MachineA(rpm float64) float64 {
-	return alternator.HotFactor * d.Facts.Label.Output(rpm)
+	return d.Facts.Label.HotShare() * d.Facts.Label.Output(rpm)
 }
 
 // idleWhy says what the machine's output at idle stands on.
 func (d *Design) idleWhy() string {
 	m := d.Facts.Machine
 	switch {
+	case d.Facts.Label.Converter:
+		return "the converter's rating, whatever the engine does"
 	case d.Facts.Label.IdleA > 0:
 		return "measured at idle, hot, without its heat"
 	case d.Facts.Label.LowRPM > 0:
@@ -226,8 +232,11 @@ func (d *Design) idleWhy() string {
 
 // headroom is what the alternator has for charging at a speed, hot, lamps on.
 func (d *Design) headroom(rpm float64, why string) working.Figure {
-	return alternator.Headroom.MustWork(working.From(alternator.HotFactor, working.Practice, "80–90 %"),
-		working.Is(d.Facts.Label.Output(rpm), why), d.Facts.LoadA.Input())
+	share := working.From(alternator.HotFactor, working.Practice, "80–90 %")
+	if d.Facts.Label.Converter {
+		share = working.Is(d.Facts.Label.HotShare(), "a converter's rating is for hours")
+	}
+	return alternator.Headroom.MustWork(share, working.Is(d.Facts.Label.Output(rpm), why), d.Facts.LoadA.Input())
 }
 
 // InsulationPath is the answer that a run's insulation comes from: its own, where it has one.

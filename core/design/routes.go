@@ -30,7 +30,10 @@ type WayBack struct {
 func (d *Design) layOut() {
 	f, p := d.Facts, d.Doc.Pins
 	studOhm := 0.0
-	if f.Schools.Takeoff == "stud" {
+	switch {
+	case d.FromStud():
+		studOhm = d.OutletOhm()
+	case f.Schools.Takeoff == "stud":
 		studOhm = run.LeadOhm // the vehicle's own lead from the post to its stud
 	}
 	d.Start = run.Sized{Ask: run.Ask{ID: "c1", FuseID: "f1", Amps: d.Start.Amps, LengthM: f.StartM, Bay: f.StartBay, BackBay: d.backBay(),
@@ -50,21 +53,27 @@ func (d *Design) layOut() {
 	d.addLinks()
 	d.Start.School, d.Aux.School = f.Schools.Fuse, f.Schools.Fuse
 	d.plugIn()
+	d.layBack(steel)
+	d.byFrame()
+}
+
+// layBack counts the way back in the leg that it belongs to.
+func (d *Design) layBack(steelOhm float64) {
 	if !d.Kind.Charger() {
 		// The return of the whole run is the aux battery's own.
 		d.Start.ContactOhm = d.Contact.ContactOhm
-		d.Aux.SteelOhm = steel
+		d.Aux.SteelOhm = steelOhm
 		d.Aux.ReturnM = d.Back.CableM
 		return
 	}
 	if d.Is.Beside == RestContact {
 		d.Start.ContactOhm = d.Changeover.ContactOhm
 	}
-	d.Start.SteelOhm = steel
+	d.Start.SteelOhm = steelOhm
 	d.Start.ReturnM = d.Back.CableM
 	d.Aux.SteelOhm = 2 * run.JointOhm
-	d.Aux.ReturnM = f.AuxM.Value // aux minus to the common negative at the charger
-	if own := f.Ways.AuxBackM; own != nil {
+	d.Aux.ReturnM = d.Facts.AuxM.Value // aux minus to the common negative at the charger
+	if own := d.Facts.Ways.AuxBackM; own != nil {
 		d.Aux.ReturnM = *own
 	}
 }
@@ -102,7 +111,7 @@ func (d *Design) sourceOhm() float64 {
 // coupling through the steel.
 func (d *Design) wayBack() WayBack {
 	f := d.Facts
-	w := WayBack{ByCable: d.Crosses(d.ReturnLeg()) || d.NoSteel(), ChassisM: math.Abs(f.Place.At.X - f.Body.Start.X)}
+	w := WayBack{ByCable: d.BackCrosses() || d.NoSteel(), ChassisM: math.Abs(f.Place.At.X - f.Body.Start.X)}
 	if d.Kind.Charger() && d.AtStart() {
 		w.ChassisM = math.Abs(d.CouplingAt().X - f.Body.Start.X)
 	}

@@ -31,7 +31,7 @@ func (d *Design) CouplingSwitches() []string {
 		return []string{AtOff, AtIgnition, AtAlways}
 	case by != NoHand:
 		return []string{released, Held}
-	case d.Is.OwnMachine:
+	case d.Isolates():
 		return []string{IsolatorOn, Isolator0}
 	case d.seriesSwitch() != "":
 		return []string{SwitchOn, SwitchOff}

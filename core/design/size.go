@@ -44,7 +44,7 @@ func (d *Design) redraw() bool {
 	if d.Kind.Charger() && (!d.Kind.Joins() || !joins) || inA == 0 {
 		inA, outA = max(inA, d.Start.Amps), max(outA, d.Aux.Amps)
 	}
-	if d.Is.OwnMachine { // a flat battery has its regulator at its limit
+	if d.Isolates() { // a flat battery has its regulator at its limit
 		inA, outA = max(inA, SecondShare*d.Second.RatedA), max(outA, SecondShare*d.Second.RatedA)
 	}
 	passA := d.joinRush()

@@ -18,7 +18,7 @@ func (d *Design) wire(id, of string, role system.Role, from, to system.Terminal,
 	if role == system.Return {
 		warmC, bay = l.Trial.BackC, l.ReturnBay()
 	}
-	d.System.Join(system.Wire{ID: id, Name: wireName(id), Run: of, Role: role, From: from, To: to, LengthM: unit.Round(lengthM, 2),
+	d.System.Join(system.Wire{ID: id, Name: d.wireName(id), Run: of, Role: role, From: from, To: to, LengthM: unit.Round(lengthM, 2),
 		Size: size.Label, CopperMM2: unit.Round(size.CopperMM2(), 2), Joint: joints, Conduit: bay.Laying.Conduit,
 		Ohm: cable.Resistance.Value(size.OhmPerM(), lengthM, cable.Alpha, warmC)})
 }
@@ -26,15 +26,19 @@ func (d *Design) wire(id, of string, role system.Role, from, to system.Terminal,
 // wireNames are what people call the wires that their number does not tell.
 var wireNames = map[string]string{
 	"c1a": "C1 before F1", "c2c": "C2 past F2", "c1t": "C1 in the trailer", "c2t": "C2 in the trailer",
-	"n1t": "N1 in the trailer", "n2t": "N2 in the trailer",
-	"t1": "T1 before F3", "t1b": "T1", "t1c": "T1 past its switch", "t1d": "T1 past both switches",
+	"n1t": "N1 in the trailer", "n2t": "N2 in the trailer", "n1td": "N1 at the drawbar", "n2td": "N2 at the drawbar",
+	"frame": "the trailer's frame",
+	"t1":    "T1 before F3", "t1b": "T1", "t1c": "T1 past its switch", "t1d": "T1 past both switches",
 	"s1a": "S1 before F5", "s1b": "S1 past F5", "s1c": "S1 to the coil",
 	"k1a": "link K1 to charger", "k1b": "link charger to K1", "k1c": "K1's control", "q1a": "link at Q1",
 	"h1a": "H1 before F4", "h1b": "H1 past Q3",
 }
 
 // wireName is a wire as people know it: by its number, unless it has a name.
-func wireName(id string) string {
+func (d *Design) wireName(id string) string {
+	if strings.HasSuffix(id, "t") && d.Behind() == system.Box {
+		return strings.ToUpper(strings.TrimSuffix(id, "t")) + " past X1"
+	}
 	if name, ok := wireNames[id]; ok {
 		return name
 	}
@@ -51,10 +55,11 @@ func (d *Design) feedWires() {
 	d.System.Join(system.Wire{ID: "lead", Run: "lead", Role: system.Feed, From: term("alternator", "B+"), To: d.LeadTo(), LengthM: 1,
 		Ohm: run.LeadOhm, Existing: true})
 	first := lugs
-	if d.Facts.Schools.Takeoff == "stud" {
+	if d.Facts.Schools.Takeoff == "stud" && !d.FromStud() {
 		first.From += run.LeadOhm
 	}
-	d.lead("f1", "c1a", "c1", d.source(), term("f1", "in"), &d.Start, d.Start.Bare(), first)
+	d.outletLead()
+	d.lead("f1", "c1a", "c1", d.takenFrom(), term("f1", "in"), &d.Start, d.Start.Bare(), first)
 	behindF1, c1M := term("f1", "out"), d.Start.LengthM.Value-d.Start.Bare()
 	beforeF2, c2M := term("f2", "in"), d.Aux.LengthM.Value-d.Aux.Bare()
 	post := term("aux", "30")
@@ -81,7 +86,7 @@ func (d *Design) through(of string, l *run.Sized, from, to system.Terminal, leng
 		d.wire(of, of, system.Feed, from, to, l, lengthM, lugs)
 		return
 	}
-	hitch := d.HitchAt().X / d.Facts.Place.At.X
+	hitch := d.plugShare()
 	d.wire(of, of, system.Feed, from, term("x1", "+"), l, lengthM*hitch, system.Joints{From: run.JointOhm})
 	d.wire(of+"t", of, system.Feed, term("x1", "+t"), to, l, lengthM*(1-hitch), system.Joints{To: run.JointOhm})
 }
@@ -106,10 +111,10 @@ func (d *Design) returnWires() {
 			steel.Ohm, steel.Joint = steel.Ohm-2*run.EarthOhm, system.Joints{From: run.EarthOhm, To: run.EarthOhm}
 		}
 		d.System.Join(steel)
-	case d.Crosses(l):
-		hitch := d.HitchAt().X / d.Facts.Place.At.X
-		d.wire("n1t", l.ID, system.Return, minus, term("x1", "-t"), l, d.Back.CableM*(1-hitch), system.Joints{From: run.JointOhm})
-		d.wire("n1", l.ID, system.Return, term("x1", "-"), e1, l, d.Back.CableM*hitch, system.Joints{To: run.JointOhm + run.EarthOhm})
+	case d.BackCrosses():
+		before, behind := d.parted(d.Back.CableM, d.backShare())
+		d.behindPlug("n1t", l, minus, behind)
+		d.wire("n1", l.ID, system.Return, term("x1", "-"), e1, l, before, system.Joints{To: run.JointOhm + run.EarthOhm})
 	default:
 		d.wire("n1", l.ID, system.Return, minus, e1, l, d.Back.CableM, system.Joints{From: run.JointOhm, To: run.JointOhm + run.EarthOhm})
 	}
@@ -123,9 +128,18 @@ func (d *Design) auxReturn(from, to system.Terminal) {
 		d.wire("n2", "c2", system.Return, from, to, l, l.ReturnM, lugs)
 		return
 	}
-	hitch := d.HitchAt().X / d.Facts.Place.At.X
-	d.wire("n2t", "c2", system.Return, from, term("x1", "-t"), l, l.ReturnM*(1-hitch), system.Joints{From: run.JointOhm})
-	d.wire("n2", "c2", system.Return, term("x1", "-"), to, l, l.ReturnM*hitch, system.Joints{To: run.JointOhm})
+	before, behind := d.parted(l.ReturnM, d.plugShare())
+	d.behindPlug("n2t", l, from, behind)
+	d.wire("n2", "c2", system.Return, term("x1", "-"), to, l, before, system.Joints{To: run.JointOhm})
+}
+
+// behindPlug is the return between a minus behind the plug and the plug: a cable, or the trailer's frame.
+func (d *Design) behindPlug(id string, l *run.Sized, minus system.Terminal, lengthM float64) {
+	if d.Framed() {
+		d.frameWires(id, l, minus)
+		return
+	}
+	d.wire(id, l.ID, system.Return, minus, term("x1", "-t"), l, lengthM, system.Joints{From: run.JointOhm})
 }
 
 // bankWires link the batteries of a bank. What the links resist counts in how the bank shares; in the circuit

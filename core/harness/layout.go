@@ -5,6 +5,9 @@ import (
 	"math"
 	"slices"
 	"unicode/utf8"
+
+	"epitrope/core/system"
+	"epitrope/core/unit"
 )
 
 // draw places the parts in their slots, lays the wires and puts the labels.
@@ -213,11 +216,20 @@ func (n *net) zones(slots []slot, w int) []Zone {
 	if !ok {
 		return zones
 	}
+	behind := unit.Capital(n.behind)
 	hitch := float64(n.parts[x].x) + float64(n.parts[x].w)/2
 	if slots[x].column < slots[at].column { // the charger is in the trailer
-		return []Zone{{"Tow vehicle: start side", 0, hitch * Unit}, {"Trailer", hitch * Unit, (float64(w) - hitch) * Unit}}
+		return []Zone{{n.before() + ": start side", 0, hitch * Unit}, {behind, hitch * Unit, (float64(w) - hitch) * Unit}}
 	}
-	return []Zone{zones[0], {"Aux side", cut * Unit, (hitch - cut) * Unit}, {"Trailer", hitch * Unit, (float64(w) - hitch) * Unit}}
+	return []Zone{zones[0], {"Aux side", cut * Unit, (hitch - cut) * Unit}, {behind, hitch * Unit, (float64(w) - hitch) * Unit}}
+}
+
+// before is what the plug's own half stays in.
+func (n *net) before() string {
+	if n.behind == system.Trailer {
+		return "Tow vehicle"
+	}
+	return "Vehicle"
 }
 
 // legend says what the lines are, of those that there are.

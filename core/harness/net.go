@@ -47,6 +47,7 @@ type net struct {
 
 	terminals []terminalText
 	at        map[string]int
+	behind    string // what comes away with the plug; "" where there is none
 }
 
 // Ids of what the drawing adds to the system: the box that the loads hang on, and the bar
@@ -61,6 +62,9 @@ func newNet(s *system.System, loads []Load) *net {
 	for _, c := range s.Components {
 		if c.Kind == system.KindLoads {
 			continue
+		}
+		if plug, is := c.Device.(system.Plug); is {
+			n.behind = plug.Behind
 		}
 		w, h := blockW, blockH
 		if c.Kind == system.KindEarth {

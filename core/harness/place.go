@@ -58,6 +58,7 @@ func (n *net) slots() []slot {
 		}
 	}
 	over("e1", "start", earthRow)
+	over("e5", "x1", earthRow)
 	over("r1", "aux", signalRow)
 	over("coupling", "k1", branchRow)
 	n.besides(out, done)

@@ -67,6 +67,11 @@ var symbols = map[string]func(d *Drawing, of string, x, y float64){
 		d.line("symbol", of, x-4, y, x+15, y)
 		d.line("symbol", of, x+9, y-5, x+15, y, x+9, y+5)
 	},
+	"outlet": func(d *Drawing, of string, x, y float64) {
+		d.line("symbol", of, x-18, y, x-5, y)
+		d.circle("symbol", of, x, y, 5)
+		d.line("symbol", of, x+5, y, x+18, y)
+	},
 	"winch": func(d *Drawing, of string, x, y float64) {
 		d.circle("symbol", of, x, y, 15)
 		d.text("symbol", of, x, y+4, "M", 12, false)
@@ -181,6 +186,11 @@ var pictures = map[string]func(d *Drawing, of string, x, y float64){
 	"feed-point": func(d *Drawing, of string, x, y float64) {
 		d.closed("picture", of, x-10, y-9, x+10, y-9, x+10, y+3, x+6, y+3, x+6, y+11, x+3, y+11, x+3, y+3, x-3, y+3, x-3, y+11, x-6, y+11, x-6,
 			y+3, x-10, y+3)
+	},
+	"outlet": func(d *Drawing, of string, x, y float64) {
+		d.box("picture", of, x-14, y+2, 28, 8)
+		d.box("picture", of, x-4, y-10, 8, 12)
+		d.box("picture", of, x-8, y-4, 16, 3)
 	},
 	"winch": func(d *Drawing, of string, x, y float64) {
 		d.box("picture", of, x-16, y-8, 8, 18)

@@ -25,7 +25,7 @@ const (
 // plain are the parts whose two sides are as good as each other, or that show at once which
 // is which: their terminals are not named.
 var plain = []system.ComponentKind{system.KindFuse, system.KindSwitch, system.KindShunt, system.KindEarth, system.KindFeedPoint,
-	system.KindPlug, system.KindWinch}
+	system.KindPlug, system.KindWinch, system.KindOutlet}
 
 // terminalTexts puts the names of terminals beside the wires, one each where wires share
 // one on the same side.

@@ -55,6 +55,7 @@ type Document struct {
 	Profile      Profile      `json:"profile,omitzero"`
 	Extras       Extras       `json:"extras,omitzero"`
 	Colours      Colours      `json:"colours,omitzero"`
+	Arranged     Arranged     `json:"arranged,omitzero"`
 
 	Loads    map[string]Load          `json:"loads,omitempty" doc:"Rows by name"`
 	Joints   map[string]JointMeasured `json:"joints,omitempty" doc:"Joints as measured, by wire and end"`
@@ -93,6 +94,7 @@ type Vehicle struct {
 
 // Alternator is the machine and how it is regulated.
 type Alternator struct {
+	Machine    *string  `json:"machine,omitempty"`
 	Label      *string  `json:"label,omitempty"`
 	Regulation *string  `json:"regulation,omitempty"`
 	KnownBy    *string  `json:"knownBy,omitempty"`

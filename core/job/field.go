@@ -131,7 +131,8 @@ func amps(ratings []float64) []Option {
 // Fields lists every field once: the run's, then the survey's, then those of the rows of
 // lists, whose row stands as * in the path.
 var Fields = slices.Concat(runFields, surveyFields, useFields, schoolFields, extraFields, relayFields, jointFields,
-	cellFields, machineFields, wayFields, cardFields, rowFields, leftFields, chargingFields, beliefFields)
+	cellFields, machineFields, wayFields, cardFields, rowFields, leftFields, chargingFields, beliefFields,
+	arrangedFields)
 
 // runFields are what the run is planned from. Limits are what is physically sensible for a
 // vehicle; beyond them a typing error is likelier than a job.

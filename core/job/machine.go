@@ -7,6 +7,8 @@ import (
 
 // machineFields are what was measured of the alternator and of what the vehicle itself takes.
 var machineFields = []Field{
+	{Path: "alternator.machine", Label: "The vehicle's side is fed by", Kind: Choice, Part: "alternator", Choices: []Option{
+		{"alternator", "an alternator"}, {ByConverter, "a converter, from a traction battery or another voltage"}}},
 	{Path: "alternator.idleA", Label: "It gives at idle, hot", Kind: Number, Unit: "A", Min: 1, Max: 600, dim: current, Part: "alternator",
 		Example: "70 A"},
 	{Path: "alternator.idleV", Label: "Charging voltage at idle", Kind: Number, Unit: "V", Min: 8, Max: 16, Digits: 2, PerSystem: true,
@@ -26,6 +28,9 @@ var machineFields = []Field{
 	{Path: "vehicle.asleepA", Label: "Vehicle takes asleep", Kind: Number, Unit: "A", Max: 10, Digits: 3, dim: current, Part: "start",
 		Example: "35 mA"},
 }
+
+// ByConverter is a vehicle whose electrics a converter feeds.
+const ByConverter = "converter"
 
 // MachineFacts are what holds of the alternator's speed and volts, and of what the vehicle takes.
 type MachineFacts struct {
@@ -53,6 +58,7 @@ func (f *Facts) machine(r *resolver, d Document) {
 		KeyA:    r.num("vehicle.keyA", v.KeyA, defaultKeyA, "common practice, no source"),
 		AsleepA: r.num("vehicle.asleepA", v.AsleepA, defaultAsleep, "of 20 to 50 mA (common practice, no source)"),
 	}
+	f.Label.Converter = r.tri("alternator.machine", a.Machine) == ByConverter
 	if a.IdleRPM == nil && a.Ratio == nil {
 		f.Label = f.Label.AtIdle()
 	}

@@ -81,6 +81,7 @@ type Facts struct {
 	Sources        []SourceFacts // what charges the aux battery besides the coupling
 	Machine        MachineFacts
 	Ways           WayFacts
+	Arranged       ArrangedFacts
 	CrankS         Num      // how long a start takes
 	SlowMOhm       *float64 // of the aux battery: what follows slowly …
 	SlowS          *float64 // … and within what time
@@ -185,6 +186,7 @@ func (d Document) Resolve(k coupling.Kind) Facts {
 	f.use(r, d)
 	f.routes(r, d, k)
 	f.survey(r, d)
+	f.arranged(r, d)
 	f.ways(r, d)
 	f.cells(r, d)
 	f.schools(r, d)

@@ -189,10 +189,10 @@ func TestMoreChecksFire(t *testing.T) {
 // No note and no sentence of a check is without a case.
 func TestEverySentenceHasACase(t *testing.T) {
 	var notes, checks []string
-	for _, c := range slices.Concat(noteCases(), settingCases(), moreNoteCases()) {
+	for _, c := range slices.Concat(noteCases(), settingCases(), moreNoteCases(), arrangedNoteCases()) {
 		notes = append(notes, c.id)
 	}
-	for _, c := range slices.Concat(checkCases(), restCases(), extraCases(), moreCheckCases()) {
+	for _, c := range slices.Concat(checkCases(), restCases(), extraCases(), moreCheckCases(), arrangedCheckCases()) {
 		checks = append(checks, c.id)
 	}
 	for _, id := range judge.NoteIDs() {

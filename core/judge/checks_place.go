@@ -103,11 +103,27 @@ var placeLooks = slices.Concat(
 			"With the engine off and the plug pulled the socket is still live: a cover that closes by itself, keyed housings, and the feed " +
 				"switched by the ignition where it can be.",
 			func(d *design.Design) []finding {
-				return where(d.Facts.Place.Trailer && socketLive(d), func() finding { return at("x1").heavier(verdict.Remark) })
+				return where(d.Facts.Place.Trailer && halfLive(d, vehicleHalf), func() finding { return at("x1").heavier(verdict.Remark) })
 			}},
 		{"place.socket.good", verdict.Good, working.Practice, nil,
 			"With the engine off the socket is dead.",
-			func(d *design.Design) []finding { return says(d.Facts.Place.Trailer && !socketLive(d), "x1") }},
+			func(d *design.Design) []finding {
+				return says(d.Facts.Place.Trailer && !halfLive(d, vehicleHalf), "x1")
+			}},
+		{"place.halves", verdict.Caution, working.Practice, nil,
+			"With X1 pulled and the engine off, %s live: caps on both halves, contacts that no finger or spanner reaches, and switched off before " +
+				"it is pulled.",
+			func(d *design.Design) []finding {
+				which := liveHalves(d)
+				return where(d.Plugged() && !d.Facts.Place.Trailer && which != "", func() finding {
+					return at("x1", which).heavier(verdict.Remark)
+				})
+			}},
+		{"place.halves.good", verdict.Good, working.Practice, nil,
+			"With X1 pulled and the engine off both its halves are dead.",
+			func(d *design.Design) []finding {
+				return says(d.Plugged() && !d.Facts.Place.Trailer && liveHalves(d) == "", "x1")
+			}},
 		{"place.box", verdict.Good, working.Physics,
 			[]string{"placing.lengthMM", "placing.widthMM", "placing.heightMM", "placing.vented"},
 			"In the %s box the air gets to %.0f °C, and the charger settles at %.0f of %.0f A.",
@@ -162,10 +178,30 @@ func warm(d *design.Design, here bool) []finding {
 	return []finding{f}
 }
 
-// socketLive is whether the vehicle's half of the trailer's plug is live with the engine off
-// and the plug pulled.
-func socketLive(d *design.Design) bool {
-	live, socket := d.LiveWires("engine", "x1"), system.Terminal{Component: "x1", Terminal: "+"}
+// The plus contacts of a plug: on the vehicle's half, and on the other.
+const (
+	vehicleHalf = "+"
+	otherHalf   = "+t"
+)
+
+// liveHalves says which halves of the plug are live with it pulled and the engine off, and from what; "" where
+// none is.
+func liveHalves(d *design.Design) string {
+	inside, out := halfLive(d, vehicleHalf), halfLive(d, otherHalf)
+	switch {
+	case inside && out:
+		return "the half in the vehicle, from the start battery, and the half on the box, from the aux battery, are"
+	case inside:
+		return "the half in the vehicle is"
+	case out:
+		return "the half on the box, from the aux battery, is"
+	}
+	return ""
+}
+
+// halfLive is whether a half of the plug is live with the engine off and the plug pulled.
+func halfLive(d *design.Design, half string) bool {
+	live, socket := d.LiveWires("engine", "x1"), system.Terminal{Component: "x1", Terminal: half}
 	return slices.ContainsFunc(d.System.Wires, func(w system.Wire) bool {
 		_, is := live[w.ID]
 		return is && (w.From == socket || w.To == socket)

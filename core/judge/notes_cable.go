@@ -6,6 +6,7 @@ import (
 	"epitrope/core/cable"
 	"epitrope/core/design"
 	"epitrope/core/run"
+	"epitrope/core/system"
 	"epitrope/core/unit"
 	"epitrope/core/verdict"
 	"epitrope/core/working"
@@ -82,10 +83,19 @@ var cableRules = []rule{
 		"The return may not cross the tow coupling through the steel.",
 		"If its contact fails, the current finds the thin lighting earth and melts it.",
 		func(d *design.Design) []finding {
-			return where(d.Crosses(d.ReturnLeg()) && d.Back.ByChassis, func() finding {
-				return at(d.ReturnLeg().ID).cure(verdict.Unpin("Return by cable", "pins.return"))
-			})
+			return where(d.Behind() == system.Trailer && d.BackCrosses() && d.Back.ByChassis, byCable(d))
 		}},
+	{"return.box", verdict.Stop, working.Practice,
+		"The return of what comes out goes over its plug, not through the steel that it stands on.",
+		"Lifted an inch it has no return, and a loose one finds thin earths elsewhere.",
+		func(d *design.Design) []finding {
+			return where(d.Behind() == system.Box && d.BackCrosses() && d.Back.ByChassis, byCable(d))
+		}},
+}
+
+// byCable takes the return off the steel.
+func byCable(d *design.Design) func() finding {
+	return func() finding { return at(d.ReturnLeg().ID).cure(verdict.Unpin("Return by cable", "pins.return")) }
 }
 
 // unfit is what is wrong with a cable.

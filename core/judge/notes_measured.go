@@ -95,6 +95,23 @@ var measuredRules = []rule{
 				return at(d.ReturnLeg().ID, unit.Text(d.BodyOhm()*1000, "mΩ", 0)).cure(verdict.Set("Fit a bonding lead", "extras.bond", "yes"))
 			})
 		}},
+	{"frame.unmeasured", verdict.Remark, working.Practice,
+		"Inside the trailer the return goes through its frame, and nobody measured that: %s is taken.",
+		"Bolted and painted members isolate. Measure from E4 to E5; over the tow coupling the return goes by cable and plug all the same.",
+		func(d *design.Design) []finding {
+			_, known := d.Doc.Joints["frame"].Ohm()
+			return where(d.Framed() && !known, func() finding {
+				return at("x1", unit.Text(d.FrameOhm()*1000, "mΩ", 1)).cure(verdict.Set("A return cable in the trailer", "arranged.frame", "no"))
+			})
+		}},
+	{"frame.steel", verdict.Beware, working.Practice,
+		"The trailer's frame is taken as the return, and frames of %s are none.",
+		"Its joints are riveted and glued. A return cable in the trailer.",
+		func(d *design.Design) []finding {
+			return where(d.Framed() && d.NoSteel(), func() finding {
+				return at("x1", d.Facts.Survey.Frame).cure(verdict.Set("A return cable in the trailer", "arranged.frame", "no"))
+			})
+		}},
 	{"joint.nowhere", verdict.Remark, working.Physics,
 		"Something was measured as “%s”, and this installation has no such piece.",
 		"That was measured on another design of this job; the reading is kept, and counts nowhere.",

@@ -48,12 +48,20 @@ var sourceRules = []rule{
 				return f
 			})
 		}},
+	{"converter.rests", verdict.Remark, working.Practice,
+		"A converter of %s feeds the vehicle's side: it charges while the vehicle stands ready, moving or not, and not before.",
+		"Its rating is for the vehicle and for charging together, and its maker's word decides whether anything may be added. " +
+			"Orange cables are " +
+			"for a licensed person.",
+		func(d *design.Design) []finding {
+			return where(d.Facts.Label.Converter, func() finding { return at("alternator", unit.Plain(d.Facts.LabelA.Value, "A", 0)) })
+		}},
 	{"alternator.half", verdict.Beware, working.Practice,
 		"Charging draws %s at worst, %s of the alternator's label.",
 		"More than half the label for hours overheats most machines. Idle leaves %s, cruise %s.",
 		func(d *design.Design) []finding {
 			half := d.Rates.Half.Unrounded
-			return where(d.DrawsA() > half, func() finding {
+			return where(!d.Facts.Label.Converter && d.DrawsA() > half, func() finding {
 				return at("alternator", unit.Text(d.DrawsA(), "A", 0), unit.Text(100*d.DrawsA()/d.Facts.LabelA.Value, "%", 0)).
 					since(unit.Text(max(0, d.IdleA), "A", 0), unit.Text(max(0, d.CruiseA), "A", 0)).cure(chargerWithin(d, half)...)
 			})
@@ -63,7 +71,7 @@ var sourceRules = []rule{
 		"The label is the converter's, and that may rest while the vehicle drives or stands ready. Orange cables are for a licensed person: " +
 			"nothing is drilled, tapped or clamped near them.",
 		func(d *design.Design) []finding {
-			return where(d.Facts.Survey.Engine == job.Hybrid, func() finding { return at("alternator") })
+			return where(d.Facts.Survey.Engine == job.Hybrid && !d.Facts.Label.Converter, func() finding { return at("alternator") })
 		}},
 	{"alternator.low", verdict.Beware, working.Practice,
 		"Warm, at cruise, the alternator holds %s: under %s nothing is charged.",

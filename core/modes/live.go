@@ -37,7 +37,7 @@ func openers(d *design.Design) []opener {
 	if _, ok := d.OwnFeed(); ok {
 		list = append(list, opener{"f5", "F5 taken out"})
 	}
-	if d.Facts.Place.Trailer {
+	if d.Plugged() {
 		list = append(list, opener{"x1", "X1 unplugged"})
 	}
 	if d.Facts.Extras.Isolator != job.NoIsolator {

@@ -142,7 +142,7 @@ func modeAt(d *design.Design, leaving rig.Leaving, position string, k design.Key
 // lamp is what the coupling's lamp shows.
 func lamp(d *design.Design, s *design.State) string {
 	switch {
-	case d.Is.OwnMachine:
+	case d.Isolates():
 		return "none"
 	case d.Kind.Charger() && (!s.Stopped || s.Output) && s.Err == nil:
 		return "charging"

@@ -9,6 +9,7 @@ import (
 	"epitrope/core/design"
 	"epitrope/core/job"
 	"epitrope/core/modes"
+	"epitrope/core/system"
 	"epitrope/core/unit"
 )
 
@@ -57,6 +58,9 @@ func does(d *design.Design) string {
 	text := "While the engine runs, the vehicle's alternator also fills the second battery, by a " + box(d) + "."
 	if d.Is.OwnMachine {
 		text = "While the engine runs, an alternator of its own fills the second battery."
+		if d.Kind.Charger() {
+			text = "While the engine runs, an alternator of its own fills the second battery, through a charger."
+		}
 	}
 	switch parked := d.StateBy("parked"); {
 	case d.Is.OwnMachine:
@@ -141,7 +145,7 @@ func join(list []string) string {
 func when(d *design.Design) []Advice {
 	f, list := d.Facts, []Advice{}
 	add := func(when, then string) { list = append(list, Advice{when, then}) }
-	if !d.Is.OwnMachine {
+	if !d.Isolates() {
 		add("The lamp stays dark while you drive", "Nothing is charged, and the vehicle drives as before. Look again after ten minutes; still "+
 			"dark, have it looked at.")
 	}
@@ -174,6 +178,9 @@ func when(d *design.Design) []Advice {
 		add("You plug the trailer in, or pull the plug", "Engine off first, plug dry and clean, pushed in to its stop. A plug that "+
 			"gets warm is "+
 			"worn: have it changed.")
+	} else if d.Plugged() {
+		add("You take the box out, or put it back", "Engine off, everything in the box switched off, then the plug: dry and clean, in to its "+
+			"stop. Put the caps on both halves, as the half on the box is always live. A plug that gets warm is worn: have it changed.")
 	}
 	if f.Day.SolarW.Value > 0 {
 		add("You want to know whether driving charges", "The sun charges too: look at night, or with the panels covered.")
@@ -210,6 +217,8 @@ func hot(d *design.Design) string {
 	switch {
 	case d.Facts.Extras.Isolator == job.MasterSwitch:
 		text += " If you can reach it without danger, turn the master switch off."
+	case d.Plugged() && d.Behind() == system.Box:
+		text += " If you can reach it without danger, pull the box's plug."
 	case d.Facts.Place.Trailer:
 		text += " If you can reach it without danger, pull the trailer's plug."
 	}

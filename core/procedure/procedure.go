@@ -156,8 +156,9 @@ func (b *builder) isolate() {
 			Minutes: smallMin, After: b.of(Prepare)})
 	}
 	if b.has("x1") {
-		b.add(Step{ID: "unplug", Of: []string{"x1"}, Stage: Isolate, Title: "Unplug the trailer",
-			What: "And keep the plug out of reach of metal.", Where: "tow coupling", Minutes: smallMin, After: b.of(Prepare)})
+		b.add(Step{ID: "unplug", Of: []string{"x1"}, Stage: Isolate, Title: "Unplug the " + b.behind(),
+			What: "And keep the plug out of reach of metal.", Where: map[string]string{system.Trailer: "tow coupling",
+				system.Box: "X1"}[b.behind()], Minutes: smallMin, After: b.of(Prepare)})
 	}
 }
 

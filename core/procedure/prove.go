@@ -3,6 +3,7 @@ package procedure
 import (
 	"epitrope/core/judge"
 	"epitrope/core/section"
+	"epitrope/core/system"
 	"epitrope/core/unit"
 )
 
@@ -69,10 +70,17 @@ func (b *builder) live() {
 		last = "fuse-" + id
 	}
 	if b.has("x1") {
-		b.add(Step{ID: "plug", Of: []string{"x1"}, Stage: Live, Title: "Plug the trailer in",
+		b.add(Step{ID: "plug", Of: []string{"x1"}, Stage: Live, Title: "Plug the " + b.behind() + " in",
 			What: "After its polarity was measured at the socket.", Minutes: smallMin, After: []string{last},
 			Checks: []string{"plus on plus, minus on minus"}})
 	}
+}
+
+// behind is what comes away with the plug.
+func (b *builder) behind() string {
+	c, _ := b.p.System.Component("x1")
+	plug, _ := c.Device.(system.Plug)
+	return plug.Behind
 }
 
 func (b *builder) polarity() []string {

@@ -24,10 +24,21 @@ func couple(d *design.Design, rig *day.Rig, c *network.Circuit) {
 			join(d, rig, c, p, device)
 		case system.Charger:
 			charge(d, rig, c, p, device)
+		case system.Outlet:
+			outlet(rig, c, p, device)
 		case system.Splitter:
 			circuit.Split(c, p, device)
 			rig.Splits = [2]string{circuit.SplitStart, circuit.SplitAux}
 		}
+	}
+}
+
+// outlet puts a body-builder's stud in: live always, or while the engine runs.
+func outlet(rig *day.Rig, c *network.Circuit, p system.Component, o system.Outlet) {
+	c.Add(network.Switch{Name: circuit.Outlet, A: node(c, p, "in"), B: node(c, p, "out"), Ohm: o.Ohm, Closed: true},
+		network.Resistance{Name: "outlet leak", A: node(c, p, "out"), Ohm: circuit.BlockedOhm})
+	if o.Running {
+		rig.Outlet = circuit.Outlet
 	}
 }
 
@@ -40,7 +51,8 @@ func node(c *network.Circuit, p system.Component, terminal string) network.Node 
 
 func second(rig *day.Rig, c *network.Circuit, p system.Component, m system.Machine) {
 	at := node(c, p, "B+")
-	c.Add(network.Alternator{Name: p.ID + " alternator", Plus: at, Sense: at, Volts: m.Volts})
+	c.Add(network.Alternator{Name: p.ID + " alternator", Plus: at, Sense: at, Volts: m.Volts},
+		network.Resistance{Name: p.ID + " alternator at rest", A: at, Ohm: circuit.BlockedOhm})
 	rig.Second = &day.SecondMachine{Element: p.ID + " alternator", Node: p.ID + ".B+", Label: m.Label, Volts: m.Volts / rig.N,
 		MostA: design.SecondShare * m.Label.RatedA}
 }

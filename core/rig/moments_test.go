@@ -52,7 +52,7 @@ func TestMomentsAgreeWithStates(t *testing.T) {
 	}
 	t.Logf("%d jobs: %+v", len(jobs), m)
 	assert.Greater(t, m.compared, 4*len(jobs))
-	assert.Less(t, m.waiting+m.hunting, m.compared/4)
+	assert.Less(t, m.waiting+m.hunting, m.compared/3)
 	assert.Less(t, m.atThreshold, m.compared/100)
 	assert.Less(t, m.stopped, len(jobs)/8)
 }
@@ -87,7 +87,7 @@ func compareMoment(t *testing.T, name string, d *design.Design, built *day.Rig, 
 		return
 	}
 	bypassed := built.Join != nil && built.Join.By == day.ByBypass && f.Joined
-	was := circuit.Position{Joined: f.Joined || d.Is.OwnMachine, Stopped: built.Charger != nil && f.Stage == coupling.Resting,
+	was := circuit.Position{Joined: f.Joined || d.Isolates(), Stopped: built.Charger != nil && f.Stage == coupling.Resting,
 		Output: bypassed}
 	s := design.State{State: stateOf(d, f), Position: was}
 	d.Settle(&s)

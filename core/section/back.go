@@ -31,7 +31,7 @@ func Segments(d *design.Design) []Segment {
 		return name + " " + unit.Text(ohm*1000, "mΩ", 1)
 	}
 	out := []Segment{{ID: "e1", Kind: "earth", Text: point("E1", e1), MilliO: milli(e1), From: begin, To: "f1"}}
-	lost := ReturnLoss(d, "n1", "n1t", "chassis", "body")
+	lost := ReturnLoss(d, "n1", "n1t", "n1td", "frame", "chassis", "body")
 	lead := d.ReturnCopper(d.Back.CableM, "return cable").Unrounded
 	if d.Back.ByCable && !d.Back.ByChassis {
 		out = append(out, Segment{ID: "n1", Kind: "cable", Text: fmt.Sprintf("N1 %s, %s, %s", l.Trial.Size.Label,
@@ -54,7 +54,11 @@ func Segments(d *design.Design) []Segment {
 		out = append(out, Segment{ID: "n2", Kind: "cable", Text: fmt.Sprintf("N2 %s, %s", d.Aux.Trial.Size.Label,
 			unit.Text(d.Aux.ReturnM, "m", 1)), From: "c2", To: "aux",
 			MilliO: milli(cable.Resistance.Value(d.Aux.Trial.Size.OhmPerM(), d.Aux.ReturnM, cable.Alpha, d.Aux.Trial.ConductorC)),
-			Loses:  ReturnLoss(d, "n2"), Figure: "c2.copper"})
+			Loses:  ReturnLoss(d, "n2", "n2t", "n2td"), Figure: "c2.copper"})
+	}
+	if d.Framed() {
+		out = append(out, Segment{ID: "frame", Kind: "chassis", Text: "trailer's frame " + unit.Text(d.FrameOhm()*1000, "mΩ", 1),
+			MilliO: milli(d.FrameOhm()), Loses: ReturnLoss(d, "frame"), From: "x1", To: end})
 	}
 	return out
 }

@@ -34,6 +34,8 @@ func Columns(d *design.Design, figures working.Figures) []Column {
 			list = append(list, fuseColumn(l, s.Component.Name, toward(near, far, fuseM), figures))
 		case s.Component.Kind == system.KindSwitch:
 			list = append(list, isolatorColumn(d, l, toward(near, far, isolatorM(d))))
+		case s.Component.Kind == system.KindOutlet:
+			list = append(list, outletColumn(d, toward(near, far, fuseM/2)))
 		case s.Component.Kind == system.KindPlug:
 			list = append(list, plugColumn(d, l))
 		}
@@ -98,7 +100,7 @@ func alternatorColumn(d *design.Design, b job.Body, figures working.Figures) Col
 	if asked > has {
 		level = verdict.Caution
 	}
-	return Column{ID: "alternator", Kind: "alternator", Name: "Alternator", At: b.Alternator,
+	return Column{ID: "alternator", Kind: "alternator", Name: d.MachineName(), At: b.Alternator,
 		Part: Cell{Text: d.Facts.Label.String(), Level: verdict.Good},
 		Carries: Cell{Text: fmt.Sprintf("%s of %s idle", unit.Text(asked, "", 0), unit.Text(max(0, has), "A", 0)), Figure: "idle",
 			Level: level},
@@ -118,6 +120,23 @@ func secondColumn(d *design.Design, b job.Body, figures working.Figures) Column 
 		Fields: []string{"vehicle.secondRoom"},
 		Choice: &Choice{Path: "pins.secondA", Label: "Second alternator", Auto: now, Now: now, Pinned: d.Doc.Pins.SecondA != nil,
 			DecidedBy: "the smallest of which half, for hours, puts back what is used"}}
+}
+
+// outletColumn is a body-builder's stud.
+func outletColumn(d *design.Design, at job.Point) Column {
+	lost := d.Start.Amps * d.OutletOhm()
+	c := Column{ID: "o1", Kind: "outlet", Name: "Stud", At: at, Part: Cell{Text: "existing", Level: verdict.Good},
+		Carries: Cell{Text: unit.Text(d.Start.Amps, "A", 0), Level: verdict.Good},
+		Loses:   Cell{Text: unit.Text(lost, "V", 2), Level: verdict.Good}, Heat: none(), Figures: []string{},
+		Fields: []string{"arranged.from", "arranged.fromA", "arranged.fromH", "arranged.fromLive"}}
+	if most := d.Facts.Arranged.FromA; most != nil {
+		c.Part.Text = unit.Plain(*most, "A", 1)
+		c.Carries.Text = fmt.Sprintf("%s of %s", unit.Text(d.Start.Amps, "", 0), unit.Plain(*most, "A", 1))
+		if d.Start.Amps > *most {
+			c.Carries.Level = verdict.Bad
+		}
+	}
+	return c
 }
 
 func leadColumn(d *design.Design, b job.Body) Column {

@@ -57,7 +57,7 @@ func WindingC(d *design.Design, s design.State) float64 {
 // idle that nobody measured, that may be more than is counted on: by its label at that speed.
 func heats(d *design.Design, s design.State) float64 {
 	if f := d.Facts; f.Label.LowRPM > 0 && f.Label.IdleA == 0 && s.MachineGives > 0.99*s.MachineA {
-		return max(s.MachineGives, alternator.HotFactor*f.Label.ByStandard().Output(s.Rpm))
+		return max(s.MachineGives, f.Label.HotShare()*f.Label.ByStandard().Output(s.Rpm))
 	}
 	return s.MachineGives
 }

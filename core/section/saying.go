@@ -95,7 +95,7 @@ func saysBesides(d *design.Design, s *design.State) string {
 	case s.Joined && !d.Is.OwnMachine:
 		return fmt.Sprintf("both batteries share the load: %s", volts(s.BusV))
 	}
-	return fmt.Sprintf("start battery %s, aux battery %s, apart", volts(s.BusV), volts(s.AuxV))
+	return fmt.Sprintf("start battery %s, aux battery %s, apart", volts(circuit.Had(s.Solved.At("start.30"))), volts(s.AuxV))
 }
 
 func saysWinch(d *design.Design, s *design.State) string {

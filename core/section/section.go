@@ -30,7 +30,7 @@ type Cell struct {
 // Column is one part of the run.
 type Column struct {
 	ID      string    `json:"id"`
-	Kind    string    `json:"kind" enum:"alternator,lead,battery,fuse,cable,plug,charger,relay,splitter,switch"`
+	Kind    string    `json:"kind" enum:"alternator,lead,battery,fuse,cable,plug,outlet,charger,relay,splitter,switch"`
 	Name    string    `json:"name"`
 	At      job.Point `json:"at" doc:"Where it is; the middle of a cable"`
 	Part    Cell      `json:"part"`

@@ -76,7 +76,9 @@ func bill(d *design.Design) Bill {
 		add(d.Contact.Label, 1, "", bypassCost, deviceHours)
 	case d.Is.OwnMachine:
 		add("second alternator with bracket, belt and regulator", 1, "", secondCost, secondHours)
-		add(d.Contact.Label, 1, "", contactCost, deviceHours/2)
+		if d.Isolates() {
+			add(d.Contact.Label, 1, "", contactCost, deviceHours/2)
+		}
 	case !d.Kind.Charger():
 		add(d.Contact.Label, 1, "", contactCost+contactPerA*d.Contact.ContinuousA, deviceHours)
 	}
@@ -94,7 +96,7 @@ func bill(d *design.Design) Bill {
 		}
 	}
 	add("fuse with holder", 2, "", fuseCost, fuseHours)
-	if d.Facts.Place.Trailer {
+	if d.Plugged() {
 		add(d.PlugCard.Label+" and socket", 1, "", 2*(plugCost+plugPerA*d.PlugCard.RatingA), plugHours)
 	}
 	add("copper", kilos, "kg", copperPerKg, 0)

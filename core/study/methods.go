@@ -134,7 +134,7 @@ func (m *Driven) fail(d *design.Design) {
 	usable := d.Facts.AuxAh.Value * d.Facts.Chemistry.Usable
 	lasts := fmt.Sprintf("no charge: what the aux battery has lasts %s", unit.Text(usable/math.Max(daily, 0.1), "days", 1))
 	switch {
-	case d.Is.OwnMachine:
+	case d.Isolates():
 		m.Fails.Dead, m.Fails.Live = "no signal needed", "nothing: it is apart from the start battery"
 		return
 	case d.Is.Splits:

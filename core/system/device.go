@@ -65,11 +65,25 @@ type Link struct {
 	Breaks   bool    // a contact of its own breaks the signal before it opens
 }
 
+// Outlet is a body-builder's stud or socket between in and out, behind fuses of its maker's.
+type Outlet struct {
+	Ohm     float64
+	MaxA    float64 // what its maker allows; 0 where nobody said
+	Running bool    // it is live only while the engine runs
+}
+
 // Plug is a plug and socket: which pairs of its halves are wired.
 type Plug struct {
 	Card        parts.Plug
 	Plus, Minus bool
+	Behind      string // what comes away with its other half: Trailer or Box
 }
+
+// What a plug's other half comes away with.
+const (
+	Trailer = "trailer"
+	Box     = "box"
+)
 
 // Control is what a person works in a signal: its contacts, and where it usually stands.
 type Control struct {
@@ -157,6 +171,7 @@ func (Charger) device()   {}
 func (Splitter) device()  {}
 func (Link) device()      {}
 func (Plug) device()      {}
+func (Outlet) device()    {}
 func (Control) device()   {}
 func (FeedPoint) device() {}
 func (Bank) device()      {}

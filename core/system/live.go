@@ -18,7 +18,7 @@ func (s *System) bridges(rest bool) []Bridge {
 			list = append(list, Bridge{c.ID, d.From, d.Start, true}, Bridge{c.ID, d.From, d.Aux, true})
 		}
 		switch c.Kind {
-		case KindFuse:
+		case KindFuse, KindOutlet:
 			list = append(list, Bridge{Component: c.ID, From: "in", To: "out"})
 		case KindRelay, KindContactor, KindIsolator:
 			list = append(list, Bridge{Component: c.ID, From: "30", To: "87"})

@@ -24,6 +24,7 @@ const (
 	KindCharger    ComponentKind = "charger"
 	KindRelay      ComponentKind = "relay"
 	KindPlug       ComponentKind = "plug"
+	KindOutlet     ComponentKind = "outlet" // a body-builder's stud or socket
 	KindEarth      ComponentKind = "earth"
 	KindFeedPoint  ComponentKind = "feed-point"
 	KindContactor  ComponentKind = "contactor"
@@ -41,7 +42,7 @@ const (
 // Component is one thing that is fitted, or was there before.
 type Component struct {
 	ID       string        `json:"id"`
-	Kind     ComponentKind `json:"kind" enum:"alternator,battery,fuse,charger,relay,contactor,isolator,plug,earth,feed-point,switch,shunt,disconnect,loads,winch,changeover,control"`
+	Kind     ComponentKind `json:"kind" enum:"alternator,battery,fuse,charger,relay,contactor,isolator,plug,outlet,earth,feed-point,switch,shunt,disconnect,loads,winch,changeover,control"`
 	Name     string        `json:"name"`
 	Rating   string        `json:"rating,omitempty"`
 	Existing bool          `json:"existing,omitempty" doc:"There before the work"`

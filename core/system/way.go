@@ -119,6 +119,8 @@ func (s *System) from(at Terminal) []hop {
 			step(own("in"), own("out"), nil, c)
 		case Link:
 			step(d.From, d.To, nil, c)
+		case Outlet:
+			step(own("in"), own("out"), nil, c)
 		case Plug:
 			step(own("+"), own("+t"), nil, c)
 		}

@@ -20,11 +20,25 @@ import (
 // voltages.
 func TestDemoJobsAgree(t *testing.T) {
 	need(t)
-	names, err := fs.Glob(testdata.Demo, "demo/*.json")
+	tally := agree(t, testdata.Demo, "demo/*.json")
+	assert.GreaterOrEqual(t, tally[agrees], 40)
+}
+
+// So does every job that is put together otherwise than usual.
+func TestArrangementsAgree(t *testing.T) {
+	need(t)
+	tally := agree(t, testdata.Arranged, "arranged/*.json")
+	assert.GreaterOrEqual(t, tally[agrees], 100)
+}
+
+// agree compares every state of the jobs of some files.
+func agree(t *testing.T, files fs.FS, glob string) map[compared]int {
+	t.Helper()
+	names, err := fs.Glob(files, glob)
 	require.NoError(t, err)
 	tally := map[compared]int{}
 	for _, name := range names {
-		data, err := fs.ReadFile(testdata.Demo, name)
+		data, err := fs.ReadFile(files, name)
 		require.NoError(t, err)
 		doc, problems := job.Decode(data)
 		require.Empty(t, problems)
@@ -38,6 +52,6 @@ func TestDemoJobsAgree(t *testing.T) {
 		}
 	}
 	t.Logf("%v", tally)
-	assert.GreaterOrEqual(t, tally[agrees], 40)
 	assert.Zero(t, tally[hunts]+tally[restless]+tally[refused])
+	return tally
 }

@@ -1,0 +1,53 @@
+package judge_test
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+
+	"epitrope/internal/jobtest"
+)
+
+// arrangedNoteCases are those of how the run is put together.
+func arrangedNoteCases() []noteCase {
+	of := func(arranged, rest string) string { return `{"arranged":{` + arranged + `}` + rest + `}` }
+	stud := func(rest, more string) string { return of(`"from":"stud"`+rest, more) }
+	const relay = `,"alternator":{"label":"90/180 A","regulation":"fixed","knownBy":"test","volts":14.4},` +
+		`"aux":{"chemistry":"agm","place":"seat"},"pins":{"coupling":"vsr"}`
+	const camper = `,"vehicle":{"kind":"tow-camper"}`
+	return []noteCase{
+		{"outlet.over", stud(`,"fromA":40`, `,"pins":{"chargerA":30}`), stud(`,"fromA":45`, `,"pins":{"chargerA":30}`)},
+		{"outlet.over", stud(`,"fromA":40`, `,"pins":{"chargerA":30}`), of(`"fromA":40`, `,"pins":{"chargerA":30}`)}, // no stud
+		{"outlet.rush", stud(`,"fromA":80`, relay), stud(`,"fromA":200`, relay)},
+		{"outlet.fuse", stud(`,"fromA":45`, `,"pins":{"chargerA":30}`), stud(`,"fromA":60`, `,"pins":{"chargerA":30}`)},
+		{"outlet.hours", stud(`,"fromH":1.4`, ""), stud(`,"fromH":1.5`, "")},
+		{"outlet.unknown", stud("", ""), stud(`,"fromA":200`, "")},
+		{"outlet.live", stud("", ""), stud(`,"fromLive":"always"`, "")},
+		{"outlet.dead", stud(`,"fromLive":"running"`, relay+`,"wants":{"emergencyStart":"yes"}`),
+			stud(`,"fromLive":"always"`, relay+`,"wants":{"emergencyStart":"yes"}`)},
+		{"return.box", of(`"plug":"start"`, `,"pins":{"return":"chassis"}`), of(`"plug":"start"`, "")},
+		{"frame.unmeasured", of(`"frame":"yes"`, camper), of(`"frame":"yes"`, camper+`,"joints":{"frame":{"mOhm":1}}`)},
+		{"frame.steel", of(`"frame":"yes"`, `,"vehicle":{"kind":"tow-camper","frame":"aluminium"}`), of(`"frame":"yes"`, camper)},
+		{"converter.rests", `{"alternator":{"machine":"converter"}}`, `{"alternator":{"machine":"alternator"}}`},
+	}
+}
+
+// arrangedCheckCases likewise.
+func arrangedCheckCases() []checkCase {
+	return []checkCase{
+		{"place.halves", "caution", `{"arranged":{"plug":"start"}}`, `{"arranged":{"plug":"start","from":"stud","fromLive":"running"}}`},
+		{"place.halves", "caution", `{"arranged":{"plug":"aux"}}`, `{}`},
+		{"place.halves.good", "good", `{"arranged":{"plug":"start","from":"stud","fromLive":"running"}}`, `{"arranged":{"plug":"start"}}`},
+	}
+}
+
+func TestNotesOfArrangementsFire(t *testing.T) {
+	for _, c := range arrangedNoteCases() {
+		assert.Contains(t, jobtest.NoteIDs(jobtest.Plan(t, c.fires)), c.id, "%s", c.fires)
+		assert.NotContains(t, jobtest.NoteIDs(jobtest.Plan(t, c.not)), c.id, "%s", c.not)
+	}
+	for _, c := range arrangedCheckCases() {
+		assert.Equal(t, c.level, jobtest.CheckLevel(jobtest.Plan(t, c.fires), c.id), "%s of %s", c.id, c.fires)
+		assert.NotEqual(t, c.level, jobtest.CheckLevel(jobtest.Plan(t, c.not), c.id), "%s of %s", c.id, c.not)
+	}
+}
