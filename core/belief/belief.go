@@ -96,9 +96,9 @@ var beliefs = []belief{
 			return with(true)
 		}},
 	{"oneFuse", "f2", working.Physics,
-		"One fuse is not enough: a short on the aux run draws up to %s out of the aux battery, past no fuse but F2.", "",
+		"One fuse is not enough: a short on the aux run draws up to %s out of the aux battery, past no fuse but %s.", "",
 		func(b job.Beliefs) *string { return b.OneFuse }, func(d *design.Design) (bool, []any) {
-			return with(false, unit.Kilo(d.Aux.NearFault))
+			return with(false, unit.Kilo(d.Aux.NearFault), "one of its own")
 		}},
 	{"volts", "aux", working.Physics,
 		"Volts do not say full: at the end of bulk the aux battery stands at %.1f V and still takes %.0f A.", "",

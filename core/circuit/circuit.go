@@ -39,7 +39,8 @@ type Circuit struct {
 	charger  *charger
 	contact  *system.Contact // that joins the batteries; nil where there is none
 	joins    system.Component
-	sensing  *network.Wire // its own circuit, where it watches the voltage
+	ahead    *system.Contact // that parts the charger's feed; nil where there is none
+	sensing  *network.Wire   // its own circuit, where it watches the voltage
 	feed     system.FeedPoint
 	outlet   system.Outlet
 	breaks   bool                       // what opens by hand breaks the signal first
@@ -155,6 +156,11 @@ func (l *Circuit) lay(c *network.Circuit, p system.Component) {
 		c.Add(network.Alternator{Name: p.ID + " alternator", Plus: at("B+"), Sense: at("B+"), Volts: d.Volts},
 			network.Resistance{Name: p.ID + " alternator at rest", A: at("B+"), Ohm: BlockedOhm})
 	case system.Contact:
+		if d.Ahead {
+			l.ahead = &d
+			putAhead(c, p, d)
+			return
+		}
 		l.contact, l.joins = &d, p
 		putContact(c, p, d)
 	case system.Splitter:
@@ -180,7 +186,8 @@ func (l *Circuit) lay(c *network.Circuit, p system.Component) {
 			l.throws = append(l.throws, throw{t, p.ID, d.Usual})
 		}
 	case system.FeedPoint:
-		c.Add(network.Switch{Name: "loom", A: c.Node("start.30"), B: at("15"), Ohm: d.LoomOhm})
+		c.Add(network.Switch{Name: "loom", A: c.Node("start.30"), B: at("15"), Ohm: d.LoomOhm},
+			network.Resistance{Name: "feed point's own load", A: at("15"), Ohm: BlockedOhm}) // what else hangs on it holds it dead
 		l.feed = d
 	case system.Link:
 		if d.ByHand {
@@ -247,6 +254,8 @@ const (
 	Sun              = "solar"
 	Winch            = "winch"
 	Outlet           = "outlet"
+	Ahead            = "K2"
+	AheadCoil        = "K2's coil"
 	SecondAlternator = "second alternator"
 	SplitStart       = "diode to the start battery"
 	SplitAux         = "diode to the aux battery"

@@ -24,6 +24,16 @@ func Converter(c *network.Circuit, p system.Component, d system.Charger) network
 		OutV: d.OutV, MaxOutA: d.Card.OutputA, MaxInA: d.Card.InputA, Efficiency: d.Card.Efficiency}
 }
 
+// putAhead puts a contact in that parts a charger's feed, with its coil.
+func putAhead(c *network.Circuit, p system.Component, d system.Contact) {
+	at := func(terminal string) network.Node {
+		return c.Node(system.Terminal{Component: p.ID, Terminal: terminal}.Node())
+	}
+	c.Add(network.Switch{Name: Ahead, A: at(d.From), B: at(d.To), Ohm: d.Ohm},
+		network.Resistance{Name: AheadCoil, A: c.Node(d.CoilPlus.Node()), B: c.Node(d.CoilMinus.Node()), Ohm: d.CoilOhm},
+		network.Resistance{Name: "K2 leak", A: at(d.To), Ohm: BlockedOhm})
+}
+
 // putContact puts a contact in, with its rest contact and what works it.
 func putContact(c *network.Circuit, p system.Component, d system.Contact) {
 	at := func(terminal string) network.Node {

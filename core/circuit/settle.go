@@ -53,6 +53,9 @@ func (l *Circuit) moved(a, b Position) []string {
 	if a.Joined != b.Joined {
 		list = append(list, l.joins.ID)
 	}
+	if a.Ahead != b.Ahead {
+		list = append(list, "k2")
+	}
 	if a.Stopped != b.Stopped || a.Output != b.Output {
 		list = append(list, l.charger.at.ID)
 	}
@@ -62,6 +65,10 @@ func (l *Circuit) moved(a, b Position) []string {
 // act is where the devices want to stand, by what they see.
 func (l *Circuit) act(s State, p Position, seen *network.Solution) Position {
 	next := p
+	if a := l.ahead; a != nil {
+		amps := Had(seen.Through(AheadCoil))
+		next.Ahead = amps >= a.PullA || p.Ahead && amps >= a.DropA
+	}
 	if l.contact != nil {
 		next.Joined = l.closes(s, p, seen)
 	}

@@ -59,6 +59,7 @@ type Position struct {
 	Joined  bool // a contact joins the batteries
 	Stopped bool // the charger rests
 	Output  bool // the charger works the contact beside it
+	Ahead   bool // a relay ahead of the charger is closed
 }
 
 // The dead shorts that a state may have: at the end of each run.
@@ -93,6 +94,7 @@ func (l *Circuit) set(s State, p Position) {
 		l.put(id, !s.Isolated)
 	}
 	l.put(Outlet, !l.outlet.Running || s.SetV > 0 || s.OutletLive)
+	l.put(Ahead, p.Ahead)
 	l.put("contact", p.Joined)
 	l.put("rest contact", !p.Joined)
 	l.put("relay output", p.Output)

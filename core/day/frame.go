@@ -21,7 +21,7 @@ type Frame struct {
 	WindingC, CaseC   float64
 	CableC, SpaceC    float64
 	Stage             coupling.Stage
-	Joined            bool
+	Joined, Ahead     bool
 	Waits             bool             // something is on its way to switch
 	Volts             func() []float64 // of every node of the circuit, by its number; holds for this call only
 	World             World
@@ -73,7 +73,7 @@ func (r *runner) record() {
 		CoupleA: s.chargerOutA + s.joinA + s.secondA + s.splitA,
 		InA:     s.chargerInA + s.joinA + s.secondA + s.splitA, StartA: -s.startGivesA, AuxA: -s.auxGivesA,
 		SolarA: s.solarA, StartSOC: s.start.soc, AuxSOC: s.aux.soc,
-		WindingC: x[winding], CaseC: x[chargerCase], SpaceC: x[space], Stage: r.on.stage, Joined: r.on.joined, Volts: r.volts,
+		WindingC: x[winding], CaseC: x[chargerCase], SpaceC: x[space], Stage: r.on.stage, Joined: r.on.joined, Ahead: r.h.ahead != nil && r.h.ahead.Closed, Volts: r.volts,
 		CableC: math.Inf(-1), World: r.world(),
 		Waits: math.Min(r.due(), r.on.restartAt) < never}
 	for i := range r.rig.Wires {

@@ -36,6 +36,7 @@ type Rig struct {
 	Outlet  string    // switch that is closed while the engine runs; none where it is empty
 	Join    *Join
 	Charger *Charger
+	Ahead   *Ahead
 	Solar   *Solar
 	Second  *SecondMachine
 
@@ -131,6 +132,13 @@ type Join struct {
 	PullV   float64 // at 12 V at the start battery: what a coil closes from; 0: whatever there is
 	DropV   float64 // … and lets go below
 	DelayS  float64 // of a timer in the coil's feed
+}
+
+// Ahead is a relay that parts a charger's feed while its coil is dead.
+type Ahead struct {
+	Switch, Coil string // its contact, and the resistance of its coil
+	CoilOhm      float64
+	By           Trigger
 }
 
 // Trigger is what a charger takes for a running engine.

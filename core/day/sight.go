@@ -35,7 +35,8 @@ type handles struct {
 	beside          *network.CurrentLoad
 	besideA         float64
 	starter, join   *network.Switch
-	outlet          *network.Switch
+	outlet, ahead   *network.Switch
+	aheadCoil       *network.Wire
 	coil, standby   *network.Wire
 	signal          *network.Wire
 	rest            *network.Wire
@@ -76,6 +77,9 @@ func (r *runner) grip() {
 		h.besideA = h.beside.Amps
 	}
 	h.starter = s.Switch(rig.Starter)
+	if a := rig.Ahead; a != nil {
+		h.ahead, h.aheadCoil = s.Switch(a.Switch), s.Wire(a.Coil)
+	}
 	if rig.Outlet != "" {
 		h.outlet = s.Switch(rig.Outlet)
 	}
@@ -159,6 +163,13 @@ func (r *runner) set(x *slow, s *sight) {
 		h.beside.Amps = 0
 		if now.running && !r.on.besideDark {
 			h.beside.Amps = h.besideA
+		}
+	}
+	if a := rig.Ahead; a != nil {
+		h.ahead.Closed = r.triggered(a.By)
+		h.aheadCoil.Set(openOhm)
+		if h.ahead.Closed {
+			h.aheadCoil.Set(a.CoilOhm)
 		}
 	}
 	if h.outlet != nil {

@@ -22,6 +22,7 @@ func (d *Design) build() {
 	d.bankWires()
 	d.linkWires()
 	d.thinWires()
+	d.selfSignal()
 	d.coilWires()
 	d.houseWires()
 	d.winchWire()
@@ -142,8 +143,10 @@ func (d *Design) components(b job.Body, place job.Point) {
 		At:       b.Alternator, Device: system.Machine{Label: d.Facts.Label, SensesOwn: d.SensesOwn()}})
 	s.Add(system.Component{ID: "start", Kind: system.KindBattery, Name: "Start battery", Rating: unit.Plain(d.Facts.StartAh.Value, "Ah", 0),
 		Existing: true, At: b.Start, Device: system.Bank{Ohm: d.StartOhm(), Start: true}})
-	s.Add(system.Component{ID: "f1", Kind: system.KindFuse, Name: "F1", Rating: d.Start.Fuse.Label(), At: b.Start,
-		Device: d.Start.FuseDevice()})
+	if !d.Start.Unfused {
+		s.Add(system.Component{ID: "f1", Kind: system.KindFuse, Name: "F1", Rating: d.Start.Fuse.Label(), At: b.Start,
+			Device: d.Start.FuseDevice()})
+	}
 	if d.FromStud() {
 		s.Add(d.outlet())
 	}
@@ -154,12 +157,15 @@ func (d *Design) components(b job.Body, place job.Point) {
 	s.Add(system.Component{ID: "coupling", Kind: d.Is.Part, Name: d.Is.Name, Rating: d.CouplingRating(), At: d.CouplingAt(),
 		Device: d.couplingDevice()})
 	d.joinComponents()
+	d.aheadComponent()
 	if d.Plugged() {
 		byCable := d.Kind.Charger() && d.Crosses(&d.Aux) || !d.Back.ByChassis && d.BackCrosses()
 		s.Add(system.Component{ID: "x1", Kind: system.KindPlug, Name: "X1", Rating: d.PlugCard.Label, At: d.HitchAt(),
 			Device: system.Plug{Card: d.PlugCard, Plus: true, Minus: byCable, Behind: d.Behind()}})
 	}
-	s.Add(system.Component{ID: "f2", Kind: system.KindFuse, Name: "F2", Rating: d.Aux.Fuse.Label(), At: place, Device: d.Aux.FuseDevice()})
+	if !d.Aux.Unfused {
+		s.Add(system.Component{ID: "f2", Kind: system.KindFuse, Name: "F2", Rating: d.Aux.Fuse.Label(), At: place, Device: d.Aux.FuseDevice()})
+	}
 	s.Add(system.Component{ID: "aux", Kind: system.KindBattery, Name: "Aux battery", Rating: cmp.Or(d.eachRating(), d.AuxRating()), At: place,
 		Device: system.Bank{Ohm: d.AuxOhm(), Each: d.eachRating()}})
 	for _, id := range d.members() {

@@ -50,8 +50,9 @@ type Design struct {
 	Start, Aux run.Sized // the two stretches of the run
 	Back       WayBack   // the return of the start side
 	Trigger    run.Sized
-	Button     run.Sized // what S1 works a coil by
-	House      run.Sized // the feed to what is used, where it is part of the design
+	Button     run.Sized     // what S1 works a coil by
+	AheadCard  parts.Contact // K2 ahead of the charger, where there is one
+	House      run.Sized     // the feed to what is used, where it is part of the design
 	States     []State
 	Worst      int
 

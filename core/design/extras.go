@@ -44,11 +44,11 @@ func (d *Design) isolatedLeg() *run.Sized {
 func (d *Design) isolate(of string, l *run.Sized, at system.Terminal, lengthM float64) (system.Terminal, float64) {
 	link := math.Min(run.LinkM, lengthM/3)
 	near, far := term("q1", "1"), term("q1", "2")
-	if at.Component != "f1" { // seen from the battery at the back
+	if l == &d.Aux { // seen from the battery at the back
 		near, far = far, near
 	}
 	from, to := at, near
-	if at.Component != "f1" {
+	if l == &d.Aux {
 		from, to = near, at
 	}
 	d.lead("q1", "q1a", of, from, to, l, link, lugs)

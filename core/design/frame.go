@@ -33,7 +33,7 @@ func (d *Design) frameWires(id string, l *run.Sized, minus system.Terminal) {
 	steel := system.Wire{ID: "frame", Run: "return", Role: system.Chassis, From: term("e4", ""), To: term("e5", ""), LengthM: d.frameM(),
 		Ohm: d.FrameOhm(), Existing: true}
 	if _, whole := d.Doc.Joints["frame"].Ohm(); !whole {
-		steel.Ohm, steel.Joint = steel.Ohm-2*run.EarthOhm, system.Joints{From: run.EarthOhm, To: run.EarthOhm}
+		steel.Ohm, steel.Joint = max(leastPathOhm, steel.Ohm-2*run.EarthOhm), system.Joints{From: run.EarthOhm, To: run.EarthOhm}
 	}
 	d.System.Join(steel)
 	d.wire(id+"d", l.ID, system.Return, term("e5", ""), term("x1", "-t"), l, lead, system.Joints{From: run.JointOhm})

@@ -60,6 +60,9 @@ func (d *Design) coil() (plus, minus system.Terminal) {
 
 // signalTo is where the wire that tells the coupling what to do ends.
 func (d *Design) signalTo() system.Terminal {
+	if d.Ahead() {
+		return term("k2", "86")
+	}
 	if d.Kind.Coil() {
 		plus, _ := d.coil()
 		return plus
@@ -192,7 +195,7 @@ func (d *Design) chargerDevice() system.Charger {
 	if d.ByVoltage() {
 		c.Detects = d.Facts.Detects
 	}
-	if d.Wired() && !d.Kind.Coil() {
+	if !d.ByVoltage() {
 		c.SignalOhm = d.Facts.Signal.Ohm.Value * d.Facts.N
 	}
 	if d.Is.Beside == Bypass {

@@ -41,6 +41,9 @@ func (d *Design) LiveWires(open ...string) map[string][]string {
 	if slices.Contains(open, "engine") && d.FromStud() && d.Facts.Arranged.FromLive == job.LiveRunning {
 		open = append(slices.Clone(open), "o1") // it is dead with the engine off
 	}
+	if slices.Contains(open, "engine") && d.Ahead() && !d.feedPoint().Live(system.KeyOff, false) {
+		open = append(slices.Clone(open), "k2")
+	}
 	for _, o := range d.origins() {
 		if slices.Contains(open, o.removed) {
 			continue

@@ -112,7 +112,7 @@ func (d *Design) piece(key string) (m Measured, at *float64, ok bool) {
 }
 
 // fuseColumns are the parts that fuses are shown at.
-var fuseColumns = map[string]string{"f1": "f1", "f2": "f2", "f3": "coupling", "f4": "aux", "f5": "coupling"}
+var fuseColumns = map[string]string{"f1": "f1", "f2": "f2", "f3": "coupling", "f4": "aux", "f5": "coupling", "f6": "coupling"}
 
 // insulationOf is what the insulation of a run's wires bears.
 func (d *Design) insulationOf(of string) float64 {

@@ -54,6 +54,9 @@ func (d *Design) Signal(k KeyState) bool {
 	s := d.StateAt("", k)
 	s.Stopped, s.Joined, s.HouseA = true, false, 0
 	d.solveAs(&s)
+	if d.Ahead() {
+		return circuit.Had(s.Solved.Through(circuit.AheadCoil)) >= coilPull*d.AheadCard.CoilA
+	}
 	if d.Kind.Charger() {
 		return s.Across("coupling.15", "coupling.31") >= d.Facts.Signal.LiveV.Value*d.Facts.N
 	}

@@ -111,8 +111,9 @@ func (d *Design) fitContacts() (changed bool) {
 		}
 	}
 	d.Changeover = d.Facts.Relay.OnChangeover(d.Changeover)
+	ahead := d.fitAhead()
 	d.plugIn()
-	return contact != d.Contact.ID || d.Is.Beside == RestContact && changeover != d.Changeover.ID || d.Plugged() &&
+	return ahead || contact != d.Contact.ID || d.Is.Beside == RestContact && changeover != d.Changeover.ID || d.Plugged() &&
 		plug != d.PlugCard.ID
 }
 

@@ -46,11 +46,17 @@ func (d *Design) layOut() {
 	d.Start.Measured, d.Aux.Measured = f.Survey.StartMeasured && !d.Is.OwnMachine, f.Survey.AuxMeasured
 	d.Back = d.wayBack()
 
-	d.Start.JointsOhm, d.Aux.JointsOhm = run.FuseJoints*run.JointOhm, run.FuseJoints*run.JointOhm
+	d.unfused()
+	for _, l := range []*run.Sized{&d.Start, &d.Aux} {
+		if l.JointsOhm = run.FuseJoints * run.JointOhm; l.Unfused {
+			l.JointsOhm /= 2
+		}
+	}
 	steel := 2*run.JointOhm + d.Back.chassisOhm
 	d.Start.JointsOhm += studOhm
 	d.addExtras()
 	d.addLinks()
+	d.addAhead()
 	d.Start.School, d.Aux.School = f.Schools.Fuse, f.Schools.Fuse
 	d.plugIn()
 	d.layBack(steel)
@@ -289,6 +295,9 @@ func (d *Design) device() protect.Device {
 
 // WorksByA is what the wire that works the coupling carries: its coil's current, or its signal's.
 func (d *Design) WorksByA() float64 {
+	if d.Ahead() {
+		return d.AheadCard.CoilA
+	}
 	if d.Kind.Coil() {
 		return d.coilA()
 	}

@@ -137,6 +137,7 @@ func (d *Design) find(s *State) {
 // up the rest.
 func (d *Design) solveAs(s *State) {
 	s.Output = s.Joined
+	d.letAhead(s)
 	d.onBench(func(c *circuit.Circuit) { s.Solved, s.Err = c.Solve(s.State, s.Position) })
 	d.read(s)
 }
@@ -186,7 +187,7 @@ func (d *Design) readCharger(s *State) {
 		return
 	}
 	if cutOut := d.Charger.CutOutV * d.Facts.N; s.InV < cutOut {
-		s.Err = fmt.Errorf("the charger stops below %s and would see %s", unit.Text(cutOut, "V", 1), unit.Text(s.InV, "V", 2))
+		s.Err = fmt.Errorf("the charger stops below %s and would see %s", unit.Text(cutOut, "V", 1), unit.Text(max(0, s.InV), "V", 2))
 	}
 }
 
@@ -216,7 +217,7 @@ const LongStartS = 10.0
 func (d *Design) Soonest(amps float64) (fuse string, after float64) {
 	after = math.Inf(1)
 	for _, l := range []*run.Sized{&d.Start, &d.Aux} {
-		if at := l.Fuse.At(amps, l.Faulted); at.OpensMinS < after {
+		if at := l.Fuse.At(amps, l.Faulted); !l.Unfused && at.OpensMinS < after {
 			fuse, after = strings.ToUpper(l.FuseID), at.OpensMinS
 		}
 	}

@@ -163,4 +163,4 @@ func (d *Design) RestAfterV() float64 { return d.StartChemistry().RestV(1) * d.F
 func (d *Design) ByVoltage() bool { return d.Kind.Charger() && d.Facts.Day.Trigger == "voltage" }
 
 // Wired says whether a wire brings the coupling its signal.
-func (d *Design) Wired() bool { return d.Kind.Signal() && !d.ByVoltage() }
+func (d *Design) Wired() bool { return d.Kind.Signal() && (!d.ByVoltage() || d.Ahead()) }

@@ -82,8 +82,8 @@ func (d *Design) MachineName() string {
 	return "Alternator"
 }
 
-// sourceName is what the run begins at.
-func (d *Design) sourceName() string {
+// SourceName is what the run begins at.
+func (d *Design) SourceName() string {
 	if d.Is.OwnMachine {
 		return "second alternator"
 	}

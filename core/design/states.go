@@ -261,6 +261,7 @@ func (d *Design) otherStates() []State {
 		with(circuit.ShortC1, "short at the end of C1", Faulted, func(s *State) {
 			s.Joined, s.HouseA, s.Short, s.StartV = false, 0, circuit.ShortC1, d.Start.SourceV
 			s.OutletLive = true
+			s.Ahead, s.Held = d.Ahead(), circuit.HeldLive
 			s.SecondA = d.Start.SourceV / d.sourceOhm()
 		}),
 		with(circuit.ShortC2, "short at the end of C2", Faulted, func(s *State) { s.Joined, s.HouseA, s.Short = false, 0, circuit.ShortC2 }))

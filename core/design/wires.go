@@ -28,9 +28,9 @@ var wireNames = map[string]string{
 	"c1a": "C1 before F1", "c2c": "C2 past F2", "c1t": "C1 in the trailer", "c2t": "C2 in the trailer",
 	"n1t": "N1 in the trailer", "n2t": "N2 in the trailer", "n1td": "N1 at the drawbar", "n2td": "N2 at the drawbar",
 	"frame": "the trailer's frame",
-	"t1":    "T1 before F3", "t1b": "T1", "t1c": "T1 past its switch", "t1d": "T1 past both switches",
+	"t1":    "T1 before F3", "t1b": "T1", "t1c": "T1 past its switch", "t1d": "T1 past both switches", "t2": "T2 before F6", "t2b": "T2",
 	"s1a": "S1 before F5", "s1b": "S1 past F5", "s1c": "S1 to the coil",
-	"k1a": "link K1 to charger", "k1b": "link charger to K1", "k1c": "K1's control", "q1a": "link at Q1",
+	"k1a": "link K1 to charger", "k1b": "link charger to K1", "k1c": "K1's control", "q1a": "link at Q1", "k2a": "link at K2",
 	"h1a": "H1 before F4", "h1b": "H1 past Q3",
 }
 
@@ -59,24 +59,35 @@ func (d *Design) feedWires() {
 		first.From += run.LeadOhm
 	}
 	d.outletLead()
-	d.lead("f1", "c1a", "c1", d.takenFrom(), term("f1", "in"), &d.Start, d.Start.Bare(), first)
-	behindF1, c1M := term("f1", "out"), d.Start.LengthM.Value-d.Start.Bare()
-	beforeF2, c2M := term("f2", "in"), d.Aux.LengthM.Value-d.Aux.Bare()
+	behindF1, c1M := d.takenFrom(), d.Start.LengthM.Value
+	if !d.Start.Unfused {
+		d.lead("f1", "c1a", "c1", behindF1, term("f1", "in"), &d.Start, d.Start.Bare(), first)
+		behindF1, c1M = term("f1", "out"), c1M-d.Start.Bare()
+	}
 	post := term("aux", "30")
+	beforeF2, c2M := post, d.Aux.LengthM.Value-d.Aux.Bare()
+	if !d.Aux.Unfused {
+		beforeF2 = term("f2", "in")
+	}
 	switch d.Facts.Extras.Isolator {
 	case job.FrontIsolator:
 		behindF1, c1M = d.isolate("c1", &d.Start, behindF1, c1M)
 	case job.AuxIsolator:
 		beforeF2, c2M = d.isolate("c2", &d.Aux, beforeF2, c2M)
 	case job.MasterSwitch:
-		post, _ = d.isolate("c2", &d.Aux, post, c2M)
+		if post, _ = d.isolate("c2", &d.Aux, post, c2M); d.Aux.Unfused {
+			beforeF2 = post
+		}
 	}
+	behindF1, c1M = d.ahead(behindF1, c1M)
 	if d.Relayed() {
 		c1M, c2M = c1M-d.Start.Link(), c2M-d.Aux.Link()
 	}
 	d.through("c1", &d.Start, behindF1, d.arrives(), c1M)
 	d.through("c2", &d.Aux, d.leaves(), beforeF2, c2M)
-	d.lead("f2", "c2c", "c2", term("f2", "out"), post, &d.Aux, d.Aux.Bare(), lugs)
+	if !d.Aux.Unfused {
+		d.lead("f2", "c2c", "c2", term("f2", "out"), post, &d.Aux, d.Aux.Bare(), lugs)
+	}
 }
 
 // through joins two terminals, by way of the trailer plug where the run crosses it. The
@@ -108,7 +119,7 @@ func (d *Design) returnWires() {
 		steel := system.Wire{ID: "chassis", Run: "return", Role: system.Chassis, From: d.bonded(term("e2", "")), To: e1,
 			LengthM: unit.Round(d.Back.ChassisM, 2), Ohm: d.SteelOhm(d.Back.ChassisM), Existing: true}
 		if _, whole := d.Doc.Joints["chassis"].Ohm(); !whole {
-			steel.Ohm, steel.Joint = steel.Ohm-2*run.EarthOhm, system.Joints{From: run.EarthOhm, To: run.EarthOhm}
+			steel.Ohm, steel.Joint = max(leastPathOhm, steel.Ohm-2*run.EarthOhm), system.Joints{From: run.EarthOhm, To: run.EarthOhm}
 		}
 		d.System.Join(steel)
 	case d.BackCrosses():
@@ -175,6 +186,9 @@ func (d *Design) thinWires() {
 	t := d.Trigger
 	if !d.Wired() && !d.Is.Senses {
 		return
+	}
+	if d.Ahead() {
+		d.wire("g3", "g1", system.Signal, term("k2", "85"), term(system.StartEarth, ""), &t, sensingEarthM, lugs)
 	}
 	if !d.Kind.Charger() {
 		t.Trial.Size, t.Bay = cable.Square(triggerMM2), d.Start.Bay

@@ -76,7 +76,7 @@ func (d *Design) couplingWorkings() working.Figures {
 				working.From(d.Charger.EfficiencyLow, working.Part, "device card, at worst"),
 				working.From(lowestInputV*d.Facts.N, working.Practice, "sized at")).Decided("what the start run is sized for"),
 			"most": coupling.MostPower.MustWork(
-				working.Is(worst.BusV, d.sourceName()+", "+worst.Label), working.Is(d.Start.TotalOhm(), "start run, out and back")),
+				working.Is(worst.BusV, d.SourceName()+", "+worst.Label), working.Is(d.Start.TotalOhm(), "start run, out and back")),
 		}
 	}
 	return working.Figures{"joined": coupling.Joined.MustWork(

@@ -251,6 +251,9 @@ func (f *Facts) use(r *resolver, d Document) {
 func (f *Facts) routes(r *resolver, d Document, k coupling.Kind) {
 	whole := Route(f.Body.Start, f.Place.At)
 	start, aux, end := whole, besideM, f.Place.At
+	if Str(d.Arranged.Ahead) == string(Yes) && k.Charger() {
+		end = f.Body.Start // the relay sits there
+	}
 	if k.AtStart(f.Place.Trailer) {
 		start, aux, end = sensingM, whole, f.Body.Start
 	}

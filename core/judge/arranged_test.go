@@ -1,6 +1,7 @@
 package judge_test
 
 import (
+	"fmt"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -14,6 +15,9 @@ func arrangedNoteCases() []noteCase {
 	stud := func(rest, more string) string { return of(`"from":"stud"`+rest, more) }
 	const relay = `,"alternator":{"label":"90/180 A","regulation":"fixed","knownBy":"test","volts":14.4},` +
 		`"aux":{"chemistry":"agm","place":"seat"},"pins":{"coupling":"vsr"}`
+	link := func(startM, auxM float64) string {
+		return fmt.Sprintf(`%s,"routes":{"startM":%v,"auxM":%v}`, relay, startM, auxM)
+	}
 	const camper = `,"vehicle":{"kind":"tow-camper"}`
 	return []noteCase{
 		{"outlet.over", stud(`,"fromA":40`, `,"pins":{"chargerA":30}`), stud(`,"fromA":45`, `,"pins":{"chargerA":30}`)},
@@ -28,6 +32,11 @@ func arrangedNoteCases() []noteCase {
 		{"return.box", of(`"plug":"start"`, `,"pins":{"return":"chassis"}`), of(`"plug":"start"`, "")},
 		{"frame.unmeasured", of(`"frame":"yes"`, camper), of(`"frame":"yes"`, camper+`,"joints":{"frame":{"mOhm":1}}`)},
 		{"frame.steel", of(`"frame":"yes"`, `,"vehicle":{"kind":"tow-camper","frame":"aluminium"}`), of(`"frame":"yes"`, camper)},
+		{"unfused.long", of(`"fuses":"front"`, link(0.2, 2)), of(`"fuses":"front"`, link(0.2, 1.6))},
+		{"unfused.long", of(`"fuses":"back"`, `,"bays":{"startLay":"open"}`+link(0.2, 0.1)), of(`"fuses":"back"`, link(0.2, 0.1))},
+		{"unfused.sheathed", of(`"fuses":"back"`, link(0.2, 0.2)), of(`"fuses":"back"`, link(0.1, 0.1))},
+		{"unfused.short", of(`"fuses":"front"`, link(0.1, 0.1)), of(`"fuses":"both"`, link(0.1, 0.1))},
+		{"unfused.none", of(`"fuses":"none"`, link(0.1, 0.1)), of(`"fuses":"front"`, link(0.1, 0.1))},
 		{"converter.rests", `{"alternator":{"machine":"converter"}}`, `{"alternator":{"machine":"alternator"}}`},
 	}
 }

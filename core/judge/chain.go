@@ -73,6 +73,8 @@ func Chain(d *design.Design) []Link {
 				fmt.Sprintf("what it holds for hours at %s", unit.Text(l.Bay.AmbientC, "°C", 0)))
 		case s.Component.Kind == system.KindSwitch:
 			inHeat(s.ID, s.Component.Name+" "+d.Isolator().Label, l.Amps, d.Isolator().ContinuousA, l.Bay)
+		case s.ID == "k2":
+			inHeat(s.ID, "K2 "+d.AheadCard.Label, l.Amps, d.AheadCard.ContinuousA, l.Bay)
 		case s.Component.Kind == system.KindOutlet:
 			if most := d.Facts.Arranged.FromA; most != nil {
 				add(s.ID, "body-builder's stud", l.Amps, *most, "what its maker allows")

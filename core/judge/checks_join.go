@@ -4,6 +4,7 @@ import (
 	"math"
 
 	"epitrope/core/design"
+	"epitrope/core/run"
 	"epitrope/core/verdict"
 	"epitrope/core/working"
 )
@@ -61,7 +62,12 @@ func flows(holds func(amps, fuseA float64) bool) func(d *design.Design) []findin
 			from, to = to, from
 		}
 		amps := math.Abs(apart) / (d.SeriesOhm() + d.AuxOhm() + d.StartOhm())
-		fuseA := min(d.Start.Fuse.RatingA, d.Aux.Fuse.RatingA)
+		fuseA := math.Inf(1)
+		for _, l := range []*run.Sized{&d.Start, &d.Aux} {
+			if !l.Unfused {
+				fuseA = min(fuseA, l.Fuse.RatingA)
+			}
+		}
 		return where(holds(amps, fuseA), func() finding {
 			f := at("coupling", math.Abs(apart), amps, from, to, fuseA, amps*10/3600)
 			if amps > fuseA && amps <= 2*fuseA {

@@ -84,7 +84,7 @@ func where(holds bool, f func() finding) []finding {
 // rules are all notes that there are, by what they are about.
 var rules = slices.Concat(sourceRules, placeRules, methodRules, chargerRules, relayRules, splitterRules, signalRules,
 	profileRules, outletRules, chainRules, joinRules, coilRules, measuredRules,
-	cableRules, fuseRules)
+	cableRules, fuseRules, unfusedRules)
 
 // ruleByID finds a rule.
 var ruleByID = func() map[string]*rule {

@@ -17,7 +17,7 @@ var fuseRules = []rule{
 	{"fuse.none", verdict.Stop, working.Standard,
 		"%s: %s bears no fuse that is made.", "%s. Thicker cable.",
 		onLegs(func(d *design.Design, l leg) []finding {
-			return where(wrongWith(d, l) != tooHot && noFuse(l) && l.over(), func() finding {
+			return where(!l.Unfused && wrongWith(d, l) != tooHot && noFuse(l) && l.over(), func() finding {
 				return at(l.FuseID, l.fuse, l.Trial.Size.Label).since(unit.Capital(l.NoFuse.Error())).cure(l.thicker(d)...)
 			})
 		})},
@@ -134,6 +134,6 @@ func (l leg) fuseCures() []verdict.Cure {
 
 func ofFuses(wrong func(l leg) bool, says func(l leg) finding) func(d *design.Design) []finding {
 	return onLegs(func(d *design.Design, l leg) []finding {
-		return where(wrongWith(d, l) != tooHot && !noFuse(l) && wrong(l), func() finding { return says(l) })
+		return where(!l.Unfused && wrongWith(d, l) != tooHot && !noFuse(l) && wrong(l), func() finding { return says(l) })
 	})
 }

@@ -41,7 +41,7 @@ var outletRules = []rule{
 		"That one is somewhere in the vehicle's loom. A fuse of the stud's figure or less, where the run's current leaves room for it.",
 		func(d *design.Design) []finding {
 			most := allowed(d)
-			return where(d.Start.Fuse.RatingA > most && d.Start.Amps <= most, func() finding {
+			return where(!d.Start.Unfused && d.Start.Fuse.RatingA > most && d.Start.Amps <= most, func() finding {
 				return at("f1", unit.Plain(d.Start.Fuse.RatingA, "A", 1), unit.Plain(most, "A", 1))
 			})
 		}},

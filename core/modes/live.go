@@ -30,7 +30,13 @@ type WorkRow struct {
 type opener struct{ id, label string }
 
 func openers(d *design.Design) []opener {
-	list := []opener{{"f1", "F1 taken out"}, {"f2", "F2 taken out"}}
+	list := []opener{}
+	if !d.Start.Unfused {
+		list = append(list, opener{"f1", "F1 taken out"})
+	}
+	if !d.Aux.Unfused {
+		list = append(list, opener{"f2", "F2 taken out"})
+	}
 	if d.Wired() {
 		list = append(list, opener{"f3", "F3 taken out"})
 	}
@@ -49,6 +55,12 @@ func openers(d *design.Design) []opener {
 	list = append(list, opener{"coupling", d.Is.Name + " taken out or open"})
 	if d.Relayed() {
 		list = append(list, opener{"k1", "K1 taken out"})
+	}
+	if d.Ahead() {
+		list = append(list, opener{"k2", "K2 taken out"})
+		if !d.ByVoltage() {
+			list = append(list, opener{"f6", "F6 taken out"})
+		}
 	}
 	list = append(list, opener{"start-minus", "start battery's negative off"}, opener{"aux-minus", "aux battery's negative off"})
 	if d.Facts.Day.SolarW.Value > 0 {

@@ -60,7 +60,7 @@ func (b *builder) live() {
 		What: "Both sides of every holder against minus, one by one.", Tool: "multimeter", Minutes: lookMin, After: []string{"negative-on"},
 		Checks: b.polarity()})
 	last := "hold-fuses"
-	for _, id := range []string{"f2", "f1", "f4", "f5", "f3"} {
+	for _, id := range []string{"f2", "f1", "f4", "f5", "f6", "f3"} {
 		c, ok := b.p.System.Component(id)
 		if !ok {
 			continue

@@ -41,6 +41,7 @@ func BypassOf(of *design.Design) *Bypass {
 		rated := nearest(*h.RelayA, parts.ContactRatings())
 		temp.Pins.ContactA = &rated
 	}
+	temp.Arranged = job.Arranged{}
 	temp.Pins.Coupling, temp.Pins.StartSize, temp.Pins.AuxSize = &kind, h.Size, h.Size
 	rated := nearest(*h.FuseA, protect.PowerRatings())
 	temp.Pins.StartFuseA, temp.Pins.AuxFuseA = &rated, &rated

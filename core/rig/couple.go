@@ -21,6 +21,10 @@ func couple(d *design.Design, rig *day.Rig, c *network.Circuit) {
 				second(rig, c, p, device)
 			}
 		case system.Contact:
+			if device.Ahead {
+				ahead(d, rig, c, p, device)
+				continue
+			}
 			join(d, rig, c, p, device)
 		case system.Charger:
 			charge(d, rig, c, p, device)
@@ -40,6 +44,14 @@ func outlet(rig *day.Rig, c *network.Circuit, p system.Component, o system.Outle
 	if o.Running {
 		rig.Outlet = circuit.Outlet
 	}
+}
+
+// ahead puts a relay in that parts a charger's feed, as its coil is fed.
+func ahead(d *design.Design, rig *day.Rig, c *network.Circuit, p system.Component, device system.Contact) {
+	c.Add(network.Switch{Name: circuit.Ahead, A: node(c, p, device.From), B: node(c, p, device.To), Ohm: device.Ohm},
+		network.Resistance{Name: circuit.AheadCoil, A: startPlus(c), Ohm: device.CoilOhm},
+		network.Resistance{Name: "K2 leak", A: node(c, p, device.To), Ohm: circuit.BlockedOhm})
+	rig.Ahead = &day.Ahead{Switch: circuit.Ahead, Coil: circuit.AheadCoil, CoilOhm: device.CoilOhm, By: signalled(d)}
 }
 
 // startPlus is the start battery's plus, which feeds of the vehicle hang on.
@@ -98,10 +110,16 @@ func signalVolts(d *design.Design, device system.Charger) float64 {
 
 // trigger is when the coupling sees its signal, as its circuit brings it.
 func trigger(d *design.Design) day.Trigger {
+	if d.ByVoltage() {
+		return day.Sensed
+	}
+	return signalled(d)
+}
+
+// signalled is when what works the coupling, or a relay ahead of it, reaches it.
+func signalled(d *design.Design) day.Trigger {
 	at := func(key, engine string) bool { return d.Signal(design.KeyState{Key: key, Engine: engine}) }
 	switch {
-	case d.ByVoltage():
-		return day.Sensed
 	case !at("on", "running"):
 		return day.Dead
 	case at("off", "stopped"):

@@ -88,6 +88,7 @@ func compareMoment(t *testing.T, name string, d *design.Design, built *day.Rig, 
 	}
 	bypassed := built.Join != nil && built.Join.By == day.ByBypass && f.Joined
 	was := circuit.Position{Joined: f.Joined || d.Isolates(), Stopped: built.Charger != nil && f.Stage == coupling.Resting,
+		Ahead:  f.Ahead,
 		Output: bypassed}
 	s := design.State{State: stateOf(d, f), Position: was}
 	d.Settle(&s)

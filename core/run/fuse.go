@@ -6,13 +6,27 @@ import (
 	"epitrope/core/cable"
 	"epitrope/core/protect"
 	"epitrope/core/system"
+	"epitrope/core/unit"
 )
 
 // FuseDevice is a leg's fuse in its holder.
 func (l *Sized) FuseDevice() system.Fuse { return system.Fuse{Fuse: l.Fuse, Ohm: l.FuseOhm()} }
 
 // FuseOhm is the resistance of the fuse.
-func (l *Sized) FuseOhm() float64 { return protect.Resistance.Value(l.Fuse.RatingA) }
+func (l *Sized) FuseOhm() float64 {
+	if l.Unfused {
+		return 0
+	}
+	return protect.Resistance.Value(l.Fuse.RatingA)
+}
+
+// Label is the fuse by its rating, or that there is none.
+func (l *Sized) Label() string {
+	if l.Unfused {
+		return "no fuse"
+	}
+	return "fuse " + unit.Plain(l.Fuse.RatingA, "A", 1)
+}
 
 // FaultOhm is what a short at the leg's end meets on its way.
 func (l *Sized) FaultOhm(fuse protect.Fuse, t cable.Trial) float64 {

@@ -25,7 +25,7 @@ const LinkM = 0.2
 // 700 mm² at eight times the resistivity of copper; the existing lead from the
 // alternator as a metre of heavy cable with its joints.
 const (
-	FuseJoints    = 4 // the post, both sides of the fuse, the coupling
+	FuseJoints    = 4 // the post, both sides of the fuse, the coupling; two fewer without it
 	JointOhm      = 0.0003
 	EarthOhm      = 0.0004
 	ChassisOhmPer = 8 / (cable.Kappa * 700)
@@ -51,6 +51,7 @@ type Ask struct {
 	SourceV    float64    // of the battery that feeds a fault
 	SourceOhm  float64
 	Measured   bool // its resistance was measured
+	Unfused    bool // there is no fuse at its source: Fuse is the one that ought to be there
 	Device     protect.Device
 	School     string  // how its fuse is chosen
 	SheetA     float64 // the largest fuse that the device's sheet allows; 0 where it says nothing
@@ -121,7 +122,12 @@ func (l *Sized) TotalOhm() float64 {
 func (l *Sized) Link() float64 { return min(LinkM, l.LengthM.Value/4) }
 
 // Bare is the stretch before the fuse: it is part of the route.
-func (l *Sized) Bare() float64 { return math.Min(BareM, l.LengthM.Value/3) }
+func (l *Sized) Bare() float64 {
+	if l.Unfused {
+		return 0
+	}
+	return math.Min(BareM, l.LengthM.Value/3)
+}
 
 // Size finds a stretch's own size and fuse, then puts what is pinned in their place and
 // judges that. The shelf rises in size; volts is the system's voltage, of which at most

@@ -23,6 +23,10 @@ func Segments(d *design.Design) []Segment {
 	if d.Is.OwnMachine {
 		begin = "alternator"
 	}
+	first := "f1"
+	if d.Start.Unfused {
+		first = "c1"
+	}
 	e1, e2, steel := earths(d)
 	point := func(name string, ohm float64) string {
 		if ohm == 0 {
@@ -30,7 +34,7 @@ func Segments(d *design.Design) []Segment {
 		}
 		return name + " " + unit.Text(ohm*1000, "mΩ", 1)
 	}
-	out := []Segment{{ID: "e1", Kind: "earth", Text: point("E1", e1), MilliO: milli(e1), From: begin, To: "f1"}}
+	out := []Segment{{ID: "e1", Kind: "earth", Text: point("E1", e1), MilliO: milli(e1), From: begin, To: first}}
 	lost := ReturnLoss(d, "n1", "n1t", "n1td", "frame", "chassis", "body")
 	lead := d.ReturnCopper(d.Back.CableM, "return cable").Unrounded
 	if d.Back.ByCable && !d.Back.ByChassis {

@@ -7,6 +7,7 @@ import (
 
 	"epitrope/core/design"
 	"epitrope/core/job"
+	"epitrope/core/parts"
 	"epitrope/core/run"
 	"epitrope/core/system"
 	"epitrope/core/unit"
@@ -34,6 +35,8 @@ func Columns(d *design.Design, figures working.Figures) []Column {
 			list = append(list, fuseColumn(l, s.Component.Name, toward(near, far, fuseM), figures))
 		case s.Component.Kind == system.KindSwitch:
 			list = append(list, isolatorColumn(d, l, toward(near, far, isolatorM(d))))
+		case s.ID == "k2":
+			list = append(list, aheadColumn(d, l, toward(near, far, isolatorM(d))))
 		case s.Component.Kind == system.KindOutlet:
 			list = append(list, outletColumn(d, toward(near, far, fuseM/2)))
 		case s.Component.Kind == system.KindPlug:
@@ -120,6 +123,19 @@ func secondColumn(d *design.Design, b job.Body, figures working.Figures) Column 
 		Fields: []string{"vehicle.secondRoom"},
 		Choice: &Choice{Path: "pins.secondA", Label: "Second alternator", Auto: now, Now: now, Pinned: d.Doc.Pins.SecondA != nil,
 			DecidedBy: "the smallest of which half, for hours, puts back what is used"}}
+}
+
+// aheadColumn is the relay that parts a charger's feed.
+func aheadColumn(d *design.Design, l *run.Sized, at job.Point) Column {
+	card := d.AheadCard
+	bears, lost, level := parts.ContactFactor(l.Bay.AmbientC)*card.ContinuousA, l.Amps*card.ContactOhm, verdict.Good
+	if l.Amps > bears {
+		level = verdict.Bad
+	}
+	return Column{ID: "k2", Kind: "relay", Name: "K2", At: at, Part: Cell{Text: unit.Plain(card.ContinuousA, "A", 0), Level: verdict.Good},
+		Carries: Cell{Text: fmt.Sprintf("%s of %s", unit.Text(l.Amps, "", 0), unit.Text(bears, "A", 0)), Level: level},
+		Loses:   Cell{Text: fmt.Sprintf("%s, %s", unit.Text(lost, "V", 2), unit.Text(lost*l.Amps, "W", 0)), Level: verdict.Good}, Heat: none(),
+		Figures: []string{}, Fields: []string{"arranged.ahead", "routes.triggerM"}}
 }
 
 // outletColumn is a body-builder's stud.

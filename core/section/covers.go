@@ -13,8 +13,23 @@ import (
 func Covers(d *design.Design) []Cover {
 	front := Cover{Fuse: "f1", Side: "front", From: "f1", To: "c1"}
 	back := Cover{Fuse: "f2", Side: "back", From: "c2", To: "f2"}
-	front.tell(&d.Start, "F1", "C1")
-	back.tell(&d.Aux, "F2", "C2")
+	for _, c := range []struct {
+		*Cover
+		l          *run.Sized
+		fuse, wire string
+	}{{&front, &d.Start, "F1", "C1"}, {&back, &d.Aux, "F2", "C2"}} {
+		if c.l.Unfused {
+			c.Level, c.Text = verdict.Bad, "no fuse at this end: "+c.wire+" is bare"
+			continue
+		}
+		c.tell(c.l, c.fuse, c.wire)
+	}
+	if d.Start.Unfused {
+		front.Fuse, front.From = "", "c1"
+	}
+	if d.Aux.Unfused {
+		back.Fuse, back.To = "", "c2"
+	}
 	return []Cover{front, back}
 }
 

@@ -16,7 +16,14 @@ const curvePoints = 33
 
 // Curves are the pictures of time against current of both fuses.
 func Curves(d *design.Design) []Curve {
-	return []Curve{curve(d, &d.Start, "F1", "C1"), curve(d, &d.Aux, "F2", "C2")}
+	list := []Curve{}
+	if !d.Start.Unfused {
+		list = append(list, curve(d, &d.Start, "F1", "C1"))
+	}
+	if !d.Aux.Unfused {
+		list = append(list, curve(d, &d.Aux, "F2", "C2"))
+	}
+	return list
 }
 
 func curve(d *design.Design, l *run.Sized, fuse, wire string) Curve {
@@ -49,7 +56,7 @@ func curve(d *design.Design, l *run.Sized, fuse, wire string) Curve {
 // series says how two fuses in series share a fault; nil where they do not carry the
 // same one. A charger between them lets none through.
 func series(d *design.Design) *string {
-	if d.Kind.Charger() {
+	if d.Kind.Charger() || d.Start.Unfused || d.Aux.Unfused {
 		return nil
 	}
 	most := d.Start.SourceV / (d.Start.SourceOhm + d.Start.TotalOhm() + d.Aux.TotalOhm())

@@ -82,7 +82,11 @@ func saysBesides(d *design.Design, s *design.State) string {
 	case s.Winches:
 		return saysWinch(d, s)
 	case s.Short != "":
-		return unit.Say("%.1f kA until the fuse opens", max(circuit.Had(s.Solved.Through(s.Short)), 0)/1000)
+		ends := "until the fuse opens"
+		if s.Short == circuit.ShortC1 && d.Start.Unfused || s.Short == circuit.ShortC2 && d.Aux.Unfused {
+			ends = "and no fuse to open"
+		}
+		return unit.Say("%.1f kA %s", max(circuit.Had(s.Solved.Through(s.Short)), 0)/1000, ends)
 	case s.Cranks && s.Joined && !d.Is.OwnMachine:
 		return fmt.Sprintf("starter %s at %s, of it %s from the aux battery; %s", amps(circuit.Had(s.Solved.Through("starter"))), volts(s.BusV),
 			amps(-s.OutA), FusesAt(d, -s.OutA))
@@ -124,9 +128,15 @@ func limitedBy(d *design.Design, s *design.State) string {
 // FusesAt says which fuse of the run may open at a current, and how soon.
 func FusesAt(d *design.Design, amps float64) string {
 	says, soonest := "both fuses hold", math.Inf(1)
+	switch {
+	case d.Start.Unfused && d.Aux.Unfused:
+		return "no fuse opens, as there is none"
+	case d.Start.Unfused || d.Aux.Unfused:
+		says = "the fuse holds"
+	}
 	for _, l := range []*run.Sized{&d.Start, &d.Aux} {
 		at := l.Fuse.At(amps, l.Faulted)
-		if at.OpensMinS < soonest && !math.IsInf(at.OpensMaxS, 1) {
+		if !l.Unfused && at.OpensMinS < soonest && !math.IsInf(at.OpensMaxS, 1) {
 			soonest = at.OpensMinS
 			says = fmt.Sprintf("%s opens after %s to %s", strings.ToUpper(l.FuseID), unit.Seconds(at.OpensMinS), unit.Seconds(at.OpensMaxS))
 		}

@@ -4,7 +4,6 @@ import (
 	"fmt"
 
 	"epitrope/core/design"
-	"epitrope/core/run"
 	"epitrope/core/unit"
 	"epitrope/core/verdict"
 	"epitrope/core/working"
@@ -78,9 +77,8 @@ func Summary(d *design.Design) string {
 	}
 	back := map[[2]bool]string{{true, false}: "the chassis", {false, true}: "cable",
 		{true, true}: "chassis and cable"}[[2]bool{d.Back.ByChassis, d.Back.ByCable}]
-	amps := func(l *run.Sized) string { return unit.Plain(l.Fuse.RatingA, "A", 1) }
-	said := fmt.Sprintf("%s. Start run %s, fuse %s; aux run %s, fuse %s; return by %s. %s at the aux battery at cruise.",
-		unit.Capital(what), d.Start.Trial.Size.Label, amps(&d.Start), d.Aux.Trial.Size.Label, amps(&d.Aux), back,
+	said := fmt.Sprintf("%s. Start run %s, %s; aux run %s, %s; return by %s. %s at the aux battery at cruise.",
+		unit.Capital(what), d.Start.Trial.Size.Label, d.Start.Label(), d.Aux.Trial.Size.Label, d.Aux.Label(), back,
 		unit.Text(d.CruiseState().AuxV, "V", 1))
 	if settled, all := settled(d); settled < all {
 		said += fmt.Sprintf(" So far: %d of %d answers are stand-ins.", all-settled, all)

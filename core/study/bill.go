@@ -4,6 +4,7 @@ import (
 	"fmt"
 
 	"epitrope/core/design"
+	"epitrope/core/run"
 	"epitrope/core/system"
 	"epitrope/core/unit"
 )
@@ -95,7 +96,13 @@ func bill(d *design.Design) Bill {
 			}
 		}
 	}
-	add("fuse with holder", 2, "", fuseCost, fuseHours)
+	fuses := 0.0
+	for _, l := range []*run.Sized{&d.Start, &d.Aux} {
+		if !l.Unfused {
+			fuses++
+		}
+	}
+	add("fuse with holder", fuses, "", fuseCost, fuseHours)
 	if d.Plugged() {
 		add(d.PlugCard.Label+" and socket", 1, "", 2*(plugCost+plugPerA*d.PlugCard.RatingA), plugHours)
 	}

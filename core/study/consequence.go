@@ -39,8 +39,8 @@ var decisive = []string{"need", "half", "allowed", "accepts", "input", "joined",
 func consequence(d *design.Design, fitted bool) Consequence {
 	out := Consequence{Fitted: fitted, Early: section.ChargesIn(d, d.StateBy("early")), Idle: section.ChargesIn(d, d.IdleState()),
 		Bears: alternator.HottestC, Severity: "none",
-		Start: d.Start.Trial.Size.Copper() + ", " + unit.Plain(d.Start.Fuse.RatingA, "A", 1),
-		Aux:   d.Aux.Trial.Size.Copper() + ", " + unit.Plain(d.Aux.Fuse.RatingA, "A", 1)}
+		Start: d.Start.Trial.Size.Copper() + ", " + d.Start.Label(),
+		Aux:   d.Aux.Trial.Size.Copper() + ", " + d.Aux.Label()}
 	for _, m := range d.Methods {
 		if m.Kind == d.Kind {
 			out.Method = m

@@ -90,6 +90,9 @@ func (t trier) device() School {
 		}
 		resets := map[string]string{"fuse": "a blown one can be seen", "breaker": "isolates, and is set again by hand",
 			"auto-breaker": "closes on the fault again by itself"}[v]
+		if d.Start.Unfused {
+			return "Nothing at the start battery protects the run.", verdict.Bad
+		}
 		return fmt.Sprintf("F1 %s, at %s of what it holds; %s.", d.Start.Fuse.Label(), weakest, resets), level
 	})
 	return s
@@ -175,6 +178,10 @@ func (t trier) fuseSize() School {
 			level, says := verdict.Good, []string{}
 			for _, l := range []*run.Sized{&d.Start, &d.Aux} {
 				name := strings.ToUpper(l.FuseID)
+				if l.Unfused {
+					says, level = append(says, "there is no "+name), verdict.Bad
+					continue
+				}
 				carries := l.Fuse.Carries(l.Bay.AmbientC)
 				says = append(says, fmt.Sprintf("%s %s carries %s of the %s that flow", name, unit.Plain(l.Fuse.RatingA, "A", 1),
 					unit.Text(carries, "A", 0), unit.Text(l.Amps, "A", 0)))

@@ -33,6 +33,7 @@ type Contact struct {
 	Senses              coupling.Sensing
 	ByHand              bool // it is worked at the contact itself
 	PlugIn              bool // in a socket, not on studs
+	Ahead               bool // it parts a charger's feed, and joins no batteries
 }
 
 // Splitter lets current pass from one terminal to either of two others, and none back.

@@ -119,6 +119,10 @@ func (s *System) from(at Terminal) []hop {
 			step(own("in"), own("out"), nil, c)
 		case Link:
 			step(d.From, d.To, nil, c)
+		case Contact:
+			if d.Ahead {
+				step(own(d.From), own(d.To), nil, c)
+			}
 		case Outlet:
 			step(own("in"), own("out"), nil, c)
 		case Plug:
