@@ -82,7 +82,8 @@ func runModes(args []string, in io.Reader, out io.Writer) error {
 		m := modes.Of(design.Of(doc, parts.Stock()))
 		return m, func() {
 			for _, r := range m.Rows {
-				fmt.Fprintf(out, "%s, key %s, engine %s, sun %s: %s, lamp %s. %s", r.Switch, r.Key, r.Engine, r.Sun, r.Verdict, r.Lamp, r.Why)
+				fmt.Fprintf(out, "%s, key %s, engine %s, sun %s, mains %s: %s, lamp %s. %s", r.Switch, r.Key, r.Engine, r.Sun, r.Mains,
+					r.Verdict, r.Lamp, r.Why)
 				if r.Interlock != "" {
 					fmt.Fprintf(out, " Prevented by: %s", r.Interlock)
 				}

@@ -18,6 +18,24 @@ const (
 	apartV = 0.3
 )
 
+// A mains charger's efficiency, and the share of a generator's label that it gives for hours. Source: from memory.
+const (
+	mainsEfficiency = 0.85
+	generatorShare  = 0.8
+)
+
+// asksW is what a mains charger asks of its feed; 0 where nobody said what it gives.
+func asksW(d *design.Design, s job.SourceFacts) float64 {
+	return num(s.OutputA) * d.MainsV(s) / mainsEfficiency
+}
+
+func num(v *float64) float64 {
+	if v == nil {
+		return 0
+	}
+	return *v
+}
+
 // chargingLooks hold what charges the aux battery besides the coupling against the battery, and against what
 // the coupling holds. The charger's own setting has notes of its own.
 var sourceRules = []rule{
@@ -84,6 +102,13 @@ var sourceRules = []rule{
 			func(d *design.Design, s job.SourceFacts) finding {
 				return at("aux", s.Name, *s.OutputA, d.Rates.Accepts.Unrounded)
 			})},
+	{"charging.generator", verdict.Caution, working.Memory, []string{"mains.outputA", "mains.generatorW"},
+		"The %s asks some %.0f W, and the generator gives %.0f W: its breaker trips, or it stalls with whatever else is on.",
+		ofSources(func(d *design.Design, s job.SourceFacts) bool {
+			return s.Section == "mains" && asksW(d, s) > generatorShare*num(d.Facts.GeneratorW) && d.Facts.GeneratorW != nil
+		}, func(d *design.Design, s job.SourceFacts) finding {
+			return at("aux", s.Name, asksW(d, s), *d.Facts.GeneratorW)
+		})},
 	{"charging.apart", verdict.Caution, working.Practice, chargingPaths("absorptionV"),
 		"The %s is set to %.1f V and the %s to %.1f V: the lower one rests while the other still charges, and what it shows as full is not.",
 		ofSources(func(d *design.Design, s job.SourceFacts) bool {

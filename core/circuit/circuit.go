@@ -34,6 +34,7 @@ type Circuit struct {
 	machine  *network.Alternator
 	second   *network.Alternator // of a run's own; nil where there is none
 	sun      *network.Alternator
+	mains    *network.Alternator // a charger that mains or a generator feed; nil where there is none
 	vehicle  *network.CurrentLoad
 	house    *network.CurrentLoad
 	charger  *charger
@@ -232,8 +233,11 @@ func (l *Circuit) grip(c *network.Circuit) {
 		case network.Switch:
 			l.switches[e.Name] = s.Switch(e.Name)
 		case network.Alternator:
-			if e.Name == SecondAlternator {
+			switch e.Name {
+			case SecondAlternator:
 				l.second = s.Alternator(e.Name)
+			case Mains:
+				l.mains = s.Alternator(e.Name)
 			}
 		}
 	}
@@ -252,6 +256,7 @@ const (
 	House            = "house"
 	Starter          = "starter"
 	Sun              = "solar"
+	Mains            = "mains charger"
 	Winch            = "winch"
 	Outlet           = "outlet"
 	Ahead            = "K2"

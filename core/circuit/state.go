@@ -21,7 +21,7 @@ type State struct {
 
 	Idles            bool    // the engine idles
 	VehicleA, HouseA float64 // what the vehicle takes, and what is used off the aux battery
-	SunA             float64 // what panels give at most
+	SunA, MainsA     float64 // what panels give at most, and a charger that mains or a generator feed
 	Cranks, Winches  bool
 	OutletLive       bool    // a body-builder's stud is live whatever the engine does
 	LastsS           float64 // it is over after so many seconds; 0: it stays
@@ -83,6 +83,9 @@ func (l *Circuit) set(s State, p Position) {
 		l.aux.Ohm = BlockedOhm
 	}
 	l.vehicle.Amps, l.house.Amps, l.sun.MaxA = s.VehicleA, s.HouseA, s.SunA
+	if l.mains != nil {
+		l.mains.MaxA = s.MainsA
+	}
 	if l.second != nil {
 		l.second.MaxA = s.SecondA
 	}

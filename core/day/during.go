@@ -49,6 +49,7 @@ func (r *runner) during(s Segment, end float64) now {
 	}
 	n.houseA = or(s.Own.LoadA, r.rig.HouseA*houseShare(clock))
 	n.until = math.Min(end, r.t+hour*houseUntil(clock))
+	n.mains = s.Own.Mains
 	if solar := r.rig.Solar; solar != nil {
 		var until float64
 		n.sun, until = sun(clock, solar.Hours)

@@ -33,7 +33,8 @@ type World struct {
 	SetV, MachineA, SecondA     float64 // what the alternator holds, and gives at most
 	StartV, StartOhm            float64 // the batteries' own voltages, and their resistance as current flows
 	AuxV, AuxOhm                float64
-	VehicleA, HouseA, SunA      float64
+	VehicleA, HouseA            float64
+	SunA, MainsA                float64
 	ChargerV, ChargerA, Working float64 // what the charger holds, gives at most, and its efficiency
 	Idles                       bool
 	Share                       float64 // of its output that a charger has come to
@@ -57,6 +58,9 @@ func (r *runner) world() World {
 	if h.solar != nil {
 		w.SunA = h.solar.MaxA
 	}
+	if h.mains != nil {
+		w.MainsA = h.mains.MaxA
+	}
 	if c := h.charger; c != nil {
 		w.ChargerV, w.ChargerA, w.Working = c.OutV, c.MaxOutA, c.Efficiency
 	}
@@ -69,11 +73,16 @@ func (r *runner) record() {
 		return
 	}
 	x, s := &r.x, &r.s
+	direct := s.secondA
+	if r.rig.Charger != nil {
+		direct = 0 // it goes through the charger
+	}
 	f := Frame{T: r.t, Kind: r.now.kind, BusV: s.busV, InV: s.sensedV, OutV: s.outV, AuxV: s.auxV, MachineA: s.machineA,
-		CoupleA: s.chargerOutA + s.joinA + s.secondA + s.splitA,
-		InA:     s.chargerInA + s.joinA + s.secondA + s.splitA, StartA: -s.startGivesA, AuxA: -s.auxGivesA,
+		CoupleA: s.chargerOutA + s.joinA + direct + s.splitA,
+		InA:     s.chargerInA + s.joinA + direct + s.splitA, StartA: -s.startGivesA, AuxA: -s.auxGivesA,
 		SolarA: s.solarA, StartSOC: s.start.soc, AuxSOC: s.aux.soc,
-		WindingC: x[winding], CaseC: x[chargerCase], SpaceC: x[space], Stage: r.on.stage, Joined: r.on.joined, Ahead: r.h.ahead != nil && r.h.ahead.Closed, Volts: r.volts,
+		WindingC: x[winding], CaseC: x[chargerCase], SpaceC: x[space], Stage: r.on.stage, Joined: r.on.joined,
+		Ahead: r.h.ahead != nil && r.h.ahead.Closed, Volts: r.volts,
 		CableC: math.Inf(-1), World: r.world(),
 		Waits: math.Min(r.due(), r.on.restartAt) < never}
 	for i := range r.rig.Wires {

@@ -7,6 +7,7 @@ import "epitrope/core/network"
 type Energy struct {
 	Machine float64 // from the alternator
 	Solar   float64
+	Mains   float64 // from a charger that mains or a generator feed
 	Start   float64 // at the start battery's posts
 	Aux     float64 // at the aux battery's posts
 	Vehicle float64 // used by the vehicle, its starter among it
@@ -21,6 +22,7 @@ type Energy struct {
 func (e *Energy) add(of *Energy, times float64) {
 	e.Machine += of.Machine * times
 	e.Solar += of.Solar * times
+	e.Mains += of.Mains * times
 	e.Start += of.Start * times
 	e.Aux += of.Aux * times
 	e.Vehicle += of.Vehicle * times
@@ -36,7 +38,6 @@ func (e *Energy) add(of *Energy, times float64) {
 func (r *runner) account(x *slow, s *sight) {
 	p, h := &s.power, &r.h
 	p.Machine = s.machineA*s.machineV + s.secondA*s.secondV
-	p.Solar = s.solarA * s.auxV
 	p.Start = s.startGivesA * s.busV
 	p.Aux = s.auxGivesA * s.auxV
 	p.Vehicle = h.vehicle.Amps * s.busV
@@ -48,6 +49,9 @@ func (r *runner) account(x *slow, s *sight) {
 		if w != nil {
 			p.Coils += s.sensedV * s.sensedV / w.Ohm()
 		}
+	}
+	if h.aheadCoil != nil {
+		p.Coils += s.busV * s.busV / h.aheadCoil.Ohm()
 	}
 	p.Charger = s.chargerLossW
 	p.StartIn = inside(&r.rig.Start, &s.start, x[startOver], s.startGivesA)

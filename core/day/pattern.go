@@ -61,6 +61,7 @@ type Own struct {
 	AirC  *float64 // outside
 	LoadA *float64 // used off the aux battery
 	Sun   *float64 // on the panels, 0 to 1 of full sun
+	Mains bool     // plugged in, or its generator runs
 }
 
 // rpm is the engine's speed, where it idles at idleRPM.
@@ -90,6 +91,11 @@ func (p Pattern) Seconds() float64 {
 		sum += s.Seconds
 	}
 	return sum
+}
+
+// PluggedIn says whether it is plugged in for any of it.
+func (p Pattern) PluggedIn() bool {
+	return slices.ContainsFunc(p, func(s Segment) bool { return s.Own.Mains })
 }
 
 // Starts says whether the engine ever runs.
@@ -125,7 +131,7 @@ const patternHint = "write what it does and for how long, such as “park 8 h, c
 // ParsePattern reads what a vehicle does, a comma, semicolon or line to a segment: its
 // kind, how long, and, where it matters, "@" and the engine's rpm, "air" and the
 // temperature outside, "load" and the amps used off the aux battery, "sun" and the share
-// of full sun: "park 6 h air 38 °C load 5 A sun 80 %".
+// of full sun, "mains" where it is plugged in or its generator runs: "park 6 h air 38 °C load 5 A sun 80 % mains".
 func ParsePattern(text string) (Pattern, error) {
 	var p Pattern
 	for _, part := range strings.FieldsFunc(text, func(r rune) bool { return r == ',' || r == ';' || r == '\n' || r == '\r' }) {
@@ -200,6 +206,7 @@ func parseSegment(text string) (Segment, error) {
 		v /= own.per
 		*own.into = &v
 	}
+	_, s.Own.Mains = said["mains"]
 	return s, nil
 }
 
@@ -209,6 +216,11 @@ func phrases(text string) (map[string]string, error) {
 	word := ""
 	for _, token := range strings.Fields(strings.ReplaceAll(text, "@", " @ ")) {
 		switch token {
+		case "mains":
+			if _, twice := said[token]; twice {
+				return nil, fmt.Errorf("%s stands twice", token)
+			}
+			said[token] = ""
 		case "@", "air", "load", "sun":
 			if _, twice := said[token]; twice {
 				return nil, fmt.Errorf("%s stands twice", token)
@@ -235,57 +247,6 @@ func parseSeconds(text string) (float64, error) {
 	}
 	hours, err := unit.Hours.Parse(text)
 	return hours * 3600, err
-}
-
-// String writes the pattern so that ParsePattern reads it.
-func (p Pattern) String() string {
-	parts := make([]string, len(p))
-	for i, s := range p {
-		parts[i] = fmt.Sprintf("%s %s", s.Kind, lasting(s.Seconds))
-		if s.RPM > 0 {
-			parts[i] += unit.Say(" @ %.0f", s.RPM)
-		}
-		if v := s.Own.AirC; v != nil {
-			parts[i] += " air " + plain(*v) + " °C"
-		}
-		if v := s.Own.LoadA; v != nil {
-			parts[i] += " load " + plain(*v) + " A"
-		}
-		if v := s.Own.Sun; v != nil {
-			parts[i] += " sun " + plain(*v*100) + " %"
-		}
-	}
-	return strings.Join(parts, ", ")
-}
-
-// Varied is the pattern with what its segments say of their own changed: degrees added to
-// their air, their loads times a factor.
-func (p Pattern) Varied(airK, loads float64) Pattern {
-	out := slices.Clone(p)
-	for i := range out {
-		own := &out[i].Own
-		if own.AirC != nil {
-			v := *own.AirC + airK
-			own.AirC = &v
-		}
-		if own.LoadA != nil {
-			v := *own.LoadA * loads
-			own.LoadA = &v
-		}
-	}
-	return out
-}
-
-func plain(v float64) string { return strconv.FormatFloat(v, 'f', -1, 64) }
-
-func lasting(s float64) string {
-	switch {
-	case s >= 3600 && math.Mod(s, 360) == 0:
-		return plain(s/3600) + " h"
-	case s >= 60 && math.Mod(s, 6) == 0:
-		return plain(s/60) + " min"
-	}
-	return plain(s) + " s"
 }
 
 func clip(s string) string {

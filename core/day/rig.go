@@ -38,6 +38,7 @@ type Rig struct {
 	Charger *Charger
 	Ahead   *Ahead
 	Solar   *Solar
+	Mains   *Mains
 	Second  *SecondMachine
 
 	Disconnect *Disconnect
@@ -183,9 +184,19 @@ type Charger struct {
 // Solar is panels with their own regulator on the aux battery.
 type Solar struct {
 	Element string
+	Plus    string // its terminals
+	Minus   string
 	Watts   float64
 	Volts   float64 // at 12 V, that it holds
 	Hours   float64 // of full sun a day
+}
+
+// Mains is a charger that mains or a generator feed, on the aux side.
+type Mains struct {
+	Element     string
+	Plus, Minus string
+	Volts       float64 // at 12 V, that it holds
+	MostA       float64
 }
 
 // Fuse is a fuse that can open.

@@ -86,7 +86,7 @@ func (m made) rig(t testing.TB) *day.Rig {
 	}
 	if m.solarW > 0 {
 		c.Add(network.Alternator{Name: "solar", Plus: at("aux"), Minus: at("auxzero"), Volts: 14.4})
-		rig.Solar = &day.Solar{Element: "solar", Watts: m.solarW, Volts: 14.4, Hours: 5}
+		rig.Solar = &day.Solar{Element: "solar", Plus: "aux", Minus: "auxzero", Watts: m.solarW, Volts: 14.4, Hours: 5}
 	}
 	if m.fuseA > 0 {
 		rig.Fuses = []day.Fuse{{ID: "f1", Element: "f1", Fuse: protect.Fuse{Family: protect.Strip30, RatingA: m.fuseA}}}

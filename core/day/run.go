@@ -68,6 +68,7 @@ type now struct {
 	vehicleA float64
 	houseA   float64
 	sun      float64
+	mains    bool    // plugged in
 	airC     float64 // outside
 	until    float64
 }

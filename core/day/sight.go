@@ -15,6 +15,7 @@ type sight struct {
 	machineA, startGivesA, auxGivesA    float64
 	chargerInA, chargerOutA             float64
 	joinA, solarA, starterA             float64
+	mainsA                              float64
 	secondA, secondV                    float64
 	splitA                              float64 // through a splitter into the aux side
 	chargerLossW                        float64
@@ -45,7 +46,9 @@ type handles struct {
 	second          *network.Alternator
 	secondAt        network.Point
 	charger         *network.Converter
-	solar           *network.Alternator
+	solar, mains    *network.Alternator
+	sunP, sunZ      network.Point
+	mainsP, mainsZ  network.Point
 	fuses           [maxFuses]*network.Wire
 	wires           [maxWires][]warmWire
 	bus, machineAt  network.Point
@@ -100,7 +103,10 @@ func (r *runner) grip() {
 		}
 	}
 	if rig.Solar != nil {
-		h.solar = s.Alternator(rig.Solar.Element)
+		h.solar, h.sunP, h.sunZ = s.Alternator(rig.Solar.Element), s.Point(rig.Solar.Plus), s.Point(rig.Solar.Minus)
+	}
+	if m := rig.Mains; m != nil {
+		h.mains, h.mainsP, h.mainsZ = s.Alternator(m.Element), s.Point(m.Plus), s.Point(m.Minus)
 	}
 	for i, name := range rig.Splits {
 		if name != "" {
@@ -188,6 +194,12 @@ func (r *runner) set(x *slow, s *sight) {
 			h.solar.MaxA = now.sun * solar.Watts / (n * solar.Volts)
 		}
 	}
+	if m := rig.Mains; m != nil {
+		h.mains.Volts, h.mains.MaxA = n*m.Volts, 0
+		if now.mains && !r.on.blocked {
+			h.mains.MaxA = m.MostA
+		}
+	}
 	for i := range rig.Fuses {
 		ohm := r.fuseOhm[i]
 		if r.on.opened[i] {
@@ -201,55 +213,6 @@ func (r *runner) set(x *slow, s *sight) {
 			w.wire.Set(w.ohm20 * warm)
 		}
 	}
-}
-
-func (r *runner) setCoupling() {
-	n, h := r.rig.N, &r.h
-	if j := r.rig.Join; j != nil {
-		h.join.Closed = r.on.joined
-		if h.rest != nil {
-			h.rest.Set(h.restOhm)
-			if r.on.joined {
-				h.rest.Set(partedOhm)
-			}
-		}
-		if h.coil != nil {
-			amps := j.WatchA
-			if r.on.joined {
-				amps = j.HoldA
-			}
-			h.coil.Set(12 * n / amps)
-		}
-	}
-	c := r.rig.Charger
-	if c == nil {
-		return
-	}
-	if h.signal != nil {
-		h.signal.Set(12 * n / blockedA)
-		if r.triggered(c.By) {
-			h.signal.Set(c.SignalOhm)
-		}
-	}
-	volts := c.Stages.SetV(r.on.stage)
-	if !r.on.charging || volts == 0 {
-		h.charger.MaxOutA, h.charger.CutOutV = blockedA, 0
-		h.charger.OutV = n * c.Stages.AbsorptionV
-		h.standby.Set(12 * n / c.StandbyA)
-		if h.rest != nil && r.on.joined {
-			h.standby.Set(12 * n / blockedA) // it hangs on the open rest contact
-		}
-		return
-	}
-	h.standby.Set(12 * n / blockedA) // what it takes is in its efficiency
-	h.charger.OutV = n * volts
-	h.charger.CutOutV = n * c.CutOutV
-	h.charger.MaxOutA = math.Max(blockedA, c.OutputA*r.derate()*r.share)
-	h.charger.MaxInA = c.MostInA
-	if r.now.idles && c.IdleInA > 0 && (c.MostInA == 0 || c.IdleInA < c.MostInA) {
-		h.charger.MaxInA = c.IdleInA
-	}
-	h.charger.Efficiency = r.efficiency
 }
 
 // see solves the circuit at the slow states and reads it.
@@ -284,6 +247,11 @@ func (r *runner) see(x *slow, s *sight) error {
 	}
 	if h.solar != nil {
 		s.solarA = v.Gives(h.solar)
+		s.power.Solar = s.solarA * (v.At(h.sunP) - v.At(h.sunZ))
+	}
+	if h.mains != nil {
+		s.mainsA = v.Gives(h.mains)
+		s.power.Mains = s.mainsA * (v.At(h.mainsP) - v.At(h.mainsZ))
 	}
 	s.starterA = v.Gives(h.starter)
 	for i := range r.rig.Fuses {

@@ -191,12 +191,17 @@ func (d *Design) HouseEnds() (plus, minus system.Terminal) {
 func (d *Design) attach() {
 	bus, ground := term("start", "30"), term("start", "31")
 	housePlus, houseMinus := d.HouseEnds()
+	sunPlus, sunMinus := d.SunEnds()
 	d.System.Attached = []system.Attached{
 		{Name: circuit.Vehicle, Plus: bus, Minus: ground, Device: system.Load{}},
 		{Name: circuit.Starter, Plus: bus, Minus: ground, Device: system.Load{Ohm: d.StarterOhm()}},
 		{Name: circuit.House, Plus: housePlus, Minus: houseMinus, Device: system.Load{}},
-		{Name: circuit.Sun, Plus: d.AuxBus(), Minus: d.AuxMinus(), Device: system.Panel{Volts: d.Profile.AbsorptionHigh,
+		{Name: circuit.Sun, Plus: sunPlus, Minus: sunMinus, Device: system.Panel{Volts: d.Profile.AbsorptionHigh,
 			Watts: d.Facts.Day.SolarW.Value}},
+	}
+	if s, ok := d.Mains(); ok {
+		d.System.Attached = append(d.System.Attached, system.Attached{Name: circuit.Mains, Plus: d.AuxBus(), Minus: d.AuxMinus(),
+			Device: system.Panel{Volts: d.MainsV(s), Watts: *s.OutputA * d.MainsV(s)}})
 	}
 	if d.Facts.Extras.Winch {
 		d.System.Attached = append(d.System.Attached, system.Attached{Name: circuit.Winch, Plus: term("w1", "30"), Minus: d.winchMinus(),

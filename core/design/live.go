@@ -27,7 +27,11 @@ func (d *Design) origins() []origin {
 		list = append(list, origin{"alternator", term("alternator", "B+"), "engine", true})
 	}
 	if d.Facts.Day.SolarW.Value > 0 {
-		list = append(list, origin{"solar", d.AuxBus(), "solar", false})
+		plus, _ := d.SunEnds()
+		list = append(list, origin{"solar", plus, "solar", false})
+	}
+	if s, ok := d.Mains(); ok {
+		list = append(list, origin{s.Name, d.AuxBus(), "mains", false})
 	}
 	if d.Wired() {
 		list = append(list, origin{"feed point", term("feed", "15"), "engine", true})

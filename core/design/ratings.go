@@ -83,8 +83,13 @@ func (d *Design) rate() {
 		d.Charger = d.Charger.Times(*count)
 		d.Start.Amps *= *count
 	}
+	if beside := d.Facts.Arranged.BesideA; beside != nil && d.Charger.Count == 0 {
+		other, _ := d.Book.Charger(*beside) // ratings of the book
+		d.Charger = d.Charger.Beside(other)
+		d.Start.Amps = d.InputA(d.Charger)
+	}
 	d.Start.Amps += d.Facts.Survey.FeedA.Value
-	d.Aux.Amps = d.Charger.OutputA
+	d.Aux.Amps = d.Charger.OutputA + d.sunBehindA()
 	if d.Is.Beside == Bypass {
 		d.Start.Amps += min(accepts.Unrounded, d.Facts.LabelA.Value)
 		d.Aux.Amps += min(accepts.Unrounded, d.Facts.LabelA.Value)

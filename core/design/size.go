@@ -47,6 +47,9 @@ func (d *Design) redraw() bool {
 	if d.Isolates() { // a flat battery has its regulator at its limit
 		inA, outA = max(inA, SecondShare*d.Second.RatedA), max(outA, SecondShare*d.Second.RatedA)
 	}
+	if !d.Kind.Charger() {
+		outA += d.sunBehindA()
+	}
 	passA := d.joinRush()
 	if d.Kind.Coil() {
 		passA = max(passA, d.crankShare())

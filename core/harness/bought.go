@@ -25,6 +25,17 @@ func find(l Line, book []parts.Item) (item parts.Item, ok bool) {
 	return book[at], true
 }
 
+// eachBought calls with all that is bought for a component: a charger of two sizes is two.
+func eachBought(c system.Component, buy func(what string, count float64, wants spec)) {
+	if d, is := c.Device.(system.Charger); is && len(d.Card.Parts) > 0 {
+		for _, one := range d.Card.Parts {
+			buy(one.Label, 1, spec{ratingA: one.OutputA})
+		}
+		return
+	}
+	buy(bought(c))
+}
+
 // bought is what is bought for a component, how many of it, and what it has to be.
 func bought(c system.Component) (what string, count float64, wants spec) {
 	switch d := c.Device.(type) {

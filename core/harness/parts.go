@@ -93,8 +93,7 @@ func PartsList(s *system.System, wires []Lead, book []parts.Item, cuts []Cut) Li
 	t := tally{at: map[string]int{}}
 	for _, c := range s.Components {
 		if kind, ok := kindOf[c.Kind]; ok && !c.Existing {
-			what, count, wants := bought(c)
-			t.add(kind, what, wants, count, "", thing{c.ID, c.Name})
+			eachBought(c, func(what string, count float64, wants spec) { t.add(kind, what, wants, count, "", thing{c.ID, c.Name}) })
 			t.beside(s, c)
 		}
 	}

@@ -5,6 +5,7 @@ import "slices"
 // Mains is the charger that the mains feed, where one is fitted. Voltages are the system's.
 type Mains struct {
 	OutputA     *float64 `json:"outputA,omitempty"`
+	GeneratorW  *float64 `json:"generatorW,omitempty"`
 	AbsorptionV *float64 `json:"absorptionV,omitempty"`
 	FloatV      *float64 `json:"floatV,omitempty"`
 	Compensated *string  `json:"compensated,omitempty"`
@@ -55,7 +56,9 @@ func sourceFields(section, its, the string) []Field {
 // monitor.
 var chargingFields = slices.Concat([]Field{
 	{Path: "mains.outputA", Label: "Mains charger gives", Kind: Number, Unit: "A", Min: 0.5, Max: 200, Digits: 1, dim: current, Part: "aux",
-		Example: "20 A"}},
+		Example: "20 A"},
+	{Path: "mains.generatorW", Label: "It is also fed by a generator of", Kind: Number, Unit: "W", Max: 20000, dim: power, Part: "aux",
+		Example: "1000 W"}},
 	sourceFields("mains", "Mains charger", "the mains charger"),
 	sourceFields("solar", "Solar regulator", "the solar regulator"), monitorFields)
 
@@ -97,6 +100,7 @@ func (f *Facts) sources(r *resolver, d Document) {
 	r.some("monitor.fullV", d.Monitor.FullV)
 	r.some("monitor.tailPct", d.Monitor.TailPct)
 	r.some("monitor.efficiency", d.Monitor.Efficiency)
+	f.GeneratorW = r.some("mains.generatorW", m.GeneratorW)
 	mains := SourceFacts{"mains", "mains charger", "mains", r.some("mains.outputA", m.OutputA),
 		r.some("mains.absorptionV", m.AbsorptionV), r.some("mains.floatV", m.FloatV), r.tri("mains.compensated", m.Compensated),
 		r.tri("mains.probe", m.Probe), r.tri("mains.disable", m.Disable), m.How}

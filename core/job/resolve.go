@@ -79,6 +79,7 @@ type Facts struct {
 	Detects        coupling.Sensing // what a charger without a signal takes for a running engine, at 12 V
 	Extras         ExtraFacts
 	Sources        []SourceFacts // what charges the aux battery besides the coupling
+	GeneratorW     *float64      // what may also feed the mains charger
 	Machine        MachineFacts
 	Ways           WayFacts
 	Arranged       ArrangedFacts

@@ -18,6 +18,7 @@ func arrangedNoteCases() []noteCase {
 	link := func(startM, auxM float64) string {
 		return fmt.Sprintf(`%s,"routes":{"startM":%v,"auxM":%v}`, relay, startM, auxM)
 	}
+	const sunny = `,"day":{"solarW":200}`
 	const camper = `,"vehicle":{"kind":"tow-camper"}`
 	return []noteCase{
 		{"outlet.over", stud(`,"fromA":40`, `,"pins":{"chargerA":30}`), stud(`,"fromA":45`, `,"pins":{"chargerA":30}`)},
@@ -37,6 +38,9 @@ func arrangedNoteCases() []noteCase {
 		{"unfused.sheathed", of(`"fuses":"back"`, link(0.2, 0.2)), of(`"fuses":"back"`, link(0.1, 0.1))},
 		{"unfused.short", of(`"fuses":"front"`, link(0.1, 0.1)), of(`"fuses":"both"`, link(0.1, 0.1))},
 		{"unfused.none", of(`"fuses":"none"`, link(0.1, 0.1)), of(`"fuses":"front"`, link(0.1, 0.1))},
+		{"sun.uncounted", of(`"sunAt":"battery"`, sunny+`,"extras":{"monitor":"yes"}`), of(`"sunAt":"bus"`, sunny+`,"extras":{"monitor":"yes"}`)},
+		{"sun.past", of(`"sunAt":"battery"`, sunny+`,"extras":{"isolator":"master"}`), of(`"sunAt":"battery"`, sunny)},
+		{"sun.behind", of(`"sunAt":"charger"`, sunny), of(`"sunAt":"charger"`, "")},
 		{"converter.rests", `{"alternator":{"machine":"converter"}}`, `{"alternator":{"machine":"alternator"}}`},
 	}
 }

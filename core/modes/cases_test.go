@@ -26,6 +26,9 @@ func TestEveryJudgementHasACase(t *testing.T) {
 	sunny := func(priority string) string {
 		return `{"day":{"solarW":200,"trigger":"switch"},"solar":{"through":"yes","priority":"` + priority + `"},"pins":{"chargerA":10}}`
 	}
+	twoWay := func(more string) string {
+		return `{` + agm + `,"pins":{"coupling":"vsr"},"relay":{"twoWay":"yes"}` + more + `}`
+	}
 	const handsOff = ""
 	tried := map[string]bool{}
 	for _, c := range []struct {
@@ -46,6 +49,10 @@ func TestEveryJudgementHasACase(t *testing.T) {
 		{"mode.held", changeover, handsOff, design.Held, off, "no"},
 		{"mode.hunts", switched("80"), switched("10"), design.SwitchOn, off, "no"},
 		{"mode.isolated", isolated("front"), isolated("aux"), design.Isolated, runs, "no"},
+		{"mode.mains", `{"mains":{"outputA":20}}`, `{"mains":{"how":"x"}}`, design.NoSwitch, off, "mains"},
+		{"mode.keeps", twoWay(`,"mains":{"outputA":30}`), twoWay(``), design.NoSwitch, off, "mains"},
+		{"mode.plugged", `{"extras":{"isolator":"master"},"mains":{"outputA":20}}`, `{"extras":{"isolator":"aux"},"mains":{"outputA":20}}`,
+			design.Isolated, off, "mains"},
 		{"mode.nocharge", `{"day":{"trigger":"dead"}}`, `{}`, design.NoSwitch, runs, "no"},
 		{"mode.lingers", `{` + agm + `,"pins":{"coupling":"vsr"}}`, contactor, design.NoSwitch, design.JustStopped, "no"},
 		{"mode.overruns", `{` + agm + `,"day":{"trigger":"voltage"},"pins":{"coupling":"dcdc","chargerA":10},"routes":{"startM":1,"auxM":1}}`,

@@ -37,6 +37,12 @@ var judgements = []judgement{
 		func(l *line) bool { return l.s.Err != nil && l.runs() && !l.s.Isolated }, failure},
 	{"mode.starved", "caution", "It comes to no stand: %s.", "",
 		func(l *line) bool { return l.s.Solved.Volts == nil }, failure},
+	{"mode.plugged", "forbidden", "%s of mains charger with no battery behind it: the voltage on what is still connected jumps.",
+		"Unplugged before Q1 is opened.",
+		func(l *line) bool {
+			return l.s.Isolated && l.d.Facts.Extras.Isolator == job.MasterSwitch && l.s.MainsA > 0
+		},
+		func(l *line) []any { return []any{amps(l.s.MainsA)} }},
 	{"mode.dump", "forbidden", "%s of charger with no battery behind it: the voltage on what is still connected jumps.",
 		"A contact in Q1 that breaks the signal before it opens; the engine stopped first.",
 		func(l *line) bool { return l.s.Isolated && l.chargesNothing() },
@@ -74,6 +80,9 @@ var judgements = []judgement{
 		func(l *line) []any {
 			return []any{unit.Text(l.outA, "A", 0), unit.Text(l.d.Facts.Detects.CutOutV*l.d.Facts.N, "V", 1)}
 		}},
+	{"mode.keeps", "normal", "Plugged in the batteries are joined: the mains charger also keeps up the start battery, with %s " +
+		"between them.", "",
+		func(l *line) bool { return l.s.MainsA > 0 && l.joined() && !l.runs() }, through},
 	{"mode.flat", "forbidden",
 		"Joined with the key out: house and vehicle live on both batteries. Left so, %s.",
 		"A coil that an engine-running signal holds; a selector that stands at “with ignition”; no sensing relay with a battery that rests " +
@@ -100,6 +109,8 @@ var judgements = []judgement{
 	{"mode.cranks", "normal", "The start battery cranks alone: %s.", "",
 		func(l *line) bool { return l.k.Engine == "cranking" },
 		func(l *line) []any { return []any{unit.Text(circuit.Had(l.s.Solved.At("start.30")), "V", 1)} }},
+	{"mode.mains", "normal", "The mains charger gives up to %s; the batteries are apart.", "",
+		func(l *line) bool { return l.s.MainsA > 0 && !l.runs() }, func(l *line) []any { return []any{amps(l.s.MainsA)} }},
 	{"mode.sun", "normal", "The sun gives %s; the batteries are apart.", "",
 		func(l *line) bool { return l.m.Sun == "yes" && l.s.SunA > 0 }, func(l *line) []any { return []any{amps(l.s.SunA)} }},
 	{"mode.apart", "normal", "Apart. Left so, %s.", "",

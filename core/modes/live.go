@@ -66,6 +66,9 @@ func openers(d *design.Design) []opener {
 	if d.Facts.Day.SolarW.Value > 0 {
 		list = append(list, opener{"solar", "solar isolated"})
 	}
+	if s, ok := d.Mains(); ok {
+		list = append(list, opener{"mains", s.Name + " unplugged"})
+	}
 	return append(list, opener{"engine", "engine off, key out"})
 }
 

@@ -34,6 +34,7 @@ type Mode struct {
 	Key       string  `json:"key"`
 	Engine    string  `json:"engine"`
 	Sun       string  `json:"sun"`
+	Mains     string  `json:"mains" doc:"Plugged in, or the generator runs"`
 	Joined    bool    `json:"joined"`
 	Charging  bool    `json:"charging" doc:"The start side charges the aux battery, the engine running or not"`
 	AuxA      float64 `json:"auxA" doc:"Into the aux battery"`
@@ -54,18 +55,23 @@ var keyStates = []design.KeyState{design.KeyOut, design.Accessory, design.Igniti
 // Of works the mode table and the live map of a design out.
 func Of(d *design.Design) Modes {
 	out := Modes{Coupling: string(d.Kind), Rows: []Mode{}, Live: liveRows(d), Work: workRows(d), Figures: map[string]working.Figure{}}
-	suns := []string{"no"}
+	besides := []string{Nothing}
 	if d.Facts.Day.SolarW.Value > 0 {
-		suns = append(suns, "yes")
+		besides = append(besides, Sun)
 	}
+	_, plugs := d.Mains()
 	leaving, states := rig.NewLeaving(d), keyStates
 	if d.Is.Senses || d.ByVoltage() {
 		states = append(slices.Clone(keyStates), design.JustStopped)
 	}
 	for _, position := range Switches(d) {
 		for _, k := range states {
-			for _, sun := range suns {
-				m := modeOf(d, leaving, position, k, sun)
+			at := besides
+			if plugs && (k == design.KeyOut || k == design.Driving) {
+				at = append(slices.Clone(besides), Mains)
+			}
+			for _, beside := range at {
+				m := modeOf(d, leaving, position, k, beside)
 				if m.half != nil && m.StartA > 0.01 {
 					m.Figure = fmt.Sprintf("mode.%d", len(out.Rows))
 					out.Figures[m.Figure] = *m.half
@@ -89,10 +95,20 @@ func Switches(d *design.Design) []string {
 	return list
 }
 
+// What gives besides the engine: nothing, panels, or a charger that mains or a generator feed.
+const (
+	Nothing = "no"
+	Sun     = "yes"
+	Mains   = "mains"
+)
+
 // modeState is the state of the circuit with everything as it stands.
-func modeState(d *design.Design, position string, k design.KeyState, sun string) design.State {
+func modeState(d *design.Design, position string, k design.KeyState, beside string) design.State {
 	s := d.StateAt(position, k)
-	if sun == "yes" && sunMeets(d, d.Signalled(position, k)) {
+	if charger, ok := d.Mains(); ok && beside == Mains {
+		s.MainsA = *charger.OutputA
+	}
+	if beside == Sun && sunMeets(d, d.Signalled(position, k)) {
 		s.SunA = design.SunShare * d.Facts.Day.SolarW.Value / (14 * d.Facts.N)
 	}
 	return s
@@ -100,15 +116,15 @@ func modeState(d *design.Design, position string, k design.KeyState, sun string)
 
 // ModeAt solves one line of the table and judges it: where nobody tested the feed point so, with it
 // live and with it dead.
-func ModeAt(d *design.Design, position string, k design.KeyState, sun string) Mode {
-	return modeOf(d, rig.NewLeaving(d), position, k, sun)
+func ModeAt(d *design.Design, position string, k design.KeyState, beside string) Mode {
+	return modeOf(d, rig.NewLeaving(d), position, k, beside)
 }
 
-func modeOf(d *design.Design, leaving rig.Leaving, position string, k design.KeyState, sun string) Mode {
+func modeOf(d *design.Design, leaving rig.Leaving, position string, k design.KeyState, beside string) Mode {
 	if !d.Wired() || d.FeedIs(k) != feed.Untested {
-		return modeAt(d, leaving, position, k, sun, circuit.AsItIs)
+		return modeAt(d, leaving, position, k, beside, circuit.AsItIs)
 	}
-	dead, live := modeAt(d, leaving, position, k, sun, circuit.HeldDead), modeAt(d, leaving, position, k, sun, circuit.HeldLive)
+	dead, live := modeAt(d, leaving, position, k, beside, circuit.HeldDead), modeAt(d, leaving, position, k, beside, circuit.HeldLive)
 	if dead.Rule == live.Rule && dead.Joined == live.Joined && dead.Charging == live.Charging {
 		return dead // it does not matter here
 	}
@@ -119,11 +135,12 @@ func modeOf(d *design.Design, leaving rig.Leaving, position string, k design.Key
 }
 
 // modeAt solves one line with the feed point held.
-func modeAt(d *design.Design, leaving rig.Leaving, position string, k design.KeyState, sun string, held circuit.Held) Mode {
-	s := modeState(d, position, k, sun)
+func modeAt(d *design.Design, leaving rig.Leaving, position string, k design.KeyState, beside string, held circuit.Held) Mode {
+	s := modeState(d, position, k, beside)
 	s.Held = held
 	d.Settle(&s)
-	m := Mode{Switch: position, Key: k.Key, Engine: k.Engine, Sun: sun, Joined: s.Joined && !d.Is.OwnMachine}
+	m := Mode{Switch: position, Key: k.Key, Engine: k.Engine, Sun: yes(beside == Sun), Mains: yes(beside == Mains),
+		Joined: s.Joined && !d.Is.OwnMachine}
 	l := line{d: d, m: &m, k: k, s: &s, left: leaving}
 	if s.Solved.Volts == nil {
 		l.judge()
@@ -137,6 +154,13 @@ func modeAt(d *design.Design, leaving rig.Leaving, position string, k design.Key
 	l.outA = out
 	l.judge()
 	return m
+}
+
+func yes(is bool) string {
+	if is {
+		return "yes"
+	}
+	return "no"
 }
 
 // lamp is what the coupling's lamp shows.

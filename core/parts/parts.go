@@ -10,62 +10,6 @@ import (
 	"epitrope/core/coupling"
 )
 
-// Charger is the card of a DC-DC charger.
-type Charger struct {
-	ID            string
-	Label         string
-	OutputA       float64
-	EfficiencyLow float64 // worst over its range
-	Efficiency    float64 // typical
-	CutOutV       float64 // stops below this input, 12 V systems
-	MaxAmbientC   float64
-	StandbyA      float64 // taken at the input while it rests
-	CaseKPerW     float64 // how far its losses heat it above its place
-	MaxFuseA      float64 // largest fuse its sheet allows at the input; 0 where it says nothing
-	RestartV      float64 // having stopped for want of volts, it begins again above, 12 V systems
-	SoftStartS    float64 // it takes so long to come to its full output
-	InputA        float64 // it draws at most; 0 where nothing but its output limits it
-	IdleInputA    float64 // … while the engine idles
-
-	Count float64 // of several side by side; 0 for one
-	Each  string  // the label of one of them
-}
-
-// Times is the card of so many chargers side by side.
-func (c Charger) Times(count float64) Charger {
-	c.Each, c.Count = c.Label, count
-	c.Label = fmt.Sprintf("%g × %s", count, c.Label)
-	c.OutputA *= count
-	c.StandbyA *= count
-	c.InputA *= count
-	c.IdleInputA *= count
-	c.CaseKPerW /= count
-	c.MaxFuseA = 0
-	return c
-}
-
-// ClampMM2 is the thickest cable that its cage clamps take; 0 for one with studs. Source: from memory; the
-// device's sheet wins.
-func (c Charger) ClampMM2() float64 {
-	switch one := c.OutputA / max(1, c.Count); {
-	case one <= 20:
-		return 10
-	case one <= 40:
-		return 16
-	case one <= 50:
-		return 35
-	}
-	return 0
-}
-
-// DrawsAtMost is the limit of its input, while the engine idles or otherwise; 0 where it has none.
-func (c Charger) DrawsAtMost(idles bool) float64 {
-	if idles && c.IdleInputA > 0 && (c.InputA == 0 || c.IdleInputA < c.InputA) {
-		return c.IdleInputA
-	}
-	return c.InputA
-}
-
 // Contact is the card of something that closes between the batteries: a voltage-sensing
 // relay, a contactor, a selector, an isolator, a bypass.
 type Contact struct {

@@ -117,8 +117,9 @@ func compareMoment(t *testing.T, name string, d *design.Design, built *day.Rig, 
 // stateOf is what hands and the world do at a moment.
 func stateOf(d *design.Design, f day.Frame) circuit.State {
 	w := f.World
-	s := circuit.State{Key: system.KeyOff, HouseA: w.HouseA, SunA: w.SunA, VehicleA: w.VehicleA, StartV: w.StartV, StartOhm: w.StartOhm,
-		Fresh: true, AuxOwnV: w.AuxV, AuxOhm: w.AuxOhm, SecondA: w.SecondA, Efficiency: w.Working, Idles: w.Idles}
+	s := circuit.State{Key: system.KeyOff, HouseA: w.HouseA, SunA: w.SunA, MainsA: w.MainsA, VehicleA: w.VehicleA, StartV: w.StartV,
+		StartOhm: w.StartOhm,
+		Fresh:    true, AuxOwnV: w.AuxV, AuxOhm: w.AuxOhm, SecondA: w.SecondA, Efficiency: w.Working, Idles: w.Idles}
 	switch {
 	case f.Kind == day.Key:
 		s.Key = system.KeyOn

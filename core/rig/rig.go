@@ -121,9 +121,18 @@ func Of(d *design.Design, v Variation) *day.Rig {
 	}
 	couple(d, rig, c)
 	if f.Day.SolarW.Value > 0 {
-		c.Add(network.Alternator{Name: "solar", Plus: c.Node(d.AuxBus().Node()), Minus: c.Node(d.AuxMinus().Node()),
-			Volts: d.Profile.AbsorptionHigh})
-		rig.Solar = &day.Solar{Element: "solar", Watts: f.Day.SolarW.Value, Volts: d.Profile.AbsorptionHigh / n, Hours: f.Day.SunHours.Value}
+		plus, minus := d.SunEnds()
+		c.Add(network.Alternator{Name: "solar", Plus: c.Node(plus.Node()), Minus: c.Node(minus.Node()), Volts: d.Profile.AbsorptionHigh})
+		rig.Solar = &day.Solar{Element: "solar", Plus: plus.Node(), Minus: minus.Node(), Watts: f.Day.SolarW.Value,
+			Volts: d.Profile.AbsorptionHigh / n, Hours: f.Day.SunHours.Value}
+	}
+	if s, ok := d.Mains(); ok {
+		plus, minus := d.AuxBus(), d.AuxMinus()
+		c.Add(network.Alternator{Name: circuit.Mains, Plus: c.Node(plus.Node()), Minus: c.Node(minus.Node()), Volts: d.MainsV(s)})
+		rig.Mains = &day.Mains{Element: circuit.Mains, Plus: plus.Node(), Minus: minus.Node(), Volts: d.MainsV(s) / n, MostA: *s.OutputA}
+		if f.Driving(1).PluggedIn() { // it is run, not taken off as so much a day
+			rig.HouseA = v.House * f.DailyAh.Value / 24
+		}
 	}
 	rig.Wires = warmWires(d, &sys)
 	return rig

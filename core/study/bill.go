@@ -64,10 +64,7 @@ func bill(d *design.Design) Bill {
 		b.Hours += count * hours
 	}
 	if d.Kind.Charger() {
-		n := 1.0
-		if d.Doc.Pins.Chargers != nil {
-			n = *d.Doc.Pins.Chargers
-		}
+		n := max(1, d.Charger.Count, float64(len(d.Charger.Parts)))
 		add("charger", n, "", chargerCost+chargerPerA*d.Charger.OutputA/n, deviceHours)
 	}
 	switch {

@@ -45,6 +45,9 @@ func Sizings(now *design.Design) []Sizing {
 	}
 	list := []Sizing{}
 	add := func(label string, changes map[string]any) {
+		if _, beside := changes["arranged.besideA"]; !beside {
+			changes["arranged.besideA"] = nil
+		}
 		changes["pins.coupling"] = string(kind)
 		if k, ok := changes["kind"]; ok {
 			changes["pins.coupling"] = k
@@ -69,6 +72,9 @@ func Sizings(now *design.Design) []Sizing {
 			add("two of "+unit.Plain(c.OutputA, "A", 0), map[string]any{"pins.chargerA": now.PinOf(c.OutputA), "pins.chargerCount": 2.0,
 				"kind": string(one)})
 		}
+	}
+	if beside := now.Facts.Arranged.BesideA; beside != nil && len(now.Charger.Parts) > 0 {
+		add(now.Charger.Label, map[string]any{"arranged.besideA": *beside, "kind": string(one)})
 	}
 	if !now.Facts.Place.Trailer {
 		best := now.AutoChargerA

@@ -167,7 +167,7 @@ func energy(r day.Result) []Share {
 	e := r.Energy
 	out := []Share{}
 	for _, s := range []Share{
-		{"alternator", e.Machine, "source"}, {"solar", e.Solar, "source"},
+		{"alternator", e.Machine, "source"}, {"solar", e.Solar, "source"}, {"mains charger", e.Mains, "source"},
 		{"kept by the start battery", -e.Start - e.StartIn, "stored"}, {"kept by the aux battery", -e.Aux - e.AuxIn, "stored"},
 		{"vehicle", e.Vehicle, "use"}, {"aux loads", e.House, "use"},
 		{"coils and standby", e.Coils, "loss"}, {"charger", e.Charger, "loss"}, {"cables, joints, fuses", e.Lines, "loss"},

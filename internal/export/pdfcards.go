@@ -116,11 +116,11 @@ func (s *sheet) settingCard() card {
 	return card{c.title, append(c.lines, "Another kind of battery wants another setting, and perhaps another coupling.")}
 }
 
-// modesCard is the mode table in a line for each position, without the sun.
+// modesCard is the mode table in a line for each position, without sun and mains.
 func (s *sheet) modesCard() card {
 	c := card{title: "What it does when", lines: []string{}}
 	for _, m := range s.pack.Modes.Rows {
-		if m.Sun != "no" {
+		if m.Sun == "yes" || m.Mains == "yes" {
 			continue
 		}
 		does := "apart"

@@ -14,10 +14,10 @@ func (s *sheet) modes() {
 	s.heading("Modes")
 	var rows [][]string
 	for _, m := range s.pack.Modes.Rows {
-		rows = append(rows, []string{m.Switch, m.Key, m.Engine, m.Sun, known(m, s.joined(m)), known(m, m.Charging), m.Lamp, m.Verdict,
+		rows = append(rows, []string{m.Switch, m.Key, m.Engine, besides(m), known(m, s.joined(m)), known(m, m.Charging), m.Lamp, m.Verdict,
 			strings.TrimSpace(m.Why + " " + m.Interlock)})
 	}
-	s.table([]column{{"Switch", 1.3}, {"Key", 1.45}, {"Engine", 1.3}, {"Sun", 0.7}, {"Joined", 1.15}, {"Charging", 1.45}, {"Lamp", 1.2},
+	s.table([]column{{"Switch", 1.3}, {"Key", 1.45}, {"Engine", 1.3}, {"Sun, mains", 0.8}, {"Joined", 1.15}, {"Charging", 1.45}, {"Lamp", 1.2},
 		{"", 1.2}, {"Why; what prevents it", 3.9}}, rows)
 	s.heading("What stays live")
 	rows = nil
@@ -30,6 +30,17 @@ func (s *sheet) modes() {
 		rows = append(rows, []string{w.Place, strings.Join(w.Open, " and ")})
 	}
 	s.table([]column{{"To work on", 1.3}, {"Open all of these", 4}}, rows)
+}
+
+// besides is what gives besides the engine.
+func besides(m modes.Mode) string {
+	switch {
+	case m.Sun == "yes":
+		return "sun"
+	case m.Mains == "yes":
+		return "mains"
+	}
+	return "–"
 }
 
 // known is yes or no, or that nobody knows.

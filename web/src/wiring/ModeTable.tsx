@@ -8,13 +8,14 @@ const signed = (a: number): string => (Math.abs(a) < 0.05 ? "0 A" : a < 0 ? `−
 
 type Row = Schemas["Modes"]["rows"][number];
 
-/** columnsOf are the columns of the mode table; the switch and the sun have one where there are any. */
+/** columnsOf are the columns of the mode table; the switch, sun and mains have one where there are any. */
 function columnsOf(modes: Schemas["Modes"]): TableColumn<Row>[] {
   const list: (TableColumn<Row> | false)[] = [
     modes.rows.some((r) => r.switch !== "–") && { key: "switch", head: "Switch", set: "figure", cell: (r) => r.switch },
     { key: "key", head: "Key", set: "figure", cell: (r) => r.key },
     { key: "engine", head: "Engine", set: "figure", cell: (r) => r.engine },
     modes.rows.some((r) => r.sun === "yes") && { key: "sun", head: "Sun", set: "figure", cell: (r) => r.sun },
+    modes.rows.some((r) => r.mains === "yes") && { key: "mains", head: "Mains", set: "figure", cell: (r) => r.mains },
     { key: "batteries", head: "Batteries", set: "figure", cell: (r) => (r.unknown ? "not known" : r.joined ? "joined" : "apart") },
     { key: "aux", head: "Into the aux battery", set: "figure", cell: (r) => signed(r.auxA) },
     { key: "start", head: "Out of the start battery", set: "figure", cell: (r) => `${r.startA < 0.005 ? "0" : r.startA < 1 ? r.startA.toFixed(2) : r.startA.toFixed(0)} A` },
@@ -69,7 +70,7 @@ export function ModeTable({ modes }: { modes: Schemas["Modes"] }) {
         caption="Every position"
         rows={modes.rows}
         columns={columnsOf(modes)}
-        keyOf={(r) => [r.switch, r.key, r.engine, r.sun].join(" ")}
+        keyOf={(r) => [r.switch, r.key, r.engine, r.sun, r.mains].join(" ")}
         verdict={(r) => r.verdict}
         begins={(r, before) => before !== undefined && before.switch !== r.switch}
       />
