@@ -95,7 +95,7 @@ var beliefs = []belief{
 			}
 			return with(true)
 		}},
-	{"oneFuse", "f2", working.Physics,
+	{"oneFuse", "aux", working.Physics,
 		"One fuse is not enough: a short on the aux run draws up to %s out of the aux battery, past no fuse but %s.", "",
 		func(b job.Beliefs) *string { return b.OneFuse }, func(d *design.Design) (bool, []any) {
 			return with(false, unit.Kilo(d.Aux.NearFault), "one of its own")
@@ -157,7 +157,7 @@ var beliefs = []belief{
 			}
 			return with(false, later(func() string { return rig.NewLeaving(d).Live(design.Accessory).Says }))
 		}},
-	{"cranks", "f1", working.Physics,
+	{"cranks", "coupling", working.Physics,
 		"Cranking through the join drives %.0f A through %s, which may open after %s.",
 		"On this job nothing opens while the engine is cranked.",
 		func(b job.Beliefs) *string { return b.Cranks }, func(d *design.Design) (bool, []any) {

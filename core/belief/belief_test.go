@@ -26,7 +26,7 @@ var cases = []struct {
 	{"draws", relay, true, "Nothing boosts"},
 	{"drop", `"routes":{"startM":0.3,"auxM":0.3}`, false, "by its drop alone"}, // 2
 	{"drop", `"routes":{"startM":9,"auxM":3}`, true, "also carries the load"},
-	{"oneFuse", ``, false, "past no fuse but F2"},                                                                          // 3
+	{"oneFuse", ``, false, "past no fuse but one of its own"},                                                              // 3
 	{"volts", ``, false, "still takes"},                                                                                    // 10
 	{"label", `"alternator":{"label":"90/180 A"}`, false, "The label says 180 A; at idle, hot, the alternator gives 77 A"}, // 17: 85 % of 90
 	{"rest", `"aux":{"chemistry":"flooded","place":"bonnet"}`, false, "about 63 % full"},                                   // 11

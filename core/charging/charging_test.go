@@ -37,6 +37,8 @@ var cases = []struct{ id, fires, not string }{
 	{"charging.cold", `{` + lithium + `,"mains":{"outputA":10},"day":{"outsideC":-1}}`,
 		`{` + lithium + `,"mains":{"outputA":10},"day":{"outsideC":0}}`},
 	{"charging.rate", `{` + lithium + `,"mains":{"outputA":51}}`, `{` + lithium + `,"mains":{"outputA":50}}`},
+	{"charging.generator", `{` + lithium + `,"mains":{"outputA":20,"absorptionV":14.4,"generatorW":420}}`,
+		`{` + lithium + `,"mains":{"outputA":20,"absorptionV":14.4,"generatorW":430}}`},
 	{"charging.apart", `{` + agm + `,"mains":{"absorptionV":14.3}}`, `{` + agm + `,"mains":{"absorptionV":14.5}}`},
 	{"setting.hangs", `{` + lithium + `,"profile":{"fed":"switched"}}`, `{` + agm + `,"profile":{"fed":"switched"}}`},
 	{"setting.hangs.open", `{` + lithium + `}`, `{` + lithium + `,"profile":{"fed":"steady"}}`},

@@ -49,8 +49,17 @@ type Circuit struct {
 	throws   []throw
 	byHand   []string
 	hang     []hung
+	taps     []tap
 
 	Dark []string // what hangs on it and was left with volts that nothing works at, as it was solved last: it is off
+}
+
+// tap is what hangs on the run at the coupling.
+type tap struct {
+	name        string
+	full, mean  float64
+	load        *network.CurrentLoad
+	plus, minus system.Terminal
 }
 
 // hung is a load, and where it hangs.
@@ -87,6 +96,9 @@ func Lay(s *system.System, n float64) *Circuit {
 	for _, a := range s.Attached {
 		attach(c, a)
 		l.hang = append(l.hang, hung{name: a.Name, plus: a.Plus, minus: a.Minus})
+		if d, is := a.Device.(system.Load); is && d.FullA > 0 {
+			l.taps = append(l.taps, tap{name: a.Name, full: d.FullA, mean: d.MeanA, plus: a.Plus, minus: a.Minus})
+		}
 	}
 	for name, at := range map[string]system.Terminal{ShortC1: s.Ends.Start, ShortC2: s.Ends.Aux} {
 		c.Add(network.Switch{Name: name, A: c.Node(at.Node()), B: c.Node(s.Ends.Minus.Node()), Ohm: shortOhm})
@@ -222,6 +234,10 @@ func (l *Circuit) grip(c *network.Circuit) {
 		h := &l.hang[i]
 		h.amps = map[string]*float64{Vehicle: &l.vehicle.Amps, House: &l.house.Amps}[h.name]
 	}
+	for i := range l.taps {
+		l.taps[i].load = s.CurrentLoad(l.taps[i].name)
+		l.hang = append(l.hang, hung{l.taps[i].name, l.taps[i].plus, l.taps[i].minus, &l.taps[i].load.Amps})
+	}
 	l.hang = slices.DeleteFunc(l.hang, func(h hung) bool { return h.amps == nil })
 	if c := l.charger; c != nil {
 		beside := s.CurrentLoad(Feed)
@@ -276,9 +292,7 @@ func (l *Circuit) Solve(s State, p Position) (network.Solution, error) {
 	l.Dark = nil
 	err := l.solver.Solve()
 	var at *network.Error
-	if errors.As(err, &at) && at.Element == Feed {
-		l.charger.beside.Amps = 0 // it is off where its line has nothing for it
-		l.Dark = append(l.Dark, Feed)
+	for errors.As(err, &at) && l.darkens(at.Element) {
 		err = l.solver.Solve()
 	}
 	for err == nil && l.dims() {

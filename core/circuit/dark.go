@@ -13,3 +13,16 @@ func (l *Circuit) dims() (any bool) {
 	}
 	return any
 }
+
+// darkens puts what hangs beside the charger, or on the run, off where its line has nothing for it; it says whether
+// that is what asked.
+func (l *Circuit) darkens(element string) bool {
+	for _, h := range l.hang {
+		if h.name == element && *h.amps > 0 && h.name != Vehicle && h.name != House {
+			*h.amps = 0
+			l.Dark = append(l.Dark, element)
+			return true
+		}
+	}
+	return false
+}

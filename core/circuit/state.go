@@ -23,8 +23,10 @@ type State struct {
 	VehicleA, HouseA float64 // what the vehicle takes, and what is used off the aux battery
 	SunA, MainsA     float64 // what panels give at most, and a charger that mains or a generator feed
 	Cranks, Winches  bool
-	OutletLive       bool    // a body-builder's stud is live whatever the engine does
-	LastsS           float64 // it is over after so many seconds; 0: it stays
+	Taps             Taps      // how much of what hangs on the run is on
+	TapsA            []float64 // … or what each draws
+	OutletLive       bool      // a body-builder's stud is live whatever the engine does
+	LastsS           float64   // it is over after so many seconds; 0: it stays
 
 	Key        system.Key
 	Held       Held                   // the feed point is held so, whatever it usually is
@@ -35,6 +37,16 @@ type State struct {
 
 	Short string // a dead short: ShortC1, ShortC2 or none
 }
+
+// Taps is how much of what hangs on the run at the coupling is on.
+type Taps string
+
+// It may be off, on as much as it is on average with the engine off, or all on at once.
+const (
+	TapsOff  Taps = ""
+	TapsMean Taps = "mean"
+	TapsFull Taps = "full"
+)
 
 // Held is how a feed point is held for a trial.
 type Held string
@@ -88,6 +100,12 @@ func (l *Circuit) set(s State, p Position) {
 	}
 	if l.second != nil {
 		l.second.MaxA = s.SecondA
+	}
+	for i, t := range l.taps {
+		t.load.Amps = map[Taps]float64{TapsMean: t.mean, TapsFull: t.full}[s.Taps]
+		if i < len(s.TapsA) {
+			t.load.Amps = s.TapsA[i]
+		}
 	}
 	l.put(ShortC1, s.Short == ShortC1)
 	l.put(ShortC2, s.Short == ShortC2)

@@ -13,6 +13,9 @@ func (r *runner) solve(s *sight) error {
 	for {
 		err := r.solver.Solve()
 		if err == nil {
+			if r.tapsDim() {
+				continue
+			}
 			r.dims(s)
 			return nil
 		}
@@ -29,10 +32,33 @@ func (r *runner) solve(s *sight) error {
 			s.houseDark, r.h.house.Amps = r.h.house.Amps, 0
 		case at.Element == r.rig.Vehicle && r.h.vehicle.Amps > 0:
 			s.vehicleDark, r.h.vehicle.Amps = r.h.vehicle.Amps, 0
+		case r.tapDark(at.Element):
 		default:
 			return err
 		}
 	}
+}
+
+// tapDark puts what hangs on the run off, where its line has nothing for it.
+func (r *runner) tapDark(element string) bool {
+	for i, t := range r.rig.Taps {
+		if t.Element == element && r.h.taps[i].load.Amps > 0 {
+			r.h.taps[i].load.Amps, r.h.taps[i].dark, r.tapsRan = 0, true, r.now.running
+			return true
+		}
+	}
+	return false
+}
+
+// tapsDim puts what hangs on the run off that is left with volts that nothing works at, and says whether any was.
+func (r *runner) tapsDim() (any bool) {
+	for i := range r.h.taps {
+		t := &r.h.taps[i]
+		if t.load.Amps > 0 && r.solver.At(t.plus)-r.solver.At(t.minus) < DarkV*r.rig.N {
+			t.load.Amps, t.dark, r.tapsRan, any = 0, true, r.now.running, true
+		}
+	}
+	return any
 }
 
 // DarkV is what nothing works at any more, at 12 V. Source: from memory; what is fed resets or lets go well

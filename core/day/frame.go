@@ -35,7 +35,8 @@ type World struct {
 	AuxV, AuxOhm                float64
 	VehicleA, HouseA            float64
 	SunA, MainsA                float64
-	ChargerV, ChargerA, Working float64 // what the charger holds, gives at most, and its efficiency
+	TapsA                       []float64 // what hangs on the run draws, as the rig has it
+	ChargerV, ChargerA, Working float64   // what the charger holds, gives at most, and its efficiency
 	Idles                       bool
 	Share                       float64 // of its output that a charger has come to
 }
@@ -57,6 +58,9 @@ func (r *runner) world() World {
 	}
 	if h.solar != nil {
 		w.SunA = h.solar.MaxA
+	}
+	for _, t := range h.taps {
+		w.TapsA = append(w.TapsA, t.load.Amps)
 	}
 	if h.mains != nil {
 		w.MainsA = h.mains.MaxA

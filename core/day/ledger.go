@@ -45,6 +45,9 @@ func (r *runner) account(x *slow, s *sight) {
 		p.Vehicle += h.beside.Amps * s.sensedV
 	}
 	p.House = h.house.Amps * s.auxV
+	for _, t := range h.taps {
+		p.House += t.load.Amps * (r.solver.At(t.plus) - r.solver.At(t.minus))
+	}
 	for _, w := range []*network.Wire{h.coil, h.standby, h.signal} {
 		if w != nil {
 			p.Coils += s.sensedV * s.sensedV / w.Ohm()

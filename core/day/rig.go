@@ -39,6 +39,7 @@ type Rig struct {
 	Ahead   *Ahead
 	Solar   *Solar
 	Mains   *Mains
+	Taps    []Tap // what hangs on the run at the coupling
 	Second  *SecondMachine
 
 	Disconnect *Disconnect
@@ -197,6 +198,14 @@ type Mains struct {
 	Plus, Minus string
 	Volts       float64 // at 12 V, that it holds
 	MostA       float64
+}
+
+// Tap is what hangs on the run at the coupling: a load that draws so much on average, or all the while the
+// engine runs.
+type Tap struct {
+	Element      string
+	Plus, Minus  string
+	MeanA, RunsA float64
 }
 
 // Fuse is a fuse that can open.

@@ -97,6 +97,7 @@ type runner struct {
 	fuseOhm       [maxFuses]float64
 	openedAt      float64
 	openedOnDrive bool    // the join opened since the engine was started
+	tapsRan       bool    // the engine, when what hangs on the run went dark
 	stoodAt       float64 // until when the engine last stood, or was cranked
 	share         float64 // of its output that a charger has come to
 	looks         int

@@ -36,6 +36,7 @@ type handles struct {
 	beside          *network.CurrentLoad
 	besideA         float64
 	starter, join   *network.Switch
+	taps            []tapped
 	outlet, ahead   *network.Switch
 	aheadCoil       *network.Wire
 	coil, standby   *network.Wire
@@ -54,6 +55,13 @@ type handles struct {
 	bus, machineAt  network.Point
 	senseP, senseZ  network.Point
 	out, auxP, auxZ network.Point
+}
+
+// tapped is what hangs on the run, in the circuit.
+type tapped struct {
+	load        *network.CurrentLoad
+	plus, minus network.Point
+	dark        bool // it is off: its line cannot give it
 }
 
 // openOhm is a fuse that opened. It is large enough that nothing counts that passes.
@@ -80,6 +88,9 @@ func (r *runner) grip() {
 		h.besideA = h.beside.Amps
 	}
 	h.starter = s.Switch(rig.Starter)
+	for _, t := range rig.Taps {
+		h.taps = append(h.taps, tapped{load: s.CurrentLoad(t.Element), plus: s.Point(t.Plus), minus: s.Point(t.Minus)})
+	}
 	if a := rig.Ahead; a != nil {
 		h.ahead, h.aheadCoil = s.Switch(a.Switch), s.Wire(a.Coil)
 	}
@@ -180,6 +191,16 @@ func (r *runner) set(x *slow, s *sight) {
 	}
 	if h.outlet != nil {
 		h.outlet.Closed = now.running
+	}
+	for i, t := range rig.Taps {
+		if h.taps[i].dark = h.taps[i].dark && r.tapsRan == now.running; h.taps[i].dark {
+			h.taps[i].load.Amps = 0
+			continue // off until another source may feed it
+		}
+		h.taps[i].load.Amps = t.MeanA
+		if now.running {
+			h.taps[i].load.Amps = max(t.MeanA, t.RunsA)
+		}
 	}
 	h.starter.Closed = now.kind.cranks() && !r.on.stalled
 	r.share = 1

@@ -27,6 +27,7 @@ func (d *Design) build() {
 	d.houseWires()
 	d.winchWire()
 	d.attach()
+	d.tapWires()
 	d.measure()
 	d.bench.laid = nil
 }
@@ -182,6 +183,7 @@ func (d *Design) components(b job.Body, place job.Point) {
 		s.Add(system.Component{ID: "e2", Kind: system.KindEarth, Name: "E2", Rating: "earth point, bare metal", At: earthAt})
 	}
 	d.extraComponents(place)
+	d.tapComponents()
 	if d.Wired() {
 		s.Add(system.Component{ID: "feed", Kind: system.KindFeedPoint, Name: "Feed point", Rating: d.FeedRating(), Existing: true, At: feedAt,
 			Device: d.feedPoint()})

@@ -51,6 +51,7 @@ type Design struct {
 	Back       WayBack   // the return of the start side
 	Trigger    run.Sized
 	Button     run.Sized     // what S1 works a coil by
+	Taps       []Tap         // what hangs on the run at the coupling
 	AheadCard  parts.Contact // K2 ahead of the charger, where there is one
 	House      run.Sized     // the feed to what is used, where it is part of the design
 	States     []State

@@ -156,8 +156,11 @@ func (d *Design) sizeHouse() {
 		Why: "beside the battery"}, ReturnM: houseM,
 		Bay: f.AuxBay, SourceV: f.Chemistry.RestV(1) * f.N, SourceOhm: d.AuxOhm(), Device: protect.Devices[0], ContactOhm: parts.DisconnectOhm,
 		JointsOhm: run.FuseJoints * run.JointOhm, BudgetV: houseDrop / 100 * 12 * f.N}
-	d.House = run.Size(a, cable.Shelf(f.CableSystem), f.Insulation, 12*f.N)
+	d.House = run.Size(a, shelfOf(d), f.Insulation, 12*f.N)
 }
+
+// shelfOf are the cables on the reels.
+func shelfOf(d *Design) []cable.Size { return cable.Shelf(d.Facts.CableSystem) }
 
 // houseWires are the feed to what is used, and its return: past the shunt where not every
 // negative is on its far side.

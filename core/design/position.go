@@ -13,7 +13,7 @@ const accessoryA = 3.0
 // devices have still to act. An empty position is that in which everything usually stands.
 func (d *Design) StateAt(position string, k KeyState) State {
 	f, n := d.Facts, d.Facts.N
-	s := State{ID: "mode", Kind: Resting, State: circuit.State{StartV: d.RestAfterV(), StartOhm: d.StartOhm(),
+	s := State{ID: "mode", Kind: Resting, State: circuit.State{Taps: circuit.TapsMean, StartV: d.RestAfterV(), StartOhm: d.StartOhm(),
 		VehicleA: f.Machine.AsleepA.Value, AuxOwnV: f.Chemistry.RestV(0.75) * n, HouseA: f.DailyAh.Value / 24}}
 	s.Stopped, s.Joined = true, d.Is.Senses && k.Engine != "running" // a relay was closed until now
 	if d.Is.Senses {

@@ -88,7 +88,7 @@ func (d *Design) rate() {
 		d.Charger = d.Charger.Beside(other)
 		d.Start.Amps = d.InputA(d.Charger)
 	}
-	d.Start.Amps += d.Facts.Survey.FeedA.Value
+	d.Start.Amps += d.Facts.Survey.FeedA.Value + d.tapsA(false)
 	d.Aux.Amps = d.Charger.OutputA + d.sunBehindA()
 	if d.Is.Beside == Bypass {
 		d.Start.Amps += min(accepts.Unrounded, d.Facts.LabelA.Value)

@@ -238,7 +238,7 @@ func (d *Design) sizeLegs() {
 			d.Start.BudgetV, d.Aux.BudgetV = batt, batt
 		}
 	}
-	shelf := cable.Shelf(d.Facts.CableSystem)
+	shelf := shelfOf(d)
 	d.Start = run.Size(d.Start.Ask, shelf, d.Facts.StartInsulation, volts)
 	d.Aux = run.Size(d.Aux.Ask, shelf, d.Facts.AuxInsulation, volts)
 }

@@ -138,7 +138,10 @@ func (d *Design) find(s *State) {
 func (d *Design) solveAs(s *State) {
 	s.Output = s.Joined
 	d.letAhead(s)
-	d.onBench(func(c *circuit.Circuit) { s.Solved, s.Err = c.Solve(s.State, s.Position) })
+	d.onBench(func(c *circuit.Circuit) {
+		s.Solved, s.Err = c.Solve(s.State, s.Position)
+		s.Dark = c.Dark
+	})
 	d.read(s)
 }
 
@@ -151,13 +154,14 @@ func (d *Design) Settle(s *State) {
 	d.onBench(func(c *circuit.Circuit) {
 		settled, err := c.Settle(s.State, s.Position)
 		s.Position, s.Solved, s.Hunts, s.Err = settled.Position, settled.Solution, settled.Hunts, err
+		s.Dark = c.Dark
 	})
 	d.read(s)
 }
 
 // read reads the volts and amps of a solved state.
 func (d *Design) read(s *State) {
-	s.InA, s.OutA, s.MachineGives, s.SensedV, s.Sags = 0, 0, 0, 0, false
+	s.InA, s.OutA, s.MachineGives, s.SensedV, s.LostW, s.Sags = 0, 0, 0, 0, 0, false
 	if s.Err != nil {
 		s.BusV, s.InV, s.AuxV, s.OutV = s.SetV, s.SetV, s.AuxOwnV, s.AuxOwnV
 		return
@@ -183,6 +187,9 @@ func (d *Design) readCharger(s *State) {
 	}
 	s.InV, s.OutV = circuit.Had(s.Solved.Across(in, "coupling.31")), circuit.Had(s.Solved.Across("coupling.out", "coupling.31"))
 	s.InA, s.OutA = circuit.Had(s.Solved.Through("c1")), circuit.Had(s.Solved.Through("c2"))
+	for _, c := range s.Solved.All() {
+		s.LostW = max(0, c.InA*s.InV-c.OutA*s.OutV)
+	}
 	if s.Stopped || s.Joined {
 		return
 	}
@@ -206,7 +213,7 @@ func (d *Design) readContact(s *State) {
 		return
 	}
 	s.OutV = circuit.Had(s.Solved.At("coupling.87"))
-	s.InA, s.OutA = circuit.Had(s.Solved.Through("contact")), circuit.Had(s.Solved.Through("contact"))
+	s.InA, s.OutA = circuit.Had(s.Solved.Through("c1")), circuit.Had(s.Solved.Through("c2"))
 }
 
 // LongStartS is a long start. Source: common practice, no source.

@@ -10,6 +10,7 @@ import (
 // loses, so it is settled by repetition: a few rounds, never without end.
 func (d *Design) size() {
 	d.sizeHouse()
+	d.sizeTaps()
 	for range 8 {
 		d.sizeLegs()
 		fitted := d.fitContacts() // before anything is built of them
@@ -50,6 +51,7 @@ func (d *Design) redraw() bool {
 	if !d.Kind.Charger() {
 		outA += d.sunBehindA()
 	}
+	outA = max(outA, d.tapsA(true)) // parked, the aux battery feeds what hangs on its side
 	passA := d.joinRush()
 	if d.Kind.Coil() {
 		passA = max(passA, d.crankShare())

@@ -42,6 +42,8 @@ type State struct {
 	InV, OutV    float64  // at the coupling's terminals
 	Hunts        []string // components that switch on and off without end
 	SensedV      float64  // what a relay measures
+	LostW        float64  // in the charger
+	Dark         []string // what hangs on it and has no volts to work at
 	AuxV         float64
 	Sags         bool // the start battery makes up what the alternator lacks at idle
 	Err          error
@@ -133,6 +135,11 @@ func (d *Design) chargingStates() []State {
 			s.Rpm, s.MachineA, s.SetV, s.Efficiency = rpm, d.MachineA(rpm), d.IdleV(), d.Charger.EfficiencyLow
 		}),
 	}
+	if len(d.Facts.Taps) > 0 {
+		list = append(list, with("all", "cruise, with all on that hangs on the run", func(s *State) {
+			s.Taps, s.AuxOwnV = circuit.TapsFull, min(s.AuxOwnV, d.AuxEmptyV())
+		}))
+	}
 	if d.contactRun() {
 		list = append(list, with("flat", "flat aux battery, lamps off", d.flat))
 	}
@@ -194,7 +201,7 @@ func (d *Design) secondV() float64 { return d.Profile.AbsorptionHigh }
 // restState is the engine off and nobody there, both batteries full.
 func (d *Design) restState() State {
 	n := d.Facts.N
-	rest := State{Kind: Resting, State: circuit.State{StartV: d.StartChemistry().RestV(1) * n, StartOhm: d.StartOhm(),
+	rest := State{Kind: Resting, State: circuit.State{Taps: circuit.TapsMean, StartV: d.StartChemistry().RestV(1) * n, StartOhm: d.StartOhm(),
 		VehicleA: d.Facts.Machine.AsleepA.Value,
 		Key:      system.KeyOff, AuxOwnV: d.Facts.Chemistry.RestV(1) * n, HouseA: d.Facts.DailyAh.Value / 24}}
 	rest.Stopped, rest.Joined = true, d.Is.Senses // a relay was closed until now

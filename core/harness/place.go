@@ -2,6 +2,7 @@ package harness
 
 import (
 	"slices"
+	"strings"
 
 	"epitrope/core/system"
 )
@@ -95,6 +96,9 @@ func (n *net) besides(out []slot, done []bool) {
 			if p.kind == string(system.KindFeedPoint) || p.id == "e3" || p.id == "s2" || p.id == "f3" && n.controlled() {
 				s.column-- // what the current comes from stands before what it goes to
 			}
+			if hangs(p) {
+				s = n.nearby(s, taken, out)
+			}
 			for taken[s] {
 				s.column++
 			}
@@ -113,6 +117,29 @@ func (n *net) besides(out []slot, done []bool) {
 			out[i], done[i], taken[s] = s, true, true
 		}
 	}
+}
+
+// hangs says whether a part hangs on the run at the coupling, or is the fuse of what does.
+func hangs(p part) bool {
+	return p.kind == string(system.KindTap) || p.kind == string(system.KindFuse) && strings.HasPrefix(p.id, "fp")
+}
+
+// nearby is a free place below or above the run close to a slot, before the box that loads hang on.
+func (n *net) nearby(s slot, taken map[slot]bool, out []slot) slot {
+	most := len(n.parts)
+	if box, ok := n.at[boxID]; ok {
+		most = out[box].column - 1
+	}
+	for away := range len(n.parts) {
+		for _, column := range []int{s.column + away, s.column - away} {
+			for _, row := range []int{branchRow, signalRow} {
+				if at := (slot{column: column, row: row}); column >= 0 && column <= most && !taken[at] {
+					return at
+				}
+			}
+		}
+	}
+	return s
 }
 
 // controlled says whether a person works the signal.

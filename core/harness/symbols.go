@@ -67,6 +67,12 @@ var symbols = map[string]func(d *Drawing, of string, x, y float64){
 		d.line("symbol", of, x-4, y, x+15, y)
 		d.line("symbol", of, x+9, y-5, x+15, y, x+9, y+5)
 	},
+	"tap": func(d *Drawing, of string, x, y float64) {
+		d.line("symbol", of, x-18, y, x-10, y)
+		d.box("symbol", of, x-10, y-10, 22, 20)
+		d.line("symbol", of, x-4, y-4, x+6, y-4)
+		d.line("symbol", of, x-4, y+4, x+6, y+4)
+	},
 	"outlet": func(d *Drawing, of string, x, y float64) {
 		d.line("symbol", of, x-18, y, x-5, y)
 		d.circle("symbol", of, x, y, 5)
@@ -186,6 +192,11 @@ var pictures = map[string]func(d *Drawing, of string, x, y float64){
 	"feed-point": func(d *Drawing, of string, x, y float64) {
 		d.closed("picture", of, x-10, y-9, x+10, y-9, x+10, y+3, x+6, y+3, x+6, y+11, x+3, y+11, x+3, y+3, x-3, y+3, x-3, y+11, x-6, y+11, x-6,
 			y+3, x-10, y+3)
+	},
+	"tap": func(d *Drawing, of string, x, y float64) {
+		d.box("picture", of, x-13, y-9, 26, 18)
+		d.circle("picture", of, x-6, y, 3)
+		d.circle("picture", of, x+6, y, 3)
 	},
 	"outlet": func(d *Drawing, of string, x, y float64) {
 		d.box("picture", of, x-14, y+2, 28, 8)

@@ -39,10 +39,11 @@ func (f *Facts) needs(r *resolver, d Document) {
 		f.Need.Loads = append(f.Need.Loads, l)
 		f.Need.Listed.Value += l.DayAh
 	}
+	f.withTaps()
 	f.Need.Listed.Value = unit.Round(f.Need.Listed.Value, 1)
-	f.Need.Listed.Origin, f.Need.Listed.Why = working.Computed, fmt.Sprintf("sum of %d loads", len(f.Need.Loads))
+	f.Need.Listed.Origin, f.Need.Listed.Why = working.Computed, fmt.Sprintf("sum of %d loads", len(f.Need.Loads)+len(f.Taps))
 	switch {
-	case d.Use.DailyAh != nil || len(f.Need.Loads) == 0:
+	case d.Use.DailyAh != nil || len(f.Need.Loads) == 0 && f.tapsAh() == 0:
 		f.DailyAh = r.num("use.dailyAh", d.Use.DailyAh, defaultDailyAh, "a fridge, lamps and a few small things")
 	default:
 		f.DailyAh = Num{max(f.Need.Listed.Value, 0.1), r.note("use.dailyAh", f.Need.Listed.Value, true, ""), f.Need.Listed.Why}

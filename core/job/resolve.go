@@ -83,9 +83,10 @@ type Facts struct {
 	Machine        MachineFacts
 	Ways           WayFacts
 	Arranged       ArrangedFacts
-	CrankS         Num      // how long a start takes
-	SlowMOhm       *float64 // of the aux battery: what follows slowly …
-	SlowS          *float64 // … and within what time
+	Taps           []TapFact // what hangs on the run at the coupling
+	CrankS         Num       // how long a start takes
+	SlowMOhm       *float64  // of the aux battery: what follows slowly …
+	SlowS          *float64  // … and within what time
 
 	StartInsulation, AuxInsulation cable.Insulation // a run's own, or that of the reels
 
@@ -184,6 +185,7 @@ func (d Document) Resolve(k coupling.Kind) Facts {
 	f.vehicle(r, d)
 	f.electrical(r, d)
 	f.day(r, d)
+	f.taps(r, d)
 	f.use(r, d)
 	f.routes(r, d, k)
 	f.survey(r, d)

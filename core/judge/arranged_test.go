@@ -18,6 +18,9 @@ func arrangedNoteCases() []noteCase {
 	link := func(startM, auxM float64) string {
 		return fmt.Sprintf(`%s,"routes":{"startM":%v,"auxM":%v}`, relay, startM, auxM)
 	}
+	tap := func(row string) string {
+		return `{"pins":{"coupling":"dcdc","chargerA":30},"taps":{"r1":{` + row + `}}}`
+	}
 	const sunny = `,"day":{"solarW":200}`
 	const camper = `,"vehicle":{"kind":"tow-camper"}`
 	return []noteCase{
@@ -38,6 +41,11 @@ func arrangedNoteCases() []noteCase {
 		{"unfused.sheathed", of(`"fuses":"back"`, link(0.2, 0.2)), of(`"fuses":"back"`, link(0.1, 0.1))},
 		{"unfused.short", of(`"fuses":"front"`, link(0.1, 0.1)), of(`"fuses":"both"`, link(0.1, 0.1))},
 		{"unfused.none", of(`"fuses":"none"`, link(0.1, 0.1)), of(`"fuses":"front"`, link(0.1, 0.1))},
+		{"tap.unfused", tap(`"fused":"no","amps":5`), tap(`"amps":5`)},
+		{"tap.drains", tap(`"at":"start"`), tap(`"at":"start","when":"running"`)},
+		{"tap.alone", tap(`"at":"aux"`), tap(`"at":"start"`)},
+		{"tap.dark", tap(`"amps":400,"longM":15,"at":"start"},"r2":{"at":"start","amps":400,"longM":15`), tap(`"amps":5`)},
+		{"tap.takes", tap(`"amps":30`), tap(`"amps":29.9`)},
 		{"sun.uncounted", of(`"sunAt":"battery"`, sunny+`,"extras":{"monitor":"yes"}`), of(`"sunAt":"bus"`, sunny+`,"extras":{"monitor":"yes"}`)},
 		{"sun.past", of(`"sunAt":"battery"`, sunny+`,"extras":{"isolator":"master"}`), of(`"sunAt":"battery"`, sunny)},
 		{"sun.behind", of(`"sunAt":"charger"`, sunny), of(`"sunAt":"charger"`, "")},

@@ -223,7 +223,7 @@ func InBox(d *design.Design) (b boxed, ok bool) {
 		return boxed{}, false
 	}
 	worst := d.WorstState()
-	lost := max(0, worst.InA*worst.InV-worst.OutA*worst.OutV)
+	lost := worst.LostW
 	alpha, how := coupling.ClosedBox, "closed"
 	if p.Vented == job.Yes {
 		alpha, how = coupling.VentedBox, "vented"

@@ -83,7 +83,7 @@ func where(holds bool, f func() finding) []finding {
 
 // rules are all notes that there are, by what they are about.
 var rules = slices.Concat(sourceRules, placeRules, methodRules, chargerRules, relayRules, splitterRules, signalRules,
-	profileRules, outletRules, sunRules, chainRules, joinRules, coilRules, measuredRules,
+	profileRules, outletRules, sunRules, tapRules, chainRules, joinRules, coilRules, measuredRules,
 	cableRules, fuseRules, unfusedRules)
 
 // ruleByID finds a rule.

@@ -25,7 +25,7 @@ var fuseRules = []rule{
 		"%s at %s opens at this load: it carries %s and holds %s for hours where it sits.",
 		"A fuse above its cable is none. Thicker cable bears the fuse that the load needs.",
 		onLegs(func(d *design.Design, l leg) []finding {
-			return where(wrongWith(d, l) != tooHot && l.opens(), func() finding {
+			return where(!l.Unfused && wrongWith(d, l) != tooHot && l.opens(), func() finding {
 				return at(l.FuseID, l.fuse, l.rating(), unit.Text(l.Amps, "A", 0), unit.Text(l.holds(), "A", 0)).cure(l.thicker(d)...)
 			})
 		})},
@@ -33,7 +33,7 @@ var fuseRules = []rule{
 		"%s at %s, the highest that %s bears, carries %s: more than 80 %% of what it holds for hours.",
 		"The fuse may open on a hot day, far from home. Thicker cable bears the next rating.",
 		onLegs(func(d *design.Design, l leg) []finding {
-			return where(wrongWith(d, l) != tooHot && noFuse(l) && !l.over() && !l.opens(), func() finding {
+			return where(!l.Unfused && wrongWith(d, l) != tooHot && noFuse(l) && !l.over() && !l.opens(), func() finding {
 				return at(l.FuseID, l.fuse, l.rating(), l.wire, unit.Text(l.Amps, "A", 0)).cure(l.thicker(d)...)
 			})
 		})},

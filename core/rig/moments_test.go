@@ -90,7 +90,7 @@ func compareMoment(t *testing.T, name string, d *design.Design, built *day.Rig, 
 	was := circuit.Position{Joined: f.Joined || d.Isolates(), Stopped: built.Charger != nil && f.Stage == coupling.Resting,
 		Ahead:  f.Ahead,
 		Output: bypassed}
-	s := design.State{State: stateOf(d, f), Position: was}
+	s := design.State{State: stateOf(d, built, f), Position: was}
 	d.Settle(&s)
 	at := fmt.Sprintf("%s, %s at %.0f s (%s)", name, f.Kind, f.T, d.Kind)
 	switch {
@@ -115,11 +115,20 @@ func compareMoment(t *testing.T, name string, d *design.Design, built *day.Rig, 
 }
 
 // stateOf is what hands and the world do at a moment.
-func stateOf(d *design.Design, f day.Frame) circuit.State {
+func stateOf(d *design.Design, built *day.Rig, f day.Frame) circuit.State {
 	w := f.World
 	s := circuit.State{Key: system.KeyOff, HouseA: w.HouseA, SunA: w.SunA, MainsA: w.MainsA, VehicleA: w.VehicleA, StartV: w.StartV,
 		StartOhm: w.StartOhm,
 		Fresh:    true, AuxOwnV: w.AuxV, AuxOhm: w.AuxOhm, SecondA: w.SecondA, Efficiency: w.Working, Idles: w.Idles}
+	for _, t := range d.Taps {
+		amps := 0.0
+		for i, of := range built.Taps {
+			if of.Element == "load "+t.ID {
+				amps = w.TapsA[i]
+			}
+		}
+		s.TapsA = append(s.TapsA, amps)
+	}
 	switch {
 	case f.Kind == day.Key:
 		s.Key = system.KeyOn

@@ -120,6 +120,7 @@ func Of(d *design.Design, v Variation) *day.Rig {
 		rig.Fuses = append(rig.Fuses, day.Fuse{ID: l.FuseID, Element: l.FuseID, Fuse: l.Fuse})
 	}
 	couple(d, rig, c)
+	taps(d, rig, c)
 	if f.Day.SolarW.Value > 0 {
 		plus, minus := d.SunEnds()
 		c.Add(network.Alternator{Name: "solar", Plus: c.Node(plus.Node()), Minus: c.Node(minus.Node()), Volts: d.Profile.AbsorptionHigh})

@@ -77,7 +77,7 @@ func CaseHeat(d *design.Design) (fig working.Figure, ok bool) {
 	return coupling.CaseC.MustWork(
 		working.From(d.Facts.AuxBay.AmbientC, working.Practice, d.Facts.AuxBay.Label),
 		working.From(d.Charger.CaseKPerW, working.Part, "device card"),
-		working.Is(max(0, worst.InA*worst.InV-worst.OutA*worst.OutV), "lost in it, "+worst.Label)).In(worst.Label), true
+		working.Is(worst.LostW, "lost in it, "+worst.Label)).In(worst.Label), true
 }
 
 func caseCell(d *design.Design) Cell {

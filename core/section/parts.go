@@ -166,12 +166,12 @@ func couplingColumn(d *design.Design, figures working.Figures) Column {
 		return c
 	}
 	worst := d.WorstState()
-	lost := worst.InA*worst.InV - worst.OutA*worst.OutV
+	lost := worst.LostW
 	c.Kind, c.Heat = "charger", caseCell(d)
 	c.Part = Cell{Text: unit.Plain(d.Charger.OutputA, "A out", 0), Level: verdict.Good}
 	c.Carries = Cell{Text: fmt.Sprintf("%s in, %s out", unit.Text(worst.InA, "", 0), unit.Text(worst.OutA, "A", 0)), Figure: "input",
 		Level: verdict.Good}
-	c.Loses = Cell{Text: unit.Text(max(0, lost), "W", 0), Level: verdict.Good}
+	c.Loses = Cell{Text: unit.Text(lost, "W", 0), Level: verdict.Good}
 	if worst.Err != nil {
 		c.Carries.Level = verdict.Bad
 	}

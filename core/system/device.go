@@ -161,7 +161,10 @@ type Machine struct {
 }
 
 // Load draws a current, or, with Ohm, is switched on as a resistance.
-type Load struct{ Ohm float64 }
+type Load struct {
+	Ohm          float64
+	FullA, MeanA float64 // of what hangs on the run: all that it draws, and on average with the engine off
+}
 
 // Panel is solar panels with a regulator that holds a voltage; without watts there are none.
 type Panel struct{ Volts, Watts float64 }

@@ -6,7 +6,7 @@ var studs = map[ComponentKind]string{
 	KindAlternator: "M8", KindBattery: "M8", KindFuse: "M6", KindRelay: "M6", KindContactor: "M8",
 	KindIsolator: "M8", KindSplitter: "M8",
 	KindSwitch: "M8", KindShunt: "M8", KindDisconnect: "M6", KindEarth: "M8", KindLoads: "M6",
-	KindWinch: "M8", KindChangeover: "M6",
+	KindWinch: "M8", KindChangeover: "M6", KindTap: "M8",
 }
 
 // Stud is the bolt that a power cable's lug goes on at a component, a fuse's its family's; "" where it goes on none:

@@ -8,6 +8,7 @@ import (
 
 	"epitrope/core/design"
 	"epitrope/core/network"
+	"epitrope/core/run"
 	"epitrope/core/system"
 	"epitrope/internal/export"
 )
@@ -81,9 +82,10 @@ func ofOneRun(t testing.TB, name string, d *design.Design, pack export.Pack) {
 		_, isWire := pack.Plan.System.Wire(n.Column)
 		assert.True(t, there || isPart || isWire, "%s: the note %s is on nothing that there is: %q", name, n.ID, n.Column)
 	}
-	for _, id := range []string{"f1", "f2"} {
+	for id, l := range map[string]run.Sized{"f1": d.Start, "f2": d.Aux} {
 		fuse, there := pack.Plan.System.Component(id)
-		if !assert.True(t, there, "%s: %s", name, id) {
+		_, shown := columns[id]
+		if !assert.Equal(t, []bool{!l.Unfused, !l.Unfused}, []bool{there, shown}, "%s: %s", name, id) || l.Unfused {
 			continue
 		}
 		rating, _, _ := strings.Cut(columns[id], " A")
