@@ -41,6 +41,7 @@ type Circuit struct {
 	contact  *system.Contact // that joins the batteries; nil where there is none
 	joins    system.Component
 	ahead    *system.Contact // that parts the charger's feed; nil where there is none
+	locks    *system.Contact // that lets a control\'s feed through at rest; nil where there is none
 	sensing  *network.Wire   // its own circuit, where it watches the voltage
 	feed     system.FeedPoint
 	outlet   system.Outlet
@@ -169,6 +170,11 @@ func (l *Circuit) lay(c *network.Circuit, p system.Component) {
 		c.Add(network.Alternator{Name: p.ID + " alternator", Plus: at("B+"), Sense: at("B+"), Volts: d.Volts},
 			network.Resistance{Name: p.ID + " alternator at rest", A: at("B+"), Ohm: BlockedOhm})
 	case system.Contact:
+		if d.Locks {
+			l.locks = &d
+			putLock(c, p, d)
+			return
+		}
 		if d.Ahead {
 			l.ahead = &d
 			putAhead(c, p, d)
@@ -178,6 +184,11 @@ func (l *Circuit) lay(c *network.Circuit, p system.Component) {
 		putContact(c, p, d)
 	case system.Splitter:
 		Split(c, p, d)
+	case system.Load:
+		if d.Ohm == 0 {
+			return // it hangs on the run
+		}
+		c.Add(network.Resistance{Name: p.ID, A: at("1"), B: at("2"), Ohm: d.Ohm})
 	case system.Outlet:
 		c.Add(network.Switch{Name: Outlet, A: at("in"), B: at("out"), Ohm: d.Ohm, Closed: true},
 			network.Resistance{Name: "outlet leak", A: at("out"), Ohm: BlockedOhm})
@@ -277,6 +288,8 @@ const (
 	Outlet           = "outlet"
 	Ahead            = "K2"
 	AheadCoil        = "K2's coil"
+	Lock             = "K3"
+	LockCoil         = "K3's coil"
 	SecondAlternator = "second alternator"
 	SplitStart       = "diode to the start battery"
 	SplitAux         = "diode to the aux battery"

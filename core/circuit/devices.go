@@ -34,6 +34,16 @@ func putAhead(c *network.Circuit, p system.Component, d system.Contact) {
 		network.Resistance{Name: "K2 leak", A: at(d.To), Ohm: BlockedOhm})
 }
 
+// putLock puts a contact in that lets a control's feed through at rest, with its coil.
+func putLock(c *network.Circuit, p system.Component, d system.Contact) {
+	at := func(terminal string) network.Node {
+		return c.Node(system.Terminal{Component: p.ID, Terminal: terminal}.Node())
+	}
+	c.Add(network.Switch{Name: Lock, A: at(d.From), B: at(d.Rest), Ohm: d.Ohm, Closed: true},
+		network.Resistance{Name: "K3 leak", A: at(d.Rest), Ohm: BlockedOhm},
+		network.Resistance{Name: LockCoil, A: c.Node(d.CoilPlus.Node()), B: c.Node(d.CoilMinus.Node()), Ohm: d.CoilOhm})
+}
+
 // putContact puts a contact in, with its rest contact and what works it.
 func putContact(c *network.Circuit, p system.Component, d system.Contact) {
 	at := func(terminal string) network.Node {

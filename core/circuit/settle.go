@@ -69,6 +69,10 @@ func (l *Circuit) act(s State, p Position, seen *network.Solution) Position {
 		amps := Had(seen.Through(AheadCoil))
 		next.Ahead = amps >= a.PullA || p.Ahead && amps >= a.DropA
 	}
+	if k := l.locks; k != nil {
+		amps := Had(seen.Through(LockCoil))
+		next.Locked = amps >= k.PullA || p.Locked && amps >= k.DropA
+	}
 	if l.contact != nil {
 		next.Joined = l.closes(s, p, seen)
 	}

@@ -72,6 +72,7 @@ type Position struct {
 	Stopped bool // the charger rests
 	Output  bool // the charger works the contact beside it
 	Ahead   bool // a relay ahead of the charger is closed
+	Locked  bool // an interlock keeps a control's feed open
 }
 
 // The dead shorts that a state may have: at the end of each run.
@@ -116,6 +117,7 @@ func (l *Circuit) set(s State, p Position) {
 	}
 	l.put(Outlet, !l.outlet.Running || s.SetV > 0 || s.OutletLive)
 	l.put(Ahead, p.Ahead)
+	l.put(Lock, !p.Locked)
 	l.put("contact", p.Joined)
 	l.put("rest contact", !p.Joined)
 	l.put("relay output", p.Output)

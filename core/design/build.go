@@ -159,6 +159,7 @@ func (d *Design) components(b job.Body, place job.Point) {
 		Device: d.couplingDevice()})
 	d.joinComponents()
 	d.aheadComponent()
+	d.handComponents()
 	if d.Plugged() {
 		byCable := d.Kind.Charger() && d.Crosses(&d.Aux) || !d.Back.ByChassis && d.BackCrosses()
 		s.Add(system.Component{ID: "x1", Kind: system.KindPlug, Name: "X1", Rating: d.PlugCard.Label, At: d.HitchAt(),

@@ -148,7 +148,11 @@ func (d *Design) joinComponents() {
 	if d.Is.ByHand == Selector {
 		works("s1", "selector: off, with ignition, always", selectorHands[d.Selector()], byHand...)
 	} else if d.WorkedByHand() != NoHand {
-		works("s1", "push-button, momentary, labelled", system.Released, byHand...)
+		rating := "push-button, momentary, labelled"
+		if d.Toggles() {
+			rating = "toggle switch, guarded, labelled"
+		}
+		works("s1", rating, system.Released, byHand...)
 	}
 	if id := d.seriesSwitch(); id != "" {
 		works(id, "switch in the signal's wire", system.On,
@@ -260,7 +264,7 @@ func (d *Design) coilWires() {
 	if from, ok := d.OwnFeed(); ok {
 		t = &d.Button
 		d.wire("s1a", "s1", system.Signal, from, term("f5", "in"), t, run.BareM, lugs)
-		d.wire("s1b", "s1", system.Signal, term("f5", "out"), term("s1", "2"), t, t.LengthM.Value, system.Joints{})
+		d.wire("s1b", "s1", system.Signal, term("f5", "out"), d.handWires(term("s1", "2")), t, t.LengthM.Value, system.Joints{})
 		if d.WorkedByHand() == Button {
 			d.wire("s1c", "s1", system.Signal, term("s1", "0"), plus, t, t.LengthM.Value, system.Joints{})
 		}

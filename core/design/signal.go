@@ -14,6 +14,8 @@ const (
 	NoSwitch   = "–"
 	released   = "button released"
 	Held       = "button held"
+	JoinOn     = "join switch on"
+	JoinOff    = "join switch off"
 	SwitchOn   = "switch on"
 	SwitchOff  = "switch off"
 	IsolatorOn = "isolator on"
@@ -29,6 +31,8 @@ func (d *Design) CouplingSwitches() []string {
 	switch by := d.WorkedByHand(); {
 	case by == Selector:
 		return []string{AtOff, AtIgnition, AtAlways}
+	case d.Toggles():
+		return []string{JoinOff, JoinOn}
 	case by != NoHand:
 		return []string{released, Held}
 	case d.Isolates():
@@ -45,7 +49,7 @@ func (d *Design) HandsAt(position string) map[string]system.Hand {
 		position, control string
 		hand              system.Hand
 	}{
-		{released, "s1", system.Released}, {Held, "s1", system.Held},
+		{released, "s1", system.Released}, {Held, "s1", system.Held}, {JoinOff, "s1", system.Released}, {JoinOn, "s1", system.Held},
 		{AtOff, "s1", system.Off}, {AtIgnition, "s1", system.WithSignal}, {AtAlways, "s1", system.Always},
 		{SwitchOn, d.seriesSwitch(), system.On}, {SwitchOff, d.seriesSwitch(), system.Off},
 		{IsolatorOn, "coupling", system.On}, {Isolator0, "coupling", system.Off},

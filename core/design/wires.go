@@ -29,7 +29,7 @@ var wireNames = map[string]string{
 	"n1t": "N1 in the trailer", "n2t": "N2 in the trailer", "n1td": "N1 at the drawbar", "n2td": "N2 at the drawbar",
 	"frame": "the trailer's frame",
 	"t1":    "T1 before F3", "t1b": "T1", "t1c": "T1 past its switch", "t1d": "T1 past both switches", "t2": "T2 before F6", "t2b": "T2",
-	"s1a": "S1 before F5", "s1b": "S1 past F5", "s1c": "S1 to the coil",
+	"s1a": "S1 before F5", "s1b": "S1 past F5", "s1c": "S1 to the coil", "s1d": "S1 past K3", "t3": "T1 to K3", "la1a": "LA1",
 	"k1a": "link K1 to charger", "k1b": "link charger to K1", "k1c": "K1's control", "q1a": "link at Q1", "k2a": "link at K2",
 	"h1a": "H1 before F4", "h1b": "H1 past Q3",
 }

@@ -55,7 +55,7 @@ type List struct {
 var kindOf = map[system.ComponentKind]string{
 	system.KindFuse: "fuse", system.KindCharger: "charger", system.KindRelay: "relay", system.KindContactor: "contactor",
 	system.KindPlug:       "plug",
-	system.KindChangeover: "changeover", system.KindControl: "other", system.KindIsolator: "other",
+	system.KindChangeover: "changeover", system.KindControl: "other", system.KindLamp: "other", system.KindIsolator: "other",
 	system.KindSplitter: "other", system.KindSwitch: "other",
 	system.KindShunt: "other", system.KindDisconnect: "other", system.KindAlternator: "other", system.KindBattery: "other",
 }

@@ -87,7 +87,7 @@ func (n *net) besides(out []slot, done []bool) {
 			}
 			row := branchRow
 			switch system.ComponentKind(p.kind) {
-			case system.KindFeedPoint, system.KindFuse, system.KindShunt, system.KindControl:
+			case system.KindFeedPoint, system.KindFuse, system.KindShunt, system.KindControl, system.KindLamp:
 				row = signalRow
 			case system.KindEarth:
 				row = earthRow

@@ -67,6 +67,11 @@ var symbols = map[string]func(d *Drawing, of string, x, y float64){
 		d.line("symbol", of, x-4, y, x+15, y)
 		d.line("symbol", of, x+9, y-5, x+15, y, x+9, y+5)
 	},
+	"lamp": func(d *Drawing, of string, x, y float64) {
+		d.circle("symbol", of, x, y, 11)
+		d.line("symbol", of, x-8, y-8, x+8, y+8)
+		d.line("symbol", of, x-8, y+8, x+8, y-8)
+	},
 	"tap": func(d *Drawing, of string, x, y float64) {
 		d.line("symbol", of, x-18, y, x-10, y)
 		d.box("symbol", of, x-10, y-10, 22, 20)
@@ -192,6 +197,10 @@ var pictures = map[string]func(d *Drawing, of string, x, y float64){
 	"feed-point": func(d *Drawing, of string, x, y float64) {
 		d.closed("picture", of, x-10, y-9, x+10, y-9, x+10, y+3, x+6, y+3, x+6, y+11, x+3, y+11, x+3, y+3, x-3, y+3, x-3, y+11, x-6, y+11, x-6,
 			y+3, x-10, y+3)
+	},
+	"lamp": func(d *Drawing, of string, x, y float64) {
+		d.circle("picture", of, x, y-2, 8)
+		d.box("picture", of, x-5, y+6, 10, 6)
 	},
 	"tap": func(d *Drawing, of string, x, y float64) {
 		d.box("picture", of, x-13, y-9, 26, 18)

@@ -14,6 +14,10 @@ type Arranged struct {
 	Ahead    *string  `json:"ahead,omitempty"`
 	BesideA  *float64 `json:"besideA,omitempty"`
 	SunAt    *string  `json:"sunAt,omitempty"`
+
+	Control   *string `json:"control,omitempty"`
+	Interlock *string `json:"interlock,omitempty"`
+	Lamp      *string `json:"lamp,omitempty"`
 }
 
 // Where a run begins.
@@ -51,6 +55,14 @@ const (
 	SunAtCharger = "charger" // the coupling's aux side, before F2
 )
 
+// What works a join by hand, and what keeps it from being worked.
+const (
+	MomentaryControl = "momentary"
+	ToggleControl    = "toggle"
+	NoInterlock      = "none"
+	EngineInterlock  = "engine"
+)
+
 // arrangedFields are how the run is put together.
 var arrangedFields = []Field{
 	{Path: "arranged.from", Label: "Run begins at", Kind: Choice, Part: "start", Choices: []Option{{FromStart, "the start battery"},
@@ -72,6 +84,11 @@ var arrangedFields = []Field{
 		Choices: amps(parts.ChargerRatings)},
 	{Path: "arranged.sunAt", Label: "Solar lands at", Kind: Choice, Part: "aux", Choices: []Option{{SunAtBus, "the aux side's bus"},
 		{SunAtBattery, "the aux battery's posts"}, {SunAtCharger, "the coupling's aux side"}}},
+	{Path: "arranged.control", Label: "The join by hand is worked by", Kind: Choice, Part: "coupling", Choices: []Option{
+		{MomentaryControl, "a button that springs back"}, {ToggleControl, "a switch that stays"}}},
+	{Path: "arranged.interlock", Label: "An interlock keeps the join by hand apart", Kind: Choice, Part: "coupling", Choices: []Option{
+		{NoInterlock, "never"}, {EngineInterlock, "while the coupling's signal is live"}}},
+	ask("arranged.lamp", "A lamp beside it shows that its coil is fed", "coupling"),
 }
 
 // ofStud is where the run begins at a body-builder's stud.
@@ -87,6 +104,9 @@ type ArrangedFacts struct {
 	Frame, Ahead bool
 	BesideA      *float64
 	SunAt        string
+	Control      string
+	Interlock    string
+	Lamp         bool
 }
 
 // arranged notes what is not as usual.
@@ -102,6 +122,8 @@ func (f *Facts) arranged(r *resolver, d Document) {
 	f.Arranged = ArrangedFacts{From: said("arranged.from", a.From, FromStart), Fuses: said("arranged.fuses", a.Fuses, FusedBoth),
 		Plug: said("arranged.plug", a.Plug, NoPlug), SunAt: said("arranged.sunAt", a.SunAt, SunAtBus),
 		Frame: r.tri("arranged.frame", a.Frame) == Yes && f.Place.Trailer, Ahead: r.tri("arranged.ahead", a.Ahead) == Yes,
+		Control: said("arranged.control", a.Control, MomentaryControl), Interlock: said("arranged.interlock", a.Interlock, NoInterlock),
+		Lamp:    r.tri("arranged.lamp", a.Lamp) == Yes,
 		BesideA: r.some("arranged.besideA", a.BesideA)}
 	if f.Place.Trailer {
 		f.Arranged.Plug = NoPlug // it has one

@@ -21,6 +21,7 @@ func arrangedNoteCases() []noteCase {
 	tap := func(row string) string {
 		return `{"pins":{"coupling":"dcdc","chargerA":30},"taps":{"r1":{` + row + `}}}`
 	}
+	const hand = `,"pins":{"coupling":"changeover"},"wants":{"emergencyStart":"yes"}`
 	const sunny = `,"day":{"solarW":200}`
 	const camper = `,"vehicle":{"kind":"tow-camper"}`
 	return []noteCase{
@@ -41,6 +42,9 @@ func arrangedNoteCases() []noteCase {
 		{"unfused.sheathed", of(`"fuses":"back"`, link(0.2, 0.2)), of(`"fuses":"back"`, link(0.1, 0.1))},
 		{"unfused.short", of(`"fuses":"front"`, link(0.1, 0.1)), of(`"fuses":"both"`, link(0.1, 0.1))},
 		{"unfused.none", of(`"fuses":"none"`, link(0.1, 0.1)), of(`"fuses":"front"`, link(0.1, 0.1))},
+		{"button.toggle", of(`"control":"toggle"`, hand), of(`"control":"momentary"`, hand)},
+		{"interlock.blocks", of(`"interlock":"engine"`, hand+`,"day":{"trigger":"ignition"},"schools":{"emergency":"share"}`),
+			of(`"interlock":"engine"`, hand+`,"day":{"trigger":"running"},"schools":{"emergency":"share"}`)},
 		{"tap.unfused", tap(`"fused":"no","amps":5`), tap(`"amps":5`)},
 		{"tap.drains", tap(`"at":"start"`), tap(`"at":"start","when":"running"`)},
 		{"tap.alone", tap(`"at":"aux"`), tap(`"at":"start"`)},

@@ -5,6 +5,8 @@ import (
 
 	"epitrope/core/circuit"
 	"epitrope/core/design"
+	"epitrope/core/feed"
+	"epitrope/core/job"
 	"epitrope/core/unit"
 	"epitrope/core/verdict"
 	"epitrope/core/working"
@@ -28,6 +30,27 @@ var joinRules = []rule{
 				return at("coupling", unit.Text(d.Button.NearFault/1000, "kA", 1), d.Button.Fuse.Label(),
 					unit.Text(d.Button.Fuse.Family.BreaksA/1000, "kA", 0))
 			})
+		}},
+	{"button.toggle", verdict.Beware, working.Practice,
+		"S1 stays where it is put: a join that is forgotten goes on, parked or driving.",
+		"Parked it empties both batteries, driving it takes what no charger limits. A button that springs back; a switch needs a lamp and an " +
+			"interlock at the least.",
+		func(d *design.Design) []finding {
+			return where(d.Toggles(), func() finding {
+				f := at("coupling").cure(verdict.Set("A button that springs back", "arranged.control", "momentary"))
+				if d.Interlocked() && d.Lamped() {
+					f = f.heavier(verdict.Remark)
+				}
+				return f
+			})
+		}},
+	{"interlock.blocks", verdict.Beware, working.Physics,
+		"K3 parts S1's feed with the ignition on, and the chosen way of an emergency start joins with the ignition on.",
+		"The signal is live with the key, not with the engine alone. Another feed point, or join with the key out.",
+		func(d *design.Design) []finding {
+			share := d.Facts.Schools.Emergency == "share" && d.Facts.Survey.EmergencyStart == job.Yes
+			live := d.FeedIs(design.Ignition) == feed.Is
+			return where(d.Interlocked() && share && live, func() finding { return at("coupling").cure(anotherFeed()) })
 		}},
 	{"join.fuse", verdict.Beware, working.Physics,
 		"At the moment of joining a flat aux battery %s flow, and %s may open after %s.",

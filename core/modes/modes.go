@@ -150,7 +150,9 @@ func modeAt(d *design.Design, leaving rig.Leaving, position string, k design.Key
 	out := circuit.Had(s.Solved.Through("start battery"))
 	m.AuxA, m.StartA = unit.Round(into, 1), unit.Round(max(0, out), 2)
 	m.Charging = s.OutA > 0.5 && s.Err == nil && (k.Engine == "running" || d.Kind.Charger() && !s.Stopped)
-	m.Lamp = lamp(d, &s)
+	if m.Lamp = lamp(d, &s); d.LampLit(&s) {
+		m.Lamp += ", LA1 lit"
+	}
 	l.outA = out
 	l.judge()
 	return m

@@ -199,6 +199,9 @@ func starting(d *design.Design) string {
 	}
 	how := "Press the button for ten seconds, let go, and then start."
 	what := "button"
+	if d.Toggles() {
+		what, how = "switch", "Put the join switch on for ten seconds, put it off again, and then start."
+	}
 	if d.WorkedByHand() == design.Selector {
 		what, how = "selector", "Turn the selector to joined for ten seconds, turn it back, and then start."
 	}

@@ -21,6 +21,9 @@ func couple(d *design.Design, rig *day.Rig, c *network.Circuit) {
 				second(rig, c, p, device)
 			}
 		case system.Contact:
+			if device.Locks {
+				continue // nobody joins by hand while it runs
+			}
 			if device.Ahead {
 				ahead(d, rig, c, p, device)
 				continue

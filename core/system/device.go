@@ -33,6 +33,7 @@ type Contact struct {
 	Senses              coupling.Sensing
 	ByHand              bool // it is worked at the contact itself
 	PlugIn              bool // in a socket, not on studs
+	Locks               bool // its rest contact lets a control's feed through, and it joins nothing
 	Ahead               bool // it parts a charger's feed, and joins no batteries
 }
 

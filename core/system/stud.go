@@ -25,6 +25,10 @@ func (c Component) Stud() string {
 		if d.PlugIn {
 			return ""
 		}
+	case Load:
+		if d.Ohm > 0 { // a lamp
+			return ""
+		}
 	case Plug, Control, FeedPoint:
 		return ""
 	}

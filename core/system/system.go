@@ -35,6 +35,7 @@ const (
 	KindDisconnect ComponentKind = "disconnect"
 	KindLoads      ComponentKind = "loads"
 	KindWinch      ComponentKind = "winch"
+	KindLamp       ComponentKind = "lamp"
 	KindTap        ComponentKind = "tap"        // what hangs on the run at the coupling
 	KindChangeover ComponentKind = "changeover" // a relay with a rest contact
 	KindControl    ComponentKind = "control"    // by hand, in a signal: switch, button, selector
@@ -43,7 +44,7 @@ const (
 // Component is one thing that is fitted, or was there before.
 type Component struct {
 	ID       string        `json:"id"`
-	Kind     ComponentKind `json:"kind" enum:"alternator,battery,fuse,charger,relay,contactor,isolator,plug,outlet,earth,feed-point,switch,shunt,disconnect,loads,winch,tap,changeover,control"`
+	Kind     ComponentKind `json:"kind" enum:"alternator,battery,fuse,charger,relay,contactor,isolator,plug,outlet,earth,feed-point,switch,shunt,disconnect,loads,winch,tap,lamp,changeover,control"`
 	Name     string        `json:"name"`
 	Rating   string        `json:"rating,omitempty"`
 	Existing bool          `json:"existing,omitempty" doc:"There before the work"`
