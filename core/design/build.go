@@ -170,8 +170,8 @@ func (d *Design) components(b job.Body, place job.Point) {
 	}
 	s.Add(system.Component{ID: "aux", Kind: system.KindBattery, Name: "Aux battery", Rating: cmp.Or(d.eachRating(), d.AuxRating()), At: place,
 		Device: system.Bank{Ohm: d.AuxOhm(), Each: d.eachRating()}})
-	for _, id := range d.members() {
-		s.Add(system.Component{ID: id, Kind: system.KindBattery, Name: "Aux battery " + id[len("aux"):], Rating: d.eachRating(), At: place,
+	for i, id := range d.members() {
+		s.Add(system.Component{ID: id, Kind: system.KindBattery, Name: "Aux battery " + id[len("aux"):], Rating: d.ratingOf(i + 1), At: place,
 			Device: system.Member{}})
 	}
 	s.Add(system.Component{ID: "e1", Kind: system.KindEarth, Name: "E1", Rating: "start battery's earth, chassis side of any sensor",
@@ -249,7 +249,16 @@ func (d *Design) eachRating() string {
 	if count < 2 {
 		return ""
 	}
-	return d.Facts.Chemistry.Label + " " + unit.Plain(d.Facts.AuxAh.Value/count, "Ah", 0)
+	return d.ratingOf(0)
+}
+
+// ratingOf is a battery of a bank as it is labelled.
+func (d *Design) ratingOf(i int) string {
+	if i < len(d.Facts.Bank) {
+		b := d.Facts.Bank[i]
+		return b.Chemistry.Label + " " + unit.Plain(b.Ah, "Ah", 0)
+	}
+	return d.Facts.Chemistry.Label + " " + unit.Plain(d.Facts.AuxAh.Value/d.Facts.Survey.AuxCount.Value, "Ah", 0)
 }
 
 // members are the batteries of a bank beside the first.

@@ -83,10 +83,11 @@ type Facts struct {
 	Machine        MachineFacts
 	Ways           WayFacts
 	Arranged       ArrangedFacts
-	Taps           []TapFact // what hangs on the run at the coupling
-	CrankS         Num       // how long a start takes
-	SlowMOhm       *float64  // of the aux battery: what follows slowly …
-	SlowS          *float64  // … and within what time
+	Bank           []BankFact // batteries of a bank that were listed one by one; none otherwise
+	Taps           []TapFact  // what hangs on the run at the coupling
+	CrankS         Num        // how long a start takes
+	SlowMOhm       *float64   // of the aux battery: what follows slowly …
+	SlowS          *float64   // … and within what time
 
 	StartInsulation, AuxInsulation cable.Insulation // a run's own, or that of the reels
 
@@ -189,6 +190,7 @@ func (d Document) Resolve(k coupling.Kind) Facts {
 	f.use(r, d)
 	f.routes(r, d, k)
 	f.survey(r, d)
+	f.bank(r, d)
 	f.arranged(r, d)
 	f.ways(r, d)
 	f.cells(r, d)

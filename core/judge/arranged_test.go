@@ -62,6 +62,9 @@ func arrangedCheckCases() []checkCase {
 	return []checkCase{
 		{"place.halves", "caution", `{"arranged":{"plug":"start"}}`, `{"arranged":{"plug":"start","from":"stud","fromLive":"running"}}`},
 		{"place.halves", "caution", `{"arranged":{"plug":"aux"}}`, `{}`},
+		{"bank.kinds", "bad", `{"bank":{"r1":{"chemistry":"agm"},"r2":{"chemistry":"lifepo4"}}}`,
+			`{"bank":{"r1":{"chemistry":"agm"},"r2":{"chemistry":"agm"}}}`},
+		{"bank.mixed", "bad", `{"bank":{"r1":{"ageYears":1},"r2":{"ageYears":3}}}`, `{"bank":{"r1":{"ageYears":1},"r2":{"ageYears":2}}}`},
 		{"place.halves.good", "good", `{"arranged":{"plug":"start","from":"stud","fromLive":"running"}}`, `{"arranged":{"plug":"start"}}`},
 	}
 }

@@ -10,14 +10,15 @@ import (
 	"epitrope/core/unit"
 )
 
-// Shares returns what part of a current each of n equal batteries in parallel carries,
-// 0 to 1, with links of linkOhm between neighbours on both sides and bankOhm for each
-// battery. By opposite corners the feed's plus comes to the first and its minus to the
+// Shares returns what part of a current each of several batteries in parallel carries,
+// 0 to 1, with links of linkOhm between neighbours on both sides and ohms of each
+// battery's own. By opposite corners the feed's plus comes to the first and its minus to the
 // last; otherwise both come to the first.
 //
 // Source: Kirchhoff's laws.
-func Shares(n int, linkOhm, bankOhm float64, corners bool) ([]float64, error) {
+func Shares(ohms []float64, linkOhm float64, corners bool) ([]float64, error) {
 	const amps = 100.0
+	n := len(ohms)
 	c := network.New()
 	plus := func(i int) network.Node { return c.Node(fmt.Sprintf("plus %d", i)) }
 	minus := func(i int) network.Node {
@@ -27,7 +28,7 @@ func Shares(n int, linkOhm, bankOhm float64, corners bool) ([]float64, error) {
 		return c.Node(fmt.Sprintf("minus %d", i))
 	}
 	for i := range n {
-		c.Add(network.Battery{Name: fmt.Sprintf("battery %d", i), Plus: plus(i), Minus: minus(i), Volts: 12, Ohm: bankOhm})
+		c.Add(network.Battery{Name: fmt.Sprintf("battery %d", i), Plus: plus(i), Minus: minus(i), Volts: 12, Ohm: ohms[i]})
 		if i > 0 {
 			c.Add(network.Resistance{Name: fmt.Sprintf("link plus %d", i), A: plus(i - 1), B: plus(i), Ohm: linkOhm},
 				network.Resistance{Name: fmt.Sprintf("link minus %d", i), A: minus(i - 1), B: minus(i), Ohm: linkOhm})
@@ -48,7 +49,7 @@ func Shares(n int, linkOhm, bankOhm float64, corners bool) ([]float64, error) {
 		if i > 0 {
 			across -= circuit.Had(solved.At(fmt.Sprintf("minus %d", i)))
 		}
-		shares[i] = (12 - across) / bankOhm / amps
+		shares[i] = (12 - across) / ohms[i] / amps
 	}
 	return shares, nil
 }
@@ -71,9 +72,9 @@ func Bank(d *design.Design) []BankShare {
 	if n < 2 {
 		return []BankShare{}
 	}
-	each := d.Facts.Chemistry.Ohm(d.Facts.AuxAh.Value/float64(n), d.Facts.N)
+	ohms := bankOhms(d, n)
 	link := v.AuxLinkM.Value*d.Aux.Trial.Size.OhmPerM() + 2*run.JointOhm
-	shares, err := Shares(n, link, each, v.AuxFeed != "end")
+	shares, err := Shares(ohms, link, v.AuxFeed != "end")
 	if err != nil {
 		return []BankShare{}
 	}
@@ -83,7 +84,45 @@ func Bank(d *design.Design) []BankShare {
 		if v.AuxFeed == "end" {
 			links = 2 * float64(i)
 		}
-		list[i] = BankShare{Battery: i + 1, Share: unit.Round(100*s, 1), PathMO: unit.Round(1000*(each+links*link), 2)}
+		list[i] = BankShare{Battery: i + 1, Share: unit.Round(100*s, 1), PathMO: unit.Round(1000*(ohms[i]+links*link), 2)}
 	}
 	return list
+}
+
+// olderBy is by how much a battery's own resistance rises in a year. Source: from memory: about twice as much after
+// eight years.
+const olderBy = 1.0 / 8
+
+// bankOhms are the own resistances of a bank's batteries: alike, or as they were listed.
+func bankOhms(d *design.Design, n int) []float64 {
+	list := make([]float64, n)
+	for i := range list {
+		list[i] = d.Facts.Chemistry.Ohm(d.Facts.AuxAh.Value/float64(n), d.Facts.N)
+		if i < len(d.Facts.Bank) {
+			b := d.Facts.Bank[i]
+			list[i] = b.Chemistry.Ohm(b.Ah, d.Facts.N)
+			if b.AgeYears != nil {
+				list[i] *= 1 + olderBy**b.AgeYears
+			}
+		}
+	}
+	return list
+}
+
+// evens is what flows between two batteries of different kinds in one bank as they are joined at rest, both full: from
+// the one that rests higher to the other. ok is false where all are of one kind.
+func evens(d *design.Design) (from, to string, amps float64, ok bool) {
+	ohms, link := bankOhms(d, len(d.Facts.Bank)), d.Facts.Survey.AuxLinkM.Value*d.Aux.Trial.Size.OhmPerM()+2*run.JointOhm
+	for i, a := range d.Facts.Bank {
+		for j, b := range d.Facts.Bank {
+			rise := (a.Chemistry.RestV(1) - b.Chemistry.RestV(1)) * d.Facts.N
+			if a.Chemistry.ID == b.Chemistry.ID || rise < 0 {
+				continue
+			}
+			if flows := rise / (ohms[i] + ohms[j] + 2*link); !ok || flows > amps {
+				from, to, amps, ok = a.Chemistry.Label, b.Chemistry.Label, flows, true
+			}
+		}
+	}
+	return from, to, amps, ok
 }

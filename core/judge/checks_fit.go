@@ -118,9 +118,19 @@ var bankLooks = []look{
 				return f
 			})
 		}},
+	{"bank.kinds", verdict.Bad, working.Physics, []string{"bank.*.chemistry"},
+		"In one bank %s and %s want different voltages, and no charger gives both: full and joined at rest %.0f A flow from the first to the " +
+			"second.",
+		func(d *design.Design) []finding {
+			from, to, amps, mixed := evens(d)
+			return says(mixed, "aux", from, to, amps)
+		}},
 	{"bank.mixed", verdict.Bad, working.Practice, []string{"aux.same"},
 		"Batteries of different type or age in parallel: the weaker one drags the other down.",
-		func(d *design.Design) []finding { return says(isBank(d) && d.Facts.Survey.AuxSame == job.No, "aux") }},
+		func(d *design.Design) []finding {
+			_, _, _, kinds := evens(d) // that is said as such
+			return says(isBank(d) && d.Facts.Survey.AuxSame == job.No && !kinds, "aux")
+		}},
 	{"bank.same.open", verdict.Open, working.Practice, []string{"aux.same"},
 		"Ask: are they of the same type and age?",
 		func(d *design.Design) []finding { return says(isBank(d) && d.Facts.Survey.AuxSame == job.Asked, "aux") }},

@@ -61,7 +61,7 @@ var sourceRules = []rule{
 		"More than half the label for hours overheats most machines. Idle leaves %s, cruise %s.",
 		func(d *design.Design) []finding {
 			half := d.Rates.Half.Unrounded
-			return where(!d.Facts.Label.Converter && d.DrawsA() > half, func() finding {
+			return where(!d.Facts.Label.Converter && d.DrawsA() > half+0.5, func() finding {
 				return at("alternator", unit.Text(d.DrawsA(), "A", 0), unit.Text(100*d.DrawsA()/d.Facts.LabelA.Value, "%", 0)).
 					since(unit.Text(max(0, d.IdleA), "A", 0), unit.Text(max(0, d.CruiseA), "A", 0)).cure(chargerWithin(d, half)...)
 			})

@@ -1,6 +1,7 @@
 package judge_test
 
 import (
+	"slices"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -14,15 +15,15 @@ import (
 // middle one meets the current of both ends' links.
 func TestSharesOfAParallelBank(t *testing.T) {
 	const bank, link = 0.006, 0.0009
-	end, err := judge.Shares(2, link, bank, false)
+	end, err := judge.Shares([]float64{bank, bank}, link, false)
 	require.NoError(t, err)
 	assert.InDelta(t, (bank+2*link)/bank, end[0]/end[1], 1e-6)
-	corners, err := judge.Shares(2, link, bank, true)
+	corners, err := judge.Shares([]float64{bank, bank}, link, true)
 	require.NoError(t, err)
 	assert.InDelta(t, 0.5, corners[0], 1e-6)
 	for n := 2; n <= 4; n++ {
 		for _, way := range []bool{true, false} {
-			shares, err := judge.Shares(n, link, bank, way)
+			shares, err := judge.Shares(slices.Repeat([]float64{bank}, n), link, way)
 			require.NoError(t, err)
 			sum := 0.0
 			for i, s := range shares {
@@ -36,7 +37,10 @@ func TestSharesOfAParallelBank(t *testing.T) {
 			assert.InDelta(t, 1, sum, 1e-6)
 		}
 	}
-	four, err := judge.Shares(4, link, bank, true)
+	four, err := judge.Shares(slices.Repeat([]float64{bank}, 4), link, true)
 	require.NoError(t, err)
 	assert.Greater(t, four[0], four[1])
+	uneven, err := judge.Shares([]float64{0.004, 0.008}, 1e-9, true)
+	require.NoError(t, err)
+	assert.InDeltaSlice(t, []float64{2.0 / 3, 1.0 / 3}, uneven, 1e-6, "as their conductances")
 }
