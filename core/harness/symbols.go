@@ -1,7 +1,22 @@
 package harness
 
+// earth is an earth point: with a bar over it, where several wires come to it.
 func (d *Drawing) earth(p Placed) {
 	x, y := p.X+p.W/2, p.Y
+	left, right := x, x
+	for _, l := range d.Lines {
+		if len(l.Points) == 0 || l.From != p.ID && l.To != p.ID {
+			continue
+		}
+		end := l.Points[len(l.Points)-1]
+		if l.From == p.ID {
+			end = l.Points[0]
+		}
+		left, right = min(left, end.X), max(right, end.X)
+	}
+	if left < right {
+		d.line("symbol", p.ID, left, y, right, y)
+	}
 	for i, half := range []float64{14, 9, 4} {
 		yy := y + 4 + float64(i)*4
 		d.line("symbol", p.ID, x-half, yy, x+half, yy)

@@ -9,8 +9,8 @@ import (
 	"epitrope/core/working"
 )
 
-// Cell is a row of the batteries of a bank, where they are not all alike.
-type Cell struct {
+// InBank is a row of the batteries of a bank, where they are not all alike.
+type InBank struct {
 	Chemistry *string  `json:"chemistry,omitempty"`
 	Ah        *float64 `json:"ah,omitempty"`
 	AgeYears  *float64 `json:"ageYears,omitempty"`

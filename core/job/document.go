@@ -61,7 +61,7 @@ type Document struct {
 	Joints   map[string]JointMeasured `json:"joints,omitempty" doc:"Joints as measured, by wire and end"`
 	Gear     map[string]Gear          `json:"gear,omitempty" doc:"What was there before: devices, by name of the row"`
 	Found    map[string]FoundWire     `json:"found,omitempty" doc:"… and wires"`
-	Bank     map[string]Cell          `json:"bank,omitempty" doc:"The batteries of a bank, where they are not all alike"`
+	Bank     map[string]InBank        `json:"bank,omitempty" doc:"The batteries of a bank, where they are not all alike"`
 	Taps     map[string]Tap           `json:"taps,omitempty" doc:"What hangs on the run at the coupling"`
 	Feeds    map[string]Feed          `json:"feeds,omitempty" doc:"Feed points that were tested"`
 	Points   map[string]Spot          `json:"points,omitempty" doc:"Earth points, grommets, fasteners"`

@@ -679,6 +679,7 @@ export interface components {
             idleV?: number;
             knownBy?: string;
             label?: string;
+            machine?: string;
             /** Format: double */
             ratio?: number;
             regulation?: string;
@@ -694,6 +695,24 @@ export interface components {
             shown: string;
             /** @description As it is written in a file, and read again */
             text: string;
+        };
+        Arranged: {
+            ahead?: string;
+            /** Format: double */
+            besideA?: number;
+            control?: string;
+            frame?: string;
+            from?: string;
+            /** Format: double */
+            fromA?: number;
+            /** Format: double */
+            fromH?: number;
+            fromLive?: string;
+            fuses?: string;
+            interlock?: string;
+            lamp?: string;
+            plug?: string;
+            sunAt?: string;
         };
         Asking: {
             /** @description A job document; its schema is at /api/schema/job. Quantities may be text with a unit, such as "12 ft 6". */
@@ -1089,7 +1108,7 @@ export interface components {
             heat: components["schemas"]["Cell"];
             id: string;
             /** @enum {string} */
-            kind: "alternator" | "lead" | "battery" | "fuse" | "cable" | "plug" | "charger" | "relay" | "splitter" | "switch";
+            kind: "alternator" | "lead" | "battery" | "fuse" | "cable" | "plug" | "outlet" | "charger" | "relay" | "splitter" | "switch";
             loses: components["schemas"]["Cell"];
             name: string;
             part: components["schemas"]["Cell"];
@@ -1119,7 +1138,7 @@ export interface components {
             existing?: boolean;
             id: string;
             /** @enum {string} */
-            kind: "alternator" | "battery" | "fuse" | "charger" | "relay" | "contactor" | "isolator" | "plug" | "earth" | "feed-point" | "switch" | "shunt" | "disconnect" | "loads" | "winch" | "changeover" | "control";
+            kind: "alternator" | "battery" | "fuse" | "charger" | "relay" | "contactor" | "isolator" | "plug" | "outlet" | "earth" | "feed-point" | "switch" | "shunt" | "disconnect" | "loads" | "winch" | "tap" | "lamp" | "changeover" | "control";
             name: string;
             rating?: string;
         };
@@ -1287,7 +1306,12 @@ export interface components {
         };
         Document: {
             alternator?: components["schemas"]["Alternator"];
+            arranged?: components["schemas"]["Arranged"];
             aux?: components["schemas"]["Aux"];
+            /** @description The batteries of a bank, where they are not all alike */
+            bank?: {
+                [key: string]: components["schemas"]["InBank"];
+            };
             bays?: components["schemas"]["Bays"];
             beliefs?: components["schemas"]["Beliefs"];
             /** @description What was really fitted where it is not as designed, by the answer's path with / for its points */
@@ -1352,6 +1376,10 @@ export interface components {
             signal?: components["schemas"]["Signal"];
             solar?: components["schemas"]["Solar"];
             startBattery?: components["schemas"]["StartBattery"];
+            /** @description What hangs on the run at the coupling */
+            taps?: {
+                [key: string]: components["schemas"]["Tap"];
+            };
             title?: string;
             use?: components["schemas"]["Use"];
             vehicle?: components["schemas"]["Vehicle"];
@@ -1755,6 +1783,13 @@ export interface components {
             relayA?: number;
             size?: string;
         };
+        InBank: {
+            /** Format: double */
+            ageYears?: number;
+            /** Format: double */
+            ah?: number;
+            chemistry?: string;
+        };
         Input: {
             letter: string;
             name: string;
@@ -2157,6 +2192,8 @@ export interface components {
             disable?: string;
             /** Format: double */
             floatV?: number;
+            /** Format: double */
+            generatorW?: number;
             how?: string;
             /** Format: double */
             outputA?: number;
@@ -2192,6 +2229,8 @@ export interface components {
             joined: boolean;
             key: string;
             lamp: string;
+            /** @description Plugged in, or the generator runs */
+            mains: string;
             /** @description Which judgement it is */
             rule: string;
             /**
@@ -3237,6 +3276,19 @@ export interface components {
         System: {
             components: components["schemas"]["Component"][];
             wires: components["schemas"]["Wire"][];
+        };
+        Tap: {
+            /** Format: double */
+            amps?: number;
+            at?: string;
+            fused?: string;
+            /** Format: double */
+            hours?: number;
+            kind?: string;
+            /** Format: double */
+            longM?: number;
+            name?: string;
+            when?: string;
         };
         Task: {
             /** Format: date-time */

@@ -132,6 +132,7 @@ function Symbol({ column, box, lit, onPick }: { column: Column; box: Box; lit: b
       {column.kind === "relay" && <path d={`M${x + 5} ${mid}h6l12 -8M${x + w - 5} ${mid}h-6`} />}
       {column.kind === "splitter" && <path d={[mid - 6, mid + 6].map((at) => `M${x + 4} ${at}h8m0 -4v8l9 -4zm9 0v8m0 -4h8`).join("")} />}
       {column.kind === "switch" && <path d={`M${x + 2} ${mid}h3l${w - 10} -7M${x + w - 2} ${mid}h-3M${x + w / 2} ${mid - 4}v${-h / 2 + 2}m-4 0h8`} />}
+      {column.kind === "outlet" && <circle cx={x + w / 2} cy={mid} r={Math.min(w, h) / 3} />}
       {column.kind === "plug" && <path d={`M${x + 3} ${y + 5}l4 6l-4 6M${x + 8} ${y + 5}l4 6l-4 6`} />}
     </g>
   );

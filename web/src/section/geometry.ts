@@ -20,7 +20,7 @@ export interface XY {
 
 /** How wide a column is against the others, by the kind of its part. */
 const share: Record<Column["kind"], number> = {
-  alternator: 1.25, lead: 0.75, battery: 1.3, fuse: 1.1, cable: 1.65, plug: 1, charger: 1.35, relay: 1.2, splitter: 1.2, switch: 1,
+  alternator: 1.25, lead: 0.75, battery: 1.3, fuse: 1.1, cable: 1.65, plug: 1, outlet: 1, charger: 1.35, relay: 1.2, splitter: 1.2, switch: 1,
 };
 
 /** columnSpans shares a width out to the columns, left to right. */
@@ -80,7 +80,7 @@ function toward(from: XY, to: XY, distance: number): XY {
 /** size is how large the symbol of a part is drawn, in px. */
 export const size: Record<Column["kind"], { w: number; h: number }> = {
   alternator: { w: 26, h: 26 }, lead: { w: 0, h: 0 }, battery: { w: 46, h: 28 }, fuse: { w: 24, h: 11 },
-  cable: { w: 0, h: 0 }, plug: { w: 14, h: 22 }, charger: { w: 34, h: 38 }, relay: { w: 34, h: 24 }, splitter: { w: 34, h: 26 }, switch: { w: 26, h: 18 },
+  cable: { w: 0, h: 0 }, plug: { w: 14, h: 22 }, outlet: { w: 18, h: 18 }, charger: { w: 34, h: 38 }, relay: { w: 34, h: 24 }, splitter: { w: 34, h: 26 }, switch: { w: 26, h: 18 },
 };
 
 /** apart is the least room between two symbols, in px. */
@@ -132,21 +132,12 @@ export function layOut(plan: Plan, scale: Scale, within: Span): Layout {
   const get = (id: string) => parts.get(id) as Box;
   const floor = scale.y(0.5);
   const steel = scale.y(0.36);
-  const plug = parts.get("x1");
-  const before = (next: Box, from: Box) => joint(from, next, floor);
 
   // A machine of the run's own feeds it without the start battery.
   const source = parts.has("start") ? "start" : "alternator";
   const lead = source === "start" ? joint(get("alternator"), get("start"), floor) : [];
-  const feeds = new Map<string, XY[]>();
-  const [c1, c2] = [[get("f1"), get("coupling")], [get("coupling"), get("f2")]] as [[Box, Box], [Box, Box]];
+  const feeds = feedsOf(plan.columns, parts, source, floor);
   const charges = plan.columns.some((c) => c.id === "coupling" && c.kind === "charger");
-  const order = plan.columns.map((c) => c.id);
-  const plugFirst = order.indexOf("x1") < order.indexOf("coupling");
-  feeds.set("c1", plug && plugFirst ? through(c1[0], plug, c1[1], floor) : before(c1[1], c1[0]));
-  feeds.set("c2", plug && !plugFirst ? through(c2[0], plug, c2[1], floor) : before(c2[1], c2[0]));
-  feeds.set("f1", joint(get(source), get("f1"), floor));
-  feeds.set("f2", joint(get("f2"), get("aux"), floor));
 
   const foot = (b: Box, at: number): XY => ({ x: b.x + b.w * at, y: b.y + b.h });
   const start = foot(get(source), 0.82);
@@ -170,7 +161,8 @@ export function layOut(plan: Plan, scale: Scale, within: Span): Layout {
   let trigger: XY[] | null = null;
   let feedPoint: XY | null = null;
   if (feed) {
-    const top: XY = { x: mid.x, y: get("coupling").y };
+    const told = parts.get("k2") ?? get("coupling");
+    const top: XY = { x: foot(told, 0.5).x, y: told.y };
     const level = Math.min(scale.y(1.35), top.y - 16);
     feedPoint = { x: Math.min(scale.x(feed.at.x), top.x - 30), y: level };
     trigger = [feedPoint, { x: top.x, y: level }, top];
@@ -179,7 +171,10 @@ export function layOut(plan: Plan, scale: Scale, within: Span): Layout {
   const hooks = new Map<string, XY>();
   for (const [id, box] of parts) hooks.set(id, { x: box.x + box.w / 2, y: box.y + box.h });
   if (lead.length > 0) hooks.set("lead", halfway(lead));
-  for (const id of ["c1", "c2"]) hooks.set(id, halfway(feeds.get(id) as XY[]));
+  for (const id of ["c1", "c2"]) {
+    const feed = feeds.get(id);
+    if (feed) hooks.set(id, halfway(feed));
+  }
   return { parts, feeds, lead, returns, earths, trigger, feedPoint, hooks };
 }
 
@@ -202,6 +197,28 @@ function joint(from: Box, to: Box, floor: number): XY[] {
 
 function through(from: Box, via: Box, to: Box, floor: number): XY[] {
   return [...joint(from, via, floor), ...joint(via, to, floor)];
+}
+
+/** feedsOf joins the parts of the run in their order: a cable's line by its own name, a short lead's by the part that it is beside. */
+function feedsOf(columns: Column[], parts: Map<string, Box>, source: string, floor: number): Map<string, XY[]> {
+  const feeds = new Map<string, XY[]>();
+  let from: { id: string; box: Box } | null = null;
+  let cable: string | null = null;
+  let plug: Box | null = null;
+  let passed = false;
+  for (const c of columns) {
+    const box = parts.get(c.id);
+    if (c.kind === "cable") cable = c.id;
+    else if (c.kind === "plug" && box) plug = box;
+    else if (box && (from !== null || c.id === source)) {
+      if (from) feeds.set(cable ?? (passed ? from.id : c.id), plug ? through(from.box, plug, box, floor) : joint(from.box, box, floor));
+      from = { id: c.id, box };
+      cable = null;
+      plug = null;
+      passed = passed || c.id === "coupling";
+    }
+  }
+  return feeds;
 }
 
 /** halfway is the point half-way along a line of points. */

@@ -67,6 +67,19 @@ export default function SurveySheet() {
             <FoundRows list="points" fields={["kind", "where", "size"]} add="Add a place" first={["kind", "earth"]} />
           </>
         )}
+        {group.id === "aux" && (
+          <>
+            <h3>A bank of unlike batteries</h3>
+            <p className="soft">Listed one by one, where they differ in kind, size or age: two to four in parallel.</p>
+            <FoundRows list="bank" fields={["chemistry", "ah", "ageYears"]} add="Add a battery" first={["chemistry", "agm"]} />
+          </>
+        )}
+        {group.id === "arranged" && (
+          <>
+            <h3>What hangs on the run at the coupling</h3>
+            <FoundRows list="taps" fields={["kind", "name", "at", "amps", "hours", "when", "fused", "longM"]} add="Add a fuse block, an inverter, a feed or a load" first={["kind", "block"]} />
+          </>
+        )}
         {group.id === "found" && <AsFound />}
         {group.id === "feed" && <FeedHunt />}
         {group.id === "beliefs" && <Beliefs />}

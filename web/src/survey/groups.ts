@@ -23,7 +23,7 @@ export const groups: Group[] = [
     id: "alternator",
     title: "Alternator",
     says: "The label, how it is regulated, and how that is known. A test beats the year.",
-    fields: ["alternator.label", "alternator.count", "alternator.regulation", "alternator.knownBy", "alternator.volts", "alternator.senses", "alternator.excites", "vehicle.loadA", "vehicle.secondRoom"],
+    fields: ["alternator.machine", "alternator.label", "alternator.count", "alternator.regulation", "alternator.knownBy", "alternator.volts", "alternator.senses", "alternator.excites", "vehicle.loadA", "vehicle.secondRoom"],
     checks: [],
     parts: ["alternator"],
   },
@@ -90,11 +90,21 @@ export const groups: Group[] = [
     checks: [],
   },
   {
+    id: "arranged",
+    title: "How it is put together",
+    says: "Only where it is not the usual run from the start battery to the aux battery: where the run begins, what comes out, what hangs on it, who works it.",
+    fields: [
+      "arranged.from", "arranged.fromA", "arranged.fromH", "arranged.fromLive", "arranged.fuses", "arranged.plug", "arranged.frame", "arranged.ahead", "arranged.besideA",
+      "arranged.sunAt", "arranged.control", "arranged.interlock", "arranged.lamp",
+    ],
+    checks: ["place"],
+  },
+  {
     id: "charging",
     title: "Other chargers, monitor",
     says: "What else charges the aux battery, what counts it, and how each is set: they have to agree with the battery and with each other.",
     fields: [
-      "mains.outputA", "mains.absorptionV", "mains.floatV", "mains.compensated", "mains.probe", "mains.disable", "solar.absorptionV", "solar.floatV",
+      "mains.outputA", "mains.generatorW", "mains.absorptionV", "mains.floatV", "mains.compensated", "mains.probe", "mains.disable", "solar.absorptionV", "solar.floatV",
       "solar.compensated", "solar.probe", "solar.disable", "extras.monitor", "monitor.capacityAh", "monitor.fullV", "monitor.tailPct", "monitor.efficiency",
     ],
     checks: ["charging"],
