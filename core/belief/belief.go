@@ -114,7 +114,7 @@ var beliefs = []belief{
 	{"rest", "aux", working.Memory,
 		"At %.1f V, rested, %s is about %.0f %% full.", "",
 		func(b job.Beliefs) *string { return b.Rest }, func(d *design.Design) (bool, []any) {
-			return with(false, restSaidV*d.Facts.N, d.Facts.Chemistry.Label, 100*d.Facts.Chemistry.Charge(restSaidV))
+			return with(false, restSaidV*d.Facts.AuxN, d.Facts.Chemistry.Label, 100*d.Facts.Chemistry.Charge(restSaidV))
 		}},
 	{"apart", "coupling", working.Physics,
 		"Parked%s, they are not apart: the %s stays closed, with %.1f V on it.",
@@ -191,7 +191,7 @@ var beliefs = []belief{
 func inTheSun(d *design.Design) design.State {
 	s := d.StateAt("", design.KeyOut)
 	if w := d.Facts.Day.SolarW.Value; w > 0 {
-		s.SunA = design.SunShare * w / (14 * d.Facts.N)
+		s.SunA = design.SunShare * w / (14 * d.Facts.AuxN)
 	}
 	d.Settle(&s)
 	return s

@@ -75,7 +75,7 @@ func coupled(d *design.Design) Source {
 		compensated = "yes"
 	}
 	return Source{ID: "charger", Name: unit.Capital(d.Charger.Label), AbsorptionV: rounded(d.SetV()),
-		FloatV: rounded(d.Setting.FloatV * d.Facts.N), Compensated: compensated,
+		FloatV: rounded(d.Setting.FloatV * d.Facts.AuxN), Compensated: compensated,
 		ColdStop: coldStop(d, job.Tri(job.Str(d.Doc.Card.Probe)), job.Tri(job.Str(d.Facts.Set.Disable))),
 		SetAt:    unit.Say("%s: %s", Ways[job.Str(d.Doc.Card.Way)], orUnsaid(d.Setting.How)),
 		ReadBack: unit.Say("engine on, aux battery nearly full, sun and mains off: %s across its posts", unit.Text(GetsV(d), "V", 2)),

@@ -73,7 +73,7 @@ func ofMonitor(d *design.Design, v *float64, wrong func(v float64) bool, wanted 
 // fullBetween is between which volts a monitor may take the battery for full: above float and rest, and some
 // tenths under the lowest that any source of charging holds.
 func fullBetween(d *design.Design) (least, most float64) {
-	n := d.Facts.N
+	n := d.Facts.AuxN
 	most = d.ChargesAtV() / n
 	least = max(profileOf(d).FloatHigh, d.Facts.Chemistry.RestV(1))
 	if d.Kind.Charger() {

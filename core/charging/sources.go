@@ -65,9 +65,9 @@ var sourceRules = []rule{
 	{"charging.float", verdict.Caution, working.Memory, chargingPaths("floatV"),
 		"The %s floats at %.1f V, and %s wants at most %.1f V: held there for days it ages.",
 		ofSources(func(d *design.Design, s job.SourceFacts) bool {
-			return s.FloatV != nil && *s.FloatV/d.Facts.N > profileOf(d).FloatHigh+2*offV
+			return s.FloatV != nil && *s.FloatV/d.Facts.AuxN > profileOf(d).FloatHigh+2*offV
 		}, func(d *design.Design, s job.SourceFacts) finding {
-			most := profileOf(d).FloatHigh * d.Facts.N
+			most := profileOf(d).FloatHigh * d.Facts.AuxN
 			return at("aux", s.Name, *s.FloatV, d.Facts.Chemistry.Label, most).
 				cure(verdict.Set(unit.Say("Float is set to %.1f V", most), s.Section+".floatV", fmt.Sprint(unit.Round(most, 2))))
 		})},
@@ -86,7 +86,7 @@ var sourceRules = []rule{
 			out := d.Facts.Day.OutsideC.Value
 			return s.Compensated == job.No && profileOf(d).PerK != 0 && (out < ColdOutC || out > HotOutC)
 		}, func(d *design.Design, s job.SourceFacts) finding {
-			return at("aux", d.Facts.Day.OutsideC.Value, s.Name, -1000*profileOf(d).PerK*d.Facts.N)
+			return at("aux", d.Facts.Day.OutsideC.Value, s.Name, -1000*profileOf(d).PerK*d.Facts.AuxN)
 		})},
 	{"charging.frost", verdict.Bad, working.Practice, chargingPaths("disable", "probe"),
 		"At %.0f °C outside nothing stops the %s, and %s must not be charged below %.0f °C. Wire its charge-disable, or a probe at the cells.",
@@ -155,7 +155,7 @@ func withoutPlus(d *design.Design) (becomes string, hangs bool) {
 	}
 	becomes = "another setting"
 	if other, ok := profile.ByLeads(d.Facts.Settings, a, b); ok {
-		becomes = unit.Say("%s, %.1f V", other.Label, other.AbsorptionV*d.Facts.N)
+		becomes = unit.Say("%s, %.1f V", other.Label, other.AbsorptionV*d.Facts.AuxN)
 	}
 	return becomes, true
 }
@@ -189,19 +189,19 @@ func sets(d *design.Design, s job.SourceFacts) float64 {
 	if s.AbsorptionV == nil {
 		return 0
 	}
-	return *s.AbsorptionV / d.Facts.N
+	return *s.AbsorptionV / d.Facts.AuxN
 }
 
 // absorbs says what a source is set to, what the battery wants, at 12 V, and sets it so.
 func absorbs(d *design.Design, s job.SourceFacts, wanted float64) finding {
-	right := profileOf(d).AbsorptionHigh * d.Facts.N
-	return at("aux", s.Name, *s.AbsorptionV, d.Facts.Chemistry.Label, wanted*d.Facts.N).
+	right := profileOf(d).AbsorptionHigh * d.Facts.AuxN
+	return at("aux", s.Name, *s.AbsorptionV, d.Facts.Chemistry.Label, wanted*d.Facts.AuxN).
 		cure(verdict.Set(unit.Say("It is set to %.1f V", right), s.Section+".absorptionV", fmt.Sprint(unit.Round(right, 2))))
 }
 
 // wants is what the battery wants of all that charges it, in words.
 func wants(d *design.Design) string {
-	p, n := profileOf(d), d.Facts.N
+	p, n := profileOf(d), d.Facts.AuxN
 	float := unit.Text(p.FloatHigh*n, "V", 1) + " or none"
 	if p.FloatLow > 0 {
 		float = unit.Say("%.1f to %.1f V", p.FloatLow*n, p.FloatHigh*n)

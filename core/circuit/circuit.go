@@ -6,6 +6,7 @@
 package circuit
 
 import (
+	"cmp"
 	"errors"
 	"fmt"
 	"slices"
@@ -27,6 +28,7 @@ const (
 // Circuit is a system laid out.
 type Circuit struct {
 	n        float64 // system voltage / 12 V
+	auxN     float64 // the aux side's
 	solver   *network.Solver
 	start    *network.Battery
 	aux      *network.Battery
@@ -59,6 +61,7 @@ type Circuit struct {
 type tap struct {
 	name        string
 	full, mean  float64
+	n           float64
 	load        *network.CurrentLoad
 	plus, minus system.Terminal
 }
@@ -68,6 +71,7 @@ type hung struct {
 	name        string
 	plus, minus system.Terminal
 	amps        *float64
+	n           float64 // the voltage of its side / 12 V
 }
 
 // throw is a contact of a control.
@@ -90,15 +94,15 @@ type charger struct {
 func Lay(s *system.System, n float64) *Circuit {
 	c := network.New()
 	Fixed(c, s, system.Feed, system.Return, system.Chassis, system.Signal)
-	l := &Circuit{n: n, switches: map[string]*network.Switch{}}
+	l := &Circuit{n: n, auxN: cmp.Or(s.AuxN, n), switches: map[string]*network.Switch{}}
 	for _, p := range s.Components {
 		l.lay(c, p)
 	}
 	for _, a := range s.Attached {
 		attach(c, a)
-		l.hang = append(l.hang, hung{name: a.Name, plus: a.Plus, minus: a.Minus})
+		l.hang = append(l.hang, hung{name: a.Name, plus: a.Plus, minus: a.Minus, n: l.hungAt(a)})
 		if d, is := a.Device.(system.Load); is && d.FullA > 0 {
-			l.taps = append(l.taps, tap{name: a.Name, full: d.FullA, mean: d.MeanA, plus: a.Plus, minus: a.Minus})
+			l.taps = append(l.taps, tap{name: a.Name, full: d.FullA, mean: d.MeanA, plus: a.Plus, minus: a.Minus, n: l.hungAt(a)})
 		}
 	}
 	for name, at := range map[string]system.Terminal{ShortC1: s.Ends.Start, ShortC2: s.Ends.Aux} {
@@ -111,6 +115,22 @@ func Lay(s *system.System, n float64) *Circuit {
 	l.solver = solver
 	l.grip(c)
 	return l
+}
+
+// side is the voltage of a battery's side / 12 V.
+func (l *Circuit) side(b system.Bank) float64 {
+	if b.Start {
+		return l.n
+	}
+	return l.auxN
+}
+
+// hungAt is the voltage of the side that something hangs on / 12 V.
+func (l *Circuit) hungAt(a system.Attached) float64 {
+	if load, is := a.Device.(system.Load); a.Name == House || is && load.OnAux {
+		return l.auxN
+	}
+	return l.n
 }
 
 // Fixed lays what no state changes: the wires of some roles, and every fuse, plug, shunt
@@ -157,7 +177,7 @@ func (l *Circuit) lay(c *network.Circuit, p system.Component) {
 	}
 	switch d := p.Device.(type) {
 	case system.Bank:
-		c.Add(network.Battery{Name: p.ID + " battery", Plus: at("30"), Minus: at("31"), Volts: 12 * l.n, Ohm: d.Ohm})
+		c.Add(network.Battery{Name: p.ID + " battery", Plus: at("30"), Minus: at("31"), Volts: 12 * l.side(d), Ohm: d.Ohm})
 	case system.Machine:
 		if !d.Own {
 			sense := c.Node("start.30")
@@ -217,62 +237,6 @@ func (l *Circuit) lay(c *network.Circuit, p system.Component) {
 		if d.ByHand {
 			l.byHand, l.breaks = append(l.byHand, p.ID), l.breaks || d.Breaks
 		}
-	}
-}
-
-// attach puts in what hangs on the installation.
-func attach(c *network.Circuit, a system.Attached) {
-	plus, minus := c.Node(a.Plus.Node()), c.Node(a.Minus.Node())
-	switch d := a.Device.(type) {
-	case system.Load:
-		if d.Ohm > 0 {
-			c.Add(network.Switch{Name: a.Name, A: plus, B: minus, Ohm: d.Ohm})
-		} else {
-			c.Add(network.CurrentLoad{Name: a.Name, A: plus, B: minus})
-		}
-	case system.Panel:
-		c.Add(network.Alternator{Name: a.Name, Plus: plus, Minus: minus, Volts: d.Volts})
-	}
-}
-
-// grip takes hold of what states change.
-func (l *Circuit) grip(c *network.Circuit) {
-	s := l.solver
-	l.start, l.aux, l.machine = s.Battery("start battery"), s.Battery("aux battery"), s.Alternator("alternator")
-	l.auxOhm = l.aux.Ohm
-	l.sun, l.vehicle, l.house = s.Alternator(Sun), s.CurrentLoad(Vehicle), s.CurrentLoad(House)
-	for i := range l.hang {
-		h := &l.hang[i]
-		h.amps = map[string]*float64{Vehicle: &l.vehicle.Amps, House: &l.house.Amps}[h.name]
-	}
-	for i := range l.taps {
-		l.taps[i].load = s.CurrentLoad(l.taps[i].name)
-		l.hang = append(l.hang, hung{l.taps[i].name, l.taps[i].plus, l.taps[i].minus, &l.taps[i].load.Amps})
-	}
-	l.hang = slices.DeleteFunc(l.hang, func(h hung) bool { return h.amps == nil })
-	if c := l.charger; c != nil {
-		beside := s.CurrentLoad(Feed)
-		l.hang = append(l.hang, hung{Feed, system.Terminal{Component: c.at.ID, Terminal: "30"}, system.Terminal{Component: c.at.ID,
-			Terminal: "31"}, &beside.Amps})
-	}
-	for _, e := range c.Elements {
-		switch e := e.(type) {
-		case network.Switch:
-			l.switches[e.Name] = s.Switch(e.Name)
-		case network.Alternator:
-			switch e.Name {
-			case SecondAlternator:
-				l.second = s.Alternator(e.Name)
-			case Mains:
-				l.mains = s.Alternator(e.Name)
-			}
-		}
-	}
-	if l.charger != nil {
-		l.charger.converter, l.charger.beside = s.Converter("charger"), s.CurrentLoad(Feed)
-	}
-	if l.contact != nil && l.contact.WatchOhm > 0 {
-		l.sensing = s.Wire("coil")
 	}
 }
 

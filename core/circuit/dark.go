@@ -6,7 +6,7 @@ import "epitrope/core/day"
 func (l *Circuit) dims() (any bool) {
 	solved := l.solver.Solution()
 	for _, h := range l.hang {
-		if *h.amps > 0 && Had(solved.Across(h.plus.Node(), h.minus.Node())) < day.DarkV*l.n {
+		if *h.amps > 0 && Had(solved.Across(h.plus.Node(), h.minus.Node())) < day.DarkV*h.n {
 			*h.amps, any = 0, true
 			l.Dark = append(l.Dark, h.name)
 		}

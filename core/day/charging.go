@@ -140,7 +140,7 @@ func (r *runner) switchStage(w wishes) bool {
 		r.on.stageAt = never
 		return false
 	}
-	next, after := c.Stages.Next(r.on.stage, r.s.outV/r.rig.N, r.s.chargerOutA/c.OutputA, r.t-r.on.stageFrom)
+	next, after := c.Stages.Next(r.on.stage, r.s.outV/r.rig.AuxN, r.s.chargerOutA/c.OutputA, r.t-r.on.stageFrom)
 	if after > 0 {
 		if r.on.stageAt == never {
 			r.on.stageAt = r.t + after

@@ -34,7 +34,7 @@ func (r *runner) setCoupling() {
 	volts := c.Stages.SetV(r.on.stage)
 	if !r.on.charging || volts == 0 {
 		h.charger.MaxOutA, h.charger.CutOutV = blockedA, 0
-		h.charger.OutV = n * c.Stages.AbsorptionV
+		h.charger.OutV = r.rig.AuxN * c.Stages.AbsorptionV
 		h.standby.Set(12 * n / c.StandbyA)
 		if h.rest != nil && r.on.joined {
 			h.standby.Set(12 * n / blockedA) // it hangs on the open rest contact
@@ -42,7 +42,7 @@ func (r *runner) setCoupling() {
 		return
 	}
 	h.standby.Set(12 * n / blockedA) // what it takes is in its efficiency
-	h.charger.OutV = n * volts
+	h.charger.OutV = r.rig.AuxN * volts
 	h.charger.CutOutV = n * c.CutOutV
 	h.charger.MaxOutA = math.Max(blockedA, c.OutputA*r.derate()*r.share)
 	h.charger.MaxInA = c.MostInA

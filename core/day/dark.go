@@ -54,7 +54,7 @@ func (r *runner) tapDark(element string) bool {
 func (r *runner) tapsDim() (any bool) {
 	for i := range r.h.taps {
 		t := &r.h.taps[i]
-		if t.load.Amps > 0 && r.solver.At(t.plus)-r.solver.At(t.minus) < DarkV*r.rig.N {
+		if t.load.Amps > 0 && r.solver.At(t.plus)-r.solver.At(t.minus) < DarkV*r.rig.Taps[i].N {
 			t.load.Amps, t.dark, r.tapsRan, any = 0, true, r.now.running, true
 		}
 	}
@@ -71,7 +71,7 @@ func (r *runner) dims(s *sight) {
 	if h.beside != nil && h.beside.Amps > 0 && v.At(h.senseP)-v.At(h.senseZ) < least {
 		s.besideDark = true
 	}
-	if h.house.Amps > 0 && v.At(h.auxP)-v.At(h.auxZ) < least {
+	if h.house.Amps > 0 && v.At(h.auxP)-v.At(h.auxZ) < DarkV*r.rig.AuxN {
 		s.houseDark = h.house.Amps
 	}
 	if h.vehicle.Amps > 0 && v.At(h.bus) < least {

@@ -144,6 +144,14 @@ func truth(b bool) float64 {
 // tablePoints is how finely a battery is written by its charge.
 const tablePoints = 400
 
+// n is the voltage of a battery's side / 12 V.
+func (w *writer) n(b *Bank) float64 {
+	if b == &w.rig.Aux {
+		return w.rig.AuxN
+	}
+	return w.rig.N
+}
+
 // bank writes a battery: all its charge as the voltage of one capacitor, its overvoltage
 // as that of another, and what depends on charge as tables.
 func (w *writer) bank(b *Bank, plus, minus string) {
@@ -155,12 +163,12 @@ func (w *writer) bank(b *Bank, plus, minus string) {
 			// Finer towards full, where acceptance bends.
 			at := float64(i) / tablePoints
 			soc := 1 - (1-at)*(1-at)
-			c := b.cellAt(w.rig.N, soc, 0, tempC, false)
+			c := b.cellAt(w.n(b), soc, 0, tempC, false)
 			parts = append(parts, fmt.Sprintf("%.7g,%.9g", soc, of(c)))
 		}
 		return fmt.Sprintf("pwl(v(%s_soc),%s)", id, strings.Join(parts, ",\n+ "))
 	}
-	c := b.cellAt(w.rig.N, b.SOC, 0, tempC, false)
+	c := b.cellAt(w.n(b), b.SOC, 0, tempC, false)
 	seconds := b.CapacityAh * hour
 	across := fmt.Sprintf("v(%s,%s)", network.SpiceName(plus), network.SpiceName(minus))
 	fmt.Fprintf(&w.b, "b_%[1]s_soc %[1]s_soc 0 v=min(1, max(0, v(%[1]s_q)-v(%[1]s_over)*%.9[2]g))\n", id, c.farad/seconds)

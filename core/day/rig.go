@@ -22,6 +22,7 @@ import (
 // circuit; an empty name is a part that it does not have.
 type Rig struct {
 	N       float64 // system voltage / 12 V
+	AuxN    float64 // the aux side's / 12 V; 0: as the system's
 	Circuit *network.Circuit
 	Nodes   Nodes
 
@@ -206,6 +207,7 @@ type Tap struct {
 	Element      string
 	Plus, Minus  string
 	MeanA, RunsA float64
+	N            float64 // the voltage of its side / 12 V
 }
 
 // Fuse is a fuse that can open.

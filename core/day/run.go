@@ -129,6 +129,9 @@ func newRunner(rig *Rig, pattern Pattern, cond Conditions, opt Options) (*runner
 	if m := rig.Second; m != nil {
 		rig.Circuit.Keep(m.Node)
 	}
+	if rig.AuxN == 0 {
+		rig.AuxN = rig.N
+	}
 	rig.Circuit.Keep(n.Machine, n.Bus, n.SensePlus, n.SenseZero, n.Out, n.AuxPlus, n.AuxZero)
 	solver, err := network.NewSolver(rig.Circuit)
 	if err != nil {

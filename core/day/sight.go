@@ -146,7 +146,7 @@ func (r *runner) grip() {
 func (r *runner) set(x *slow, s *sight) {
 	rig, n, h, now := r.rig, r.rig.N, &r.h, &r.now
 	s.start = rig.Start.cellAt(n, x[startQ], x[startOver], r.startC(x), false)
-	s.aux = rig.Aux.cellAt(n, x[auxQ], x[auxOver], r.auxC(x), r.on.blocked)
+	s.aux = rig.Aux.cellAt(rig.AuxN, x[auxQ], x[auxOver], r.auxC(x), r.on.blocked)
 	h.start.Volts, h.start.Ohm = s.start.own+x[startOver], s.start.ohm
 	h.aux.Volts, h.aux.Ohm, h.aux.ChargeOhm = s.aux.own+x[auxOver], s.aux.ohm, s.aux.inOhm
 
@@ -209,14 +209,14 @@ func (r *runner) set(x *slow, s *sight) {
 	}
 	r.setCoupling()
 	if solar := rig.Solar; solar != nil {
-		h.solar.Volts = n * solar.Volts
+		h.solar.Volts = rig.AuxN * solar.Volts
 		h.solar.MaxA = 0
 		if now.sun > 0 && !r.on.blocked {
-			h.solar.MaxA = now.sun * solar.Watts / (n * solar.Volts)
+			h.solar.MaxA = now.sun * solar.Watts / (rig.AuxN * solar.Volts)
 		}
 	}
 	if m := rig.Mains; m != nil {
-		h.mains.Volts, h.mains.MaxA = n*m.Volts, 0
+		h.mains.Volts, h.mains.MaxA = rig.AuxN*m.Volts, 0
 		if now.mains && !r.on.blocked {
 			h.mains.MaxA = m.MostA
 		}

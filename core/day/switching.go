@@ -79,7 +79,7 @@ func (r *runner) wish(x *slow, s *sight) wishes {
 		}
 	}
 	if q := rig.Disconnect; q != nil {
-		w.cut = q.wants(on.cutOff, s.auxV/n) != on.cutOff
+		w.cut = q.wants(on.cutOff, s.auxV/rig.AuxN) != on.cutOff
 	}
 	if c := rig.Charger; c != nil && c.By == Sensed {
 		wants, _ := c.Senses.Wants(on.engine, r.senses(x, s), 0)
@@ -90,7 +90,7 @@ func (r *runner) wish(x *slow, s *sight) wishes {
 		w.starved = on.charging && (s.starved || s.sensedV < n*c.CutOutV)
 		w.restart = on.restartAt < never && s.sensedV >= n*c.RestartV
 		if on.charging && !s.starved {
-			next, _ := c.Stages.Next(on.stage, s.outV/n, s.chargerOutA/c.OutputA, r.t-on.stageFrom)
+			next, _ := c.Stages.Next(on.stage, s.outV/rig.AuxN, s.chargerOutA/c.OutputA, r.t-on.stageFrom)
 			w.stage = next != on.stage
 		}
 	}

@@ -15,7 +15,7 @@ import (
 // build makes the system: every component, and every wire from terminal to
 // terminal with what it resists.
 func (d *Design) build() {
-	d.System = system.System{}
+	d.System = system.System{AuxN: d.Facts.AuxN}
 	d.components(d.Facts.Body, d.Facts.Place.At)
 	d.feedWires()
 	d.returnWires()

@@ -93,7 +93,7 @@ func (d *Design) With(doc job.Document) *Design { return Of(doc, d.given) }
 // choose picks the coupling: the pinned one, or the best of the methods.
 func (d *Design) choose() {
 	d.Facts = d.Doc.Resolve(coupling.DCDC) // lengths do not matter yet
-	n := d.Facts.N
+	n := d.Facts.AuxN
 	d.Profile = profile.For(d.Facts.Chemistry)
 	d.Profile.AbsorptionLow *= n
 	d.Profile.AbsorptionHigh *= n
@@ -124,7 +124,8 @@ func (d *Design) methodCase() method.Case {
 	c := method.Case{
 		Varies: f.Varies(), Known: f.Regulation == "variable", Suspect: f.Suspect(), Chemistry: f.Chemistry, Unnamed: !f.ChemistryKnown,
 		RouteM: d.routeM(), Trailer: f.Place.Trailer, Hot: f.Place.Hot,
-		RegulatedV: f.RegulatedV.Value / n, WantedV: d.Profile.AbsorptionLow / n, MostV: d.Profile.AbsorptionHigh / n,
+		RegulatedV: f.RegulatedV.Value / n, WantedV: d.Profile.AbsorptionLow / f.AuxN, MostV: d.Profile.AbsorptionHigh / f.AuxN,
+		Apart: f.AuxN != f.N,
 		HalfA: d.Rates.Half.Unrounded, IdleA: d.IdleA, NeedA: d.NeedA, WithinA: d.WithinA(),
 		ChargerA: charger, ChargerIn: d.InputA(card), LargestA: d.Book.Chargers[len(d.Book.Chargers)-1].OutputA,
 		AcceptsA: d.Rates.Accepts.Unrounded, CrankA: f.CrankA.Value,

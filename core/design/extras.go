@@ -154,9 +154,9 @@ func (d *Design) sizeHouse() {
 	f := d.Facts
 	a := run.Ask{ID: "h1", FuseID: "f4", Amps: *f.Extras.PeakA, LengthM: job.Num{Value: houseM, Origin: working.Assumed,
 		Why: "beside the battery"}, ReturnM: houseM,
-		Bay: f.AuxBay, SourceV: f.Chemistry.RestV(1) * f.N, SourceOhm: d.AuxOhm(), Device: protect.Devices[0], ContactOhm: parts.DisconnectOhm,
-		JointsOhm: run.FuseJoints * run.JointOhm, BudgetV: houseDrop / 100 * 12 * f.N}
-	d.House = run.Size(a, shelfOf(d), f.Insulation, 12*f.N)
+		Bay: f.AuxBay, SourceV: f.Chemistry.RestV(1) * f.AuxN, SourceOhm: d.AuxOhm(), Device: protect.Devices[0], ContactOhm: parts.DisconnectOhm,
+		JointsOhm: run.FuseJoints * run.JointOhm, BudgetV: houseDrop / 100 * 12 * f.AuxN}
+	d.House = run.Size(a, shelfOf(d), f.Insulation, 12*f.AuxN)
 }
 
 // shelfOf are the cables on the reels.
@@ -283,22 +283,4 @@ func (d *Design) extraComponents(place job.Point) {
 		s.Add(system.Component{ID: "w1", Kind: system.KindWinch, Name: "Winch", Rating: unit.Plain(e.WinchA.Value, "A", 0), Existing: true,
 			At: d.Facts.Body.Start})
 	}
-}
-
-// WinchOhm is a winch as a resistance that takes its current at 12 V.
-func (d *Design) WinchOhm() float64 { return 12 * d.Facts.N / d.Facts.Extras.WinchA.Value }
-
-// winchState is a pull with the engine running a little above idle.
-func (d *Design) winchState(rest State) State {
-	e := d.Facts.Extras
-	s := rest
-	s.ID, s.Label, s.Kind = "winch", "winch pulling", Cranking
-	s.Rpm, s.SetV, s.MachineA, s.StartV = d.Facts.IdleTurns(), d.Facts.RegulatedV.Value, d.MachineA(d.Facts.IdleTurns()), d.SurfaceV()
-	s.VehicleA, s.HouseA = d.Facts.Machine.DayA.Value, 0
-	s.Winches, s.Idles = true, true
-	s.Key = system.KeyOn
-	if s.Joined = e.WinchFrom == job.WinchAtJoined && d.Is.CanJoin; s.Joined {
-		s.Hands = d.joinByHand()
-	}
-	return s
 }

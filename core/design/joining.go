@@ -241,7 +241,7 @@ func (d *Design) sizeButton() {
 	if !ok {
 		return
 	}
-	volts, ohm := d.Facts.Chemistry.RestV(1)*d.Facts.N, d.AuxOhm()+d.Aux.TotalOhm()
+	volts, ohm := d.Facts.Chemistry.RestV(1)*d.Facts.AuxN, d.AuxOhm()+d.Aux.TotalOhm()
 	if from == d.arrives() {
 		volts, ohm = d.Facts.RegulatedV.Value, d.StartOhm()+d.Start.TotalOhm()
 	}

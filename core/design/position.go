@@ -14,10 +14,10 @@ const accessoryA = 3.0
 func (d *Design) StateAt(position string, k KeyState) State {
 	f, n := d.Facts, d.Facts.N
 	s := State{ID: "mode", Kind: Resting, State: circuit.State{Taps: circuit.TapsMean, StartV: d.RestAfterV(), StartOhm: d.StartOhm(),
-		VehicleA: f.Machine.AsleepA.Value, AuxOwnV: f.Chemistry.RestV(0.75) * n, HouseA: f.DailyAh.Value / 24}}
+		VehicleA: f.Machine.AsleepA.Value, AuxOwnV: f.Chemistry.RestV(0.75) * f.AuxN, HouseA: f.DailyAh.Value / 24}}
 	s.Stopped, s.Joined = true, d.Is.Senses && k.Engine != "running" // a relay was closed until now
 	if d.Is.Senses {
-		s.AuxOwnV = f.Chemistry.RestV(1) * n
+		s.AuxOwnV = f.Chemistry.RestV(1) * f.AuxN
 	}
 	switch k.Engine {
 	case "running":
@@ -34,7 +34,7 @@ func (d *Design) StateAt(position string, k KeyState) State {
 		s.StartOhm, s.VehicleA = d.crankOhm(f.Day.OutsideC.Value), f.Machine.KeyA.Value
 	case JustStopped.Engine:
 		s.StartV = max(s.StartV, freshV*n)
-		s.AuxOwnV = max(s.AuxOwnV, freshV*n)
+		s.AuxOwnV = max(s.AuxOwnV, freshV*f.AuxN)
 		s.Stopped = !d.ByVoltage() // a charger that watches voltage still runs
 	default:
 		s.VehicleA = map[string]float64{"off": f.Machine.AsleepA.Value, "accessory": min(accessoryA, f.Machine.KeyA.Value),

@@ -37,7 +37,7 @@ func (d *Design) rateNeed() {
 	f := d.Facts
 	r := &d.Rates
 	r.Sun = need.SunAh.MustWork(working.From(need.SunShare, working.Memory, "lying flat, warm, not quite clean"),
-		f.Day.SolarW.Input(), f.Day.SunHours.Input(), f.SystemV.Input())
+		f.Day.SolarW.Input(), f.Day.SunHours.Input(), f.AuxV.Input())
 	r.Cycle = need.CycleAh.MustWork(f.DailyAh.Input(), working.Of(r.Sun), f.Need.MainsAh.Input(), f.Need.ParkedDays.Input())
 	d.CycleAh = min(max(0, r.Cycle.Unrounded), f.AuxAh.Value) // more than it holds was not taken out
 	spent := r.Cycle
@@ -78,6 +78,9 @@ func (d *Design) rate() {
 	}
 	d.Charger, _ = d.Book.Charger(wanted) // pins are ratings of the book
 	d.Charger = d.Doc.Card.On(d.Charger)
+	if f := d.Facts; f.N != f.AuxN {
+		d.Charger.Label += unit.Say(", %.0f V to %.0f V", f.SystemV.Value, f.AuxV.Value)
+	}
 	d.Start.Amps = d.InputA(d.Charger)
 	if count := d.Doc.Pins.Chargers; count != nil && *count > 1 {
 		d.Charger = d.Charger.Times(*count)
@@ -206,10 +209,10 @@ func (d *Design) rateContact(acceptsA float64) {
 
 // AuxEmptyV is the aux battery's own voltage when there is charging to do: at
 // half charge.
-func (d *Design) AuxEmptyV() float64 { return d.Facts.Chemistry.RestV(0.5) * d.Facts.N }
+func (d *Design) AuxEmptyV() float64 { return d.Facts.Chemistry.RestV(0.5) * d.Facts.AuxN }
 
 // AuxOhm is the aux battery's resistance.
-func (d *Design) AuxOhm() float64 { return d.Facts.Chemistry.Ohm(d.Facts.AuxAh.Value, d.Facts.N) }
+func (d *Design) AuxOhm() float64 { return d.Facts.Chemistry.Ohm(d.Facts.AuxAh.Value, d.Facts.AuxN) }
 
 // StartChemistry is the start battery's.
 func (d *Design) StartChemistry() battery.Chemistry { return d.Facts.Survey.StartChemistry }

@@ -42,7 +42,7 @@ func (d *Design) layOut() {
 		d.Start.SheetA = d.Charger.MaxFuseA
 	}
 	d.Aux = run.Sized{Ask: run.Ask{ID: "c2", FuseID: "f2", Amps: d.Aux.Amps, LengthM: f.AuxM, Bay: f.AuxBay, BackBay: d.auxBackBay(),
-		SourceV: f.Chemistry.RestV(1) * f.N, SourceOhm: d.AuxOhm(), Device: d.device(), SizePin: p.AuxSize, FusePin: p.AuxFuseA}}
+		SourceV: f.Chemistry.RestV(1) * f.AuxN, SourceOhm: d.AuxOhm(), Device: d.device(), SizePin: p.AuxSize, FusePin: p.AuxFuseA}}
 	d.Start.Measured, d.Aux.Measured = f.Survey.StartMeasured && !d.Is.OwnMachine, f.Survey.AuxMeasured
 	d.Back = d.wayBack()
 
@@ -218,8 +218,8 @@ func (d *Design) BodyOhm() float64 {
 
 // sizeLegs shares out the allowed drop and sizes both legs.
 func (d *Design) sizeLegs() {
-	volts := 12 * d.Facts.N
-	charger, batt := d.Facts.ChargerDrop.Value/100*volts, d.Facts.BatteryDrop.Value/100*volts
+	volts, auxVolts := 12*d.Facts.N, 12*d.Facts.AuxN
+	charger, batt := d.Facts.ChargerDrop.Value/100*volts, d.Facts.BatteryDrop.Value/100*auxVolts
 	if d.Kind.Charger() {
 		d.Start.BudgetV, d.Aux.BudgetV = charger, batt
 	} else {
@@ -240,7 +240,7 @@ func (d *Design) sizeLegs() {
 	}
 	shelf := shelfOf(d)
 	d.Start = run.Size(d.Start.Ask, shelf, d.Facts.StartInsulation, volts)
-	d.Aux = run.Size(d.Aux.Ask, shelf, d.Facts.AuxInsulation, volts)
+	d.Aux = run.Size(d.Aux.Ask, shelf, d.Facts.AuxInsulation, auxVolts)
 }
 
 // SensesWithinV is how much less than the start battery has a sensing relay may see, at 12 V, as it charges.

@@ -32,7 +32,7 @@ func (d *Design) setCharger() {
 }
 
 // SetV is what the charger holds in absorption, at the system's voltage.
-func (d *Design) SetV() float64 { return d.Setting.AbsorptionV * d.Facts.N }
+func (d *Design) SetV() float64 { return d.Setting.AbsorptionV * d.Facts.AuxN }
 
 // floatV is what it holds after, at 12 V.
 func (d *Design) floatV() float64 { return d.Setting.FloatV }

@@ -20,7 +20,7 @@ func (d *Design) SunEnds() (plus, minus system.Terminal) {
 }
 
 // SunMostA is what the panels give at most.
-func (d *Design) SunMostA() float64 { return d.Facts.Day.SolarW.Value / (sunAtV * d.Facts.N) }
+func (d *Design) SunMostA() float64 { return d.Facts.Day.SolarW.Value / (sunAtV * d.Facts.AuxN) }
 
 // sunAtV is the voltage, at 12 V, that panels' watts are turned into amps at. Source: common practice, no source.
 const sunAtV = 14.0

@@ -159,7 +159,7 @@ func (d *Design) contactRun() bool { return !d.Kind.Charger() || d.Is.Beside == 
 // flat is a flat battery on a contact, lamps off, for minutes: lead takes what its overvoltage lets
 // through. Source: as the day has it, from memory.
 func (d *Design) flat(s *State) {
-	c, n := d.Facts.Chemistry, d.Facts.N
+	c, n := d.Facts.Chemistry, d.Facts.AuxN
 	own := c.RestV(FlatSOC)
 	s.AcceptsA, s.AuxOwnV, s.VehicleA = 0, own*n, d.Facts.Machine.DayA.Value
 	if !c.Lead {
@@ -196,14 +196,22 @@ func (d *Design) joinByHand() map[string]system.Hand {
 }
 
 // secondV is what the regulator of a machine of the run's own holds.
-func (d *Design) secondV() float64 { return d.Profile.AbsorptionHigh }
+func (d *Design) secondV() float64 {
+	if d.Kind.Charger() {
+		return secondHoldsV * d.Facts.N
+	}
+	return d.Profile.AbsorptionHigh
+}
+
+// secondHoldsV is what a machine of a charger's own holds, at 12 V. Source: common practice, no source.
+const secondHoldsV = 14.4
 
 // restState is the engine off and nobody there, both batteries full.
 func (d *Design) restState() State {
 	n := d.Facts.N
 	rest := State{Kind: Resting, State: circuit.State{Taps: circuit.TapsMean, StartV: d.StartChemistry().RestV(1) * n, StartOhm: d.StartOhm(),
 		VehicleA: d.Facts.Machine.AsleepA.Value,
-		Key:      system.KeyOff, AuxOwnV: d.Facts.Chemistry.RestV(1) * n, HouseA: d.Facts.DailyAh.Value / 24}}
+		Key:      system.KeyOff, AuxOwnV: d.Facts.Chemistry.RestV(1) * d.Facts.AuxN, HouseA: d.Facts.DailyAh.Value / 24}}
 	rest.Stopped, rest.Joined = true, d.Is.Senses // a relay was closed until now
 	d.Settle(&rest)
 	return rest
@@ -213,7 +221,7 @@ func (d *Design) restState() State {
 func (d *Design) rush(s *State) {
 	s.Joined, s.HouseA, s.VehicleA, s.Key, s.Hands = true, 0, d.Facts.LoadA.Value, system.KeyOn, d.joinByHand()
 	s.SetV, s.MachineA, s.Rpm = d.Facts.RegulatedV.Value, d.MachineA(CruiseRPM), CruiseRPM
-	s.StartV, s.AuxOwnV = d.SurfaceV(), d.Facts.Chemistry.RestV(FlatSOC)*d.Facts.N
+	s.StartV, s.AuxOwnV = d.SurfaceV(), d.Facts.Chemistry.RestV(FlatSOC)*d.Facts.AuxN
 }
 
 // crankOhm is the start battery's resistance at the end of a start, when its volts are lowest: in use, at

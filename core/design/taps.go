@@ -47,14 +47,16 @@ func (d *Design) sizeTaps() {
 	d.Taps = nil
 	for i, fact := range d.Facts.Taps {
 		id := unit.Say("p%.0f", float64(i+1))
+		n := d.Facts.N
 		bay, volts, ohm := d.Start.Bay, d.Facts.RegulatedV.Value, d.StartOhm()
 		if fact.Aux {
-			bay, volts, ohm = d.Facts.AuxBay, d.Facts.Chemistry.RestV(1)*d.Facts.N, d.AuxOhm()
+			n = d.Facts.AuxN
+			bay, volts, ohm = d.Facts.AuxBay, d.Facts.Chemistry.RestV(1)*d.Facts.AuxN, d.AuxOhm()
 		}
 		a := run.Ask{ID: id, FuseID: "f" + id, Amps: fact.Amps.Value, LengthM: fact.LongM, ReturnM: fact.LongM.Value, Bay: bay,
 			SourceV: volts, SourceOhm: ohm, Device: protect.Devices[0], JointsOhm: run.FuseJoints * run.JointOhm,
-			BudgetV: tapDrop / 100 * 12 * d.Facts.N, Unfused: fact.Unfused}
-		d.Taps = append(d.Taps, Tap{fact, id, run.Size(a, shelfOf(d), d.Facts.Insulation, 12*d.Facts.N)})
+			BudgetV: tapDrop / 100 * 12 * n, Unfused: fact.Unfused}
+		d.Taps = append(d.Taps, Tap{fact, id, run.Size(a, shelfOf(d), d.Facts.Insulation, 12*n)})
 	}
 }
 
@@ -83,7 +85,7 @@ func (d *Design) tapComponents() {
 // tapLoad is what it draws: all of it while that is looked at, and on average what the start side gives it with
 // the engine off. What the aux side gives it then is a part of what is used.
 func (d *Design) tapLoad(t Tap) system.Load {
-	load := system.Load{FullA: t.TapFact.Amps.Value}
+	load := system.Load{FullA: t.TapFact.Amps.Value, OnAux: t.Aux}
 	if !t.Aux && !t.Running {
 		load.MeanA = t.DayAh() / 24
 	}

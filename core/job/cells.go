@@ -23,6 +23,7 @@ type StartBattery struct {
 
 // Aux is the auxiliary battery.
 type Aux struct {
+	Volts      *float64 `json:"volts,omitempty"`
 	Chemistry  *string  `json:"chemistry,omitempty"`
 	CapacityAh *float64 `json:"capacityAh,omitempty"`
 	Place      *string  `json:"place,omitempty"`
@@ -165,7 +166,7 @@ func (f *Facts) cells(r *resolver, d Document) {
 	}
 	ohm, f.Survey.AuxMeasured = a.Resistance()
 	if f.Survey.AuxMeasured {
-		f.Chemistry = f.Chemistry.Resisting(ohm, f.AuxAh.Value, f.N)
+		f.Chemistry = f.Chemistry.Resisting(ohm, f.AuxAh.Value, f.AuxN)
 	}
 	if a.Curve != "" {
 		if curve, err := battery.ParseCurve(a.Curve); err == nil { // a document holds only curves that read

@@ -82,7 +82,7 @@ func Open(data []byte) (Document, Problems) {
 
 // decode reads a document that is apart already.
 func decode(raw map[string]any) (Document, Problems) {
-	r := reader{clean: map[string]any{"format": Format, "version": Version}, n: 1}
+	r := reader{clean: map[string]any{"format": Format, "version": Version}, n: 1, auxN: 1}
 	if !r.header(raw) {
 		return New(), r.problems
 	}
@@ -101,6 +101,7 @@ type reader struct {
 	clean    map[string]any
 	problems Problems
 	n        float64 // system voltage / 12 V
+	auxN     float64 // … and that of the aux side
 }
 
 func (r *reader) header(raw map[string]any) bool {
@@ -133,6 +134,22 @@ func (r *reader) system(raw map[string]any) {
 			r.n = 2
 		}
 	}
+	r.auxN = r.n
+	aux, _ := raw["aux"].(map[string]any)
+	if own, given := aux["volts"]; given {
+		f, _ := FieldAt("aux.volts")
+		if v, err := f.Read(own, 1); err == nil {
+			r.auxN = v.(float64) / 12
+		}
+	}
+}
+
+// at is the voltage of a field's side / 12 V.
+func (r *reader) at(f Field) float64 {
+	if f.OnAux() {
+		return r.auxN
+	}
+	return r.n
 }
 
 func (r *reader) walk(prefix string, raw map[string]any) {
@@ -166,14 +183,14 @@ func (r *reader) walk(prefix string, raw map[string]any) {
 }
 
 func (r *reader) field(f Field, path string, value any) {
-	clean, err := f.Read(value, r.n)
+	clean, err := f.Read(value, r.at(f))
 	if err != nil {
 		wrong := err.Error()
 		var reading interface{ Wrong() string }
 		if errors.As(err, &reading) { // the value is named by the problem
 			wrong = reading.Wrong()
 		}
-		r.problem(path, value, wrong, f.Allowed(r.n))
+		r.problem(path, value, wrong, f.Allowed(r.at(f)))
 		return
 	}
 	if clean == "" { // nothing written is no answer: a row of nothing else is none

@@ -137,7 +137,7 @@ const (
 
 // extras notes what there is of extras, and nothing of those that are not fitted.
 func (f *Facts) extras(r *resolver, d Document) {
-	e, n := d.Extras, f.N
+	e, n := d.Extras, f.AuxN
 	out := ExtraFacts{Isolator: NoIsolator}
 	if r.tri("extras.isolator", e.Isolator) != Asked {
 		out.Isolator = *e.Isolator

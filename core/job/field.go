@@ -2,6 +2,7 @@ package job
 
 import (
 	"slices"
+	"strings"
 
 	"epitrope/core/battery"
 	"epitrope/core/cable"
@@ -62,6 +63,9 @@ type When struct {
 	Is    []string `json:"is,omitempty"`
 	Above float64  `json:"above,omitempty"`
 }
+
+// OnAux says whether a field is about the aux side, whose voltage may be another than the vehicle's.
+func (f Field) OnAux() bool { return f.Part == "aux" || strings.HasPrefix(f.Path, "bank.") }
 
 func plain(d unit.Dimension) func(float64) unit.Dimension {
 	return func(float64) unit.Dimension { return d }
@@ -160,6 +164,9 @@ var runFields = []Field{
 
 	{Path: "startBattery.crankA", Label: "Starter takes", Kind: Number, Unit: "A", Min: 80, Max: 1500, dim: current, Part: "start"},
 
+	{Path: "aux.volts", Label: "Aux side's voltage, where it is another", Kind: Level, Unit: "V", Choices: []Option{{"12", "12 V"},
+		{"24", "24 V"}},
+		Part: "aux"},
 	{Path: "aux.chemistry", Label: "Aux battery chemistry", Kind: Choice, Part: "aux",
 		Choices: append(chemistries(), Option{Undecided, "not decided"}, Option{Unknown, "not known"})},
 	{Path: "aux.capacityAh", Label: "Aux battery capacity", Kind: Number, Unit: "Ah", Min: 5, Max: 2000, dim: chargeAt, Part: "aux"},

@@ -74,12 +74,12 @@ func (f *Facts) load(r *resolver, row Row[Load]) LoadFact {
 		out.Amps = r.num(at+"amps", l.Amps, 0, "")
 	default:
 		watts := r.num(at+"watts", l.Watts, known.Watts, why)
-		out.Amps = Num{need.FromWatts.Value(watts.Value, f.SystemV.Value), watts.Origin, watts.Why}
+		out.Amps = Num{need.FromWatts.Value(watts.Value, f.AuxV.Value), watts.Origin, watts.Why}
 	}
 	out.Hours = r.num(at+"hours", l.Hours, known.Hours, why)
 	out.Duty = r.num(at+"duty", l.Duty, 100*known.Duty, why)
 	out.Duty.Value /= 100
-	out.StandbyA = r.num(at+"standbyA", l.StandbyA, known.StandbyA/f.N, why)
+	out.StandbyA = r.num(at+"standbyA", l.StandbyA, known.StandbyA/f.AuxN, why)
 	out.DayAh = need.LoadAh.Value(out.Count, out.Amps.Value, out.Hours.Value, out.Duty.Value, out.StandbyA.Value)
 	return out
 }

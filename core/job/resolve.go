@@ -35,7 +35,8 @@ func (n Num) Input() working.Input { return working.From(n.Value, n.Origin, n.Wh
 type Facts struct {
 	Coupling       coupling.Kind
 	N              float64 // system voltage / 12 V
-	SystemV        Num
+	AuxN           float64 // the aux side's / 12 V: as the system's, unless a charger stands between
+	SystemV, AuxV  Num
 	Body           Body
 	Place          Place
 	PlaceFits      bool // the body has such a place
@@ -206,6 +207,11 @@ func (f *Facts) vehicle(r *resolver, d Document) {
 	f.Body = BodyOf(r.text("vehicle.kind", d.Vehicle.Kind, defaultKind, "the commonest vehicle for this work"))
 	f.SystemV = r.num("vehicle.systemVolts", d.Vehicle.SystemVolts, 12, "nearly all vehicles of this kind")
 	f.N = f.SystemV.Value / 12
+	f.AuxV = Num{f.SystemV.Value, f.SystemV.Origin, f.SystemV.Why}
+	if d.Aux.Volts != nil {
+		f.AuxV = r.num("aux.volts", d.Aux.Volts, 0, "")
+	}
+	f.AuxN = f.AuxV.Value / 12
 	place := defaultPlace
 	if _, ok := f.Body.PlaceOf(place); !ok || f.Body.Places[0].Trailer {
 		place = f.Body.Places[0].ID

@@ -45,6 +45,8 @@ func arrangedNoteCases() []noteCase {
 		{"button.toggle", of(`"control":"toggle"`, hand), of(`"control":"momentary"`, hand)},
 		{"interlock.blocks", of(`"interlock":"engine"`, hand+`,"day":{"trigger":"ignition"},"schools":{"emergency":"share"}`),
 			of(`"interlock":"engine"`, hand+`,"day":{"trigger":"running"},"schools":{"emergency":"share"}`)},
+		{"volts.join", of(``, `,"vehicle":{"systemVolts":24},"aux":{"volts":12},"pins":{"coupling":"vsr"}`),
+			of(``, `,"vehicle":{"systemVolts":24},"aux":{"volts":12},"pins":{"coupling":"dcdc"}`)},
 		{"tap.unfused", tap(`"fused":"no","amps":5`), tap(`"amps":5`)},
 		{"tap.drains", tap(`"at":"start"`), tap(`"at":"start","when":"running"`)},
 		{"tap.alone", tap(`"at":"aux"`), tap(`"at":"start"`)},

@@ -97,10 +97,10 @@ const olderBy = 1.0 / 8
 func bankOhms(d *design.Design, n int) []float64 {
 	list := make([]float64, n)
 	for i := range list {
-		list[i] = d.Facts.Chemistry.Ohm(d.Facts.AuxAh.Value/float64(n), d.Facts.N)
+		list[i] = d.Facts.Chemistry.Ohm(d.Facts.AuxAh.Value/float64(n), d.Facts.AuxN)
 		if i < len(d.Facts.Bank) {
 			b := d.Facts.Bank[i]
-			list[i] = b.Chemistry.Ohm(b.Ah, d.Facts.N)
+			list[i] = b.Chemistry.Ohm(b.Ah, d.Facts.AuxN)
 			if b.AgeYears != nil {
 				list[i] *= 1 + olderBy**b.AgeYears
 			}
@@ -115,7 +115,7 @@ func evens(d *design.Design) (from, to string, amps float64, ok bool) {
 	ohms, link := bankOhms(d, len(d.Facts.Bank)), d.Facts.Survey.AuxLinkM.Value*d.Aux.Trial.Size.OhmPerM()+2*run.JointOhm
 	for i, a := range d.Facts.Bank {
 		for j, b := range d.Facts.Bank {
-			rise := (a.Chemistry.RestV(1) - b.Chemistry.RestV(1)) * d.Facts.N
+			rise := (a.Chemistry.RestV(1) - b.Chemistry.RestV(1)) * d.Facts.AuxN
 			if a.Chemistry.ID == b.Chemistry.ID || rise < 0 {
 				continue
 			}

@@ -93,7 +93,7 @@ func spreadA(d *design.Design) float64 { return d.Facts.DailyAh.Value / 24 }
 
 // restsAt is where the aux battery rests at a charge, in V.
 func restsAt(d *design.Design, soc float64) float64 {
-	return d.Facts.Chemistry.RestAt(soc, design.WarmC) * d.Facts.N
+	return d.Facts.Chemistry.RestAt(soc, design.WarmC) * d.Facts.AuxN
 }
 
 // opensAt is the charge at which the disconnect's voltage is reached at a current, 0 to 1.
@@ -104,7 +104,7 @@ func opensAt(d *design.Design, amps float64) float64 {
 		ohm = d.House.TotalOhm()
 	}
 	return battery.LeastCharge(func(soc float64) bool {
-		return restsAt(d, soc)-amps*(f.Chemistry.OhmAt(f.AuxAh.Value, f.N, soc, design.WarmC)+ohm) >= f.Extras.OpensV.Value
+		return restsAt(d, soc)-amps*(f.Chemistry.OhmAt(f.AuxAh.Value, f.AuxN, soc, design.WarmC)+ohm) >= f.Extras.OpensV.Value
 	}, 40)
 }
 

@@ -37,7 +37,7 @@ func restedOf(d *design.Design) []rested {
 		list = append(list, rested{"start", "start", d.StartChemistry(), *s.StartV / n, s.StartHours, n})
 	}
 	if s.AuxV != nil {
-		list = append(list, rested{"aux", "aux", d.Facts.Chemistry, *s.AuxV / n, s.AuxHours, n})
+		list = append(list, rested{"aux", "aux", d.Facts.Chemistry, *s.AuxV / d.Facts.AuxN, s.AuxHours, d.Facts.AuxN})
 	}
 	return list
 }

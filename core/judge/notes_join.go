@@ -4,6 +4,7 @@ import (
 	"math"
 
 	"epitrope/core/circuit"
+	"epitrope/core/coupling"
 	"epitrope/core/design"
 	"epitrope/core/feed"
 	"epitrope/core/job"
@@ -29,6 +30,16 @@ var joinRules = []rule{
 			return where(own && d.Button.NearFault > d.Button.Fuse.Family.BreaksA, func() finding {
 				return at("coupling", unit.Text(d.Button.NearFault/1000, "kA", 1), d.Button.Fuse.Label(),
 					unit.Text(d.Button.Fuse.Family.BreaksA/1000, "kA", 0))
+			})
+		}},
+	{"volts.join", verdict.Stop, working.Physics,
+		"The vehicle has %s and the aux side %s, and this coupling puts one on the other.",
+		"Hundreds of amps flow until something opens. A charger that turns the one into the other, and nothing beside it.",
+		func(d *design.Design) []finding {
+			f := d.Facts
+			return where(f.N != f.AuxN && (d.Is.CanJoin || d.Is.Splits), func() finding {
+				return at("coupling", unit.Plain(f.SystemV.Value, "V", 0), unit.Plain(f.AuxV.Value, "V", 0)).
+					cure(verdict.Set("Fit a charger", "pins.coupling", string(coupling.DCDC)))
 			})
 		}},
 	{"button.toggle", verdict.Beware, working.Practice,

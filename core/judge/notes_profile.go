@@ -130,7 +130,7 @@ func probed(d *design.Design) bool { return job.Str(d.Doc.Card.Probe) == string(
 func profileOf(d *design.Design) profile.Profile { return profile.For(d.Facts.Chemistry) }
 
 // at12 is a voltage at 12 V, in words at the system's.
-func at12(d *design.Design, v float64) string { return unit.Text(v*d.Facts.N, "V", 1) }
+func at12(d *design.Design, v float64) string { return unit.Text(v*d.Facts.AuxN, "V", 1) }
 
 func outside(d *design.Design) string { return unit.Text(d.Facts.Day.OutsideC.Value, "°C", 0) }
 

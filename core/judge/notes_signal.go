@@ -130,7 +130,7 @@ func afterJoin(finds func(d *design.Design, restV, onV float64) []finding) func(
 		if !d.ByVoltage() || !d.Is.CanJoin {
 			return nil
 		}
-		return finds(d, d.Facts.Chemistry.RestV(1)*d.Facts.N, d.Facts.Detects.CutInV*d.Facts.N)
+		return finds(d, d.Facts.Chemistry.RestV(1)*d.Facts.AuxN, d.Facts.Detects.CutInV*d.Facts.N)
 	}
 }
 

@@ -65,7 +65,7 @@ type TempLine struct {
 
 // SettingsOf is how the charger is to be set, as shown.
 func SettingsOf(d *design.Design) Settings {
-	n, p := d.Facts.N, profile.For(d.Facts.Chemistry)
+	n, p := d.Facts.AuxN, profile.For(d.Facts.Chemistry)
 	volts := func(v float64) float64 { return unit.Round(v*n, 2) }
 	out := Settings{Charger: d.Kind.Charger(), Card: d.Charger.Label, Way: charging.Ways[job.Str(d.Doc.Card.Way)], List: []SettingLine{},
 		Right: d.Right.ID, Now: d.Setting.ID,

@@ -42,6 +42,7 @@ type Case struct {
 	Emergency   bool // starting from the aux battery is wanted
 	FactoryFeed bool // … and the factory's ignition feed hangs on such a coil
 	Solar       bool
+	Apart       bool // the aux side has another voltage than the vehicle
 	Winch       bool
 	LowBudget   bool
 	Idling      bool    // charging at idle matters

@@ -109,6 +109,7 @@ func TestRulesFire(t *testing.T) {
 		"join.suspect":        {func(c *method.Case) { c.Suspect = true }, func(c *method.Case) { c.Suspect, c.Varies = true, true }},
 		"vsr.cheap":           {none, nil},
 		"join.budget":         {func(c *method.Case) { c.LowBudget = true }, none},
+		"volts.apart":         {func(c *method.Case) { c.Apart = true }, func(c *method.Case) { c.Apart = false }},
 		"vsr.solar":           {solar, func(c *method.Case) { c.Solar, c.Varies = true, true }},
 		"vsr.near":            {func(c *method.Case) { c.SensingM = 2.1 }, func(c *method.Case) { c.SensingM = 2 }},
 		"vsr.assist":          {emergency, none},

@@ -20,6 +20,7 @@ var (
 	vsr      = []coupling.Kind{coupling.VSR}
 	contact  = []coupling.Kind{coupling.SwitchedContactor}
 	selector = []coupling.Kind{coupling.ManualSelector}
+	twoVolts = slices.Concat(joins, change, bypass, split) // what puts the start side on the aux side, some way
 	second   = []coupling.Kind{coupling.SecondAlternator}
 	split    = []coupling.Kind{coupling.DiodeSplitter}
 	plain    = append(slices.Clone(joins), split...) // nothing regulates what reaches the aux battery
@@ -69,6 +70,9 @@ func regulation(c Case) []any {
 
 // rules are all of them, by what they are about.
 var rules = []rule{
+	// Two voltages.
+	{"volts.apart", twoVolts, RulesOut, 0, working.Physics, func(c Case) bool { return c.Apart }, nil},
+
 	// Chargers.
 	{"charger.variable", chargers, Favours, 1, working.Practice, varies, regulation},
 	{"charger.staged", chargers, Favours, 1, working.Practice, always, func(c Case) []any { return []any{c.Chemistry.Label} }},

@@ -65,6 +65,7 @@ var words = map[string]string{
 	"vsr.assist": "An emergency start is wanted: a relay helps starting only from 100 A on, and on cable that bears it, which 8 " +
 		"AWG does not.",
 	"vsr.winch":           "Joined while winching: a relay's rating is not a winching rating.",
+	"volts.apart":         "The vehicle and the aux side have different voltages: joined, one drives hundreds of amps into the other.",
 	"contactor.ignition":  "The ignition left on lets the aux battery feed the vehicle, and the start battery drain into the aux battery.",
 	"contact.crank":       "Joined by ignition means joined while cranking: the aux battery and its cable share the starter's %.0f A.",
 	"contactor.emergency": "An emergency start is wanted: the same contactor gives it, by a button.",
@@ -104,6 +105,7 @@ var unless = map[string]string{
 	"changeover.rest":    "A smaller charger, or a changeover relay whose rest contact bears its input.",
 	"bypass.trailer":     "An aux battery in the tow vehicle.",
 	"bypass.machine":     "A larger alternator, or a second one.",
+	"volts.apart":        "One voltage on both sides.",
 	"join.variable":      "A logged test that shows steady regulation.",
 	"vsr.lithium":        "A lead aux battery.",
 	"contact.lithium":    "A lead aux battery.",

@@ -109,7 +109,7 @@ func modeState(d *design.Design, position string, k design.KeyState, beside stri
 		s.MainsA = *charger.OutputA
 	}
 	if beside == Sun && sunMeets(d, d.Signalled(position, k)) {
-		s.SunA = design.SunShare * d.Facts.Day.SolarW.Value / (14 * d.Facts.N)
+		s.SunA = design.SunShare * d.Facts.Day.SolarW.Value / (14 * d.Facts.AuxN)
 	}
 	return s
 }

@@ -71,7 +71,7 @@ func stops(d *design.Design) []Stops {
 		}
 	}
 	if f.Day.SolarW.Value > 0 && d.Kind.Charger() && f.Survey.SolarThrough {
-		sun := unit.Text(design.SunShare*f.Day.SolarW.Value/(14*f.N), "A", 0)
+		sun := unit.Text(design.SunShare*f.Day.SolarW.Value/(14*f.AuxN), "A", 0)
 		switch f.Survey.SolarPriority {
 		case "vehicle":
 			add("vehicle's input", "solar", "hides",

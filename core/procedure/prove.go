@@ -1,6 +1,8 @@
 package procedure
 
 import (
+	"slices"
+
 	"epitrope/core/judge"
 	"epitrope/core/section"
 	"epitrope/core/system"
@@ -60,7 +62,7 @@ func (b *builder) live() {
 		What: "Both sides of every holder against minus, one by one.", Tool: "multimeter", Minutes: lookMin, After: []string{"negative-on"},
 		Checks: b.polarity()})
 	last := "hold-fuses"
-	for _, id := range []string{"f2", "f1", "f4", "f5", "f6", "f3"} {
+	for _, id := range b.fuses() {
 		c, ok := b.p.System.Component(id)
 		if !ok {
 			continue
@@ -74,6 +76,19 @@ func (b *builder) live() {
 			What: "After its polarity was measured at the socket.", Minutes: smallMin, After: []string{last},
 			Checks: []string{"plus on plus, minus on minus"}})
 	}
+}
+
+// fuses are all fuses in the order they go in: those of the run first, then those of what hangs on it, the signals'
+// last.
+func (b *builder) fuses() []string {
+	first, last := []string{"f2", "f1", "f4"}, []string{"f5", "f6", "f3"}
+	list := first
+	for _, c := range b.p.System.Components {
+		if c.Kind == system.KindFuse && !slices.Contains(first, c.ID) && !slices.Contains(last, c.ID) {
+			list = append(list, c.ID)
+		}
+	}
+	return append(list, last...)
 }
 
 // behind is what comes away with the plug.

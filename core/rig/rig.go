@@ -70,14 +70,14 @@ func Of(d *design.Design, v Variation) *day.Rig {
 	f, n := d.Facts, d.Facts.N
 	sys := varied(d, v)
 	c := network.New()
-	rig := &day.Rig{N: n, Circuit: c, Vehicle: "vehicle", House: "house", Starter: "starter",
+	rig := &day.Rig{N: n, AuxN: f.AuxN, Circuit: c, Vehicle: "vehicle", House: "house", Starter: "starter",
 		Nodes: day.Nodes{Machine: "alternator.B+", Bus: "start.30", SensePlus: sensePlus(d), SenseZero: senseZero(d), Out: d.Gives().Node(),
 			AuxPlus: "aux.30", AuxZero: "aux.31"},
 		Machine: day.Machine{Element: "alternator", Label: f.Label, Regulation: d.Regulation(), WarmV: f.RegulatedV.Value / n,
 			Ratio: f.Machine.Ratio.Value, IdleRPM: f.Machine.IdleRPM.Value},
 		Start: day.Bank{Element: "start battery", Chemistry: d.StartChemistry(), CapacityAh: f.StartAh.Value, FullV: startFullV,
 			SOC: f.Day.StartSOC.Value / 100, EngineSpace: f.StartHot},
-		Aux: day.Bank{Element: "aux battery", Chemistry: f.Chemistry, CapacityAh: f.AuxAh.Value, FullV: d.Profile.AbsorptionLow / n,
+		Aux: day.Bank{Element: "aux battery", Chemistry: f.Chemistry, CapacityAh: f.AuxAh.Value, FullV: d.Profile.AbsorptionLow / f.AuxN,
 			SOC: f.Day.AuxSOC.Value / 100, EngineSpace: f.Place.Hot},
 		VehicleA: f.Machine.DayA.Value, LampsA: f.LoadA.Value, KeyA: f.Machine.KeyA.Value, AsleepA: f.Machine.AsleepA.Value,
 		HouseA:       v.House * max(0, f.DailyAh.Value-f.Need.MainsAh.Value) / 24,
@@ -105,7 +105,7 @@ func Of(d *design.Design, v Variation) *day.Rig {
 		network.Battery{Name: "start battery", Plus: bus, Volts: 12 * n, Ohm: d.StartOhm()},
 		network.CurrentLoad{Name: "vehicle", A: bus},
 		network.Switch{Name: "starter", A: bus, Ohm: d.StarterOhm()},
-		network.Battery{Name: "aux battery", Plus: c.Node("aux.30"), Minus: c.Node("aux.31"), Volts: 12 * n, Ohm: d.AuxOhm()},
+		network.Battery{Name: "aux battery", Plus: c.Node("aux.30"), Minus: c.Node("aux.31"), Volts: 12 * f.AuxN, Ohm: d.AuxOhm()},
 		network.CurrentLoad{Name: "house", A: c.Node(housePlus.Node()), B: c.Node(houseMinus.Node())})
 	roles := []system.Role{system.Feed, system.Return, system.Chassis}
 	if d.Is.Senses {
@@ -125,12 +125,12 @@ func Of(d *design.Design, v Variation) *day.Rig {
 		plus, minus := d.SunEnds()
 		c.Add(network.Alternator{Name: "solar", Plus: c.Node(plus.Node()), Minus: c.Node(minus.Node()), Volts: d.Profile.AbsorptionHigh})
 		rig.Solar = &day.Solar{Element: "solar", Plus: plus.Node(), Minus: minus.Node(), Watts: f.Day.SolarW.Value,
-			Volts: d.Profile.AbsorptionHigh / n, Hours: f.Day.SunHours.Value}
+			Volts: d.Profile.AbsorptionHigh / f.AuxN, Hours: f.Day.SunHours.Value}
 	}
 	if s, ok := d.Mains(); ok {
 		plus, minus := d.AuxBus(), d.AuxMinus()
 		c.Add(network.Alternator{Name: circuit.Mains, Plus: c.Node(plus.Node()), Minus: c.Node(minus.Node()), Volts: d.MainsV(s)})
-		rig.Mains = &day.Mains{Element: circuit.Mains, Plus: plus.Node(), Minus: minus.Node(), Volts: d.MainsV(s) / n, MostA: *s.OutputA}
+		rig.Mains = &day.Mains{Element: circuit.Mains, Plus: plus.Node(), Minus: minus.Node(), Volts: d.MainsV(s) / f.AuxN, MostA: *s.OutputA}
 		if f.Driving(1).PluggedIn() { // it is run, not taken off as so much a day
 			rig.HouseA = v.House * f.DailyAh.Value / 24
 		}
@@ -215,7 +215,7 @@ const disconnectHoldS = 10.0
 
 // disconnect is the low-voltage disconnect as a day runs it; nil where there is none.
 func disconnect(d *design.Design) *day.Disconnect {
-	e, n := d.Facts.Extras, d.Facts.N
+	e, n := d.Facts.Extras, d.Facts.AuxN
 	if !e.Disconnect {
 		return nil
 	}

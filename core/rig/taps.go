@@ -11,7 +11,10 @@ import (
 // gives on average. What the aux battery gives it besides is in what is used off it.
 func taps(d *design.Design, rig *day.Rig, c *network.Circuit) {
 	for _, t := range d.Taps {
-		load := day.Tap{Element: "load " + t.ID}
+		load := day.Tap{Element: "load " + t.ID, N: d.Facts.N}
+		if t.Aux {
+			load.N = d.Facts.AuxN
+		}
 		switch {
 		case t.Running:
 			load.RunsA = t.TapFact.Amps.Value

@@ -69,14 +69,14 @@ func steps(f job.Field, now string, doc job.Document) []string {
 		}
 		return list
 	case job.Number:
-		base, err := f.Read(now, systemOf(doc))
+		base, err := f.Read(now, systemOf(doc, f))
 		v, ok := base.(float64)
 		if err != nil || !ok || v == 0 {
 			v = (f.Min + f.Max) / 4
 		}
 		list := []string{}
 		for _, share := range []float64{0.4, 0.6, 0.8, 1, 1.25, 1.6, 2} {
-			if _, err := f.Read(v*share, systemOf(doc)); err == nil {
+			if _, err := f.Read(v*share, systemOf(doc, f)); err == nil {
 				list = append(list, unit.Plain(v*share, "", 2))
 			}
 		}
@@ -85,7 +85,10 @@ func steps(f job.Field, now string, doc job.Document) []string {
 	return nil
 }
 
-func systemOf(doc job.Document) float64 {
+func systemOf(doc job.Document, f job.Field) float64 {
+	if f.OnAux() && doc.Aux.Volts != nil {
+		return *doc.Aux.Volts / 12
+	}
 	if doc.Vehicle.SystemVolts != nil {
 		return *doc.Vehicle.SystemVolts / 12
 	}
@@ -110,9 +113,9 @@ func axis(name string, a Axis, doc job.Document, now map[string]string) (SweepAx
 	}
 	out := SweepAxis{Path: a.Path, Label: f.Label, Now: -1}
 	for i, v := range values {
-		read, err := f.Read(v, systemOf(doc))
+		read, err := f.Read(v, systemOf(doc, f))
 		if err != nil {
-			return refuse(v, err.Error(), f.Allowed(systemOf(doc)))
+			return refuse(v, err.Error(), f.Allowed(systemOf(doc, f)))
 		}
 		out.Values = append(out.Values, f.Show(read))
 		if f.Show(read) == now[a.Path] {

@@ -164,6 +164,7 @@ type Machine struct {
 // Load draws a current, or, with Ohm, is switched on as a resistance.
 type Load struct {
 	Ohm          float64
+	OnAux        bool    // it hangs on the aux side
 	FullA, MeanA float64 // of what hangs on the run: all that it draws, and on average with the engine off
 }
 

@@ -101,6 +101,7 @@ type System struct {
 	Attached   []Attached  `json:"-"`
 	Ends       Ends        `json:"-"`
 	Soldered   bool        `json:"-"` // ends are soldered, not crimped
+	AuxN       float64     `json:"-"` // the aux side's voltage / 12 V; 0: as the start side's
 }
 
 // Ends are where the run begins and ends, where its two stretches meet the coupling, and the

@@ -26,12 +26,23 @@ func Random(r *rand.Rand) []byte {
 		n = 2
 		put(doc, "vehicle.systemVolts", 24)
 	}
+	auxN := n
+	if r.IntN(12) == 0 {
+		auxN = 3 - n
+		put(doc, "aux.volts", 12*auxN)
+	}
+	side := func(f job.Field) float64 {
+		if f.OnAux() {
+			return auxN
+		}
+		return n
+	}
 	rows := map[string][]string{}
 	for _, f := range job.Fields {
 		list, _, isRow := strings.Cut(f.Path, ".*")
 		if !isRow {
-			if f.Path != "vehicle.systemVolts" && r.Float64() < answered {
-				put(doc, f.Path, value(r, f, n))
+			if f.Path != "vehicle.systemVolts" && f.Path != "aux.volts" && r.Float64() < answered {
+				put(doc, f.Path, value(r, f, side(f)))
 			}
 			continue
 		}
@@ -40,7 +51,7 @@ func Random(r *rand.Rand) []byte {
 		}
 		for _, name := range rows[list] {
 			if r.Float64() < 0.7 {
-				put(doc, strings.Replace(f.Path, "*", name, 1), value(r, f, n))
+				put(doc, strings.Replace(f.Path, "*", name, 1), value(r, f, side(f)))
 			}
 		}
 	}

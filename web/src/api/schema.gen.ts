@@ -750,6 +750,8 @@ export interface components {
             slowMOhm?: number;
             /** Format: double */
             slowS?: number;
+            /** Format: double */
+            volts?: number;
         };
         Axis: {
             path: string;

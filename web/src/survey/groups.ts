@@ -46,7 +46,7 @@ export const groups: Group[] = [
     id: "aux",
     title: "Aux battery",
     says: "What it is and where it sits.",
-    fields: ["aux.chemistry", "aux.capacityAh", "aux.place", "aux.restV", "aux.count", "aux.same", "aux.feed", "aux.linkM"],
+    fields: ["aux.chemistry", "aux.capacityAh", "aux.volts", "aux.place", "aux.restV", "aux.count", "aux.same", "aux.feed", "aux.linkM"],
     checks: ["rest", "bank", "join"],
     parts: ["aux"],
   },

@@ -1,0 +1,64 @@
+package circuit
+
+import (
+	"slices"
+
+	"epitrope/core/network"
+	"epitrope/core/system"
+)
+
+// attach puts in what hangs on the installation.
+func attach(c *network.Circuit, a system.Attached) {
+	plus, minus := c.Node(a.Plus.Node()), c.Node(a.Minus.Node())
+	switch d := a.Device.(type) {
+	case system.Load:
+		if d.Ohm > 0 {
+			c.Add(network.Switch{Name: a.Name, A: plus, B: minus, Ohm: d.Ohm})
+		} else {
+			c.Add(network.CurrentLoad{Name: a.Name, A: plus, B: minus})
+		}
+	case system.Panel:
+		c.Add(network.Alternator{Name: a.Name, Plus: plus, Minus: minus, Volts: d.Volts})
+	}
+}
+
+// grip takes hold of what states change.
+func (l *Circuit) grip(c *network.Circuit) {
+	s := l.solver
+	l.start, l.aux, l.machine = s.Battery("start battery"), s.Battery("aux battery"), s.Alternator("alternator")
+	l.auxOhm = l.aux.Ohm
+	l.sun, l.vehicle, l.house = s.Alternator(Sun), s.CurrentLoad(Vehicle), s.CurrentLoad(House)
+	for i := range l.hang {
+		h := &l.hang[i]
+		h.amps = map[string]*float64{Vehicle: &l.vehicle.Amps, House: &l.house.Amps}[h.name]
+	}
+	for i := range l.taps {
+		l.taps[i].load = s.CurrentLoad(l.taps[i].name)
+		l.hang = append(l.hang, hung{l.taps[i].name, l.taps[i].plus, l.taps[i].minus, &l.taps[i].load.Amps, l.taps[i].n})
+	}
+	l.hang = slices.DeleteFunc(l.hang, func(h hung) bool { return h.amps == nil })
+	if c := l.charger; c != nil {
+		beside := s.CurrentLoad(Feed)
+		l.hang = append(l.hang, hung{Feed, system.Terminal{Component: c.at.ID, Terminal: "30"}, system.Terminal{Component: c.at.ID,
+			Terminal: "31"}, &beside.Amps, l.n})
+	}
+	for _, e := range c.Elements {
+		switch e := e.(type) {
+		case network.Switch:
+			l.switches[e.Name] = s.Switch(e.Name)
+		case network.Alternator:
+			switch e.Name {
+			case SecondAlternator:
+				l.second = s.Alternator(e.Name)
+			case Mains:
+				l.mains = s.Alternator(e.Name)
+			}
+		}
+	}
+	if l.charger != nil {
+		l.charger.converter, l.charger.beside = s.Converter("charger"), s.CurrentLoad(Feed)
+	}
+	if l.contact != nil && l.contact.WatchOhm > 0 {
+		l.sensing = s.Wire("coil")
+	}
+}
