@@ -103,11 +103,11 @@ var sourceRules = []rule{
 				return at("aux", s.Name, *s.OutputA, d.Rates.Accepts.Unrounded)
 			})},
 	{"charging.generator", verdict.Caution, working.Memory, []string{"mains.outputA", "mains.generatorW"},
-		"The %s asks some %.0f W, and the generator gives %.0f W: its breaker trips, or it stalls with whatever else is on.",
+		"The %s asks some %.0f W, and a generator of %.0f W gives %.0f W for hours: its breaker trips, or it stalls with whatever else is on.",
 		ofSources(func(d *design.Design, s job.SourceFacts) bool {
 			return s.Section == "mains" && asksW(d, s) > generatorShare*num(d.Facts.GeneratorW) && d.Facts.GeneratorW != nil
 		}, func(d *design.Design, s job.SourceFacts) finding {
-			return at("aux", s.Name, asksW(d, s), *d.Facts.GeneratorW)
+			return at("aux", s.Name, asksW(d, s), *d.Facts.GeneratorW, generatorShare**d.Facts.GeneratorW)
 		})},
 	{"charging.apart", verdict.Caution, working.Practice, chargingPaths("absorptionV"),
 		"The %s is set to %.1f V and the %s to %.1f V: the lower one rests while the other still charges, and what it shows as full is not.",

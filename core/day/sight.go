@@ -258,7 +258,9 @@ func (r *runner) see(x *slow, s *sight) error {
 		s.splitA, s.outV = v.Gives(h.splits[1]), v.At(h.out)
 	}
 	if h.second != nil {
-		s.secondA, s.secondV, s.outV = v.Gives(h.second), v.At(h.secondAt), v.At(h.out)
+		if s.secondA, s.secondV = v.Gives(h.second), v.At(h.secondAt); h.charger == nil {
+			s.outV = v.At(h.out)
+		}
 	}
 	if h.charger != nil {
 		c := v.Converting(h.charger)
