@@ -5,6 +5,10 @@ import (
 	"epitrope/core/system"
 )
 
+// standingOhm is a machine that stands, at its own terminal: rectifier and regulator let some milliamperes through.
+// Source: from memory.
+const standingOhm = 2e3
+
 // Split puts a splitter's two diodes in, and what leaks past them while the machine stands.
 func Split(c *network.Circuit, p system.Component, d system.Splitter) {
 	at := func(terminal string) network.Node {
@@ -12,7 +16,7 @@ func Split(c *network.Circuit, p system.Component, d system.Splitter) {
 	}
 	c.Add(network.Diode{Name: SplitStart, A: at(d.From), K: at(d.Start), ForwardV: d.ForwardV, Ohm: d.Ohm},
 		network.Diode{Name: SplitAux, A: at(d.From), K: at(d.Aux), ForwardV: d.ForwardV, Ohm: d.Ohm},
-		network.Resistance{Name: "splitter leak", A: at(d.From), Ohm: BlockedOhm})
+		network.Resistance{Name: "splitter leak", A: at(d.From), Ohm: standingOhm})
 }
 
 // Converter is a charger as a converter between the circuit's nodes.
