@@ -62,7 +62,7 @@ func compareMoments(t *testing.T, name string, d *design.Design, m *met) {
 	built := rig.Of(d, rig.Nominal)
 	built.Wires, built.Fuses, built.Disconnect = nil, nil, nil
 	if c := built.Charger; c != nil { // it holds what it holds in a state, however warm
-		c.Stages.AbsorptionV, c.Stages.FloatV, c.Stages.AgainV = held(d)/d.Facts.N, held(d)/d.Facts.N, 0
+		c.Stages.AbsorptionV, c.Stages.FloatV, c.Stages.AgainV = held(d)/d.Facts.AuxN, held(d)/d.Facts.AuxN, 0
 		c.FullC = 200
 	}
 	pattern, err := day.ParsePattern(moments)
