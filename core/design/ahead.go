@@ -46,12 +46,12 @@ func (d *Design) aheadComponent() {
 			CoilPlus: term("k2", "86"), CoilMinus: term("k2", "85"), CoilOhm: 12 * n / coilA, PullA: coilPull * coilA, DropA: coilDrop * coilA}})
 }
 
-// selfSignalled says whether a charger takes its signal from its own input.
-func (d *Design) selfSignalled() bool { return d.Ahead() && !d.ByVoltage() }
+// SelfSignalled says whether a charger takes its signal from its own input.
+func (d *Design) SelfSignalled() bool { return d.Ahead() && !d.ByVoltage() }
 
 // selfSignal is that signal's wire with its fuse: the run's own is far too large for it.
 func (d *Design) selfSignal() {
-	if !d.selfSignalled() {
+	if !d.SelfSignalled() {
 		return
 	}
 	t := &d.Trigger

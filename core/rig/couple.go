@@ -78,7 +78,11 @@ func charge(d *design.Design, rig *day.Rig, c *network.Circuit, p system.Compone
 	signal := ""
 	if device.SignalOhm > 0 {
 		signal = "trigger input"
-		c.Add(network.Resistance{Name: signal, A: startPlus(c), B: node(c, p, "31"), Ohm: device.SignalOhm})
+		from := startPlus(c)
+		if d.SelfSignalled() {
+			from = node(c, p, "30")
+		}
+		c.Add(network.Resistance{Name: signal, A: from, B: node(c, p, "31"), Ohm: device.SignalOhm})
 	}
 	if device.BesideA > 0 {
 		c.Add(network.CurrentLoad{Name: circuit.Feed, A: node(c, p, "30"), B: node(c, p, "31"), Amps: device.BesideA})
