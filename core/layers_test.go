@@ -17,7 +17,7 @@ import (
 
 // layers of the core, lowest first: a package imports only from lower ones.
 var layers = []string{"unit", "working", "cable", "protect", "battery", "profile", "alternator", "coupling", "network", "day", "parts",
-	"need", "feed", "job", "method", "verdict", "system", "circuit", "run", "design", "rig", "section", "charging", "belief", "judge",
+	"need", "feed", "mount", "job", "method", "verdict", "system", "circuit", "run", "design", "rig", "section", "charging", "belief", "judge",
 	"modes", "owner", "retrofit", "plan", "harness", "procedure", "study"}
 
 type listed struct {

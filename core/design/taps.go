@@ -78,14 +78,14 @@ func (d *Design) tapComponents() {
 				At: d.CouplingAt(), Device: t.FuseDevice()})
 		}
 		d.System.Add(system.Component{ID: t.ID, Kind: system.KindTap, Name: strings.ToUpper(t.ID), At: d.CouplingAt(), Existing: true,
-			Rating: t.TapFact.Label + ", " + unit.Plain(t.TapFact.Amps.Value, "A", 1), Device: d.tapLoad(t)})
+			Rating: t.TapFact.Label + ", " + unit.Plain(t.Amps.Value, "A", 1), Device: d.tapLoad(t)})
 	}
 }
 
 // tapLoad is what it draws: all of it while that is looked at, and on average what the start side gives it with
 // the engine off. What the aux side gives it then is a part of what is used.
 func (d *Design) tapLoad(t Tap) system.Load {
-	load := system.Load{FullA: t.TapFact.Amps.Value, OnAux: t.Aux}
+	load := system.Load{FullA: t.Amps.Value, OnAux: t.Aux}
 	if !t.Aux && !t.Running {
 		load.MeanA = t.DayAh() / 24
 	}

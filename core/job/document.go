@@ -56,12 +56,14 @@ type Document struct {
 	Extras       Extras       `json:"extras,omitzero"`
 	Colours      Colours      `json:"colours,omitzero"`
 	Arranged     Arranged     `json:"arranged,omitzero"`
+	Drilling     Drilling     `json:"drilling,omitzero"`
 
 	Loads    map[string]Load          `json:"loads,omitempty" doc:"Rows by name"`
 	Joints   map[string]JointMeasured `json:"joints,omitempty" doc:"Joints as measured, by wire and end"`
 	Gear     map[string]Gear          `json:"gear,omitempty" doc:"What was there before: devices, by name of the row"`
 	Found    map[string]FoundWire     `json:"found,omitempty" doc:"… and wires"`
 	Bank     map[string]InBank        `json:"bank,omitempty" doc:"The batteries of a bank, where they are not all alike"`
+	Fitted   map[string]FittedPart    `json:"fitted,omitempty" doc:"What was fitted, by serial number and lot"`
 	Taps     map[string]Tap           `json:"taps,omitempty" doc:"What hangs on the run at the coupling"`
 	Feeds    map[string]Feed          `json:"feeds,omitempty" doc:"Feed points that were tested"`
 	Points   map[string]Spot          `json:"points,omitempty" doc:"Earth points, grommets, fasteners"`

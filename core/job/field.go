@@ -136,7 +136,7 @@ func amps(ratings []float64) []Option {
 // lists, whose row stands as * in the path.
 var Fields = slices.Concat(runFields, surveyFields, useFields, schoolFields, extraFields, relayFields, jointFields,
 	cellFields, machineFields, wayFields, cardFields, rowFields, leftFields, chargingFields, beliefFields,
-	arrangedFields, tapFields, bankFields)
+	arrangedFields, tapFields, bankFields, drillingFields, fittedFields)
 
 // runFields are what the run is planned from. Limits are what is physically sensible for a
 // vehicle; beyond them a typing error is likelier than a job.

@@ -84,6 +84,7 @@ type Facts struct {
 	Machine        MachineFacts
 	Ways           WayFacts
 	Arranged       ArrangedFacts
+	Drilling       DrillingFacts
 	Bank           []BankFact // batteries of a bank that were listed one by one; none otherwise
 	Taps           []TapFact  // what hangs on the run at the coupling
 	CrankS         Num        // how long a start takes
@@ -193,6 +194,7 @@ func (d Document) Resolve(k coupling.Kind) Facts {
 	f.survey(r, d)
 	f.bank(r, d)
 	f.arranged(r, d)
+	f.drilling(r, d)
 	f.ways(r, d)
 	f.cells(r, d)
 	f.schools(r, d)

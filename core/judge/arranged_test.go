@@ -61,9 +61,22 @@ func arrangedNoteCases() []noteCase {
 
 // arrangedCheckCases likewise.
 func arrangedCheckCases() []checkCase {
+	const allClear = `{"drilling":{"tank":"clear","airbags":"clear","looms":"clear","lines":"clear","exhaust":"clear"}}`
+	held := func(how string) string { return `{"drilling":{"batteryKg":60,` + how + `}}` }
 	return []checkCase{
 		{"place.halves", "caution", `{"arranged":{"plug":"start"}}`, `{"arranged":{"plug":"start","from":"stud","fromLive":"running"}}`},
 		{"place.halves", "caution", `{"arranged":{"plug":"aux"}}`, `{}`},
+		{"drill.near", "bad", `{"drilling":{"tank":"near"}}`, `{"drilling":{"tank":"clear"}}`},
+		{"drill.clear", "good", `{"drilling":{"tank":"clear"}}`, `{}`},
+		{"drill.open", "open", `{}`, allClear},
+		{"drill.weight", "good", `{"aux":{"place":"seat"}}`, `{"aux":{"place":"rear"}}`},
+		{"drill.behind", "good", `{"aux":{"place":"rear"}}`, `{"aux":{"place":"seat"}}`},
+		{"drill.trailer", "good", `{"vehicle":{"kind":"tow-caravan"}}`, `{}`},
+		{"drill.overweight", "bad", `{"drilling":{"batteryKg":30,"spareKg":30}}`, `{"drilling":{"batteryKg":30,"spareKg":40}}`},
+		{"drill.holds", "good", held(`"bolts":4,"thread":"M6"`), held(`"bolts":1,"thread":"M6"`)},
+		{"drill.loose", "bad", held(`"bolts":1,"thread":"M6"`), held(`"bolts":4,"thread":"M6"`)},
+		{"drill.sheet", "bad", held(`"bolts":4,"thread":"M6","into":"sheet"`), held(`"bolts":4,"thread":"M6","into":"plates"`)},
+		{"drill.anchor.open", "open", held(`"bolts":4`), held(`"bolts":4,"thread":"M6"`)},
 		{"bank.kinds", "bad", `{"bank":{"r1":{"chemistry":"agm"},"r2":{"chemistry":"lifepo4"}}}`,
 			`{"bank":{"r1":{"chemistry":"agm"},"r2":{"chemistry":"agm"}}}`},
 		{"bank.mixed", "bad", `{"bank":{"r1":{"ageYears":1},"r2":{"ageYears":3}}}`, `{"bank":{"r1":{"ageYears":1},"r2":{"ageYears":2}}}`},

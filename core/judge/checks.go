@@ -15,7 +15,7 @@ import (
 // level is open where nobody has looked yet.
 type Check struct {
 	ID     string         `json:"id"`
-	Group  string         `json:"group" enum:"place,fit,bank,rest,join,extras,charging,beliefs,answers"`
+	Group  string         `json:"group" enum:"place,fit,bank,rest,join,drill,extras,charging,beliefs,answers"`
 	Column string         `json:"column" doc:"The column it belongs to"`
 	Level  verdict.Level  `json:"level" enum:"good,caution,bad,open"`
 	Text   string         `json:"text"`
@@ -49,7 +49,7 @@ type lookGroup struct {
 // shares, what the batteries rest at, what happens when the batteries are joined, what is fitted besides, how all that
 // charges is set, what is taken for granted, and answers that contradict.
 var lookGroups = []lookGroup{{"place", placeLooks}, {"fit", fitLooks}, {"bank", bankLooks}, {"rest", restLooks},
-	{"join", joinLooks},
+	{"join", joinLooks}, {"drill", drillLooks},
 	{"extras", slices.Concat(isolatorLooks, shuntLooks, disconnectLooks, bondLooks, winchLooks, managementLooks, socketLooks)}, answers}
 
 // Checks are the checks of a design.

@@ -42,14 +42,14 @@ var tapRules = []rule{
 		ofTaps(func(d *design.Design, t design.Tap) []finding {
 			all := d.StateBy("all")
 			return where(slices.Contains(all.Dark, t.Element()), func() finding {
-				return at(t.ID, t.TapFact.Label, unit.Text(t.TapFact.Amps.Value, "A", 0))
+				return at(t.ID, t.TapFact.Label, unit.Text(t.Amps.Value, "A", 0))
 			})
 		})},
 	{"tap.takes", verdict.Beware, working.Physics,
 		"%s draws %s, and the charger gives %s: while it is on nothing charges.",
 		"What it draws more comes out of the aux battery, the engine running or not.",
 		ofTaps(func(d *design.Design, t design.Tap) []finding {
-			draws := t.TapFact.Amps.Value
+			draws := t.Amps.Value
 			return where(t.Aux && d.Kind.Charger() && draws >= d.Charger.OutputA, func() finding {
 				takes, gives := unit.Apart(draws, d.Charger.OutputA, "A", 0)
 				return at(t.ID, t.TapFact.Label, takes, gives)

@@ -17,7 +17,7 @@ func taps(d *design.Design, rig *day.Rig, c *network.Circuit) {
 		}
 		switch {
 		case t.Running:
-			load.RunsA = t.TapFact.Amps.Value
+			load.RunsA = t.Amps.Value
 		case !t.Aux:
 			load.MeanA = t.DayAh() / 24
 		default:

@@ -46,6 +46,8 @@ var (
 		units: map[string]scale{"w": {1, 0}, "kw": {1000, 0}}}
 	Millimetres = Dimension{Name: "length", Base: "mm", Example: "330 mm, 33 cm, 13 in",
 		units: map[string]scale{"mm": {1, 0}, "cm": {10, 0}, "m": {1000, 0}, "in": {25.4, 0}, `"`: {25.4, 0}}}
+	Mass = Dimension{Name: "weight", Base: "kg", Example: "28 kg, 62 lb",
+		units: map[string]scale{"kg": {1, 0}, "g": {0.001, 0}, "lb": {0.45359237, 0}, "lbs": {0.45359237, 0}}}
 	Count = Dimension{Name: "number", Base: "", Example: "2", units: map[string]scale{}}
 	Years = Dimension{Name: "number of years", Base: "years", Example: "4 years",
 		units: map[string]scale{"y": {1, 0}, "yr": {1, 0}, "year": {1, 0}, "years": {1, 0}}}

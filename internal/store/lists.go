@@ -15,6 +15,7 @@ import (
 // a job.
 type Listing struct {
 	Title, Customer, Vehicle  string
+	Marks                     string `gorm:"-"` // serial numbers and lots of what was fitted
 	Summary, Weakest, Settled string
 	Severity                  string `gorm:"default:none"`
 	ListedBy                  string // the rules that made it; empty where it waits to be made
@@ -77,7 +78,7 @@ func searched(number int64, l Listing) string {
 }
 
 func searchedWords(l Listing) string {
-	return plainText(strings.Join([]string{l.Title, l.Customer, l.Vehicle}, " "))
+	return plainText(strings.Join([]string{l.Title, l.Customer, l.Vehicle, l.Marks}, " "))
 }
 
 // padded is a job's number as it is shown.

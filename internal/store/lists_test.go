@@ -48,14 +48,14 @@ func TestSearchAsTyped(t *testing.T) {
 	s := dbtest.Store(t)
 	for _, l := range []store.Listing{{Title: "Bücherbus, zweite Batterie", Customer: "Plover & Söhne"}, {Title: "100 % solar",
 		Vehicle: "van"},
-		{Title: "Tray ute", Customer: "Kestrel_Plumbing"}} {
+		{Title: "Tray ute", Customer: "Kestrel_Plumbing", Marks: "SN-77120 L24B"}} {
 		_, err := s.Create(ctx, "", store.Draft{Document: job.New(), Listing: l})
 		require.NoError(t, err)
 	}
 	for search, want := range map[string][]string{
 		"bucher": {"Bücherbus, zweite Batterie"}, "BÜCHER plov": {"Bücherbus, zweite Batterie"}, "batt": {"Bücherbus, zweite Batterie"},
 		"t": {"Tray ute"}, "te": nil, "ray": {"Tray ute"}, "100 %": {"100 % solar"}, "%": {"100 % solar"}, "l_p": {"Tray ute"},
-		"l\\": nil, "2": {"100 % solar"}, "0003": {"Tray ute"}, "nothing": nil, "  ": {"Tray ute", "100 % solar", "Bücherbus, zweite Batterie"},
+		"l\\": nil, "2": {"100 % solar"}, "0003": {"Tray ute"}, "nothing": nil, "sn-77120": {"Tray ute"}, "l24": {"Tray ute"}, "  ": {"Tray ute", "100 % solar", "Bücherbus, zweite Batterie"},
 	} {
 		jobs, _, err := s.List(ctx, search, store.Page{})
 		require.NoError(t, err, search)

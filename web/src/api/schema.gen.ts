@@ -1071,7 +1071,7 @@ export interface components {
             /** @description Key of the figure behind it */
             figure?: string;
             /** @enum {string} */
-            group: "place" | "fit" | "bank" | "rest" | "join" | "extras" | "charging" | "beliefs" | "answers";
+            group: "place" | "fit" | "bank" | "rest" | "join" | "drill" | "extras" | "charging" | "beliefs" | "answers";
             id: string;
             /** @enum {string} */
             level: "good" | "caution" | "bad" | "open";
@@ -1329,12 +1329,17 @@ export interface components {
                 [key: string]: components["schemas"]["Due"];
             };
             day?: components["schemas"]["Day"];
+            drilling?: components["schemas"]["Drilling"];
             extras?: components["schemas"]["Extras"];
             /** @description Feed points that were tested */
             feeds?: {
                 [key: string]: components["schemas"]["Feed"];
             };
             fit?: components["schemas"]["Fit"];
+            /** @description What was fitted, by serial number and lot */
+            fitted?: {
+                [key: string]: components["schemas"]["FittedPart"];
+            };
             format: string;
             /** @description … and wires */
             found?: {
@@ -1408,6 +1413,24 @@ export interface components {
             /** Format: double */
             w: number;
             zones: components["schemas"]["Zone"][];
+        };
+        Drilling: {
+            airbags?: string;
+            /** Format: double */
+            batteryKg?: number;
+            /** Format: double */
+            bolts?: number;
+            class?: string;
+            exhaust?: string;
+            into?: string;
+            lines?: string;
+            looms?: string;
+            /** Format: double */
+            otherKg?: number;
+            /** Format: double */
+            spareKg?: number;
+            tank?: string;
+            thread?: string;
         };
         Driven: {
             /** @description The days as they are driven */
@@ -1666,6 +1689,11 @@ export interface components {
             recessWidthMM?: number;
             /** Format: double */
             widthMM?: number;
+        };
+        FittedPart: {
+            lot?: string;
+            serial?: string;
+            what?: string;
         };
         Fitting: {
             /** @description Paths of fields: the first says whether it is fitted, the others follow where it is */

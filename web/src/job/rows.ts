@@ -1,7 +1,7 @@
 import { leaves, type Doc, type Value } from "./document";
 
 /** The lists of a document: their rows have names. */
-const lists = ["loads", "joints", "gear", "found", "feeds", "settings", "points", "dates", "taps", "bank"] as const;
+const lists = ["loads", "joints", "gear", "found", "feeds", "settings", "points", "dates", "taps", "bank", "fitted"] as const;
 
 export type List = (typeof lists)[number];
 

@@ -8,6 +8,7 @@ import { useJob } from "../job/JobContext";
 import { Sheet } from "../job/Sheet";
 import { Empty, Failed, Waiting, Wrong } from "../ui/Wait";
 import { Dates } from "./Dates";
+import { Fitted } from "./Fitted";
 import css from "./record.module.css";
 import { useDispatchText } from "./useDispatchText";
 
@@ -25,6 +26,7 @@ export default function Record() {
       <h1>Record</h1>
       <FieldInputs paths={["customer"]} />
       <Textarea label="Remarks" rows={3} maxLength={4000} {...remarks} />
+      <Fitted />
       <Dates id={id} />
       <h2>Issued revisions</h2>
       <p className="soft">What is issued is kept whole, with its figures, and never computed again.</p>

@@ -68,6 +68,16 @@ export const groups: Group[] = [
     checks: ["place"],
   },
   {
+    id: "drilling",
+    title: "Before drilling",
+    says: "What must not be hit, what the vehicle may still carry, and what holds the battery in a crash. The local code decides.",
+    fields: [
+      "drilling.tank", "drilling.airbags", "drilling.looms", "drilling.lines", "drilling.exhaust", "drilling.class", "drilling.batteryKg", "drilling.otherKg", "drilling.spareKg",
+      "drilling.bolts", "drilling.thread", "drilling.into",
+    ],
+    checks: ["drill"],
+  },
+  {
     id: "routes",
     title: "Routes",
     says: "With a string along the real route, not the straight line, and a tenth more for slack.",
