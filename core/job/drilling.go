@@ -69,10 +69,11 @@ var drillingFields = func() []Field {
 			Part:    "aux",
 			Example: "28 kg"},
 		Field{Path: "drilling.otherKg", Label: "Box, trays and what else is added", Kind: Number, Unit: "kg", Max: 500, Digits: 1,
-			dim: kilos, Part: "aux"},
+			dim: kilos, Part: "aux", Example: "6 kg"},
 		Field{Path: "drilling.spareKg", Label: "The vehicle may still carry", Kind: Number, Unit: "kg", Max: 10000, dim: kilos, Part: "vehicle",
 			Example: "180 kg"},
-		Field{Path: "drilling.bolts", Label: "Battery or box is held by bolts", Kind: Number, Min: 1, Max: 20, dim: count, Part: "aux"},
+		Field{Path: "drilling.bolts", Label: "Battery or box is held by bolts", Kind: Number, Min: 1, Max: 20, dim: count, Part: "aux",
+			Example: "4"},
 		Field{Path: "drilling.thread", Label: "Of size", Kind: Choice, Choices: threads, Part: "aux"},
 		Field{Path: "drilling.into", Label: "Through", Kind: Choice, Part: "aux", Choices: []Option{{IntoStructure, "the vehicle's structure"},
 			{IntoPlates, "sheet, with plates behind"}, {IntoSheet, "sheet alone"}}})

@@ -25,19 +25,26 @@ var drillLooks = []look{
 	{"drill.open", verdict.Open, working.Practice, zonePaths, "Look, from both sides, before drilling: where are %s?",
 		ofZones("", func(z job.Zone) []any { return []any{z.Name} })},
 	{"drill.weight", verdict.Good, working.Memory, []string{"drilling.batteryKg", "drilling.otherKg", "drilling.spareKg"},
-		"The installation adds %.0f kg, %.0f kg of it on the rear axle.",
+		"The installation adds %.0f kg, and the rear axle gets %.0f kg more; the vehicle may still carry %.0f kg.",
 		func(d *design.Design) []finding {
 			adds, rear := addedKg(d)
-			return says(!d.Facts.Place.Trailer && rear <= adds, "aux", adds, rear)
+			spare := d.Facts.Drilling.SpareKg
+			return where(spare != nil && !d.Facts.Place.Trailer && adds <= *spare, func() finding { return at("aux", adds, rear, *spare) })
+		}},
+	{"drill.weight.open", verdict.Open, working.Memory, []string{"drilling.batteryKg", "drilling.otherKg", "drilling.spareKg"},
+		"The installation adds %.0f kg, and the rear axle gets %.0f kg more: see what the vehicle, and that axle, may still carry.",
+		func(d *design.Design) []finding {
+			adds, rear := addedKg(d)
+			return says(d.Facts.Drilling.SpareKg == nil && !d.Facts.Place.Trailer, "aux", adds, rear)
 		}},
 	{"drill.behind", verdict.Good, working.Physics, []string{"drilling.batteryKg"},
-		"The installation adds %.0f kg behind the rear axle, which gets %.0f kg of it, as the front axle is relieved.",
+		"So far back the installation relieves the front axle: of %.0f kg added the rear axle gets %.0f kg.",
 		func(d *design.Design) []finding {
 			adds, rear := addedKg(d)
 			return says(!d.Facts.Place.Trailer && rear > adds, "aux", adds, rear)
 		}},
-	{"drill.trailer", verdict.Good, working.Memory, []string{"drilling.batteryKg", "drilling.otherKg"},
-		"The installation adds %.0f kg, most of it in the trailer: look at the weight on its coupling.",
+	{"drill.trailer", verdict.Open, working.Memory, []string{"drilling.batteryKg", "drilling.otherKg"},
+		"The installation adds %.0f kg, most of it in the trailer: see what it may still carry, and the weight on its coupling.",
 		func(d *design.Design) []finding {
 			adds, _ := addedKg(d)
 			return says(d.Facts.Place.Trailer, "aux", adds)
@@ -50,21 +57,20 @@ var drillLooks = []look{
 			return where(spare != nil && !d.Facts.Place.Trailer && adds > *spare, func() finding { return at("aux", adds, *spare) })
 		}},
 	{"drill.holds", verdict.Good, working.Memory, []string{"drilling.bolts", "drilling.thread", "drilling.into", "drilling.class"},
-		"In a crash %.0f kg pull with %.0f N along the vehicle and %.0f N across; its bolts hold %.0f N. The local code decides.",
+		"In a crash %.0f kg pull with %.1f kN along the vehicle and %.1f kN across; its bolts hold %.1f kN. The local code decides.",
 		anchored(func(along, holds float64, g job.DrillingFacts) bool { return along <= holds && g.Into != job.IntoSheet })},
 	{"drill.loose", verdict.Bad, working.Memory, []string{"drilling.bolts", "drilling.thread"},
-		"In a crash %.0f kg pull with %.0f N along the vehicle and %.0f N across; its bolts hold %.0f N: more of them, or larger ones.",
+		"In a crash %.0f kg pull with %.1f kN along the vehicle and %.1f kN across; its bolts hold %.1f kN: more of them, or larger ones.",
 		anchored(func(along, holds float64, _ job.DrillingFacts) bool { return along > holds })},
 	{"drill.sheet", verdict.Bad, working.Practice, []string{"drilling.into"},
-		"In a crash %.0f kg pull with %.0f N along the vehicle and %.0f N across; bolts that hold %.0f N tear out of sheet: plates " +
-			"behind it, or the " +
-			"vehicle's structure.",
+		"In a crash %.0f kg pull with %.1f kN along the vehicle and %.1f kN across; bolts that hold %.1f kN tear out of sheet: " +
+			"plates behind it, or the vehicle's structure.",
 		anchored(func(along, holds float64, g job.DrillingFacts) bool { return along <= holds && g.Into == job.IntoSheet })},
 	{"drill.anchor.open", verdict.Open, working.Practice, []string{"drilling.bolts", "drilling.thread", "drilling.into"},
-		"Say how the battery is held: in a crash %.0f kg pull with %.0f N along the vehicle, %.0f times their weight.",
+		"Say how the battery is held: in a crash %.0f kg pull with %.1f kN along the vehicle, %.0f times their weight.",
 		func(d *design.Design) []finding {
 			g, kg := d.Facts.Drilling, heldKg(d)
-			return says(g.Bolts == nil || g.Thread == nil, "aux", kg, mount.Pull.Value(kg, g.Class.Along), g.Class.Along)
+			return says(g.Bolts == nil || g.Thread == nil, "aux", kg, mount.Pull.Value(kg, g.Class.Along)/1000, g.Class.Along)
 		}},
 }
 
@@ -97,7 +103,7 @@ func anchored(holds func(along, holds float64, g job.DrillingFacts) bool) func(d
 		}
 		along, across := mount.Pull.Value(kg, g.Class.Along), mount.Pull.Value(kg, g.Class.Across)
 		bears := mount.Holds.Value(math.Floor(*g.Bolts), g.Thread.AsMM2)
-		return where(holds(along, bears, g), func() finding { return at("aux", kg, along, across, bears) })
+		return where(holds(along, bears, g), func() finding { return at("aux", kg, along/1000, across/1000, bears/1000) })
 	}
 }
 

@@ -88,7 +88,7 @@ type ListedPage struct {
 }
 
 func (a *api) list(ctx context.Context, in *struct {
-	Search string `query:"search" maxLength:"200" doc:"Words of its title, customer, vehicle or number, as far as they are typed"`
+	Search string `query:"search" maxLength:"200" doc:"Words of its title, customer, vehicle, number, serials or lots, as far as they are typed"`
 	After  string `query:"after" maxLength:"80" doc:"Where the page begins: the next of the page before"`
 }) (*body[ListedPage], error) {
 	after, err := readPage(in.After)

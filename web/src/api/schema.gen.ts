@@ -3935,7 +3935,7 @@ export interface operations {
     listJobs: {
         parameters: {
             query?: {
-                /** @description Words of its title, customer, vehicle or number, as far as they are typed */
+                /** @description Words of its title, customer, vehicle, number, serials or lots, as far as they are typed */
                 search?: string;
                 /** @description Where the page begins: the next of the page before */
                 after?: string;

@@ -125,7 +125,7 @@ export function JobList() {
         )}
         {jobs.isPending && <Waiting what="Fetching the jobs" />}
         {jobs.isError && <Failed what="The jobs" error={jobs.error} again={() => void jobs.refetch()} />}
-        <TextInput className={css.search} type="search" label="Find a job" placeholder="title, customer, vehicle or number" maxLength={200} value={typed} onChange={(e) => setTyped(e.currentTarget.value)} />
+        <TextInput className={css.search} type="search" label="Find a job" placeholder="title, customer, vehicle, number, serial or lot" maxLength={200} value={typed} onChange={(e) => setTyped(e.currentTarget.value)} />
         {!search && <DueList />}
         {jobs.isSuccess && list.length === 0 && (
           <Empty>{search ? `No job has “${search}” in its title, customer, vehicle or number.` : "No jobs yet. A new job opens with a whole plan on assumed answers; six answers make it yours."}</Empty>

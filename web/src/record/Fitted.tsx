@@ -4,8 +4,8 @@ import { FoundRows } from "../found/FoundRows";
 export function Fitted() {
   return (
     <section aria-label="Serial numbers and lots">
-      <h3>Serial numbers and lots of what was fitted</h3>
-      <p className="soft">The list of jobs finds a vehicle by any of them: for a recall.</p>
+      <h2>What was fitted</h2>
+      <p className="soft">Serial numbers and lots. The list of jobs finds a vehicle by any of them: for a recall.</p>
       <FoundRows list="fitted" fields={["what", "serial", "lot"]} add="Add a part" first={["what", "charger"]} />
     </section>
   );
