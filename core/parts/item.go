@@ -4,9 +4,11 @@ import (
 	"fmt"
 	"math"
 	"regexp"
+	"slices"
 	"strconv"
 	"strings"
 
+	"epitrope/core/battery"
 	"epitrope/core/cable"
 	"epitrope/core/unit"
 )
@@ -23,6 +25,8 @@ type Item struct {
 	MaxFuseA    *float64 `json:"maxFuseA,omitempty" doc:"Largest fuse that its sheet allows"`
 	StandbyA    *float64 `json:"standbyA,omitempty" doc:"Taken while it rests"`
 	MaxAmbientC *float64 `json:"maxAmbientC,omitempty" doc:"Full output up to here"`
+	Profiles    []string `json:"profiles,omitempty" doc:"Chemistries that a charger has a profile for"`
+	LeadDays    *float64 `json:"leadDays,omitempty" doc:"How long it takes to come where none is in stock"`
 	Price       *float64 `json:"price,omitempty" doc:"Of one, or of a metre"`
 	Currency    string   `json:"currency,omitempty" doc:"ISO 4217"`
 	PricedOn    string   `json:"pricedOn,omitempty" doc:"ISO 8601 date"`
@@ -203,8 +207,30 @@ var ItemColumns = []ItemColumn{
 	date("priced on", func(i *Item) *string { return &i.PricedOn }),
 	number("stock", unit.Count, 0, 100000, func(i *Item) **float64 { return &i.Stock }),
 	date("counted on", func(i *Item) *string { return &i.CountedOn }),
+	number("lead days", unit.Count, 0, 1000, func(i *Item) **float64 { return &i.LeadDays }),
+	{"profiles", func(i *Item, text string) (string, string) {
+		i.Profiles = nil
+		for _, word := range strings.FieldsFunc(strings.ToLower(text), func(r rune) bool { return strings.ContainsRune(" ,;/", r) }) {
+			if !slices.Contains(chemistries, word) {
+				i.Profiles = nil
+				return "names a chemistry that is not known", strings.Join(chemistries, ", ") + "; several with a space between"
+			}
+			i.Profiles = append(i.Profiles, word)
+		}
+		slices.Sort(i.Profiles)
+		i.Profiles = slices.Compact(i.Profiles)
+		return "", ""
+	}, func(i Item) string { return strings.Join(i.Profiles, " ") }},
 	words("remark", 200, func(i *Item) *string { return &i.Remark }),
 }
+
+// chemistries are those that a charger may have a profile for.
+var chemistries = func() (ids []string) {
+	for _, c := range battery.Chemistries {
+		ids = append(ids, c.ID)
+	}
+	return ids
+}()
 
 // Check says what an item lacks. A price and a count carry their date: today's where none
 // is given, as that is the day they are entered.

@@ -28,7 +28,7 @@ type Sizing struct {
 	GivesA   float64        `json:"givesA" doc:"What it settles at in the heat of its place, or of its box"`
 	Now      bool           `json:"now" doc:"What the plan has"`
 	Advised  bool           `json:"advised" doc:"The smallest that holds the balance within every limit"`
-	Level    verdict.Level  `json:"level" enum:"good,caution,bad"`
+	Level    verdict.Level  `json:"level" enum:"good,open,caution,bad"`
 	Against  []string       `json:"against" doc:"What speaks against it"`
 	CopperKg float64        `json:"copperKg"`
 	Cost     float64        `json:"cost" doc:"In % of the price of a 30 A charger"`
@@ -59,10 +59,7 @@ func Sizings(now *design.Design) []Sizing {
 		}
 		list = append(list, sizing(label, changes, now.With(changed), now))
 	}
-	one := kind
-	if one == coupling.DCDCHighCurrent {
-		one = coupling.DCDC
-	}
+	one := oneCharger(now)
 	for _, c := range now.Book.Chargers {
 		add(unit.Plain(c.OutputA, "A", 0), map[string]any{"pins.chargerA": now.PinOf(c.OutputA), "pins.chargerCount": nil,
 			"kind": string(one)})
@@ -125,6 +122,9 @@ func sizing(label string, changes map[string]any, d, now *design.Design) Sizing 
 	}
 	if d.Start.NoCable != nil || d.Start.NoFuse != nil {
 		against(verdict.Bad, "no cable on the reels with a fuse that saves it")
+	}
+	if sheet := d.Start.SheetA; sheet > 0 && d.Start.Fuse.RatingA > sheet {
+		against(verdict.Caution, "F1 is %s, its sheet allows %s", unit.Plain(d.Start.Fuse.RatingA, "A", 1), unit.Plain(sheet, "A", 1))
 	}
 	if half := d.Rates.Half.Unrounded; d.DrawsA() > half {
 		against(verdict.Caution, "draws %s, over half of the label (%s)", unit.Text(d.DrawsA(), "A", 0), unit.Text(half, "A", 0))

@@ -100,6 +100,7 @@ test("bad input is named, kept, and keeps nothing else from being saved", async 
 
 test("the wrong demo job says why, and its cures make it right", async ({ page }) => {
   await page.goto(url());
+  await page.getByLabel("Find a job").fill("Clay studio");
   await page.getByRole("link", { name: /Clay studio/ }).click();
   const notes = page.getByRole("region", { name: "Notes" });
   await expect(notes).toContainText("Stop.");

@@ -54,8 +54,10 @@ for (const [scheme, width, height] of looks) {
       await page.setViewportSize({ width, height });
       await page.addInitScript((s) => localStorage.setItem("mantine-color-scheme-value", s), scheme);
       await page.goto(url());
+      await page.getByLabel("Find a job").fill("Mobile vet");
       await expect(page.getByRole("link", { name: /Mobile vet/ })).toBeVisible();
       await accessible(page);
+      await page.getByLabel("Find a job").fill("Clay studio");
       await page.getByRole("link", { name: /Clay studio/ }).click();
       await expect(page.getByRole("region", { name: "Questions" })).toBeVisible();
       await accessible(page);
@@ -75,6 +77,7 @@ for (const [scheme, width, height] of looks) {
       await page.setViewportSize({ width, height });
       await page.addInitScript((s) => localStorage.setItem("mantine-color-scheme-value", s), scheme);
       await page.goto(url());
+      await page.getByLabel("Find a job").fill("Clay studio");
       await page.getByRole("link", { name: /Clay studio/ }).click();
       await expect(page.getByRole("region", { name: "Questions" })).toBeVisible();
       const job = page.url();
@@ -90,6 +93,7 @@ for (const [scheme, width, height] of looks) {
         await accessible(page);
       }
       await page.goto(url());
+      await page.getByLabel("Find a job").fill("Mobile vet");
       await page.getByRole("link", { name: /Mobile vet/ }).click();
       await page.getByRole("link", { name: "4 Wiring" }).click();
       for (const tab of [/chain/i, /modes/i, /live/i, /settings/i, /before/i]) {

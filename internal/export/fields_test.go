@@ -25,7 +25,7 @@ import (
 var records = []string{"title", "customer", "remarks", "vehicle.model", "card.name", "card.price", "card.currency", "card.pricedOn",
 	"relay.name", "loads.*.name", "gear.*.name", "gear.*.fault", "found.*.colour", "found.*.remark", "feeds.*.name", "colours.feed",
 	"colours.return", "colours.signal", "colours.house", "points.*.kind", "points.*.where", "points.*.size", "dates.*.kind",
-	"dates.*.what", "dates.*.due", "dates.*.everyDays", "dates.*.bay", "dates.*.done", "settings.*.name", "settings.*.how", "known.*",
+	"dates.*.what", "dates.*.due", "dates.*.everyDays", "dates.*.bay", "dates.*.done", "fitted.*.what", "fitted.*.serial", "fitted.*.lot", "settings.*.name", "settings.*.how", "known.*",
 	"built.*"}
 
 // bases are jobs in which fields are tried: in some of them what a field needs beside it is there.
@@ -65,6 +65,8 @@ var bases = []string{
 		"pins":{"coupling":"selector"},"extras":{"bond":"yes"},"vehicle":{"winch":"yes"}}`,
 	`{"alternator":{"label":"90/180 A","regulation":"fixed","knownBy":"test","volts":14.4},"aux":{"chemistry":"lifepo4"},
 		"pins":{"coupling":"splitter"}}`,
+	`{"aux":{"chemistry":"agm"},"arranged":{"from":"stud","fromA":20,"fromH":0.5},"bank":{"r1":{"ah":100},"r2":{"ah":60}},
+		"drilling":{"bolts":4,"thread":"M6"},"mains":{"outputA":20,"generatorW":1000,"absorptionV":14.4}}`,
 	`{"aux":{"chemistry":"lifepo4","capacityAh":300},"pins":{"coupling":"highcurrent"},"alternator":{"label":"150/250 A"}}`,
 }
 

@@ -42,7 +42,8 @@ var Rules = sync.OnceValue(func() string {
 // Of makes what lists show of a job, which decide decides; own is what the workshop has of its own, for jobs
 // that stand in a bay. A job that cannot be decided is listed as that.
 func Of(doc job.Document, decide func() *design.Design, own func() export.Workshop) (l store.Listing) {
-	l = store.Listing{Title: doc.Title, Customer: doc.Customer, Marks: doc.Marks(), ListedBy: Rules(), Severity: "none", Dates: dates(doc, nil)}
+	l = store.Listing{Title: doc.Title, Customer: doc.Customer, Marks: doc.Marks(), ListedBy: Rules(), Severity: "none",
+		Dates: dates(doc, nil)}
 	defer func() {
 		if p := recover(); p != nil {
 			slog.Error("a job could not be decided", "job", doc.Digest(), "panic", fmt.Sprint(p), "stack", string(debug.Stack()))

@@ -27,6 +27,7 @@ func (a *api) registerJudge(h huma.API) {
 			Errors: []int{413, 422}}
 	}
 	huma.Register(h, post("judgeMethods", "/api/methods", "Hold every coupling, school and charger against a document"), a.judgeMethods)
+	huma.Register(h, post("holdShelf", "/api/shelf", "Hold every charger of the workshop's parts book against a document"), a.shelf)
 	huma.Register(h, post("driveMethod", "/api/methods/{coupling}",
 		"Run a document with one coupling through its days, to a full battery, and with its signal failed"), a.driveMethod)
 	huma.Register(h, post("modeTable", "/api/modes",

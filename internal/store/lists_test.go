@@ -55,7 +55,8 @@ func TestSearchAsTyped(t *testing.T) {
 	for search, want := range map[string][]string{
 		"bucher": {"Bücherbus, zweite Batterie"}, "BÜCHER plov": {"Bücherbus, zweite Batterie"}, "batt": {"Bücherbus, zweite Batterie"},
 		"t": {"Tray ute"}, "te": nil, "ray": {"Tray ute"}, "100 %": {"100 % solar"}, "%": {"100 % solar"}, "l_p": {"Tray ute"},
-		"l\\": nil, "2": {"100 % solar"}, "0003": {"Tray ute"}, "nothing": nil, "sn-77120": {"Tray ute"}, "l24": {"Tray ute"}, "  ": {"Tray ute", "100 % solar", "Bücherbus, zweite Batterie"},
+		"l\\": nil, "2": {"100 % solar"}, "0003": {"Tray ute"}, "nothing": nil,
+		"sn-77120": {"Tray ute"}, "l24": {"Tray ute"}, "  ": {"Tray ute", "100 % solar", "Bücherbus, zweite Batterie"},
 	} {
 		jobs, _, err := s.List(ctx, search, store.Page{})
 		require.NoError(t, err, search)

@@ -539,6 +539,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shelf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Hold every charger of the workshop's parts book against a document */
+        post: operations["holdShelf"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/tasks/{id}": {
         parameters: {
             query?: never;
@@ -1877,6 +1894,11 @@ export interface components {
             kind: string;
             /**
              * Format: double
+             * @description How long it takes to come where none is in stock
+             */
+            leadDays?: number;
+            /**
+             * Format: double
              * @description Full output up to here
              */
             maxAmbientC?: number;
@@ -1893,6 +1915,8 @@ export interface components {
             price?: number;
             /** @description ISO 8601 date */
             pricedOn?: string;
+            /** @description Chemistries that a charger has a profile for */
+            profiles?: string[];
             /**
              * Format: double
              * @description A charger's output, a contact's or a fuse's current, a kit's charger's or relay's, in A
@@ -2958,6 +2982,28 @@ export interface components {
             /** Format: double */
             wh: number;
         };
+        Shelf: {
+            chargers: components["schemas"]["Shelved"][];
+            /**
+             * Format: int64
+             * @description Chargers of the book that were not looked at, as there are too many
+             */
+            left: number;
+        };
+        Shelved: {
+            /** @description In stock, or when it comes; empty where the book does not say */
+            comes: string;
+            item: components["schemas"]["Item"];
+            key: string;
+            /**
+             * Format: double
+             * @description Its input at the hardest state that it charges in; 0 where there is none
+             */
+            seesV: number;
+            sizing: components["schemas"]["Sizing"];
+            /** @description What its card does not say, and the plan reckons with in its stead */
+            unsaid: string[];
+        };
         Signal: {
             feed?: string;
             /** Format: double */
@@ -3030,7 +3076,7 @@ export interface components {
             inA: number;
             label: string;
             /** @enum {string} */
-            level: "good" | "caution" | "bad";
+            level: "good" | "open" | "caution" | "bad";
             /** @description What the plan has */
             now: boolean;
             /** Format: double */
@@ -6007,6 +6053,59 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Retrofit"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    holdShelf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    [key: string]: unknown;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Shelf"];
                 };
             };
             /** @description Request Entity Too Large */

@@ -12,6 +12,7 @@ import css from "./methods.module.css";
 import { Reasons } from "./Reasons";
 import { ranked, rows, verdict, type Row } from "./rows";
 import { Schools } from "./Schools";
+import { Shelf } from "./Shelf";
 import { Sizings } from "./Sizings";
 import { useDriven, useJudged, type Judged, type Method } from "./useJudged";
 
@@ -42,6 +43,7 @@ function Side({ judged, answer }: { judged: Asked<Judged>; answer: Judged }) {
         <Tabs.List>
           <Tabs.Tab value="reasons">{at.method.label}: why</Tabs.Tab>
           <Tabs.Tab value="sizes">Charger size</Tabs.Tab>
+          <Tabs.Tab value="shelf">From the shelf</Tabs.Tab>
           <Tabs.Tab value="schools">Where the trade differs</Tabs.Tab>
         </Tabs.List>
         <Tabs.Panel value="reasons">
@@ -49,6 +51,9 @@ function Side({ judged, answer }: { judged: Asked<Judged>; answer: Judged }) {
         </Tabs.Panel>
         <Tabs.Panel value="sizes">
           <Sizings list={answer.sizings} />
+        </Tabs.Panel>
+        <Tabs.Panel value="shelf">
+          <Shelf />
         </Tabs.Panel>
         <Tabs.Panel value="schools">
           <Schools list={answer.schools} />

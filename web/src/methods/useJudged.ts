@@ -12,6 +12,9 @@ export type Method = Schemas["Consequence"] & { driven?: Driven | undefined; not
 /** useJudged holds every coupling, school and charger against the job. */
 export const useJudged = () => useAsked("methods", (doc, signal) => take(api.POST("/api/methods", { body: doc, signal })));
 
+/** useShelf holds the chargers of the workshop's parts book against the job. */
+export const useShelf = () => useAsked("shelf", (doc, signal) => take(api.POST("/api/shelf", { body: doc, signal })));
+
 /** useDriven runs each of the couplings through time, once they are judged; it says whether one is still under way. */
 export function useDriven(methods: Schemas["Consequence"][], judged: boolean): { list: Method[]; driving: boolean } {
   const asked = useAskedEach("driven", methods.map((m) => m.method.kind), judged, (coupling, doc, signal) =>
