@@ -30,6 +30,7 @@ func TestEntriesAreReadAndWritten(t *testing.T) {
 		{"size", "6 AWG", "6 AWG"}, {"size", "16mm2", "16 mm²"}, {"efficiency %", "90 %", "90"}, {"cut-out V", "11,8", "11.8"},
 		{"full up to °C", "122 °F", "50"}, {"price", "4.60", "4.6"}, {"currency", "EUR", "EUR"}, {"priced on", "2030-05-01", "2030-05-01"},
 		{"stock", "0", "0"}, {"counted on", "2030-05-02", "2030-05-02"}, {"remark", "per metre", "per metre"}, {"price", "   ", ""},
+		{"profiles", "LiFePO4, agm agm", "agm lifepo4"}, {"lead days", "14", "14"},
 	} {
 		var i, again parts.Item
 		require.NoError(t, set(t, &i, c.head, c.text), "%s %q", c.head, c.text)
@@ -57,7 +58,7 @@ func TestEntriesThatCannotBeUsed(t *testing.T) {
 		{"size", "8 mm", "not mm alone"}, {"efficiency %", "120", "50 to 99"}, {"cut-out V", "24", "9 to 13"},
 		{"full up to °C", "400", "20 to 110"},
 		{"price", "-1", "0 to 100000"}, {"currency", "euro", "three capital letters"}, {"priced on", "1 May", "such as"},
-		{"counted on", "2030-02-30", "such as"},
+		{"counted on", "2030-02-30", "such as"}, {"profiles", "agm nickel", "lifepo4"}, {"lead days", "-1", "0 to 1000"},
 	} {
 		before := parts.Item{Kind: "fuse", Name: "as it was"}
 		i := before

@@ -1,4 +1,4 @@
-import { accessible, create, expect, saved, test, url } from "../test";
+import { accessible, create, draft, expect, saved, test, url } from "../test";
 
 const usual = { title: "Put together otherwise", alternator: { label: "120/200 A" }, aux: { chemistry: "agm", capacityAh: 100 }, use: { dailyAh: 40 } };
 
@@ -74,4 +74,30 @@ test("a recall finds the vehicle by a serial number", async ({ page }) => {
   await expect(page.getByRole("link", { name: "Found by its charger" })).toBeVisible();
   await page.getByRole("searchbox").fill("qx-77121");
   await expect(page.getByRole("link", { name: "Found by its charger" })).toHaveCount(0);
+});
+
+test("a charger is taken from the shelf: what fits, what does not and why, and what its card leaves unsaid", async ({ page }) => {
+  const put = (item: Record<string, string>) =>
+    fetch(`${url()}/api/parts`, { method: "PUT", headers: { "Content-Type": "application/json" }, body: JSON.stringify({ kind: "charger", ...item }) });
+  const whole = { "rating A": "20", "efficiency %": "92", "cut-out V": "11", "largest fuse A": "60", "full up to °C": "60" };
+  expect((await put({ ...whole, name: "Shelf plover", profiles: "agm lifepo4", price: "120", currency: "EUR", stock: "2" })).status).toBe(204);
+  expect((await put({ ...whole, name: "Shelf heron", profiles: "gel" })).status).toBe(204);
+  expect((await put({ "rating A": "20", name: "Shelf rail" })).status).toBe(204);
+  const refused = await put({ ...whole, name: "Shelf crake", profiles: "nickel" });
+  expect(refused.status).toBe(422);
+  expect(await refused.text()).toContain("lifepo4");
+
+  const { id, section } = await create(usual);
+  await page.goto(`${section}/methods`);
+  await page.getByRole("tab", { name: "From the shelf" }).click();
+  const shelf = page.getByRole("table", { name: "Chargers of the parts book" });
+  await expect(shelf.getByRole("row", { name: /Shelf heron/ })).toContainText("no profile for AGM");
+  await expect(shelf.getByRole("row", { name: /Shelf rail/ })).toContainText("where it stops: 11.8 V reckoned");
+  await expect(shelf.getByRole("row", { name: /Shelf plover/ })).toContainText("120.00 EUR");
+  await accessible(page);
+  await shelf.getByRole("button", { name: "Take Shelf plover" }).click();
+  await expect(shelf.getByRole("row", { name: /Shelf plover/ })).toContainText("fitted");
+  await saved(page);
+  const taken = (await draft(id)).document as unknown as { card: { name: string; outputA: number; cutOutV: number } };
+  expect(taken.card).toMatchObject({ name: "Shelf plover", outputA: 20, cutOutV: 11 });
 });

@@ -12,7 +12,7 @@ import { useShelf } from "./useJudged";
 
 type Shelved = Schemas["Shelved"];
 
-const fits = { good: "fits", open: "card leaves it open", caution: "with reserve", bad: "does not fit" } as const;
+const fits = { good: "fits", open: "card leaves it open", caution: "with caution", bad: "does not fit" } as const;
 
 /** Shelf is the workshop's own chargers on this job: which fit, why not, what their cards leave unsaid, price and stock. */
 export function Shelf() {
