@@ -150,6 +150,23 @@ func TestJudgingCommands(t *testing.T) {
 	}
 }
 
+// The chargers of a file of parts are held against a job.
+func TestShelfCommand(t *testing.T) {
+	book := filepath.Join(t.TempDir(), "parts.csv")
+	require.NoError(t, os.WriteFile(book, []byte("kind,name,rating A,profiles\ncharger,Bench box,20,agm\ncharger,Gel box,20,gel\n"), 0o600))
+	const doc = `{"format":"epitrope-job","version":1,"alternator":{"label":"120/200 A"},"aux":{"chemistry":"agm"},"use":{"dailyAh":20}}`
+	code, out, errs := epitrope(t, doc, "shelf", "--book", book, "-")
+	require.Zero(t, code, errs)
+	assert.Contains(t, out, "Bench box: open; against it: nothing; its card does not say: where it stops: 11.8 V reckoned")
+	assert.Contains(t, out, "it has no profile for AGM, only for gel")
+	code, out, _ = epitrope(t, doc, "shelf", "--json", "--book", book, "-")
+	require.Zero(t, code)
+	assert.True(t, json.Valid([]byte(out)))
+	code, _, errs = epitrope(t, doc, "shelf", "-")
+	assert.Equal(t, 2, code)
+	assert.Contains(t, errs, "--book is missing")
+}
+
 // A file of parts is checked line by line.
 func TestPartsCommand(t *testing.T) {
 	code, out, errs := epitrope(t, "kind,name,rating A\ncharger,Bench box,35\nfuse,Strip,60\n", "parts", "-")

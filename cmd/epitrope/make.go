@@ -50,18 +50,9 @@ func runMake(args []string, in io.Reader, out io.Writer) error {
 	}
 	var own export.Workshop
 	if *book != "" {
-		data, err := readOne([]string{*book}, in)
-		if err != nil {
+		if own.Parts, err = readBook(*book, in); err != nil {
 			return err
 		}
-		file, err := workshop.ReadParts(data, time.Now().UTC().Format(time.DateOnly))
-		if err != nil {
-			return badInput("%s: %v", *book, err)
-		}
-		if len(file.Problems) > 0 {
-			return badInput("%s: %s", *book, file.Problems[0])
-		}
-		own.Parts = file.Items
 	}
 	p := export.NewPack(design.Of(doc, parts.Stock()), own)
 	p.Paper, p.Bench, p.Dated = *paper, *bench, time.Now()
@@ -71,4 +62,20 @@ func runMake(args []string, in io.Reader, out io.Writer) error {
 	}
 	_, err = out.Write(data)
 	return err
+}
+
+// readBook reads a file of the workshop's parts, in which every line can be used.
+func readBook(name string, in io.Reader) ([]parts.Item, error) {
+	data, err := readOne([]string{name}, in)
+	if err != nil {
+		return nil, err
+	}
+	file, err := workshop.ReadParts(data, time.Now().UTC().Format(time.DateOnly))
+	if err != nil {
+		return nil, badInput("%s: %v", name, err)
+	}
+	if len(file.Problems) > 0 {
+		return nil, badInput("%s: %s", name, file.Problems[0])
+	}
+	return file.Items, nil
 }

@@ -93,6 +93,16 @@ func (a *api) parts(ctx context.Context, _ *struct{}) (*body[PartsBook], error) 
 	return &body[PartsBook]{out}, nil
 }
 
+// items are the parts of the workshop's book.
+func (a *api) items(ctx context.Context) ([]parts.Item, error) {
+	list, err := a.store.Parts(ctx)
+	items := make([]parts.Item, len(list))
+	for i, p := range list {
+		items[i] = p.Of()
+	}
+	return items, answer(err)
+}
+
 // fileAnswer is an answer that is a file.
 type fileAnswer struct {
 	ContentType string `header:"Content-Type"`
@@ -101,13 +111,9 @@ type fileAnswer struct {
 }
 
 func (a *api) exportParts(ctx context.Context, _ *struct{}) (*fileAnswer, error) {
-	list, err := a.store.Parts(ctx)
+	items, err := a.items(ctx)
 	if err != nil {
-		return nil, answer(err)
-	}
-	items := make([]parts.Item, len(list))
-	for i, p := range list {
-		items[i] = p.Of()
+		return nil, err
 	}
 	return &fileAnswer{"text/csv; charset=utf-8; header=present", `attachment; filename="parts.csv"`, workshop.WriteParts(items)}, nil
 }
