@@ -88,6 +88,7 @@ func drive(t testing.TB, name string, doc job.Document, to depth) {
 		a.ask("methods", func() any { return study.Consequences(d) })
 		a.ask("schools", func() any { return study.Schools(d) })
 		a.ask("sizings", func() any { return study.Sizings(d) })
+		a.ask("shelf", func() any { return study.ShelfOf(d, onTheShelf(), nil) })
 		a.ask("moves", func() any { return study.Moves(d) })
 		a.ask("netlists", func() any { return a.netlists(d) })
 		a.ask("PDF", func() any {
@@ -187,5 +188,17 @@ func (a driver) rowsAreNamed(m modes.Modes) {
 			why, _, _ := strings.Cut(part+" ", ". ")
 			assert.Regexp(a.t, reason, why, a.name)
 		}
+	}
+}
+
+// onTheShelf are the smallest and the largest charger that a parts book lets in, and one of which it says the least.
+func onTheShelf() []parts.Item {
+	of := func(v float64) *float64 { return &v }
+	return []parts.Item{
+		{Kind: "charger", Name: "least", RatingA: of(0.5), Efficiency: of(50), CutOutV: of(9), MaxFuseA: of(1), StandbyA: of(0),
+			MaxAmbientC: of(20)},
+		{Kind: "charger", Name: "most", RatingA: of(600), Efficiency: of(99), CutOutV: of(13), MaxFuseA: of(600), StandbyA: of(5),
+			MaxAmbientC: of(110)},
+		{Kind: "charger", Name: "large", RatingA: of(300), CutOutV: of(13)}, {Kind: "charger", Name: "says nothing", RatingA: of(30)},
 	}
 }
