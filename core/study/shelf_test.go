@@ -45,7 +45,8 @@ func held(t *testing.T, doc string, items ...parts.Item) []study.Shelved {
 	return shelf.Chargers
 }
 
-const agm = `{"format":"epitrope-job","version":1,"alternator":{"label":"120/200 A"},"aux":{"chemistry":"agm","capacityAh":100},"use":{"dailyAh":20}}`
+const agm = `{"format":"epitrope-job","version":1,"alternator":{"label":"120/200 A"},"aux":{"chemistry":"agm",` +
+	`"capacityAh":100},"use":{"dailyAh":20}}`
 
 func TestTheShelfSaysWhatFitsAndWhyNot(t *testing.T) {
 	for _, c := range []struct {
@@ -75,8 +76,9 @@ func TestTheShelfSaysWhatFitsAndWhyNot(t *testing.T) {
 // What a card does not say is named with what is reckoned in its stead, and is never good.
 func TestWhatACardDoesNotSayIsOpen(t *testing.T) {
 	for name, drop := range map[string]func(*parts.Item){
-		"where it stops: 11.8 V": func(i *parts.Item) { i.CutOutV = nil }, "how hot its place may be": func(i *parts.Item) { i.MaxAmbientC = nil },
-		"its efficiency": func(i *parts.Item) { i.Efficiency = nil }, "the largest fuse": func(i *parts.Item) { i.MaxFuseA = nil },
+		"where it stops: 11.8 V":   func(i *parts.Item) { i.CutOutV = nil },
+		"how hot its place may be": func(i *parts.Item) { i.MaxAmbientC = nil },
+		"its efficiency":           func(i *parts.Item) { i.Efficiency = nil }, "the largest fuse": func(i *parts.Item) { i.MaxFuseA = nil },
 		"whether it has a profile for AGM": func(i *parts.Item) { i.Profiles = nil },
 	} {
 		item := whole("Lapwing", 20)
@@ -86,7 +88,8 @@ func TestWhatACardDoesNotSayIsOpen(t *testing.T) {
 		assert.Contains(t, one.Unsaid[0], name)
 		assert.Equal(t, verdict.Open, one.Sizing.Level)
 	}
-	in24 := held(t, `{"format":"epitrope-job","version":1,"vehicle":{"systemVolts":24},"alternator":{"label":"100 A"},"aux":{"chemistry":"agm","capacityAh":100}}`,
+	in24 := held(t, `{"format":"epitrope-job","version":1,"vehicle":{"systemVolts":24},"alternator":{"label":"100 A"},`+
+		`"aux":{"chemistry":"agm","capacityAh":100}}`,
 		whole("Lapwing", 20))[0]
 	assert.Contains(t, fmt.Sprint(in24.Unsaid), "made for 24 V in", "a card is of 12 V")
 }
@@ -115,7 +118,8 @@ func TestSixtyChargersOnAnyJob(t *testing.T) {
 		items = append(items, one)
 	}
 	fits := 0
-	jobs := [][]byte{[]byte(agm), []byte(`{"format":"epitrope-job","version":1,"vehicle":{"kind":"tow-caravan"},"aux":{"chemistry":"lifepo4"}}`)}
+	jobs := [][]byte{[]byte(agm), []byte(`{"format":"epitrope-job","version":1,"vehicle":{"kind":"tow-caravan"},` +
+		`"aux":{"chemistry":"lifepo4"}}`)}
 	for seed := range uint64(3) {
 		jobs = append(jobs, jobtest.Random(rand.New(rand.NewPCG(seed, 2160))))
 	}

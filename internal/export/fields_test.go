@@ -25,7 +25,8 @@ import (
 var records = []string{"title", "customer", "remarks", "vehicle.model", "card.name", "card.price", "card.currency", "card.pricedOn",
 	"relay.name", "loads.*.name", "gear.*.name", "gear.*.fault", "found.*.colour", "found.*.remark", "feeds.*.name", "colours.feed",
 	"colours.return", "colours.signal", "colours.house", "points.*.kind", "points.*.where", "points.*.size", "dates.*.kind",
-	"dates.*.what", "dates.*.due", "dates.*.everyDays", "dates.*.bay", "dates.*.done", "fitted.*.what", "fitted.*.serial", "fitted.*.lot", "settings.*.name", "settings.*.how", "known.*",
+	"dates.*.what", "dates.*.due", "dates.*.everyDays", "dates.*.bay", "dates.*.done",
+	"fitted.*.what", "fitted.*.serial", "fitted.*.lot", "settings.*.name", "settings.*.how", "known.*",
 	"built.*"}
 
 // bases are jobs in which fields are tried: in some of them what a field needs beside it is there.
