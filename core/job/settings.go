@@ -1,6 +1,9 @@
 package job
 
 import (
+	"maps"
+	"strings"
+
 	"epitrope/core/parts"
 	"epitrope/core/profile"
 )
@@ -23,12 +26,19 @@ func OfPart(i parts.Item) map[string]any {
 		}
 		return s
 	}
-	return map[string]any{
+	taken := map[string]any{}
+	for _, f := range Fields {
+		if strings.HasPrefix(f.Path, "card.") {
+			taken[f.Path] = nil // nothing is left of the charger before
+		}
+	}
+	maps.Copy(taken, map[string]any{
 		"card.name": i.Name, "card.outputA": figure(i.RatingA), "card.efficiency": figure(i.Efficiency), "card.cutOutV": figure(i.CutOutV),
 		"card.maxFuseA": figure(i.MaxFuseA), "card.standbyA": figure(i.StandbyA), "card.maxAmbientC": figure(i.MaxAmbientC),
-		"card.price": figure(i.Price), "card.currency": text(i.Currency), "card.pricedOn": text(i.PricedOn),
+		"card.restartV": figure(i.RestartV), "card.inputA": figure(i.InputA), "card.price": figure(i.Price), "card.currency": text(i.Currency), "card.pricedOn": text(i.PricedOn),
 		"pins.chargerA": nil,
-	}
+	})
+	return taken
 }
 
 // Charger is the card of the charger that is really fitted; false where the job says no

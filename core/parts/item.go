@@ -22,6 +22,8 @@ type Item struct {
 	Size        string   `json:"size,omitempty" doc:"A cable's name"`
 	Efficiency  *float64 `json:"efficiency,omitempty" doc:"A charger's, in %"`
 	CutOutV     *float64 `json:"cutOutV,omitempty" doc:"A charger stops below this input, at 12 V"`
+	RestartV    *float64 `json:"restartV,omitempty" doc:"… and begins again above, at 12 V"`
+	InputA      *float64 `json:"inputA,omitempty" doc:"It draws at most"`
 	MaxFuseA    *float64 `json:"maxFuseA,omitempty" doc:"Largest fuse that its sheet allows"`
 	StandbyA    *float64 `json:"standbyA,omitempty" doc:"Taken while it rests"`
 	MaxAmbientC *float64 `json:"maxAmbientC,omitempty" doc:"Full output up to here"`
@@ -62,6 +64,8 @@ func (i Item) Card() Charger {
 		}
 	}
 	or(&c.CutOutV, i.CutOutV)
+	or(&c.RestartV, i.RestartV)
+	or(&c.InputA, i.InputA)
 	or(&c.MaxFuseA, i.MaxFuseA)
 	or(&c.StandbyA, i.StandbyA)
 	or(&c.MaxAmbientC, i.MaxAmbientC)
@@ -208,6 +212,8 @@ var ItemColumns = []ItemColumn{
 	number("stock", unit.Count, 0, 100000, func(i *Item) **float64 { return &i.Stock }),
 	date("counted on", func(i *Item) *string { return &i.CountedOn }),
 	number("lead days", unit.Count, 0, 1000, func(i *Item) **float64 { return &i.LeadDays }),
+	number("restart V", unit.Voltage, 9, 14.5, func(i *Item) **float64 { return &i.RestartV }),
+	number("draws at most A", unit.Current, 1, 500, func(i *Item) **float64 { return &i.InputA }),
 	{"profiles", func(i *Item, text string) (string, string) {
 		i.Profiles = nil
 		for _, word := range strings.FieldsFunc(strings.ToLower(text), func(r rune) bool { return strings.ContainsRune(" ,;/", r) }) {

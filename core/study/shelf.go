@@ -126,6 +126,7 @@ func unsaid(now *design.Design, item parts.Item) []string {
 		}
 	}
 	add(item.CutOutV == nil, "where it stops: "+unit.Text(stock.CutOutV*now.Facts.N, "V", 1)+" reckoned")
+	add(item.RestartV == nil, "where it begins again: "+unit.Text(stock.RestartV*now.Facts.N, "V", 1)+" reckoned")
 	add(item.MaxAmbientC == nil, "how hot its place may be: "+unit.Text(stock.MaxAmbientC, "°C", 0)+" reckoned")
 	add(item.Efficiency == nil, "its efficiency: "+unit.Text(100*stock.EfficiencyLow, "%", 0)+" reckoned at worst")
 	add(item.MaxFuseA == nil, "the largest fuse before it: none reckoned")

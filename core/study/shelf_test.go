@@ -32,7 +32,7 @@ func of(v float64) *float64 { return &v }
 
 // whole is a charger whose card says everything.
 func whole(name string, outputA float64) parts.Item {
-	return parts.Item{Kind: "charger", Name: name, RatingA: of(outputA), Efficiency: of(92), CutOutV: of(11), MaxFuseA: of(3 * outputA),
+	return parts.Item{Kind: "charger", Name: name, RatingA: of(outputA), Efficiency: of(92), CutOutV: of(11), RestartV: of(12.6), MaxFuseA: of(3 * outputA),
 		StandbyA: of(0.01), MaxAmbientC: of(60), Profiles: []string{"agm", "lifepo4"}, Price: of(10 * outputA), Currency: "EUR", Stock: of(2)}
 }
 
@@ -76,9 +76,10 @@ func TestTheShelfSaysWhatFitsAndWhyNot(t *testing.T) {
 // What a card does not say is named with what is reckoned in its stead, and is never good.
 func TestWhatACardDoesNotSayIsOpen(t *testing.T) {
 	for name, drop := range map[string]func(*parts.Item){
-		"where it stops: 11.8 V":   func(i *parts.Item) { i.CutOutV = nil },
-		"how hot its place may be": func(i *parts.Item) { i.MaxAmbientC = nil },
-		"its efficiency":           func(i *parts.Item) { i.Efficiency = nil }, "the largest fuse": func(i *parts.Item) { i.MaxFuseA = nil },
+		"where it stops: 11.8 V":        func(i *parts.Item) { i.CutOutV = nil },
+		"how hot its place may be":      func(i *parts.Item) { i.MaxAmbientC = nil },
+		"where it begins again: 12.5 V": func(i *parts.Item) { i.RestartV = nil },
+		"its efficiency":                func(i *parts.Item) { i.Efficiency = nil }, "the largest fuse": func(i *parts.Item) { i.MaxFuseA = nil },
 		"whether it has a profile for AGM": func(i *parts.Item) { i.Profiles = nil },
 	} {
 		item := whole("Lapwing", 20)

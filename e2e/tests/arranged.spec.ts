@@ -79,7 +79,7 @@ test("a recall finds the vehicle by a serial number", async ({ page }) => {
 test("a charger is taken from the shelf: what fits, what does not and why, and what its card leaves unsaid", async ({ page }) => {
   const put = (item: Record<string, string>) =>
     fetch(`${url()}/api/parts`, { method: "PUT", headers: { "Content-Type": "application/json" }, body: JSON.stringify({ kind: "charger", ...item }) });
-  const whole = { "rating A": "20", "efficiency %": "92", "cut-out V": "11", "largest fuse A": "60", "full up to °C": "60" };
+  const whole = { "rating A": "20", "efficiency %": "92", "cut-out V": "11", "restart V": "12.6", "largest fuse A": "60", "full up to °C": "60" };
   expect((await put({ ...whole, name: "Shelf plover", profiles: "agm lifepo4", price: "120", currency: "EUR", stock: "2" })).status).toBe(204);
   expect((await put({ ...whole, name: "Shelf heron", profiles: "gel" })).status).toBe(204);
   expect((await put({ "rating A": "20", name: "Shelf rail" })).status).toBe(204);

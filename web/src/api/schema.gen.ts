@@ -1890,6 +1890,11 @@ export interface components {
              * @description A charger's, in %
              */
             efficiency?: number;
+            /**
+             * Format: double
+             * @description It draws at most
+             */
+            inputA?: number;
             /** @description One of ItemKinds */
             kind: string;
             /**
@@ -1923,6 +1928,11 @@ export interface components {
              */
             ratingA?: number;
             remark?: string;
+            /**
+             * Format: double
+             * @description … and begins again above, at 12 V
+             */
+            restartV?: number;
             /** @description A cable's name */
             size?: string;
             /**
