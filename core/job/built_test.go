@@ -78,7 +78,7 @@ func TestWhatCannotBeBuiltIsNamed(t *testing.T) {
 func TestOfPart(t *testing.T) {
 	amps, price := 35.0, 210.0
 	own := parts.Item{Kind: "charger", Name: "Bench box", RatingA: &amps, Price: &price, Currency: "EUR", PricedOn: "2030-05-01"}
-	doc := decoded(t, `{"card":{"name":"Another","outputA":20,"efficiency":95,"maxFuseA":40,"inputA":22,"idleInputA":9,` +
+	doc := decoded(t, `{"card":{"name":"Another","outputA":20,"efficiency":95,"maxFuseA":40,"inputA":22,"idleInputA":9,`+
 		`"restartV":12.9,"softStartS":40,"isolated":"yes","signalV":8,"detectOnV":13.3},"pins":{"chargerA":20}}`)
 	got, problems := job.With(doc, job.OfPart(own))
 	require.Empty(t, problems)

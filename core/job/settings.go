@@ -35,7 +35,8 @@ func OfPart(i parts.Item) map[string]any {
 	maps.Copy(taken, map[string]any{
 		"card.name": i.Name, "card.outputA": figure(i.RatingA), "card.efficiency": figure(i.Efficiency), "card.cutOutV": figure(i.CutOutV),
 		"card.maxFuseA": figure(i.MaxFuseA), "card.standbyA": figure(i.StandbyA), "card.maxAmbientC": figure(i.MaxAmbientC),
-		"card.restartV": figure(i.RestartV), "card.inputA": figure(i.InputA), "card.price": figure(i.Price), "card.currency": text(i.Currency), "card.pricedOn": text(i.PricedOn),
+		"card.restartV": figure(i.RestartV), "card.inputA": figure(i.InputA),
+		"card.price": figure(i.Price), "card.currency": text(i.Currency), "card.pricedOn": text(i.PricedOn),
 		"pins.chargerA": nil,
 	})
 	return taken

@@ -6,7 +6,6 @@ import (
 	"strings"
 
 	"epitrope/core/battery"
-	"epitrope/core/coupling"
 	"epitrope/core/design"
 	"epitrope/core/job"
 	"epitrope/core/judge"
@@ -147,16 +146,4 @@ func comes(item parts.Item) string {
 		return "not in stock"
 	}
 	return ""
-}
-
-// oneCharger is the coupling of a single charger on a job.
-func oneCharger(now *design.Design) coupling.Kind {
-	kind := now.Kind
-	switch {
-	case kind == coupling.DCDCHighCurrent || !kind.Charger() && !now.Facts.Place.Trailer:
-		return coupling.DCDC
-	case !kind.Charger():
-		return coupling.TrailerCharger
-	}
-	return kind
 }

@@ -32,7 +32,8 @@ func of(v float64) *float64 { return &v }
 
 // whole is a charger whose card says everything.
 func whole(name string, outputA float64) parts.Item {
-	return parts.Item{Kind: "charger", Name: name, RatingA: of(outputA), Efficiency: of(92), CutOutV: of(11), RestartV: of(12.6), MaxFuseA: of(3 * outputA),
+	return parts.Item{Kind: "charger", Name: name, RatingA: of(outputA), Efficiency: of(92), CutOutV: of(11), RestartV: of(12.6),
+		MaxFuseA: of(3 * outputA),
 		StandbyA: of(0.01), MaxAmbientC: of(60), Profiles: []string{"agm", "lifepo4"}, Price: of(10 * outputA), Currency: "EUR", Stock: of(2)}
 }
 

@@ -87,6 +87,18 @@ func Sizings(now *design.Design) []Sizing {
 	return list
 }
 
+// oneCharger is the coupling of a single charger on a job.
+func oneCharger(now *design.Design) coupling.Kind {
+	kind := now.Kind
+	switch {
+	case kind == coupling.DCDCHighCurrent || !kind.Charger() && !now.Facts.Place.Trailer:
+		return coupling.DCDC
+	case !kind.Charger():
+		return coupling.TrailerCharger
+	}
+	return kind
+}
+
 // twoFromA is the charger from which two side by side are looked at.
 const twoFromA = 30.0
 
