@@ -35,11 +35,9 @@ func (n *net) slots() []slot {
 	for c, i := range way {
 		put(i, slot{column: c, row: mainRow})
 	}
-	column := 0
-	for _, id := range []string{"alternator", "start"} {
-		if i, ok := n.at[id]; ok && !done[i] { // the aux side has a machine of its own, or a splitter feeds both
-			put(i, slot{column: column, row: branchRow})
-			column++
+	for c, id := range []string{"alternator", "start"} {
+		if i, ok := n.at[id]; ok && !done[i] { // the aux side has a machine of its own
+			put(i, slot{column: c, row: branchRow})
 		}
 	}
 	last := len(way)
@@ -59,9 +57,6 @@ func (n *net) slots() []slot {
 		if at, there := n.at[beside]; ok && there && done[at] {
 			put(i, slot{column: out[at].column, row: row})
 		}
-	}
-	if column == 1 {
-		over("f1", "coupling", branchRow) // between the splitter and the start battery
 	}
 	over("e1", "start", earthRow)
 	over("e5", "x1", earthRow)
