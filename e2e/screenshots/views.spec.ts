@@ -111,6 +111,7 @@ test("a day", async ({ page }) => {
 });
 
 test("how sure a day is", async ({ page }) => {
+  test.setTimeout(180_000); // three hundred runs
   await openDay(page, "Mobile vet");
   await page.getByRole("tab", { name: "Chance" }).click();
   await page.getByRole("button", { name: "Run 300 times" }).click();
