@@ -1,6 +1,8 @@
 package server
 
 import (
+	"net/http"
+	"strings"
 	"sync/atomic"
 	"time"
 
@@ -18,7 +20,15 @@ func (b *Busy) Now() bool { return time.Since(time.UnixMilli(b.asked.Load())) < 
 
 func (b *Busy) see(next echo.HandlerFunc) echo.HandlerFunc {
 	return func(c *echo.Context) error {
-		b.asked.Store(time.Now().UnixMilli())
+		if !waits(c.Request()) {
+			b.asked.Store(time.Now().UnixMilli())
+		}
 		return next(c)
 	}
+}
+
+// waits says whether somebody only asks how far a task is, and so waits for it: it would be
+// held up by those who look on.
+func waits(r *http.Request) bool {
+	return r.Method == http.MethodGet && strings.HasPrefix(r.URL.Path, "/api/tasks/")
 }
