@@ -1,6 +1,7 @@
 package main
 
 import (
+	"cmp"
 	"flag"
 	"fmt"
 	"io"
@@ -12,7 +13,7 @@ import (
 )
 
 // runCable sizes one run.
-func runCable(args []string, _ io.Reader, out io.Writer) error {
+func runCable(args []string, _ io.Reader, out io.Writer, o own) error {
 	set := flag.NewFlagSet("epitrope cable", flag.ContinueOnError)
 	amps := quantity{dim: unit.Current, min: 0.05, max: 1000}
 	oneWay := quantity{dim: unit.Length, min: 0.05, max: 50}
@@ -26,7 +27,7 @@ func runCable(args []string, _ io.Reader, out io.Writer) error {
 	set.Var(&limit, "insulation", "insulation `temperature`: 70C, 85C or 105C (default 85C)")
 	bayText := set.String("bay", "cabin", "where it lies: engine, cabin or an `ambient` temperature such as 95F")
 	returnBy := set.String("return", "cable", "the way back: `cable|chassis`")
-	system := set.String("system", "metric", "cable on the reels: `metric|awg|auto`")
+	system := set.String("system", cmp.Or(o.Stands().System, "metric"), "cable on the reels: `metric|awg|auto`")
 	sizeText := set.String("size", "", "judge this cable `size` instead of choosing one, such as \"6 AWG\"")
 	asJSON := set.Bool("json", false, "print JSON")
 	rest, err := parseFlags(set, args, out)
@@ -69,7 +70,7 @@ func runCable(args []string, _ io.Reader, out io.Writer) error {
 	if *asJSON {
 		return printJSON(out, result)
 	}
-	return printSingle(out, result)
+	return printSingle(out, o.Units, result)
 }
 
 // oneOf checks a word; second says whether it was the second of those allowed.
@@ -96,13 +97,14 @@ func parseBay(text string) (cable.Bay, error) {
 	return cable.Ambient(c), nil
 }
 
-func printSingle(out io.Writer, r run.Single) error {
-	fuse := r.Fuse
-	_, err := fmt.Fprintf(out, "%s, decided by %s\nfuse %s\nloses %s (%s), gets to %s, carries %s\nfor the drop alone, cold copper: %s\n",
+// printSingle prints a run in units; its workings stay in those that its formulas are declared in.
+func printSingle(out io.Writer, units unit.Units, r run.Single) error {
+	fuse, said := r.Fuse, inUnits(out, units)
+	_, err := fmt.Fprintf(said, "%s, decided by %s\nfuse %s\nloses %s (%s), gets to %s, carries %s\nfor the drop alone, cold copper: %s\n",
 		r.Size, r.DecidedBy, fuse, unit.Text(r.DropV, "V", 3), unit.Text(r.DropPercent, "%", 1),
 		unit.Text(r.ConductorC, "°C", 0), unit.Text(r.AmpacityA, "A", 0), unit.Text(r.RuleAreaMM2, "mm²", 2))
 	for _, w := range r.Warnings {
-		fmt.Fprintln(out, "warning:", w)
+		fmt.Fprintln(said, "warning:", w)
 	}
 	fmt.Fprintln(out)
 	for _, f := range r.Working {

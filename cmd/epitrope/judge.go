@@ -8,7 +8,6 @@ import (
 
 	"epitrope/core/design"
 	"epitrope/core/modes"
-	"epitrope/core/parts"
 	"epitrope/core/study"
 )
 
@@ -33,14 +32,15 @@ func judging(name string, args []string, out io.Writer, of func(names []string) 
 }
 
 // runMethods holds every coupling against the job in a file.
-func runMethods(args []string, in io.Reader, out io.Writer) error {
+func runMethods(args []string, in io.Reader, out io.Writer, o own) error {
 	return judging("methods", args, out, func(names []string) (any, func(), error) {
 		doc, err := readJob(names, in)
 		if err != nil {
 			return nil, nil, err
 		}
-		list := study.Methods(design.Of(doc, parts.Stock()))
+		list := study.Methods(design.Of(doc, o.book()))
 		return list, func() {
+			out := inUnits(out, o.of(doc).Units)
 			for _, m := range list {
 				fmt.Fprintf(out, "%s: %s; early in bulk %.0f A at %.1f V, idle %.0f A; 80 %% after %s, full after %s; "+
 					"%.1f h of work, %.1f × a 30 A charger\n",
@@ -73,14 +73,15 @@ func hoursOr(h float64) string {
 }
 
 // runModes prints the mode table and the live map of the job in a file.
-func runModes(args []string, in io.Reader, out io.Writer) error {
+func runModes(args []string, in io.Reader, out io.Writer, o own) error {
 	return judging("modes", args, out, func(names []string) (any, func(), error) {
 		doc, err := readJob(names, in)
 		if err != nil {
 			return nil, nil, err
 		}
-		m := modes.Of(design.Of(doc, parts.Stock()))
+		m := modes.Of(design.Of(doc, o.book()))
 		return m, func() {
+			out := inUnits(out, o.of(doc).Units)
 			for _, r := range m.Rows {
 				fmt.Fprintf(out, "%s, key %s, engine %s, sun %s, mains %s: %s, lamp %s. %s", r.Switch, r.Key, r.Engine, r.Sun, r.Mains,
 					r.Verdict, r.Lamp, r.Why)
@@ -104,14 +105,15 @@ func runModes(args []string, in io.Reader, out io.Writer) error {
 }
 
 // runFound judges what was found on the job in a file.
-func runFound(args []string, in io.Reader, out io.Writer) error {
+func runFound(args []string, in io.Reader, out io.Writer, o own) error {
 	return judging("found", args, out, func(names []string) (any, func(), error) {
 		doc, err := readJob(names, in)
 		if err != nil {
 			return nil, nil, err
 		}
-		r := study.RetrofitOf(design.Of(doc, parts.Stock()), nil)
+		r := study.RetrofitOf(design.Of(doc, o.book()), nil)
 		return r, func() {
+			out := inUnits(out, o.of(doc).Units)
 			for _, w := range r.Wires {
 				fmt.Fprintf(out, "%s (%s): %s, %s\n", w.Name, w.Key, w.Fate, w.Why)
 				for _, f := range w.Findings {

@@ -30,11 +30,12 @@ const usage = `epitrope plans alternator-fed charging of auxiliary batteries.
   epitrope seed                                       put the demo jobs into an empty database
   epitrope openapi                                    the API's document
 
-All take --json where they print figures. "epitrope COMMAND --help" lists flags.
+All take --json where they print figures, --units awg,ft,F,lbft where they print words (mm2, awg or auto; m or ft;
+C or F; Nm or lbft), and --settings FILE, a workshop's settings as JSON. "epitrope COMMAND --help" lists flags.
 `
 
 // command is one subcommand: its arguments, where it prints, and what went wrong.
-type command func(args []string, in io.Reader, out io.Writer) error
+type command func(args []string, in io.Reader, out io.Writer, o own) error
 
 var commands = map[string]command{
 	"cable":    runCable,
@@ -74,7 +75,10 @@ func carryOut(args []string, in io.Reader, out, errs io.Writer) int {
 		fmt.Fprintf(errs, "epitrope: %q is not a command\n\n%s", args[0], usage)
 		return 2
 	}
-	err := c(args[1:], in, out)
+	o, rest, err := ownOf(args[1:], in)
+	if err == nil {
+		err = c(rest, in, out, o)
+	}
 	var bad *inputError
 	switch {
 	case err == nil, errors.Is(err, errHelp):

@@ -1,6 +1,7 @@
 package main
 
 import (
+	"cmp"
 	"encoding/json"
 	"flag"
 	"io"
@@ -12,25 +13,29 @@ import (
 	"epitrope/core/design"
 	"epitrope/core/parts"
 	"epitrope/internal/export"
+	"epitrope/internal/said"
 	"epitrope/internal/workshop"
 )
 
 // made are what a job's pack is printed as, by name.
 var made = map[string]func(p export.Pack) ([]byte, error){
-	"wires":   func(p export.Pack) ([]byte, error) { return export.WiresCSV(p.Leads), nil },
-	"cuts":    func(p export.Pack) ([]byte, error) { return export.CutsCSV(p.Cuts), nil },
-	"parts":   func(p export.Pack) ([]byte, error) { return export.PartsCSV(p.Parts), nil },
-	"drawing": func(p export.Pack) ([]byte, error) { return export.SVG(p.Drawing, p.Document.Title), nil },
-	"steps":   func(p export.Pack) ([]byte, error) { return json.MarshalIndent(p.Steps, "", "  ") },
-	"pack":    export.PDF,
+	"wires":   func(p export.Pack) ([]byte, error) { return export.WiresCSV(p.Leads, p.Units), nil },
+	"cuts":    func(p export.Pack) ([]byte, error) { return export.CutsCSV(p.Cuts, p.Units), nil },
+	"parts":   func(p export.Pack) ([]byte, error) { return export.PartsCSV(p.Parts, p.Units), nil },
+	"drawing": func(p export.Pack) ([]byte, error) { return export.SVG(p.Drawing, p.Document.Title, p.Units), nil },
+	"steps": func(p export.Pack) ([]byte, error) {
+		steps, err := json.MarshalIndent(p.Steps, "", "  ")
+		return said.JSON(steps, p.Units), err
+	},
+	"pack": export.PDF,
 }
 
 // runMake prints what a job takes to make.
-func runMake(args []string, in io.Reader, out io.Writer) error {
+func runMake(args []string, in io.Reader, out io.Writer, o own) error {
 	set := flag.NewFlagSet("epitrope make FILE", flag.ContinueOnError)
 	names := strings.Join(slices.Sorted(maps.Keys(made)), ", ")
 	what := set.String("what", "wires", "one of "+names)
-	paper := set.String("paper", "A4", "of a pack: A4 or Letter")
+	paper := set.String("paper", "", "of a pack: A4 or Letter; otherwise the job's or the settings'")
 	bench := set.Bool("bench", false, "a pack for the bench: without what it stands on and the workings")
 	book := set.String("book", "", "a file of the workshop's parts, with prices and stock")
 	rest, err := parseFlags(set, args, out)
@@ -41,21 +46,21 @@ func runMake(args []string, in io.Reader, out io.Writer) error {
 	switch {
 	case !ok:
 		return badInput("--what %q is not known; allowed are %s", *what, names)
-	case *paper != "A4" && *paper != "Letter":
+	case *paper != "" && *paper != "A4" && *paper != "Letter":
 		return badInput("--paper %q is not known; allowed are A4 and Letter", *paper)
 	}
 	doc, err := readJob(rest, in)
 	if err != nil {
 		return err
 	}
-	var own export.Workshop
+	has := export.Workshop{Settings: o.of(doc)}
 	if *book != "" {
-		if own.Parts, err = readBook(*book, in); err != nil {
+		if has.Parts, err = readBook(*book, in); err != nil {
 			return err
 		}
 	}
-	p := export.NewPack(design.Of(doc, parts.Stock()), own)
-	p.Paper, p.Bench, p.Dated = *paper, *bench, time.Now()
+	p := export.NewPack(design.Of(doc, o.book()), has)
+	p.Paper, p.Units, p.Bench, p.Dated = cmp.Or(*paper, p.Paper), has.Settings.Units, *bench, time.Now()
 	data, err := write(p)
 	if err != nil {
 		return err

@@ -6,11 +6,10 @@ import (
 	"io"
 
 	"epitrope/core/design"
-	"epitrope/core/parts"
 )
 
 // runNetlist writes a job's circuit in a state as a SPICE netlist.
-func runNetlist(args []string, in io.Reader, out io.Writer) error {
+func runNetlist(args []string, in io.Reader, out io.Writer, o own) error {
 	set := flag.NewFlagSet("epitrope netlist FILE", flag.ContinueOnError)
 	at := set.String("at", "cruise",
 		"`state` of the vehicle: cruise, early, idle, eased, parked, crank, precharge, joined, inrush, short-c1 or short-c2, as the job has them")
@@ -23,7 +22,7 @@ func runNetlist(args []string, in io.Reader, out io.Writer) error {
 	if err != nil {
 		return err
 	}
-	c, solved, err := design.Of(doc, parts.Stock()).CircuitAt(*at)
+	c, solved, err := design.Of(doc, o.book()).CircuitAt(*at)
 	if err != nil {
 		return badInput("--at: %v", err)
 	}

@@ -8,12 +8,11 @@ import (
 	"strings"
 
 	"epitrope/core/job"
-	"epitrope/core/parts"
 	"epitrope/core/plan"
 )
 
 // runPlan plans the job in a file.
-func runPlan(args []string, in io.Reader, out io.Writer) error {
+func runPlan(args []string, in io.Reader, out io.Writer, o own) error {
 	set := flag.NewFlagSet("epitrope plan FILE", flag.ContinueOnError)
 	asJSON := set.Bool("json", false, "print JSON")
 	rest, err := parseFlags(set, args, out)
@@ -24,11 +23,11 @@ func runPlan(args []string, in io.Reader, out io.Writer) error {
 	if err != nil {
 		return err
 	}
-	p := plan.Decide(doc, parts.Stock())
+	p := plan.Decide(doc, o.book())
 	if *asJSON {
 		return printJSON(out, p)
 	}
-	printPlan(out, p)
+	printPlan(inUnits(out, o.of(doc).Units), p)
 	return nil
 }
 

@@ -10,7 +10,6 @@ import (
 
 	"epitrope/core/design"
 	"epitrope/core/job"
-	"epitrope/core/parts"
 	"epitrope/internal/export"
 	"epitrope/internal/listing"
 	"epitrope/internal/store"
@@ -19,7 +18,7 @@ import (
 )
 
 // runSeed puts the demo jobs into a database that has none.
-func runSeed(args []string, _ io.Reader, out io.Writer) error {
+func runSeed(args []string, _ io.Reader, out io.Writer, o own) error {
 	set := flag.NewFlagSet("epitrope seed", flag.ContinueOnError)
 	database := databaseFlag(set)
 	if err := noArguments(set, args, out); err != nil {
@@ -58,7 +57,7 @@ func runSeed(args []string, _ io.Reader, out io.Writer) error {
 		if len(problems) > 0 {
 			return fmt.Errorf("%s: %w", name, problems)
 		}
-		l := listing.Of(doc, func() *design.Design { return design.Of(doc, parts.Stock()) }, func() export.Workshop { return own })
+		l := listing.Of(doc, func() *design.Design { return design.Of(doc, o.book()) }, func() export.Workshop { return own })
 		if _, err := s.Create(ctx, name, store.Draft{Document: doc, Listing: l}); err != nil {
 			return err
 		}

@@ -14,7 +14,6 @@ import (
 	"sync"
 	"syscall"
 
-	"epitrope/core/parts"
 	"epitrope/internal/listing"
 	"epitrope/internal/server"
 	"epitrope/internal/store"
@@ -26,7 +25,7 @@ import (
 const databaseEnv = "EPITROPE_DATABASE"
 
 // runServe serves the web application.
-func runServe(args []string, _ io.Reader, out io.Writer) error {
+func runServe(args []string, _ io.Reader, out io.Writer, o own) error {
 	set := flag.NewFlagSet("epitrope serve", flag.ContinueOnError)
 	address := set.String("address", "127.0.0.1:8080", "loopback `address` to serve on; port 0 takes a free one")
 	database := databaseFlag(set)
@@ -54,8 +53,8 @@ func runServe(args []string, _ io.Reader, out io.Writer) error {
 	}
 	var working sync.WaitGroup
 	var busy server.Busy
-	working.Go(func() { worker.Run(ctx, s, parts.Stock(), busy.Now) })
-	working.Go(func() { listing.Renew(ctx, s, parts.Stock()) })
+	working.Go(func() { worker.Run(ctx, s, o.book(), busy.Now) })
+	working.Go(func() { listing.Renew(ctx, s, o.book()) })
 	defer func() { stop(); working.Wait() }() // before the store is closed
 	fmt.Fprintf(out, "Epitrope is at http://%s\nThere is no sign-in yet: it serves this machine only.\n", listener.Addr())
 	return server.Serve(ctx, server.New(s, pages, &busy), listener)
@@ -87,7 +86,7 @@ func openStore(ctx context.Context, address string) (*store.Store, error) {
 func logTo(w io.Writer) { slog.SetDefault(slog.New(slog.NewJSONHandler(w, nil))) }
 
 // runOpenAPI prints the API's document.
-func runOpenAPI(args []string, _ io.Reader, out io.Writer) error {
+func runOpenAPI(args []string, _ io.Reader, out io.Writer, o own) error {
 	set := flag.NewFlagSet("epitrope openapi", flag.ContinueOnError)
 	set.Bool("json", true, "print JSON, as always")
 	if err := noArguments(set, args, out); err != nil {

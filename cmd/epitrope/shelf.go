@@ -8,12 +8,11 @@ import (
 	"strings"
 
 	"epitrope/core/design"
-	"epitrope/core/parts"
 	"epitrope/core/study"
 )
 
 // runShelf holds the chargers of a file of parts against the job in a file.
-func runShelf(args []string, in io.Reader, out io.Writer) error {
+func runShelf(args []string, in io.Reader, out io.Writer, o own) error {
 	set := flag.NewFlagSet("epitrope shelf --book PARTS FILE", flag.ContinueOnError)
 	book := set.String("book", "", "a file of the workshop's parts, as the parts book is exported")
 	asJSON := set.Bool("json", false, "print JSON")
@@ -32,10 +31,11 @@ func runShelf(args []string, in io.Reader, out io.Writer) error {
 	if err != nil {
 		return err
 	}
-	shelf := study.ShelfOf(design.Of(doc, parts.Stock()), items, nil)
+	shelf := study.ShelfOf(design.Of(doc, o.book()), items, nil)
 	if *asJSON {
 		return printJSON(out, shelf)
 	}
+	out = inUnits(out, o.of(doc).Units)
 	for _, s := range shelf.Chargers {
 		fmt.Fprintf(out, "%s: %s; against it: %s; its card does not say: %s; %s\n", s.Item.Name, s.Sizing.Level,
 			listOr(s.Sizing.Against, "nothing"), listOr(s.Unsaid, "nothing"), cmp.Or(s.Comes, "not counted"))

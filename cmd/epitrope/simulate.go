@@ -11,7 +11,6 @@ import (
 	"epitrope/core/day"
 	"epitrope/core/design"
 	"epitrope/core/job"
-	"epitrope/core/parts"
 	"epitrope/core/rig"
 	"epitrope/core/study"
 	"epitrope/core/unit"
@@ -19,7 +18,7 @@ import (
 )
 
 // runSimulate runs the job in a file through its days.
-func runSimulate(args []string, in io.Reader, out io.Writer) error {
+func runSimulate(args []string, in io.Reader, out io.Writer, o own) error {
 	set := flag.NewFlagSet("epitrope simulate FILE", flag.ContinueOnError)
 	days := set.String("days", "", "how many `days`, 1 to 28; otherwise as the job says")
 	driving := set.String("track", "", "a GPX `file`, or a table of time and speed or rpm, to drive by")
@@ -42,15 +41,15 @@ func runSimulate(args []string, in io.Reader, out io.Writer) error {
 	case *every < 1 || *every > 3600:
 		return badInput("--every: %g is out of range; allowed are 1 to 3600 s", *every)
 	case *asNetlist:
-		return printTimeNetlist(out, doc)
+		return printTimeNetlist(out, design.Of(doc, o.book()))
 	case *asCSV:
-		return printRun(out, doc, *every)
+		return printRun(out, design.Of(doc, o.book()), *every)
 	}
-	t := study.Try(design.Of(doc, parts.Stock()), study.Window{}, nil)
+	t := study.Try(design.Of(doc, o.book()), study.Window{}, nil)
 	if *asJSON {
 		return printJSON(out, t)
 	}
-	printTrial(out, t)
+	printTrial(inUnits(out, o.of(doc).Units), t)
 	return nil
 }
 
@@ -82,8 +81,7 @@ func withDriving(doc job.Document, days, driving string) (job.Document, error) {
 	return changed, nil
 }
 
-func printTimeNetlist(out io.Writer, doc job.Document) error {
-	d := design.Of(doc, parts.Stock())
+func printTimeNetlist(out io.Writer, d *design.Design) error {
 	driving, conditions := rig.Varied(d, rig.Nominal)
 	netlist, err := day.Netlist(rig.Of(d, rig.Nominal), driving, conditions, 1)
 	if err != nil {
@@ -94,13 +92,13 @@ func printTimeNetlist(out io.Writer, doc job.Document) error {
 }
 
 // printRun writes the run at even moments as CSV (RFC 4180).
-func printRun(out io.Writer, doc job.Document, every float64) error {
+func printRun(out io.Writer, d *design.Design, every float64) error {
 	w := csv.NewWriter(out)
 	w.UseCRLF = true
 	if err := w.Write(study.TableHead); err != nil {
 		return err
 	}
-	err := study.Table(design.Of(doc, parts.Stock()), every, func(row []float64) {
+	err := study.Table(d, every, func(row []float64) {
 		cells := make([]string, len(row))
 		for i, v := range row {
 			cells[i] = strconv.FormatFloat(unit.Round(v, 3), 'f', -1, 64)

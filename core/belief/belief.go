@@ -203,7 +203,7 @@ const restSaidV = 12.3
 // byDropAlone is a stretch that would burn, sized by its drop alone.
 func byDropAlone(d *design.Design) (name string, t cable.Trial, amps float64, burns bool) {
 	for _, l := range []*run.Sized{&d.Start, &d.Aux} {
-		for _, size := range cable.Shelf(d.Facts.CableSystem) {
+		for _, size := range d.Facts.Reels {
 			if t := l.Loop.Try(size); !l.Loses(t) {
 				if t.AmpacityA < l.Amps {
 					return map[string]string{"c1": "C1", "c2": "C2"}[l.ID], t, l.Amps, true

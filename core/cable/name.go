@@ -7,13 +7,14 @@
 package cable
 
 import (
-	"epitrope/core/unit"
 	"errors"
 	"fmt"
 	"math"
 	"regexp"
 	"strconv"
 	"strings"
+
+	"epitrope/core/unit"
 )
 
 // System is a way of naming cable.

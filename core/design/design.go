@@ -76,7 +76,7 @@ type bench struct {
 // Of decides a job with the parts of a book. It always gives a design: where a job cannot
 // work, its answers say so. Same document, same book: same design.
 func Of(doc job.Document, book parts.Book) *Design {
-	d := &Design{Doc: doc, Book: book, given: book, bench: &bench{}, known: &sync.Map{}}
+	d := &Design{Doc: doc.Under(book.Habits), Book: book, given: book, bench: &bench{}, known: &sync.Map{}}
 	if card, ok := doc.Card.Charger(); ok {
 		d.Book = book.With(card)
 	}

@@ -160,7 +160,7 @@ func (d *Design) sizeHouse() {
 }
 
 // shelfOf are the cables on the reels.
-func shelfOf(d *Design) []cable.Size { return cable.Shelf(d.Facts.CableSystem) }
+func shelfOf(d *Design) []cable.Size { return d.Facts.Reels }
 
 // houseWires are the feed to what is used, and its return: past the shunt where not every
 // negative is on its far side.
@@ -210,6 +210,7 @@ func (d *Design) attach() {
 		d.System.Attached = append(d.System.Attached, system.Attached{Name: circuit.Winch, Plus: term("w1", "30"), Minus: d.winchMinus(),
 			Device: system.Load{Ohm: d.WinchOhm()}})
 	}
+	d.System.Lugs = d.Facts.Lugs
 	d.System.Soldered = d.Facts.Schools.Termination == "solder"
 	d.System.Ends = system.Ends{Source: d.source(), Bank: term("aux", "30"), Coupling: "coupling", Start: d.arrives(), Aux: d.leaves(),
 		Minus: d.minusAtCoupling()}

@@ -39,7 +39,7 @@ var studded = []string{"30", "87", "B+"}
 func end(s *system.System, t system.Terminal, size cable.Size) End {
 	c, _ := s.Component(t.Component)
 	e := End{Component: t.Component, Name: c.Name, Terminal: t.Terminal}
-	copper := lugSize(size)
+	copper := lugSize(size, s.Lugs)
 	switch {
 	case size.AreaMM2 <= 2.5 && c.Kind == system.KindEarth:
 		e.Stud = "M6"
@@ -70,12 +70,14 @@ func end(s *system.System, t system.Terminal, size cable.Size) End {
 	return e
 }
 
-// lugSize is how lugs and ferrules for a cable are sold: by gauge for gauge cable, by metric copper otherwise; the
-// next larger one where nobody makes its own.
-func lugSize(size cable.Size) string {
-	system := cable.Metric
-	if size.System == cable.AWG {
-		system = cable.AWG
+// lugSize is how lugs and ferrules for a cable are sold: by the barrels in stock, else by gauge for gauge cable and by
+// metric copper otherwise; the next larger one where nobody makes its own.
+func lugSize(size cable.Size, system cable.System) string {
+	if system == "" {
+		system = cable.Metric
+		if size.System == cable.AWG {
+			system = cable.AWG
+		}
 	}
 	for _, s := range cable.Shelf(system) {
 		if s.AreaMM2 >= 0.97*size.AreaMM2 {

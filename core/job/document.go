@@ -55,6 +55,7 @@ type Document struct {
 	Profile      Profile      `json:"profile,omitzero"`
 	Extras       Extras       `json:"extras,omitzero"`
 	Colours      Colours      `json:"colours,omitzero"`
+	Written      Written      `json:"written,omitzero"`
 	Arranged     Arranged     `json:"arranged,omitzero"`
 	Drilling     Drilling     `json:"drilling,omitzero"`
 
@@ -150,6 +151,8 @@ type Bays struct {
 type Cable struct {
 	System     *string  `json:"system,omitempty"`
 	Insulation *float64 `json:"insulation,omitempty"`
+	Sizes      *string  `json:"sizes,omitempty"`
+	Lugs       *string  `json:"lugs,omitempty"`
 
 	StartInsulation *float64 `json:"startInsulation,omitempty"`
 	AuxInsulation   *float64 `json:"auxInsulation,omitempty"`
@@ -258,6 +261,12 @@ type Have struct {
 type Signal struct {
 	Feed  string   `json:"feed,omitempty"`
 	FuseA *float64 `json:"fuseA,omitempty"`
+}
+
+// Written is how this job's sheets are written, where not as the workshop's.
+type Written struct {
+	Units *string `json:"units,omitempty"`
+	Paper *string `json:"paper,omitempty"`
 }
 
 // Colours is the workshop's scheme of cable colours; empty where it is the usual one.

@@ -13,6 +13,9 @@ import (
 	"epitrope/core/unit"
 )
 
+// LugsByCable are lugs with barrels for the cable as it is sold.
+const LugsByCable = "cable"
+
 // Kind is how a field is answered.
 type Kind string
 
@@ -28,6 +31,7 @@ const (
 	Date     Kind = "date"  // ISO 8601
 	Resting  Kind = "curve" // a battery's own rest voltages
 	Currency Kind = "currency"
+	Cables   Kind = "cables" // names of cables, with commas between
 )
 
 // Option is one answer to a choice.
@@ -42,7 +46,7 @@ type Option struct {
 type Field struct {
 	Path      string   `json:"path"`
 	Label     string   `json:"label"`
-	Kind      Kind     `json:"kind" enum:"choice,level,number,cable,label,text,driving,date,curve,currency"`
+	Kind      Kind     `json:"kind" enum:"choice,level,number,cable,label,text,driving,date,curve,currency,cables"`
 	Unit      string   `json:"unit,omitempty"`
 	Min       float64  `json:"min,omitempty"`
 	Max       float64  `json:"max,omitempty"`
@@ -195,6 +199,10 @@ var runFields = []Field{
 		{string(cable.Metric), "mm²"}, {string(cable.AWG), "AWG / B&S"}, {string(cable.Auto), "auto cable"}}},
 	{Path: "cable.insulation", Label: "Insulation", Kind: Level, Unit: "°C",
 		Choices: insulations, Part: "c1"},
+
+	{Path: "cable.sizes", Label: "Sizes on the reels", Kind: Cables, Max: 160, Example: "4 mm², 16 mm², 35 mm²", Part: "c1"},
+	{Path: "cable.lugs", Label: "Lugs in stock", Kind: Choice, Part: "c1", Choices: []Option{
+		{LugsByCable, "as the cable is sold"}, {string(cable.Metric), "metric barrels"}, {string(cable.AWG), "gauge barrels"}}},
 
 	{Path: "limits.chargerDrop", Label: "Drop allowed into a charger", Kind: Number, Unit: "%", Min: 0.5, Max: 10, Digits: 1, dim: share,
 		Part: "c1"},

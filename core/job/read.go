@@ -27,6 +27,8 @@ func (f Field) Allowed(n float64) string {
 		return strings.TrimSpace("one of " + strings.Join(values, ", ") + " " + f.Unit)
 	case CableKey:
 		return "a cable size such as " + f.Example
+	case Cables:
+		return "cable sizes with commas between, such as " + f.Example
 	case LabelKey:
 		return fmt.Sprintf("a label such as 180 A or 90/180 A, %d to %d A", alternator.MinRatedA, alternator.MaxRatedA)
 	case Driving:
@@ -88,6 +90,8 @@ func (f Field) Read(value any, n float64) (any, error) {
 		}
 		size, err := cable.Parse(text)
 		return size.Label, err
+	case Cables:
+		return f.readAs(value, func(text string) error { _, err := cable.ParseList(text); return err })
 	default:
 		text := fmt.Sprint(value)
 		label, err := alternator.ParseLabel(text)

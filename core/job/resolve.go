@@ -57,6 +57,8 @@ type Facts struct {
 	StartBay       cable.Bay
 	AuxBay         cable.Bay
 	CableSystem    cable.System
+	Stocked, Reels []cable.Size // named as stocked; to choose from, thinnest first
+	Lugs           cable.System // of the barrels in stock; empty: as each cable is sold
 	Insulation     cable.Insulation
 	ChargerDrop    Num
 	BatteryDrop    Num
@@ -255,6 +257,11 @@ func (f *Facts) use(r *resolver, d Document) {
 	f.needs(r, d)
 	f.DrivenHours = r.num("use.drivenHours", d.Use.DrivenHours, defaultHours, "a common day")
 	f.CableSystem = cable.System(r.text("cable.system", d.Cable.System, string(cable.Metric), "copper area says what it is"))
+	f.Stocked, _ = cable.ParseList(Str(d.Cable.Sizes)) // read when it was decoded
+	f.Reels = cable.Reels(f.Stocked, f.CableSystem)
+	if lugs := r.text("cable.lugs", d.Cable.Lugs, LugsByCable, "each cable has its own"); lugs != LugsByCable {
+		f.Lugs = cable.System(lugs)
+	}
 	insulation := r.num("cable.insulation", d.Cable.Insulation, defaultInsulate, "usual for vehicle cable")
 	f.Insulation, _ = cable.InsulationFor(insulation.Value)
 	f.ChargerDrop = r.num("limits.chargerDrop", d.Limits.ChargerDrop, 5, "a charger boosts (common practice, no source)")

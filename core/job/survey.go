@@ -152,6 +152,9 @@ var schoolFields = []Field{
 	{Path: "colours.return", Label: "Returns are", Kind: Text, Max: 30, Part: "c1"},
 	{Path: "colours.signal", Label: "Signals are", Kind: Text, Max: 30, Part: "c1"},
 	{Path: "colours.house", Label: "Feeds to loads are", Kind: Text, Max: 30, Part: "c1"},
+	{Path: "written.units", Label: "Sheets are written in", Kind: Choice, Choices: []Option{
+		{"mm2,m,C,Nm", "mm², metres, °C, N·m"}, {"awg,ft,F,lbft", "AWG, feet and inches, °F, lb·ft"}}},
+	{Path: "written.paper", Label: "Printed on", Kind: Choice, Choices: []Option{{"A4", "A4"}, {"Letter", "Letter"}}},
 	{Path: "schools.supply", Label: "Parts come as", Kind: Choice, Part: "coupling",
 		Choices: []Option{{"kit", "a kit"}, {"loose", "loose parts"}}},
 }

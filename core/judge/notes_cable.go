@@ -2,6 +2,7 @@ package judge
 
 import (
 	"fmt"
+	"slices"
 
 	"epitrope/core/cable"
 	"epitrope/core/design"
@@ -38,6 +39,14 @@ func onLegs(finds func(d *design.Design, l leg) []finding) func(d *design.Design
 	}
 }
 
+// onReels says whether a stretch's cable is stocked, or nobody said what is.
+func onReels(d *design.Design, l leg) bool {
+	one := l.Trial.Size.One()
+	return len(d.Facts.Stocked) == 0 || l.NoCable != nil || slices.ContainsFunc(d.Facts.Stocked, func(s cable.Size) bool {
+		return s.Label == one.Label
+	})
+}
+
 // cableRules are about the cables; of those for one cable only the worst speaks.
 var cableRules = []rule{
 	{"cable.place", verdict.Stop, working.Standard,
@@ -53,6 +62,14 @@ var cableRules = []rule{
 	{"cable.none", verdict.Stop, working.Standard,
 		"%s: no cable on the reels does it.", "%s. Less current, a shorter route, or another place for the battery.",
 		ofCables(noneDoes, func(_ *design.Design, l leg) finding { return at(l.ID, l.wire).since(l.NoCable.Error()) })},
+	{"cable.reels", verdict.Remark, working.Practice,
+		"%s is %s, which is not on the reels: have it in hand first.",
+		"On the reels are %s. A thicker one that is there is taken before one that has to be bought; none of them does here.",
+		onLegs(func(d *design.Design, l leg) []finding {
+			return where(!onReels(d, l), func() finding {
+				return at(l.ID, l.wire, l.Trial.Size.Label).since(cable.Labels(d.Facts.Stocked))
+			})
+		})},
 	{"cable.burns", verdict.Stop, working.Standard,
 		"%s is pinned to %s, which carries %s where it lies; it has to carry %s.",
 		"The cable gets over %s. Drop alone approves cable that burns.",

@@ -3,7 +3,6 @@ package judge
 import (
 	"slices"
 
-	"epitrope/core/cable"
 	"epitrope/core/design"
 	"epitrope/core/protect"
 	"epitrope/core/unit"
@@ -114,7 +113,7 @@ func (l leg) opens() bool    { return l.Amps > l.holds()*(1+design.SettledWithin
 // thicker is the next cable on the reels on which a fuse fits.
 func (l leg) thicker(d *design.Design) []verdict.Cure {
 	cures := l.fuseCures()
-	if size, ok := l.Thicker(cable.Shelf(d.Facts.CableSystem)); ok && l.sizePath != "" && l.SizePin == nil {
+	if size, ok := l.Thicker(d.Facts.Reels); ok && l.sizePath != "" && l.SizePin == nil {
 		cures = append(cures, verdict.Set("Fit "+size.Label, l.sizePath, size.Label))
 	}
 	return cures

@@ -55,6 +55,19 @@ type Book struct {
 	Contacts    map[coupling.Kind][]Contact
 	Changeovers []Changeover
 	Plugs       []Plug
+	Habits      Habits
+}
+
+// Habits are a workshop's own answers: they stand in every job that has none of its own. An empty one is none.
+type Habits struct {
+	System     string  `json:"system,omitempty" enum:"metric,awg,auto" doc:"Cable on the reels"`
+	Insulation float64 `json:"insulation,omitempty" doc:"Of the reels, in °C"`
+	Sizes      string  `json:"sizes,omitempty" maxLength:"160" doc:"On the reels, with commas between"`
+	Lugs       string  `json:"lugs,omitempty" enum:"cable,metric,awg"`
+	Feed       string  `json:"feed,omitempty" maxLength:"30" doc:"Colour of feeds"`
+	Return     string  `json:"return,omitempty" maxLength:"30" doc:"Colour of returns"`
+	Signal     string  `json:"signal,omitempty" maxLength:"30" doc:"Colour of signals"`
+	House      string  `json:"house,omitempty" maxLength:"30" doc:"Colour of feeds to loads"`
 }
 
 // Efficiency where a card does not say, and the worst of what is seen.

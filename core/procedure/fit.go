@@ -191,9 +191,9 @@ func (b *builder) torque(w harness.Lead) string {
 	for _, e := range []harness.End{w.From, w.To} {
 		switch e.Stud {
 		case "M8":
-			return "M8 about 12 Nm, M6 about 6 Nm: the device's own sheet wins"
+			return "M8 about 12 N·m, M6 about 6 N·m: the device's own sheet wins"
 		case "M6":
-			return "M6 about 6 Nm: the device's own sheet wins"
+			return "M6 about 6 N·m: the device's own sheet wins"
 		}
 	}
 	return ""

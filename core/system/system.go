@@ -9,6 +9,7 @@ package system
 import (
 	"slices"
 
+	"epitrope/core/cable"
 	"epitrope/core/job"
 	"epitrope/core/network"
 )
@@ -96,12 +97,13 @@ type Joints struct{ From, To float64 }
 
 // System is the whole installation.
 type System struct {
-	Components []Component `json:"components"`
-	Wires      []Wire      `json:"wires"`
-	Attached   []Attached  `json:"-"`
-	Ends       Ends        `json:"-"`
-	Soldered   bool        `json:"-"` // ends are soldered, not crimped
-	AuxN       float64     `json:"-"` // the aux side's voltage / 12 V; 0: as the start side's
+	Components []Component  `json:"components"`
+	Wires      []Wire       `json:"wires"`
+	Attached   []Attached   `json:"-"`
+	Ends       Ends         `json:"-"`
+	Lugs       cable.System `json:"-"` // of the barrels in stock; empty: as each cable is sold
+	Soldered   bool         `json:"-"` // ends are soldered, not crimped
+	AuxN       float64      `json:"-"` // the aux side's voltage / 12 V; 0: as the start side's
 }
 
 // Ends are where the run begins and ends, where its two stretches meet the coupling, and the

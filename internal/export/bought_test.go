@@ -15,6 +15,7 @@ import (
 	"epitrope/core/design"
 	"epitrope/core/job"
 	"epitrope/core/parts"
+	"epitrope/core/unit"
 	"epitrope/internal/export"
 	"epitrope/internal/jobtest"
 )
@@ -88,7 +89,7 @@ func TestEveryPartCanBeBought(t *testing.T) {
 			assert.Positive(t, l.Count, "seed %d: %s", seed, l.What)
 			assert.NotContains(t, l.What, "holder for a breaker", "seed %d", seed)
 		}
-		for _, data := range [][]byte{export.WiresCSV(pack.Leads), export.CutsCSV(pack.Cuts), export.PartsCSV(pack.Parts)} {
+		for _, data := range [][]byte{export.WiresCSV(pack.Leads, unit.Metric), export.CutsCSV(pack.Cuts, unit.Metric), export.PartsCSV(pack.Parts, unit.Metric)} {
 			assert.NotRegexp(t, `\d\.\d{5,}`, string(data), "seed %d: noise in a file", seed)
 		}
 	}

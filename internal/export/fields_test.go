@@ -21,8 +21,9 @@ import (
 	"epitrope/internal/export"
 )
 
-// records are the fields that nothing follows from: names, remarks, colours, dates and places.
+// records are the fields that nothing follows from: names, remarks, colours, dates, places and how sheets are written.
 var records = []string{"title", "customer", "remarks", "vehicle.model", "card.name", "card.price", "card.currency", "card.pricedOn",
+	"written.units", "written.paper",
 	"relay.name", "loads.*.name", "gear.*.name", "gear.*.fault", "found.*.colour", "found.*.remark", "feeds.*.name", "colours.feed",
 	"colours.return", "colours.signal", "colours.house", "points.*.kind", "points.*.where", "points.*.size", "dates.*.kind",
 	"dates.*.what", "dates.*.due", "dates.*.everyDays", "dates.*.bay", "dates.*.done",
@@ -197,6 +198,8 @@ func tries(f job.Field) []any {
 		return []any{f.Max, f.Min, f.Min + 0.03*(f.Max-f.Min), f.Min + 0.3*(f.Max-f.Min), f.Min + 0.7*(f.Max-f.Min)}
 	case job.CableKey:
 		return []any{"4 mm2", "50 mm2"}
+	case job.Cables:
+		return []any{"25 mm2, 4 AWG", "1 AWG"}
 	case job.LabelKey:
 		return []any{"40 A", "150/250 A"}
 	case job.Driving:

@@ -5,6 +5,8 @@ import (
 	"strconv"
 
 	"epitrope/core/harness"
+	"epitrope/core/unit"
+	"epitrope/internal/said"
 	"epitrope/internal/table"
 )
 
@@ -18,7 +20,7 @@ func some(v *float64) string {
 }
 
 // WiresCSV writes the wire list, with what the labels at both ends say.
-func WiresCSV(wires []harness.Lead) []byte {
+func WiresCSV(wires []harness.Lead, units unit.Units) []byte {
 	rows := [][]string{{"wire", "from", "terminal", "end", "label", "to", "terminal at the other end", "end there", "label there", "size",
 		"cables", "colour", "route m", "cut m", "conduit mm", "heat shrink mm", "grommet hole mm"}}
 	for _, w := range wires {
@@ -26,11 +28,11 @@ func WiresCSV(wires []harness.Lead) []byte {
 			w.To.Label, w.Size, strconv.Itoa(w.Cables), w.Colour,
 			number(w.RouteM), number(w.CutM), number(w.Conduit), number(w.Sleeve), number(w.Hole)})
 	}
-	return table.Write(rows...)
+	return table.Write(said.Rows(rows, units)...)
 }
 
 // CutsCSV writes the cut list.
-func CutsCSV(cuts []harness.Cut) []byte {
+func CutsCSV(cuts []harness.Cut, units unit.Units) []byte {
 	rows := [][]string{{"from", "size", "colour", "piece m", "cut for", "cut m", "left m"}}
 	for _, c := range cuts {
 		from := c.From
@@ -45,11 +47,11 @@ func CutsCSV(cuts []harness.Cut) []byte {
 			rows = append(rows, []string{from, c.Size, c.Colour, number(c.LengthM), f.Wire, number(f.LengthM), left})
 		}
 	}
-	return table.Write(rows...)
+	return table.Write(said.Rows(rows, units)...)
 }
 
 // PartsCSV writes the parts list, priced where the workshop's book has a price.
-func PartsCSV(list harness.List) []byte {
+func PartsCSV(list harness.List, units unit.Units) []byte {
 	rows := [][]string{{"kind", "what", "count", "unit", "for", "part of the book", "price", "currency", "priced on", "sum", "stock",
 		"counted on", "to order"}}
 	for _, l := range list.Lines {
@@ -59,5 +61,5 @@ func PartsCSV(list harness.List) []byte {
 	for _, s := range list.Sums {
 		rows = append(rows, []string{"", "sum", "", "", "", "", "", s.Currency, "", fmt.Sprintf("%.2f", s.Sum), "", "", ""})
 	}
-	return table.Write(rows...)
+	return table.Write(said.Rows(rows, units)...)
 }

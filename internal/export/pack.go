@@ -1,6 +1,7 @@
 package export
 
 import (
+	"cmp"
 	"math"
 	"time"
 
@@ -16,6 +17,7 @@ import (
 	"epitrope/core/retrofit"
 	"epitrope/core/study"
 	"epitrope/core/unit"
+	"epitrope/internal/workshop"
 )
 
 // Pack is everything that goes out to the bay with a job.
@@ -24,6 +26,8 @@ type Pack struct {
 	Revision string
 	Dated    time.Time
 	Paper    string // A4 or Letter
+	Units    unit.Units
+	Dates    string // how dates are written, as the second of January 2006 is
 	Bench    bool   // a copy for the bench, without what it stands on and the workings
 
 	Document job.Document
@@ -42,15 +46,17 @@ type Pack struct {
 	Owner    owner.Booklet
 }
 
-// Workshop is what a workshop has of its own: parts with prices and stock, and its pace.
+// Workshop is what a workshop has of its own: parts with prices and stock, its pace and its settings.
 type Workshop struct {
-	Parts []parts.Item
-	Pace  procedure.Pace
+	Parts    []parts.Item
+	Pace     procedure.Pace
+	Settings workshop.Preferences
 }
 
 // NewPack makes a job's pack with the cards of a book and what the workshop has of its own.
 func NewPack(d *design.Design, own Workshop) Pack {
 	doc, p := d.Doc, plan.Of(d)
+	settings := cmp.Or(own.Settings, workshop.Usual()).Of(doc)
 	colours := harness.Scheme(doc.Colours).Or(harness.UsualScheme)
 	leads, found := harness.Leads(&p.System, colours), retrofit.Of(d)
 	steps := own.Pace.At(procedure.Steps(p, leads, found))
@@ -62,7 +68,8 @@ func NewPack(d *design.Design, own Workshop) Pack {
 	table := modes.Of(d)
 	return Pack{Built: study.BuiltOf(d), Owner: owner.Of(d, table),
 		Schedule: procedure.Schedule(steps, procedure.FirstHour, procedure.DayHours),
-		Waits:    procedure.Waits(steps, leads, list), Revision: "draft", Paper: "A4", Document: doc, Plan: p, Modes: table, Found: found,
+		Waits:    procedure.Waits(steps, leads, list), Revision: "draft", Paper: settings.Paper, Units: settings.Units,
+		Dates: settings.Dates, Document: doc, Plan: p, Modes: table, Found: found,
 		Leads: leads, Cuts: cuts,
 		Parts: list, Drawing: harness.Draw(&p.System, drawnLoads(p)), Steps: steps, Hours: procedure.Hours(steps)}
 }

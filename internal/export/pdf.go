@@ -4,7 +4,6 @@ import (
 	"bytes"
 	"fmt"
 	"strings"
-	"time"
 
 	"codeberg.org/go-pdf/fpdf"
 	"golang.org/x/image/font/gofont/gobold"
@@ -18,6 +17,7 @@ type sheet struct {
 	*fpdf.Fpdf
 	pack Pack
 
+	units unit.Units // that it is written in at present
 	at    *element    // the part of the document's structure that is being written
 	marks map[int]int // by page: how many pieces of it belong to the structure
 }
@@ -34,7 +34,7 @@ const (
 // within. The same pack gives the same bytes.
 func PDF(p Pack) ([]byte, error) {
 	root := &element{kind: "Document"}
-	s := &sheet{Fpdf: fpdf.New("P", "mm", p.Paper, ""), pack: p, at: root, marks: map[int]int{}}
+	s := &sheet{Fpdf: fpdf.New("P", "mm", p.Paper, ""), pack: p, units: p.Units, at: root, marks: map[int]int{}}
 	s.AddUTF8FontFromBytes(regular, "", goregular.TTF)
 	s.AddUTF8FontFromBytes(regular, "B", gobold.TTF)
 	s.SetCreationDate(p.Dated.UTC())
@@ -136,6 +136,8 @@ func titleOf(p Pack) string {
 
 // clean is a text that the fonts can show: what they lack is left to them, what breaks lines
 // is a space.
+func (s *sheet) say(text string) string { return clean(s.units.Say(text)) }
+
 func clean(text string) string {
 	return strings.Map(func(r rune) rune {
 		if r < ' ' || r == 0x7f || r > 0xffff {
@@ -172,7 +174,7 @@ func (s *sheet) lines(kind, style string, size, lead float64, text string) {
 	s.SetFont(regular, style, size)
 	s.in(kind, func() {
 		for _, line := range strings.Split(text, "\n") {
-			for _, row := range s.SplitText(clean(line), s.width()) {
+			for _, row := range s.SplitText(s.say(line), s.width()) {
 				s.room(lead)
 				s.SetFont(regular, style, size)
 				s.show(func() { s.CellFormat(0, lead, row, "", 1, "L", false, 0, "") })
@@ -193,7 +195,7 @@ func (s *sheet) cover() {
 	s.Ln(8)
 	s.lines("H1", "B", 24, 10, titleOf(p))
 	s.lines("P", "", 12, 6, p.Document.Customer)
-	s.lines("P", "", 12, 6, p.named()+", "+p.Dated.UTC().Format(time.DateOnly))
+	s.lines("P", "", 12, 6, p.named()+", "+p.Dated.UTC().Format(p.Dates))
 	s.Ln(4)
 	s.para("", unit.Capital(p.Plan.Vehicle.Label)+". "+p.Plan.Summary)
 	if p.Document.Remarks != "" {

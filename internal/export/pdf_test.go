@@ -20,6 +20,7 @@ import (
 	"epitrope/core/job"
 	"epitrope/core/parts"
 	"epitrope/core/system"
+	"epitrope/core/unit"
 	"epitrope/internal/export"
 	"epitrope/testdata"
 )
@@ -170,7 +171,7 @@ func FuzzSVG(f *testing.F) {
 		s.Add(system.Component{ID: "aux", Kind: system.KindBattery, Name: rating, Rating: name})
 		s.Join(system.Wire{ID: "c1", Role: system.Feed, From: system.Terminal{Component: "start", Terminal: "30"},
 			To: system.Terminal{Component: "aux", Terminal: "30"}, Size: "16 mm²"})
-		svg := export.SVG(harness.Draw(&s, []harness.Load{{ID: "l", Name: name, Rating: rating}}), name)
+		svg := export.SVG(harness.Draw(&s, []harness.Load{{ID: "l", Name: name, Rating: rating}}), name, unit.Metric)
 		valid(t, svg)
 	})
 }

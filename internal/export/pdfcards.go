@@ -49,7 +49,7 @@ func (s *sheet) card(c card, x, y, w, h float64) {
 	write := func(kind, style string, size, lead float64, text string) {
 		s.SetFont(regular, style, size)
 		s.in(kind, func() {
-			for _, row := range s.SplitText(clean(text), w-2*inset) {
+			for _, row := range s.SplitText(s.say(text), w-2*inset) {
 				if full {
 					return
 				}

@@ -65,7 +65,7 @@ func (s *sheet) shape(sh harness.Shape, x0, y0, k float64) {
 			style = "B"
 		}
 		s.SetFont(regular, style, sh.Size*k*72/25.4)
-		text := clean(sh.Text)
+		text := s.say(sh.Text)
 		at := x(0)
 		if !sh.Start {
 			at -= s.GetStringWidth(text) / 2

@@ -239,6 +239,12 @@ func (s *sheet) readings() {
 func (s *sheet) workings() {
 	s.AddPage()
 	s.heading("Workings")
+	units := s.units
+	if !units.IsMetric() {
+		s.para("", "Formulas, and what went into them, stand in the metric units that they are declared in.")
+	}
+	s.units = unit.Metric
+	defer func() { s.units = units }()
 	var rows [][]string
 	for _, key := range slices.Sorted(maps.Keys(s.pack.Plan.Figures)) {
 		f := s.pack.Plan.Figures[key]
@@ -250,7 +256,7 @@ func (s *sheet) workings() {
 		if part, _, ok := strings.Cut(key, "."); ok {
 			name = strings.ToUpper(part) + ": " + name
 		}
-		rows = append(rows, []string{name, f.Text, strings.TrimSpace(f.Formula + "\n" + f.Filled), strings.Join(inputs, "; "), string(f.Source)})
+		rows = append(rows, []string{units.Say(name), units.Say(f.Text), strings.TrimSpace(f.Formula + "\n" + f.Filled), strings.Join(inputs, "; "), string(f.Source)})
 	}
 	s.table([]column{{"Figure", 1.5}, {"", 0.7}, {"Formula, filled in", 2}, {"What went in", 3.2}, {"Source", 1.6}}, rows)
 }

@@ -52,7 +52,7 @@ func (s *sheet) split(style string, widths []float64, cells []string) [][]string
 	texts := make([][]string, len(cells))
 	for i, c := range cells {
 		for _, line := range strings.Split(c, "\n") {
-			texts[i] = append(texts[i], s.SplitText(clean(line), widths[i]-1.5)...)
+			texts[i] = append(texts[i], s.SplitText(s.say(line), widths[i]-1.5)...)
 		}
 	}
 	return texts

@@ -6,6 +6,7 @@ import (
 	"strings"
 
 	"epitrope/core/harness"
+	"epitrope/core/unit"
 )
 
 // svgStyle paints a drawing black on white, what matters by weight and dash and not by
@@ -20,7 +21,7 @@ const svgStyle = `line,polyline,polygon,circle{fill:none;stroke:#1d2b2b;stroke-w
 
 // SVG writes a drawing as a picture of its own, with its title and, for those who cannot
 // see it, its wires in words.
-func SVG(d harness.Drawing, title string) []byte {
+func SVG(d harness.Drawing, title string, units unit.Units) []byte {
 	var b strings.Builder
 	fmt.Fprintf(&b, `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 %g %g" width="%g" height="%g" role="img" aria-labelledby="t d">`,
 		d.W, d.H, d.W, d.H)
@@ -40,7 +41,7 @@ func SVG(d harness.Drawing, title string) []byte {
 				anchor = "start"
 			}
 			fmt.Fprintf(&b, "<text class=\"%s\" x=\"%g\" y=\"%g\" font-size=\"%g\" text-anchor=\"%s\">%s</text>\n", class, s.At[0], s.At[1], s.Size,
-				anchor, xml(s.Text))
+				anchor, xml(units.Say(s.Text)))
 		default:
 			tag := "polyline"
 			if s.Closed {

@@ -150,6 +150,12 @@ func value(r *rand.Rand, f job.Field, n float64) any {
 		return v
 	case job.CableKey:
 		return cables[r.IntN(len(cables))]
+	case job.Cables:
+		names := make([]string, r.IntN(7))
+		for i := range names {
+			names[i] = strings.TrimPrefix(cables[r.IntN(len(cables))], "2 x ")
+		}
+		return strings.Join(names, ", ")
 	case job.LabelKey:
 		return label(r)
 	case job.Driving:

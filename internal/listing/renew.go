@@ -32,8 +32,9 @@ func Renew(ctx context.Context, s *store.Store, book parts.Book) {
 			if ctx.Err() != nil {
 				return
 			}
-			doc := j.Doc()
-			l := Of(doc, func() *design.Design { return design.Of(doc, book) }, func() export.Workshop { return ownOf(ctx, s) })
+			doc, own := j.Doc(), ownOf(ctx, s)
+			book.Habits = own.Settings.Stands()
+			l := Of(doc, func() *design.Design { return design.Of(doc, book) }, func() export.Workshop { return own })
 			if err := s.Relist(ctx, j, l); err != nil && ctx.Err() == nil {
 				slog.Warn("a listing could not be stored", "job", j.ID, "error", err)
 				break

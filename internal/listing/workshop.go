@@ -31,5 +31,6 @@ func Workshop(ctx context.Context, s *store.Store) (own export.Workshop, err err
 		jobs[last] = append(jobs[last], procedure.Done{Step: t.Step, By: t.ByWhom, AtS: float64(t.TickedAt.UnixMilli()) / 1000, Minutes: t.Usual})
 	}
 	own.Pace = procedure.PaceOf(jobs...)
-	return own, nil
+	own.Settings, _, err = s.Settings(ctx)
+	return own, err
 }

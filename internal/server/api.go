@@ -57,10 +57,11 @@ type body[T any] struct{ Body T }
 
 // api is the handlers with what they need.
 type api struct {
-	store   *store.Store
-	designs *decided
-	readers turns // of evidence
-	running turns // of what is run through time
+	store    *store.Store
+	settings *settled
+	designs  *decided
+	readers  turns // of evidence
+	running  turns // of what is run through time
 }
 
 // newAPI builds the API on a mux. The store may be nil for its document alone.
@@ -70,8 +71,10 @@ func newAPI(s *store.Store, mux *http.ServeMux) huma.API {
 	config := huma.DefaultConfig("Epitrope", "1")
 	config.CreateHooks = nil
 	config.OpenAPIPath, config.DocsPath, config.SchemasPath = "/api/openapi", "", ""
+	settings := &settled{store: s}
+	config.Transformers = append(config.Transformers, settings.inUnits)
 	h := humago.New(mux, config)
-	a := &api{s, newDecided(parts.Stock()), newTurns(readAtOnce), newRunning()}
+	a := &api{s, settings, newDecided(parts.Stock(), settings), newTurns(readAtOnce), newRunning()}
 
 	post := func(op huma.Operation) huma.Operation { op.MaxBodyBytes = maxBody; return op }
 	huma.Register(h, huma.Operation{OperationID: "vocabulary", Method: http.MethodGet, Path: "/api/vocabulary",
@@ -98,6 +101,7 @@ func newAPI(s *store.Store, mux *http.ServeMux) huma.API {
 		Summary: "A revision as it was issued", Errors: []int{404, 503}}, a.revision)
 	a.registerDays(h)
 	a.registerEvidence(h)
+	a.registerSettings(h)
 	a.registerJudge(h)
 	a.registerVehicles(h)
 	a.registerParts(h)

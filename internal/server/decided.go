@@ -17,27 +17,30 @@ const keptDesigns = 128
 // decided are the designs of the documents that were last asked about, by digest: a section,
 // its modes, its days and its pack ask of one and the same.
 type decided struct {
-	book parts.Book
-	kept *lru.Cache[[sha256.Size]byte, *design.Design]
-	once singleflight.Group
+	book     parts.Book
+	settings *settled
+	kept     *lru.Cache[[sha256.Size]byte, *design.Design]
+	once     singleflight.Group
 }
 
-func newDecided(book parts.Book) *decided {
+func newDecided(book parts.Book, settings *settled) *decided {
 	kept, err := lru.New[[sha256.Size]byte, *design.Design](keptDesigns)
 	if err != nil {
 		panic(err) // only a size below one is refused
 	}
-	return &decided{book: book, kept: kept}
+	return &decided{book: book, settings: settings, kept: kept}
 }
 
 // of is the design of a document: the kept one, or decided once for all who ask meanwhile.
 func (k *decided) of(doc job.Document) *design.Design {
-	key := sha256.Sum256(doc.Encode())
+	book := k.book
+	book.Habits = k.settings.now().Stands()
+	key := sha256.Sum256(doc.Under(book.Habits).Encode())
 	if d, ok := k.kept.Get(key); ok {
 		return d
 	}
 	d, _, _ := k.once.Do(string(key[:]), func() (any, error) {
-		d := design.Of(doc, k.book)
+		d := design.Of(doc, book)
 		k.kept.Add(key, d)
 		return d, nil
 	})

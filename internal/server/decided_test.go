@@ -17,7 +17,7 @@ import (
 // One document is decided once for all who ask, at once or later, and what one asks of the
 // design leaves it as it is for the others.
 func TestOneDecisionServesAll(t *testing.T) {
-	k := newDecided(parts.Stock())
+	k := newDecided(parts.Stock(), nil)
 	doc, problems := job.Decode([]byte(`{"aux":{"chemistry":"lifepo4"},"pins":{"coupling":"changeover"}}`))
 	require.Empty(t, problems)
 	alone := design.Of(doc, parts.Stock())

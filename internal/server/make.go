@@ -1,6 +1,7 @@
 package server
 
 import (
+	"cmp"
 	"context"
 	"fmt"
 	"net/http"
@@ -31,6 +32,9 @@ type Made struct {
 	BeforeTrades []string         `json:"beforeTrades" doc:"Steps to be done before others close floor and walls"`
 }
 
+// csv is the type of a list as a file.
+const csv = "text/csv; charset=utf-8; header=present"
+
 func (a *api) registerMake(h huma.API) {
 	huma.Register(h, huma.Operation{OperationID: "make", Method: http.MethodPost, Path: "/api/make", MaxBodyBytes: maxBody,
 		Summary: "What a document's design takes to make: wires, cuts, parts, drawing, steps", Errors: []int{413, 422, 503}}, a.makeIt)
@@ -39,16 +43,15 @@ func (a *api) registerMake(h huma.API) {
 			Errors: []int{404, 410, 503}}
 	}
 	huma.Register(h, file("drawing", "drawing.svg", "The wiring drawing of a job's draft"),
-		a.fileOf("image/svg+xml", "drawing.svg", func(p export.Pack) []byte { return export.SVG(p.Drawing, p.Document.Title) }))
+		a.fileOf("image/svg+xml", "drawing.svg", func(p export.Pack) []byte { return export.SVG(p.Drawing, p.Document.Title, p.Units) }))
 	huma.Register(h, file("pack", "pack.pdf", "The pack of a job's draft: drawing, lists, steps, settings, readings, workings"), a.pack)
 	huma.Register(h, file("issuedPack", "revisions/{number}/pack.pdf", "The pack of a revision as it was issued"), a.issuedPack)
-	const csv = "text/csv; charset=utf-8; header=present"
 	huma.Register(h, file("wireList", "wires.csv", "The wire list of a job's draft"),
-		a.fileOf(csv, "wires.csv", func(p export.Pack) []byte { return export.WiresCSV(p.Leads) }))
+		a.fileOf(csv, "wires.csv", func(p export.Pack) []byte { return export.WiresCSV(p.Leads, p.Units) }))
 	huma.Register(h, file("cutList", "cuts.csv", "The cut list of a job's draft"),
-		a.fileOf(csv, "cuts.csv", func(p export.Pack) []byte { return export.CutsCSV(p.Cuts) }))
+		a.fileOf(csv, "cuts.csv", func(p export.Pack) []byte { return export.CutsCSV(p.Cuts, p.Units) }))
 	huma.Register(h, file("partsList", "parts.csv", "The parts list of a job's draft"),
-		a.fileOf(csv, "parts.csv", func(p export.Pack) []byte { return export.PartsCSV(p.Parts) }))
+		a.fileOf(csv, "parts.csv", func(p export.Pack) []byte { return export.PartsCSV(p.Parts, p.Units) }))
 }
 
 // workshop is what the workshop has of its own.
@@ -71,7 +74,7 @@ func (a *api) packOf(j store.Job, own export.Workshop, revision string, dated ti
 
 func (a *api) pack(ctx context.Context, in *struct {
 	JobPath
-	Paper string `query:"paper" enum:"A4,Letter" default:"A4"`
+	Paper string `query:"paper" enum:"A4,Letter" doc:"Otherwise the job's, or the workshop's"`
 	Bench bool   `query:"bench" doc:"A copy for the bench: without what it stands on and the workings"`
 }) (*fileAnswer, error) {
 	j, err := a.store.Get(ctx, in.ID)
@@ -83,7 +86,7 @@ func (a *api) pack(ctx context.Context, in *struct {
 		return nil, answer(err)
 	}
 	p := a.packOf(j, own, fmt.Sprintf("draft, version %d", j.Version), j.SavedAt)
-	p.Paper, p.Bench = in.Paper, in.Bench
+	p.Paper, p.Bench = cmp.Or(in.Paper, p.Paper), in.Bench
 	data, err := export.PDF(p)
 	return &fileAnswer{"application/pdf", `attachment; filename="pack.pdf"`, data}, err
 }

@@ -100,6 +100,11 @@ func do(ctx context.Context, s *store.Store, book parts.Book, t store.Task, busy
 		defer close(told)
 		tell(ctx, s, t, &a, finished)
 	}()
+	set, _, err := s.Settings(ctx)
+	if err != nil {
+		slog.Warn("the settings could not be read", "error", err)
+	}
+	book.Habits = set.Stands()
 	result, err := work(t, book, a.progress)
 	close(finished)
 	<-told

@@ -539,6 +539,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/settings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The workshop's settings */
+        get: operations["getSettings"];
+        /** Change the workshop's settings, on top of a version */
+        put: operations["putSettings"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shelf": {
         parameters: {
             query?: never;
@@ -955,6 +973,8 @@ export interface components {
             auxInsulation?: number;
             /** Format: double */
             insulation?: number;
+            lugs?: string;
+            sizes?: string;
             /** Format: double */
             startInsulation?: number;
             system?: string;
@@ -1410,6 +1430,7 @@ export interface components {
             /** Format: int64 */
             version: number;
             wants?: components["schemas"]["Wants"];
+            written?: components["schemas"]["Written"];
         };
         Draft: {
             document: components["schemas"]["Document"];
@@ -1638,7 +1659,7 @@ export interface components {
             digits?: number;
             example?: string;
             /** @enum {string} */
-            kind: "choice" | "level" | "number" | "cable" | "label" | "text" | "driving" | "date" | "curve" | "currency";
+            kind: "choice" | "level" | "number" | "cable" | "label" | "text" | "driving" | "date" | "curve" | "currency" | "cables";
             label: string;
             /** Format: double */
             max?: number;
@@ -1815,6 +1836,30 @@ export interface components {
             level: "good" | "caution" | "bad" | "open";
             name: string;
             why: string;
+        };
+        Habits: {
+            /** @description Colour of feeds */
+            feed?: string;
+            /** @description Colour of feeds to loads */
+            house?: string;
+            /**
+             * Format: double
+             * @description Of the reels, in °C
+             */
+            insulation?: number;
+            /** @enum {string} */
+            lugs?: "cable" | "metric" | "awg";
+            /** @description Colour of returns */
+            return?: string;
+            /** @description Colour of signals */
+            signal?: string;
+            /** @description On the reels, with commas between */
+            sizes?: string;
+            /**
+             * @description Cable on the reels
+             * @enum {string}
+             */
+            system?: "metric" | "awg" | "auto";
         };
         Have: {
             coupling?: string;
@@ -2016,6 +2061,14 @@ export interface components {
             /** @description What was done to the recording before it was judged */
             taken: string[];
             why: string;
+        };
+        KeptSettings: {
+            settings: components["schemas"]["Preferences"];
+            /**
+             * Format: int64
+             * @description Goes up with every change; 0: nobody chose yet
+             */
+            version: number;
         };
         Kit: {
             currency: string;
@@ -2692,6 +2745,27 @@ export interface components {
             x: number;
             /** Format: double */
             y: number;
+        };
+        Preferences: {
+            /** @description ISO 4217; empty: not said */
+            currency: string;
+            /**
+             * @description As the second of January 2006 is written
+             * @enum {string}
+             */
+            dates: "2 Jan 2006" | "02/01/2006" | "01/02/2006" | "2006-01-02";
+            /** @description Its own answers, where a job has none */
+            habits: components["schemas"]["Habits"];
+            /**
+             * Format: double
+             * @description What an hour of work is charged at, in that currency; 0: not said
+             */
+            hourlyRate: number;
+            /** @enum {string} */
+            paper: "A4" | "Letter";
+            units: components["schemas"]["Units"];
+            /** @enum {string} */
+            weekStarts: "monday" | "sunday" | "saturday";
         };
         Problem: {
             /** @description What is allowed */
@@ -3525,6 +3599,19 @@ export interface components {
             problems: components["schemas"]["Problem"][];
             trial: components["schemas"]["Trial"];
         };
+        Units: {
+            /**
+             * @description Gauge has areas in thousands of circular mils, as its tables do
+             * @enum {string}
+             */
+            area: "mm2" | "awg" | "auto";
+            /** @enum {string} */
+            length: "m" | "ft";
+            /** @enum {string} */
+            temperature: "C" | "F";
+            /** @enum {string} */
+            torque: "Nm" | "lbft";
+        };
         Use: {
             /** Format: double */
             dailyAh?: number;
@@ -3724,6 +3811,10 @@ export interface components {
             /** @description All of these; empty where it cannot be made dead by them */
             open: string[];
             place: string;
+        };
+        Written: {
+            paper?: string;
+            units?: string;
         };
         Zone: {
             name: string;
@@ -4594,6 +4685,7 @@ export interface operations {
     pack: {
         parameters: {
             query?: {
+                /** @description Otherwise the job's, or the workshop's */
                 paper?: "A4" | "Letter";
                 /** @description A copy for the bench: without what it stands on and the workings */
                 bench?: boolean;
@@ -6085,6 +6177,113 @@ export interface operations {
             };
             /** @description Internal Server Error */
             500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    getSettings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptSettings"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    putSettings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KeptSettings"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptSettings"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
