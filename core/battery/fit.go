@@ -48,7 +48,7 @@ func (c Chemistry) FitIn(b Box, s Space) Fit {
 	case f.ClearMM < 0:
 		say("it is %.0f mm high and the recess %.0f mm", b.H, s.Recess.H)
 	case f.ClearMM < terminalMM:
-		say("%.0f mm are left over its terminals; %.0f mm keep a lid or a seat off them", f.ClearMM, terminalMM)
+		say("%.0f mm left over its terminals; %.0f mm keep a lid or a seat off them", f.ClearMM, terminalMM)
 	}
 	f.enter(c, b, s, say)
 	f.Goes = len(f.Problems) == 0

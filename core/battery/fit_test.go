@@ -27,7 +27,7 @@ func TestFitIn(t *testing.T) {
 		{"a cell too narrow", battery.AGM, func(s *battery.Space) { s.Recess.W = 172 }, false, 0, "the recess 340 × 172 mm"},
 		{"too high", battery.AGM, func(s *battery.Space) { s.Recess.H = 219 }, false, 0, "the recess 219 mm"},
 		{"under a seat that comes down on it", battery.AGM, func(s *battery.Space) { s.Recess.H = 239 }, false, 0,
-			"19 mm are left over its terminals"},
+			"19 mm left over its terminals"},
 		{"just clear of the seat", battery.AGM, func(s *battery.Space) { s.Recess.H = 240 }, true, 0, ""},
 		{"tilted by 45°", battery.AGM, func(s *battery.Space) { s.OpeningL, s.AboveMM = 311.13, 150 }, true, 45, ""},
 		{"no room to tilt", battery.AGM, func(s *battery.Space) { s.OpeningL, s.AboveMM = 311.13, 140 }, false, 0, "does not go through"},

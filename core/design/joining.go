@@ -245,10 +245,10 @@ func (d *Design) sizeButton() {
 	if from == d.arrives() {
 		volts, ohm = d.Facts.RegulatedV.Value, d.StartOhm()+d.Start.TotalOhm()
 	}
-	ohm += run.BareM * cable.Square(triggerMM2).OhmPerM() // a short behind F5 is fed over the run and its own wire
+	ohm += run.BareM * d.thin().OhmPerM() // a short behind F5 is fed over the run and its own wire
 	a := run.Ask{ID: "s1", FuseID: "f5", Amps: d.coilA(), LengthM: d.Facts.TriggerM, Bay: cable.Ambient(triggerBayC).Laid(cable.Conduit),
 		Device: protect.Device{Families: protect.Small}, SourceV: volts, SourceOhm: ohm, BudgetV: 1}
-	thin := []cable.Size{cable.Square(triggerMM2)}
+	thin := []cable.Size{d.thin()}
 	d.Button = run.Size(a, thin, d.Facts.Insulation, 12*d.Facts.N)
 	if d.Button.NoFuse != nil { // none breaks such a short, which a note says
 		d.Button.Fuse, _ = protect.Choose(protect.Need{ContinuousA: d.Button.Amps, AmbientC: triggerBayC, CableA: d.Button.Trial.AmpacityA},

@@ -11,8 +11,8 @@ import (
 
 // The wire of a signal. Source: common practice, no source.
 const (
-	triggerMM2  = 1.5
-	triggerBayC = 40 // behind a dashboard
+	signalMM2   = 1.3 // 16 AWG; 1.5 mm² where cable is named by that
+	triggerBayC = 40  // behind a dashboard
 )
 
 // WayBack is the return of the start side.

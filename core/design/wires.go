@@ -191,7 +191,7 @@ func (d *Design) thinWires() {
 		d.wire("g3", "g1", system.Signal, term("k2", "85"), term(system.StartEarth, ""), &t, sensingEarthM, lugs)
 	}
 	if !d.Kind.Charger() {
-		t.Trial.Size, t.Bay = cable.Square(triggerMM2), d.Start.Bay
+		t.Trial.Size, t.Bay = d.thin(), d.Start.Bay
 		to := term(system.StartEarth, "")
 		if d.Facts.Relay.AtAuxEarth && d.Back.ByChassis {
 			to = term("e2", "")

@@ -32,7 +32,7 @@ var fitLooks = []look{
 			return list
 		}},
 	{"fit.tilted", verdict.Caution, working.Physics, fitFields,
-		"The battery goes in tilted by %.0f°; %.0f mm are left over its terminals.",
+		"The battery goes in tilted by %.0f°, with %.0f mm left over its terminals.",
 		func(d *design.Design) []finding {
 			fit, _ := fitted(d)
 			return says(fit.Goes && fit.TiltDeg > 0, "aux", fit.TiltDeg, fit.ClearMM)
@@ -52,7 +52,7 @@ var fitLooks = []look{
 		"Look: are the aux battery's terminals covered, so that lid, seat and load cannot reach them?",
 		func(d *design.Design) []finding { return says(d.Facts.Survey.Fit.Covered == nil, "aux") }},
 	{"fit.goes", verdict.Good, working.Physics, fitFields,
-		"The battery goes in upright; %.0f mm are left over its terminals.",
+		"The battery goes in upright, with %.0f mm left over its terminals.",
 		func(d *design.Design) []finding {
 			fit, _ := fitted(d)
 			return says(fit.Goes && fit.TiltDeg == 0, "aux", fit.ClearMM)

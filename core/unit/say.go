@@ -45,7 +45,7 @@ func quantityAt(text string, i int, units []written) (string, int) {
 		return "", end
 	}
 	figures, places, between, last := []float64{first * sign(text, i)}, []int{decimals}, []string{}, end
-	for _, word := range []string{" to ", "–", " of ", " and "} {
+	for _, word := range []string{" to ", "–", " of ", " × ", " and "} {
 		rest, found := strings.CutPrefix(text[end:], word)
 		if !found || word == " and " && !strings.HasSuffix(text[:signedFrom(text, i)], "between ") {
 			continue
@@ -59,7 +59,7 @@ func quantityAt(text string, i int, units []written) (string, int) {
 		break
 	}
 	w, after := unitAt(text, last, units)
-	if w == nil || w.write == nil {
+	if w == nil || w.write == nil || len(between) > 0 && between[0] == " × " && !strings.HasSuffix(w.unit, "m") {
 		return "", end
 	}
 	var out strings.Builder

@@ -1,7 +1,9 @@
 package unit
 
 import (
+	"encoding/json"
 	"math"
+	"os"
 	"strings"
 	"testing"
 
@@ -31,6 +33,8 @@ func TestSaidInAnotherSystem(t *testing.T) {
 		{"between 5 and 30 °C", "between 41 and 86 °F"},
 		{"2 to 3 m", "6 ft 7 in to 10 ft"},
 		{"gets to 67 of 170 °C", "gets to 153 of 338 °F"},
+		{"340 × 172 mm", "13½ × 6¾ in"},
+		{"2 × 14.2 mm²", "2 × 28.0 kcmil"},
 		{"1–2 mm", "0.04–0.08 in"},
 		{"it rises by 20 K", "it rises by 36 °F"},
 		{"M8, 8–10 N·m", "M8, 5.9–7.4 lb·ft"},
@@ -95,5 +99,24 @@ func BenchmarkSay(b *testing.B) {
 	b.SetBytes(int64(len(text)))
 	for b.Loop() {
 		american.Say(text)
+	}
+}
+
+// The screen writes figures of its own in the same way.
+func TestSaidAsOnTheScreen(t *testing.T) {
+	data, err := os.ReadFile("../../testdata/units.json")
+	require.NoError(t, err)
+	var rows []struct {
+		Value  float64 `json:"value"`
+		Unit   string  `json:"unit"`
+		Digits int     `json:"digits"`
+		Units  string  `json:"units"`
+		Said   string  `json:"said"`
+	}
+	require.NoError(t, json.Unmarshal(data, &rows))
+	for _, row := range rows {
+		units, err := ParseUnits(row.Units)
+		require.NoError(t, err)
+		require.Equal(t, row.Said, units.Say(Text(row.Value, row.Unit, row.Digits)))
 	}
 }

@@ -89,7 +89,8 @@ func TestEveryPartCanBeBought(t *testing.T) {
 			assert.Positive(t, l.Count, "seed %d: %s", seed, l.What)
 			assert.NotContains(t, l.What, "holder for a breaker", "seed %d", seed)
 		}
-		for _, data := range [][]byte{export.WiresCSV(pack.Leads, unit.Metric), export.CutsCSV(pack.Cuts, unit.Metric), export.PartsCSV(pack.Parts, unit.Metric)} {
+		for _, data := range [][]byte{export.WiresCSV(pack.Leads, unit.Metric), export.CutsCSV(pack.Cuts, unit.Metric),
+			export.PartsCSV(pack.Parts, unit.Metric)} {
 			assert.NotRegexp(t, `\d\.\d{5,}`, string(data), "seed %d: noise in a file", seed)
 		}
 	}

@@ -17,7 +17,7 @@ type sheet struct {
 	*fpdf.Fpdf
 	pack Pack
 
-	units unit.Units // that it is written in at present
+	units unit.Units  // that it is written in at present
 	at    *element    // the part of the document's structure that is being written
 	marks map[int]int // by page: how many pieces of it belong to the structure
 }

@@ -256,7 +256,8 @@ func (s *sheet) workings() {
 		if part, _, ok := strings.Cut(key, "."); ok {
 			name = strings.ToUpper(part) + ": " + name
 		}
-		rows = append(rows, []string{units.Say(name), units.Say(f.Text), strings.TrimSpace(f.Formula + "\n" + f.Filled), strings.Join(inputs, "; "), string(f.Source)})
+		rows = append(rows, []string{units.Say(name), units.Say(f.Text), strings.TrimSpace(f.Formula + "\n" + f.Filled),
+			strings.Join(inputs, "; "), string(f.Source)})
 	}
 	s.table([]column{{"Figure", 1.5}, {"", 0.7}, {"Formula, filled in", 2}, {"What went in", 3.2}, {"Source", 1.6}}, rows)
 }

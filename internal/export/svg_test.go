@@ -37,7 +37,8 @@ func valid(t *testing.T, svg []byte) string {
 // Lists are files by RFC 4180 that no spreadsheet takes for formulas.
 func TestListsAreHarmless(t *testing.T) {
 	end := harness.End{Name: "=cmd()", Terminal: "30", Lug: "@x", Label: "+1"}
-	wires := export.WiresCSV([]harness.Lead{{Number: "-C1", From: end, To: end, Size: "16 mm²", Cables: 1, Colour: "red, \"dark\""}}, unit.Metric)
+	wires := export.WiresCSV([]harness.Lead{{Number: "-C1", From: end, To: end, Size: "16 mm²", Cables: 1, Colour: "red, \"dark\""}},
+		unit.Metric)
 	rows, err := csv.NewReader(bytes.NewReader(wires)).ReadAll()
 	require.NoError(t, err)
 	require.Len(t, rows, 2)

@@ -5,6 +5,7 @@ package said
 import (
 	"bytes"
 	"encoding/json"
+	"slices"
 
 	"epitrope/core/unit"
 )
@@ -12,22 +13,22 @@ import (
 // kept are the members of an answer that are no words to be read: what was typed, what is sent back, and
 // formulas, whose figures belong together.
 var kept = map[string]bool{
-	"document": true, "draft": true, "set": true, "value": true, "id": true, "key": true, "path": true, "title": true, "filled": true,
+	"document": true, "draft": true, "set": true, "value": true, "id": true, "key": true, "path": true, "filled": true,
 	"formula": true, "inputs": true, "svg": true, "netlist": true, "unit": true,
 }
 
 // Value is an answer that is yet to be encoded, with its words in a system's units.
-func Value(answer any, s unit.Units) (any, error) {
+func Value(answer any, s unit.Units, typed ...string) (any, error) {
 	encoded, err := json.Marshal(answer)
-	return json.RawMessage(JSON(encoded, s)), err
+	return json.RawMessage(JSON(encoded, s, typed...)), err
 }
 
-// JSON is an answer with its words in a system's units.
-func JSON(answer []byte, s unit.Units) []byte {
+// JSON is an answer with its words in a system's units. Members that hold what somebody typed stay.
+func JSON(answer []byte, s unit.Units, typed ...string) []byte {
 	if s.IsMetric() {
 		return answer
 	}
-	r := reader{from: answer, in: s}
+	r := reader{from: answer, in: s, typed: typed}
 	r.out.Grow(len(answer) + len(answer)/16)
 	r.value(false)
 	r.out.Write(answer[r.kept:])
@@ -39,6 +40,7 @@ type reader struct {
 	from     []byte
 	at, kept int // kept is how far out stands for from
 	in       unit.Units
+	typed    []string
 	out      bytes.Buffer
 }
 
@@ -83,7 +85,7 @@ func (r *reader) members(still bool) {
 		r.quoted()
 		name := string(bytes.Trim(bytes.TrimSpace(r.from[begin:r.at]), `"`))
 		r.past(':')
-		r.value(still || kept[name])
+		r.value(still || kept[name] || slices.Contains(r.typed, name))
 		r.past(',')
 	}
 	r.at++

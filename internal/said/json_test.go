@@ -23,7 +23,7 @@ func TestOnlyWordsChange(t *testing.T) {
 		"document":{"remarks":"4 m"}, "filled":"2 m · 3", "n":-1.5e3, "t":true, "z":null, "e":[], "o":{}, "2 m":"5 N·m"}`
 	want := `{"a":{"text":"6 ft 7 in long","lengthM":2.0,"value":"2 m","nested":["95 °F","x \"3 ft 3 in\"",{"title":"Box 2 m"}]},
 		"document":{"remarks":"4 m"},"filled":"2 m · 3","n":-1.5e3,"t":true,"z":null,"e":[],"o":{},"2 m":"3.7 lb·ft"}`
-	assert.JSONEq(t, want, string(said.JSON([]byte(answer), american)))
+	assert.JSONEq(t, want, string(said.JSON([]byte(answer), american, "title")))
 	assert.Equal(t, answer, string(said.JSON([]byte(answer), unit.Metric)))
 }
 

@@ -114,11 +114,14 @@ func (s *settled) inUnits(ctx huma.Context, _ string, v any) (any, error) {
 			units = s.now().Units
 		}
 	}
-	if units.IsMetric() || typed[ctx.Operation().OperationID] {
+	if units.IsMetric() || asTyped[ctx.Operation().OperationID] {
 		return v, nil
 	}
-	return said.Value(v, units)
+	return said.Value(v, units, typedIn[ctx.Operation().OperationID]...)
 }
 
-// typed are the operations that answer with what somebody typed, as it was typed.
-var typed = map[string]bool{"listParts": true, "listModels": true, "getSettings": true, "putSettings": true}
+// asTyped are the operations that answer with what somebody typed, and typedIn the members of other answers that are.
+var (
+	asTyped = map[string]bool{"listParts": true, "listModels": true, "getSettings": true, "putSettings": true}
+	typedIn = map[string][]string{"listJobs": {"title", "customer"}, "due": {"title", "what"}, "week": {"title"}, "openJob": {"title"}}
+)

@@ -12,7 +12,7 @@ import (
 
 // Week is the workshop's week: what stands in each bay on each day.
 type Week struct {
-	Days []string    `json:"days" doc:"Seven dates, from a Monday"`
+	Days []string    `json:"days" doc:"Seven dates, from the day that the workshop begins a week with"`
 	Bays []BayInWeek `json:"bays"`
 }
 
@@ -39,9 +39,10 @@ func (a *api) registerWeek(h huma.API) {
 		Summary: "The workshop's week, bay by bay; clashes are marked", Errors: []int{422, 503}}, a.week)
 }
 
-// monday is the Monday of a date's week.
-func monday(at time.Time) time.Time {
-	return at.AddDate(0, 0, -((int(at.Weekday()) + 6) % 7))
+// firstDay is the first day of a date's week, as a workshop begins it.
+func firstDay(at time.Time, begins string) time.Time {
+	first := map[string]time.Weekday{"sunday": time.Sunday, "saturday": time.Saturday, "monday": time.Monday}[begins]
+	return at.AddDate(0, 0, -((int(at.Weekday()) - int(first) + 7) % 7))
 }
 
 func (a *api) week(ctx context.Context, in *struct {
@@ -51,7 +52,7 @@ func (a *api) week(ctx context.Context, in *struct {
 	if of == "" {
 		of = today()
 	}
-	from := monday(dayOf(of))
+	from := firstDay(dayOf(of), a.settings.now().WeekStarts)
 	out := Week{Days: []string{}, Bays: []BayInWeek{}}
 	for d := range 7 {
 		out.Days = append(out.Days, from.AddDate(0, 0, d).Format(time.DateOnly))

@@ -17,7 +17,7 @@ import (
 // Preferences are a workshop's settings: they are kept once and hold for every sheet, file and pack of a workshop. None of them changes
 // what is stored of a job.
 type Preferences struct {
-	Units  unit.Units  `json:"units"`
+	Units  unit.Units   `json:"units"`
 	Habits parts.Habits `json:"habits" doc:"Its own answers, where a job has none"`
 
 	Currency   string  `json:"currency" maxLength:"3" doc:"ISO 4217; empty: not said"`

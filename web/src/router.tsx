@@ -25,6 +25,7 @@ const pages = [
   page("/jobs/$id/revisions/$number", lazyRouteComponent(() => import("./record/RevisionPage"), "RevisionPage")),
   page("/week", lazyRouteComponent(() => import("./week/WeekPage"), "WeekPage")),
   page("/parts", lazyRouteComponent(() => import("./parts/PartsPage"), "PartsPage")),
+  page("/settings", lazyRouteComponent(() => import("./settings/SettingsPage"), "SettingsPage")),
   page("/vehicles", lazyRouteComponent(() => import("./vehicles/VehiclesPage"), "VehiclesPage")),
 ] as const;
 

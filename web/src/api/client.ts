@@ -15,6 +15,18 @@ export type Vocabulary = Schemas["Vocabulary"];
 
 export const api = createClient<paths>({ baseUrl: "" });
 
+/** answerIn has every answer's words written in units, as a list of them: "awg,ft,F,lbft". */
+export function answerIn(units: string) {
+  asked = units;
+}
+let asked = "";
+api.use({
+  onRequest({ request }) {
+    if (asked !== "") request.headers.set("Units", asked);
+    return request;
+  },
+});
+
 /** NoAnswer is a server that cannot be reached. */
 export class NoAnswer extends Error {
   constructor() {

@@ -3732,7 +3732,7 @@ export interface components {
         };
         Week: {
             bays: components["schemas"]["BayInWeek"][];
-            /** @description Seven dates, from a Monday */
+            /** @description Seven dates, from the day that the workshop begins a week with */
             days: string[];
         };
         WeekEntry: {

@@ -11,6 +11,7 @@ import { Tick } from "../ui/Tick";
 import { useStored } from "../ui/stored";
 import { Wrong } from "../ui/Wait";
 import type { Level } from "../ui/words";
+import { figure } from "../ui/units";
 import { byPath, compared } from "./fields";
 import css from "./day.module.css";
 
@@ -103,7 +104,7 @@ const rows: Line[] = [
   { label: "start lowest", of: ({ outcome: o }) => `${o.startLeast.toFixed(0)} %` },
   { label: "cranks at", of: ({ outcome: o }) => (o.crankV === 0 ? "–" : `${o.crankV.toFixed(1)} V`) },
   { label: "chatter", of: ({ outcome: o }) => String(o.chatter) },
-  { label: "alternator", of: ({ outcome: o }) => `${o.windingC.toFixed(0)} °C` },
+  { label: "alternator", of: ({ outcome: o }) => figure(o.windingC, "°C", 0) },
   { label: "aims not met", of: (c) => unmet(c).map((a) => a.label).join("; ") || "none", level: (c) => (unmet(c).length === 0 ? "good" : "bad") },
 ];
 

@@ -5,7 +5,8 @@ import { memo, useMemo, type PointerEvent } from "react";
 
 import type { Schemas } from "../api/client";
 import { Tick } from "../ui/Tick";
-import { charts, cut, number, pathOf, scaleOf, shownCurves, stretches, valuesOf, type Chart, type Linear, type Series } from "./curves";
+import { figure, round } from "../ui/units";
+import { charts, cut, pathOf, scaleOf, shownCurves, stretches, valuesOf, type Chart, type Linear, type Series } from "./curves";
 import { clock, firstHour, type Window } from "./time";
 import css from "./day.module.css";
 
@@ -63,9 +64,9 @@ const ChartLines = memo(function ChartLines({ chart, series, window, width, heig
       <clipPath id={`in-${chart.id}`}>
         <rect x={from} y={0} width={to - from} height={height} />
       </clipPath>
-      {y.ticks(3).map((v) => (
+      {round(...(y.domain() as [number, number]), chart.unit, 3).map((v) => (
         <Tick key={v} from={from} to={to} at={y(v)} gap={6}>
-          {number(v, 0)} {chart.unit}
+          {figure(v, chart.unit, 0)}
         </Tick>
       ))}
       <g clipPath={`url(#in-${chart.id})`}>
@@ -83,7 +84,7 @@ function Values({ chart, series, index, narrow }: { chart: Chart; series: Series
     <ul className={cx(css.values, narrow && css.under)} aria-label={chart.label}>
       {shownCurves(chart, series).map((c) => (
         <li key={c.key} className={css[c.className]} data-value={c.key}>
-          <span>{c.name}</span> <b>{number(valuesOf(series, c.key)[index] as number, c.digits)}</b> {chart.unit}
+          <span>{c.name}</span> <b>{figure(valuesOf(series, c.key)[index] as number, chart.unit, c.digits)}</b>
         </li>
       ))}
     </ul>

@@ -1,7 +1,8 @@
 import { scaleLinear } from "d3-scale";
 import { expect, test } from "vitest";
 
-import { charts, cut, number, pathOf, scaleOf, shownCurves, stretches, voltsReach, type Chart, type Series } from "./curves";
+import { charts, cut, pathOf, scaleOf, shownCurves, stretches, voltsReach, type Chart, type Series } from "./curves";
+import { number } from "../ui/units";
 import { clock, indexAt, windows } from "./time";
 
 const t = [0, 100, 200, 300, 400];

@@ -60,9 +60,6 @@ export const charts: Chart[] = [
   },
 ];
 
-/** number is a value as shown, with a true minus sign. */
-export const number = (v: number, digits: number): string => v.toFixed(digits).replace(/^-0(\.0*)?$/, (z) => z.slice(1)).replace("-", "−");
-
 export const valuesOf = (series: Series, key: keyof Series): number[] => series[key] as number[];
 
 /** shownCurves leaves out curves that this run does not have: no charger, no solar. */

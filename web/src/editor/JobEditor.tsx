@@ -13,6 +13,7 @@ import { Banner } from "../ui/Banner";
 import { handOver } from "../ui/handOver";
 import { Page } from "../ui/Page";
 import { Waiting } from "../ui/Wait";
+import { useUnits } from "../ui/useSettings";
 import css from "./editor.module.css";
 import { SaveState } from "./SaveState";
 import { Acts } from "./Acts";
@@ -40,6 +41,7 @@ export function JobEditor({ opened, newest, deleted, kept, vocabulary, sheet }: 
   const { id } = opened;
   const [state, dispatch] = useReducer(reduce, null, () => start(kept?.doc ?? opened.draft.document, kept?.typing));
   const base = kept ? { version: kept.base, doc: kept.baseDoc } : { version: opened.draft.version, doc: opened.draft.document };
+  useUnits(state.doc.written?.units);
   const { plan, silent, fell } = usePlan(state, dispatch);
   const [by] = useState(() => kept?.by ?? uuid());
   const saving = useSaving(id, base, opened.draft.savedAt, by, state, dispatch);

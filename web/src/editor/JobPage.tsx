@@ -6,6 +6,7 @@ import { useState } from "react";
 import { api, NoAnswer, Refused, take, type Schemas } from "../api/client";
 import { Banner } from "../ui/Banner";
 import { Waiting } from "../ui/Wait";
+import { useSettings } from "../ui/useSettings";
 import { JobEditor } from "./JobEditor";
 import * as journal from "../job/journal";
 import type { SheetKey } from "./sheets";
@@ -22,6 +23,7 @@ export function JobPage({ id, sheet }: { id: string; sheet: SheetKey }) {
     retry: false,
   });
   const vocabulary = useQuery({ queryKey: ["vocabulary"], queryFn: () => take(api.GET("/api/vocabulary")), staleTime: Infinity, retry: 20, retryDelay: 1500 });
+  const settings = useSettings();
   const [kept] = useState(() => journal.find(id, Date.now()));
   const [first, setFirst] = useState<Schemas["Opened"] | null>(null);
   if (job.data && !first) setFirst(job.data);
@@ -30,7 +32,7 @@ export function JobPage({ id, sheet }: { id: string; sheet: SheetKey }) {
   const offline = kept && job.isError && !gone;
   const opened = first ?? (offline ? { id, number: 0, revision: 0, draft: { version: kept.base, savedAt: new Date(kept.beat).toISOString(), document: kept.baseDoc } } : null);
 
-  if (opened && vocabulary.data) {
+  if (opened && vocabulary.data && (settings.data || settings.isError || offline)) {
     return <JobEditor key={id} opened={opened} newest={job.data ?? null} deleted={gone} kept={kept} vocabulary={vocabulary.data} sheet={sheet} />;
   }
   return (

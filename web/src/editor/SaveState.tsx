@@ -1,11 +1,12 @@
-import { since } from "../ui/since";
+import { useDates } from "../ui/useDates";
 import css from "./editor.module.css";
 import type { Saved } from "./useSaving";
 
 /** SaveState says what is saved, and where. */
 export function SaveState({ number, revision, saved }: { number: string; revision: number; saved: Saved }) {
+  const dates = useDates();
   const words = {
-    saved: () => `saved ${since((saved as { when: string }).when)}`,
+    saved: () => `saved ${dates.since((saved as { when: string }).when)}`,
     saving: () => "saving",
     waiting: () => waits(saved as Saved & { at: "waiting" }),
     deleted: () => "deleted elsewhere: kept in this browser",

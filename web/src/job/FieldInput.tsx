@@ -6,6 +6,7 @@ import { Choices } from "../ui/Choices";
 import { valueAt, type Value } from "./document";
 import type { Action } from "./history";
 import { factOf, useDispatch, useEdit, useShown } from "./JobContext";
+import { asTyped, meant, typed as asWritten } from "../ui/units";
 
 /** most is how many choices are shown side by side: fewer in a row of a list, a few more where they are short. */
 const most = { alone: 6, inRow: 5, short: 8 };
@@ -34,10 +35,12 @@ export function FieldInput({ field, label = true, brief = false, list = false, o
   const { state } = useEdit();
   const { path } = field;
   const fact = factOf(plan, path);
-  const assumed = fact?.origin === "assumed" ? fact : undefined;
+  const none = valueAt(state.doc, path) === undefined;
+  // What the workshop always answers stands where the job does not.
+  const assumed = fact?.origin === "assumed" || (none && !field.pin) ? fact : undefined;
   const wrong = state.refused[path];
   const typed = state.typing[path];
-  const error = wrong && wrong.text === typed ? `${wrong.text} ${wrong.problem.wrong}. Allowed: ${wrong.problem.allowed}.` : undefined;
+  const error = wrong && wrong.text === typed ? `${asWritten(wrong.text)} ${wrong.problem.wrong}. Allowed: ${wrong.problem.allowed}.` : undefined;
   const as = field.choices.length === 0 ? "text" : list || !areFew(field, brief) ? "list" : "choices";
   const Control = controls[as];
   return <Control field={field} label={label} brief={brief} value={valueAt(state.doc, path)} typed={typed} error={error} assumed={assumed?.text} why={assumed?.why} readOnly={readOnly} dispatch={useDispatch()} onAnswer={onAnswer} />;
@@ -92,19 +95,19 @@ const SideBySide = memo(function SideBySide({ field, label, value, assumed, read
 });
 
 const Typed = memo(function Typed({ field, label, brief, value, typed, error, assumed, why, readOnly, dispatch, onAnswer }: ControlProps) {
-  const shown = value === undefined ? "" : typeof value === "number" && field.unit ? `${value} ${field.unit}` : String(value);
+  const shown = value === undefined ? "" : typeof value === "number" && field.unit ? asTyped(value, field.unit) : String(value);
   return (
     <TextInput
       wrapperProps={{ "data-quantity": true }}
       label={label ? field.label : undefined}
       aria-label={field.label}
       readOnly={readOnly}
-      value={typed ?? shown}
+      value={typed === undefined ? shown : asWritten(typed)}
       placeholder={assumed ? `assumed ${assumed}` : field.pin ? `auto; ${field.example}` : field.example && `such as ${field.example}`}
       description={why && label && !brief ? `assumed: ${why}` : undefined}
       error={error}
       type={field.kind === "date" ? "date" : "text"}
-      onChange={(e) => dispatch({ type: "type", path: field.path, text: e.currentTarget.value })}
+      onChange={(e) => dispatch({ type: "type", path: field.path, text: meant(e.currentTarget.value, field.unit ?? "") })}
       onBlur={() => dispatch({ type: "leave", path: field.path })}
       onKeyDown={(e) => {
         if (e.key !== "Enter" || error) return;

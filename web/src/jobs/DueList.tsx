@@ -5,10 +5,12 @@ import { Link } from "@tanstack/react-router";
 import { api, take } from "../api/client";
 import { Due } from "../ui/Due";
 import { Wrong } from "../ui/Wait";
+import { useDates } from "../ui/useDates";
 import css from "./jobs.module.css";
 
 /** DueList is what of all jobs is overdue, or due within a month; nothing where nothing is. */
 export function DueList() {
+  const dates = useDates();
   const due = useInfiniteQuery({
     queryKey: ["due"],
     queryFn: ({ pageParam, signal }) => take(api.GET("/api/due", { params: { query: pageParam ? { after: pageParam } : {} }, signal })),
@@ -29,7 +31,7 @@ export function DueList() {
               {d.what}
             </Link>
             <span className="soft">
-              {String(d.number).padStart(4, "0")} {d.title}, {d.due}
+              {String(d.number).padStart(4, "0")} {d.title}, {dates.day(d.due)}
             </span>
           </li>
         ))}

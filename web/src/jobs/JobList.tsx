@@ -10,7 +10,7 @@ import { Banner } from "../ui/Banner";
 import { FilePick } from "../ui/FilePick";
 import { Listing, Page } from "../ui/Page";
 import { readText } from "../ui/readText";
-import { since } from "../ui/since";
+import { useDates } from "../ui/useDates";
 import { Empty, Failed, Told, Waiting } from "../ui/Wait";
 import { severityWord } from "../ui/words";
 import { DueList } from "./DueList";
@@ -42,6 +42,7 @@ export function JobList() {
     placeholderData: keepPreviousData,
   });
   const queries = useQueryClient();
+  const dates = useDates();
   const navigate = useNavigate();
   const [told, setTold] = useState<string | null>(null);
   const [file, setFile] = useState<JobFile | null>(null);
@@ -99,6 +100,7 @@ export function JobList() {
               <Link to="/week">Week</Link>
               <Link to="/parts">Parts book</Link>
               <Link to="/vehicles">Vehicle book</Link>
+              <Link to="/settings">Settings</Link>
             </nav>
             <FilePick name="Job file" accept="application/json,.json" onFile={(file) => void read(file)} onRefused={setTold}>
               Import a file
@@ -150,7 +152,7 @@ export function JobList() {
                   <span className={css.saved} data-when>
                     {j.settled}
                     <br />
-                    saved {since(j.savedAt)}
+                    saved {dates.since(j.savedAt)}
                   </span>
                 </Link>
                 <Button size="compact-sm" variant="subtle" aria-label={`Delete ${title}`} onClick={() => remove.mutate({ id: j.id, title })}>

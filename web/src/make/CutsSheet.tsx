@@ -8,6 +8,7 @@ import { litBy } from "../job/picking";
 import { Sheet } from "../job/Sheet";
 import { Table, type TableColumn } from "../ui/Table";
 import { Wait } from "../ui/Wait";
+import { counted, figure } from "../ui/units";
 import css from "./make.module.css";
 import { Thing } from "./Thing";
 import { useMade } from "./useMade";
@@ -35,7 +36,7 @@ function Lists({ made }: { made: Schemas["Made"] }) {
           <a href={`/api/jobs/${id}/wires.csv`}>As a file, as it is saved</a>
         </p>
         <details>
-          <summary>The workshop&apos;s colours</summary>
+          <summary>Colours of this job</summary>
           <Fields paths={colours} />
         </details>
         <Table caption="Wires" className={css.list} rows={wires} columns={wireColumns} keyOf={(w) => w.id} marked={(w) => lit.has(w.id)} />
@@ -50,17 +51,17 @@ function Lists({ made }: { made: Schemas["Made"] }) {
           {cuts.map((c, i) => (
             <li key={i}>
               <b>
-                {c.from || `new cable, ${c.size} ${c.colour}`}, {c.lengthM.toFixed(2)} m
+                {c.from || `new cable, ${c.size} ${c.colour}`}, {figure(c.lengthM, "m", 2)}
               </b>
               <span className={css.bar}>
                 {c.cuts.map((f, k) => (
-                  <span key={k} style={{ flexGrow: f.lengthM }} title={`${f.wire} ${f.lengthM.toFixed(2)} m`}>
-                    {f.wire} <i>{f.lengthM.toFixed(2)}</i>
+                  <span key={k} style={{ flexGrow: f.lengthM }} title={`${f.wire} ${figure(f.lengthM, "m", 2)}`}>
+                    {f.wire} <i>{figure(f.lengthM, "m", 2).replace(/ m$/, "")}</i>
                   </span>
                 ))}
                 {c.from && (
                   <span className={css.left} style={{ flexGrow: Math.min(c.leftM, 4) }}>
-                    left {c.leftM.toFixed(2)} m
+                    left {figure(c.leftM, "m", 2)}
                   </span>
                 )}
               </span>
@@ -95,11 +96,11 @@ const wireColumns: TableColumn<Wire>[] = [
   { key: "from", head: "From, with its end", cell: (w) => <End end={w.from} /> },
   { key: "to", head: "To, with its end", cell: (w) => <End end={w.to} /> },
   { key: "cable", head: "Cable", sort: (w) => w.size, cell: (w) => <Two first={w.size} then={w.colour} /> },
-  { key: "cut", head: "Cut", set: "figure", sort: (w) => w.cutM, cell: (w) => <Two first={`${w.cutM.toFixed(2)} m`} then={`route ${w.routeM.toFixed(2)} m`} /> },
+  { key: "cut", head: "Cut", set: "figure", sort: (w) => w.cutM, cell: (w) => <Two first={figure(w.cutM, "m", 2)} then={`route ${figure(w.routeM, "m", 2)}`} /> },
   {
     key: "over",
     head: "Over it",
-    cell: (w) => [`shrink ${w.sleeveMM} mm`, w.conduitMM > 0 && `conduit ${w.conduitMM} mm`, w.holeMM > 0 && `hole ${w.holeMM} mm`].filter((t) => t !== false).map((t) => <div key={t}>{t}</div>),
+    cell: (w) => [`shrink ${figure(w.sleeveMM, "mm", 0)}`, w.conduitMM > 0 && `conduit ${figure(w.conduitMM, "mm", 0)}`, w.holeMM > 0 && `hole ${figure(w.holeMM, "mm", 0)}`].filter((t) => t !== false).map((t) => <div key={t}>{t}</div>),
   },
 ];
 
@@ -118,7 +119,7 @@ const partColumns: TableColumn<Schemas["List"]["lines"][number]>[] = [
       </>
     ),
   },
-  { key: "count", head: "How many", set: "figure", cell: (l) => `${l.count} ${l.unit}` },
+  { key: "count", head: "How many", set: "figure", cell: (l) => counted(l.count, l.unit) },
   {
     key: "for",
     head: "For",

@@ -8,6 +8,7 @@ import { useJob } from "../job/JobContext";
 import { litBy } from "../job/picking";
 import { Table, type TableColumn } from "../ui/Table";
 import { Wait } from "../ui/Wait";
+import { figure } from "../ui/units";
 import css from "./make.module.css";
 import { Thing } from "./Thing";
 import { useMade } from "./useMade";
@@ -20,7 +21,7 @@ const wireColumns: TableColumn<Schemas["Made"]["wires"][number]>[] = [
   { key: "to", head: "To", cell: (w) => `${w.to.name} ${w.to.terminal}` },
   { key: "size", head: "Size", sort: (w) => w.size, cell: (w) => w.size },
   { key: "colour", head: "Colour", cell: (w) => w.colour },
-  { key: "cut", head: "Cut", set: "figure", sort: (w) => w.cutM, cell: (w) => `${w.cutM.toFixed(2)} m` },
+  { key: "cut", head: "Cut", set: "figure", sort: (w) => w.cutM, cell: (w) => figure(w.cutM, "m", 2) },
 ];
 
 /** DrawingTab is the wiring drawing; a part or wire that is picked, there or in the list, is picked in both. */

@@ -1,5 +1,6 @@
 import { Table, type TableColumn } from "../ui/Table";
 import { Working } from "../ui/Working";
+import { counted } from "../ui/units";
 import css from "./methods.module.css";
 import type { Method } from "./useJudged";
 
@@ -13,7 +14,7 @@ const sumOf = (m: Method): BillLine => ({ what: "of a 30 A charger's price, and 
 
 const bill: TableColumn<BillLine>[] = [
   { key: "what", head: "What", names: true, cell: (l) => l.what },
-  { key: "count", head: "How many", set: "right", cell: (l) => (l.count > 0 ? `${l.count} ${l.unit}` : "") },
+  { key: "count", head: "How many", set: "right", cell: (l) => (l.count > 0 ? counted(l.count, l.unit) : "") },
   { key: "cost", head: "Cost", set: "right", cell: (l) => (l.cost > 0 ? `${l.cost} %` : "") },
   { key: "hours", head: "Hours", set: "right", cell: (l) => (l.hours > 0 ? `${l.hours} h` : "") },
 ];

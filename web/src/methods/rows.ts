@@ -1,4 +1,5 @@
 import type { Schemas } from "../api/client";
+import { figure } from "../ui/units";
 import type { Method } from "./useJudged";
 
 type Driven = Schemas["Driven"];
@@ -31,12 +32,12 @@ export const rows: Row[] = [
   driven("Days as driven", (d) => `${d.week.auxLeast.toFixed(0)} to ${d.week.auxEnd.toFixed(0)} %`, (d) => (d.week.empty > 0 ? "bad" : undefined)),
   driven("Aims met", (d) => `${met(d)} of ${d.aims.length}`, (d) => (met(d) === d.aims.length ? "good" : met(d) < d.aims.length - 2 ? "bad" : "caution")),
   { label: "Alternator load", of: (m) => `${m.loadPct.toFixed(0)} %`, level: (m) => (m.loadPct >= 100 ? "caution" : undefined) },
-  { label: "Its windings", of: (m) => `${m.windings.toFixed(0)} of ${m.bears.toFixed(0)} °C`, level: (m) => (m.windings > m.bears ? "caution" : undefined) },
+  { label: "Its windings", of: (m) => `${figure(m.windings, "°C", 0).replace(/ °.$/, "")} of ${figure(m.bears, "°C", 0)}`, level: (m) => (m.windings > m.bears ? "caution" : undefined) },
   driven("Left live, start battery low", (d) => (d.fails.halfAfter < 0 ? "never" : `after ${hours(d.fails.halfAfter)}`), (d) => (d.fails.halfAfter >= 0 && d.fails.halfAfter < 48 ? "bad" : undefined)),
   { label: "Start run", of: (m) => m.start },
   { label: "Aux run", of: (m) => m.aux },
   { label: "Weakest in its chain", of: (m) => m.weakestIs },
-  { label: "Copper", of: (m) => `${m.bill.copperKg.toFixed(1)} kg, ${m.bill.metres.toFixed(1)} m` },
+  { label: "Copper", of: (m) => `${m.bill.copperKg.toFixed(1)} kg, ${figure(m.bill.metres, "m", 1)}` },
   { label: "Work", of: (m) => `${m.bill.hours.toFixed(1)} h` },
   { label: "Cost, in 30 A chargers", of: (m) => (m.bill.cost / 100).toFixed(1) },
 ];

@@ -7,24 +7,24 @@ import { FieldInputs } from "../job/Fields";
 import { useJob } from "../job/JobContext";
 import { Sheet } from "../job/Sheet";
 import { Empty, Failed, Waiting, Wrong } from "../ui/Wait";
+import { useDates } from "../ui/useDates";
 import { Dates } from "./Dates";
 import { Fitted } from "./Fitted";
 import css from "./record.module.css";
 import { useDispatchText } from "./useDispatchText";
-
-const when = new Intl.DateTimeFormat(undefined, { dateStyle: "medium", timeStyle: "short" });
 
 /** Record is sheet 9: what the job is called, and what was issued of it. */
 export default function Record() {
   const { id, revision, unsaved, issue } = useJob();
   const remarks = useDispatchText("remarks");
   const issued = useQuery({ queryKey: ["revisions", id, revision], queryFn: () => take(api.GET("/api/jobs/{id}/revisions", { params: { path: { id } } })) });
+  const dates = useDates();
   const issuing = useMutation({ mutationFn: issue });
   return (
     <Sheet>
       <div className={css.record}>
       <h1>Record</h1>
-      <FieldInputs paths={["customer"]} />
+      <FieldInputs paths={["customer", "written.units", "written.paper"]} />
       <Textarea label="Remarks" rows={3} maxLength={4000} {...remarks} />
       <Fitted />
       <Dates id={id} />
@@ -52,7 +52,7 @@ export default function Record() {
             <Link to="/jobs/$id/revisions/$number" params={{ id, number: String(r.number) }}>
               Revision {r.number}
             </Link>{" "}
-            <span className="soft" data-when>{when.format(new Date(r.issuedAt))}</span>
+            <span className="soft" data-when>{dates.moment(r.issuedAt)}</span>
             {r.pack && (
               <>
                 {" "}

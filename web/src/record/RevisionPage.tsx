@@ -11,11 +11,13 @@ import { Foot } from "../section/Foot";
 import { Section } from "../section/Section";
 import { Page } from "../ui/Page";
 import { Failed, Waiting } from "../ui/Wait";
+import { useUnits } from "../ui/useSettings";
 
 /** RevisionPage shows a revision as it was issued, read only. */
 export function RevisionPage() {
   const { id = "", ...named } = useParams({ strict: false });
   const number = Number(named.number);
+  useUnits(undefined);
   const revision = useQuery({
     queryKey: ["revision", id, number],
     queryFn: () => take(api.GET("/api/jobs/{id}/revisions/{number}", { params: { path: { id, number } } })),

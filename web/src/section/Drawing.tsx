@@ -3,6 +3,7 @@ import type { Column } from "../api/client";
 import { useShown } from "../job/JobContext";
 import { layOut, line, middle, rounded, vehicleScale, type Box, type Span, type XY } from "./geometry";
 import css from "./section.module.css";
+import { scaleBar } from "../ui/units";
 
 const height = 196;
 /** ground is where the vehicle stands on the sheet, in px. */
@@ -91,11 +92,12 @@ function Steel({ points }: { points: XY[] }) {
 }
 
 function ScaleBar({ x, y, pxPerM }: { x: number; y: number; pxPerM: number }) {
+  const { metres, says } = scaleBar();
   return (
     <g className={css.scaleBar}>
-      <path d={`M${x} ${y - 4}v4h${pxPerM / 2}v-4`} />
+      <path d={`M${x} ${y - 4}v4h${pxPerM * metres}v-4`} />
       <text x={x} y={y - 9}>
-        0.5 m
+        {says}
       </text>
     </g>
   );

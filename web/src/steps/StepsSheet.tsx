@@ -12,6 +12,7 @@ import { clock } from "../ui/shifted";
 import { keep, useStored } from "../ui/stored";
 import { TextButton } from "../ui/TextButton";
 import { Wait, Wrong } from "../ui/Wait";
+import { counted } from "../ui/units";
 import { AsBuilt } from "./AsBuilt";
 import css from "./steps.module.css";
 import { held, nextOpen, standing, type Tick } from "./ticks";
@@ -82,7 +83,7 @@ function Steps({ made }: { made: Schemas["Made"] }) {
             <ul>
               {waitsFor.map((w) => (
                 <li key={w.part}>
-                  {w.order} {w.unit} {w.part}: needed for “{w.title}”
+                  {counted(w.order, w.unit)} {w.part}: needed for “{w.title}”
                 </li>
               ))}
             </ul>

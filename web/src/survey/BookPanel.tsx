@@ -6,7 +6,7 @@ import { api, take, whyNot } from "../api/client";
 import { leaves, valueAt, type Value } from "../job/document";
 import { useJob } from "../job/JobContext";
 import { isList } from "../job/rows";
-import { since } from "../ui/since";
+import { useDates } from "../ui/useDates";
 import { Told, Wrong } from "../ui/Wait";
 import { knownPath } from "./known";
 import css from "./survey.module.css";
@@ -16,6 +16,7 @@ export function BookPanel() {
   const { state, plan, dispatch, readOnly } = useJob();
   const { id = "" } = useParams({ strict: false });
   const queries = useQueryClient();
+  const dates = useDates();
   const model = String(valueAt(state.doc, "vehicle.model") ?? "");
   const book = useQuery({
     queryKey: ["vehicles", model.trim().toLowerCase()],
@@ -43,7 +44,7 @@ export function BookPanel() {
       <h3>Vehicle book: {model}</h3>
       {entry ? (
         <p>
-          {entry.finds} {entry.finds === 1 ? "job has" : "jobs have"} put something in, last {since(entry.lastAt)}: {leaves(entry.document).size} answers, {feeds} feed {feeds === 1 ? "point" : "points"}.{" "}
+          {entry.finds} {entry.finds === 1 ? "job has" : "jobs have"} put something in, last {dates.since(entry.lastAt)}: {leaves(entry.document).size} answers, {feeds} feed {feeds === 1 ? "point" : "points"}.{" "}
           {missing.length === 0 ? "This job has all of it." : `${missing.length} of them are not answered here.`}
         </p>
       ) : (

@@ -81,7 +81,7 @@ export const groups: Group[] = [
     id: "routes",
     title: "Routes",
     says: "With a string along the real route, not the straight line, and a tenth more for slack.",
-    fields: ["routes.startM", "routes.auxM", "routes.earthM", "routes.triggerM", "bays.startLay", "bays.auxLay", "cable.system", "cable.insulation"],
+    fields: ["routes.startM", "routes.auxM", "routes.earthM", "routes.triggerM", "bays.startLay", "bays.auxLay", "cable.system", "cable.insulation", "cable.sizes", "cable.lugs"],
     checks: [],
     parts: ["c1", "c2"],
   },

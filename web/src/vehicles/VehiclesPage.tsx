@@ -5,7 +5,7 @@ import { useState } from "react";
 
 import { api, take, whyNot, type Schemas } from "../api/client";
 import { BookFile } from "../ui/BookFile";
-import { since } from "../ui/since";
+import { useDates } from "../ui/useDates";
 import { Table, type TableColumn } from "../ui/Table";
 import { Empty, Failed, Told, Waiting } from "../ui/Wait";
 import { WorkshopPage } from "../ui/WorkshopPage";
@@ -25,6 +25,7 @@ const sections: Record<string, string> = {
 export function VehiclesPage() {
   const book = useQuery({ queryKey: ["vehicles"], queryFn: () => take(api.GET("/api/vehicles")) });
   const queries = useQueryClient();
+  const dates = useDates();
   const refresh = () => queries.invalidateQueries({ queryKey: ["vehicles"] });
   const navigate = useNavigate();
   const [says, setSays] = useState("");
@@ -105,7 +106,7 @@ export function VehiclesPage() {
           <div className="row">
             <h2>{m.model}</h2>
             <span className="soft">
-              {m.finds} {m.finds === 1 ? "find" : "finds"}, last {since(m.lastAt)}
+              {m.finds} {m.finds === 1 ? "find" : "finds"}, last {dates.since(m.lastAt)}
             </span>
             <span className="gap" />
             <Button size="compact-md" onClick={() => begin.mutate(m)} aria-label={`New job on it: ${m.model}`}>

@@ -11,6 +11,7 @@ import { usePartsBook } from "../parts/usePartsBook";
 import { NoteBox } from "../ui/NoteBox";
 import { Standing } from "../ui/Standing";
 import { Table, type TableColumn } from "../ui/Table";
+import { figure } from "../ui/units";
 import { AllCharging, OtherSources } from "./AllCharging";
 import css from "./wiring.module.css";
 
@@ -18,7 +19,7 @@ const card = ["name", "outputA", "efficiency", "cutOutV", "maxFuseA", "standbyA"
 const setting = ["name", "for", "absorptionV", "floatV", "compensated", "leadA", "leadB", "how"];
 
 const temps: TableColumn<Schemas["Settings"]["temps"][number]>[] = [
-  { key: "c", head: "Battery", names: true, cell: (t) => `${String(t.c).replace("-", "−")} °C` },
+  { key: "c", head: "Battery", names: true, cell: (t) => figure(t.c, "°C", 0) },
   { key: "volts", head: "Holds", cell: (t) => `${t.volts.toFixed(2)} V` },
   { key: "wants", head: "Wanted", set: "soft", cell: (t) => `wanted ${t.wants.toFixed(2)} V${t.clamped ? ", held back" : ""}` },
 ];
@@ -80,7 +81,7 @@ export function SettingsTab() {
         </h3>
         <p>
           Set by {s.way}. The battery wants {s.wants.lowV} to {s.wants.highV} V and float {s.wants.floatV}; it is harmed above {s.wants.harmV} V and takes at most {s.wants.rateA} A
-          {s.wants.coldC === undefined ? "" : `, nothing below ${s.wants.coldC} °C`}.
+          {s.wants.coldC === undefined ? "" : `, nothing below ${figure(s.wants.coldC, "°C", 0)}`}.
         </p>
         {notes.map((n) => (
           <NoteBox key={n.id} note={n}>
