@@ -18,8 +18,9 @@ type End struct {
 	Lug       string `json:"lug" doc:"Lug, ferrule or connector"`
 	Label     string `json:"label" doc:"What its label says"`
 
-	Stud string  `json:"-"` // the bolt that it goes on; "" where it goes on none
-	Kind endKind `json:"-"`
+	Stud   string  `json:"-"` // the bolt that it goes on; "" where it goes on none
+	Barrel string  `json:"-"` // of a tube lug: the cable that it is sold for
+	Kind   endKind `json:"-"`
 }
 
 // endKind is what a wire's end is made into.
@@ -64,7 +65,7 @@ func end(s *system.System, t system.Terminal, size cable.Size) End {
 	case c.Kind == system.KindPlug:
 		e.Lug = "plug contact " + copper
 	default:
-		e.Kind, e.Stud = tubeLug, c.Stud()
+		e.Kind, e.Stud, e.Barrel = tubeLug, c.Stud(), copper
 		e.Lug = "tube lug " + copper + ", " + e.Stud
 	}
 	return e

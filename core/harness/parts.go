@@ -2,7 +2,6 @@ package harness
 
 import (
 	"cmp"
-	"fmt"
 	"maps"
 	"math"
 	"slices"
@@ -235,22 +234,21 @@ func (l *Line) priced(book []parts.Item) {
 func tools(wires []Lead, soldered bool) []string {
 	list := []string{"insulated spanners for battery posts and M6, M8 studs", "multimeter, clamp meter for DC",
 		"memory saver where the vehicle wants one, or its codes"}
-	dies := map[float64]bool{}
+	dies := map[string]float64{} // barrels, with the copper in them
 	for _, w := range wires {
-		if w.From.Kind == tubeLug || w.To.Kind == tubeLug {
-			dies[w.MM2] = true
+		for _, e := range []End{w.From, w.To} {
+			if e.Kind == tubeLug {
+				dies[e.Barrel] = max(dies[e.Barrel], w.MM2)
+			}
 		}
 	}
 	if len(dies) > 0 {
-		var names []string
-		for _, d := range slices.Sorted(maps.Keys(dies)) {
-			names = append(names, fmt.Sprintf("%g", d))
-		}
+		names := slices.SortedFunc(maps.Keys(dies), func(a, b string) int { return cmp.Or(cmp.Compare(dies[a], dies[b]), cmp.Compare(a, b)) })
 		tool := "crimping tool with dies for "
 		if soldered {
 			tool = "soldering iron or flame for "
 		}
-		list = append(list, tool+strings.Join(names, ", ")+" mm² tube lugs")
+		list = append(list, tool+strings.Join(names, ", ")+" tube lugs")
 	}
 	for _, w := range wires {
 		if w.From.Kind == ferrule || w.To.Kind == ferrule {

@@ -77,7 +77,7 @@ var chargerRules = []rule{
 		ofChargers(func(d *design.Design) []finding {
 			after := d.Facts.AuxM.Value
 			return where(after > farM && after > d.Facts.StartM.Value, func() finding {
-				return at("coupling", unit.Text(after, "m", 1)).cure(verdict.Ask("Measure the routes", "start-route"))
+				return at("coupling", unit.Metres(after)).cure(verdict.Ask("Measure the routes", "start-route"))
 			})
 		})},
 	{"charger.hot", verdict.Beware, working.Practice,

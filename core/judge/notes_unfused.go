@@ -48,10 +48,10 @@ func unfused(holds func(m float64, sheathed bool) bool) func(d *design.Design) [
 		sheathed := d.Start.Bay.Laying.Conduit && d.Aux.Bay.Laying.Conduit
 		var list []finding
 		if fromStart > 0 && holds(fromStart, sheathed) {
-			list = append(list, at("c1", unit.Text(fromStart, "m", 1), "the "+d.SourceName(), unit.Kilo(d.Start.NearFault)).cure(fuseBoth()))
+			list = append(list, at("c1", unit.Metres(fromStart), "the "+d.SourceName(), unit.Kilo(d.Start.NearFault)).cure(fuseBoth()))
 		}
 		if fromAux > 0 && holds(fromAux, sheathed) {
-			list = append(list, at("c2", unit.Text(fromAux, "m", 1), "the aux battery", unit.Kilo(d.Aux.NearFault)).cure(fuseBoth()))
+			list = append(list, at("c2", unit.Metres(fromAux), "the aux battery", unit.Kilo(d.Aux.NearFault)).cure(fuseBoth()))
 		}
 		return list
 	}

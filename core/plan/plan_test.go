@@ -213,7 +213,7 @@ func TestFiguresAreThere(t *testing.T) {
 func TestDemoJobs(t *testing.T) {
 	names, err := fs.Glob(testdata.Demo, "demo/*.json")
 	require.NoError(t, err)
-	require.Len(t, names, 6)
+	require.Len(t, names, 7)
 	stops := map[string]int{}
 	kinds, couplings := map[string]bool{}, map[string]bool{}
 	for _, name := range names {

@@ -75,7 +75,7 @@ func BypassOf(of *design.Design) *Bypass {
 		what = "the relay"
 	}
 	b.Says = fmt.Sprintf("%s, %s and the fuse carry %s for hours; at first %s would flow, %s at the aux battery.",
-		unit.Text(need, "m", 1)+" of "+d.Start.Trial.Size.Copper(), what, unit.Text(b.CarryA, "A", 0), unit.Text(b.FlowsA, "A", 0),
+		unit.Metres(need)+" of "+d.Start.Trial.Size.Copper(), what, unit.Text(b.CarryA, "A", 0), unit.Text(b.FlowsA, "A", 0),
 		unit.Text(b.AuxV, "V", 1))
 	b.Steps = []string{"Start battery's negative off.", "The dead device stays in, its leads taken off and insulated one by one.",
 		unit.Say("Fuse within %.0f mm of the start battery, its element out; %s to the aux battery along the old route, clear of heat and "+
@@ -98,8 +98,8 @@ func againstBypass(d *design.Design, b *Bypass, needM float64) {
 	}
 	h := d.Doc.Have
 	if *h.Metres < needM {
-		against(verdict.Bad, "%s are needed from battery to battery and there are %s", unit.Text(needM, "m", 1),
-			unit.Plain(*h.Metres, "m", 1))
+		against(verdict.Bad, "%s are needed from battery to battery and there are %s", unit.Metres(needM),
+			unit.Metres(*h.Metres))
 	}
 	if h.Fuses == nil || *h.Fuses < 2 {
 		against(verdict.Bad, "two fuses are needed, as both batteries are sources; without the second, the aux end burns")

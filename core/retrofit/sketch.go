@@ -97,7 +97,7 @@ func AsFound(doc job.Document) (before job.Document, missing []string) {
 // sketch is the design in a few lines.
 func sketch(d *design.Design) Sketch {
 	run := func(l *run.Sized) string {
-		return fmt.Sprintf("%s, %s, %s", l.Trial.Size.Copper(), unit.Text(l.LengthM.Value, "m", 1), unit.Plain(l.Fuse.RatingA, "A", 1))
+		return fmt.Sprintf("%s, %s, %s", l.Trial.Size.Copper(), unit.Metres(l.LengthM.Value), unit.Plain(l.Fuse.RatingA, "A", 1))
 	}
 	s := Sketch{Coupling: d.CouplingRating(), Start: run(&d.Start), Aux: run(&d.Aux), Early: section.ChargesIn(d, d.StateBy("early")),
 		Idle: section.ChargesIn(d, d.IdleState()), Stops: []string{}, Cautions: []string{}}

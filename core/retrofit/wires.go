@@ -219,7 +219,7 @@ func fate(d *design.Design, w job.FoundWire, level verdict.Level) (fate, why str
 	t := l.Loop.Try(size)
 	switch {
 	case num(w.LengthM) > 0 && num(w.LengthM) < need*0.95:
-		return "goes", fmt.Sprintf("Too short: %s of the %s needed.", unit.Text(num(w.LengthM), "m", 1), unit.Text(need, "m", 1)), nil
+		return "goes", fmt.Sprintf("Too short: %s of the %s needed.", unit.Metres(num(w.LengthM)), unit.Metres(need)), nil
 	case t.AmpacityA < l.Amps:
 		return "goes", fmt.Sprintf("%s bears %s and the new design carries %s.", size.Copper(), unit.Text(t.AmpacityA, "A", 0),
 			unit.Text(l.Amps, "A", 0)), nil

@@ -39,24 +39,24 @@ func Segments(d *design.Design) []Segment {
 	lead := d.ReturnCopper(d.Back.CableM, "return cable").Unrounded
 	if d.Back.ByCable && !d.Back.ByChassis {
 		out = append(out, Segment{ID: "n1", Kind: "cable", Text: fmt.Sprintf("N1 %s, %s, %s", l.Trial.Size.Label,
-			unit.Text(d.Back.CableM, "m", 1), unit.Text(lead*1000, "mΩ", 1)),
+			unit.Metres(d.Back.CableM), unit.Text(lead*1000, "mΩ", 1)),
 			MilliO: milli(lead), Loses: lost, From: "c1", To: end, Figure: "return.lead"})
 	} else {
 		out = append(out,
 			Segment{ID: "chassis", Kind: "chassis", Text: steelName(d) + unit.Text(steel*1000, "mΩ", 1), MilliO: milli(steel), Loses: lost,
 				From: "c1", To: end, Figure: "return.chassis"},
 			Segment{ID: "n1", Kind: "cable", Text: fmt.Sprintf("%s, N1 %s", point("E2", e2),
-				unit.Text(d.Back.CableM, "m", 1)),
+				unit.Metres(d.Back.CableM)),
 				MilliO: milli(e2 + lead), From: end, To: end, Figure: "return.lead"})
 		if d.Back.ByCable {
 			beside := run.EarthOhm + cable.Resistance.Value(l.Trial.Size.OhmPerM(), d.Back.AlongM, cable.Alpha, l.Trial.BackC)
 			out = append(out, Segment{ID: "n3", Kind: "cable", Text: fmt.Sprintf("N3 beside it %s, %s", l.Trial.Size.Label,
-				unit.Text(d.Back.AlongM, "m", 1)), MilliO: milli(beside), Loses: ReturnLoss(d, "n3"), From: "c1", To: end})
+				unit.Metres(d.Back.AlongM)), MilliO: milli(beside), Loses: ReturnLoss(d, "n3"), From: "c1", To: end})
 		}
 	}
 	if d.Kind.Charger() {
 		out = append(out, Segment{ID: "n2", Kind: "cable", Text: fmt.Sprintf("N2 %s, %s", d.Aux.Trial.Size.Label,
-			unit.Text(d.Aux.ReturnM, "m", 1)), From: "c2", To: "aux",
+			unit.Metres(d.Aux.ReturnM)), From: "c2", To: "aux",
 			MilliO: milli(cable.Resistance.Value(d.Aux.Trial.Size.OhmPerM(), d.Aux.ReturnM, cable.Alpha, d.Aux.Trial.ConductorC)),
 			Loses:  ReturnLoss(d, "n2", "n2t", "n2td"), Figure: "c2.copper"})
 	}

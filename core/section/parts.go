@@ -57,7 +57,7 @@ func cableColumn(d *design.Design, l *run.Sized, name string, at job.Point, figu
 	if t.Burns {
 		heat = verdict.Bad
 	}
-	part := Cell{Text: fmt.Sprintf("%s, %s", t.Size.Label, unit.Text(l.LengthM.Value, "m", 1)), Level: verdict.Worst(carry, lose, heat)}
+	part := Cell{Text: fmt.Sprintf("%s, %s", t.Size.Label, unit.Metres(l.LengthM.Value)), Level: verdict.Worst(carry, lose, heat)}
 	path := "pins.startSize"
 	fields := []string{"routes.startM", "bays.startC", "bays.startLay", "cable.system", "cable.insulation", "limits.chargerDrop"}
 	if l.ID == "c2" {

@@ -243,7 +243,7 @@ func (t trier) supply() School {
 	d := t.now
 	bill := bill(d)
 	loose := SchoolOption{Value: "loose", Label: "loose parts", Level: verdict.Good, Now: d.Facts.Schools.Supply == "loose",
-		Comes: fmt.Sprintf("Fitted to the job: %s of power cable, %s.", unit.Text(bill.MetresM, "m", 1), price(bill.Cost))}
+		Comes: fmt.Sprintf("Fitted to the job: %s of power cable, %s.", unit.Metres(bill.MetresM), price(bill.Cost))}
 	kit := SchoolOption{Value: "kit", Label: "a kit", Level: verdict.Good, Now: d.Facts.Schools.Supply == "kit"}
 	var short []string
 	for _, l := range []*run.Sized{&d.Start, &d.Aux} {
@@ -253,7 +253,7 @@ func (t trier) supply() School {
 		}
 	}
 	if bill.MetresM > kitM {
-		short = append(short, fmt.Sprintf("%s are needed and a kit has %s", unit.Text(bill.MetresM, "m", 1), unit.Plain(kitM, "m", 0)))
+		short = append(short, fmt.Sprintf("%s are needed and a kit has %s", unit.Metres(bill.MetresM), unit.Plain(kitM, "m", 0)))
 	}
 	if d.Start.AutoFuse.RatingA > kitFuseA {
 		short = append(short, fmt.Sprintf("F1 is %s and a kit's fuses are %s", unit.Plain(d.Start.AutoFuse.RatingA, "A", 0),

@@ -149,6 +149,7 @@ func quarters(v float64) string {
 func poundFeet(v float64, decimals int) (string, string) {
 	v *= lbftPerNm
 	switch {
+	case decimals == 0 && math.Abs(math.Round(v)-v) <= roundWithin*v:
 	case v < 1:
 		decimals = max(decimals, 2)
 	case v < 10:

@@ -37,7 +37,8 @@ func TestSaidInAnotherSystem(t *testing.T) {
 		{"2 × 14.2 mm²", "2 × 28.0 kcmil"},
 		{"1–2 mm", "0.04–0.08 in"},
 		{"it rises by 20 K", "it rises by 36 °F"},
-		{"M8, 8–10 N·m", "M8, 5.9–7.4 lb·ft"},
+		{"M8, 8–10 N·m", "M8, 6–7.4 lb·ft"},
+		{"about 12 N·m", "about 9 lb·ft"},
 		{"25 N·m", "18 lb·ft"},
 		{"needs 14.2 mm², gets 16 mm²", "needs 28.0 kcmil, gets 16 mm²"}, // a cable's name stays
 		{"6 AWG (13.3 mm² copper)", "6 AWG (26.2 kcmil copper)"},

@@ -156,3 +156,11 @@ func tellApart(sentence string, args []any) {
 		seen[m[1]+m[2]] = append(seen[m[1]+m[2]], p)
 	}
 }
+
+// Metres is a length of cable as shown: to the decimetre, to the centimetre where it is known to that.
+func Metres(m float64) string {
+	if Round(m, 1) == Round(m, 2) {
+		return Text(m, "m", 1)
+	}
+	return Text(m, "m", 2)
+}

@@ -4,6 +4,7 @@ import (
 	"bytes"
 	"fmt"
 	"strings"
+	"time"
 
 	"codeberg.org/go-pdf/fpdf"
 	"golang.org/x/image/font/gofont/gobold"
@@ -136,6 +137,15 @@ func titleOf(p Pack) string {
 
 // clean is a text that the fonts can show: what they lack is left to them, what breaks lines
 // is a space.
+// day is a stored date as the workshop writes it.
+func (s *sheet) day(stored string) string {
+	at, err := time.Parse(time.DateOnly, stored)
+	if err != nil {
+		return stored
+	}
+	return at.Format(s.pack.Dates)
+}
+
 func (s *sheet) say(text string) string { return clean(s.units.Say(text)) }
 
 func clean(text string) string {

@@ -23,7 +23,7 @@ func (s *sheet) cards() {
 		list = append(list, s.settingCard())
 	}
 	list = append(list, s.modesCard(), s.liveCard())
-	list = append(list, tags(s.pack.Document)...)
+	list = append(list, tags(s.pack.Document, s.day)...)
 	for i, c := range list {
 		if i%4 == 0 {
 			s.AddPage()
@@ -157,7 +157,7 @@ func (s *sheet) liveCard() card {
 }
 
 // tags are what hangs on everything that is temporary.
-func tags(doc job.Document) []card {
+func tags(doc job.Document, day func(string) string) []card {
 	var list []card
 	for _, row := range job.Rows(doc.Dates) {
 		if row.Of.Kind == nil || *row.Of.Kind != job.TemporaryDate || row.Of.Done != nil {
@@ -165,7 +165,7 @@ func tags(doc job.Document) []card {
 		}
 		due := "no date"
 		if row.Of.Due != nil {
-			due = *row.Of.Due
+			due = day(*row.Of.Due)
 		}
 		list = append(list, card{"TEMPORARY", []string{line(row.Of.What, KindOf(row.Of)), "To be undone by: " + due, "Fuse taken out: ______",
 			"By: ______   on: ______"}})

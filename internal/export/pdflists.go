@@ -9,6 +9,7 @@ import (
 
 	"epitrope/core/harness"
 	"epitrope/core/unit"
+	"epitrope/core/working"
 )
 
 func mm(v float64) string {
@@ -77,7 +78,7 @@ func (s *sheet) parts() {
 	for _, l := range list.Lines {
 		price := ""
 		if l.Sum != nil {
-			price = fmt.Sprintf("%.2f %s, %s", *l.Sum, l.Currency, l.PricedOn)
+			price = fmt.Sprintf("%.2f %s, %s", *l.Sum, l.Currency, s.day(l.PricedOn))
 		}
 		order := ""
 		if l.InKit {
@@ -94,7 +95,7 @@ func (s *sheet) parts() {
 	}
 	s.para("", fmt.Sprintf("%d of %d lines have no price in the parts book.", list.Unpriced, len(list.Lines)))
 	for _, k := range list.Kits {
-		s.para("", fmt.Sprintf("%s, a kit: %.2f %s, %s. %s", k.Name, k.Price, k.Currency, k.PricedOn, k.Says))
+		s.para("", fmt.Sprintf("%s, a kit: %.2f %s, %s. %s", k.Name, k.Price, k.Currency, s.day(k.PricedOn), k.Says))
 	}
 	counted := slices.ContainsFunc(list.Lines, func(l harness.Line) bool { return l.Stock != nil })
 	if counted && len(s.pack.Waits) > 0 {
@@ -235,6 +236,14 @@ func (s *sheet) readings() {
 	s.table([]column{{"State", 1.6}, {"Coupling's input", 1}, {"Aux battery", 1}, {"Into it", 0.7}, {"Says", 2.6}, {"Read", 0.8}}, rows)
 }
 
+// filled is a formula with its numbers, and what it comes to in its own units where that is written in others beside it.
+func filled(f working.Figure, units unit.Units) string {
+	if f.Filled == "" || units.Say(f.Text) == f.Text {
+		return f.Filled
+	}
+	return f.Filled + " = " + f.Text
+}
+
 // workings is the annex: every figure with its formula, what went in and where it came from.
 func (s *sheet) workings() {
 	s.AddPage()
@@ -256,7 +265,7 @@ func (s *sheet) workings() {
 		if part, _, ok := strings.Cut(key, "."); ok {
 			name = strings.ToUpper(part) + ": " + name
 		}
-		rows = append(rows, []string{units.Say(name), units.Say(f.Text), strings.TrimSpace(f.Formula + "\n" + f.Filled),
+		rows = append(rows, []string{units.Say(name), units.Say(f.Text), strings.TrimSpace(f.Formula + "\n" + filled(f, units)),
 			strings.Join(inputs, "; "), string(f.Source)})
 	}
 	s.table([]column{{"Figure", 1.5}, {"", 0.7}, {"Formula, filled in", 2}, {"What went in", 3.2}, {"Source", 1.6}}, rows)

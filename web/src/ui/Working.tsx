@@ -1,5 +1,6 @@
 import type { Figure } from "../api/client";
 import css from "./Working.module.css";
+import { otherwise } from "./units";
 import { originWord } from "./words";
 
 /** Working shows how a figure came about, in the trade's own notation. */
@@ -14,7 +15,7 @@ export function Working({ figure }: { figure: Figure }) {
         <p className={css.formula} data-formula>
           {figure.formula}
           <br />
-          {figure.formula.split("=")[0]}= {figure.filled} = {figure.text}
+          {figure.formula.split("=")[0]}= {figure.filled} = {otherwise(figure.unit) ? `${figure.value} ${figure.unit}, ${figure.text}` : figure.text}
         </p>
       )}
       <ul>

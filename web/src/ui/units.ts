@@ -72,6 +72,10 @@ export function figure(v: number, unit: string, digits: number, u: Units = now):
   return plain(v, unit, digits);
 }
 
+/** otherwise says whether what has a unit in the core is written in another. */
+export const otherwise = (unit: string): boolean =>
+  (now.length === "ft" && (unit === "m" || unit === "mm")) || (now.temperature === "F" && (unit === "°C" || unit === "K")) || (now.torque === "lbft" && unit === "N·m") || (now.area === "awg" && unit === "mm²");
+
 /** counted is so many of a thing, or so much of one that is measured. */
 export const counted = (count: number, unit: string): string => (unit === "m" ? figure(count, unit, (String(count).split(".")[1] ?? "").length || 1) : `${count} ${unit}`.trim());
 
