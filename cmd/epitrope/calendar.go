@@ -9,7 +9,7 @@ import (
 )
 
 // runCalendar prints a job's dates as iCalendar.
-func runCalendar(args []string, in io.Reader, out io.Writer, o own) error {
+func runCalendar(args []string, in io.Reader, out io.Writer, _ own) error {
 	set := flag.NewFlagSet("epitrope calendar FILE", flag.ContinueOnError)
 	rest, err := parseFlags(set, args, out)
 	if err != nil {

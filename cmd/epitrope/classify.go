@@ -11,7 +11,7 @@ import (
 )
 
 // runClassify judges a logged recording of the start battery's voltage.
-func runClassify(args []string, in io.Reader, out io.Writer, o own) error {
+func runClassify(args []string, in io.Reader, out io.Writer, _ own) error {
 	set := flag.NewFlagSet("epitrope classify FILE", flag.ContinueOnError)
 	asJSON := set.Bool("json", false, "print JSON")
 	rest, err := parseFlags(set, args, out)
@@ -84,7 +84,7 @@ func readOne(names []string, in io.Reader) ([]byte, error) {
 }
 
 // runLog prints a simulated recording.
-func runLog(args []string, _ io.Reader, out io.Writer, o own) error {
+func runLog(args []string, _ io.Reader, out io.Writer, _ own) error {
 	set := flag.NewFlagSet("epitrope log KIND", flag.ContinueOnError)
 	rest, err := parseFlags(set, args, out)
 	if err != nil {

@@ -17,7 +17,7 @@ const usage = `epitrope plans alternator-fed charging of auxiliary batteries.
   epitrope netlist FILE --at STATE                    its circuit as a SPICE netlist
   epitrope simulate FILE [--days 7] [--csv]           run it through days of driving and parking
   epitrope methods FILE                               every coupling on it, with reasons and consequences
-  epitrope shelf --book PARTS FILE                    the chargers of a parts book on it: what fits, and why not
+  epitrope shelf --book PARTS FILE                    the parts book on it: which chargers, relays and batteries fit, why not
   epitrope modes FILE                                 its mode table and live map
   epitrope found FILE                                 what was there before, judged
   epitrope classify FILE                              how an alternator is regulated, from a log

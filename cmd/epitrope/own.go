@@ -56,7 +56,7 @@ func ownOf(args []string, in io.Reader) (own, []string, error) {
 
 // of are the settings for a job.
 func (o own) of(doc job.Document) workshop.Preferences {
-	s := o.Preferences.Of(doc)
+	s := o.Of(doc)
 	if o.inUnits {
 		s.Units = o.Units
 	}

@@ -11,7 +11,7 @@ import (
 )
 
 // runParts checks a file of parts before it is read into the book.
-func runParts(args []string, in io.Reader, out io.Writer, o own) error {
+func runParts(args []string, in io.Reader, out io.Writer, _ own) error {
 	set := flag.NewFlagSet("epitrope parts FILE.csv", flag.ContinueOnError)
 	asJSON := set.Bool("json", false, "print JSON")
 	rest, err := parseFlags(set, args, out)

@@ -8,7 +8,7 @@ import (
 )
 
 // runSchema prints a published JSON Schema.
-func runSchema(args []string, _ io.Reader, out io.Writer, o own) error {
+func runSchema(args []string, _ io.Reader, out io.Writer, _ own) error {
 	set := flag.NewFlagSet("epitrope schema job|plan", flag.ContinueOnError)
 	set.Bool("json", true, "print JSON, as always")
 	rest, err := parseFlags(set, args, out)

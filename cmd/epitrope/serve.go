@@ -86,7 +86,7 @@ func openStore(ctx context.Context, address string) (*store.Store, error) {
 func logTo(w io.Writer) { slog.SetDefault(slog.New(slog.NewJSONHandler(w, nil))) }
 
 // runOpenAPI prints the API's document.
-func runOpenAPI(args []string, _ io.Reader, out io.Writer, o own) error {
+func runOpenAPI(args []string, _ io.Reader, out io.Writer, _ own) error {
 	set := flag.NewFlagSet("epitrope openapi", flag.ContinueOnError)
 	set.Bool("json", true, "print JSON, as always")
 	if err := noArguments(set, args, out); err != nil {

@@ -94,6 +94,6 @@ const (
 	// Steps that a run may take: some for whatever hunts, more with each piece of its driving, never more than
 	// so many. A month of deliveries takes thirty thousand, with two thousand pieces.
 	mostSteps    = 150_000
-	stepsAtLeast = 50_000
+	stepsAtLeast = 40_000
 	stepsEach    = 5
 )

@@ -11,35 +11,62 @@ import (
 // OfPart is what a job takes over of a part that it uses: fields and values, nil for those
 // to be cleared. Nil where a job has no place for a part of its kind.
 func OfPart(i parts.Item) map[string]any {
-	if i.Kind != "charger" {
+	switch i.Kind {
+	case "charger":
+		return taken("card.", map[string]any{
+			"card.name": i.Name, "card.outputA": figure(i.RatingA), "card.efficiency": figure(i.Efficiency), "card.cutOutV": figure(i.CutOutV),
+			"card.maxFuseA": figure(i.MaxFuseA), "card.standbyA": figure(i.StandbyA), "card.maxAmbientC": figure(i.MaxAmbientC),
+			"card.restartV": figure(i.RestartV), "card.inputA": figure(i.InputA),
+			"card.price": figure(i.Price), "card.currency": word(i.Currency), "card.pricedOn": word(i.PricedOn),
+			"pins.chargerA": nil,
+		})
+	case "relay", "contactor", "selector", "changeover":
+		of := map[string]any{"relay.name": i.Name, "relay.ratedA": figure(i.RatingA), "relay.crankA": figure(i.CrankA), "pins.contactA": nil}
+		switch i.Kind {
+		case "relay":
+			of["relay.cutInV"], of["relay.cutOutV"] = figure(i.CutInV), figure(i.CutOutV)
+		case "changeover":
+			of["relay.restA"] = figure(i.RestA)
+		}
+		if i.Kind != "relay" && i.Kind != "selector" {
+			of["relay.coilA"] = figure(i.StandbyA)
+		}
+		return taken("relay.", of)
+	case "battery":
+		of := map[string]any{"aux.capacityAh": figure(i.CapacityAh), "fit.lengthMM": figure(i.LengthMM), "fit.widthMM": figure(i.WidthMM),
+			"fit.heightMM": figure(i.HeightMM)}
+		if len(i.Profiles) == 1 {
+			of["aux.chemistry"] = i.Profiles[0]
+		}
+		return of
+	}
+	return nil
+}
+
+// taken are answers to the fields of a card, with nothing left of the part before.
+func taken(card string, answers map[string]any) map[string]any {
+	all := map[string]any{}
+	for _, f := range Fields {
+		if strings.HasPrefix(f.Path, card) {
+			all[f.Path] = nil
+		}
+	}
+	maps.Copy(all, answers)
+	return all
+}
+
+func figure(v *float64) any {
+	if v == nil {
 		return nil
 	}
-	figure := func(v *float64) any {
-		if v == nil {
-			return nil
-		}
-		return *v
+	return *v
+}
+
+func word(s string) any {
+	if s == "" {
+		return nil
 	}
-	text := func(s string) any {
-		if s == "" {
-			return nil
-		}
-		return s
-	}
-	taken := map[string]any{}
-	for _, f := range Fields {
-		if strings.HasPrefix(f.Path, "card.") {
-			taken[f.Path] = nil // nothing is left of the charger before
-		}
-	}
-	maps.Copy(taken, map[string]any{
-		"card.name": i.Name, "card.outputA": figure(i.RatingA), "card.efficiency": figure(i.Efficiency), "card.cutOutV": figure(i.CutOutV),
-		"card.maxFuseA": figure(i.MaxFuseA), "card.standbyA": figure(i.StandbyA), "card.maxAmbientC": figure(i.MaxAmbientC),
-		"card.restartV": figure(i.RestartV), "card.inputA": figure(i.InputA),
-		"card.price": figure(i.Price), "card.currency": text(i.Currency), "card.pricedOn": text(i.PricedOn),
-		"pins.chargerA": nil,
-	})
-	return taken
+	return s
 }
 
 // Charger is the card of the charger that is really fitted; false where the job says no

@@ -21,14 +21,22 @@ type Item struct {
 	RatingA     *float64 `json:"ratingA,omitempty" doc:"A charger's output, a contact's or a fuse's current, a kit's charger's or relay's, in A"`
 	Size        string   `json:"size,omitempty" doc:"A cable's name"`
 	Efficiency  *float64 `json:"efficiency,omitempty" doc:"A charger's, in %"`
-	CutOutV     *float64 `json:"cutOutV,omitempty" doc:"A charger stops below this input, at 12 V"`
+	CutInV      *float64 `json:"cutInV,omitempty" doc:"A relay that senses joins above this, at 12 V"`
+	CutOutV     *float64 `json:"cutOutV,omitempty" doc:"A charger stops below this input, a relay parts, at 12 V"`
 	RestartV    *float64 `json:"restartV,omitempty" doc:"… and begins again above, at 12 V"`
 	InputA      *float64 `json:"inputA,omitempty" doc:"It draws at most"`
 	MaxFuseA    *float64 `json:"maxFuseA,omitempty" doc:"Largest fuse that its sheet allows"`
-	StandbyA    *float64 `json:"standbyA,omitempty" doc:"Taken while it rests"`
+	StandbyA    *float64 `json:"standbyA,omitempty" doc:"Taken while it rests; by a coil while it is closed"`
 	MaxAmbientC *float64 `json:"maxAmbientC,omitempty" doc:"Full output up to here"`
-	Profiles    []string `json:"profiles,omitempty" doc:"Chemistries that a charger has a profile for"`
+	Profiles    []string `json:"profiles,omitempty" doc:"Chemistries that a charger has a profile for, or a battery's own"`
 	LeadDays    *float64 `json:"leadDays,omitempty" doc:"How long it takes to come where none is in stock"`
+	CrankA      *float64 `json:"crankA,omitempty" doc:"A contact bears it for the seconds of a start"`
+	RestA       *float64 `json:"restA,omitempty" doc:"A changeover's rest contact bears it for hours"`
+	CapacityAh  *float64 `json:"capacityAh,omitempty" doc:"A battery's label"`
+	LengthMM    *float64 `json:"lengthMM,omitempty"`
+	WidthMM     *float64 `json:"widthMM,omitempty"`
+	HeightMM    *float64 `json:"heightMM,omitempty"`
+	WeightKg    *float64 `json:"weightKg,omitempty"`
 	Price       *float64 `json:"price,omitempty" doc:"Of one, or of a metre"`
 	Currency    string   `json:"currency,omitempty" doc:"ISO 4217"`
 	PricedOn    string   `json:"pricedOn,omitempty" doc:"ISO 8601 date"`
@@ -39,7 +47,7 @@ type Item struct {
 
 // ItemKinds are the kinds of part. Rated ones say a current, cables a size.
 var ItemKinds = []string{"charger", "relay", "contactor", "selector", "changeover", "plug", "fuse", "holder", "cable", "connector", "kit",
-	"other"}
+	"battery", "other"}
 
 // rated are the kinds that are of no use without a current.
 var rated = map[string]bool{"charger": true, "relay": true, "contactor": true, "selector": true, "changeover": true, "plug": true,
@@ -196,7 +204,7 @@ var ItemColumns = []ItemColumn{
 		return "", ""
 	}, func(i Item) string { return i.Size }},
 	number("efficiency %", unit.Percent, 50, 99, func(i *Item) **float64 { return &i.Efficiency }),
-	number("cut-out V", unit.Voltage, 9, 13, func(i *Item) **float64 { return &i.CutOutV }),
+	number("cut-out V", unit.Voltage, 9, 14, func(i *Item) **float64 { return &i.CutOutV }),
 	number("largest fuse A", unit.Current, 1, 600, func(i *Item) **float64 { return &i.MaxFuseA }),
 	number("standby A", unit.Current, 0, 5, func(i *Item) **float64 { return &i.StandbyA }),
 	number("full up to °C", unit.Temperature, 20, 110, func(i *Item) **float64 { return &i.MaxAmbientC }),
@@ -213,6 +221,14 @@ var ItemColumns = []ItemColumn{
 	date("counted on", func(i *Item) *string { return &i.CountedOn }),
 	number("lead days", unit.Count, 0, 1000, func(i *Item) **float64 { return &i.LeadDays }),
 	number("restart V", unit.Voltage, 9, 14.5, func(i *Item) **float64 { return &i.RestartV }),
+	number("cut-in V", unit.Voltage, 12.4, 14.8, func(i *Item) **float64 { return &i.CutInV }),
+	number("cranks A", unit.Current, 1, 3000, func(i *Item) **float64 { return &i.CrankA }),
+	number("rest contact A", unit.Current, 1, 1000, func(i *Item) **float64 { return &i.RestA }),
+	number("capacity Ah", unit.Charge(12), 1, 2000, func(i *Item) **float64 { return &i.CapacityAh }),
+	number("length mm", unit.Millimetres, 20, 2000, func(i *Item) **float64 { return &i.LengthMM }),
+	number("width mm", unit.Millimetres, 20, 2000, func(i *Item) **float64 { return &i.WidthMM }),
+	number("height mm", unit.Millimetres, 20, 2000, func(i *Item) **float64 { return &i.HeightMM }),
+	number("weight kg", unit.Mass, 0.1, 500, func(i *Item) **float64 { return &i.WeightKg }),
 	number("draws at most A", unit.Current, 1, 500, func(i *Item) **float64 { return &i.InputA }),
 	{"profiles", func(i *Item, text string) (string, string) {
 		i.Profiles = nil
@@ -251,6 +267,9 @@ func (i *Item) Check(today string) []ItemError {
 	}
 	if rated[i.Kind] && i.RatingA == nil {
 		lacks("rating A", "a "+i.Kind+" says its current")
+	}
+	if i.Kind == "battery" && i.CapacityAh == nil {
+		lacks("capacity Ah", "a battery says its capacity")
 	}
 	if i.Kind == "cable" && i.Size == "" {
 		lacks("size", "such as 16 mm², 6 AWG, 8 mm auto")

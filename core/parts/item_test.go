@@ -55,7 +55,7 @@ func TestEntriesThatCannotBeUsed(t *testing.T) {
 		{"kind", "gadget", "charger, relay"}, {"name", long, "up to 60 characters"}, {"name", "two\nlines", "one line"},
 		{"rating A", "sixty", "0.5 to 600 A"}, {"rating A", "601", "0.5 to 600 A"}, {"rating A", "-3", "0.5 to 600 A"},
 		{"rating A", "NaN", "0.5 to 600 A"},
-		{"size", "8 mm", "not mm alone"}, {"efficiency %", "120", "50 to 99"}, {"cut-out V", "24", "9 to 13"},
+		{"size", "8 mm", "not mm alone"}, {"efficiency %", "120", "50 to 99"}, {"cut-out V", "24", "9 to 14"},
 		{"full up to °C", "400", "20 to 110"},
 		{"price", "-1", "0 to 100000"}, {"currency", "euro", "three capital letters"}, {"priced on", "1 May", "such as"},
 		{"counted on", "2030-02-30", "such as"}, {"profiles", "agm nickel", "lifepo4"}, {"lead days", "-1", "0 to 1000"},

@@ -21,6 +21,7 @@ type Consequence struct {
 	Windings  float64 `json:"windings" doc:"Alternator windings at their hottest while charging, in °C; 0 where nothing is solved"`
 	Bears     float64 `json:"bears" doc:"What they bear"`
 	Bill      Bill    `json:"bill"`
+	Priced    *Priced `json:"priced,omitempty" doc:"By the workshop's own prices"`
 	Worst     string  `json:"worst" doc:"The worst note of the design; empty where there is none"`
 	Severity  string  `json:"severity" enum:"stop,caution,remark,none"`
 	Start     string  `json:"start" doc:"Start run: cable and fuse"`

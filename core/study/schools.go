@@ -28,6 +28,7 @@ type SchoolOption struct {
 	Value string        `json:"value"`
 	Label string        `json:"label"`
 	Comes string        `json:"comes" doc:"What it comes to on this job, computed"`
+	Costs string        `json:"costs,omitempty" doc:"What its parts cost beside those of the job as it is, by the parts book"`
 	Now   bool          `json:"now"`
 	Level verdict.Level `json:"level" enum:"good,caution,bad"`
 }

@@ -29,7 +29,8 @@ type Shelved struct {
 // Shelf is the chargers of a parts book on a job, those that fit first, and of them the cheapest.
 type Shelf struct {
 	Chargers []Shelved `json:"chargers"`
-	Left     int       `json:"left" doc:"Chargers of the book that were not looked at, as there are too many"`
+	Others   []Offered `json:"others" doc:"Relays, contactors, selectors, changeovers and batteries: of each kind those that fit first"`
+	Left     int       `json:"left" doc:"Parts of the book that were not looked at, as there are too many"`
 }
 
 // mostShelved are the chargers that are held against a job at once.
@@ -43,11 +44,27 @@ func ShelfOf(now *design.Design, items []parts.Item, goOn Progress) Shelf {
 	list := make([]Shelved, len(chargers))
 	many(len(chargers), goOn, func(i int, _ func() bool) { list[i] = shelved(now, chargers[i]) })
 	shelf.Chargers = slices.DeleteFunc(list, func(s Shelved) bool { return s.Key == "" }) // told to stop
+	shelf.offer(now, items, goOn)
 	slices.SortStableFunc(shelf.Chargers, func(a, b Shelved) int {
 		return cmp.Or(cmp.Compare(rank(a.Sizing.Level), rank(b.Sizing.Level)), cmp.Compare(a.Item.Currency, b.Item.Currency),
 			cmp.Compare(asks(a.Item), asks(b.Item)), cmp.Compare(a.Key, b.Key))
 	})
 	return shelf
+}
+
+// offer holds the rest of a book against a job.
+func (s *Shelf) offer(now *design.Design, items []parts.Item, goOn Progress) {
+	others := slices.DeleteFunc(slices.Clone(items), func(i parts.Item) bool { return !offers(i) })
+	left := max(0, len(others)-mostShelved)
+	others, s.Left = others[:len(others)-left], s.Left+left
+	already := map[string]bool{}
+	for _, n := range judge.Notes(now) {
+		already[n.ID] = true
+	}
+	list := make([]Offered, len(others))
+	many(len(others), goOn, func(i int, _ func() bool) { list[i] = offered(now, already, others[i]) })
+	s.Others = slices.DeleteFunc(list, func(o Offered) bool { return o.Key == "" }) // told to stop
+	sortOffered(s.Others)
 }
 
 func rank(l verdict.Level) int {
@@ -106,8 +123,13 @@ func (s *Shelved) against(now *design.Design) {
 // atTheRun are the columns of a plan that a charger's choice shows in.
 var atTheRun = []string{"coupling", "f1", "c1", "c2", "f2"}
 
-// stops adds what the plan with it would stop at.
+// stops adds what the plan with it would stop at, and a fuse that cannot hold what it draws.
 func (s *Shelved) stops(d *design.Design) {
+	if most := s.Item.MaxFuseA; most != nil && *most < d.Start.Amps {
+		s.Sizing.Level = verdict.Bad
+		s.Sizing.Against = append(s.Sizing.Against, "its sheet allows a fuse of "+unit.Plain(*most, "A", 1)+" and it draws "+
+			unit.Text(d.Start.Amps, "A", 0))
+	}
 	for _, n := range judge.Notes(d) {
 		if n.Severity == verdict.Stop && slices.Contains(atTheRun, n.Column) {
 			s.Sizing.Level = verdict.Bad

@@ -61,7 +61,7 @@ func TestTheShelfSaysWhatFitsAndWhyNot(t *testing.T) {
 		{"no profile", func(i *parts.Item) { i.Profiles = []string{"gel", "lifepo4"} }, verdict.Bad, "no profile for AGM"},
 		{"none there", func(i *parts.Item) { i.Stock, i.LeadDays = of(0), of(5) }, verdict.Caution, "none in stock"},
 		{"hot place", func(i *parts.Item) { i.MaxAmbientC = of(20) }, verdict.Caution, "in the heat of its place it gives"},
-		{"its fuse is too small", func(i *parts.Item) { i.MaxFuseA = of(10) }, verdict.Caution, "its sheet allows 10 A"},
+		{"its fuse is too small", func(i *parts.Item) { i.MaxFuseA = of(10) }, verdict.Bad, "its sheet allows 10 A"},
 		{"too much for a card", func(i *parts.Item) { i.RatingA = of(600) }, verdict.Bad, "600"},
 	} {
 		item := whole("Lapwing", 20)

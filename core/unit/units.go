@@ -89,7 +89,7 @@ const (
 
 // circular writes copper's area in thousands of circular mils. A metric cable's size is its
 // name, and stays.
-func circular(v float64, decimals int) (string, string) {
+func circular(v float64, _ int) (string, string) {
 	if slices.Contains(metricSizes, v) {
 		return "", ""
 	}

@@ -37,10 +37,28 @@ func (a *api) registerJudge(h huma.API) {
 	huma.Register(h, post("retrofit", "/api/retrofit", "Judge what was found on a document, and hold it against the new design"), a.retrofit)
 }
 
+// prices are the workshop's own; nil where its book cannot be read, which holds up no judgement.
+func (a *api) prices(ctx context.Context) *study.Prices {
+	items, err := a.items(ctx)
+	if err != nil {
+		return nil
+	}
+	set := a.settings.now()
+	return &study.Prices{Book: items, Currency: set.Currency, HourlyRate: set.HourlyRate}
+}
+
 func (a *api) judgeMethods(ctx context.Context, in *struct{ Body Input }) (*body[Judged], error) {
 	doc, _ := job.Decode(in.Body) // as the plan does: what can be used of it
 	d := a.designs.of(doc)
-	return taken(ctx, a.running, func() Judged { return Judged{study.Consequences(d), study.Schools(d), study.Sizings(d)} })
+	prices := a.prices(ctx)
+	return taken(ctx, a.running, func() Judged {
+		j := Judged{study.Consequences(d), study.Schools(d), study.Sizings(d)}
+		if prices != nil {
+			prices.Methods(d, j.Methods)
+			prices.Schools(d, j.Schools)
+		}
+		return j
+	})
 }
 
 func (a *api) driveMethod(ctx context.Context, in *struct {

@@ -34,7 +34,7 @@ func TestSettings(t *testing.T) {
 	var job struct{ ID string }
 	require.Equal(t, 201, call(t, "POST", h.URL+"/api/jobs", `{"format":"epitrope-job","version":1,"routes":{"startM":4.2}}`, &job).StatusCode)
 	planned := func(head string) string {
-		req, err := http.NewRequest("POST", h.URL+"/api/plan", strings.NewReader(`{"routes":{"startM":4.2}}`))
+		req, err := http.NewRequest(http.MethodPost, h.URL+"/api/plan", strings.NewReader(`{"routes":{"startM":4.2}}`))
 		require.NoError(t, err)
 		req.Header.Set("Content-Type", "application/json")
 		if head != "" {
@@ -67,7 +67,7 @@ func TestSettings(t *testing.T) {
 		var p struct{ Title, Detail string }
 		res := call(t, "PUT", h.URL+"/api/settings", c.body, &p)
 		assert.Equal(t, 422, res.StatusCode, c.body)
-		req, err := http.NewRequest("PUT", h.URL+"/api/settings", strings.NewReader(c.body))
+		req, err := http.NewRequest(http.MethodPut, h.URL+"/api/settings", strings.NewReader(c.body))
 		require.NoError(t, err)
 		req.Header.Set("Content-Type", "application/json")
 		assert.Contains(t, read(t, req), c.wrong)
@@ -76,7 +76,7 @@ func TestSettings(t *testing.T) {
 	require.Equal(t, 200, call(t, "PUT", h.URL+"/api/settings",
 		settings("1", plain, `,"habits":{"system":"awg","sizes":"4 AWG, 1/0 AWG","feed":"orange"}`), &kept).StatusCode)
 	assert.Contains(t, planned(""), "4 AWG")
-	req, err := http.NewRequest("GET", h.URL+"/api/jobs/"+job.ID+"/wires.csv", nil)
+	req, err := http.NewRequest(http.MethodGet, h.URL+"/api/jobs/"+job.ID+"/wires.csv", nil)
 	require.NoError(t, err)
 	assert.Contains(t, read(t, req), "4 AWG,1,orange")
 }

@@ -1203,6 +1203,8 @@ export interface components {
              */
             loadPct: number;
             method: components["schemas"]["Candidate"];
+            /** @description By the workshop's own prices */
+            priced?: components["schemas"]["Priced"];
             /** @enum {string} */
             severity: "stop" | "caution" | "remark" | "none";
             /** @description What tells it that the engine runs; empty where nothing does */
@@ -1921,13 +1923,28 @@ export interface components {
             plan: components["schemas"]["Plan"];
         };
         Item: {
+            /**
+             * Format: double
+             * @description A battery's label
+             */
+            capacityAh?: number;
             /** @description ISO 8601 date */
             countedOn?: string;
+            /**
+             * Format: double
+             * @description A contact bears it for the seconds of a start
+             */
+            crankA?: number;
             /** @description ISO 4217 */
             currency?: string;
             /**
              * Format: double
-             * @description A charger stops below this input, at 12 V
+             * @description A relay that senses joins above this, at 12 V
+             */
+            cutInV?: number;
+            /**
+             * Format: double
+             * @description A charger stops below this input, a relay parts, at 12 V
              */
             cutOutV?: number;
             /**
@@ -1935,6 +1952,8 @@ export interface components {
              * @description A charger's, in %
              */
             efficiency?: number;
+            /** Format: double */
+            heightMM?: number;
             /**
              * Format: double
              * @description It draws at most
@@ -1947,6 +1966,8 @@ export interface components {
              * @description How long it takes to come where none is in stock
              */
             leadDays?: number;
+            /** Format: double */
+            lengthMM?: number;
             /**
              * Format: double
              * @description Full output up to here
@@ -1965,7 +1986,7 @@ export interface components {
             price?: number;
             /** @description ISO 8601 date */
             pricedOn?: string;
-            /** @description Chemistries that a charger has a profile for */
+            /** @description Chemistries that a charger has a profile for, or a battery's own */
             profiles?: string[];
             /**
              * Format: double
@@ -1975,6 +1996,11 @@ export interface components {
             remark?: string;
             /**
              * Format: double
+             * @description A changeover's rest contact bears it for hours
+             */
+            restA?: number;
+            /**
+             * Format: double
              * @description … and begins again above, at 12 V
              */
             restartV?: number;
@@ -1982,7 +2008,7 @@ export interface components {
             size?: string;
             /**
              * Format: double
-             * @description Taken while it rests
+             * @description Taken while it rests; by a coil while it is closed
              */
             standbyA?: number;
             /**
@@ -1990,6 +2016,10 @@ export interface components {
              * @description Pieces, or metres
              */
             stock?: number;
+            /** Format: double */
+            weightKg?: number;
+            /** Format: double */
+            widthMM?: number;
         };
         JobDates: {
             calendar: components["schemas"]["Calendar"];
@@ -2503,6 +2533,26 @@ export interface components {
             text: string;
             why: string;
         };
+        Offered: {
+            /** @description What speaks against it */
+            against: string[];
+            /** @description What to answer to take it */
+            changes: {
+                [key: string]: unknown;
+            };
+            /** @description In stock, or when it comes; empty where the book does not say */
+            comes: string;
+            /** @description What it would do here, in figures */
+            does: string;
+            item: components["schemas"]["Item"];
+            key: string;
+            /** @enum {string} */
+            level: "good" | "open" | "caution" | "bad";
+            /** @description What the job has */
+            now: boolean;
+            /** @description What its card does not say, and the plan reckons with in its stead */
+            unsaid: string[];
+        };
         Opened: {
             draft: components["schemas"]["Draft"];
             id: string;
@@ -2767,6 +2817,28 @@ export interface components {
             /** @enum {string} */
             weekStarts: "monday" | "sunday" | "saturday";
         };
+        Priced: {
+            /** @description Empty where the book has no price at all */
+            currency: string;
+            /**
+             * Format: int64
+             * @description Lines of the parts list
+             */
+            lines: number;
+            /**
+             * Format: double
+             * @description Those that have a price
+             */
+            parts: number;
+            text: string;
+            /** @description What of them has no price in that currency, by kind */
+            unpriced: string[];
+            /**
+             * Format: double
+             * @description Hours at the workshop's rate; 0 where it has none
+             */
+            work: number;
+        };
         Problem: {
             /** @description What is allowed */
             allowed: string;
@@ -2932,6 +3004,8 @@ export interface components {
         SchoolOption: {
             /** @description What it comes to on this job, computed */
             comes: string;
+            /** @description What its parts cost beside those of the job as it is, by the parts book */
+            costs?: string;
             label: string;
             /** @enum {string} */
             level: "good" | "caution" | "bad";
@@ -3070,9 +3144,11 @@ export interface components {
             chargers: components["schemas"]["Shelved"][];
             /**
              * Format: int64
-             * @description Chargers of the book that were not looked at, as there are too many
+             * @description Parts of the book that were not looked at, as there are too many
              */
             left: number;
+            /** @description Relays, contactors, selectors, changeovers and batteries: of each kind those that fit first */
+            others: components["schemas"]["Offered"][];
         };
         Shelved: {
             /** @description In stock, or when it comes; empty where the book does not say */

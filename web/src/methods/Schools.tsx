@@ -28,6 +28,7 @@ export function Schools({ list }: { list: Schemas["School"][] }) {
                   <span>
                     {o.level !== "good" && <b>{o.level === "bad" ? "not here" : "caution"}. </b>}
                     {o.comes}
+                    {o.costs && <span className="soft"> {o.costs}.</span>}
                   </span>
                 </li>
               ))}

@@ -11,21 +11,29 @@ import css from "./methods.module.css";
 import { useShelf } from "./useJudged";
 
 type Shelved = Schemas["Shelved"];
+type Offered = Schemas["Offered"];
 
 const fits = { good: "fits", open: "card leaves it open", caution: "with caution", bad: "does not fit" } as const;
 
-/** Shelf is the workshop's own chargers on this job: which fit, why not, what their cards leave unsaid, price and stock. */
+/** Shelf is the workshop's own chargers, relays and batteries on this job: which fit, why not, what their cards leave unsaid, price and stock. */
 export function Shelf() {
   const asked = useShelf();
   const { dispatch, readOnly } = useJob();
   if (!asked.answer) return <Wait asked={asked} what="Holding the parts book against this job" />;
-  const { chargers, left } = asked.answer;
-  if (chargers.length === 0)
+  const { chargers, others, left } = asked.answer;
+  if (chargers.length + others.length === 0)
     return (
       <Empty>
-        There is no charger in the <Link to="/parts">parts book</Link> yet.
+        There is no charger, relay or battery in the <Link to="/parts">parts book</Link> yet.
       </Empty>
     );
+  const take = (name: string, changes: Record<string, unknown>) => (
+    <Button size="compact-sm" variant="default" aria-label={`Take ${name}`} onClick={() => dispatch({ type: "setAll", values: Object.fromEntries(Object.entries(changes).map(([path, value]) => [path, (value ?? undefined) as Value])) })}>
+      Take
+    </Button>
+  );
+  const taking = (name: string, level: keyof typeof fits, now: boolean, changes: Record<string, unknown>) => !readOnly && level !== "bad" && (now ? <Standing inline>fitted</Standing> : take(name, changes));
+  const price = (item: Shelved["item"]) => (item.price === undefined ? "not in the book" : `${item.price.toFixed(2)} ${item.currency}`);
   const columns: TableColumn<Shelved>[] = [
     { key: "charger", head: "Charger", names: true, cell: (s) => s.item.name },
     { key: "fits", head: "On this job", level: (s) => (s.sizing.level === "open" ? undefined : s.sizing.level), cell: (s) => fits[s.sizing.level] },
@@ -39,28 +47,26 @@ export function Shelf() {
     { key: "sees", head: "Input at worst", set: "figure", sort: (s) => s.seesV, cell: (s) => (s.seesV > 0 ? `${s.seesV.toFixed(2)} V` : "none") },
     { key: "against", head: "Against it", className: css.against, cell: (s) => s.sizing.against.join("; ") || "nothing" },
     { key: "unsaid", head: "Its card does not say", className: css.against, cell: (s) => s.unsaid.join("; ") || "all is said" },
-    { key: "price", head: "Price", set: "figure", sort: (s) => s.item.price ?? Infinity, cell: (s) => (s.item.price === undefined ? "not in the book" : `${s.item.price.toFixed(2)} ${s.item.currency}`) },
+    { key: "price", head: "Price", set: "figure", sort: (s) => s.item.price ?? Infinity, cell: (s) => price(s.item) },
     { key: "comes", head: "At hand", cell: (s) => s.comes || "not counted" },
-    {
-      key: "take",
-      head: "Take it",
-      quiet: true,
-      cell: (s) =>
-        !readOnly &&
-        s.sizing.level !== "bad" &&
-        (s.sizing.now ? (
-          <Standing inline>fitted</Standing>
-        ) : (
-          <Button size="compact-sm" variant="default" aria-label={`Take ${s.item.name}`} onClick={() => dispatch({ type: "setAll", values: Object.fromEntries(Object.entries(s.sizing.changes).map(([path, value]) => [path, (value ?? undefined) as Value])) })}>
-            Take
-          </Button>
-        )),
-    },
+    { key: "take", head: "Take it", quiet: true, cell: (s) => taking(s.item.name, s.sizing.level, s.sizing.now, s.sizing.changes) },
+  ];
+  const rest: TableColumn<Offered>[] = [
+    { key: "part", head: "Part", names: true, cell: (o) => o.item.name },
+    { key: "kind", head: "Is a", sort: (o) => o.item.kind, cell: (o) => o.item.kind },
+    { key: "fits", head: "On this job", level: (o) => (o.level === "open" ? undefined : o.level), cell: (o) => fits[o.level] },
+    { key: "does", head: "What it does", set: "figure", cell: (o) => o.does || "–" },
+    { key: "against", head: "Against it", className: css.against, cell: (o) => o.against.join("; ") || "nothing" },
+    { key: "unsaid", head: "Its card does not say", className: css.against, cell: (o) => o.unsaid.join("; ") || "all is said" },
+    { key: "price", head: "Price", set: "figure", sort: (o) => o.item.price ?? Infinity, cell: (o) => price(o.item) },
+    { key: "comes", head: "At hand", cell: (o) => o.comes || "not counted" },
+    { key: "take", head: "Take it", quiet: true, cell: (o) => taking(o.item.name, o.level, o.now, o.changes) },
   ];
   return (
     <div className={css.scrolls}>
-      <Table className={css.sizings} caption="Chargers of the parts book" rows={chargers} columns={columns} keyOf={(s) => s.key} marked={(s) => s.sizing.now} />
-      {left > 0 && <p className="soft">{left} more chargers of the book were not looked at: there are too many.</p>}
+      {chargers.length > 0 && <Table className={css.sizings} caption="Chargers of the parts book" rows={chargers} columns={columns} keyOf={(s) => s.key} marked={(s) => s.sizing.now} />}
+      {others.length > 0 && <Table className={css.sizings} caption="Relays, contactors and batteries of the parts book" rows={others} columns={rest} keyOf={(o) => o.key} marked={(o) => o.now} />}
+      {left > 0 && <p className="soft">{left} more parts of the book were not looked at: there are too many.</p>}
     </div>
   );
 }

@@ -24,7 +24,7 @@ test("each line says its figure with its unit, and what is bad about it", () => 
   expect(say("Full")?.of(m)).toBe("never");
   expect(say("Full")?.level?.(m)).toBe("bad");
   expect(say("Left live, start battery low")?.of(m)).toBe("after 12.0 h");
-  expect(say("Cost, in 30 A chargers")?.of(m)).toBe("1.7");
+  expect(say("Cost by rule of thumb, in 30 A chargers")?.of(m)).toBe("1.7");
 });
 
 test("a method that is pinned against the rules says so", () => {

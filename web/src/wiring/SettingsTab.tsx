@@ -120,7 +120,7 @@ export function SettingsTab() {
 /** OwnCard is the card of the charger that is really fitted, setting by setting. */
 function OwnCard() {
   const { state, dispatch, readOnly } = useJob();
-  const chargers = usePartsBook().data?.parts.filter((p) => p.job) ?? [];
+  const chargers = usePartsBook().data?.parts.filter((p) => p.item.kind === "charger") ?? [];
   const price = valueAt(state.doc, "card.price");
   return (
     <>
