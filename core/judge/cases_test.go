@@ -46,6 +46,7 @@ func moreNoteCases() []noteCase {
 			`{"routes":{"startM":9,"auxM":1},"limits":{"chargerDrop":2}}`},
 		{"cable.none", `{"bays":{"startC":84}}`, `{"bays":{"startC":80}}`},
 		{"cable.reels", `{"cable":{"sizes":"1.5 mm², 2.5 mm²"}}`, `{"cable":{"sizes":"1.5 mm², 35 mm²"}}`},
+		{"start.weak", `{"startBattery":{"capacityAh":80,"crankA":700}}`, `{"startBattery":{"capacityAh":80,"crankA":400}}`},
 		{"cable.place", `{"bays":{"startC":85}}`, `{"bays":{"startC":84}}`},
 		{"chain.limit", `{"extras":{"isolator":"front","isolatorA":60}}`, `{"extras":{"isolator":"front","isolatorA":80}}`},
 		{"chain.over", `{"vehicle":{"kind":"tow-caravan"},"pins":{"chargerA":40,"plugA":50}}`,

@@ -25,9 +25,10 @@ type Priced struct {
 	Currency string   `json:"currency" doc:"Empty where the book has no price at all"`
 	Parts    float64  `json:"parts" doc:"Those that have a price"`
 	Work     float64  `json:"work" doc:"Hours at the workshop's rate; 0 where it has none"`
-	Lines    int      `json:"lines" doc:"Lines of the parts list"`
+	Kinds    int      `json:"kinds" doc:"Kinds of part in its list"`
 	Unpriced []string `json:"unpriced" doc:"What of them has no price in that currency, by kind"`
-	Text     string   `json:"text"`
+	Short    string   `json:"short"`
+	Text     string   `json:"text" doc:"With what has no price"`
 }
 
 // currency is the workshop's, or that of most prices of its book.
@@ -85,8 +86,10 @@ func (p Prices) Of(d *design.Design) Priced {
 	scheme := harness.Scheme(d.Doc.Colours).Or(harness.UsualScheme)
 	leads := harness.Leads(&d.System, scheme)
 	list := harness.PartsList(&d.System, leads, p.Book, harness.CutList(leads, harness.Pieces(p.Book, scheme)))
-	out := Priced{Currency: p.currency(), Lines: len(list.Lines), Unpriced: []string{}}
+	out := Priced{Currency: p.currency(), Unpriced: []string{}}
+	kinds := map[string]bool{}
 	for _, l := range list.Lines {
+		kinds[l.Kind] = true
 		switch {
 		case l.Sum != nil && l.Currency == out.Currency:
 			out.Parts += *l.Sum
@@ -95,22 +98,24 @@ func (p Prices) Of(d *design.Design) Priced {
 		}
 	}
 	hours := bill(d).Hours
+	out.Kinds = len(kinds)
 	out.Parts, out.Work = unit.Round(out.Parts, 2), unit.Round(hours*p.HourlyRate, 2)
-	out.Text = out.says(hours)
+	out.Short, out.Text = out.says(hours)
 	return out
 }
 
-func (p Priced) says(hours float64) string {
+func (p Priced) says(hours float64) (short, text string) {
 	if p.Currency == "" {
-		return "no price in the parts book"
+		return "no price in it", "no price in the parts book"
 	}
 	money := func(v float64) string { return unit.Text(v, p.Currency, 0) }
-	text := "parts " + money(p.Parts)
+	short, text = money(p.Parts+p.Work), "parts "+money(p.Parts)
 	if p.Work > 0 {
 		text += fmt.Sprintf(", %s of work %s, together %s", unit.Text(hours, "h", 1), money(p.Work), money(p.Parts+p.Work))
 	}
 	if len(p.Unpriced) > 0 {
-		text += "; not in the book: " + strings.Join(p.Unpriced, ", ")
+		short += fmt.Sprintf(", %d of %d kinds unpriced", len(p.Unpriced), p.Kinds)
+		text += "; without a price in the book: " + strings.Join(p.Unpriced, ", ")
 	}
-	return text
+	return short, text
 }

@@ -16,9 +16,14 @@ type Line struct {
 	Raw    string
 }
 
+// firstLine is the first line with anything in it: the heads.
 func firstLine(data []byte) string {
-	line, _, _ := bytes.Cut(bytes.TrimLeft(data, "\r\n"), []byte("\n"))
-	return string(line)
+	for line := range bytes.Lines(data) {
+		if len(bytes.Trim(line, ",; \t\r\n")) > 0 {
+			return string(line)
+		}
+	}
+	return ""
 }
 
 // Lines reads a table of texts, up to most lines: its heads, then the others. Lines

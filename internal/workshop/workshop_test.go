@@ -139,6 +139,7 @@ func FuzzReadParts(f *testing.F) {
 	f.Add(heads + "charger,Bench box,30,,199.50,EUR,,4\ncable,Red,,16 mm2,,,,\n")
 	f.Add("kind;name;size\ncable;\"a\nb\";8 mm\n")
 	f.Add("kind\tname\nother\t'=x\n")
+	f.Add(";\n\nkind\nfam\x01;\nnam\x01\n\n\nzmwam;\"esze\n\n;\nw;\n\n")
 	f.Fuzz(func(t *testing.T, text string) {
 		file, err := ReadParts([]byte(text), today)
 		if err != nil {

@@ -2822,14 +2822,16 @@ export interface components {
             currency: string;
             /**
              * Format: int64
-             * @description Lines of the parts list
+             * @description Kinds of part in its list
              */
-            lines: number;
+            kinds: number;
             /**
              * Format: double
              * @description Those that have a price
              */
             parts: number;
+            short: string;
+            /** @description With what has no price */
             text: string;
             /** @description What of them has no price in that currency, by kind */
             unpriced: string[];

@@ -75,6 +75,7 @@ export function Reasons({ method: m }: { method: Method }) {
       <section aria-label="Cost and work">
         <h3>Cost and work, from memory</h3>
         <Table bare className={css.bill} caption="Cost and work" rows={[...m.bill.lines, sumOf(m)]} columns={bill} keyOf={(l) => l.what} />
+        {m.priced && <p>By the parts book: {m.priced.text}.</p>}
         <h3>Working</h3>
         {m.figures.map((f) => (
           <Working key={f.name + f.formula} figure={f} />
