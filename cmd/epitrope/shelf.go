@@ -38,11 +38,11 @@ func runShelf(args []string, in io.Reader, out io.Writer, o own) error {
 	out = inUnits(out, o.of(doc).Units)
 	for _, s := range shelf.Chargers {
 		fmt.Fprintf(out, "%s: %s; against it: %s; its card does not say: %s; %s\n", s.Item.Name, s.Sizing.Level,
-			listOr(s.Sizing.Against, "nothing"), listOr(s.Unsaid, "nothing"), cmp.Or(s.Comes, "not counted"))
+			listed(s.Sizing.Against), listed(s.Unsaid), cmp.Or(s.Comes, "not counted"))
 	}
 	for _, p := range shelf.Others {
 		fmt.Fprintf(out, "%s %s: %s; %s; against it: %s; its card does not say: %s; %s\n", p.Item.Kind, p.Item.Name, p.Level,
-			cmp.Or(p.Does, "not reckoned"), listOr(p.Against, "nothing"), listOr(p.Unsaid, "nothing"), cmp.Or(p.Comes, "not counted"))
+			cmp.Or(p.Does, "not reckoned"), listed(p.Against), listed(p.Unsaid), cmp.Or(p.Comes, "not counted"))
 	}
 	if shelf.Left > 0 {
 		fmt.Fprintf(out, "%d more were not looked at: there are too many.\n", shelf.Left)
@@ -50,9 +50,9 @@ func runShelf(args []string, in io.Reader, out io.Writer, o own) error {
 	return nil
 }
 
-func listOr(list []string, none string) string {
+func listed(list []string) string {
 	if len(list) == 0 {
-		return none
+		return "nothing"
 	}
 	return strings.Join(list, "; ")
 }

@@ -21,7 +21,6 @@ type shelfJob struct {
 	varies    bool    // its machine is known to vary
 	steady    bool    // its machine is proven steady
 	labelA    float64 // of the machine
-	twelve    bool
 }
 
 func shelfJobs() (jobs []shelfJob) {
@@ -40,7 +39,6 @@ func shelfJobs() (jobs []shelfJob) {
 		if j.varies {
 			regulation = `,"regulation":"variable","knownBy":"test"`
 		}
-		j.twelve = true
 		j.doc = fmt.Sprintf(`{"format":"epitrope-job","version":1,"alternator":{"label":"%.0f A"%s},"aux":{"chemistry":"%s","capacityAh":120},
 			"use":{"dailyAh":20},"routes":{"startM":1.5,"auxM":2}}`, j.labelA, regulation, j.chemistry)
 		jobs = append(jobs, j)
@@ -50,10 +48,9 @@ func shelfJobs() (jobs []shelfJob) {
 
 // fault is one thing that may be wrong with a part, and on which jobs that must end in which verdict.
 type fault struct {
-	name  string
-	do    func(*parts.Item)
-	must  func(j shelfJob) verdict.Level // the best that it may get; "" where nothing is said
-	never verdict.Level                  // and what it may not be
+	name string
+	do   func(*parts.Item)
+	must func(j shelfJob) verdict.Level // the best that it may get; "" where nothing is said
 }
 
 func on(level verdict.Level, when func(shelfJob) bool) func(shelfJob) verdict.Level {
