@@ -121,9 +121,10 @@ test("how sure a day is", async ({ page }) => {
   await shoot(page, "day-chance");
 });
 
-test("a trailer", async ({ page }) => {
-  await open(page, "Hives trailer");
-  await shoot(page, "section-trailer");
+test("the settings", async ({ page }) => {
+  await page.goto(`${url()}/settings`);
+  await expect(page.getByRole("heading", { name: "Paper and dates" })).toBeVisible();
+  await shoot(page, "settings");
 });
 
 test("in the dark", async ({ page }) => {

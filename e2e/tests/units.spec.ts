@@ -91,6 +91,10 @@ test("a bare number is in the unit that the field is shown in; a job may be writ
   await saved(page);
   expect((await app.draft(id)).document).toMatchObject({ routes: { startM: 3.5 } });
 
+  await page.getByText("185 °F", { exact: true }).first().click(); // insulation, as a choice
+  await saved(page);
+  expect((await app.draft(id)).document).toMatchObject({ cable: { insulation: 85 } });
+
   await page.goto(`${section}/record`);
   await page.getByText("mm², metres, °C, N·m", { exact: true }).click();
   await saved(page);

@@ -1,5 +1,5 @@
 import { Button } from "@mantine/core";
-import { useQueryClient } from "@tanstack/react-query";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useNavigate } from "@tanstack/react-router";
 import { lazy, Suspense, useCallback, useEffect, useMemo, useReducer, useRef, useState } from "react";
 
@@ -13,7 +13,7 @@ import { Banner } from "../ui/Banner";
 import { handOver } from "../ui/handOver";
 import { Page } from "../ui/Page";
 import { Waiting } from "../ui/Wait";
-import { useUnits } from "../ui/useSettings";
+import { useUnits, vocabularyOf } from "../ui/useSettings";
 import css from "./editor.module.css";
 import { SaveState } from "./SaveState";
 import { Acts } from "./Acts";
@@ -37,11 +37,13 @@ interface Props {
 }
 
 /** JobEditor is an open job: its draft, its plan and its sheets. */
-export function JobEditor({ opened, newest, deleted, kept, vocabulary, sheet }: Props) {
+export function JobEditor({ opened, newest, deleted, kept, vocabulary: workshops, sheet }: Props) {
   const { id } = opened;
   const [state, dispatch] = useReducer(reduce, null, () => start(kept?.doc ?? opened.draft.document, kept?.typing));
   const base = kept ? { version: kept.base, doc: kept.baseDoc } : { version: opened.draft.version, doc: opened.draft.document };
-  useUnits(state.doc.written?.units);
+  const units = useUnits(state.doc.written?.units);
+  // Its fields are said in its own units too, where it has some.
+  const vocabulary = useQuery({ ...vocabularyOf(units), enabled: state.doc.written?.units !== undefined }).data ?? workshops;
   const { plan, silent, fell } = usePlan(state, dispatch);
   const [by] = useState(() => kept?.by ?? uuid());
   const saving = useSaving(id, base, opened.draft.savedAt, by, state, dispatch);

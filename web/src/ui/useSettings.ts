@@ -18,15 +18,21 @@ export function useSettings() {
   return useQuery({ queryKey: ["settings"], queryFn: () => take(api.GET("/api/settings")), staleTime: 60_000, retry: 20, retryDelay: 1500 });
 }
 
-/** useUnits has figures and words written in the units of the workshop, or in a job's own list of them while it is open. */
-export function useUnits(own: string | undefined) {
+/** vocabularyOf asks for the fields of a job with their words in units, as a list of them. */
+export const vocabularyOf = (units: string) => ({ queryKey: ["vocabulary", units], queryFn: () => take(api.GET("/api/vocabulary")), staleTime: Infinity });
+
+/** useUnits has figures and words written in the units of the workshop, or in a job's own list of them while it is open; it
+ * returns the list. */
+export function useUnits(own: string | undefined): string {
   const { data } = useSettings();
   const units = own === undefined ? data?.settings.units : read(own);
+  const list = units ? listOf(units) : "";
   writeIn(units);
-  answerIn(units ? listOf(units) : "");
+  answerIn(list);
   useEffect(() => {
     return () => {
       if (data) asWorkshop(data);
     };
   }, [data]);
+  return list;
 }
