@@ -32,6 +32,8 @@ func OfPart(i parts.Item) map[string]any {
 			of["relay.coilA"] = figure(i.StandbyA)
 		}
 		return taken("relay.", of)
+	case "breaker":
+		return map[string]any{"pins.device": "breaker", "pins.startFuseA": figure(i.RatingA)}
 	case "battery":
 		of := map[string]any{"aux.capacityAh": figure(i.CapacityAh), "fit.lengthMM": figure(i.LengthMM), "fit.widthMM": figure(i.WidthMM),
 			"fit.heightMM": figure(i.HeightMM)}

@@ -32,6 +32,7 @@ type Item struct {
 	LeadDays    *float64 `json:"leadDays,omitempty" doc:"How long it takes to come where none is in stock"`
 	CrankA      *float64 `json:"crankA,omitempty" doc:"A contact bears it for the seconds of a start"`
 	RestA       *float64 `json:"restA,omitempty" doc:"A changeover's rest contact bears it for hours"`
+	BreaksA     *float64 `json:"breaksA,omitempty" doc:"A breaker's breaking capacity"`
 	CapacityAh  *float64 `json:"capacityAh,omitempty" doc:"A battery's label"`
 	LengthMM    *float64 `json:"lengthMM,omitempty"`
 	WidthMM     *float64 `json:"widthMM,omitempty"`
@@ -47,11 +48,11 @@ type Item struct {
 
 // ItemKinds are the kinds of part. Rated ones say a current, cables a size.
 var ItemKinds = []string{"charger", "relay", "contactor", "selector", "changeover", "plug", "fuse", "holder", "cable", "connector", "kit",
-	"battery", "other"}
+	"breaker", "battery", "other"}
 
 // rated are the kinds that are of no use without a current.
 var rated = map[string]bool{"charger": true, "relay": true, "contactor": true, "selector": true, "changeover": true, "plug": true,
-	"fuse": true, "kit": true}
+	"fuse": true, "kit": true, "breaker": true}
 
 // Key names an item: its kind and its name, in which case and spaces do not matter.
 func (i Item) Key() string {
@@ -224,6 +225,7 @@ var ItemColumns = []ItemColumn{
 	number("cut-in V", unit.Voltage, 12.4, 14.8, func(i *Item) **float64 { return &i.CutInV }),
 	number("cranks A", unit.Current, 1, 3000, func(i *Item) **float64 { return &i.CrankA }),
 	number("rest contact A", unit.Current, 1, 1000, func(i *Item) **float64 { return &i.RestA }),
+	number("breaks A", unit.Current, 50, 100000, func(i *Item) **float64 { return &i.BreaksA }),
 	number("capacity Ah", unit.Charge(12), 1, 2000, func(i *Item) **float64 { return &i.CapacityAh }),
 	number("length mm", unit.Millimetres, 20, 2000, func(i *Item) **float64 { return &i.LengthMM }),
 	number("width mm", unit.Millimetres, 20, 2000, func(i *Item) **float64 { return &i.WidthMM }),

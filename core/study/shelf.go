@@ -29,7 +29,7 @@ type Shelved struct {
 // Shelf is the chargers of a parts book on a job, those that fit first, and of them the cheapest.
 type Shelf struct {
 	Chargers []Shelved `json:"chargers"`
-	Others   []Offered `json:"others" doc:"Relays, contactors, selectors, changeovers and batteries: of each kind those that fit first"`
+	Others   []Offered `json:"others" doc:"Relays, contactors, selectors, changeovers, breakers and batteries: of each kind those that fit first"`
 	Left     int       `json:"left" doc:"Parts of the book that were not looked at, as there are too many"`
 }
 

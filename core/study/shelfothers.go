@@ -15,7 +15,7 @@ import (
 	"epitrope/core/verdict"
 )
 
-// Offered is a relay, a contactor, a selector, a changeover or a battery of the workshop's parts book held against a job:
+// Offered is a relay, a contactor, a selector, a changeover, a breaker or a battery of the workshop's parts book held against a job:
 // the job decided with its card.
 type Offered struct {
 	Key     string         `json:"key"`
@@ -36,7 +36,7 @@ var joins = map[string]coupling.Kind{"relay": coupling.VSR, "contactor": couplin
 // offers says whether a part of the book is one of those that Offered is about, with what it takes to be held against a job.
 func offers(i parts.Item) bool {
 	_, join := joins[i.Kind]
-	return join && i.RatingA != nil || i.Kind == "battery" && i.CapacityAh != nil
+	return (join || i.Kind == "breaker") && i.RatingA != nil || i.Kind == "battery" && i.CapacityAh != nil
 }
 
 // offered holds a part against a job whose plan says already what is named.
@@ -53,9 +53,12 @@ func offered(now *design.Design, already map[string]bool, item parts.Item) Offer
 		return o
 	}
 	d := now.With(doc)
-	if item.Kind == "battery" {
+	switch item.Kind {
+	case "battery":
 		o.battery(now, d, already)
-	} else {
+	case "breaker":
+		o.breaker(now, d, already)
+	default:
 		o.join(now, d, already)
 	}
 	if item.Stock != nil && *item.Stock < 1 {
@@ -126,6 +129,19 @@ func (o *Offered) join(now, d *design.Design, already map[string]bool) {
 		0)+" reckoned")
 	o.unsaid(item.CrankA == nil, "what it bears in a start")
 	o.unsaid(now.Facts.N != 1, "whether it is made for "+unit.Text(now.Facts.SystemV.Value, "V", 0))
+}
+
+// breaker holds a breaker against the place of F1.
+func (o *Offered) breaker(now, d *design.Design, already map[string]bool) {
+	item, flows := o.Item, d.Start.Amps
+	carry, of := unit.Apart(flows, d.Start.Fuse.Carries(d.Start.Bay.AmbientC), "A", 0)
+	o.Does = "at F1: carries " + carry + " of " + of
+	o.Now = job.Str(now.Doc.Pins.Device) == "breaker" && now.Start.Fuse.RatingA == *item.RatingA
+	o.notes(d, already, "f1", "c1")
+	if item.BreaksA != nil && *item.BreaksA < d.Start.NearFault {
+		o.is(verdict.Bad, "a short behind it draws "+unit.Kilo(d.Start.NearFault)+" and it breaks "+unit.Kilo(*item.BreaksA))
+	}
+	o.unsaid(item.BreaksA == nil, "what it breaks: a short behind it draws "+unit.Kilo(d.Start.NearFault))
 }
 
 // ofBattery are the checks that a battery in its place is held against.

@@ -34,6 +34,14 @@ func accumulator(change func(*parts.Item)) parts.Item {
 	return i
 }
 
+func breaker(ratedA, breaksA float64) parts.Item {
+	i := parts.Item{Kind: "breaker", Name: "Plover", RatingA: of(ratedA), Stock: of(1)}
+	if breaksA > 0 {
+		i.BreaksA = of(breaksA)
+	}
+	return i
+}
+
 // Written before the code: what a workshop is told of each, and by which word.
 func TestTheShelfHoldsJoinsAndBatteriesToo(t *testing.T) {
 	with := func(doc, more string) string { return strings.TrimSuffix(doc, "}") + "," + more + "}" }
@@ -56,6 +64,11 @@ func TestTheShelfHoldsJoinsAndBatteriesToo(t *testing.T) {
 		{"a contactor that is too small", steady, parts.Item{Kind: "contactor", Name: "Wren", RatingA: of(15), StandbyA: of(0.3),
 			CrankA: of(900)},
 			verdict.Bad, "15 A"},
+		{"a breaker that does", steady, breaker(100, 3000), verdict.Good, ""},
+		{"a breaker that opens under its load", steady, breaker(15, 3000), verdict.Bad, ""},
+		{"a breaker that cannot break a short", steady, breaker(100, 60), verdict.Bad, "it breaks 0.1 kA"},
+		{"nobody says what it breaks", steady, breaker(100, 0), verdict.Open, "what it breaks"},
+		{"no breaker has that rating", steady, breaker(77, 3000), verdict.Bad, "77"},
 		{"a battery that does", steady, accumulator(func(*parts.Item) {}), verdict.Good, ""},
 		{"too long for its recess", steady, accumulator(func(i *parts.Item) { i.LengthMM = of(400) }), verdict.Bad, "400 × 172 mm"},
 		{"too high", steady, accumulator(func(i *parts.Item) { i.HeightMM = of(270) }), verdict.Bad, "270 mm high"},

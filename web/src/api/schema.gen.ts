@@ -1925,6 +1925,11 @@ export interface components {
         Item: {
             /**
              * Format: double
+             * @description A breaker's breaking capacity
+             */
+            breaksA?: number;
+            /**
+             * Format: double
              * @description A battery's label
              */
             capacityAh?: number;
@@ -3149,7 +3154,7 @@ export interface components {
              * @description Parts of the book that were not looked at, as there are too many
              */
             left: number;
-            /** @description Relays, contactors, selectors, changeovers and batteries: of each kind those that fit first */
+            /** @description Relays, contactors, selectors, changeovers, breakers and batteries: of each kind those that fit first */
             others: components["schemas"]["Offered"][];
         };
         Shelved: {

@@ -65,7 +65,7 @@ export function Shelf() {
   return (
     <div className={css.scrolls}>
       {chargers.length > 0 && <Table className={css.sizings} caption="Chargers of the parts book" rows={chargers} columns={columns} keyOf={(s) => s.key} marked={(s) => s.sizing.now} />}
-      {others.length > 0 && <Table className={css.sizings} caption="Relays, contactors and batteries of the parts book" rows={others} columns={rest} keyOf={(o) => o.key} marked={(o) => o.now} />}
+      {others.length > 0 && <Table className={css.sizings} caption="Relays, contactors, breakers and batteries of the parts book" rows={others} columns={rest} keyOf={(o) => o.key} marked={(o) => o.now} />}
       {left > 0 && <p className="soft">{left} more parts of the book were not looked at: there are too many.</p>}
     </div>
   );
