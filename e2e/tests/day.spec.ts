@@ -20,7 +20,7 @@ test("scrubbing moves the run, the grade line and every figure to the moment", a
   expect(await page.locator("[data-moment]").getAttribute("data-moment")).not.toBe(before);
   // The curves' values are those of the words.
   const soc = await page.locator("[data-value=auxSOC] b").innerText();
-  await expect(page.locator("[data-says]")).toContainText(`aux battery ${soc} %`);
+  await expect(page.locator("[data-says]")).toContainText(`aux battery ${soc}`);
   // By a click on the curves.
   const box = (await page.locator("[data-curves]").boundingBox()) as { x: number; y: number; width: number; height: number };
   await page.mouse.click(box.x + box.width * 0.5, box.y + 140);

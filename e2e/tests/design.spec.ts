@@ -93,7 +93,7 @@ test("bad input is named, kept, and keeps nothing else from being saved", async 
   await expect(page.getByLabel("Route, start battery to coupling")).toHaveValue("10000 m");
   await page.getByLabel("Route, start battery to coupling").fill("12 ft 6");
   await page.getByLabel("Route, start battery to coupling").press("Enter");
-  await expect(cell(page, "c1.part")).toContainText("3.8 m");
+  await expect(cell(page, "c1.part")).toContainText("3.81 m");
   await page.getByLabel("Start run cable").fill("8 mm");
   await expect(page.getByText(/copper area or outside diameter/)).toBeVisible();
 });

@@ -91,9 +91,9 @@ test("a bare number is in the unit that the field is shown in; a job may be writ
   await saved(page);
   expect((await app.draft(id)).document).toMatchObject({ routes: { startM: 3.5 } });
 
-  await page.getByText("185 °F", { exact: true }).first().click(); // insulation, as a choice
+  await page.getByText("221 °F", { exact: true }).first().click(); // insulation, as a choice
   await saved(page);
-  expect((await app.draft(id)).document).toMatchObject({ cable: { insulation: 85 } });
+  expect((await app.draft(id)).document).toMatchObject({ cable: { insulation: 105 } });
 
   await page.goto(`${section}/record`);
   await page.getByText("mm², metres, °C, N·m", { exact: true }).click();
