@@ -156,9 +156,9 @@ func shape(s system.System) string {
 	return b.String()
 }
 
-// No more crossings than the best of 200 random placements of the same parts.
+// No more crossings than the best of 200 random placements of the same parts; of 25 where not all is checked.
 func TestNoMoreCrossingsThanByChance(t *testing.T) {
-	chance, ways := rand.New(rand.NewPCG(1, 2)), 60
+	chance, ways := rand.New(rand.NewPCG(1, 2)), 25
 	if os.Getenv("EPITROPE_CHECK") == "all" {
 		ways = 200
 	}

@@ -17,8 +17,8 @@ func (s *sheet) modes() {
 		rows = append(rows, []string{m.Switch, m.Key, m.Engine, besides(m), known(m, s.joined(m)), known(m, m.Charging), m.Lamp, m.Verdict,
 			strings.TrimSpace(m.Why + " " + m.Interlock)})
 	}
-	s.table([]column{{"Switch", 1.3}, {"Key", 1.45}, {"Engine", 1.3}, {"Sun, mains", 1.15}, {"Joined", 1.15}, {"Charging", 1.45}, {"Lamp", 1.2},
-		{"", 1.2}, {"Why; what prevents it", 3.9}}, rows)
+	s.table([]column{{"Switch", 1.3}, {"Key", 1.45}, {"Engine", 1.3}, {"Sun, mains", 1.15}, {"Joined", 1.15}, {"Charging", 1.45},
+		{"Lamp", 1.2}, {"", 1.2}, {"Why; what prevents it", 3.9}}, rows)
 	s.heading("What stays live")
 	rows = nil
 	for _, l := range s.pack.Modes.Live {

@@ -150,7 +150,7 @@ func withoutVolts(c *network.Circuit, v []float64) (names []string) {
 // rest. None is left out in silence.
 func TestRandomNetworksAgree(t *testing.T) {
 	need(t)
-	count := 150
+	count := 100
 	if os.Getenv("EPITROPE_CHECK") == "all" {
 		count = 600
 	}

@@ -33,7 +33,7 @@ function Side({ judged, answer }: { judged: Asked<Judged>; answer: Judged }) {
     <div data-asking={asking || driven.driving}>
       <h2 className="hidden">Couplings side by side</h2>
       <p className={css.head}>
-        <b>Every coupling on this job.</b> Each is sized, solved and driven as if it were fitted; prices and hours from memory, to compare.{" "}
+        <b>Every coupling on this job.</b> Each is sized, solved and driven as if it were fitted; hours and the rule of thumb from memory, to compare.{" "}
         <span className="soft" role="status">
           {failed ? "The server does not answer; this is the last answer." : asking ? "working it out …" : driven.driving ? "running each through time …" : ""}
         </span>
