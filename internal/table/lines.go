@@ -46,7 +46,7 @@ func Lines(data []byte, most int) (heads Line, lines []Line, err error) {
 		if err != nil {
 			return heads, lines, &Error{Field: "file", Wrong: "cannot be read: a quote is not closed"}
 		}
-		if strings.Join(cells, "") == "" {
+		if strings.TrimSpace(strings.Join(cells, "")) == "" {
 			continue
 		}
 		number, _ := r.FieldPos(0)
