@@ -27,7 +27,7 @@ func firstLine(data []byte) string {
 }
 
 // Lines reads a table of texts, up to most lines: its heads, then the others. Lines
-// without anything in them are left out.
+// without anything in them are left out. Lines may end as on any system.
 func Lines(data []byte, most int) (heads Line, lines []Line, err error) {
 	if data, err = io.ReadAll(Text(bytes.NewReader(data))); err != nil {
 		return heads, lines, &Error{Field: "file", Wrong: "cannot be read"}
@@ -35,6 +35,7 @@ func Lines(data []byte, most int) (heads Line, lines []Line, err error) {
 	if !utf8.Valid(data) {
 		return heads, lines, &Error{Field: "file", Wrong: "is not UTF-8 text; a Windows or Latin code page writes such bytes: save it as UTF-8"}
 	}
+	data = bytes.ReplaceAll(bytes.ReplaceAll(data, []byte("\r\n"), []byte("\n")), []byte("\r"), []byte("\n"))
 	r := csv.NewReader(bytes.NewReader(data))
 	r.Comma = delimiter(firstLine(data))
 	r.FieldsPerRecord, r.TrimLeadingSpace, r.LazyQuotes = -1, true, true
@@ -50,7 +51,7 @@ func Lines(data []byte, most int) (heads Line, lines []Line, err error) {
 			continue
 		}
 		number, _ := r.FieldPos(0)
-		line := Line{number, cells, strings.Trim(string(data[at:r.InputOffset()]), "\r\n")}
+		line := Line{number, cells, strings.Trim(string(data[at:r.InputOffset()]), "\n")}
 		switch {
 		case heads.Cells == nil:
 			heads = line
