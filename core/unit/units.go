@@ -79,10 +79,14 @@ func (s Units) written() []written {
 
 // Source: NIST SP 811.
 const (
-	mPerInch        = 0.0254
-	inchesPerFoot   = 12
-	lbftPerNm       = 0.737562
-	mm2PerKcmil     = 0.506707
+	mPerInch      = 0.0254
+	inchesPerFoot = 12
+	lbftPerNm     = 0.737562
+	mm2PerKcmil   = 0.506707
+)
+
+// What is near enough to be round. Source: common practice, no source.
+const (
 	roundWithin     = 0.025 // how far a figure without decimals may be off when it is made round again
 	roundWithinSoft = 0.05
 )

@@ -60,9 +60,11 @@ func (r *reader) value(still bool) {
 			r.members(still)
 			return
 		default:
+			begin := r.at
 			for r.at < len(r.from) && bytes.IndexByte([]byte(",]}"), r.from[r.at]) < 0 {
 				r.at++
 			}
+			r.at = max(r.at, begin+1) // a mark where a value should be holds nothing up
 			return
 		}
 	}

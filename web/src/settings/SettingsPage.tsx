@@ -57,6 +57,11 @@ function Form({ kept }: { kept: Kept }) {
   const s = kept.settings;
   const choose = put.mutate;
   const type = put.mutateAsync;
+  const refuse = (problem: Problem) => {
+    setSays("");
+    setWrong([problem]);
+    return Promise.reject(new Error(problem.wrong));
+  };
   const field = (path: string) => vocabulary.data?.fields.find((f) => f.path === path);
   const choicesOf = (path: string, none: string) => [{ value: "", label: none }, ...(field(path)?.choices ?? [])];
   const errorOf = (path: string) => {
@@ -93,7 +98,7 @@ function Form({ kept }: { kept: Kept }) {
       <Part title="Money" says="What work and parts come to where methods are compared.">
         <Fieldset>
           <Typed label="Currency" placeholder="such as EUR" value={s.currency} error={errorOf("currency")} onDone={(currency) => type(set({ currency: currency.toUpperCase() }))} />
-          <Typed label="An hour of work" placeholder="not said" value={s.hourlyRate > 0 ? String(s.hourlyRate) : ""} error={errorOf("hourlyRate")} onDone={(v) => type(set({ hourlyRate: rate(v) }))} />
+          <Typed label="An hour of work" placeholder="not said" value={s.hourlyRate > 0 ? String(s.hourlyRate) : ""} error={errorOf("hourlyRate")} onDone={(v) => (rate(v) === undefined ? refuse({ field: "hourlyRate", value: v, wrong: "is not an amount", allowed: "a number such as 92.50, or nothing" }) : type(set({ hourlyRate: rate(v) })))} />
         </Fieldset>
       </Part>
       <Part title="Paper and dates">
@@ -113,8 +118,11 @@ const habit = (change: Partial<Habits>) => (was: Settings): Settings => ({ ...wa
 /** emptied are habits without those that are not said. */
 const emptied = (h: Habits): Habits => Object.fromEntries(Object.entries(h).filter(([, v]) => v !== "" && v !== 0)) as Habits;
 
-/** rate is a typed rate, which the server refuses where it is none. */
-const rate = (text: string): number => (text.trim() === "" ? 0 : Number.isFinite(Number(text.replace(",", "."))) ? Number(text.replace(",", ".")) : -1);
+/** rate is a typed amount; undefined where it is none. */
+function rate(text: string): number | undefined {
+  const v = Number(text.trim().replace(",", "."));
+  return Number.isFinite(v) ? v : undefined;
+}
 
 function Part({ title, says, children }: { title: string; says?: string; children: ReactNode }) {
   return (
