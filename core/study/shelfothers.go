@@ -25,7 +25,7 @@ type Offered struct {
 	Level   verdict.Level  `json:"level" enum:"good,open,caution,bad"`
 	Does    string         `json:"does" doc:"What it would do here, in figures"`
 	Against []string       `json:"against" doc:"What speaks against it"`
-	Unsaid  []string       `json:"unsaid" doc:"What its card does not say, and the plan reckons with in its stead"`
+	Unsaid  []string       `json:"unsaid" doc:"What neither its card nor the job says, and the plan reckons with in its stead"`
 	Comes   string         `json:"comes" doc:"In stock, or when it comes; empty where the book does not say"`
 }
 
@@ -163,7 +163,7 @@ func (o *Offered) battery(now, d *design.Design, already map[string]bool) {
 	}
 	o.notes(d, already, "aux", "coupling")
 	for _, c := range judge.Checks(d) {
-		o.unsaid(c.ID == "fit.open" && item.LengthMM != nil, "whether it goes in: "+c.Text)
+		o.unsaid(c.ID == "fit.open" && item.LengthMM != nil, "whether it goes in: not all of battery, recess and opening is measured")
 	}
 	o.unsaid(len(item.Profiles) != 1, "what it is made of: "+d.Facts.Chemistry.Label+" reckoned")
 	o.unsaid(item.LengthMM == nil || item.WidthMM == nil || item.HeightMM == nil, "how large it is")

@@ -2555,7 +2555,7 @@ export interface components {
             level: "good" | "open" | "caution" | "bad";
             /** @description What the job has */
             now: boolean;
-            /** @description What its card does not say, and the plan reckons with in its stead */
+            /** @description What neither its card nor the job says, and the plan reckons with in its stead */
             unsaid: string[];
         };
         Opened: {

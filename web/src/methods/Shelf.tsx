@@ -57,7 +57,7 @@ export function Shelf() {
     { key: "fits", head: "On this job", level: (o) => (o.level === "open" ? undefined : o.level), cell: (o) => fits[o.level] },
     { key: "does", head: "What it does", set: "figure", cell: (o) => o.does || "–" },
     { key: "against", head: "Against it", className: css.against, cell: (o) => o.against.join("; ") || "nothing" },
-    { key: "unsaid", head: "Its card does not say", className: css.against, cell: (o) => o.unsaid.join("; ") || "all is said" },
+    { key: "unsaid", head: "Not known", className: css.against, cell: (o) => o.unsaid.join("; ") || "all is said" },
     { key: "price", head: "Price", set: "figure", sort: (o) => o.item.price ?? Infinity, cell: (o) => price(o.item) },
     { key: "comes", head: "At hand", cell: (o) => o.comes || "not counted" },
     { key: "take", head: "Take it", quiet: true, cell: (o) => taking(o.item.name, o.level, o.now, o.changes) },
