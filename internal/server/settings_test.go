@@ -51,7 +51,9 @@ func TestSettings(t *testing.T) {
 	assert.Contains(t, planned(""), "AWG", "nobody said what is on the reels")
 	assert.Contains(t, planned(""), `"startM":4.2`, "what is stored stays")
 	assert.Contains(t, planned("m"), "4.2 m", "who asks for other units gets them")
-	var opened struct{ Draft struct{ Document map[string]any } }
+	var opened struct {
+		Draft struct{ Document map[string]any }
+	}
 	call(t, "GET", h.URL+"/api/jobs/"+job.ID, "", &opened)
 	assert.Equal(t, map[string]any{"startM": 4.2}, opened.Draft.Document["routes"])
 	assert.NotContains(t, opened.Draft.Document, "cable")
