@@ -91,9 +91,9 @@ const (
 	longestS  = 900.0
 	shortestS = 1e-4
 
-	// Steps that a run may take: some for whatever hunts, more with each piece of its driving, never more than
-	// so many. A month of deliveries takes thirty thousand, with two thousand pieces.
-	mostSteps    = 150_000
-	stepsAtLeast = 40_000
-	stepsEach    = 5
+	// Circuits that a run may solve, which is what it costs: some for whatever hunts, more with each piece of its
+	// driving, never more than so many. A month of deliveries takes eighty thousand, with two thousand pieces.
+	mostLooks    = 400_000
+	looksAtLeast = 65_000
+	looksEach    = 40
 )

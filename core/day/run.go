@@ -22,7 +22,7 @@ type Options struct {
 	Tolerance float64     // of each step's error; 0 means 1
 	Watch     func(Frame) // gets every moment that is stepped to; nil for none
 	Halt      func() bool // asked now and then whether to stop; nil for never
-	Most      int         // steps that it may take; 0: as many as a run may
+	Most      int         // circuits that it may solve; 0: as many as a run may
 }
 
 // Event is something that switched, or was noticed.
@@ -141,7 +141,7 @@ func newRunner(rig *Rig, pattern Pattern, cond Conditions, opt Options) (*runner
 		opt.Tolerance = 1
 	}
 	if opt.Most <= 0 {
-		opt.Most = min(mostSteps, stepsAtLeast+stepsEach*len(pattern))
+		opt.Most = min(mostLooks, looksAtLeast+looksEach*len(pattern))
 	}
 	r := &runner{rig: rig, cond: cond, opt: opt, solver: solver, volts: solver.Volts, pattern: pattern, openedAt: -never, efficiency: 0.9,
 		easesAt: alternator.StartFull}
@@ -205,7 +205,7 @@ func (r *runner) stretch() error {
 	}
 	h := firstS
 	for r.t < r.now.until-1e-9 {
-		if r.result.Steps >= r.opt.Most {
+		if r.looks >= r.opt.Most {
 			return &Stopped{AtS: r.t, Element: "run", Why: unit.Say("is not followed any further: %.0f times something has switched by then",
 				float64(len(r.result.Events)))}
 		}

@@ -152,7 +152,7 @@ func (l Leaving) idling() string {
 	}
 	hour, garage := day.Pattern{{Kind: day.Idle, Seconds: 3600}}, day.Conditions{OutsideC: design.WarmC}
 	over := func() bool { return begins >= idleHunts }
-	_, err := day.Run(r, hour, garage, day.Options{Watch: watch, Halt: over, Most: leftSteps})
+	_, err := day.Run(r, hour, garage, day.Options{Watch: watch, Halt: over, Most: leftLooks})
 	if err != nil && !errors.Is(err, day.ErrHalted) || atH == 0 {
 		return ""
 	}
@@ -171,8 +171,8 @@ func (l Leaving) idling() string {
 	return says + "; after " + unit.Span(idlesH) + " the engine still starts."
 }
 
-// leftSteps is how far such a run is followed: a plan has several, and waits for them.
-const leftSteps = 30_000
+// leftLooks is how far such a run is followed: a plan has several, and waits for them.
+const leftLooks = 90_000
 
 // leastTook is what is worth saying, in Ah.
 const leastTook = 1.0
@@ -230,7 +230,7 @@ func (l Leaving) ranOut(at leaving) Left {
 		return o.Begins >= huntsMost || o.HalfH > 0 && (o.NoStartH > 0 || o.NoStartAt == 0)
 	}
 	parked, garage := day.Pattern{{Kind: day.Park, Seconds: LeftH * 3600}}, day.Conditions{OutsideC: design.WarmC}
-	_, err := day.Run(r, parked, garage, day.Options{Watch: watch, Halt: over, Most: leftSteps})
+	_, err := day.Run(r, parked, garage, day.Options{Watch: watch, Halt: over, Most: leftLooks})
 	if err != nil && !errors.Is(err, day.ErrHalted) {
 		o.EndsAt = 0 // it goes no further than what was seen
 	}
