@@ -168,7 +168,10 @@ func (d *Design) joinComponents() {
 func (d *Design) contactDevice(rest string) system.Contact {
 	n := d.Facts.N
 	c := system.Contact{From: "30", To: "87", Rest: rest, Ohm: d.joinOhm(), RatingA: d.contactRatingA(), PlugIn: rest != "" &&
-		d.Changeover.PlugIn}
+		d.Changeover.PlugIn, Stud: d.Contact.Stud}
+	if rest != "" {
+		c.Stud = d.Changeover.Stud
+	}
 	if d.Is.Senses {
 		c.WatchOhm, c.HoldOhm, c.Senses = 12*n/RelaySensesA, 12*n/d.Contact.Sensing.CoilA, d.Contact.Sensing
 	}

@@ -1,6 +1,9 @@
 package job
 
 import (
+	"cmp"
+
+	"epitrope/core/cable"
 	"epitrope/core/coupling"
 	"epitrope/core/parts"
 	"epitrope/core/unit"
@@ -22,6 +25,8 @@ type Card struct {
 	SignalV     *float64 `json:"signalV,omitempty"`
 	SignalOhm   *float64 `json:"signalOhm,omitempty"`
 	Probe       *string  `json:"probe,omitempty"`
+	Terminals   *string  `json:"terminals,omitempty"`
+	MostSize    *string  `json:"mostSize,omitempty"`
 	MaxFuseA    *float64 `json:"maxFuseA,omitempty"`
 	StandbyA    *float64 `json:"standbyA,omitempty"`
 	MaxAmbientC *float64 `json:"maxAmbientC,omitempty"`
@@ -51,6 +56,9 @@ var cardFields = []Field{
 	{Path: "card.signalOhm", Label: "Its signal input resists", Kind: Number, Unit: "Ω", Min: 5, Max: 100000, dim: plain(unit.Ohms),
 		Part: "coupling", Example: "2.2 kΩ"},
 	ask("card.probe", "A temperature probe of its own sits at the cells", "coupling"),
+	{Path: "card.terminals", Label: "Its cables go on", Kind: Choice, Part: "coupling",
+		Choices: append([]Option{{parts.Clamps, "clamps, bared"}}, studs...)},
+	{Path: "card.mostSize", Label: "The thickest cable that they take", Kind: CableKey, Part: "coupling", Example: "16 mm², 6 AWG"},
 	{Path: "card.detectOnS", Label: "By voltage it starts after", Kind: Number, Unit: "s", Max: 600, Digits: 1, dim: moments,
 		Part: "coupling", Example: "30 s"},
 	{Path: "card.detectOffS", Label: "… and stops after", Kind: Number, Unit: "s", Max: 600, Digits: 1, dim: moments, Part: "coupling",
@@ -91,8 +99,20 @@ func (c Card) On(card parts.Charger) parts.Charger {
 			*at = *given
 		}
 	}
+	card.Terminals = cmp.Or(Str(c.Terminals), card.Terminals)
+	if size, err := cable.Parse(Str(c.MostSize)); err == nil {
+		card.MostMM2 = size.CopperMM2()
+	}
 	return card
 }
+
+// studs are the bolts of terminals, to choose from.
+var studs = func() (list []Option) {
+	for _, stud := range parts.Studs {
+		list = append(list, Option{stud, stud + " studs"})
+	}
+	return list
+}()
 
 // detects is what a charger without a signal takes for a running engine: as its card says,
 // or as such chargers usually do.

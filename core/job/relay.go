@@ -1,8 +1,11 @@
 package job
 
 import (
+	"cmp"
+
 	"epitrope/core/coupling"
 	"epitrope/core/parts"
+	"epitrope/core/protect"
 )
 
 // Relay is the relay or contactor that is really fitted, as its label says or a meter shows,
@@ -24,6 +27,7 @@ type Relay struct {
 	Against   *string  `json:"against,omitempty"`
 	Damped    *string  `json:"damped,omitempty"`
 	ContactMO *float64 `json:"contactMO,omitempty"`
+	Terminals *string  `json:"terminals,omitempty"`
 }
 
 // What a relay senses against.
@@ -64,6 +68,7 @@ var relayFields = []Field{
 	ask("relay.damped", "Its coil has a diode or a resistor across it", "coupling"),
 	{Path: "relay.contactMO", Label: "Its contact, measured", Kind: Number, Unit: "mΩ", Min: 0.01, Max: 50, Digits: 2, dim: milliohms,
 		Part: "coupling", Example: "0.4 mΩ"},
+	{Path: "relay.terminals", Label: "Its cables go on", Kind: Choice, Part: "coupling", Choices: studs},
 }
 
 // RelayFacts are what holds of the relay or contactor that is fitted.
@@ -119,6 +124,7 @@ func (f RelayFacts) On(c parts.Contact) parts.Contact {
 	if v := f.own.ContactMO; v != nil {
 		c.ContactOhm = *v / 1000
 	}
+	c.Stud = cmp.Or(Str(f.own.Terminals), c.Stud)
 	return c
 }
 
@@ -135,6 +141,9 @@ func (f RelayFacts) OnChangeover(c parts.Changeover) parts.Changeover {
 	}
 	if v := f.own.ContactMO; v != nil {
 		c.ContactOhm = *v / 1000
+	}
+	if stud := Str(f.own.Terminals); stud != "" {
+		c.Stud, c.PlugIn, c.MostMM2 = stud, false, protect.LugMost(stud)
 	}
 	return c
 }

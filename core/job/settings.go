@@ -2,6 +2,7 @@ package job
 
 import (
 	"maps"
+	"slices"
 	"strings"
 
 	"epitrope/core/parts"
@@ -17,11 +18,17 @@ func OfPart(i parts.Item) map[string]any {
 			"card.name": i.Name, "card.outputA": figure(i.RatingA), "card.efficiency": figure(i.Efficiency), "card.cutOutV": figure(i.CutOutV),
 			"card.maxFuseA": figure(i.MaxFuseA), "card.standbyA": figure(i.StandbyA), "card.maxAmbientC": figure(i.MaxAmbientC),
 			"card.restartV": figure(i.RestartV), "card.inputA": figure(i.InputA),
+			"card.signalV": figure(i.LiveV), "card.isolated": word(i.Isolated), "card.terminals": word(i.Terminals),
+			"card.mostSize": word(i.LargestSize), "card.probe": has(i, parts.HasProbe),
 			"card.price": figure(i.Price), "card.currency": word(i.Currency), "card.pricedOn": word(i.PricedOn),
 			"pins.chargerA": nil,
 		})
 	case "relay", "contactor", "selector", "changeover":
-		of := map[string]any{"relay.name": i.Name, "relay.ratedA": figure(i.RatingA), "relay.crankA": figure(i.CrankA), "pins.contactA": nil}
+		of := map[string]any{"relay.name": i.Name, "relay.ratedA": figure(i.RatingA), "relay.crankA": figure(i.CrankA), "pins.contactA": nil,
+			"relay.terminals": nil}
+		if i.Terminals != parts.Clamps {
+			of["relay.terminals"] = word(i.Terminals)
+		}
 		switch i.Kind {
 		case "relay":
 			of["relay.cutInV"], of["relay.cutOutV"] = figure(i.CutInV), figure(i.CutOutV)
@@ -55,6 +62,17 @@ func taken(card string, answers map[string]any) map[string]any {
 	}
 	maps.Copy(all, answers)
 	return all
+}
+
+// has says whether an extra is in a charger: nil where its card does not say.
+func has(i parts.Item, extra string) any {
+	switch {
+	case len(i.Has) == 0:
+		return nil
+	case slices.Contains(i.Has, extra):
+		return string(Yes)
+	}
+	return string(No)
 }
 
 func figure(v *float64) any {

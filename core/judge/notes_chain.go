@@ -71,12 +71,16 @@ var chainRules = []rule{
 			return list
 		}},
 	{"charger.clamps", verdict.Remark, working.Memory,
-		"%s is %s, and the clamps of a charger of %s take %s.",
+		"%s is %s, and the %s of a charger of %s take %s.",
 		"A reducing pin at that end, or a stud beside the charger and a short link: bared strands that are cut off to fit carry nothing.",
 		ofRuns(func(d *design.Design, l *run.Sized) []finding {
-			takes := d.Charger.ClampMM2()
+			takes, of := d.Charger.TakesMM2(), "clamps"
+			if d.Charger.Stud() != "" {
+				of = "terminals"
+			}
 			return where(d.Kind.Charger() && takes > 0 && l.Trial.Size.AreaMM2 > takes*1.02, func() finding {
-				return at("coupling", strings.ToUpper(l.ID), l.Trial.Size.Copper(), unit.Plain(d.Charger.OutputA, "A", 0), unit.Plain(takes, "mm²", 0))
+				return at("coupling", strings.ToUpper(l.ID), l.Trial.Size.Copper(), of, unit.Plain(d.Charger.OutputA, "A", 0), unit.Plain(takes,
+					"mm²", 0))
 			})
 		})},
 	{"changeover.cable", verdict.Beware, working.Memory,

@@ -18,6 +18,8 @@ type Charger struct {
 	SoftStartS    float64 // it takes so long to come to its full output
 	InputA        float64 // it draws at most; 0 where nothing but its output limits it
 	IdleInputA    float64 // … while the engine idles
+	Terminals     string  // Clamps, or the stud that its cables go on; "" where nobody says
+	MostMM2       float64 // the thickest cable that they take; 0 where nobody says
 
 	Count float64 // of several side by side; 0 for one
 	Each  string  // the label of one of them
@@ -62,21 +64,48 @@ func (c Charger) Beside(other Charger) Charger {
 	return both
 }
 
-// ClampMM2 is the thickest cable that its cage clamps take; 0 for one with studs. Source: from memory; the
-// device's sheet wins.
+// Clamps are terminals that a bared cable goes into; Studs are the bolts that a lug goes on.
+const Clamps = "clamps"
+
+// Studs are the bolts of terminals.
+var Studs = []string{"M5", "M6", "M8", "M10"}
+
+// Stud is the bolt that its cables go on, as its sheet says; "" where that says nothing, or has clamps.
+func (c Charger) Stud() string {
+	if c.Terminals == Clamps {
+		return ""
+	}
+	return c.Terminals
+}
+
+// ClampMM2 is the thickest cable that its cage clamps take; 0 for one with studs. Source: its sheet; where that says
+// nothing, from memory.
 func (c Charger) ClampMM2() float64 {
-	if len(c.Parts) > 0 {
+	switch {
+	case len(c.Parts) > 0:
 		return min(c.Parts[0].ClampMM2(), c.Parts[1].ClampMM2())
+	case c.Stud() != "":
+		return 0
+	case c.MostMM2 > 0:
+		return c.MostMM2
 	}
 	switch one := c.OutputA / max(1, c.Count); {
 	case one <= 20:
 		return 10
 	case one <= 40:
 		return 16
-	case one <= 50:
+	case one <= 50, c.Terminals == Clamps:
 		return 35
 	}
 	return 0
+}
+
+// TakesMM2 is the thickest cable that its terminals take; 0 where it has studs and nobody says.
+func (c Charger) TakesMM2() float64 {
+	if most := c.ClampMM2(); most > 0 {
+		return most
+	}
+	return c.MostMM2
 }
 
 // DrawsAtMost is the limit of its input, while the engine idles or otherwise; 0 where it has none.

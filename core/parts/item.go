@@ -1,16 +1,10 @@
 package parts
 
 import (
-	"fmt"
-	"math"
-	"regexp"
 	"slices"
-	"strconv"
 	"strings"
 
-	"epitrope/core/battery"
 	"epitrope/core/cable"
-	"epitrope/core/unit"
 )
 
 // Item is a line of the workshop's own parts book: a device, a cable, a fuse, a connector,
@@ -38,6 +32,14 @@ type Item struct {
 	WidthMM     *float64 `json:"widthMM,omitempty"`
 	HeightMM    *float64 `json:"heightMM,omitempty"`
 	WeightKg    *float64 `json:"weightKg,omitempty"`
+	VoltsIn     []string `json:"voltsIn,omitempty" doc:"Systems that it is made for, of a charger at its input: 12, 24"`
+	VoltsOut    []string `json:"voltsOut,omitempty" doc:"Batteries that a charger charges: 12, 24"`
+	WakesBy     string   `json:"wakesBy,omitempty" doc:"How a charger knows that the engine runs: signal, voltage, either"`
+	LiveV       *float64 `json:"liveV,omitempty" doc:"A charger's signal counts as live from, at 12 V"`
+	Isolated    string   `json:"isolated,omitempty" doc:"A charger's input and output are isolated from each other: yes, no"`
+	Terminals   string   `json:"terminals,omitempty" doc:"What its cables go on: clamps, or a stud such as M6"`
+	LargestSize string   `json:"largestSize,omitempty" doc:"The thickest cable that its terminals take"`
+	Has         []string `json:"has,omitempty" doc:"What is in a charger besides: solar, probe, disable, care; none"`
 	Price       *float64 `json:"price,omitempty" doc:"Of one, or of a metre"`
 	Currency    string   `json:"currency,omitempty" doc:"ISO 4217"`
 	PricedOn    string   `json:"pricedOn,omitempty" doc:"ISO 8601 date"`
@@ -78,6 +80,10 @@ func (i Item) Card() Charger {
 	or(&c.MaxFuseA, i.MaxFuseA)
 	or(&c.StandbyA, i.StandbyA)
 	or(&c.MaxAmbientC, i.MaxAmbientC)
+	c.Terminals = i.Terminals
+	if size, err := cable.Parse(i.LargestSize); err == nil {
+		c.MostMM2 = size.CopperMM2()
+	}
 	return c
 }
 
@@ -100,162 +106,6 @@ func (b Book) With(card Charger) Book {
 	return b
 }
 
-// ItemError says what is wrong with an entry of an item, and what is allowed.
-type ItemError struct{ Field, Value, Wrong, Allowed string }
-
-func (e *ItemError) Error() string {
-	return fmt.Sprintf("%s %q %s; allowed: %s", e.Field, e.Value, e.Wrong, e.Allowed)
-}
-
-// ItemColumn is a column of the parts book: how it is called, set from text, and written.
-type ItemColumn struct {
-	Head string
-	set  func(*Item, string) (wrong, allowed string)
-	get  func(Item) string
-}
-
-// Set puts an entry into an item. Empty text leaves it as nobody gave it.
-func (c ItemColumn) Set(i *Item, text string) error {
-	text = strings.TrimSpace(text)
-	if text == "" {
-		return nil
-	}
-	if wrong, allowed := c.set(i, text); wrong != "" {
-		return &ItemError{c.Head, clip(text), wrong, allowed}
-	}
-	return nil
-}
-
-// Get is the entry as written.
-func (c ItemColumn) Get(i Item) string { return c.get(i) }
-
-func clip(s string) string {
-	if r := []rune(s); len(r) > 60 {
-		return string(r[:60]) + "…"
-	}
-	return s
-}
-
-func words(head string, most int, at func(*Item) *string) ItemColumn {
-	return ItemColumn{head, func(i *Item, text string) (string, string) {
-		if len([]rune(text)) > most || strings.ContainsAny(text, "\n\t") || strings.ContainsFunc(text, unit.Unwritable) {
-			return "is too long, or has breaks or controls in it", fmt.Sprintf("one line, up to %d characters", most)
-		}
-		*at(i) = text
-		return "", ""
-	}, func(i Item) string { return *at(&i) }}
-}
-
-func number(head string, dim unit.Dimension, least, most float64, at func(*Item) **float64) ItemColumn {
-	allowed := strings.TrimSpace(fmt.Sprintf("%g to %g %s", least, most, dim.Base))
-	return ItemColumn{head, func(i *Item, text string) (string, string) {
-		v, err := dim.Parse(text)
-		switch {
-		case err != nil:
-			return "is not a " + dim.Name, allowed
-		case v < least || v > most || math.IsNaN(v):
-			return "is out of range", allowed
-		}
-		v = math.Round(v*1e6) / 1e6 // a unit converted leaves dust
-		*at(i) = &v
-		return "", ""
-	}, func(i Item) string {
-		if v := *at(&i); v != nil {
-			return strconv.FormatFloat(*v, 'f', -1, 64)
-		}
-		return ""
-	}}
-}
-
-func date(head string, at func(*Item) *string) ItemColumn {
-	return ItemColumn{head, func(i *Item, text string) (string, string) {
-		if _, _, _, err := unit.Date(text); err != nil {
-			return err.Error(), unit.DateAllowed
-		}
-		*at(i) = text
-		return "", ""
-	}, func(i Item) string { return *at(&i) }}
-}
-
-// IsCurrency says whether a text is a currency's code.
-func IsCurrency(text string) bool { return currencyCode.MatchString(text) }
-
-var currencyCode = regexp.MustCompile(`^[A-Z]{3}$`)
-
-// ItemColumns are the columns of the parts book, in their order. Limits are what is
-// physically sensible; beyond them a typing error is likelier than a part.
-var ItemColumns = []ItemColumn{
-	{"kind", func(i *Item, text string) (string, string) {
-		for _, k := range ItemKinds {
-			if strings.EqualFold(k, text) {
-				i.Kind = k
-				return "", ""
-			}
-		}
-		return "is not a kind of part", strings.Join(ItemKinds, ", ")
-	}, func(i Item) string { return i.Kind }},
-	words("name", 60, func(i *Item) *string { return &i.Name }),
-	number("rating A", unit.Current, 0.5, 600, func(i *Item) **float64 { return &i.RatingA }),
-	{"size", func(i *Item, text string) (string, string) {
-		s, err := cable.Parse(text)
-		if err != nil {
-			return "is not a cable size", "such as 16 mm², 6 AWG, 8 mm auto; not mm alone"
-		}
-		i.Size = s.Label
-		return "", ""
-	}, func(i Item) string { return i.Size }},
-	number("efficiency %", unit.Percent, 50, 99, func(i *Item) **float64 { return &i.Efficiency }),
-	number("cut-out V", unit.Voltage, 9, 14, func(i *Item) **float64 { return &i.CutOutV }),
-	number("largest fuse A", unit.Current, 1, 600, func(i *Item) **float64 { return &i.MaxFuseA }),
-	number("standby A", unit.Current, 0, 5, func(i *Item) **float64 { return &i.StandbyA }),
-	number("full up to °C", unit.Temperature, 20, 110, func(i *Item) **float64 { return &i.MaxAmbientC }),
-	number("price", unit.Count, 0, 100000, func(i *Item) **float64 { return &i.Price }),
-	{"currency", func(i *Item, text string) (string, string) {
-		if !currencyCode.MatchString(text) {
-			return "is not a currency", "its three capital letters, ISO 4217"
-		}
-		i.Currency = text
-		return "", ""
-	}, func(i Item) string { return i.Currency }},
-	date("priced on", func(i *Item) *string { return &i.PricedOn }),
-	number("stock", unit.Count, 0, 100000, func(i *Item) **float64 { return &i.Stock }),
-	date("counted on", func(i *Item) *string { return &i.CountedOn }),
-	number("lead days", unit.Count, 0, 1000, func(i *Item) **float64 { return &i.LeadDays }),
-	number("restart V", unit.Voltage, 9, 14.5, func(i *Item) **float64 { return &i.RestartV }),
-	number("cut-in V", unit.Voltage, 12.4, 14.8, func(i *Item) **float64 { return &i.CutInV }),
-	number("cranks A", unit.Current, 1, 3000, func(i *Item) **float64 { return &i.CrankA }),
-	number("rest contact A", unit.Current, 1, 1000, func(i *Item) **float64 { return &i.RestA }),
-	number("breaks A", unit.Current, 50, 100000, func(i *Item) **float64 { return &i.BreaksA }),
-	number("capacity Ah", unit.Charge(12), 1, 2000, func(i *Item) **float64 { return &i.CapacityAh }),
-	number("length mm", unit.Millimetres, 20, 2000, func(i *Item) **float64 { return &i.LengthMM }),
-	number("width mm", unit.Millimetres, 20, 2000, func(i *Item) **float64 { return &i.WidthMM }),
-	number("height mm", unit.Millimetres, 20, 2000, func(i *Item) **float64 { return &i.HeightMM }),
-	number("weight kg", unit.Mass, 0.1, 500, func(i *Item) **float64 { return &i.WeightKg }),
-	number("draws at most A", unit.Current, 1, 500, func(i *Item) **float64 { return &i.InputA }),
-	{"profiles", func(i *Item, text string) (string, string) {
-		i.Profiles = nil
-		for _, word := range strings.FieldsFunc(strings.ToLower(text), func(r rune) bool { return strings.ContainsRune(" ,;/", r) }) {
-			if !slices.Contains(chemistries, word) {
-				i.Profiles = nil
-				return "names a chemistry that is not known", strings.Join(chemistries, ", ") + "; several with a space between"
-			}
-			i.Profiles = append(i.Profiles, word)
-		}
-		slices.Sort(i.Profiles)
-		i.Profiles = slices.Compact(i.Profiles)
-		return "", ""
-	}, func(i Item) string { return strings.Join(i.Profiles, " ") }},
-	words("remark", 200, func(i *Item) *string { return &i.Remark }),
-}
-
-// chemistries are those that a charger may have a profile for.
-var chemistries = func() (ids []string) {
-	for _, c := range battery.Chemistries {
-		ids = append(ids, c.ID)
-	}
-	return ids
-}()
-
 // Check says what an item lacks. A price and a count carry their date: today's where none
 // is given, as that is the day they are entered.
 func (i *Item) Check(today string) []ItemError {
@@ -275,6 +125,9 @@ func (i *Item) Check(today string) []ItemError {
 	}
 	if i.Kind == "cable" && i.Size == "" {
 		lacks("size", "such as 16 mm², 6 AWG, 8 mm auto")
+	}
+	if len(i.Has) > 1 && slices.Contains(i.Has, HasNone) {
+		errs = append(errs, ItemError{"has", strings.Join(i.Has, " "), "says none, and more", "none alone, or what there is"})
 	}
 	if i.Price != nil && i.Currency == "" {
 		lacks("currency", "a price says its currency: three capital letters, ISO 4217")

@@ -31,6 +31,8 @@ func TestEntriesAreReadAndWritten(t *testing.T) {
 		{"full up to °C", "122 °F", "50"}, {"price", "4.60", "4.6"}, {"currency", "EUR", "EUR"}, {"priced on", "2030-05-01", "2030-05-01"},
 		{"stock", "0", "0"}, {"counted on", "2030-05-02", "2030-05-02"}, {"remark", "per metre", "per metre"}, {"price", "   ", ""},
 		{"profiles", "LiFePO4, agm agm", "agm lifepo4"}, {"lead days", "14", "14"},
+		{"volts in", "24 12", "12 24"}, {"wakes by", "Either", "either"}, {"isolated", "YES", "yes"}, {"terminals", "m8", "M8"},
+		{"terminals", "clamps", "clamps"}, {"largest cable", "16mm2", "16 mm²"}, {"has", "solar, probe", "probe solar"},
 	} {
 		var i, again parts.Item
 		require.NoError(t, set(t, &i, c.head, c.text), "%s %q", c.head, c.text)
@@ -59,6 +61,8 @@ func TestEntriesThatCannotBeUsed(t *testing.T) {
 		{"full up to °C", "400", "20 to 110"},
 		{"price", "-1", "0 to 100000"}, {"currency", "euro", "three capital letters"}, {"priced on", "1 May", "such as"},
 		{"counted on", "2030-02-30", "such as"}, {"profiles", "agm nickel", "lifepo4"}, {"lead days", "-1", "0 to 1000"},
+		{"volts in", "48", "12, 24"}, {"wakes by", "magic", "signal, voltage, either"}, {"terminals", "M7", "clamps, M5"},
+		{"largest cable", "16", "not mm alone"}, {"has", "wings", "solar, probe"}, {"isolated", "perhaps", "yes, no"},
 	} {
 		before := parts.Item{Kind: "fuse", Name: "as it was"}
 		i := before
@@ -105,6 +109,15 @@ func TestWhatAnItemLacks(t *testing.T) {
 	kept := parts.Item{Kind: "other", Name: "x", Price: &price, Currency: "EUR", PricedOn: "2029-01-01"}
 	assert.Empty(t, kept.Check("2030-06-01"))
 	assert.Equal(t, "2029-01-01", kept.PricedOn)
+}
+
+// None is said alone.
+func TestNoneIsSaidAlone(t *testing.T) {
+	amps := 30.0
+	wrong := (&parts.Item{Kind: "charger", Name: "x", RatingA: &amps, Has: []string{"none", "solar"}}).Check("2030-06-01")
+	require.Len(t, wrong, 1)
+	assert.Equal(t, "has", wrong[0].Field)
+	assert.Empty(t, (&parts.Item{Kind: "charger", Name: "x", RatingA: &amps, Has: []string{"none"}}).Check("2030-06-01"))
 }
 
 // A charger of the workshop's stands in the place of the stock card of its output, or

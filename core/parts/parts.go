@@ -21,6 +21,7 @@ type Contact struct {
 	Sensing     coupling.Sensing // of a relay that senses, at 12 V
 	CrankA      float64          // what it bears for the seconds of a start
 	JoinA       float64          // what it may close on; 0 where nobody says: as for a start
+	Stud        string           // that its cables go on; "" where nobody says
 }
 
 // Changeover is the card of a relay with a rest contact: its headline is the make contact.
@@ -32,6 +33,7 @@ type Changeover struct {
 	MostMM2    float64 // the thickest cable that it takes
 	PlugIn     bool    // in a socket, not on studs
 	JoinA      float64 // what it may close on; 0 where nobody says: as for a start
+	Stud       string  // that its cables go on; "" where nobody says
 }
 
 // Takes says whether a cable of mm2 goes on the relay.
@@ -133,11 +135,11 @@ func Stock() Book {
 		}
 	}
 	b.Changeovers = []Changeover{
-		{"changeover-40", "plug-in changeover relay, 40/30 A", coupling.PlugIn, contactOhm, crankShare * 40, 6, true, 0},
+		{"changeover-40", "plug-in changeover relay, 40/30 A", coupling.PlugIn, contactOhm, crankShare * 40, 6, true, 0, ""},
 		{"changeover-70", "plug-in changeover relay, 70/50 A", coupling.Changeover{MakeA: 70, BreakA: 50, CoilA: 0.2}, contactOhm,
-			crankShare * 70, 10, true, 0},
+			crankShare * 70, 10, true, 0, ""},
 		{"changeover-100", "stud changeover relay, 100/80 A", coupling.Changeover{MakeA: 100, BreakA: 80, CoilA: 0.6}, contactOhm,
-			crankShare * 100, 120, false, 0},
+			crankShare * 100, 120, false, 0, ""},
 	}
 	b.Plugs = []Plug{
 		{"plug-50", "50 A plug", 50, 16, 0.0005},

@@ -2,6 +2,7 @@ package study
 
 import (
 	"cmp"
+	"maps"
 	"slices"
 	"strings"
 
@@ -82,6 +83,7 @@ func asks(i parts.Item) float64 {
 func shelved(now *design.Design, item parts.Item) Shelved {
 	changes := job.OfPart(item)
 	changes["pins.coupling"], changes["pins.chargerCount"], changes["arranged.besideA"] = string(oneCharger(now)), nil, nil
+	maps.Copy(changes, told(now, item))
 	s := Shelved{Key: item.Key(), Item: item, Unsaid: unsaid(now, item), Comes: comes(item)}
 	doc, problems := job.With(now.Doc, changes)
 	if len(problems) > 0 { // a book may hold what a card of a job may not
@@ -93,6 +95,7 @@ func shelved(now *design.Design, item parts.Item) Shelved {
 	s.Sizing = sizing(item.Name, changes, d, now)
 	s.SeesV = unit.Round(d.Hardest().InV, 2)
 	s.against(now)
+	s.suits(now, d)
 	s.stops(d)
 	if s.Sizing.Level == verdict.Good && len(s.Unsaid) > 0 {
 		s.Sizing.Level = verdict.Open
@@ -109,14 +112,10 @@ func (s *Shelved) against(now *design.Design) {
 			c, _ := battery.ByID(id) // the book lets no other in
 			names[i] = c.Label
 		}
-		s.Sizing.Level = verdict.Bad
-		s.Sizing.Against = append(s.Sizing.Against, "it has no profile for "+now.Facts.Chemistry.Label+", only for "+strings.Join(names, ", "))
+		s.is(verdict.Bad, "it has no profile for "+now.Facts.Chemistry.Label+", only for "+strings.Join(names, ", "))
 	}
 	if s.Item.Stock != nil && *s.Item.Stock < 1 {
-		if s.Sizing.Level == verdict.Good {
-			s.Sizing.Level = verdict.Caution
-		}
-		s.Sizing.Against = append(s.Sizing.Against, "none in stock")
+		s.is(verdict.Caution, "none in stock")
 	}
 }
 
@@ -126,14 +125,11 @@ var atTheRun = []string{"coupling", "f1", "c1", "c2", "f2"}
 // stops adds what the plan with it would stop at, and a fuse that cannot hold what it draws.
 func (s *Shelved) stops(d *design.Design) {
 	if most := s.Item.MaxFuseA; most != nil && *most < d.Start.Amps {
-		s.Sizing.Level = verdict.Bad
-		s.Sizing.Against = append(s.Sizing.Against, "its sheet allows a fuse of "+unit.Plain(*most, "A", 1)+" and it draws "+
-			unit.Text(d.Start.Amps, "A", 0))
+		s.is(verdict.Bad, "its sheet allows a fuse of "+unit.Plain(*most, "A", 1)+" and it draws "+unit.Text(d.Start.Amps, "A", 0))
 	}
 	for _, n := range judge.Notes(d) {
 		if n.Severity == verdict.Stop && slices.Contains(atTheRun, n.Column) {
-			s.Sizing.Level = verdict.Bad
-			s.Sizing.Against = append(s.Sizing.Against, n.Text)
+			s.is(verdict.Bad, n.Text)
 		}
 	}
 }
@@ -152,8 +148,13 @@ func unsaid(now *design.Design, item parts.Item) []string {
 	add(item.Efficiency == nil, "its efficiency: "+unit.Text(100*stock.EfficiencyLow, "%", 0)+" reckoned at worst")
 	add(item.MaxFuseA == nil, "the largest fuse before it: none reckoned")
 	add(len(item.Profiles) == 0, "whether it has a profile for "+now.Facts.Chemistry.Label)
-	add(now.Facts.N != 1 || now.Facts.AuxN != 1, "whether it is made for "+unit.Text(now.Facts.SystemV.Value, "V", 0)+" in, "+
-		unit.Text(now.Facts.AuxV.Value, "V", 0)+" out")
+	add(len(item.VoltsIn) == 0 && now.Facts.N != 1, "whether it is made for "+unit.Text(now.Facts.SystemV.Value, "V", 0)+" in")
+	add(len(item.VoltsOut) == 0 && now.Facts.AuxN != 1, "whether it is made for "+unit.Text(now.Facts.AuxV.Value, "V", 0)+" out")
+	add(item.WakesBy == "", "how it knows that the engine runs")
+	add(item.Isolated == "", "whether its two minus are joined inside")
+	add(item.Terminals == "", "what its cables go on")
+	add(item.LargestSize == "" && item.Terminals != "" && item.Terminals != parts.Clamps, "how thick a cable its terminals take")
+	add(len(item.Has) == 0 && (sunThrough(now) || now.Facts.Chemistry.Managed()), "what is in it besides")
 	return list
 }
 

@@ -128,7 +128,14 @@ func (o *Offered) join(now, d *design.Design, already map[string]bool) {
 	o.unsaid(item.Kind == "changeover" && item.RestA == nil, "what its rest contact bears: "+unit.Text(d.Changeover.Relay.BreakA, "A",
 		0)+" reckoned")
 	o.unsaid(item.CrankA == nil, "what it bears in a start")
-	o.unsaid(now.Facts.N != 1, "whether it is made for "+unit.Text(now.Facts.SystemV.Value, "V", 0))
+	if text := otherVolts(item.VoltsIn, now.Facts.SystemV.Value, forSystem); text != "" {
+		o.is(verdict.Bad, text)
+	}
+	for _, text := range tooThick(d, item, largest(item)) {
+		o.is(verdict.Caution, text)
+	}
+	o.unsaid(now.Facts.N != 1 && len(item.VoltsIn) == 0, "whether it is made for "+unit.Text(now.Facts.SystemV.Value, "V", 0))
+	o.unsaid(item.Terminals == "", "what its cables go on")
 }
 
 // breaker holds a breaker against the place of F1.
@@ -162,6 +169,10 @@ func (o *Offered) battery(now, d *design.Design, already map[string]bool) {
 		}
 	}
 	o.notes(d, already, "aux", "coupling")
+	if text := otherVolts(item.VoltsIn, now.Facts.AuxV.Value, "it is of %s, and the aux side has %s"); text != "" {
+		o.is(verdict.Bad, text)
+	}
+	o.unsaid(now.Facts.AuxN != 1 && len(item.VoltsIn) == 0, "whether it is of "+unit.Text(now.Facts.AuxV.Value, "V", 0))
 	for _, c := range judge.Checks(d) {
 		o.unsaid(c.ID == "fit.open" && item.LengthMM != nil, "whether it goes in: not all of battery, recess and opening is measured")
 	}

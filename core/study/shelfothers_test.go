@@ -22,7 +22,7 @@ const steady = `{"format":"epitrope-job","version":1,"alternator":{"label":"80/1
 
 func relay(change func(*parts.Item)) parts.Item {
 	i := parts.Item{Kind: "relay", Name: "Dunnock", RatingA: of(140), CutInV: of(13.3), CutOutV: of(12.8), CrankA: of(400), Price: of(60),
-		Currency: "EUR", Stock: of(2)}
+		Currency: "EUR", Stock: of(2), VoltsIn: []string{"12"}, Terminals: "M8"}
 	change(&i)
 	return i
 }
@@ -58,6 +58,11 @@ func TestTheShelfHoldsJoinsAndBatteriesToo(t *testing.T) {
 			"14.7 V"},
 		{"nobody says when it joins", steady, relay(func(i *parts.Item) { i.CutInV = nil }), verdict.Open, "when it joins"},
 		{"none there", steady, relay(func(i *parts.Item) { i.Stock = of(0) }), verdict.Caution, "none in stock"},
+		{"for another vehicle", steady, relay(func(i *parts.Item) { i.VoltsIn = []string{"24"} }), verdict.Bad, "it is for 24 V"},
+		{"nobody says what its cables go on", steady, relay(func(i *parts.Item) { i.Terminals = "" }), verdict.Open, "its cables go on"},
+		{"terminals that are too small", with(steady, `"pins":{"startSize":"50 mm2"}`), relay(func(i *parts.Item) { i.Terminals = "M5" }),
+			verdict.Caution, "terminals take 35 mm²"},
+		{"a battery of 24 V", steady, accumulator(func(i *parts.Item) { i.VoltsIn = []string{"24"} }), verdict.Bad, "the aux side has 12 V"},
 		{"a machine that varies", with(steady, `"vehicle":{"euro56":"yes"},"pins":{}`), relay(func(*parts.Item) {}), verdict.Good, ""},
 		{"parts above where it joins", steady, relay(func(i *parts.Item) { i.CutInV, i.CutOutV = of(12.8), of(13.3) }), verdict.Bad, ""},
 		{"a contactor", steady, parts.Item{Kind: "contactor", Name: "Rail", RatingA: of(200), CrankA: of(900)}, verdict.Open, "coil"},

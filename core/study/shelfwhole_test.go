@@ -110,7 +110,7 @@ func TestAWholeShelf(t *testing.T) {
 			put(relay(func(i *parts.Item) { i.RatingA = of(a) }), f)
 		}
 	}
-	put(parts.Item{Kind: "contactor", Name: "Rail", RatingA: of(200), CrankA: of(900), StandbyA: of(0.4)},
+	put(parts.Item{Kind: "contactor", Name: "Rail", RatingA: of(200), CrankA: of(900), StandbyA: of(0.4), Terminals: "M8"},
 		fault{must: on(verdict.Bad, func(j shelfJob) bool { return j.varies })})
 	put(parts.Item{Kind: "contactor", Name: "Wren", RatingA: of(12), CrankA: of(900), StandbyA: of(0.4)}, fault{must: on(verdict.Bad, always)})
 	require.Len(t, items, 60)

@@ -31,10 +31,11 @@ type Contact struct {
 	PullA, DropA        float64 // its coil's current closes it from, and lets go below
 	WatchOhm, HoldOhm   float64 // of one that senses: its own circuit, open and closed; 0 where it has none
 	Senses              coupling.Sensing
-	ByHand              bool // it is worked at the contact itself
-	PlugIn              bool // in a socket, not on studs
-	Locks               bool // its rest contact lets a control's feed through, and it joins nothing
-	Ahead               bool // it parts a charger's feed, and joins no batteries
+	ByHand              bool   // it is worked at the contact itself
+	PlugIn              bool   // in a socket, not on studs
+	Stud                string // that its cables go on; "" where nobody says
+	Locks               bool   // its rest contact lets a control's feed through, and it joins nothing
+	Ahead               bool   // it parts a charger's feed, and joins no batteries
 }
 
 // Splitter lets current pass from one terminal to either of two others, and none back.

@@ -18,12 +18,12 @@ func (c Component) Stud() string {
 			return d.Family.Stud()
 		}
 	case Charger:
-		if d.Card.ClampMM2() > 0 {
-			return ""
+		if d.Card.Stud() != "" || d.Card.ClampMM2() > 0 {
+			return d.Card.Stud()
 		}
 	case Contact:
-		if d.PlugIn {
-			return ""
+		if d.PlugIn || d.Stud != "" {
+			return d.Stud
 		}
 	case Load:
 		if d.Ohm > 0 { // a lamp
