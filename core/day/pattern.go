@@ -3,7 +3,6 @@ package day
 import (
 	"fmt"
 	"math"
-	"slices"
 	"strconv"
 	"strings"
 
@@ -91,11 +90,6 @@ func (p Pattern) Seconds() float64 {
 		sum += s.Seconds
 	}
 	return sum
-}
-
-// PluggedIn says whether it is plugged in for any of it.
-func (p Pattern) PluggedIn() bool {
-	return slices.ContainsFunc(p, func(s Segment) bool { return s.Own.Mains })
 }
 
 // Starts says whether the engine ever runs.

@@ -52,14 +52,37 @@ func (f *Facts) day(r *resolver, d Document) {
 var behaves = map[feed.Behaviour]string{feed.RunningOnly: "running", feed.Ignition: "ignition", feed.Key: "accessory",
 	feed.Permanent: "switch", feed.Never: "dead"}
 
+// written is the driving that is written out; is says whether there is any. A document holds only what reads.
+func (f Facts) written() (p day.Pattern, is bool) {
+	if f.Day.Pattern != OwnPattern || f.Day.Own == "" {
+		return nil, false
+	}
+	p, err := day.ParsePattern(f.Day.Own)
+	return p, err == nil
+}
+
+// PluggedIn says whether the vehicle is plugged in for any of its days: no ready pattern has it, so only what is written does.
+func (f Facts) PluggedIn() bool {
+	p, _ := f.written()
+	left := f.Day.Days.Value * 24 * 3600
+	for _, s := range p {
+		if left <= 0 {
+			return false
+		}
+		if s.Own.Mains {
+			return true
+		}
+		left -= s.Seconds
+	}
+	return false
+}
+
 // Driving is what the vehicle does through the days of the trial, its hours driven
 // multiplied by a factor.
 func (f Facts) Driving(hoursFactor float64) day.Pattern {
 	count := f.Day.Days.Value
-	if f.Day.Pattern == OwnPattern && f.Day.Own != "" {
-		if p, err := day.ParsePattern(f.Day.Own); err == nil { // a document holds only patterns that read
-			return p.Repeat(count)
-		}
+	if p, is := f.written(); is {
+		return p.Repeat(count)
 	}
 	ready, err := day.ReadyByID(f.Day.Pattern)
 	if err != nil {

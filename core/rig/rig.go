@@ -131,7 +131,7 @@ func Of(d *design.Design, v Variation) *day.Rig {
 		plus, minus := d.AuxBus(), d.AuxMinus()
 		c.Add(network.Alternator{Name: circuit.Mains, Plus: c.Node(plus.Node()), Minus: c.Node(minus.Node()), Volts: d.MainsV(s)})
 		rig.Mains = &day.Mains{Element: circuit.Mains, Plus: plus.Node(), Minus: minus.Node(), Volts: d.MainsV(s) / f.AuxN, MostA: *s.OutputA}
-		if f.Driving(1).PluggedIn() { // it is run, not taken off as so much a day
+		if f.PluggedIn() { // it is run, not taken off as so much a day
 			rig.HouseA = v.House * f.DailyAh.Value / 24
 		}
 	}

@@ -28,6 +28,7 @@ type BookPart struct {
 // PartsBook is the workshop's parts.
 type PartsBook struct {
 	Heads []string   `json:"heads" doc:"The columns of the book, in their order"`
+	For   [][]string `json:"for" doc:"The kinds of part that each of the columns is about; none for all"`
 	Kinds []string   `json:"kinds"`
 	Parts []BookPart `json:"parts"`
 }
@@ -81,7 +82,7 @@ func (a *api) parts(ctx context.Context, _ *struct{}) (*body[PartsBook], error) 
 	}
 	out := PartsBook{Kinds: parts.ItemKinds, Parts: make([]BookPart, len(list))}
 	for _, c := range parts.ItemColumns {
-		out.Heads = append(out.Heads, c.Head)
+		out.Heads, out.For = append(out.Heads, c.Head), append(out.For, append([]string{}, c.For...))
 	}
 	for i, p := range list {
 		item := p.Of()

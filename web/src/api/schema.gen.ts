@@ -1028,6 +1028,7 @@ export interface components {
             maxAmbientC?: number;
             /** Format: double */
             maxFuseA?: number;
+            mostSize?: string;
             name?: string;
             /** Format: double */
             outputA?: number;
@@ -1045,6 +1046,7 @@ export interface components {
             softStartS?: number;
             /** Format: double */
             standbyA?: number;
+            terminals?: string;
             way?: string;
         };
         CardSetting: {
@@ -1957,6 +1959,8 @@ export interface components {
              * @description A charger's, in %
              */
             efficiency?: number;
+            /** @description What is in a charger besides: solar, probe, disable, care; none */
+            has?: string[];
             /** Format: double */
             heightMM?: number;
             /**
@@ -1964,8 +1968,12 @@ export interface components {
              * @description It draws at most
              */
             inputA?: number;
+            /** @description A charger's input and output are isolated from each other: yes, no */
+            isolated?: string;
             /** @description One of ItemKinds */
             kind: string;
+            /** @description The thickest cable that its terminals take */
+            largestSize?: string;
             /**
              * Format: double
              * @description How long it takes to come where none is in stock
@@ -1973,6 +1981,11 @@ export interface components {
             leadDays?: number;
             /** Format: double */
             lengthMM?: number;
+            /**
+             * Format: double
+             * @description A charger's signal counts as live from, at 12 V
+             */
+            liveV?: number;
             /**
              * Format: double
              * @description Full output up to here
@@ -2021,6 +2034,14 @@ export interface components {
              * @description Pieces, or metres
              */
             stock?: number;
+            /** @description What its cables go on: clamps, or a stud such as M6 */
+            terminals?: string;
+            /** @description Systems that it is made for, of a charger at its input: 12, 24 */
+            voltsIn?: string[];
+            /** @description Batteries that a charger charges: 12, 24 */
+            voltsOut?: string[];
+            /** @description How a charger knows that the engine runs: signal, voltage, either */
+            wakesBy?: string;
             /** Format: double */
             weightKg?: number;
             /** Format: double */
@@ -2660,6 +2681,8 @@ export interface components {
             windingC: number;
         };
         PartsBook: {
+            /** @description The kinds of part that each of the columns is about; none for all */
+            for: string[][];
             /** @description The columns of the book, in their order */
             heads: string[];
             kinds: string[];
@@ -2928,6 +2951,7 @@ export interface components {
             ratedBy?: string;
             /** Format: double */
             restA?: number;
+            terminals?: string;
             twoWay?: string;
         };
         Retrofit: {

@@ -1,6 +1,6 @@
 import { Button, Tabs } from "@mantine/core";
 import cx from "clsx";
-import { useState } from "react";
+import { useRef, useState } from "react";
 
 import { useJob } from "../job/JobContext";
 import { Sheet } from "../job/Sheet";
@@ -25,10 +25,16 @@ export default function MethodsSheet() {
 function Side({ judged, answer }: { judged: Asked<Judged>; answer: Judged }) {
   const [looked, look] = useState<string | null>(null);
   const [tab, pick] = useStored("methodsTab", "reasons", "window");
+  const tabs = useRef<HTMLDivElement>(null);
   const { asking, failed } = judged;
   const driven = useDriven(answer.methods, !asking);
   const list = ranked(driven.list);
   const at = list.find((m) => m.method.kind === looked) ?? list.find((m) => m.fitted) ?? (list[0] as Method);
+  /** show opens a tab, and brings what it holds into sight. */
+  const show = (t: string | null) => {
+    pick(t ?? "reasons");
+    requestAnimationFrame(() => tabs.current?.scrollIntoView({ block: "start" }));
+  };
   return (
     <div data-asking={asking || driven.driving}>
       <h2 className="hidden">Couplings side by side</h2>
@@ -39,7 +45,7 @@ function Side({ judged, answer }: { judged: Asked<Judged>; answer: Judged }) {
         </span>
       </p>
       <MethodTable list={list} at={at} look={look} />
-      <Tabs value={tab} onChange={(t) => pick(t ?? "reasons")} keepMounted={false} color="ink" className={css.tabs}>
+      <Tabs ref={tabs} value={tab} onChange={show} keepMounted={false} color="ink" className={css.tabs}>
         <Tabs.List>
           <Tabs.Tab value="reasons">{at.method.label}: why</Tabs.Tab>
           <Tabs.Tab value="sizes">Charger size</Tabs.Tab>

@@ -80,7 +80,7 @@ export function PartsPage() {
       {says && <Told>{says}</Told>}
       {book.isPending && <Waiting what="Fetching the parts" />}
       {book.isError && <Failed what="The parts" error={book.error} again={() => void book.refetch()} />}
-      {entry && <Entry key={JSON.stringify(entry)} heads={heads} kinds={book.data?.kinds ?? []} start={entry} onDone={() => setEntry(null)} onKept={refresh} />}
+      {entry && <Entry key={JSON.stringify(entry)} heads={heads} about={book.data?.for ?? []} kinds={book.data?.kinds ?? []} start={entry} onDone={() => setEntry(null)} onKept={refresh} />}
       {book.data?.parts.length === 0 && !entry && <Empty>No parts yet. Add one, or read a file. Until then plans use cards of parts as they are commonly sold.</Empty>}
       {(book.data?.parts.length ?? 0) > 0 && <Table className={css.book} caption="Parts" rows={book.data?.parts ?? []} columns={columns} keyOf={(p) => p.key} />}
     </WorkshopPage>
@@ -106,6 +106,8 @@ function dated(text: string, day: string) {
 
 interface EntryProps {
   heads: string[];
+  /** The kinds that each of the heads is about; none for all. */
+  about: string[][];
   kinds: string[];
   start: Record<string, string>;
   onDone: () => void;
@@ -113,7 +115,7 @@ interface EntryProps {
 }
 
 /** Entry is one part, typed. */
-function Entry({ heads, kinds, start, onDone, onKept }: EntryProps) {
+function Entry({ heads, about, kinds, start, onDone, onKept }: EntryProps) {
   const [cells, setCells] = useState<Record<string, string>>({ kind: "charger", ...start });
   const [problems, setProblems] = useState<Problem[]>([]);
   const put = useMutation({
@@ -128,6 +130,8 @@ function Entry({ heads, kinds, start, onDone, onKept }: EntryProps) {
     const p = problems.find((x) => x.field === head);
     return p && `${p.wrong}; allowed: ${p.allowed}`;
   };
+  /** asked says whether a column is about such a part, or holds something of it. */
+  const asked = (head: string, kinds: string[]) => kinds.length === 0 || kinds.includes(cells.kind ?? "") || (cells[head] ?? "") !== "" || problems.some((p) => p.field === head);
   const set = (head: string, text: string) => setCells({ ...cells, [head]: text });
   return (
     <form
@@ -139,7 +143,7 @@ function Entry({ heads, kinds, start, onDone, onKept }: EntryProps) {
       }}
     >
       <Fieldset>
-        {heads.map((h) =>
+        {heads.filter((h, i) => asked(h, about[i] ?? [])).map((h) =>
           h === "kind" ? (
             <NativeSelect key={h} label={h} data={kinds} value={cells.kind} error={wrong(h)} onChange={(e) => set(h, e.currentTarget.value)} />
           ) : (
