@@ -9,19 +9,17 @@ import (
 
 // triggered says whether a signal is live.
 func (r *runner) triggered(by Trigger) bool {
-	switch by {
-	case Switched:
-		return true
-	case Ignition:
-		return r.now.kind.live() && !r.on.stalled
-	case Accessory:
-		return r.now.kind.live() && !r.now.kind.cranks() && !r.on.stalled
-	case Dead:
-		return false
-	case Sensed:
+	switch {
+	case by.Sensed:
 		return r.on.engine
+	case r.now.running:
+		return by.Running
+	case r.on.stalled || !r.now.kind.live():
+		return by.Out
+	case r.now.kind.cranks():
+		return by.Cranking
 	}
-	return r.now.running
+	return by.On
 }
 
 // signalled says whether a charger's signal is live, with volts enough.

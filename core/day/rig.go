@@ -144,18 +144,20 @@ type Ahead struct {
 	By           Trigger
 }
 
-// Trigger is what a charger takes for a running engine.
-type Trigger string
+// Trigger is when a signal is live, by what the key and the engine do.
+type Trigger struct {
+	Out, On, Cranking, Running bool
+	Sensed                     bool // there is none: it is the charger's own eye on its input
+}
 
-// The triggers of a charger.
-const (
-	Running  Trigger = "running"  // live only while the engine runs
-	Ignition Trigger = "ignition" // live with the key
-	Switched Trigger = "switched" // a switch, left on
-
-	Accessory Trigger = "accessory" // live with the key, but not while cranking
-	Dead      Trigger = "dead"      // never
-	Sensed    Trigger = "sensed"    // the charger's own eye on its input
+// Signals as they commonly behave.
+var (
+	Running   = Trigger{Running: true}                                      // live only while the engine runs
+	Ignition  = Trigger{On: true, Cranking: true, Running: true}            // live with the key
+	Accessory = Trigger{On: true, Running: true}                            // live with the key, but not while cranking
+	Switched  = Trigger{Out: true, On: true, Cranking: true, Running: true} // a switch, left on
+	Dead      = Trigger{}                                                   // never
+	Sensed    = Trigger{Sensed: true}
 )
 
 // Charger is a DC-DC charger.

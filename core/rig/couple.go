@@ -7,6 +7,7 @@ import (
 	"epitrope/core/coupling"
 	"epitrope/core/day"
 	"epitrope/core/design"
+	"epitrope/core/feed"
 	"epitrope/core/network"
 	"epitrope/core/system"
 )
@@ -105,7 +106,7 @@ func signalVolts(d *design.Design, device system.Charger) float64 {
 	if device.SignalOhm == 0 {
 		return 0
 	}
-	s := d.StateAt("", design.KeyState{Key: "on", Engine: "running"})
+	s := d.StateAt("", whileLive(d))
 	s.Stopped, s.Joined, s.HouseA = true, false, 0
 	d.Rest(&s)
 	across := s.Across("coupling.15", "coupling.31")
@@ -113,6 +114,16 @@ func signalVolts(d *design.Design, device system.Charger) float64 {
 		return 0
 	}
 	return device.LiveV * s.BusV / across / d.Facts.N
+}
+
+// whileLive is a position of the key in which the signal is live: with the engine running, unless it is dead then.
+func whileLive(d *design.Design) design.KeyState {
+	for _, k := range []design.KeyState{design.Driving, design.Ignition, design.Accessory, design.KeyOut} {
+		if d.FeedIs(k) == feed.Is {
+			return k
+		}
+	}
+	return design.Driving
 }
 
 // trigger is when the coupling sees its signal, as its circuit brings it.
@@ -126,17 +137,7 @@ func trigger(d *design.Design) day.Trigger {
 // signalled is when what works the coupling, or a relay ahead of it, reaches it.
 func signalled(d *design.Design) day.Trigger {
 	at := func(key, engine string) bool { return d.Signal(design.KeyState{Key: key, Engine: engine}) }
-	switch {
-	case !at("on", "running"):
-		return day.Dead
-	case at("off", "stopped"):
-		return day.Switched
-	case at("start", "cranking"):
-		return day.Ignition
-	case at("on", "stopped"):
-		return day.Accessory
-	}
-	return day.Running
+	return day.Trigger{Out: at("off", "stopped"), On: at("on", "stopped"), Cranking: at("start", "cranking"), Running: at("on", "running")}
 }
 
 // join puts in what joins the batteries, and what works it: its own eye on the voltage, the
@@ -183,7 +184,7 @@ func workedByCharger(s *system.System, contact system.Component) bool {
 // hold it, at 12 V: what drives its currents through all that feeds it; nothing where its feed
 // is dead.
 func coilVolts(d *design.Design, contact system.Contact) (pull, drop float64) {
-	s := d.StateAt("", design.KeyState{Key: "on", Engine: "running"})
+	s := d.StateAt("", whileLive(d))
 	s.HouseA = 0
 	d.Settle(&s)
 	amps := circuit.Had(s.Solved.Through("coil"))
