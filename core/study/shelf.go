@@ -25,6 +25,7 @@ type Shelved struct {
 	SeesV  float64    `json:"seesV" doc:"Its input at the hardest state that it charges in; 0 where there is none"`
 	Unsaid []string   `json:"unsaid" doc:"What its card does not say, and the plan reckons with in its stead"`
 	Comes  string     `json:"comes" doc:"In stock, or when it comes; empty where the book does not say"`
+	grave
 }
 
 // Shelf is the chargers of a parts book on a job, those that fit first, and of them the cheapest.

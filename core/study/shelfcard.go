@@ -14,12 +14,25 @@ import (
 	"epitrope/core/verdict"
 )
 
-// is adds what speaks against a charger, once.
+// is adds what speaks against a charger, once, and what forbids it before the rest.
 func (s *Shelved) is(level verdict.Level, text string) {
 	s.Sizing.Level = verdict.Worst(s.Sizing.Level, level)
-	if !slices.Contains(s.Sizing.Against, text) {
-		s.Sizing.Against = append(s.Sizing.Against, text)
+	s.Sizing.Against = s.put(s.Sizing.Against, level, text)
+}
+
+// grave counts the reasons of a list that forbid: they stand first in it.
+type grave int
+
+// put is a list of reasons with another, where it is not in it yet.
+func (g *grave) put(list []string, level verdict.Level, text string) []string {
+	switch {
+	case slices.Contains(list, text):
+		return list
+	case level != verdict.Bad:
+		return append(list, text)
 	}
+	*g++
+	return slices.Insert(list, int(*g)-1, text)
 }
 
 // told is what a job has to answer for a charger that can be told in one way only.

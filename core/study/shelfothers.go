@@ -27,6 +27,7 @@ type Offered struct {
 	Against []string       `json:"against" doc:"What speaks against it"`
 	Unsaid  []string       `json:"unsaid" doc:"What neither its card nor the job says, and the plan reckons with in its stead"`
 	Comes   string         `json:"comes" doc:"In stock, or when it comes; empty where the book does not say"`
+	grave
 }
 
 // joins are the couplings that a part of a kind makes.
@@ -73,9 +74,7 @@ func offered(now *design.Design, already map[string]bool, item parts.Item) Offer
 // is adds what speaks against it, once.
 func (o *Offered) is(level verdict.Level, text string) {
 	o.Level, text = verdict.Worst(o.Level, level), strings.TrimSuffix(text, ".")
-	if !slices.Contains(o.Against, text) {
-		o.Against = append(o.Against, text)
-	}
+	o.Against = o.put(o.Against, level, text)
 }
 
 func (o *Offered) unsaid(missing bool, text string) {

@@ -45,8 +45,8 @@ export function Shelf() {
       cell: (s) => (s.sizing.givesA > 0 && s.sizing.givesA < s.sizing.outA ? `${s.sizing.givesA} of ${s.sizing.outA} A` : `${s.item.ratingA} A`),
     },
     { key: "sees", head: "Input at worst", set: "figure", sort: (s) => s.seesV, cell: (s) => (s.seesV > 0 ? `${s.seesV.toFixed(2)} V` : "none") },
-    { key: "against", head: "Against it", className: css.against, cell: (s) => s.sizing.against.join("; ") || "nothing" },
-    { key: "unsaid", head: "Its card does not say", className: css.against, cell: (s) => s.unsaid.join("; ") || "all is said" },
+    { key: "against", head: "Against it", className: css.against, cell: (s) => <Lines list={s.sizing.against} none="nothing" /> },
+    { key: "unsaid", head: "Its card does not say", className: css.against, cell: (s) => <Lines list={s.unsaid} none="nothing" /> },
     { key: "price", head: "Price", set: "figure", sort: (s) => s.item.price ?? Infinity, cell: (s) => price(s.item) },
     { key: "comes", head: "At hand", cell: (s) => s.comes || "not counted" },
     { key: "take", head: "Take it", quiet: true, cell: (s) => taking(s.item.name, s.sizing.level, s.sizing.now, s.sizing.changes) },
@@ -56,8 +56,8 @@ export function Shelf() {
     { key: "kind", head: "Is a", sort: (o) => o.item.kind, cell: (o) => o.item.kind },
     { key: "fits", head: "On this job", level: (o) => (o.level === "open" ? undefined : o.level), cell: (o) => fits[o.level] },
     { key: "does", head: "What it does", set: "figure", cell: (o) => o.does || "–" },
-    { key: "against", head: "Against it", className: css.against, cell: (o) => o.against.join("; ") || "nothing" },
-    { key: "unsaid", head: "Not known", className: css.against, cell: (o) => o.unsaid.join("; ") || "all is said" },
+    { key: "against", head: "Against it", className: css.against, cell: (o) => <Lines list={o.against} none="nothing" /> },
+    { key: "unsaid", head: "Not known", className: css.against, cell: (o) => <Lines list={o.unsaid} none="nothing" /> },
     { key: "price", head: "Price", set: "figure", sort: (o) => o.item.price ?? Infinity, cell: (o) => price(o.item) },
     { key: "comes", head: "At hand", cell: (o) => o.comes || "not counted" },
     { key: "take", head: "Take it", quiet: true, cell: (o) => taking(o.item.name, o.level, o.now, o.changes) },
@@ -68,5 +68,30 @@ export function Shelf() {
       {others.length > 0 && <Table className={css.sizings} caption="Relays, contactors, breakers and batteries of the parts book" rows={others} columns={rest} keyOf={(o) => o.key} marked={(o) => o.now} />}
       {left > 0 && <p className="soft">{left} more parts of the book were not looked at: there are too many.</p>}
     </div>
+  );
+}
+
+/** first are the reasons that are read at a glance. */
+const first = 2;
+
+/** Lines are reasons, one a line, those past the first behind a word. */
+function Lines({ list, none }: { list: string[]; none: string }) {
+  if (list.length === 0) return none;
+  const line = (text: string) => (
+    <li key={text}>
+      {text.charAt(0).toUpperCase()}
+      {text.slice(1)}
+    </li>
+  );
+  return (
+    <>
+      <ul className={css.lines}>{list.slice(0, first).map(line)}</ul>
+      {list.length > first && (
+        <details>
+          <summary>{list.length - first} more</summary>
+          <ul className={css.lines}>{list.slice(first).map(line)}</ul>
+        </details>
+      )}
+    </>
   );
 }
