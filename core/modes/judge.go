@@ -125,7 +125,13 @@ func through(l *line) []any  { return []any{amps(l.throughA())} }
 func charging(l *line) []any { return []any{amps(l.s.OutA)} }
 func draining(l *line) []any { return []any{unit.Text(l.outA, "A", 0), l.lasts()} }
 
-func amps(a float64) string { return unit.Text(math.Abs(a), "A", 0) }
+// amps is a current in a sentence: one that would be written as none is under an ampere.
+func amps(a float64) string {
+	if a = math.Abs(a); a < 0.5 {
+		return "under " + unit.Text(1, "A", 0)
+	}
+	return unit.Text(a, "A", 0)
+}
 
 // judge says whether a line is allowed, and what prevents it where it is not.
 func (l *line) judge() {

@@ -148,7 +148,7 @@ func TestCrankingIsOneFigure(t *testing.T) {
 		require.Empty(t, problems)
 		d := design.Of(doc, parts.Stock())
 		crank := d.StateBy("crank")
-		row := modes.ModeAt(d, d.CouplingSwitches()[0], design.CrankKey, "no")
+		row := modes.ModeAt(d, "", design.CrankKey, "no")
 		if row.Rule != "mode.cranks" || crank.Joined || crank.Err != nil {
 			continue
 		}

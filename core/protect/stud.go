@@ -4,7 +4,7 @@ package protect
 var studs = map[string]string{Strip30.ID: "M5", Strip51.ID: "M8", Bolt.ID: "M8", Ceramic.ID: "M8", Breaker.ID: "M6", AutoBreaker.ID: "M6"}
 
 // lugMost is the thickest cable, in mm², that lugs for a stud are sold for. Source: from memory.
-var lugMost = map[string]float64{"M5": 35, "M6": 70, "M8": 120}
+var lugMost = map[string]float64{"M5": 35, "M6": 70, "M8": 120, "M10": 150}
 
 // LugMost is the thickest cable, in mm², that lugs for a stud are sold for; 0 for what is no stud.
 func LugMost(stud string) float64 { return lugMost[stud] }

@@ -25,10 +25,10 @@ import (
 var (
 	soldMM2   = []string{"1", "1.5", "2.5", "4", "6", "10", "16", "25", "35", "50", "70", "95", "120"}
 	soldAWG   = []string{"18", "16", "14", "12", "10", "8", "6", "4", "2", "1", "1/0", "2/0", "3/0", "4/0"}
-	studsMost = map[string]float64{"M5": 35, "M6": 70, "M8": 120}
-	lugged    = regexp.MustCompile(`^(?:tube lug|ring terminal) (.+), (M\d)$`)
+	studsMost = map[string]float64{"M5": 35, "M6": 70, "M8": 120, "M10": 150}
+	lugged    = regexp.MustCompile(`^(?:tube lug|ring terminal) (.+), (M\d+)$`)
 	sized     = regexp.MustCompile(`^(?:ferrule|plug contact|reducing pin,|` +
-		`relay socket contact 9.5 mm,|blade terminal 6.3 mm,|butt splice) (.+?)(?:, with adhesive| to (?:10|16|35) mm²)?$`)
+		`relay socket contact 9.5 mm,|blade terminal 6.3 mm,|butt splice) (.+?)(?:, with adhesive| to [\d.]+ mm²)?$`)
 	metricSize = regexp.MustCompile(`^([\d.]+) mm²$`)
 	gaugeSize  = regexp.MustCompile(`^([\d/]+) AWG$`)
 )
