@@ -27,7 +27,7 @@ func read(t *testing.T, text string) File {
 // value and what is allowed.
 func TestLineByLine(t *testing.T) {
 	for name, c := range map[string]struct{ line, says string }{
-		"kind":       {"gizmo,A,30", `line 2: kind "gizmo" is not a kind of part; allowed: charger, relay,`},
+		"kind":       {"gizmo,A,30", `line 2: kind "gizmo" is none of them; allowed: charger, relay,`},
 		"no kind":    {",A,30", `line 2: kind is missing; allowed: charger, relay,`},
 		"no name":    {"charger,,30", `line 2: name is missing; allowed: what the workshop calls it`},
 		"no rating":  {"charger,A", `line 2: rating A is missing; allowed: a charger says its current`},
