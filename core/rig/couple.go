@@ -134,10 +134,11 @@ func trigger(d *design.Design) day.Trigger {
 	return signalled(d)
 }
 
-// signalled is when what works the coupling, or a relay ahead of it, reaches it.
+// signalled is when what works the coupling, or a relay ahead of it, reaches it. While the engine is cranked that is asked
+// without what the starter pulls the volts down by: a run follows those.
 func signalled(d *design.Design) day.Trigger {
 	at := func(key, engine string) bool { return d.Signal(design.KeyState{Key: key, Engine: engine}) }
-	return day.Trigger{Out: at("off", "stopped"), On: at("on", "stopped"), Cranking: at("start", "cranking"), Running: at("on", "running")}
+	return day.Trigger{Out: at("off", "stopped"), On: at("on", "stopped"), Cranking: at("start", "stopped"), Running: at("on", "running")}
 }
 
 // join puts in what joins the batteries, and what works it: its own eye on the voltage, the
@@ -159,7 +160,9 @@ func join(d *design.Design, rig *day.Rig, c *network.Circuit, p system.Component
 	case workedByCharger(&d.System, p):
 		j.By, j.Bypass, j.Trigger = day.ByBypass, coupling.UsualHighCurrent, trigger(d)
 	case device.CoilOhm > 0:
-		watch.A = startPlus(c) // by its own feed, not by the run
+		if d.Selector() != coupling.JoinedForGood { // by its own feed, not by the run
+			watch.A = startPlus(c)
+		}
 		c.Add(watch)
 		j.Coil, j.HoldA, j.WatchA, j.DelayS = "coil", d.Contact.CoilA, design.CoilOffA, delayS
 		j.By, j.Trigger = day.ByCoil, trigger(d)

@@ -28,6 +28,9 @@ const moments = "park 40 min, key 40 min, crank 2 s, idle 80 min, highway 80 min
 // current in a state, and falls in a day.
 const within = 0.01
 
+// floats is below what a terminal is dead, in V: what nothing feeds stands where leaks have it.
+const floats = 0.5
+
 // met counts what was met at the moments.
 type met struct{ compared, waiting, hunting, atThreshold, stopped int }
 
@@ -111,6 +114,9 @@ func compareMoment(t *testing.T, name string, d *design.Design, built *day.Rig, 
 		"aux battery":   {f.AuxV, s.AuxV},
 		"start battery": {f.BusV, s.Across(built.Nodes.Bus, "0")},
 	} {
+		if math.Abs(v[0]) < floats && math.Abs(v[1]) < floats {
+			continue
+		}
 		assert.InDelta(t, v[0], v[1], within*max(math.Abs(v[0]), 12*d.Facts.N), "%s: %s", at, what)
 	}
 }
