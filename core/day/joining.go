@@ -17,7 +17,7 @@ func (r *runner) switchJoin(w wishes) bool {
 	case j.By == Always:
 		want = true
 	case j.By == ByCoil:
-		want = r.waited(j, r.coilWants(j, &r.s))
+		want = r.waited(j, r.coilHolds(r.on.joined, j.Trigger, j.PullV, j.DropV, &r.s))
 	case j.By == Never:
 		want = false
 	case j.By == ByBypass:
@@ -67,13 +67,13 @@ func (r *runner) waited(j *Join, live bool) bool {
 	return r.t >= r.on.joinAt-located
 }
 
-// coilWants says whether a coil is live, with volts enough to close its contact, or to hold it.
-func (r *runner) coilWants(j *Join, s *sight) bool {
-	least := j.PullV
-	if r.on.joined {
-		least = j.DropV
+// coilHolds says whether a coil is live, with volts enough to close its contact, or to hold it.
+func (r *runner) coilHolds(closed bool, by Trigger, pullV, dropV float64, s *sight) bool {
+	least := pullV
+	if closed {
+		least = dropV
 	}
-	return r.triggered(j.Trigger) && s.busV >= least*r.rig.N
+	return r.triggered(by) && s.busV >= least*r.rig.N
 }
 
 // because says why a relay acted.

@@ -142,6 +142,7 @@ type Ahead struct {
 	Switch, Coil string // its contact, and the resistance of its coil
 	CoilOhm      float64
 	By           Trigger
+	PullV, DropV float64 // at 12 V at the start battery: what its coil closes from, and lets go below
 }
 
 // Trigger is when a signal is live, by what the key and the engine do.

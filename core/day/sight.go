@@ -183,9 +183,9 @@ func (r *runner) set(x *slow, s *sight) {
 		}
 	}
 	if a := rig.Ahead; a != nil {
-		h.ahead.Closed = r.triggered(a.By)
+		h.ahead.Closed = r.on.ahead
 		h.aheadCoil.Set(openOhm)
-		if h.ahead.Closed {
+		if r.triggered(a.By) {
 			h.aheadCoil.Set(a.CoilOhm)
 		}
 	}

@@ -19,6 +19,7 @@ type on struct {
 	engine   bool // a charger without a signal takes the engine for running
 	cutOff   bool // … or a low-voltage disconnect has opened
 	ran      bool // the engine, when loads went dark
+	ahead    bool // the relay ahead of a charger is closed
 
 	besideDark             bool    // what hangs beside the charger is off: its line cannot give it
 	houseDark, vehicleDark float64 // loads that ask so much are off: their line cannot give it; 0: none is
@@ -54,8 +55,8 @@ const (
 // wishes is what wants to be switched: when one changes within a step, the moment is
 // looked for.
 type wishes struct {
-	relay, stage, starved, restart, block, empty, back, full, risk, recharge, eased, cut, engine, signal, dark bool
-	fuses                                                                                                      [maxFuses]bool
+	relay, ahead, stage, starved, restart, block, empty, back, full, risk, recharge, eased, cut, engine, signal, dark bool
+	fuses                                                                                                             [maxFuses]bool
 }
 
 // wish reads the wishes from the slow states and what is seen.
@@ -75,8 +76,11 @@ func (r *runner) wish(x *slow, s *sight) wishes {
 		case ByBypass:
 			w.relay = r.bypassed(j, s) != on.joined
 		case ByCoil:
-			w.relay = r.coilWants(j, s) != on.joined
+			w.relay = r.coilHolds(on.joined, j.Trigger, j.PullV, j.DropV, s) != on.joined
 		}
+	}
+	if a := rig.Ahead; a != nil {
+		w.ahead = r.coilHolds(on.ahead, a.By, a.PullV, a.DropV, s) != on.ahead
 	}
 	if q := rig.Disconnect; q != nil {
 		w.cut = q.wants(on.cutOff, s.auxV/rig.AuxN) != on.cutOff
@@ -139,8 +143,16 @@ func (r *runner) happened(id, part, text string) {
 
 // switchOne does the first thing that is wanted; false where there is nothing.
 func (r *runner) switchOne(w wishes) bool {
-	return r.switchFuses(w) || r.switchJoin(w) || r.switchDetection(w) || r.switchCharger(w) || r.switchStage(w) || r.switchLoads(w) ||
+	return r.switchFuses(w) || r.switchAhead(w) || r.switchJoin(w) || r.switchDetection(w) || r.switchCharger(w) || r.switchStage(w) || r.switchLoads(w) ||
 		r.switchBatteries(w)
+}
+
+// switchAhead lets the relay ahead of a charger follow its coil.
+func (r *runner) switchAhead(w wishes) bool {
+	if w.ahead {
+		r.on.ahead = !r.on.ahead
+	}
+	return w.ahead
 }
 
 func (r *runner) switchFuses(w wishes) bool {

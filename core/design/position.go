@@ -52,7 +52,27 @@ func (d *Design) StateAt(position string, k KeyState) State {
 // coupling itself rests meanwhile.
 func (d *Design) Signal(k KeyState) bool {
 	s := d.StateAt("", k)
-	s.Stopped, s.Joined, s.HouseA = true, false, 0
+	s.HouseA = 0
+	return d.signalled(s)
+}
+
+// SignalReaches says whether the signal has a way to the coupling with the key so: as Signal, with nothing taken that pulls
+// the volts down.
+func (d *Design) SignalReaches(k KeyState) bool { return d.signalled(d.Unloaded(k)) }
+
+// Unloaded is the vehicle in a position of the key, with nothing taken.
+func (d *Design) Unloaded(k KeyState) State {
+	if k.Engine == CrankKey.Engine {
+		k.Engine = KeyOut.Engine
+	}
+	s := d.StateAt("", k)
+	s.VehicleA, s.HouseA, s.Taps = 0, 0, circuit.TapsOff
+	return s
+}
+
+// signalled says whether what works the coupling reaches it in a state, the coupling itself at rest.
+func (d *Design) signalled(s State) bool {
+	s.Stopped, s.Joined = true, false
 	d.solveAs(&s)
 	if d.Ahead() {
 		return circuit.Had(s.Solved.Through(circuit.AheadCoil)) >= coilPull*d.AheadCard.CoilA

@@ -56,6 +56,7 @@ func ahead(d *design.Design, rig *day.Rig, c *network.Circuit, p system.Componen
 		network.Resistance{Name: circuit.AheadCoil, A: startPlus(c), Ohm: device.CoilOhm},
 		network.Resistance{Name: "K2 leak", A: node(c, p, device.To), Ohm: circuit.BlockedOhm})
 	rig.Ahead = &day.Ahead{Switch: circuit.Ahead, Coil: circuit.AheadCoil, CoilOhm: device.CoilOhm, By: signalled(d)}
+	rig.Ahead.PullV, rig.Ahead.DropV = coilVolts(d, circuit.AheadCoil, device)
 }
 
 // startPlus is the start battery's plus, which feeds of the vehicle hang on.
@@ -106,8 +107,8 @@ func signalVolts(d *design.Design, device system.Charger) float64 {
 	if device.SignalOhm == 0 {
 		return 0
 	}
-	s := d.StateAt("", whileLive(d))
-	s.Stopped, s.Joined, s.HouseA = true, false, 0
+	s := d.Unloaded(whileLive(d))
+	s.Stopped, s.Joined = true, false
 	d.Rest(&s)
 	across := s.Across("coupling.15", "coupling.31")
 	if across <= 0 {
@@ -134,11 +135,10 @@ func trigger(d *design.Design) day.Trigger {
 	return signalled(d)
 }
 
-// signalled is when what works the coupling, or a relay ahead of it, reaches it. While the engine is cranked that is asked
-// without what the starter pulls the volts down by: a run follows those.
+// signalled is when what works the coupling, or a relay ahead of it, has a way to it. Whether the volts are enough, a run finds.
 func signalled(d *design.Design) day.Trigger {
-	at := func(key, engine string) bool { return d.Signal(design.KeyState{Key: key, Engine: engine}) }
-	return day.Trigger{Out: at("off", "stopped"), On: at("on", "stopped"), Cranking: at("start", "stopped"), Running: at("on", "running")}
+	return day.Trigger{Out: d.SignalReaches(design.KeyOut), On: d.SignalReaches(design.Ignition), Cranking: d.SignalReaches(design.CrankKey),
+		Running: d.SignalReaches(design.Driving)}
 }
 
 // join puts in what joins the batteries, and what works it: its own eye on the voltage, the
@@ -166,7 +166,7 @@ func join(d *design.Design, rig *day.Rig, c *network.Circuit, p system.Component
 		c.Add(watch)
 		j.Coil, j.HoldA, j.WatchA, j.DelayS = "coil", d.Contact.CoilA, design.CoilOffA, delayS
 		j.By, j.Trigger = day.ByCoil, trigger(d)
-		j.PullV, j.DropV = coilVolts(d, device)
+		j.PullV, j.DropV = coilVolts(d, "coil", device)
 	default:
 		c.Add(network.Resistance{Name: "contact", A: from, B: to, Ohm: device.Ohm})
 		return
@@ -186,11 +186,10 @@ func workedByCharger(s *system.System, contact system.Component) bool {
 // coilVolts is what has to stand at the start battery for a coil to close its contact, and to
 // hold it, at 12 V: what drives its currents through all that feeds it; nothing where its feed
 // is dead.
-func coilVolts(d *design.Design, contact system.Contact) (pull, drop float64) {
-	s := d.StateAt("", whileLive(d))
-	s.HouseA = 0
+func coilVolts(d *design.Design, coil string, contact system.Contact) (pull, drop float64) {
+	s := d.Unloaded(whileLive(d))
 	d.Settle(&s)
-	amps := circuit.Had(s.Solved.Through("coil"))
+	amps := circuit.Had(s.Solved.Through(coil))
 	if s.Err != nil || amps < contact.DropA/2 {
 		return 0, 0
 	}
