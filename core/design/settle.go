@@ -209,11 +209,10 @@ func (d *Design) readContact(s *State) {
 	if d.Is.Senses {
 		s.SensedV = circuit.Had(s.Solved.Across("coupling.30", "coupling.31"))
 	}
-	if !s.Joined {
-		return
+	s.InA, s.OutA = circuit.Had(s.Solved.Through("c1")), circuit.Had(s.Solved.Through("c2")) // joined, or what hangs on a side
+	if s.Joined {
+		s.OutV = circuit.Had(s.Solved.At("coupling.87"))
 	}
-	s.OutV = circuit.Had(s.Solved.At("coupling.87"))
-	s.InA, s.OutA = circuit.Had(s.Solved.Through("c1")), circuit.Had(s.Solved.Through("c2"))
 }
 
 // LongStartS is a long start. Source: common practice, no source.
