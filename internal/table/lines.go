@@ -6,6 +6,7 @@ import (
 	"errors"
 	"io"
 	"strings"
+	"unicode"
 	"unicode/utf8"
 )
 
@@ -19,12 +20,15 @@ type Line struct {
 // firstLine is the first line with anything in it: the heads.
 func firstLine(data []byte) string {
 	for line := range bytes.Lines(data) {
-		if len(bytes.Trim(line, ",; \t\r\n")) > 0 {
+		if len(bytes.TrimFunc(line, empty)) > 0 {
 			return string(line)
 		}
 	}
 	return ""
 }
+
+// empty says whether a character leaves its cell empty: a blank of any kind, what parts cells, and quotes about nothing.
+func empty(r rune) bool { return unicode.IsSpace(r) || strings.ContainsRune(",;\"", r) }
 
 // Lines reads a table of texts, up to most lines: its heads, then the others. Lines
 // without anything in them are left out. Lines may end as on any system.

@@ -140,6 +140,8 @@ func FuzzReadParts(f *testing.F) {
 	f.Add("kind;name;size\ncable;\"a\nb\";8 mm\n")
 	f.Add("kind\tname\nother\t'=x\n")
 	f.Add(";\n\nkind\nfam\x01;\nnam\x01\n\n\nzmwam;\"esze\n\n;\nw;\n\n")
+	f.Add(";\f\nkind\nnam\x01;\nnam;mwame;\"s;ze\n\n;>>>w;\n\n")
+	f.Add("\"\";\"\"\nkind\nnam;x\n")
 	f.Add(";nAme\n \"\"\r\r")
 	f.Fuzz(func(t *testing.T, text string) {
 		file, err := ReadParts([]byte(text), today)
