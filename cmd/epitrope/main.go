@@ -18,6 +18,7 @@ const usage = `epitrope plans alternator-fed charging of auxiliary batteries.
   epitrope simulate FILE [--days 7] [--csv]           run it through days of driving and parking
   epitrope methods FILE                               every coupling on it, with reasons and consequences
   epitrope shelf --book PARTS FILE                    the parts book on it: which chargers, relays and batteries fit, why not
+  epitrope prove FILE [--readings R.csv]              what to read at it, with bands; of readings, what they mean
   epitrope modes FILE                                 its mode table and live map
   epitrope found FILE                                 what was there before, judged
   epitrope classify FILE                              how an alternator is regulated, from a log
@@ -44,6 +45,7 @@ var commands = map[string]command{
 	"simulate": runSimulate,
 	"methods":  runMethods,
 	"shelf":    runShelf,
+	"prove":    runProve,
 	"modes":    runModes,
 	"found":    runFound,
 	"classify": runClassify,

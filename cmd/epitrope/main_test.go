@@ -203,3 +203,28 @@ func TestMake(t *testing.T) {
 	assert.Zero(t, code)
 	assert.Contains(t, out, "DTSTART;VALUE=DATE:20310430")
 }
+
+// The proof of a job, and what readings of it mean, from files alone.
+func TestProve(t *testing.T) {
+	doc := `{"format":"epitrope-job","version":1,"alternator":{"label":"120/200 A"},"aux":{"chemistry":"agm","capacityAh":100},"use":{"dailyAh":20}}`
+	code, out, errs := epitrope(t, doc, "prove", "-")
+	require.Zero(t, code, errs)
+	assert.Contains(t, out, "Fuses out, both batteries connected")
+	assert.Contains(t, out, "red on Start battery 30, black on Start battery 31")
+	readings := filepath.Join(t.TempDir(), "r.csv")
+	require.NoError(t, os.WriteFile(readings, []byte("reading,value\nstart-rest,12.5\nholder-f2,-12.4\n"), 0o600))
+	code, out, errs = epitrope(t, doc, "prove", "--readings", readings, "-")
+	require.Zero(t, code, errs)
+	assert.Contains(t, out, "Start battery at rest: 12.50 V, as expected")
+	assert.Contains(t, out, "Holder of F2, battery's side: −12.40 V, out")
+	assert.Contains(t, out, "plus and minus of the Aux battery are changed over")
+	code, out, _ = epitrope(t, doc, "prove", "--json", "--readings", readings, "-")
+	require.Zero(t, code)
+	var told struct{ Verdicts []struct{ Level string } }
+	require.NoError(t, json.Unmarshal([]byte(out), &told))
+	assert.Equal(t, "out", told.Verdicts[1].Level)
+	require.NoError(t, os.WriteFile(readings, []byte("reading,value\nstart-rest,OL\n"), 0o600))
+	code, _, errs = epitrope(t, doc, "prove", "--readings", readings, "-")
+	assert.NotZero(t, code)
+	assert.Contains(t, errs, "line 2: value")
+}

@@ -143,8 +143,8 @@ func (r *runner) happened(id, part, text string) {
 
 // switchOne does the first thing that is wanted; false where there is nothing.
 func (r *runner) switchOne(w wishes) bool {
-	return r.switchFuses(w) || r.switchAhead(w) || r.switchJoin(w) || r.switchDetection(w) || r.switchCharger(w) || r.switchStage(w) || r.switchLoads(w) ||
-		r.switchBatteries(w)
+	return r.switchFuses(w) || r.switchAhead(w) || r.switchJoin(w) || r.switchDetection(w) || r.switchCharger(w) || r.switchStage(w) ||
+		r.switchLoads(w) || r.switchBatteries(w)
 }
 
 // switchAhead lets the relay ahead of a charger follow its coil.

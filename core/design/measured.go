@@ -86,10 +86,10 @@ func (d *Design) piece(key string) (m Measured, at *float64, ok bool) {
 			}
 			return m, &w.Ohm, true
 		case w.ID + "from":
-			m.Piece, m.Name, m.Counted = JointPiece, unit.Say("end of %s at %s", w.Name, d.called(w.From)), w.Joint.From
+			m.Piece, m.Name, m.Counted = JointPiece, unit.Say("end of %s at %s", w.Name, d.Called(w.From)), w.Joint.From
 			return m, &w.Joint.From, true
 		case w.ID + "to":
-			m.Piece, m.Name, m.Counted = JointPiece, unit.Say("end of %s at %s", w.Name, d.called(w.To)), w.Joint.To
+			m.Piece, m.Name, m.Counted = JointPiece, unit.Say("end of %s at %s", w.Name, d.Called(w.To)), w.Joint.To
 			return m, &w.Joint.To, true
 		}
 	}
@@ -140,7 +140,7 @@ func (d *Design) warmC(wire string) float64 {
 }
 
 // called is a terminal as people know it: by its component, unless it is a place on the body.
-func (d *Design) called(t system.Terminal) string {
+func (d *Design) Called(t system.Terminal) string {
 	if c, ok := d.System.Component(t.Component); ok {
 		return strings.TrimSpace(c.Name + " " + t.Terminal)
 	}

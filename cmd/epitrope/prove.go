@@ -1,0 +1,106 @@
+package main
+
+import (
+	"flag"
+	"fmt"
+	"io"
+	"strings"
+
+	"epitrope/core/design"
+	"epitrope/core/prove"
+	"epitrope/core/unit"
+	"epitrope/internal/instrument"
+)
+
+// proving is what a proof prints as JSON.
+type proving struct {
+	Stations []prove.Station `json:"stations"`
+	Readings []prove.Reading `json:"readings"`
+	Stops    []string        `json:"stops,omitempty"`
+	Unsteady bool            `json:"unsteady,omitempty"`
+	prove.Outcome
+}
+
+// runProve prints the readings that prove the job in a file, with their bands; with readings, what those mean.
+func runProve(args []string, in io.Reader, out io.Writer, o own) error {
+	set := flag.NewFlagSet("epitrope prove FILE", flag.ContinueOnError)
+	file := set.String("readings", "", "a file of readings, with the heads reading and value, in the order in which they were taken")
+	asJSON := set.Bool("json", false, "print JSON")
+	rest, err := parseFlags(set, args, out)
+	if err != nil {
+		return err
+	}
+	doc, err := readJob(rest, in)
+	if err != nil {
+		return err
+	}
+	p := prove.Of(design.Of(doc, o.book()))
+	taken := []prove.Taken{}
+	if *file != "" {
+		data, err := readOne([]string{*file}, in)
+		if err != nil {
+			return err
+		}
+		if taken, err = instrument.ReadProof(data, p); err != nil {
+			return badInput("%s: %v", *file, err)
+		}
+	}
+	outcome := p.Judge(taken)
+	if *asJSON {
+		return printJSON(out, proving{p.Stations, p.Readings, p.Stops, p.Unsteady, outcome})
+	}
+	printProof(inUnits(out, o.of(doc).Units), p, outcome)
+	return nil
+}
+
+func printProof(out io.Writer, p *prove.Proof, outcome prove.Outcome) {
+	for _, text := range p.Stops {
+		fmt.Fprintf(out, "Nothing is expected while this stands: %s\n", text)
+	}
+	if p.Unsteady {
+		fmt.Fprintln(out, "With the engine running it comes to no stand at any speed that is asked for: nothing is read there, and "+
+			"nothing proven.")
+	}
+	for _, s := range p.Stations {
+		fmt.Fprintf(out, "%s: %s\n", s.Name, strings.Join(s.Setup, "; "))
+		for _, r := range p.Readings {
+			band, asked := outcome.Bands[r.ID]
+			if r.Station != s.ID || !asked {
+				continue
+			}
+			fmt.Fprintf(out, "  %s: %s, %s, meter at %s: %s (%s to %s)\n", r.ID, r.What, r.Where(), r.Range, r.Says(band.Middle),
+				r.Says(band.Likely[0]), r.Says(band.Likely[1]))
+		}
+	}
+	for _, v := range outcome.Verdicts {
+		r, _ := p.Reading(v.ID)
+		fmt.Fprintf(out, "%s: %s, %s; expected %s to %s\n", r.What, read(r, v), levels[v.Level], r.Says(v.Band.Likely[0]),
+			r.Says(v.Band.Likely[1]))
+		for _, slip := range v.Slips {
+			fmt.Fprintf(out, "  before it is taken again: %s\n", slip)
+		}
+		if v.NotYet != "" {
+			fmt.Fprintf(out, "  %s\n", v.NotYet)
+		}
+	}
+	for _, c := range outcome.Causes {
+		fmt.Fprintf(out, "perhaps: %s (%.0f %%). %s.\n", strings.Join(append([]string{c.Says}, c.Or...), "; or "), 100*c.Share,
+			unit.Capital(c.Mend))
+		if c.Endangers != "" {
+			fmt.Fprintf(out, "  danger: %s\n", c.Endangers)
+		}
+	}
+	if r, there := p.Reading(outcome.Next); there && len(outcome.Verdicts) > 0 {
+		fmt.Fprintf(out, "next: %s, %s\n", r.What, r.Where())
+	}
+}
+
+func read(r prove.Reading, v prove.Verdict) string {
+	if v.Jumps {
+		return "comes to no stand"
+	}
+	return r.Says(v.Value)
+}
+
+var levels = map[prove.Level]string{prove.AsExpected: "as expected", prove.JustOut: "just out: take it again", prove.Out: "out",
+	prove.Impossible: "cannot be: the meter, or the entry"}

@@ -1,0 +1,56 @@
+package prove
+
+import (
+	"math"
+	"math/rand/v2"
+	"slices"
+
+	"gonum.org/v1/gonum/stat"
+)
+
+// Band is what a reading is expected to be: in the likely one in 95 of 100 sound installations, in the possible one in 999
+// of 1,000.
+type Band struct {
+	Middle   float64    `json:"middle"`
+	Likely   [2]float64 `json:"likely"`
+	Possible [2]float64 `json:"possible"`
+	MayJump  bool       `json:"mayJump,omitempty" doc:"Some sound ones go on and off here"`
+}
+
+// beyond is how much further the possible reaches than the likely, on each side: 3.29 standard deviations over 1.96, and
+// something for tails that are heavier than the bell curve's.
+const beyond = 2.0
+
+// jumpShare is of how many sound installations some going on and off is nothing wrong.
+const jumpShare = 0.02
+
+// band is what the reading in a column is expected to be, a meter's error with it.
+func (e *ensemble) band(i int, r Reading) Band {
+	values := e.column(i)
+	if len(values) == 0 {
+		return Band{MayJump: true}
+	}
+	shake := rand.New(rand.NewPCG(uint64(i), 23))
+	for k, v := range values {
+		values[k] = v + r.error(v)*shake.NormFloat64()
+	}
+	slices.Sort(values)
+	at := func(share float64) float64 { return stat.Quantile(share, stat.LinInterp, values, nil) }
+	b := Band{MayJump: e.jumps(i) > jumpShare, Middle: at(0.5), Likely: [2]float64{at(0.03), at(0.97)}}
+	least := 1.8 * r.error(b.Middle) // no narrower than the meter
+	b.Likely[0], b.Likely[1] = math.Min(b.Likely[0], b.Middle-least), math.Max(b.Likely[1], b.Middle+least)
+	b.Possible = [2]float64{further(b.Middle, b.Likely[0], 5*r.error(0)), further(b.Middle, b.Likely[1], 5*r.error(0))}
+	return b
+}
+
+// further is beyond a likely edge: by share of the middle where both are of one sign and more than what a meter shows of
+// nothing, and so never past that; else by difference.
+func further(middle, edge, nothing float64) float64 {
+	if middle*edge > 0 && min(math.Abs(middle), math.Abs(edge)) > nothing {
+		return middle * math.Pow(edge/middle, beyond)
+	}
+	return middle + beyond*(edge-middle)
+}
+
+// holds says whether a value is in a range.
+func holds(in [2]float64, v float64) bool { return v >= in[0] && v <= in[1] }

@@ -1,0 +1,119 @@
+package prove
+
+import (
+	"math"
+	"slices"
+)
+
+// Taken is a reading that was taken.
+type Taken struct {
+	ID    string  `json:"id"`
+	Value float64 `json:"value" doc:"In the reading's unit"`
+	Jumps bool    `json:"jumps,omitempty" doc:"The meter comes to no stand: what is read goes on and off"`
+}
+
+// Level is how a value stands to its band.
+type Level string
+
+// The levels of a reading.
+const (
+	AsExpected Level = "likely"   // in the likely band
+	JustOut    Level = "possible" // out of it, in the possible one
+	Out        Level = "out"
+	Impossible Level = "impossible" // nothing that could be wrong here gives it: the meter, or the entry
+)
+
+// Verdict is what a reading means.
+type Verdict struct {
+	Taken
+	Level  Level    `json:"level" enum:"likely,possible,out,impossible"`
+	Band   Band     `json:"band" doc:"As the readings before it had it"`
+	Slips  []string `json:"slips" doc:"What slip gives such a value: to be looked at before it is taken again"`
+	NotYet string   `json:"notYet,omitempty" doc:"Why it is no proof yet, although it is as expected"`
+}
+
+// Outcome is a proof with what was read until now.
+type Outcome struct {
+	Verdicts []Verdict       `json:"verdicts" doc:"One to a reading that was taken, the last of it, in their order"`
+	Bands    map[string]Band `json:"bands" doc:"Of the readings to come, by id"`
+	Next     string          `json:"next,omitempty" doc:"The reading to take next; empty where all are taken"`
+	Causes   []Cause         `json:"causes" doc:"What may be wrong, likeliest first; none while all is as expected"`
+}
+
+// utmost is beyond what any installation of a voltage shows, with every fault it may have: of its highest voltage, and of the
+// largest current, in A.
+const (
+	utmostShare = 1.4
+	utmostA     = 1500.0
+)
+
+// Judge holds what was read against the bands, one after the other, each narrowed by those before it.
+func (p *Proof) Judge(taken []Taken) Outcome {
+	out := Outcome{Verdicts: []Verdict{}, Bands: map[string]Band{}, Causes: []Cause{}}
+	now, done, wrong := p.all, map[string]bool{}, false
+	for k, t := range taken {
+		i := p.at(t.ID)
+		if i < 0 || slices.ContainsFunc(taken[k+1:], func(later Taken) bool { return later.ID == t.ID }) {
+			continue // it was taken again
+		}
+		r := p.Readings[i]
+		v := Verdict{Taken: t, Band: now.band(i, r), Slips: []string{}}
+		v.Level = p.level(r, v.Band, t)
+		switch v.Level {
+		case AsExpected, JustOut:
+			now = now.told(i, t.Value, r.error(t.Value))
+		default:
+			wrong = true
+		}
+		if v.Level != AsExpected && !t.Jumps {
+			v.Slips = p.slips(r, v.Band, t.Value)
+		} else {
+			v.NotYet = p.notYet(r, t.Value)
+		}
+		done[t.ID] = v.Level != Impossible
+		out.Verdicts = append(out.Verdicts, v)
+	}
+	if wrong {
+		out.Causes = p.causes(out.Verdicts)
+	}
+	for i, r := range p.Readings {
+		if done[r.ID] {
+			continue
+		}
+		if r.Of != "" && !out.isOut(r.Of) {
+			continue
+		}
+		out.Bands[r.ID] = now.band(i, r)
+		if out.Next == "" && r.Of == "" {
+			out.Next = r.ID
+		}
+	}
+	if next := p.tells(out); next != "" {
+		out.Next = next
+	}
+	return out
+}
+
+// isOut says whether a reading was taken, and is out.
+func (o Outcome) isOut(id string) bool {
+	return slices.ContainsFunc(o.Verdicts, func(v Verdict) bool { return v.ID == id && v.Level == Out })
+}
+
+func (p *Proof) level(r Reading, b Band, t Taken) Level {
+	value := t.Value
+	utmost := utmostA
+	if r.Unit == Volts {
+		utmost = utmostShare * 16 * math.Max(p.d.Facts.N, p.d.Facts.AuxN)
+	}
+	switch {
+	case math.Abs(value) > utmost:
+		return Impossible
+	case t.Jumps: // sound or not, so it proves nothing
+		return Out
+	case holds(b.Likely, value):
+		return AsExpected
+	case holds(b.Possible, value):
+		return JustOut
+	}
+	return Out
+}

@@ -1,0 +1,293 @@
+package prove_test
+
+import (
+	"math"
+	"math/rand/v2"
+	"os"
+	"slices"
+	"sort"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"epitrope/core/design"
+	"epitrope/core/job"
+	"epitrope/core/parts"
+	"epitrope/core/prove"
+	"epitrope/core/trace"
+	"epitrope/internal/jobtest"
+	"epitrope/testdata"
+)
+
+// fewer is how many are tried with all tests, and with the long ones.
+func fewer(long, short int) int {
+	if os.Getenv("EPITROPE_CHECK") == "all" {
+		return long
+	}
+	return short
+}
+
+// proofs are of every job that stands here and has nothing that stops it.
+func proofs(t *testing.T, most int) (list []*prove.Proof, of []*design.Design, names []string) {
+	t.Helper()
+	documents, err := testdata.Documents()
+	require.NoError(t, err)
+	all := []string{}
+	for name := range documents {
+		all = append(all, name)
+	}
+	sort.Strings(all)
+	rng := rand.New(rand.NewPCG(1, 22))
+	rng.Shuffle(len(all), func(i, j int) { all[i], all[j] = all[j], all[i] })
+	for _, name := range all {
+		if len(list) == most {
+			break
+		}
+		doc, problems := job.Decode(documents[name])
+		require.Empty(t, problems)
+		d := design.Of(doc, parts.Stock())
+		if p := prove.Of(d); len(p.Stops) == 0 {
+			list, of, names = append(list, p), append(of, d), append(names, name)
+		}
+	}
+	return list, of, names
+}
+
+// proved takes the readings of a vehicle in their order.
+func proved(p *prove.Proof, v *vehicle) prove.Outcome {
+	var taken []prove.Taken
+	take := func(of func(prove.Reading) bool) prove.Outcome {
+		for _, r := range p.Readings {
+			if of(r) {
+				value, ok := v.reads(p, r)
+				taken = append(taken, prove.Taken{ID: r.ID, Value: value, Jumps: !ok})
+			}
+		}
+		return p.Judge(taken)
+	}
+	first := take(func(r prove.Reading) bool { return r.Of == "" })
+	if len(first.Causes) == 0 {
+		return first
+	}
+	return take(func(r prove.Reading) bool { // a stretch that is out is read piece by piece
+		_, asked := first.Bands[r.ID]
+		return r.Of != "" && asked
+	})
+}
+
+// Of sound vehicles, drawn wider and otherwise than the bands are, 92 to 98 of 100 readings are likely and at least 99.5 possible.
+func TestSoundVehiclesAreAsExpected(t *testing.T) {
+	list, of, names := proofs(t, fewer(40, 25))
+	likely, possible, all, off := 0, 0, 0, map[string]int{}
+	whole := 0
+	for i, p := range list {
+		for seed := range uint64(5) {
+			good := true
+			for _, v := range proved(p, build(of[i], 100*uint64(i)+seed)).Verdicts {
+				all++
+				switch v.Level {
+				case prove.AsExpected:
+					likely++
+					possible++
+				case prove.JustOut:
+					possible++
+					off[v.ID]++
+				default:
+					good = false
+					off[v.ID]++
+					t.Logf("%s seed %d: %s %v %v", names[i], seed, v.ID, v.Value, v.Band)
+				}
+			}
+			if good {
+				whole++
+			}
+		}
+	}
+	share := func(n, of int) float64 { return 100 * float64(n) / float64(of) }
+	t.Logf("%d readings: %.1f %% likely, %.2f %% possible; %.1f %% of %d vehicles have nothing out; out: %v", all, share(likely, all),
+		share(possible, all), share(whole, 5*len(list)), 5*len(list), off)
+	assert.InDelta(t, 95, share(likely, all), 3)
+	assert.GreaterOrEqual(t, share(possible, all), 99.5)
+	assert.GreaterOrEqual(t, share(whole, 5*len(list)), 97.0)
+}
+
+// costs says whether a fault costs what anybody should notice: a fifth of a volt, a tenth of the current, or safety.
+func costs(p *prove.Proof, sound, faulty *vehicle) bool {
+	if faulty.fault.Dangerous() && faulty.fault.Least == 0 {
+		return true
+	}
+	for _, r := range p.Readings {
+		if r.Station != prove.FastIdle {
+			continue
+		}
+		was, a := sound.exact(p, r)
+		is, b := faulty.exact(p, r)
+		switch {
+		case a != b:
+			return true
+		case r.Unit == prove.Amps && math.Abs(is-was) > 0.1*math.Abs(was) && math.Abs(was) > 2, r.Drop && math.Abs(is-was) > 0.2:
+			return true
+		}
+	}
+	return false
+}
+
+// Faults of any size that costs something are noticed, and named among the first three.
+func TestFaultsAreNoticedAndNamed(t *testing.T) {
+	list, of, names := proofs(t, fewer(20, 6))
+	noticed, named, all, missed := 0, 0, 0, map[string]int{}
+	for i, p := range list {
+		faults := trace.Of(of[i])
+		r := rand.New(rand.NewPCG(uint64(i), 40))
+		r.Shuffle(len(faults), func(a, b int) { faults[a], faults[b] = faults[b], faults[a] })
+		tried := 0
+		for k, f := range faults {
+			if tried == 12 {
+				break
+			}
+			seed := 1000*uint64(i) + uint64(k)
+			size := f.Size(r.Float64())
+			faulty := build(of[i], seed).with(f, size)
+			if !costs(p, build(of[i], seed), faulty) {
+				continue
+			}
+			tried++
+			all++
+			outcome := proved(p, faulty)
+			wrong := slices.ContainsFunc(outcome.Verdicts, func(v prove.Verdict) bool { return v.Level == prove.Out || v.Level == prove.Impossible })
+			if wrong {
+				noticed++
+			} else {
+				missed[string(f.Kind)]++
+				t.Logf("%s: %s of %.3g %s is not noticed", names[i], f.ID, size, f.Unit)
+			}
+			assert.True(t, wrong || !f.Dangerous() || f.Least > 0, "%s: %s is dangerous and not noticed", names[i], f.ID)
+			at := slices.IndexFunc(outcome.Causes, func(c prove.Cause) bool { return c.ID == f.ID || slices.Contains(c.Same, f.ID) })
+			if at >= 0 && at < 3 {
+				named++
+			} else if wrong {
+				missed["named "+string(f.Kind)]++
+			}
+		}
+	}
+	share := func(n int) float64 { return 100 * float64(n) / float64(all) }
+	t.Logf("%d faults: %.1f %% noticed, %.1f %% among the first three; %v", all, share(noticed), share(named), missed)
+	assert.GreaterOrEqual(t, share(noticed), 95.0)
+	assert.GreaterOrEqual(t, share(named), 90.0)
+}
+
+func proof(t *testing.T, document string) *prove.Proof {
+	t.Helper()
+	return prove.Of(jobtest.Design(t, document))
+}
+
+const relay = `{"alternator":{"label":"80/140 A","regulation":"fixed","knownBy":"test","volts":14.3},"aux":{"chemistry":"agm",
+	"capacityAh":100},"use":{"dailyAh":20},"routes":{"startM":1,"auxM":2},"pins":{"coupling":"vsr"}}`
+
+// A simple relay job takes at most sixteen readings; a stretch is read end to end, its pieces only where it is out.
+func TestASimpleRelayTakesSixteenReadings(t *testing.T) {
+	p := proof(t, relay)
+	require.Empty(t, p.Stops)
+	whole := slices.DeleteFunc(slices.Clone(p.Readings), func(r prove.Reading) bool { return r.Of != "" })
+	t.Logf("%d readings", len(whole))
+	assert.LessOrEqual(t, len(whole), 16)
+	out := p.Judge(nil)
+	assert.Len(t, out.Bands, len(whole))
+	assert.Equal(t, whole[0].ID, out.Next)
+	bad := p.Judge([]prove.Taken{{ID: "lost-start", Value: 1.5}})
+	assert.Contains(t, bad.Bands, "across-f1-out")
+	assert.NotContains(t, bad.Bands, "across-f2-out", "that stretch is not out")
+}
+
+// Readings narrow what follows: with the current known, a drop's band is under two fifths of its value, or 10 mV.
+func TestBandsAreNarrowedByWhatWasRead(t *testing.T) {
+	list, of, _ := proofs(t, 12)
+	widths := []float64{}
+	for i, p := range list {
+		v := build(of[i], 77)
+		taken := []prove.Taken{}
+		for _, r := range p.Readings {
+			if r.Of != "" {
+				continue
+			}
+			if b := p.Judge(taken).Bands[r.ID]; r.Drop {
+				width := b.Likely[1] - b.Likely[0]
+				if width > 0.010 {
+					widths = append(widths, width/math.Abs(b.Middle))
+				}
+			}
+			value, ok := v.reads(p, r)
+			taken = append(taken, prove.Taken{ID: r.ID, Value: value, Jumps: !ok})
+		}
+	}
+	sort.Float64s(widths)
+	t.Logf("median width of %d bands of more than 10 mV: %.0f %%", len(widths), 100*widths[len(widths)/2])
+	assert.Less(t, widths[len(widths)/2], 0.40)
+	p := proof(t, relay)
+	before := p.Judge(nil).Bands["aux-charge"]
+	after := p.Judge([]prove.Taken{{ID: "start-running", Value: 14.25}, {ID: "charge", Value: 20}}).Bands["aux-charge"]
+	assert.Less(t, after.Likely[1]-after.Likely[0], 0.8*(before.Likely[1]-before.Likely[0]))
+}
+
+// What is entered wrongly is met with the slip that gives it.
+func TestSlips(t *testing.T) {
+	p := proof(t, relay)
+	for _, c := range []struct {
+		id    string
+		value float64
+		level prove.Level
+		says  string
+	}{
+		{"start-rest", 12.5, prove.AsExpected, ""}, {"start-rest", 125, prove.Impossible, "12.50 V would be as expected"},
+		{"start-rest", -12.5, prove.Out, "changed over"}, {"start-rest", 0.05, prove.Out, "a probe without contact"},
+		{"charge", -25, prove.Out, "the wrong way round"}, {"charge", 0, prove.Out, "alternating current"},
+		{"start-running", 12.3, prove.JustOut, "not held at its speed"}, {"aux-charge", 15.4, prove.Out, "sun or mains"},
+		{"lost-start", 0.0001, prove.Out, "a probe on the bolt"}, {"charge", 25000, prove.Impossible, "25.0 A would be as expected"},
+	} {
+		v := p.Judge([]prove.Taken{{ID: c.id, Value: c.value}}).Verdicts[0]
+		assert.Equal(t, c.level, v.Level, "%s %g: %+v", c.id, c.value, v.Band)
+		if c.says == "" {
+			assert.Empty(t, v.Slips, "%s %g", c.id, c.value)
+			continue
+		}
+		assert.Contains(t, strings.Join(v.Slips, "; "), c.says, "%s %g", c.id, c.value)
+	}
+}
+
+// A later reading stands for an earlier one; what is none of the proof's is left out.
+func TestATakenAgainReadingStands(t *testing.T) {
+	p := proof(t, relay)
+	out := p.Judge([]prove.Taken{{ID: "start-rest", Value: 3}, {ID: "nothing", Value: 1}, {ID: "start-rest", Value: 12.6}})
+	require.Len(t, out.Verdicts, 1)
+	assert.Equal(t, prove.AsExpected, out.Verdicts[0].Level)
+	assert.Empty(t, out.Causes)
+}
+
+// While a stop stands, nothing is expected.
+func TestAStopStopsTheProof(t *testing.T) {
+	p := proof(t, `{"aux":{"chemistry":"flooded","place":"rear"},"pins":{"coupling":"vsr"}}`)
+	assert.NotEmpty(t, p.Stops)
+	assert.Empty(t, p.Readings)
+	assert.Empty(t, p.Judge([]prove.Taken{{ID: "start-rest", Value: 12}}).Verdicts)
+}
+
+// Wrong polarity, a way past the coupling and a signal that is live with the key out are seen before anything is hurt by them.
+func TestDangersAreSeenFirst(t *testing.T) {
+	charger := jobtest.Design(t, `{"alternator":{"label":"120/200 A"},"aux":{"chemistry":"agm","capacityAh":100},"use":{"dailyAh":20}}`)
+	p := prove.Of(charger)
+	require.Empty(t, p.Stops)
+	for id, station := range map[string]string{"swapped aux": prove.FusesOut, "bypassed": prove.KeyOut, "always feed": prove.KeyOut} {
+		at := slices.IndexFunc(trace.Of(charger), func(f trace.Fault) bool { return f.ID == id })
+		require.GreaterOrEqual(t, at, 0, id)
+		f := trace.Of(charger)[at]
+		assert.True(t, f.Dangerous(), id)
+		out := proved(p, build(charger, 6).with(f, f.Most))
+		first := out.Verdicts[slices.IndexFunc(out.Verdicts, func(v prove.Verdict) bool { return v.Level == prove.Out })]
+		r, _ := p.Reading(first.ID)
+		assert.Equal(t, station, r.Station, "%s: %s", id, first.ID)
+		named := slices.IndexFunc(out.Causes, func(c prove.Cause) bool { return c.ID == id || slices.Contains(c.Same, id) })
+		assert.True(t, named >= 0 && named < 3, "%s: %v", id, out.Causes)
+	}
+}

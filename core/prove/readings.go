@@ -1,0 +1,278 @@
+package prove
+
+import (
+	"strings"
+
+	"epitrope/core/design"
+	"epitrope/core/network"
+	"epitrope/core/system"
+	"epitrope/core/unit"
+)
+
+// Ranges of a common meter.
+const (
+	tens     = "20 V"
+	small    = "2 V"
+	clampAmp = "clamp, direct current, zeroed"
+)
+
+// readings are what is read at a station, by what the installation is made of.
+func readings(d *design.Design, s Station) []Reading {
+	b := &lister{d: d, station: s.ID}
+	switch s.ID {
+	case FusesOut:
+		b.volts("start-rest", "Start battery at rest", term("start", "30"), term("start", "31"), tens)
+		b.volts("aux-rest", "Aux battery at rest", term("aux", "30"), term("aux", "31"), tens)
+		b.polarity()
+	case KeyOut:
+		b.signal("signal-out", "Signal with the key out")
+		b.post("apart", "Into or out of the aux battery")
+	case Accessory:
+		b.signal("signal-accessory", "Signal at accessory")
+	case Ignition:
+		b.signal("signal-on", "Signal with the key on")
+	case FastIdle:
+		b.volts("start-running", "Start battery, engine on", term("start", "30"), term("start", "31"), tens)
+		b.signal("signal-running", "Signal with the engine running")
+		b.current("charge", "Current into the aux battery")
+		b.volts("input", "Coupling's input", b.in(), b.minus(), tens)
+		b.volts("aux-charge", "Aux battery, charging", term("aux", "30"), term("aux", "31"), tens)
+		b.drop("lost-start", "Lost on the plus side, start battery to coupling", d.System.Ends.Source, b.in())
+		b.drop("lost-aux", "Lost on the plus side, coupling to aux battery", b.out(), term("aux", "30"))
+		b.drop("lost-back", "Lost on the way back, aux battery to start battery", term("aux", "31"), term("start", "31"))
+		b.pieces()
+	case Stopped:
+		b.post("apart-again", "Into or out of the aux battery, after the engine")
+	case Held:
+		b.current("joined", "Between the batteries, joined by hand")
+	}
+	return b.list
+}
+
+type lister struct {
+	d       *design.Design
+	station string
+	list    []Reading
+}
+
+func term(component, terminal string) system.Terminal {
+	return system.Terminal{Component: component, Terminal: terminal}
+}
+
+func (b *lister) probe(t system.Terminal) Probe { return Probe{t, b.d.Called(t)} }
+
+func (b *lister) add(r Reading) {
+	r.Station = b.station
+	b.list = append(b.list, r)
+}
+
+func (b *lister) volts(id, what string, red, black system.Terminal, meter string) {
+	b.add(Reading{ID: id, What: what, Unit: Volts, Red: b.probe(red), Black: b.probe(black), Range: meter})
+}
+
+func (b *lister) drop(id, what string, red, black system.Terminal) {
+	if red == black {
+		return
+	}
+	b.add(Reading{ID: id, What: what, Unit: Volts, Red: b.probe(red), Black: b.probe(black), Range: small, Drop: true})
+}
+
+// current is read at the wire that ends at the aux battery's plus.
+func (b *lister) current(id, what string) {
+	for _, w := range b.d.System.Wires {
+		if w.Role == system.Feed && (w.To == term("aux", "30") || w.From == term("aux", "30")) {
+			b.add(Reading{ID: id, What: what, Unit: Amps, Clamp: w.ID, Range: clampAmp})
+			return
+		}
+	}
+}
+
+// pieces are each joint, fuse and plug of the stretches.
+func (b *lister) pieces() {
+	for _, w := range b.d.System.Wires {
+		of := b.stretch(w)
+		if of == "" {
+			continue
+		}
+		from, to := w.Ends()
+		for _, end := range []struct {
+			id, node string
+			at       system.Terminal
+			ohm      float64
+		}{{"from", from, w.From, w.Joint.From}, {"to", to, w.To, w.Joint.To}} {
+			if end.ohm > 0 {
+				post, barrel := b.probe(end.at), Probe{system.Terminal{Component: end.node}, unit.Say("barrel of %s", w.Name)}
+				what := unit.Say("End of %s at %s, between the post and the barrel of the lug", w.Name, b.d.Called(end.at))
+				if end.id == "to" {
+					post, barrel = barrel, post
+				}
+				b.piece(of, "end-"+w.ID+"-"+end.id, what, post, barrel)
+			}
+		}
+		if w.Role == system.Chassis {
+			b.piece(of, "steel-"+w.ID, unit.Say("The body, %s to %s", b.d.Called(w.From), b.d.Called(w.To)), b.probe(w.From), b.probe(w.To))
+		}
+	}
+	for _, c := range b.d.System.Components {
+		for _, pair := range pairs(c) {
+			if of := b.stretchAt(c.ID); of != "" {
+				b.piece(of, "across-"+c.ID+"-"+pair[1], unit.Say("Across %s", c.Name), b.probe(term(c.ID, pair[0])), b.probe(term(c.ID, pair[1])))
+			}
+		}
+	}
+}
+
+// pairs are the terminals that a stretch's current passes a component between.
+func pairs(c system.Component) [][2]string {
+	switch d := c.Device.(type) {
+	case system.Fuse:
+		return [][2]string{{"in", "out"}}
+	case system.Plug:
+		if d.Minus {
+			return [][2]string{{"+", "+t"}, {"-", "-t"}}
+		}
+		return [][2]string{{"+", "+t"}}
+	}
+	return nil
+}
+
+// stretch is the reading of the stretch that a wire lies in; "" for none.
+func (b *lister) stretch(w system.Wire) string {
+	switch {
+	case w.Role == system.Return || w.Role == system.Chassis:
+		return "lost-back"
+	case w.Role != system.Feed:
+		return ""
+	case w.Run == b.d.Start.ID:
+		return "lost-start"
+	case w.Run == b.d.Aux.ID:
+		return "lost-aux"
+	}
+	return ""
+}
+
+// stretchAt is that of a component, by the wires that end at it.
+func (b *lister) stretchAt(id string) string {
+	for _, w := range b.d.System.Wires {
+		if of := b.stretch(w); of != "" && w.Role == system.Feed && (w.From.Component == id || w.To.Component == id) {
+			return of
+		}
+	}
+	return ""
+}
+
+func (b *lister) piece(of, id, what string, red, black Probe) {
+	b.add(Reading{ID: id, What: what, Unit: Volts, Red: red, Black: black, Range: small, Drop: true, Of: of})
+}
+
+// post is the current of the aux battery itself: of every lead on its plus together, so that a way past the run counts too.
+func (b *lister) post(id, what string) {
+	b.add(Reading{ID: id, What: what, Unit: Amps, Clamp: AtPost, Range: clampAmp})
+}
+
+// AtPost is a clamp round every lead at the aux battery's plus.
+const AtPost = "aux battery"
+
+// in and out are the coupling's power terminals, minus what its input is measured against.
+func (b *lister) in() system.Terminal { return b.d.System.Ends.Start }
+
+func (b *lister) out() system.Terminal { return b.d.System.Ends.Aux }
+
+func (b *lister) minus() system.Terminal {
+	for _, w := range b.d.System.Wires {
+		if w.From == term("coupling", "31") || w.To == term("coupling", "31") {
+			return term("coupling", "31")
+		}
+	}
+	return term("start", "31")
+}
+
+// signal is read where it works: at a charger's input, or across a coil.
+func (b *lister) signal(id, what string) {
+	if !b.d.Wired() {
+		return
+	}
+	red, black := term("coupling", "15"), term("coupling", "31")
+	for _, c := range b.d.System.Components {
+		if contact, is := c.Device.(system.Contact); is && contact.CoilOhm > 0 && (contact.Ahead || b.d.Kind.Coil()) && !contact.Locks {
+			red, black = contact.CoilPlus, contact.CoilMinus
+		}
+	}
+	b.volts(id, what, red, black, tens)
+}
+
+// polarity is read at each fuse that a battery feeds, at its battery's side, the fuse out.
+func (b *lister) polarity() {
+	for _, c := range b.d.System.Components {
+		if _, is := c.Device.(system.Fuse); !is {
+			continue
+		}
+		for _, side := range []string{"in", "out"} {
+			if !b.fed(c.ID, side) {
+				continue
+			}
+			b.volts("holder-"+c.ID, unit.Say("Holder of %s, battery's side", c.Name), term(c.ID, side), term("start", "31"), tens)
+		}
+	}
+}
+
+// fed says whether a fuse's side hangs on a battery with every fuse out.
+func (b *lister) fed(fuse, side string) bool {
+	at, seen := []system.Terminal{term(fuse, side)}, map[system.Terminal]bool{}
+	for len(at) > 0 {
+		t := at[0]
+		at = at[1:]
+		if seen[t] {
+			continue
+		}
+		seen[t] = true
+		if t == term("start", "30") || t == term("aux", "30") {
+			return true
+		}
+		for _, w := range b.d.System.Wires {
+			switch {
+			case w.Role != system.Feed:
+			case w.From == t:
+				at = append(at, w.To)
+			case w.To == t:
+				at = append(at, w.From)
+			}
+		}
+	}
+	return false
+}
+
+// In reads a solved circuit as a meter without an error does. Amps count towards the aux battery.
+func (r Reading) In(s network.Solution, sys *system.System) (float64, bool) {
+	if r.Unit == Amps {
+		amps, err := s.Through(r.Clamp)
+		if w, _ := sys.Wire(r.Clamp); w.From == term("aux", "30") || r.Clamp == AtPost {
+			amps = -amps // a battery's is what it gives
+		}
+		return amps, err == nil
+	}
+	volts, err := s.Across(r.Red.Node(), r.Black.Node())
+	return volts, err == nil
+}
+
+// Where is where the probes or the clamp go, in words.
+func (r Reading) Where() string {
+	switch {
+	case r.Clamp == AtPost:
+		return "clamp round every lead at the aux battery's plus, arrow to the battery"
+	case r.Unit == Amps:
+		return "clamp round " + strings.ToUpper(r.Clamp) + ", arrow to the aux battery"
+	}
+	return "red on " + r.Red.Name + ", black on " + r.Black.Name
+}
+
+// Says is a reading's value in words.
+func (r Reading) Says(value float64) string {
+	switch {
+	case r.Unit == Amps:
+		return unit.Text(value, "A", 1)
+	case r.Drop:
+		return unit.Text(1000*value, "mV", 0)
+	}
+	return unit.Text(value, "V", 2)
+}
