@@ -86,7 +86,7 @@ func TestRows(t *testing.T) {
 
 // Any answer stays an answer of the same form.
 func FuzzJSON(f *testing.F) {
-	for _, seed := range []string{`{"a":"2 m"}`, `[1,"x\\" 3 m",{"b":[]}]`, `"5 °C"`, `{"title":{"a":"1 m"}}`, ` { } `, `null`, `[}`, `{]`} {
+	for _, seed := range []string{`{"a":"2 m"}`, `[1,"x\\" 3 m",{"b":[]}]`, `"5 °C"`, `{"title":{"a":"1 m"}}`, ` { } `, `null`, `[}`, `{]`, `8E808`} {
 		f.Add([]byte(seed))
 	}
 	f.Fuzz(func(t *testing.T, answer []byte) {
@@ -94,8 +94,6 @@ func FuzzJSON(f *testing.F) {
 		if !json.Valid(answer) {
 			return
 		}
-		var before, after any
-		require.NoError(t, json.Unmarshal(answer, &before))
-		require.NoError(t, json.Unmarshal(got, &after), "%s", got)
+		require.True(t, json.Valid(got), "%s", got)
 	})
 }
