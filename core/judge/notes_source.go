@@ -203,7 +203,7 @@ var placeRules = []rule{
 		"By its figures the start battery does not start the engine even when it is full: %s in a start pull it down to %s.",
 		"No charging changes that. Look at the starter's current, the battery's capacity and its resistance: one of them is not as it is said.",
 		func(d *design.Design) []finding {
-			return where(d.Facts.CrankA.Origin == working.Surveyed && rig.NewLeaving(d).NoStartAt() >= 1, func() finding {
+			return where(d.Facts.CrankA.Origin == working.Surveyed && !rig.NewLeaving(d).Starts(), func() finding {
 				s := d.StateBy("crank")
 				return at("start", unit.Text(d.Facts.CrankA.Value, "A", 0), unit.Text(s.BusV, "V", 1)).
 					cure(verdict.Ask("Say what it is", "start-battery"))

@@ -282,12 +282,24 @@ func (l Leaving) NoStartAt() float64 { return l.noStarts() }
 // noStartSOC is the charge at which a rested start battery no longer cranks the engine for
 // as long as a start takes, 0 to 1, at 20 °C; 0 where it always does. It is found by cranking, through
 // time: a battery falls further in two seconds than its resistance says.
-func noStartSOC(d *design.Design) float64 {
+func noStartSOC(d *design.Design) float64 { return battery.LeastCharge(starting(d), startHalvings) }
+
+// startHalvings is how closely that charge is found: to a fifth of a percent.
+const startHalvings = 9
+
+// starting says of a charge whether a rested start battery cranks the engine with it.
+func starting(d *design.Design) func(soc float64) bool {
 	start := day.Pattern{{Kind: day.Crank, Seconds: d.Facts.CrankS.Value}}
-	return battery.LeastCharge(func(soc float64) bool {
-		rig := Of(d, Nominal)
-		rig.Start.SOC, rig.Solar = soc, nil
+	rig := Of(d, Nominal)
+	rig.Solar = nil
+	return func(soc float64) bool {
+		rig.Start.SOC = soc
 		got, err := day.Run(rig, start, day.Conditions{OutsideC: design.WarmC}, day.Options{})
 		return err == nil && got.Verdict.FailedStarts == 0
-	}, 12)
+	}
+}
+
+// Starts says whether a start battery that is full starts the engine at all.
+func (l Leaving) Starts() bool {
+	return design.Kept(l.d, "starts", func(d *design.Design) bool { return starting(d)(1) })
 }
