@@ -275,13 +275,9 @@ func (o Left) says() string {
 	return strings.Join(list, "; ")
 }
 
-// NoStartAt is the charge at which a rested start battery no longer starts the engine, 0 to 1: 1 where it does not even when
-// it is full.
-func (l Leaving) NoStartAt() float64 { return l.noStarts() }
-
 // noStartSOC is the charge at which a rested start battery no longer cranks the engine for
-// as long as a start takes, 0 to 1, at 20 °C; 0 where it always does. It is found by cranking, through
-// time: a battery falls further in two seconds than its resistance says.
+// as long as a start takes, 0 to 1, at 20 °C; 0 where it always does, 1 where it does not even when it is full. It is
+// found by cranking, through time: a battery falls further in two seconds than its resistance says.
 func noStartSOC(d *design.Design) float64 { return battery.LeastCharge(starting(d), startHalvings) }
 
 // startHalvings is how closely that charge is found: to a fifth of a percent.
