@@ -139,7 +139,7 @@ func (d *Design) warmC(wire string) float64 {
 	return WarmC
 }
 
-// called is a terminal as people know it: by its component, unless it is a place on the body.
+// Called is a terminal as people know it: by its component, unless it is a place on the body.
 func (d *Design) Called(t system.Terminal) string {
 	if c, ok := d.System.Component(t.Component); ok {
 		return strings.TrimSpace(c.Name + " " + t.Terminal)

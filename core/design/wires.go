@@ -174,7 +174,11 @@ const sensingEarthM = 0.5
 // groundM is how long a coupling's own earth lead is: as the way to its earth point.
 func (d *Design) groundM(to system.Terminal) float64 {
 	way := d.Facts.StartM.Value
-	if to.Component != system.StartEarth {
+	switch to.Component {
+	case system.StartEarth:
+	case "x1":
+		way *= 1 - d.plugShare()
+	default:
 		way = d.Facts.AuxM.Value + d.Facts.EarthM.Value
 	}
 	return max(sensingEarthM, way)
@@ -193,7 +197,10 @@ func (d *Design) thinWires() {
 	if !d.Kind.Charger() {
 		t.Trial.Size, t.Bay = d.thin(), d.Start.Bay
 		to := term(system.StartEarth, "")
-		if d.Facts.Relay.AtAuxEarth && d.Back.ByChassis {
+		switch {
+		case d.BackCrosses() && d.Crosses(&d.Start): // it comes out with the box, and so does its ground
+			to = term("x1", "-t")
+		case d.Facts.Relay.AtAuxEarth && d.Back.ByChassis:
 			to = term("e2", "")
 		}
 		d.wire("g1", "g1", system.Signal, term("coupling", "31"), to, &t, d.groundM(to), lugs)

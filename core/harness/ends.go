@@ -47,7 +47,7 @@ func end(s *system.System, t system.Terminal, size cable.Size) End {
 		e.Lug = "ring terminal " + copper + ", M6"
 	case size.AreaMM2 <= 2.5 && s.Tapped() && t.Component == "f3":
 		e.Lug = "butt splice " + copper + ", with adhesive"
-	case size.AreaMM2 <= 2.5 && c.Kind == system.KindFuse:
+	case size.AreaMM2 <= 2.5 && (c.Kind == system.KindFuse || c.Kind == system.KindPlug): // at a plug, onto the run's own cable
 		e.Lug = "butt splice " + copper + ", with adhesive"
 	case size.AreaMM2 <= 2.5 && c.Kind == system.KindCharger:
 		e.Kind, e.Lug = ferrule, "ferrule "+copper

@@ -21,8 +21,8 @@ func readings(d *design.Design, s Station) []Reading {
 	b := &lister{d: d, station: s.ID}
 	switch s.ID {
 	case FusesOut:
-		b.volts("start-rest", "Start battery at rest", term("start", "30"), term("start", "31"), tens)
-		b.volts("aux-rest", "Aux battery at rest", term("aux", "30"), term("aux", "31"), tens)
+		b.volts("start-rest", "Start battery at rest", term("start", "30"), term("start", "31"))
+		b.volts("aux-rest", "Aux battery at rest", term("aux", "30"), term("aux", "31"))
 		b.polarity()
 	case KeyOut:
 		b.signal("signal-out", "Signal with the key out")
@@ -32,11 +32,11 @@ func readings(d *design.Design, s Station) []Reading {
 	case Ignition:
 		b.signal("signal-on", "Signal with the key on")
 	case FastIdle:
-		b.volts("start-running", "Start battery, engine on", term("start", "30"), term("start", "31"), tens)
+		b.volts("start-running", "Start battery, engine on", term("start", "30"), term("start", "31"))
 		b.signal("signal-running", "Signal with the engine running")
 		b.current("charge", "Current into the aux battery")
-		b.volts("input", "Coupling's input", b.in(), b.minus(), tens)
-		b.volts("aux-charge", "Aux battery, charging", term("aux", "30"), term("aux", "31"), tens)
+		b.volts("input", "Coupling's input", b.in(), b.minus())
+		b.volts("aux-charge", "Aux battery, charging", term("aux", "30"), term("aux", "31"))
 		b.drop("lost-start", "Lost on the plus side, start battery to coupling", d.System.Ends.Source, b.in())
 		b.drop("lost-aux", "Lost on the plus side, coupling to aux battery", b.out(), term("aux", "30"))
 		b.drop("lost-back", "Lost on the way back, aux battery to start battery", term("aux", "31"), term("start", "31"))
@@ -66,8 +66,8 @@ func (b *lister) add(r Reading) {
 	b.list = append(b.list, r)
 }
 
-func (b *lister) volts(id, what string, red, black system.Terminal, meter string) {
-	b.add(Reading{ID: id, What: what, Unit: Volts, Red: b.probe(red), Black: b.probe(black), Range: meter})
+func (b *lister) volts(id, what string, red, black system.Terminal) {
+	b.add(Reading{ID: id, What: what, Unit: Volts, Red: b.probe(red), Black: b.probe(black), Range: tens})
 }
 
 func (b *lister) drop(id, what string, red, black system.Terminal) {
@@ -198,7 +198,7 @@ func (b *lister) signal(id, what string) {
 			red, black = contact.CoilPlus, contact.CoilMinus
 		}
 	}
-	b.volts(id, what, red, black, tens)
+	b.volts(id, what, red, black)
 }
 
 // polarity is read at each fuse that a battery feeds, at its battery's side, the fuse out.
@@ -211,7 +211,7 @@ func (b *lister) polarity() {
 			if !b.fed(c.ID, side) {
 				continue
 			}
-			b.volts("holder-"+c.ID, unit.Say("Holder of %s, battery's side", c.Name), term(c.ID, side), term("start", "31"), tens)
+			b.volts("holder-"+c.ID, unit.Say("Holder of %s, battery's side", c.Name), term(c.ID, side), term("start", "31"))
 		}
 	}
 }

@@ -98,7 +98,7 @@ func (v *vehicle) exact(p *prove.Proof, r prove.Reading) (float64, bool) {
 	}
 	solved, jumps := prove.Stands(circuit.Lay(&sys, n), s, position)
 	value, ok := r.In(solved, &sys)
-	return value, ok && !(jumps && r.Station == prove.FastIdle)
+	return value, ok && (!jumps || r.Station != prove.FastIdle)
 }
 
 // reads is what a meter shows of it.

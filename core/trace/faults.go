@@ -161,11 +161,11 @@ func ofWorld(d *design.Design) []Fault {
 	if d.StartChemistry().Lead {
 		list = append(list, at(Cell, "start", "a cell of the start battery is short", "charge it alone, rest, load test; else "+
 			"another", 0, 2.1, "V",
-			func(s *circuit.State, n, volts float64) { s.StartV -= volts }))
+			func(s *circuit.State, _, volts float64) { s.StartV -= volts }))
 	}
 	if d.Facts.Chemistry.Lead {
 		list = append(list, at(Cell, "aux", "a cell of the aux battery is short", "charge it alone, rest, load test; else another", 0, 2.1, "V",
-			func(s *circuit.State, n, volts float64) { s.AuxOwnV -= volts }))
+			func(s *circuit.State, _, volts float64) { s.AuxOwnV -= volts }))
 	}
 	return list
 }
