@@ -206,7 +206,8 @@ func TestMake(t *testing.T) {
 
 // The proof of a job, and what readings of it mean, from files alone.
 func TestProve(t *testing.T) {
-	doc := `{"format":"epitrope-job","version":1,"alternator":{"label":"120/200 A"},"aux":{"chemistry":"agm","capacityAh":100},"use":{"dailyAh":20}}`
+	doc := `{"format":"epitrope-job","version":1,"alternator":{"label":"120/200 A"},"aux":{"chemistry":"agm","capacityAh":100},` +
+		`"use":{"dailyAh":20}}`
 	code, out, errs := epitrope(t, doc, "prove", "-")
 	require.Zero(t, code, errs)
 	assert.Contains(t, out, "Fuses out, both batteries connected")

@@ -23,7 +23,8 @@ func TestEntries(t *testing.T) {
 		{volts, "-13.4", -13.4, false, ""}, {volts, "−13.4", -13.4, false, ""}, {amps, "31.5", 31.5, false, ""},
 		{amps, "400 mA", 0.4, false, ""}, {volts, "jumps", 0, true, ""}, {volts, "", 0, false, "is missing"},
 		{volts, "OL", 0, false, "over the meter's range"}, {volts, "14.2 A", 0, false, "is not a voltage"},
-		{amps, "12 V", 0, false, "is not a current"}, {volts, "1,200", 0, false, "is not a voltage"}, {volts, "NaN", 0, false, "is not a voltage"},
+		{amps, "12 V", 0, false, "is not a current"}, {volts, "1,200", 0, false, "is not a voltage"}, {volts, "NaN", 0, false,
+			"is not a voltage"},
 	} {
 		got, err := c.r.Entered(c.text)
 		if c.wrong != "" {

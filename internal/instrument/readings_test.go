@@ -23,7 +23,8 @@ func TestReadProof(t *testing.T) {
 	assert.Equal(t, []prove.Taken{{ID: "start-rest", Value: 12.6}, {ID: "charge", Jumps: true}, {ID: "start-rest", Value: 12.65}}, taken)
 	for text, wrong := range map[string]string{
 		"": "no table", "reading\nstart-rest\n": "lack “reading” or “value”", "reading,value\nstart-rest,OL\n": "line 2: value \"OL\"",
-		"reading,value\nstart-rest,12.6\nfinish,3\n": "line 3: reading \"finish\" is none of this proof's", "reading,value\nstart-rest\n": "is missing",
+		"reading,value\nstart-rest,12.6\nfinish,3\n": "line 3: reading \"finish\" is none of this proof's", "reading," +
+			"value\nstart-rest\n": "is missing",
 	} {
 		_, err := instrument.ReadProof([]byte(text), p)
 		require.Error(t, err, text)

@@ -86,7 +86,8 @@ func TestRows(t *testing.T) {
 
 // Any answer stays an answer of the same form.
 func FuzzJSON(f *testing.F) {
-	for _, seed := range []string{`{"a":"2 m"}`, `[1,"x\\" 3 m",{"b":[]}]`, `"5 °C"`, `{"title":{"a":"1 m"}}`, ` { } `, `null`, `[}`, `{]`, `8E808`} {
+	for _, seed := range []string{`{"a":"2 m"}`, `[1,"x\\" 3 m",{"b":[]}]`, `"5 °C"`, `{"title":{"a":"1 m"}}`, ` { } `, `null`, `[}`,
+		`{]`, `8E808`} {
 		f.Add([]byte(seed))
 	}
 	f.Fuzz(func(t *testing.T, answer []byte) {
