@@ -92,7 +92,7 @@ test("a charger is taken from the shelf: what fits, what does not and why, and w
   await page.getByRole("tab", { name: "From the shelf" }).click();
   const shelf = page.getByRole("table", { name: "Chargers of the parts book" });
   await expect(shelf.getByRole("row", { name: /Shelf heron/ })).toContainText("no profile for AGM");
-  await expect(shelf.getByRole("row", { name: /Shelf rail/ })).toContainText("where it stops: 11.8 V reckoned");
+  await expect(shelf.getByRole("row", { name: /Shelf rail/ })).toContainText("Where it stops: 11.8 V reckoned");
   await expect(shelf.getByRole("row", { name: /Shelf plover/ })).toContainText("120.00 EUR");
   await accessible(page);
   await shelf.getByRole("button", { name: "Take Shelf plover" }).click();
