@@ -96,6 +96,8 @@ func (r Reading) error(value float64) float64 {
 		return 0.01*math.Abs(value) + 0.15
 	case r.Range == small:
 		return 0.0025*math.Abs(value) + 0.001
+	case r.Range == more: // a common meter shows tenths there
+		return 0.0025*math.Abs(value) + 0.05
 	}
 	return 0.0025*math.Abs(value) + 0.01
 }

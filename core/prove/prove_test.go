@@ -291,3 +291,18 @@ func TestDangersAreSeenFirst(t *testing.T) {
 		assert.True(t, named >= 0 && named < 3, "%s: %v", id, out.Causes)
 	}
 }
+
+// The meter's range holds what is expected.
+func TestRangesHoldWhatIsExpected(t *testing.T) {
+	for volts, most := range map[string]float64{"12": 20, "24": 60} {
+		p := proof(t, `{"vehicle":{"systemVolts":`+volts+`},"alternator":{"label":"120/200 A"},"aux":{"chemistry":"agm","capacityAh":100},`+
+			`"use":{"dailyAh":20}}`)
+		require.NotEmpty(t, p.Readings, volts)
+		for id, b := range p.Judge(nil).Bands {
+			if r, _ := p.Reading(id); r.Unit == prove.Volts && !r.Drop {
+				assert.Less(t, b.Possible[1], most, id)
+				assert.True(t, strings.HasPrefix(r.Range, map[string]string{"12": "20 V", "24": "60 V"}[volts]), "%s: %s", id, r.Range)
+			}
+		}
+	}
+}

@@ -12,6 +12,7 @@ import (
 // Ranges of a common meter.
 const (
 	tens     = "20 V"
+	more     = "60 V or 200 V" // of 24 V systems
 	small    = "2 V"
 	clampAmp = "clamp, direct current, zeroed"
 )
@@ -67,7 +68,15 @@ func (b *lister) add(r Reading) {
 }
 
 func (b *lister) volts(id, what string, red, black system.Terminal) {
-	b.add(Reading{ID: id, What: what, Unit: Volts, Red: b.probe(red), Black: b.probe(black), Range: tens})
+	b.add(Reading{ID: id, What: what, Unit: Volts, Red: b.probe(red), Black: b.probe(black), Range: b.meter()})
+}
+
+// meter is the range that a battery's volts are read at.
+func (b *lister) meter() string {
+	if max(b.d.Facts.N, b.d.Facts.AuxN) > 1 {
+		return more
+	}
+	return tens
 }
 
 func (b *lister) drop(id, what string, red, black system.Terminal) {

@@ -80,7 +80,7 @@ func (v *vehicle) with(f trace.Fault, size float64) *vehicle {
 
 // exact is what a reading is in a vehicle, without a meter; ok is false where it comes to no stand.
 func (v *vehicle) exact(p *prove.Proof, r prove.Reading) (float64, bool) {
-	s, position, bare := p.Situation(r.Station)
+	s, _, bare := p.Situation(r.Station)
 	n := v.d.Facts.N
 	if s.SetV > 0 {
 		s.SetV += v.shiftV * n
@@ -96,8 +96,13 @@ func (v *vehicle) exact(p *prove.Proof, r prove.Reading) (float64, bool) {
 	if bare {
 		sys = prove.Bare(sys)
 	}
-	solved, jumps := prove.Stands(circuit.Lay(&sys, n), s, position)
-	value, ok := r.In(solved, &sys)
+	laid := circuit.Lay(&sys, n)
+	settled, err := laid.Settle(s, circuit.Position{Stopped: true}) // from rest, wherever the proof begins
+	jumps := err != nil || len(settled.Hunts) > 0
+	if err != nil {
+		settled.Solution, _ = laid.Solve(s, circuit.Position{Stopped: true})
+	}
+	value, ok := r.In(settled.Solution, &sys)
 	return value, ok && (!jumps || r.Station != prove.FastIdle)
 }
 

@@ -6,8 +6,8 @@ import (
 	"epitrope/core/system"
 )
 
-// Sizes that a fault may have: from what costs something to what stops everything, in mΩ. Source: from memory: a lug
-// under paint or a loose nut has some milliohms to ohms.
+// Sizes that a fault may have: from what costs something to what stops everything, in mΩ. Source: from memory, as are the
+// shares and volts of the faults below: a lug under paint or a loose nut has some milliohms to ohms.
 const (
 	leastMO = 5.0
 	mostMO  = 2000.0
