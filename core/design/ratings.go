@@ -211,6 +211,12 @@ func (d *Design) rateContact(acceptsA float64) {
 // half charge.
 func (d *Design) AuxEmptyV() float64 { return d.Facts.Chemistry.RestV(0.5) * d.Facts.AuxN }
 
+// trickleShare is what a battery takes of its capacity in an hour once it is full. Source: common practice, no source: 1 to 4 %.
+const trickleShare = 0.02
+
+// Trickle is what the aux battery takes once it is full, in A.
+func (d *Design) Trickle() float64 { return trickleShare * d.Facts.AuxAh.Value }
+
 // AuxOhm is the aux battery's resistance.
 func (d *Design) AuxOhm() float64 { return d.Facts.Chemistry.Ohm(d.Facts.AuxAh.Value, d.Facts.AuxN) }
 

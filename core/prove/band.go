@@ -19,7 +19,7 @@ type Band struct {
 
 // beyond is how much further the possible reaches than the likely, on each side: 3.29 standard deviations over 1.96, and
 // something for tails that are heavier than the bell curve's.
-const beyond = 2.0
+const beyond = 2.2
 
 // jumpShare is of how many sound installations some going on and off is nothing wrong.
 const jumpShare = 0.02

@@ -47,30 +47,28 @@ func (p *Proof) read(w draw, wrong *fault) row {
 		sys = wrong.on(sys)
 	}
 	out := row{make([]float64, len(p.Readings)), make([]bool, len(p.Readings))}
-	laid := map[bool]*circuit.Circuit{}
+	whole := circuit.Lay(&sys, d.Facts.N)
 	for _, s := range p.Stations {
-		if laid[s.bare] == nil {
-			of := sys
-			if s.bare {
-				of = Bare(sys)
-			}
-			laid[s.bare] = circuit.Lay(&of, d.Facts.N)
+		of, laid := &sys, whole
+		if s.as != nil {
+			parted := s.as(sys)
+			of, laid = &parted, circuit.Lay(&parted, d.Facts.N)
 		}
 		nominal := s.state(d)
-		state := w.world(d, nominal)
+		state := w.world(d, nominal, s.full)
 		if wrong != nil && wrong.in != nil {
 			state = wrong.in(state)
 		}
-		solved, jumps := Stands(laid[s.bare], state, nominal.Position)
+		solved, jumps := Stands(laid, state, nominal.Position)
 		for i, r := range p.Readings {
 			if r.Station != s.ID {
 				continue
 			}
-			value, there := r.In(solved, &sys)
+			value, never, there := p.Shows(r, Moment{of, solved, state, d.Facts.N})
 			if !there {
 				value = math.NaN()
 			}
-			out.values[i], out.jumps[i] = value, jumps && s.ID == FastIdle
+			out.values[i], out.jumps[i] = value, never || jumps && s.ID == FastIdle && r.Unit != Seen
 		}
 	}
 	return out
@@ -91,6 +89,9 @@ func Stands(c *circuit.Circuit, s circuit.State, was circuit.Position) (solved n
 // error is how far a meter may be off at a reading, as one time in three it is further: half a percent and its digits; a
 // clamp for direct current two percent and its zero. Source: ±0.5 % common practice, no source; the rest from memory.
 func (r Reading) error(value float64) float64 {
+	if e, is := r.errorOf(value); is {
+		return e
+	}
 	switch {
 	case r.Unit == Amps:
 		return 0.01*math.Abs(value) + 0.15
@@ -165,24 +166,20 @@ func (e *ensemble) told(i int, value, errorOf float64) *ensemble {
 	return out
 }
 
-// common is what each column has in common with one of them: its covariance, and that one's own spread, squared. Rows with
-// what cannot be are left out.
+// common is what each column has in common with one of them: its covariance, and that one's own spread, squared. What cannot
+// be is left out.
 func common(rows [][]float64, with int) (gain []float64, spread float64) {
-	list := slices.DeleteFunc(slices.Clone(rows), func(row []float64) bool { return slices.ContainsFunc(row, math.IsNaN) })
 	gain = make([]float64, len(rows[0]))
-	if len(list) < 2 {
-		return gain, 0
-	}
-	column := func(j int) []float64 {
-		values := make([]float64, len(list))
-		for k, row := range list {
-			values[k] = row[j]
-		}
-		return values
-	}
-	of := column(with)
 	for j := range gain {
-		gain[j] = stat.Covariance(of, column(j), nil)
+		var of, column []float64
+		for _, row := range rows {
+			if !math.IsNaN(row[with]) && !math.IsNaN(row[j]) {
+				of, column = append(of, row[with]), append(column, row[j])
+			}
+		}
+		if len(of) > 1 {
+			gain[j] = stat.Covariance(of, column, nil)
+		}
 	}
 	return gain, gain[with]
 }

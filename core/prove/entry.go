@@ -28,21 +28,46 @@ func shown(text string) string {
 // Entered is a reading as somebody entered it: a figure in the reading's unit or with its own, or that the meter jumps.
 func (r Reading) Entered(text string) (Taken, error) {
 	dim, example := unit.Voltage, "such as 14.2 V or 210 mV"
-	if r.Unit == Amps {
+	switch r.Unit {
+	case Amps:
 		dim, example = unit.Current, "such as 31.5 A or 400 mA"
+	case Ohms:
+		dim, example = unit.Ohms, "such as 0.3 Ω or 4 mΩ, or OL"
+	case Kelvin:
+		dim, example = unit.Rise, "such as 8 K, or 15 °F"
+	case Seen:
+		example = "yes or no"
 	}
 	refuse := func(wrong string) (Taken, error) {
-		return Taken{}, &EntryError{r.ID, shown(text), wrong, example + "; “" + Jumping + "” where the meter comes to no stand"}
+		allowed := example
+		if r.Unit != Seen && r.Unit != Ohms {
+			allowed += "; “" + Jumping + "” where the meter comes to no stand, or it never comes about"
+		}
+		return Taken{}, &EntryError{r.ID, shown(text), wrong, allowed}
 	}
 	switch word := strings.ToLower(strings.TrimSpace(text)); word {
 	case "":
 		return refuse("is missing")
 	case Jumping:
 		return Taken{ID: r.ID, Jumps: true}, nil
+	case "yes", "no":
+		if r.Unit == Seen {
+			return Taken{ID: r.ID, Value: map[string]float64{"yes": 1}[word]}, nil
+		}
 	case "ol", "o.l", "0l", "overload", "over":
+		if r.Unit == Ohms {
+			return Taken{ID: r.ID, Value: openOhm}, nil
+		}
 		return refuse("is over the meter's range, or an open way: is the range right, and do both probes touch metal?")
 	}
+	if r.Unit == Seen {
+		return refuse("is neither yes nor no")
+	}
 	value, err := dim.Parse(text)
+	if r.Unit == Ohms && strings.Contains(text, "mΩ") { // MΩ is not meant
+		value, err = unit.Milliohms.Parse(text)
+		value /= 1000
+	}
 	if err != nil {
 		return refuse("is not a " + dim.Name + ": " + err.Error())
 	}

@@ -59,13 +59,16 @@ func (p *Proof) Judge(taken []Taken) Outcome {
 		r := p.Readings[i]
 		v := Verdict{Taken: t, Band: now.band(i, r), Slips: []string{}}
 		v.Level = p.level(r, v.Band, t)
-		switch v.Level {
-		case AsExpected, JustOut:
+		switch {
+		case r.Unit == Seen:
+		case v.Level == AsExpected || v.Level == JustOut:
 			now = now.told(i, t.Value, r.error(t.Value))
 		default:
 			wrong = true
 		}
-		if v.Level != AsExpected && !t.Jumps {
+		if r.Unit == Seen && v.Level == Out {
+			v.Slips = []string{r.IfNot}
+		} else if v.Level != AsExpected && !t.Jumps {
 			v.Slips = p.slips(r, v.Band, t.Value)
 		} else {
 			v.NotYet = p.notYet(r, t.Value)
@@ -108,7 +111,9 @@ func (p *Proof) level(r Reading, b Band, t Taken) Level {
 	switch {
 	case math.Abs(value) > utmost:
 		return Impossible
-	case t.Jumps: // sound or not, so it proves nothing
+	case r.Unit == Seen && value > 0:
+		return AsExpected
+	case r.Unit == Seen, t.Jumps: // sound or not, so it proves nothing
 		return Out
 	case holds(b.Likely, value):
 		return AsExpected

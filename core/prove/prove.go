@@ -20,8 +20,11 @@ type Unit string
 
 // The units of readings.
 const (
-	Volts Unit = "V"
-	Amps  Unit = "A"
+	Volts  Unit = "V"
+	Amps   Unit = "A"
+	Ohms   Unit = "Ω"
+	Kelvin Unit = "K"    // warmer than what lies beside it
+	Seen   Unit = "seen" // nothing is measured: it is as asked, or not
 )
 
 // Probe is where a probe is held.
@@ -35,13 +38,18 @@ type Reading struct {
 	ID      string `json:"id"`
 	Station string `json:"station" doc:"What the vehicle is to be meanwhile: the id of a station"`
 	What    string `json:"what"`
-	Unit    Unit   `json:"unit" enum:"V,A"`
+	Unit    Unit   `json:"unit" enum:"V,A,Ω,K,seen"`
 	Red     Probe  `json:"red,omitzero" doc:"Of volts: where the red probe is held"`
 	Black   Probe  `json:"black,omitzero"`
 	Clamp   string `json:"clamp,omitempty" doc:"Of amps: the wire that the clamp goes round, its arrow towards the aux battery"`
 	Drop    bool   `json:"drop,omitempty" doc:"It is what a stretch loses"`
 	Of      string `json:"of,omitempty" doc:"The reading of the stretch that this is a piece of: asked for only where that one is out"`
 	Range   string `json:"range" doc:"Of the meter"`
+
+	Untested bool   `json:"untested,omitempty" doc:"Nobody has tested this point so: what is expected is what it has to be"`
+	IfNot    string `json:"ifNot,omitempty" doc:"Of what is looked at: what it means where it is not so"`
+
+	figure func(p *Proof, at Moment) (value float64, never bool) // of what is no volts and amps of the station; nil: those
 }
 
 // Station is what the vehicle is to be while readings are taken.
@@ -50,7 +58,8 @@ type Station struct {
 	Name  string   `json:"name"`
 	Setup []string `json:"setup" doc:"What is on and off, one thing each"`
 	state func(d *design.Design) design.State
-	bare  bool // its fuses are out
+	as    func(system.System) system.System // what is taken apart meanwhile; nil: nothing
+	full  bool                              // the aux battery is full, and takes next to nothing
 }
 
 // Proof is the readings of an installation, with what they may come to.

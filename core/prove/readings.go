@@ -1,10 +1,8 @@
 package prove
 
 import (
-	"strings"
-
 	"epitrope/core/design"
-	"epitrope/core/network"
+	"epitrope/core/feed"
 	"epitrope/core/system"
 	"epitrope/core/unit"
 )
@@ -24,17 +22,24 @@ func readings(d *design.Design, s Station) []Reading {
 	case FusesOut:
 		b.volts("start-rest", "Start battery at rest", term("start", "30"), term("start", "31"))
 		b.volts("aux-rest", "Aux battery at rest", term("aux", "30"), term("aux", "31"))
+		b.back()
 		b.polarity()
+	case Socket:
+		b.socket()
 	case KeyOut:
-		b.signal("signal-out", "Signal with the key out")
+		b.signal("signal-out", "Signal with the key just out", design.KeyOut)
+		b.leads()
+	case Asleep:
+		b.signal("signal-asleep", "Signal with the vehicle asleep", design.KeyOut)
 		b.post("apart", "Into or out of the aux battery")
 	case Accessory:
-		b.signal("signal-accessory", "Signal at accessory")
+		b.signal("signal-accessory", "Signal at accessory", design.Accessory)
 	case Ignition:
-		b.signal("signal-on", "Signal with the key on")
+		b.signal("signal-on", "Signal with the key on", design.Ignition)
 	case FastIdle:
 		b.volts("start-running", "Start battery, engine on", term("start", "30"), term("start", "31"))
-		b.signal("signal-running", "Signal with the engine running")
+		b.signal("signal-running", "Signal with the engine running", design.Driving)
+		b.engages()
 		b.current("charge", "Current into the aux battery")
 		b.volts("input", "Coupling's input", b.in(), b.minus())
 		b.volts("aux-charge", "Aux battery, charging", term("aux", "30"), term("aux", "31"))
@@ -42,10 +47,20 @@ func readings(d *design.Design, s Station) []Reading {
 		b.drop("lost-aux", "Lost on the plus side, coupling to aux battery", b.out(), term("aux", "30"))
 		b.drop("lost-back", "Lost on the way back, aux battery to start battery", term("aux", "31"), term("start", "31"))
 		b.pieces()
+	case Warm:
+		b.warmest()
+	case Full:
+		b.profile()
 	case Stopped:
+		b.letsGo()
+		b.opens()
 		b.post("apart-again", "Into or out of the aux battery, after the engine")
 	case Held:
 		b.current("joined", "Between the batteries, joined by hand")
+	case Released:
+		b.post("apart-released", "Into or out of the aux battery, let go")
+	case Parted:
+		b.isolators()
 	}
 	return b.list
 }
@@ -197,7 +212,7 @@ func (b *lister) minus() system.Terminal {
 }
 
 // signal is read where it works: at a charger's input, or across a coil.
-func (b *lister) signal(id, what string) {
+func (b *lister) signal(id, what string, k design.KeyState) {
 	if !b.d.Wired() {
 		return
 	}
@@ -208,6 +223,7 @@ func (b *lister) signal(id, what string) {
 		}
 	}
 	b.volts(id, what, red, black)
+	b.list[len(b.list)-1].Untested = b.d.FeedIs(k) == feed.Untested
 }
 
 // polarity is read at each fuse that a battery feeds, at its battery's side, the fuse out.
@@ -226,8 +242,11 @@ func (b *lister) polarity() {
 }
 
 // fed says whether a fuse's side hangs on a battery with every fuse out.
-func (b *lister) fed(fuse, side string) bool {
-	at, seen := []system.Terminal{term(fuse, side)}, map[system.Terminal]bool{}
+func (b *lister) fed(fuse, side string) bool { return b.feeds(term(fuse, side), false) }
+
+// feeds says whether a battery feeds a terminal, with the fuses in or out.
+func (b *lister) feeds(from system.Terminal, fuses bool) bool {
+	at, seen := []system.Terminal{from}, map[system.Terminal]bool{}
 	for len(at) > 0 {
 		t := at[0]
 		at = at[1:]
@@ -237,6 +256,11 @@ func (b *lister) fed(fuse, side string) bool {
 		seen[t] = true
 		if t == term("start", "30") || t == term("aux", "30") {
 			return true
+		}
+		if c, _ := b.d.System.Component(t.Component); fuses {
+			if _, is := c.Device.(system.Fuse); is {
+				at = append(at, term(c.ID, "in"), term(c.ID, "out"))
+			}
 		}
 		for _, w := range b.d.System.Wires {
 			switch {
@@ -249,39 +273,4 @@ func (b *lister) fed(fuse, side string) bool {
 		}
 	}
 	return false
-}
-
-// In reads a solved circuit as a meter without an error does. Amps count towards the aux battery.
-func (r Reading) In(s network.Solution, sys *system.System) (float64, bool) {
-	if r.Unit == Amps {
-		amps, err := s.Through(r.Clamp)
-		if w, _ := sys.Wire(r.Clamp); w.From == term("aux", "30") || r.Clamp == AtPost {
-			amps = -amps // a battery's is what it gives
-		}
-		return amps, err == nil
-	}
-	volts, err := s.Across(r.Red.Node(), r.Black.Node())
-	return volts, err == nil
-}
-
-// Where is where the probes or the clamp go, in words.
-func (r Reading) Where() string {
-	switch {
-	case r.Clamp == AtPost:
-		return "clamp round every lead at the aux battery's plus, arrow to the battery"
-	case r.Unit == Amps:
-		return "clamp round " + strings.ToUpper(r.Clamp) + ", arrow to the aux battery"
-	}
-	return "red on " + r.Red.Name + ", black on " + r.Black.Name
-}
-
-// Says is a reading's value in words.
-func (r Reading) Says(value float64) string {
-	switch {
-	case r.Unit == Amps:
-		return unit.Text(value, "A", 1)
-	case r.Drop:
-		return unit.Text(1000*value, "mV", 0)
-	}
-	return unit.Text(value, "V", 2)
 }

@@ -43,7 +43,12 @@ const fullLead = 0.25
 // notYet says why a value that is as expected proves little.
 func (p *Proof) notYet(r Reading, value float64) string {
 	b := p.base[p.at(r.ID)]
-	if r.ID == "charge" && b.Middle > 2 && value < fullLead*b.Middle {
+	switch {
+	case r.ID == "engages":
+		return "A click or a lamp alone proves nothing: the current and the volts at both ends do."
+	case r.Unit == Ohms:
+		return "A common meter's ohms say only that it is not open: what it loses under load is its proof."
+	case r.ID == "charge" && b.Middle > 2 && value < fullLead*b.Middle:
 		return "So little flows that a full battery, or another source, may be all there is to see: take some charge out of the aux " +
 			"battery, and read again."
 	}

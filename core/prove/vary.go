@@ -27,6 +27,7 @@ const (
 	surfaceSpan  = 0.15 // of a start battery in use, at 12 V
 	ohmPower     = 0.35 // batteries' resistance
 	acceptsPower = 0.4
+	sensesV      = 0.05 // a relay's threshold, at 12 V
 	outputShare  = 0.03 // a charger's output
 	socLow       = 0.25 // of an aux battery that is part discharged, even up to socHigh
 	socHigh      = 0.8
@@ -74,6 +75,7 @@ func drawn(d *design.Design, r *rand.Rand) draw {
 			sys.Components[i].Device = of
 		case system.Contact:
 			of.Ohm *= power(contactPower)
+			of.Senses.CutOutV += sensesV * r.NormFloat64()
 			sys.Components[i].Device = of
 		case system.Plug:
 			of.Card.Ohm *= power(contactPower)
@@ -93,7 +95,7 @@ func drawn(d *design.Design, r *rand.Rand) draw {
 }
 
 // world is the state of a station as it really is.
-func (w draw) world(d *design.Design, s design.State) circuit.State {
+func (w draw) world(d *design.Design, s design.State, full bool) circuit.State {
 	n, auxN := d.Facts.N, d.Facts.AuxN
 	if s.SetV > 0 {
 		s.SetV += w.shiftV * n
@@ -102,6 +104,9 @@ func (w draw) world(d *design.Design, s design.State) circuit.State {
 		s.StartV = d.StartChemistry().RestV(w.start) * n
 	}
 	s.AuxOwnV = d.Facts.Chemistry.RestV(w.aux) * auxN
+	if full {
+		s.AuxOwnV, s.AcceptsA = d.Facts.Chemistry.RestV(1)*auxN, d.Trickle()
+	}
 	s.MachineA *= w.machine
 	s.SecondA *= w.machine
 	s.VehicleA *= w.vehicle

@@ -205,6 +205,16 @@ func (s *System) Tapped() bool {
 	return false
 }
 
+// Sensing is the contact that joins the batteries by its own eye on the voltage; ok is false where none does.
+func (s *System) Sensing() (c Component, ok bool) {
+	for _, c := range s.Components {
+		if of, is := c.Device.(Contact); is && of.HoldOhm > 0 && !of.Ahead && !of.Locks {
+			return c, true
+		}
+	}
+	return Component{}, false
+}
+
 // Splitter is the system's splitter; ok is false where it has none.
 func (s *System) Splitter() (d Splitter, ok bool) {
 	for _, c := range s.Components {

@@ -30,6 +30,8 @@ var (
 		smaller: map[string]string{"ft": "in", "'": "in", "m": "cm"}}
 	Temperature = Dimension{Name: "temperature", Base: "°C", Example: "35 °C, 95F",
 		units: map[string]scale{"c": {1, 0}, "°c": {1, 0}, "f": {5.0 / 9, -160.0 / 9}, "°f": {5.0 / 9, -160.0 / 9}, "k": {1, -273.15}}}
+	Rise = Dimension{Name: "difference of temperature", Base: "K", Example: "8 K, 8 °C, 15 °F",
+		units: map[string]scale{"k": {1, 0}, "c": {1, 0}, "°c": {1, 0}, "f": {5.0 / 9, 0}, "°f": {5.0 / 9, 0}}}
 	Current = Dimension{Name: "current", Base: "A", Example: "12 A, 500 mA",
 		units: map[string]scale{"a": {1, 0}, "amp": {1, 0}, "amps": {1, 0}, "ma": {0.001, 0}}}
 	Voltage = Dimension{Name: "voltage", Base: "V", Example: "14.2 V, 200 mV",

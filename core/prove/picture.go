@@ -1,0 +1,212 @@
+package prove
+
+import (
+	"slices"
+
+	"epitrope/core/system"
+)
+
+// Lines of a picture: plus on top, the way back below, and what is no part of either above them.
+const (
+	PlusLine  = "plus"
+	MinusLine = "minus"
+	Above     = "above"
+)
+
+// Picture is the circuit as small as a telephone shows it, with where a reading's probes or clamp go. The start battery stands
+// at 0, the aux battery at Last, a part of the run at each whole place between.
+type Picture struct {
+	Last  float64 `json:"last"`
+	Parts []Drawn `json:"parts"`
+	Red   *Spot   `json:"red,omitempty"`
+	Black *Spot   `json:"black,omitempty"`
+	Clamp *Spot   `json:"clamp,omitempty"`
+}
+
+// Drawn is a part of a picture.
+type Drawn struct {
+	ID   string `json:"id"`
+	Name string `json:"name"`
+	Kind string `json:"kind"`
+	Spot
+}
+
+// Spot is a place of a picture.
+type Spot struct {
+	X    float64 `json:"x"`
+	Line string  `json:"line" enum:"plus,minus,above"`
+}
+
+// How far a part's terminal is drawn from its middle, and a lug's barrel from its post.
+const (
+	halfPart = 0.28
+	barrel   = 0.16
+)
+
+// painter knows where everything is drawn.
+type painter struct {
+	sys   *system.System
+	parts []Drawn
+	last  float64
+	at    map[system.Terminal]Spot
+}
+
+func paint(sys *system.System) *painter {
+	p := &painter{sys: sys, at: map[system.Terminal]Spot{}}
+	p.battery("start", 0)
+	x := 0.0
+	for _, s := range sys.Way() {
+		if s.Component == nil {
+			continue
+		}
+		x++
+		p.draw(s.Component.ID, Spot{x, PlusLine})
+		p.at[s.From], p.at[s.To] = Spot{x - halfPart, PlusLine}, Spot{x + halfPart, PlusLine}
+	}
+	p.last = x + 1
+	p.battery("aux", p.last)
+	p.returns()
+	p.others()
+	return p
+}
+
+func (p *painter) draw(id string, at Spot) {
+	c, _ := p.sys.Component(id)
+	p.parts = append(p.parts, Drawn{id, c.Name, string(c.Kind), at})
+}
+
+func (p *painter) battery(id string, x float64) {
+	p.draw(id, Spot{x, PlusLine})
+	p.at[term(id, "30")], p.at[term(id, "31")] = Spot{x, PlusLine}, Spot{x, MinusLine}
+}
+
+func (p *painter) drawn(id string) (Spot, bool) {
+	i := slices.IndexFunc(p.parts, func(d Drawn) bool { return d.ID == id })
+	if i < 0 {
+		return Spot{}, false
+	}
+	return p.parts[i].Spot, true
+}
+
+// returns are the points of the way back, from the aux battery to the start battery, evenly along the lower line.
+func (p *painter) returns() {
+	from, been, order := term("aux", "31").Component, map[string]bool{"aux": true}, []string{}
+	for from != "" {
+		next := ""
+		for _, w := range p.sys.Wires {
+			if w.Role != system.Return && w.Role != system.Chassis {
+				continue
+			}
+			for _, pair := range [][2]string{{w.From.Component, w.To.Component}, {w.To.Component, w.From.Component}} {
+				if _, on := p.drawn(pair[1]); pair[0] == from && !been[pair[1]] && !on && next == "" {
+					next = pair[1]
+				}
+			}
+		}
+		if next != "" {
+			been[next], order = true, append(order, next)
+		}
+		from = next
+	}
+	for i, id := range order {
+		p.draw(id, Spot{p.last * float64(len(order)-i) / float64(len(order)+1), MinusLine})
+	}
+}
+
+// others are what belongs to neither, such as a signal's fuse, side by side.
+func (p *painter) others() {
+	var list []string
+	for _, c := range p.sys.Components {
+		if _, on := p.drawn(c.ID); !on {
+			list = append(list, c.ID)
+		}
+	}
+	for i, id := range list {
+		p.draw(id, Spot{p.last * float64(i+1) / float64(len(list)+1), Above})
+	}
+}
+
+// spot is where a terminal is drawn; nil where it is not.
+func (p *painter) spot(t system.Terminal) *Spot {
+	if at, known := p.at[t]; known {
+		return &at
+	}
+	for _, w := range p.sys.Wires { // a barrel is no terminal, but a point of the circuit
+		from, to := w.Ends()
+		for _, end := range []struct {
+			node        string
+			here, there system.Terminal
+		}{{from, w.From, w.To}, {to, w.To, w.From}} {
+			if t.Terminal == "" && end.node == t.Component {
+				here, there := p.spot(end.here), p.spot(end.there)
+				if here == nil {
+					return nil
+				}
+				at := *here
+				if there != nil && there.X < here.X {
+					at.X -= barrel
+				} else {
+					at.X += barrel
+				}
+				return &at
+			}
+		}
+	}
+	at, on := p.drawn(t.Component)
+	if !on {
+		return nil
+	}
+	if at.Line == PlusLine { // of a part of the run: its minus below, its signal above
+		at.Line = Above
+		if p.returned(t) {
+			at.Line = MinusLine
+		}
+	}
+	return &at
+}
+
+// returned says whether a terminal belongs to the way back.
+func (p *painter) returned(t system.Terminal) bool {
+	return t.Terminal == "31" || t.Terminal == "-" || t.Terminal == "-t" || slices.ContainsFunc(p.sys.Wires, func(w system.Wire) bool {
+		return (w.Role == system.Return || w.Role == system.Chassis) && (w.From == t || w.To == t)
+	})
+}
+
+// of is the picture of a reading.
+func (p *painter) of(r Reading) Picture {
+	out := Picture{Last: p.last, Parts: []Drawn{}}
+	if r.Red.Component != "" {
+		out.Red, out.Black = p.spot(r.Red.Terminal), p.spot(r.Black.Terminal)
+	}
+	switch {
+	case r.Clamp == AtPost:
+		out.Clamp = &Spot{p.last - halfPart, PlusLine}
+	case r.Clamp != "":
+		if w, ok := p.sys.Wire(r.Clamp); ok {
+			from, to := p.spot(w.From), p.spot(w.To)
+			if from != nil && to != nil {
+				out.Clamp = &Spot{(from.X + to.X) / 2, from.Line}
+			}
+		}
+	}
+	for _, d := range p.parts { // what lies above is drawn where a probe goes to it
+		on := func(s *Spot) bool { return s != nil && s.Line == Above && s.X == d.X }
+		if d.Line != Above || on(out.Red) || on(out.Black) {
+			out.Parts = append(out.Parts, d)
+		}
+	}
+	return out
+}
+
+// Pictures are the pictures of the readings, by id.
+func (p *Proof) Pictures() map[string]Picture {
+	list := map[string]Picture{}
+	if len(p.Readings) == 0 {
+		return list
+	}
+	on := paint(&p.d.System)
+	for _, r := range p.Readings {
+		list[r.ID] = on.of(r)
+	}
+	return list
+}

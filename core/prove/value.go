@@ -1,0 +1,81 @@
+package prove
+
+import (
+	"strings"
+
+	"epitrope/core/circuit"
+	"epitrope/core/network"
+	"epitrope/core/system"
+	"epitrope/core/unit"
+)
+
+// Moment is an installation while a reading is taken.
+type Moment struct {
+	Sys    *system.System
+	Solved network.Solution
+	State  circuit.State
+	N      float64 // the system's voltage over 12 V
+}
+
+// Shows is what a meter without an error shows of a reading at a moment. Never is of what does not come about, as a relay that
+// does not let go; ok is false where there is nothing to read.
+func (p *Proof) Shows(r Reading, at Moment) (value float64, never, ok bool) {
+	if r.Unit == Seen {
+		return 0, false, false
+	}
+	if r.figure != nil {
+		value, never = r.figure(p, at)
+		return value, never, true
+	}
+	value, ok = r.in(at.Solved, at.Sys)
+	return value, false, ok
+}
+
+// in reads a solved circuit. Amps count towards the aux battery.
+func (r Reading) in(s network.Solution, sys *system.System) (float64, bool) {
+	if r.Unit == Amps {
+		amps, err := s.Through(r.Clamp)
+		if w, _ := sys.Wire(r.Clamp); w.From == term("aux", "30") || r.Clamp == AtPost {
+			amps = -amps // a battery's is what it gives
+		}
+		return amps, err == nil
+	}
+	volts, err := s.Across(r.Red.Node(), r.Black.Node())
+	return volts, err == nil
+}
+
+// Where is where the probes or the clamp go, in words.
+func (r Reading) Where() string {
+	switch {
+	case r.Clamp == AtPost:
+		return "clamp round every lead at the aux battery's plus, arrow to the battery"
+	case r.Unit == Seen:
+		return ""
+	case r.Unit == Kelvin:
+		return "each bolted joint, and the cable beside it"
+	case r.Unit == Amps:
+		return "clamp round " + strings.ToUpper(r.Clamp) + ", arrow to the aux battery"
+	}
+	return "red on " + r.Red.Name + ", black on " + r.Black.Name
+}
+
+// Says is a reading's value in words.
+func (r Reading) Says(value float64) string {
+	switch {
+	case r.Unit == Seen && value > 0:
+		return "yes"
+	case r.Unit == Seen:
+		return "no"
+	case r.Unit == Ohms && value >= openOhm:
+		return "open"
+	case r.Unit == Ohms:
+		return unit.Text(value, "Ω", 2)
+	case r.Unit == Kelvin:
+		return unit.Text(value, "K", 0)
+	case r.Unit == Amps:
+		return unit.Text(value, "A", 1)
+	case r.Drop:
+		return unit.Text(1000*value, "mV", 0)
+	}
+	return unit.Text(value, "V", 2)
+}
