@@ -64,18 +64,22 @@ func printProof(out io.Writer, p *prove.Proof, outcome prove.Outcome) {
 	for _, s := range p.Stations {
 		fmt.Fprintf(out, "%s: %s\n", s.Name, strings.Join(s.Setup, "; "))
 		for _, r := range p.Readings {
-			band, asked := outcome.Bands[r.ID]
+			_, asked := outcome.Bands[r.ID]
 			if r.Station != s.ID || !asked {
 				continue
 			}
-			fmt.Fprintf(out, "  %s: %s, %s, meter at %s: %s (%s to %s)\n", r.ID, r.What, r.Where(), r.Range, r.Says(band.Middle),
-				r.Says(band.Likely[0]), r.Says(band.Likely[1]))
+			line := []string{r.What}
+			for _, word := range []string{r.Where(), metered(r)} {
+				if word != "" {
+					line = append(line, word)
+				}
+			}
+			fmt.Fprintf(out, "  %s: %s: %s\n", r.ID, strings.Join(line, ", "), outcome.Expects[r.ID])
 		}
 	}
 	for _, v := range outcome.Verdicts {
 		r, _ := p.Reading(v.ID)
-		fmt.Fprintf(out, "%s: %s, %s; expected %s to %s\n", r.What, read(r, v), levels[v.Level], r.Says(v.Band.Likely[0]),
-			r.Says(v.Band.Likely[1]))
+		fmt.Fprintf(out, "%s: %s, %s; expected %s\n", r.What, v.Read, levels[v.Level], v.Expect)
 		for _, slip := range v.Slips {
 			fmt.Fprintf(out, "  before it is taken again: %s\n", slip)
 		}
@@ -95,12 +99,13 @@ func printProof(out io.Writer, p *prove.Proof, outcome prove.Outcome) {
 	}
 }
 
-func read(r prove.Reading, v prove.Verdict) string {
-	if v.Jumps {
-		return "comes to no stand"
-	}
-	return r.Says(v.Value)
-}
-
 var levels = map[prove.Level]string{prove.AsExpected: "as expected", prove.JustOut: "just out: take it again", prove.Out: "out",
 	prove.Impossible: "cannot be: the meter, or the entry"}
+
+// metered is how the meter is set for a reading, in words.
+func metered(r prove.Reading) string {
+	if r.Range == "" || r.Unit == prove.Kelvin {
+		return r.Range
+	}
+	return "meter at " + r.Range
+}

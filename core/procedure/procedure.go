@@ -9,6 +9,7 @@ import (
 	"epitrope/core/harness"
 	"epitrope/core/job"
 	"epitrope/core/plan"
+	"epitrope/core/prove"
 	"epitrope/core/retrofit"
 	"epitrope/core/system"
 	"epitrope/core/unit"
@@ -66,7 +67,7 @@ const (
 	endMin    = 7.0
 	feedMin   = 60.0
 	earthMin  = 20.0
-	proveMin  = 8.0
+	readMin   = 3.0
 )
 
 // builder puts steps together: each waits for those it names and for whatever gates its
@@ -75,13 +76,13 @@ type builder struct {
 	p     plan.Plan
 	wires []harness.Lead
 	found retrofit.Found
+	proof *prove.Proof
 	list  []Step
 }
 
-// Steps are the steps of a plan and of what was found before it, each after all that it waits
-// for.
-func Steps(p plan.Plan, wires []harness.Lead, found retrofit.Found) []Step {
-	b := &builder{p: p, wires: wires, found: found}
+// Steps are the steps of a plan, of what was found before it and of its proof, each after all that it waits for.
+func Steps(p plan.Plan, wires []harness.Lead, found retrofit.Found, proof *prove.Proof) []Step {
+	b := &builder{p: p, wires: wires, found: found, proof: proof}
 	b.prepare()
 	b.isolate()
 	b.remove()

@@ -16,6 +16,7 @@ import (
 	"epitrope/core/parts"
 	"epitrope/core/plan"
 	"epitrope/core/procedure"
+	"epitrope/core/prove"
 	"epitrope/core/retrofit"
 	"epitrope/core/section"
 	"epitrope/core/system"
@@ -26,9 +27,10 @@ func stepsOf(t testing.TB, text []byte) (plan.Plan, []harness.Lead, []procedure.
 	t.Helper()
 	doc, problems := job.Decode(text)
 	require.Empty(t, problems)
-	p := plan.Decide(doc, parts.Stock())
+	d := design.Of(doc, parts.Stock())
+	p := plan.Of(d)
 	wires := harness.Leads(&p.System, harness.UsualScheme)
-	return p, wires, procedure.Steps(p, wires, retrofit.Of(design.Of(doc, parts.Stock())))
+	return p, wires, procedure.Steps(p, wires, retrofit.Of(d), prove.Of(d))
 }
 
 func index(list []procedure.Step, id string) int {
@@ -127,10 +129,11 @@ func TestFiguresAreThePlans(t *testing.T) {
 			cruise = s
 		}
 	}
-	assert.Equal(t, "30 A", list[index(list, "prove-current")].Figure)
+	assert.Regexp(t, `Current into the aux battery: 2\d\.\d A to 3\d\.\d A`, strings.Join(list[index(list, "prove-fast-idle")].Checks, "; "))
 	assert.InDelta(t, 30, cruise.OutA, 0.1)
 	assert.Contains(t, list[index(list, "set")].What, "14.")
 	assert.GreaterOrEqual(t, index(list, "prove-asleep"), 0)
+	assert.Less(t, index(list, "prove-fuses-out"), index(list, "hold-fuses"), "polarity is read before any fuse goes in")
 	trailer, _, steps := stepsOf(t, []byte(`{"vehicle":{"kind":"tow-caravan"}}`))
 	assert.GreaterOrEqual(t, index(steps, "plug"), 0, trailer.Coupling)
 	assert.GreaterOrEqual(t, index(steps, "unplug"), 0)
@@ -197,9 +200,9 @@ func TestSolderedEnds(t *testing.T) {
 func TestStartBatteryIsReadAtTheStartBattery(t *testing.T) {
 	p, _, list := stepsOf(t, []byte(`{"alternator":{"label":"150/250 A","regulation":"fixed","knownBy":"test","volts":14.0},`+
 		`"aux":{"chemistry":"lifepo4","capacityAh":400},"pins":{"coupling":"second"}}`))
-	i := slices.IndexFunc(list, func(s procedure.Step) bool { return s.ID == "prove-running" })
+	i := slices.IndexFunc(list, func(s procedure.Step) bool { return s.ID == "prove-fast-idle" })
 	require.GreaterOrEqual(t, i, 0)
-	assert.Equal(t, "14.0 V", list[i].Figure)
+	assert.Regexp(t, `Start battery, engine on: 13\.\d\d V to 14\.\d\d V`, list[i].Checks[0])
 	_, ok := p.System.Component("second")
 	assert.True(t, ok)
 }

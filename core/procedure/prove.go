@@ -2,9 +2,10 @@ package procedure
 
 import (
 	"slices"
+	"strings"
 
 	"epitrope/core/judge"
-	"epitrope/core/section"
+	"epitrope/core/prove"
 	"epitrope/core/system"
 	"epitrope/core/unit"
 )
@@ -59,8 +60,8 @@ func (b *builder) live() {
 		What: "Last on: on the chassis side of a battery sensor.", Where: "start battery", Minutes: smallMin, After: []string{"aux-negative-on"},
 		Tool: "insulated spanner"})
 	b.add(Step{ID: "hold-fuses", Stage: Check, Hold: true, Title: "Before the fuses: polarity at each holder",
-		What: "Both sides of every holder against minus, one by one.", Tool: "multimeter", Minutes: lookMin, After: []string{"negative-on"},
-		Checks: b.polarity()})
+		What: "Both sides of every holder against minus, one by one.", Tool: "multimeter", Minutes: lookMin,
+		After: []string{b.early(prove.FusesOut, "negative-on")}, Checks: b.polarity()})
 	last := "hold-fuses"
 	for _, id := range b.fuses() {
 		c, ok := b.p.System.Component(id)
@@ -73,8 +74,8 @@ func (b *builder) live() {
 	}
 	if b.has("x1") {
 		b.add(Step{ID: "plug", Of: []string{"x1"}, Stage: Live, Title: "Plug the " + b.behind() + " in",
-			What: "After its polarity was measured at the socket.", Minutes: smallMin, After: []string{last},
-			Checks: []string{"plus on plus, minus on minus"}})
+			What: "After its polarity was measured at the socket.", Minutes: smallMin,
+			After: []string{b.early(prove.Socket, last)}, Checks: []string{"plus on plus, minus on minus"}})
 	}
 }
 
@@ -108,73 +109,51 @@ func (b *builder) polarity() []string {
 	return list
 }
 
+// station adds the readings of a station with what each is expected to be; where there are none it adds nothing, and what
+// comes before stays so.
+func (b *builder) station(at prove.Station, after ...string) (last string) {
+	step := Step{ID: "prove-" + at.ID, Stage: Prove, Title: at.Name, What: unit.Capital(strings.Join(at.Setup, "; ")) + ".",
+		Tool: "multimeter, clamp meter", After: after}
+	for _, r := range b.proof.Readings {
+		switch {
+		case r.Station != at.ID || r.Of != "":
+		case r.Unit == prove.Seen:
+			step.Checks = append(step.Checks, r.What)
+		default:
+			step.Checks = append(step.Checks, r.What+": "+b.proof.Expected(r))
+		}
+	}
+	step.Minutes = max(smallMin, readMin*float64(len(step.Checks)))
+	b.add(step)
+	return step.ID
+}
+
+// early is the station of a name, for what is read before everything is live.
+func (b *builder) early(id, last string) string {
+	for _, at := range b.proof.Stations {
+		if at.ID == id {
+			return b.station(at, last)
+		}
+	}
+	return last
+}
+
+// prove are the readings with everything live, station by station.
 func (b *builder) prove() {
 	after := b.of(Live)
-	state := func(id string) section.State {
-		for _, s := range b.p.States {
-			if s.ID == id {
-				return s
-			}
+	for _, at := range b.proof.Stations {
+		if at.ID != prove.FusesOut && at.ID != prove.Socket {
+			b.station(at, after...)
 		}
-		return section.State{}
 	}
-	bay := state("bay")
-	reads := func(text string) string {
-		if bay.Fails != "" {
-			return "not reached: " + bay.Fails
-		}
-		return text
-	}
-	step := func(id, title, what, figure string, checks ...string) {
-		b.add(Step{ID: "prove-" + id, Stage: Prove, Title: title, What: what, Figure: figure, Tool: "multimeter, clamp meter", Minutes: proveMin,
-			After: after, Checks: checks})
-	}
-	step("running", "Engine on: start battery", "Across its posts: warm, at a fast idle of about 1,500 rpm, lamps off.",
-		reads(unit.Text(bay.StartV, "V", 1)))
-	step("current", "Current into the aux battery", "By clamp, from a part-discharged battery, with sun and mains off.",
-		reads(unit.Text(bay.OutA, "A", 0)))
-	step("input", "Volts at the coupling's input", "Across both its terminals, at that current.", reads(unit.Text(bay.InV, "V", 2)))
-	step("aux", "Volts at the aux battery", "Across its posts, at that current: volts alone mislead.",
-		reads(unit.Text(bay.AuxV, "V", 2)))
-	step("drops", "Drop across each fuse, joint and return",
-		"Under load, on both legs. What stands below is at the most that flows; at less it is less in proportion. Ten times as much is a bad "+
-			"joint.", "", b.drops()...)
-	step("warm", "Joints after thirty minutes", "By hand or thermometer: none warmer than its cable.", "")
-	step("off", "Engine off: it opens", "The coupling lets go after its delay; headlights speed a relay up.", "0 A between the batteries")
-	if b.has("feed") {
-		step("asleep", "Signal in every position of the key", "At the coupling's input, against minus.", "", b.signalled()...)
+	if b.proof.Unsteady {
+		b.add(Step{ID: "prove-unsteady", Stage: Prove, Title: "With the engine running nothing can be proven",
+			What:    "It comes to no stand at any speed that is asked for: what the plan says of that is changed first.",
+			Minutes: lookMin, After: after})
 	}
 	b.add(Step{ID: "hold-handover", Stage: Check, Hold: true, Title: "Before handover",
 		What: "Readings within what was expected; open items cleared; owner card explained.", Minutes: lookMin, After: b.of(Prove),
 		Checks: []string{"every reading within its band", "each configuration lead measured", "temporary states tagged", "owner card explained"}})
-}
-
-// drops are what fuses, joints and returns lose at the most.
-func (b *builder) drops() []string {
-	list := []string{}
-	for _, c := range b.p.Columns {
-		if c.Kind == "fuse" {
-			list = append(list, c.Name+": "+unit.Text(c.DropV, "V", 2))
-		}
-	}
-	for _, j := range b.p.Joints {
-		list = append(list, j.Name+": "+j.Text)
-	}
-	for _, r := range b.p.Returns {
-		if r.Loses != "" {
-			list = append(list, "return, "+r.Text+": "+r.Loses)
-		}
-	}
-	return list
-}
-
-// signalled are the positions in which the signal is looked at, with what it has to be.
-func (b *builder) signalled() []string {
-	list := []string{}
-	for _, e := range b.p.Signal.Expected {
-		list = append(list, e.At+": "+e.Is())
-	}
-	return list
 }
 
 func (b *builder) hand() {

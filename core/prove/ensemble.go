@@ -64,7 +64,7 @@ func (p *Proof) read(w draw, wrong *fault) row {
 			if r.Station != s.ID {
 				continue
 			}
-			value, never, there := p.Shows(r, Moment{of, solved, state, d.Facts.N})
+			value, never, there := p.Shows(r, Moment{of, laid, solved, state, d.Facts.N})
 			if !there {
 				value = math.NaN()
 			}

@@ -1,6 +1,7 @@
 package prove
 
 import (
+	"errors"
 	"fmt"
 	"strings"
 
@@ -8,7 +9,12 @@ import (
 )
 
 // EntryError says what is wrong with a reading as it was entered, and what is allowed.
-type EntryError struct{ Field, Value, Wrong, Allowed string }
+type EntryError struct {
+	Field   string `json:"field" doc:"The reading"`
+	Value   string `json:"value"`
+	Wrong   string `json:"wrong"`
+	Allowed string `json:"allowed"`
+}
 
 func (e *EntryError) Error() string {
 	return fmt.Sprintf("%s %q %s; allowed: %s", e.Field, e.Value, e.Wrong, e.Allowed)
@@ -72,4 +78,30 @@ func (r Reading) Entered(text string) (Taken, error) {
 		return refuse("is not a " + dim.Name + ": " + err.Error())
 	}
 	return Taken{ID: r.ID, Value: value}, nil
+}
+
+// Entry is a reading as somebody entered it.
+type Entry struct {
+	Reading string `json:"reading"`
+	Text    string `json:"text"`
+}
+
+// Read are readings as they were entered, in their order. What cannot be used is refused with its reason; one of a reading
+// that is none of this proof's, such as from before the design was changed, is left out.
+func (p *Proof) Read(entries []Entry) (taken []Taken, refused []EntryError) {
+	taken, refused = []Taken{}, []EntryError{}
+	for _, e := range entries {
+		r, there := p.Reading(e.Reading)
+		if !there {
+			continue
+		}
+		t, err := r.Entered(e.Text)
+		var wrong *EntryError
+		if errors.As(err, &wrong) {
+			refused = append(refused, *wrong)
+			continue
+		}
+		taken = append(taken, t)
+	}
+	return taken, refused
 }

@@ -33,7 +33,7 @@ func backOhm(p *Proof, at Moment) (ohm float64, never bool) {
 	if err != nil {
 		return openOhm, false
 	}
-	volts, amps := circuit.Had(solved.Across("aux.31", "start.31")), math.Abs(circuit.Had(solved.Through("meter")))
+	volts, amps := circuit.Had(solved.Across(term("aux", "31").Node(), term("start", "31").Node())), math.Abs(circuit.Had(solved.Through("meter")))
 	if amps < 1e-4 {
 		return openOhm, false
 	}
@@ -54,7 +54,7 @@ func (b *lister) letsGo() {
 func letsGo(p *Proof, at Moment) (volts float64, never bool) {
 	c, _ := at.Sys.Sensing()
 	of, _ := c.Device.(system.Contact)
-	laid, cutOut := circuit.Lay(at.Sys, at.N), of.Senses.CutOutV*at.N
+	laid, cutOut := at.Laid, of.Senses.CutOutV*at.N
 	s := at.State
 	s.SetV, s.VehicleA = 0, s.VehicleA+lampsA
 	s.StartV, s.AuxOwnV = cutOut, cutOut
@@ -63,7 +63,7 @@ func letsGo(p *Proof, at Moment) (volts float64, never bool) {
 		return 0, true
 	}
 	seen := circuit.Had(joined.Across(c.ID+".30", c.ID+".31"))
-	volts = cutOut + circuit.Had(joined.Across("start.30", "start.31")) - seen
+	volts = cutOut + circuit.Had(joined.Across(term("start", "30").Node(), term("start", "31").Node())) - seen
 	s.StartV, s.AuxOwnV = cutOut-at.N, cutOut-at.N
 	after, err := laid.Settle(s, circuit.Position{Joined: true, Stopped: true})
 	if err != nil {

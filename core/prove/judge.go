@@ -28,16 +28,24 @@ type Verdict struct {
 	Taken
 	Level  Level    `json:"level" enum:"likely,possible,out,impossible"`
 	Band   Band     `json:"band" doc:"As the readings before it had it"`
+	Read   string   `json:"read" doc:"In words"`
+	Expect string   `json:"expect" doc:"In words: what it was expected to be"`
 	Slips  []string `json:"slips" doc:"What slip gives such a value: to be looked at before it is taken again"`
 	NotYet string   `json:"notYet,omitempty" doc:"Why it is no proof yet, although it is as expected"`
 }
 
+// Proves says whether a reading is proof enough: what sound installations show, and not of a battery that takes nothing more.
+func (v Verdict) Proves() bool {
+	return (v.Level == AsExpected || v.Level == JustOut) && !(v.ID == "charge" && v.NotYet != "")
+}
+
 // Outcome is a proof with what was read until now.
 type Outcome struct {
-	Verdicts []Verdict       `json:"verdicts" doc:"One to a reading that was taken, the last of it, in their order"`
-	Bands    map[string]Band `json:"bands" doc:"Of the readings to come, by id"`
-	Next     string          `json:"next,omitempty" doc:"The reading to take next; empty where all are taken"`
-	Causes   []Cause         `json:"causes" doc:"What may be wrong, likeliest first; none while all is as expected"`
+	Verdicts []Verdict         `json:"verdicts" doc:"One to a reading that was taken, the last of it, in their order"`
+	Bands    map[string]Band   `json:"bands" doc:"Of the readings to come, by id"`
+	Expects  map[string]string `json:"expects" doc:"… in words"`
+	Next     string            `json:"next,omitempty" doc:"The reading to take next; empty where all are taken"`
+	Causes   []Cause           `json:"causes" doc:"What may be wrong, likeliest first; none while all is as expected"`
 }
 
 // utmost is beyond what any installation of a voltage shows, with every fault it may have: of its highest voltage, and of the
@@ -49,7 +57,7 @@ const (
 
 // Judge holds what was read against the bands, one after the other, each narrowed by those before it.
 func (p *Proof) Judge(taken []Taken) Outcome {
-	out := Outcome{Verdicts: []Verdict{}, Bands: map[string]Band{}, Causes: []Cause{}}
+	out := Outcome{Verdicts: []Verdict{}, Bands: map[string]Band{}, Expects: map[string]string{}, Causes: []Cause{}}
 	now, done, wrong := p.all, map[string]bool{}, false
 	for k, t := range taken {
 		i := p.at(t.ID)
@@ -73,6 +81,7 @@ func (p *Proof) Judge(taken []Taken) Outcome {
 		} else {
 			v.NotYet = p.notYet(r, t.Value)
 		}
+		v.Read, v.Expect = r.read(v), r.Expects(v.Band)
 		done[t.ID] = v.Level != Impossible
 		out.Verdicts = append(out.Verdicts, v)
 	}
@@ -87,6 +96,7 @@ func (p *Proof) Judge(taken []Taken) Outcome {
 			continue
 		}
 		out.Bands[r.ID] = now.band(i, r)
+		out.Expects[r.ID] = r.Expects(out.Bands[r.ID])
 		if out.Next == "" && r.Of == "" {
 			out.Next = r.ID
 		}

@@ -74,8 +74,10 @@ type Proof struct {
 	sought   *suspects
 }
 
-// Of is the proof of a design. While a stop stands nothing is to be expected: there is none to take.
-func Of(d *design.Design) *Proof {
+// Of is the proof of a design, worked out once. While a stop stands nothing is to be expected: there is none to take.
+func Of(d *design.Design) *Proof { return design.Kept(d, "prove", of) }
+
+func of(d *design.Design) *Proof {
 	p := &Proof{d: d, sought: &suspects{}}
 	for _, n := range judge.Notes(d) {
 		if n.Severity == verdict.Stop {

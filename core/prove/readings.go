@@ -17,7 +17,7 @@ const (
 
 // readings are what is read at a station, by what the installation is made of.
 func readings(d *design.Design, s Station) []Reading {
-	b := &lister{d: d, station: s.ID}
+	b := &lister{d: d, station: s.ID, behind: wayBack(&d.System)}
 	switch s.ID {
 	case FusesOut:
 		b.volts("start-rest", "Start battery at rest", term("start", "30"), term("start", "31"))
@@ -68,6 +68,7 @@ func readings(d *design.Design, s Station) []Reading {
 type lister struct {
 	d       *design.Design
 	station string
+	behind  map[string]bool // wires of the way back
 	list    []Reading
 }
 
@@ -127,6 +128,9 @@ func (b *lister) pieces() {
 			if end.ohm > 0 {
 				post, barrel := b.probe(end.at), Probe{system.Terminal{Component: end.node}, unit.Say("barrel of %s", w.Name)}
 				what := unit.Say("End of %s at %s, between the post and the barrel of the lug", w.Name, b.d.Called(end.at))
+				if w.Role == system.Chassis {
+					barrel.Name, what = "bare body beside it", unit.Say("Earth point %s, between its lug and the body", b.d.Called(end.at))
+				}
 				if end.id == "to" {
 					post, barrel = barrel, post
 				}
@@ -164,7 +168,10 @@ func pairs(c system.Component) [][2]string {
 func (b *lister) stretch(w system.Wire) string {
 	switch {
 	case w.Role == system.Return || w.Role == system.Chassis:
-		return "lost-back"
+		if b.behind[w.ID] {
+			return "lost-back"
+		}
+		return ""
 	case w.Role != system.Feed:
 		return ""
 	case w.Run == b.d.Start.ID:
@@ -239,38 +246,4 @@ func (b *lister) polarity() {
 			b.volts("holder-"+c.ID, unit.Say("Holder of %s, battery's side", c.Name), term(c.ID, side), term("start", "31"))
 		}
 	}
-}
-
-// fed says whether a fuse's side hangs on a battery with every fuse out.
-func (b *lister) fed(fuse, side string) bool { return b.feeds(term(fuse, side), false) }
-
-// feeds says whether a battery feeds a terminal, with the fuses in or out.
-func (b *lister) feeds(from system.Terminal, fuses bool) bool {
-	at, seen := []system.Terminal{from}, map[system.Terminal]bool{}
-	for len(at) > 0 {
-		t := at[0]
-		at = at[1:]
-		if seen[t] {
-			continue
-		}
-		seen[t] = true
-		if t == term("start", "30") || t == term("aux", "30") {
-			return true
-		}
-		if c, _ := b.d.System.Component(t.Component); fuses {
-			if _, is := c.Device.(system.Fuse); is {
-				at = append(at, term(c.ID, "in"), term(c.ID, "out"))
-			}
-		}
-		for _, w := range b.d.System.Wires {
-			switch {
-			case w.Role != system.Feed:
-			case w.From == t:
-				at = append(at, w.To)
-			case w.To == t:
-				at = append(at, w.From)
-			}
-		}
-	}
-	return false
 }

@@ -20,6 +20,9 @@ func (p *Proof) slips(r Reading, b Band, value float64) []string {
 	}
 	put(value < 0 && holds(b.Possible, -value) && !holds(b.Possible, value), turned)
 	for _, by := range []float64{10, 100, 1000} {
+		if r.Unit == Kelvin || r.Unit == Ohms {
+			break
+		}
 		put(holds(b.Likely, value/by) && math.Abs(b.Middle) > 0, unit.Say("the point, or the unit: %s would be as expected", r.Says(value/by)))
 		put(value != 0 && holds(b.Likely, value*by) && math.Abs(value) > 1e-3,
 			unit.Say("the point, or the unit: %s would be as expected", r.Says(value*by)))

@@ -12,6 +12,7 @@ import (
 // Moment is an installation while a reading is taken.
 type Moment struct {
 	Sys    *system.System
+	Laid   *circuit.Circuit // Sys, laid out
 	Solved network.Solution
 	State  circuit.State
 	N      float64 // the system's voltage over 12 V
@@ -78,4 +79,39 @@ func (r Reading) Says(value float64) string {
 		return unit.Text(1000*value, "mV", 0)
 	}
 	return unit.Text(value, "V", 2)
+}
+
+// Expects is what a reading is expected to be, in words: the likely band, or what is to be seen.
+func (r Reading) Expects(b Band) string {
+	switch {
+	case r.Unit == Seen:
+		return "yes"
+	case r.Unit == Ohms, r.Unit == Kelvin: // nothing is too good
+		return "up to " + r.Says(b.Likely[1])
+	}
+	low, high := r.Says(b.Likely[0]), r.Says(b.Likely[1])
+	if low == high {
+		return low
+	}
+	return low + " to " + high
+}
+
+// Expected is what a reading is expected to be with nothing read before it.
+func (p *Proof) Expected(r Reading) string { return r.Expects(p.base[p.at(r.ID)]) }
+
+// read is what a reading came to, in words.
+func (r Reading) read(v Verdict) string {
+	if v.Jumps {
+		return "comes to no stand"
+	}
+	return r.Says(v.Value)
+}
+
+// Told is a reading that was taken, in words: what it is, what it came to, and what was expected.
+func (r Reading) Told(v Verdict) string {
+	said := unit.Say("%s: %s; expected %s.", r.What, r.read(v), r.Expects(v.Band))
+	if v.NotYet != "" {
+		said += " " + v.NotYet
+	}
+	return said
 }

@@ -1,7 +1,6 @@
 package export
 
 import (
-	"cmp"
 	"math"
 	"time"
 
@@ -14,6 +13,7 @@ import (
 	"epitrope/core/plan"
 	"epitrope/core/procedure"
 	"epitrope/core/protect"
+	"epitrope/core/prove"
 	"epitrope/core/retrofit"
 	"epitrope/core/study"
 	"epitrope/core/unit"
@@ -44,6 +44,10 @@ type Pack struct {
 	Waits    []procedure.Wait
 	Built    study.Built
 	Owner    owner.Booklet
+	Proof    *prove.Proof
+
+	Photos []Photograph
+	Signed *Certificate // what was signed for last; nil before
 }
 
 // Workshop is what a workshop has of its own: parts with prices and stock, its pace and its settings.
@@ -56,17 +60,18 @@ type Workshop struct {
 // NewPack makes a job's pack with the cards of a book and what the workshop has of its own.
 func NewPack(d *design.Design, own Workshop) Pack {
 	doc, p := d.Doc, plan.Of(d)
-	settings := cmp.Or(own.Settings, workshop.Usual()).Of(doc)
+	settings := own.Settings.Or(workshop.Usual()).Of(doc)
 	colours := harness.Scheme(doc.Colours).Or(harness.UsualScheme)
+	proof := prove.Of(d)
 	leads, found := harness.Leads(&p.System, colours), retrofit.Of(d)
-	steps := own.Pace.At(procedure.Steps(p, leads, found))
+	steps := own.Pace.At(procedure.Steps(p, leads, found, proof))
 	cuts := harness.CutList(leads, harness.Pieces(own.Parts, colours))
 	list := harness.PartsList(&p.System, leads, own.Parts, cuts)
 	if doc.Schools.Supply != nil && *doc.Schools.Supply == "kit" {
 		list = list.AsKit()
 	}
 	table := modes.Of(d)
-	return Pack{Built: study.BuiltOf(d), Owner: owner.Of(d, table),
+	return Pack{Built: study.BuiltOf(d), Owner: owner.Of(d, table), Proof: proof,
 		Schedule: procedure.Schedule(steps, procedure.FirstHour, procedure.DayHours),
 		Waits:    procedure.Waits(steps, leads, list), Revision: "draft", Paper: settings.Paper, Units: settings.Units,
 		Dates: settings.Dates, Document: doc, Plan: p, Modes: table, Found: found,

@@ -31,9 +31,34 @@ const (
 	body     = 9.5
 )
 
-// PDF writes a pack as one file: black on white, job and revision on every sheet, fonts
-// within. The same pack gives the same bytes.
+// PDF writes a pack as one file.
 func PDF(p Pack) ([]byte, error) {
+	return printed(p, "Charging from the alternator: plan, drawing, lists and steps", func(s *sheet) {
+		s.cover()
+		s.drawing()
+		s.wires()
+		s.cuts()
+		s.parts()
+		s.steps()
+		s.found()
+		s.built()
+		s.settings()
+		s.readings()
+		s.record()
+		s.modes()
+		s.owner()
+		s.cards()
+		s.photographs(p.Photos)
+		if !p.Bench {
+			s.answers()
+			s.workings()
+		}
+	})
+}
+
+// printed is a file of a pack: black on white, job and revision on every sheet, fonts within. The same pack gives the same
+// bytes.
+func printed(p Pack, subject string, pages func(*sheet)) ([]byte, error) {
 	root := &element{kind: "Document"}
 	s := &sheet{Fpdf: fpdf.New("P", "mm", p.Paper, ""), pack: p, units: p.Units, at: root, marks: map[int]int{}}
 	s.AddUTF8FontFromBytes(regular, "", goregular.TTF)
@@ -43,7 +68,7 @@ func PDF(p Pack) ([]byte, error) {
 	s.SetCatalogSort(true)
 	title := titleOf(p)
 	s.SetTitle(title, true)
-	s.SetSubject("Charging from the alternator: plan, drawing, lists and steps", true)
+	s.SetSubject(subject, true)
 	s.SetCreator("Epitrope", true)
 	s.SetLang("en")
 	s.SetMargins(marginMM, marginMM+6, marginMM)
@@ -65,25 +90,7 @@ func PDF(p Pack) ([]byte, error) {
 		s.SetFont(regular, "", small)
 		s.CellFormat(0, 4, fmt.Sprintf("page %d of {pages}", s.PageNo()), "", 0, "R", false, 0, "")
 	}))
-	s.cover()
-	s.drawing()
-	s.wires()
-	s.cuts()
-	s.parts()
-	s.steps()
-	s.found()
-	s.built()
-	s.settings()
-	s.readings()
-	s.proof()
-	s.record()
-	s.modes()
-	s.owner()
-	s.cards()
-	if !p.Bench {
-		s.answers()
-		s.workings()
-	}
+	pages(s)
 	var out bytes.Buffer
 	if err := s.Output(&out); err != nil {
 		return nil, err

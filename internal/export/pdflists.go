@@ -221,19 +221,21 @@ func (s *sheet) readings() {
 		s.para("", "None: the plan has what stops it, and what is not to be built has no readings to expect.")
 		return
 	}
-	var rows [][]string
-	for _, st := range s.pack.Plan.States {
-		if st.Kind == "fault" {
-			continue
-		}
-		if st.Fails != "" { // it cannot be, and nothing is expected of it
-			rows = append(rows, []string{st.Label, "–", "–", "–", st.Fails, ""})
-			continue
-		}
-		rows = append(rows, []string{st.Label, unit.Text(st.InV, "V", 2), unit.Text(st.AuxV, "V", 2), unit.Text(st.OutA, "A", 0),
-			st.Says, ""})
+	if s.pack.Proof.Unsteady {
+		s.para("", "With the engine running it comes to no stand at any speed that is asked for: nothing is expected there.")
 	}
-	s.table([]column{{"State", 1.6}, {"Coupling's input", 1}, {"Aux battery", 1}, {"Into it", 0.7}, {"Says", 2.6}, {"Read", 0.8}}, rows)
+	for _, at := range s.pack.Proof.Stations {
+		var rows [][]string
+		for _, r := range s.pack.Proof.Readings {
+			if r.Station == at.ID && r.Of == "" {
+				rows = append(rows, []string{r.What, r.Where(), s.pack.Proof.Expected(r), ""})
+			}
+		}
+		s.para("", at.Name+". "+unit.Capital(strings.Join(at.Setup, "; "))+".")
+		s.table([]column{{"Reading", 2}, {"Where", 2.6}, {"Expected", 1.3}, {"Read", 1}}, rows)
+	}
+	s.para("", "What is expected is a band: within it are 95 of 100 sound installations. Readings narrow what follows: enter them as "+
+		"they are taken.")
 }
 
 // filled is a formula with its numbers, and what it comes to in its own units where that is written in others beside it.

@@ -96,6 +96,9 @@ func (s *sheet) owner() {
 	s.advice("What to do when", o.When)
 	s.listed("Never", o.Never)
 	s.listed("On the first trip", o.Expect)
+	if c := s.pack.Signed; c != nil {
+		s.listed("What was proven on "+c.At.Format(s.pack.Dates)+" by "+c.By, owner.Proven(c.Values()))
+	}
 	s.listed("Have it looked at", o.Look)
 }
 

@@ -3,12 +3,10 @@ package export
 import (
 	"cmp"
 	"fmt"
-	"slices"
 	"strings"
 
 	"epitrope/core/harness"
 	"epitrope/core/plan"
-	"epitrope/core/procedure"
 	"epitrope/core/unit"
 	"epitrope/core/working"
 )
@@ -38,37 +36,6 @@ func (s *sheet) answers() {
 		rows = append(rows, []string{f.Label, f.Text, from})
 	}
 	s.table([]column{{"Answer", 2}, {"", 1.6}, {"How it is known", 2.6}}, rows)
-}
-
-// proof are the readings that are not in the table of states: the signal in every position,
-// and what is lost in each fuse, joint and return.
-func (s *sheet) proof() {
-	split := func(id string) [][]string {
-		var rows [][]string
-		at := slices.IndexFunc(s.pack.Steps, func(st procedure.Step) bool { return st.ID == id })
-		if at < 0 {
-			return nil
-		}
-		for _, c := range s.pack.Steps[at].Checks {
-			cut := strings.LastIndex(c, ": ")
-			rows = append(rows, []string{c[:max(0, cut)], c[cut+1:], ""})
-		}
-		return rows
-	}
-	if rows := split("prove-asleep"); len(rows) > 0 {
-		s.heading("Signal, position by position")
-		s.table([]column{{"With", 2.4}, {"Has to be", 1}, {"Read", 2}}, rows)
-	}
-	if rows := split("prove-drops"); len(rows) > 0 {
-		s.heading("Lost at the most that flows")
-		s.table([]column{{"Across", 2.4}, {"At most", 1}, {"Read, and at how many A", 2}}, rows)
-	}
-	s.heading("Apart again")
-	s.table([]column{{"With", 2.4}, {"Has to be", 1}, {"Read", 2}}, [][]string{
-		{"Engine off, after the coupling's delay: between the batteries", "0 A", ""},
-		{"Engine off: the coupling lets go at, and after", "", "V, s"},
-		{"Other sources (sun, mains) while it was proven", "off", ""},
-	})
 }
 
 // record is what is written down while it is done: crimps, what was covered, what is open.

@@ -108,6 +108,10 @@ func newAPI(s *store.Store, mux *http.ServeMux) huma.API {
 	a.registerCalendar(h)
 	a.registerMake(h)
 	a.registerTicks(h)
+	a.registerProof(h)
+	a.registerPhotos(h)
+	a.registerSigning(h)
+	a.registerMeters(h)
 	a.registerWeek(h)
 	return h
 }

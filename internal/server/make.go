@@ -86,6 +86,9 @@ func (a *api) pack(ctx context.Context, in *struct {
 		return nil, answer(err)
 	}
 	p := a.packOf(j, own, fmt.Sprintf("draft, version %d", j.Version), j.SavedAt)
+	if err := a.handedOver(ctx, in.ID, &p); err != nil {
+		return nil, answer(err)
+	}
 	p.Paper, p.Bench = cmp.Or(in.Paper, p.Paper), in.Bench
 	data, err := export.PDF(p)
 	return &fileAnswer{"application/pdf", `attachment; filename="pack.pdf"`, data}, err

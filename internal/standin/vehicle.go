@@ -131,18 +131,17 @@ func settled(laid *circuit.Circuit, s circuit.State) (at circuit.Settled, jumps 
 }
 
 // Exact is what a reading is, without a meter; ok is false where it comes to no stand, or never about.
-func (v *Vehicle) Exact(r prove.Reading) (value float64, ok bool) {
-	sys, s := v.at(r.Station)
-	at, jumps := settled(circuit.Lay(&sys, v.Design.Facts.N), s)
-	return v.shows(r, &sys, s, at, jumps)
-}
+func (v *Vehicle) Exact(r prove.Reading) (value float64, ok bool) { return v.exact(r, Hands{Station: r.Station}) }
 
-func (v *Vehicle) shows(r prove.Reading, sys *system.System, s circuit.State, at circuit.Settled, jumps bool) (value float64, ok bool) {
+func (v *Vehicle) exact(r prove.Reading, h Hands) (value float64, ok bool) {
+	sys, s := v.world(h)
+	laid := circuit.Lay(&sys, v.Design.Facts.N)
+	at, jumps := settled(laid, s)
 	if r.Unit == prove.Seen {
 		return v.seen(r, at, jumps), true
 	}
-	value, never, ok := v.Proof.Shows(r, prove.Moment{Sys: sys, Solved: at.Solution, State: s, N: v.Design.Facts.N})
-	return value, ok && !never && (!jumps || r.Station != prove.FastIdle)
+	value, never, ok := v.Proof.Shows(r, prove.Moment{Sys: &sys, Laid: laid, Solved: at.Solution, State: s, N: v.Design.Facts.N})
+	return value, ok && !never && (!jumps || h.Station != prove.FastIdle)
 }
 
 // seen is what is looked at: 1 where it is as asked. What the circuit does not know is as it should be.

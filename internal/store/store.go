@@ -127,6 +127,8 @@ func named(err error) error {
 	switch {
 	case err == nil:
 		return nil
+	case errors.Is(err, gorm.ErrRecordNotFound):
+		return ErrNotFound
 	case errors.As(err, &connect), errors.As(err, &network), pgconn.Timeout(err):
 		return fmt.Errorf("%w: %w", ErrUnavailable, err)
 	case errors.As(err, &pg) && (strings.HasPrefix(pg.Code, "57P") || strings.HasPrefix(pg.Code, "08")):

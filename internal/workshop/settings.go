@@ -5,13 +5,16 @@ import (
 	"encoding/json"
 	"fmt"
 	"math"
+	"net"
 	"slices"
+	"strconv"
 	"strings"
 	"time"
 
 	"epitrope/core/job"
 	"epitrope/core/parts"
 	"epitrope/core/unit"
+	"epitrope/internal/instrument"
 )
 
 // Preferences are a workshop's settings: they are kept once and hold for every sheet, file and pack of a workshop. None of them changes
@@ -24,6 +27,8 @@ type Preferences struct {
 	HourlyRate float64 `json:"hourlyRate" doc:"What an hour of work is charged at, in that currency; 0: not said"`
 	Paper      string  `json:"paper" enum:"A4,Letter"`
 	WeekStarts string  `json:"weekStarts" enum:"monday,sunday,saturday"`
+	Meters []instrument.Meter `json:"meters,omitempty" maxItems:"20" doc:"The instruments that may be read: nothing else is reached from the server"`
+
 	Dates      string  `json:"dates" enum:"2 Jan 2006,02/01/2006,01/02/2006,2006-01-02" doc:"As the second of January 2006 is written"`
 }
 
@@ -65,7 +70,37 @@ func (s Preferences) Check() job.Problems {
 		p = append(p, job.Problem{Field: "hourlyRate", Value: fmt.Sprint(s.HourlyRate), Wrong: "is out of range",
 			Allowed: fmt.Sprintf("0 to %.0f", maxRate)})
 	}
+	p = append(p, checkMeters(s.Meters)...)
 	return append(p, job.CheckHabits(s.Habits)...)
+}
+
+// mostMeters are how many instruments a workshop may list.
+const mostMeters = 20
+
+// checkMeters names what cannot be used of the instruments.
+func checkMeters(list []instrument.Meter) (p job.Problems) {
+	if len(list) > mostMeters {
+		p = append(p, job.Problem{Field: "meters", Value: fmt.Sprint(len(list)), Wrong: "are too many", Allowed: fmt.Sprintf("up to %d", mostMeters)})
+	}
+	names := map[string]bool{}
+	for i, m := range list {
+		field := fmt.Sprintf("meters.%d.", i+1)
+		refuse := func(of, value, wrong, allowed string) {
+			p = append(p, job.Problem{Field: field + of, Value: value, Wrong: wrong, Allowed: allowed})
+		}
+		if n := len([]rune(strings.TrimSpace(m.Name))); n == 0 || n > 60 || names[m.Name] {
+			refuse("name", m.Name, "is empty, too long or there twice", "1 to 60 characters, each name once")
+		}
+		names[m.Name] = true
+		host, port, err := net.SplitHostPort(m.Address)
+		if number, wrong := strconv.Atoi(port); err != nil || host == "" || wrong != nil || number < 1 || number > 65535 || len(m.Address) > 100 {
+			refuse("address", m.Address, "is no address of an instrument", "host and port, such as 192.168.1.40:5025")
+		}
+		if m.Speaks != instrument.SCPI && m.Speaks != instrument.TelemetryOut {
+			refuse("speaks", string(m.Speaks), "is not known", "scpi or telemetry")
+		}
+	}
+	return p
 }
 
 // ReadSettings reads settings from a file; what it does not say is as usual.
@@ -104,6 +139,14 @@ func (s Preferences) Of(doc job.Document) Preferences {
 	}
 	if paper := doc.Written.Paper; paper != nil {
 		s.Paper = *paper
+	}
+	return s
+}
+
+// Or are the settings, or others where there are none.
+func (s Preferences) Or(others Preferences) Preferences {
+	if s.Paper == "" {
+		return others
 	}
 	return s
 }

@@ -1,0 +1,192 @@
+package server
+
+import (
+	"context"
+	"encoding/json"
+	"fmt"
+	"net/http"
+	"strings"
+	"time"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"epitrope/core/job"
+	"epitrope/core/signoff"
+	"epitrope/internal/export"
+	"epitrope/internal/store"
+)
+
+// Signed is a sign-off.
+type Signed struct {
+	ID      string    `json:"id"`
+	Number  int       `json:"number"`
+	Version int       `json:"version" doc:"Of the draft that was signed for"`
+	By      string    `json:"by"`
+	At      time.Time `json:"at"`
+}
+
+// Signing is what is sent to sign.
+type Signing struct {
+	ID      string `json:"id" format:"uuid" doc:"Made by the client: sent twice it counts once"`
+	Version int    `json:"version" minimum:"1" doc:"Of the draft that is signed for"`
+	By      string `json:"by" minLength:"1" maxLength:"60"`
+}
+
+// frozen is what is kept of a job as it was signed for.
+type frozen struct {
+	Document job.Document       `json:"document"`
+	Entries  []ProofEntry       `json:"entries"`
+	Steps    []string           `json:"steps"`
+	Photos   []Photo            `json:"photos"`
+	Signed   export.Certificate `json:"signed"`
+}
+
+// mostPrinted are how many photographs of a job are printed, the newest.
+const mostPrinted = 40
+
+func (a *api) registerSigning(h huma.API) {
+	huma.Register(h, huma.Operation{OperationID: "sign", Method: http.MethodPost, Path: "/api/jobs/{id}/signoffs", MaxBodyBytes: maxBody,
+		Summary: "Sign for a job's installation; refused while a gate is open", DefaultStatus: http.StatusCreated,
+		Errors: []int{404, 409, 410, 413, 422, 503}}, a.sign)
+	huma.Register(h, huma.Operation{OperationID: "certificate", Method: http.MethodGet, Path: "/api/jobs/{id}/signoffs/{number}/certificate.pdf",
+		Summary: "A certificate as it was signed", Errors: []int{404, 410, 503}}, a.certificate)
+}
+
+// gatesOpen is why a job is not signed for.
+type gatesOpen struct{ gates []signoff.Gate }
+
+func (e *gatesOpen) Error() string {
+	said := make([]string, len(e.gates))
+	for i, g := range e.gates {
+		said[i] = g.Name + ": " + strings.Join(g.Open, " ") + " " + g.Closes
+	}
+	return "Gates are open. " + strings.Join(said, " ")
+}
+
+// standing is all that was done on a job until now.
+type standing struct {
+	entries []ProofEntry
+	steps   []string
+	photos  []store.Photo
+}
+
+func (a *api) standing(ctx context.Context, id string) (out standing, err error) {
+	entries, err := a.store.Proof(ctx, id)
+	if err != nil {
+		return out, err
+	}
+	out.entries = shownEntries(entries)
+	ticks, err := a.store.Ticks(ctx, id)
+	if err != nil {
+		return out, err
+	}
+	done := map[string]bool{}
+	for _, t := range ticks {
+		done[t.Step] = t.Done
+	}
+	for _, t := range ticks {
+		if done[t.Step] {
+			out.steps = append(out.steps, t.Step)
+			done[t.Step] = false
+		}
+	}
+	out.photos, err = a.store.PhotosWhole(ctx, id, mostPrinted)
+	return out, err
+}
+
+// printed are photographs as they are printed.
+func printed(photos []store.Photo) []export.Photograph {
+	out := []export.Photograph{}
+	for _, p := range photos {
+		out = append(out, export.Photograph{Tied: p.Tied, Note: p.Note, By: p.ByWhom, At: p.TakenAt, Digest: p.Digest, JPEG: p.Content})
+	}
+	return out
+}
+
+func (a *api) sign(ctx context.Context, in *struct {
+	JobPath
+	Body Signing
+}) (*body[Signed], error) {
+	by := strings.TrimSpace(in.Body.By)
+	if by == "" {
+		return nil, inputProblem(job.Problems{{Field: "by", Value: in.Body.By, Wrong: "is empty", Allowed: "the name of whoever signs"}})
+	}
+	own, err := a.workshop(ctx)
+	if err != nil {
+		return nil, answer(err)
+	}
+	done, err := a.standing(ctx, in.ID)
+	if err != nil {
+		return nil, answer(err)
+	}
+	out, err := a.store.Sign(ctx, in.ID, in.Body.Version, store.Signoff{ID: in.Body.ID, ByWhom: by, SignedAt: time.Now()},
+		func(j store.Job, s *store.Signoff) error { return a.freeze(j, s, own, done) })
+	if open, is := err.(*gatesOpen); is { //nolint:errorlint // it comes as it was made
+		return nil, problem(http.StatusConflict, "gates", open.Error())
+	}
+	if err != nil {
+		return nil, answer(err)
+	}
+	return &body[Signed]{Signed{out.ID, out.Number, out.Version, out.ByWhom, out.SignedAt.UTC()}}, nil
+}
+
+// freeze puts what is signed for into a sign-off, or says which gates are open.
+func (a *api) freeze(j store.Job, s *store.Signoff, own export.Workshop, done standing) error {
+	d := a.built(j.Doc())
+	pack := export.NewPack(d, own)
+	pack.Number = j.Number
+	counts := map[string]int{}
+	shown := []Photo{}
+	for _, p := range done.photos {
+		counts[p.Tied]++
+		shown = append(shown, photo(p))
+	}
+	now := a.proven(d, pack, done.entries, done.steps, counts)
+	if left := signoff.Left(now.Gates); len(left) > 0 {
+		return &gatesOpen{left}
+	}
+	c := export.Certified(pack.Proof, now.Outcome, now.Gates, now.Reserved, func(reading string) (line export.ProvenLine) {
+		for _, e := range done.entries {
+			if e.Kind == store.ReadingEntry && e.Subject == reading {
+				line = export.ProvenLine{By: e.By, With: e.With, At: e.At, Raw: e.Entry}
+			}
+		}
+		return line
+	})
+	c.Number, c.By, c.At, c.Photos = s.Number, s.ByWhom, s.SignedAt, printed(done.photos)
+	var err error
+	if s.Frozen, err = json.Marshal(frozen{j.Doc(), done.entries, done.steps, shown, c}); err != nil {
+		return err
+	}
+	s.Certificate, err = export.CertificatePDF(pack, c)
+	return err
+}
+
+func (a *api) certificate(ctx context.Context, in *struct {
+	JobPath
+	Number int `path:"number" minimum:"1"`
+}) (*fileAnswer, error) {
+	s, err := a.store.Signoff(ctx, in.ID, in.Number)
+	if err != nil {
+		return nil, answer(err)
+	}
+	return &fileAnswer{"application/pdf", fmt.Sprintf(`attachment; filename="certificate-%d.pdf"`, s.Number), s.Certificate}, nil
+}
+
+// handedOver puts what was proven and photographed of a job into its pack.
+func (a *api) handedOver(ctx context.Context, id string, p *export.Pack) error {
+	signed, err := a.store.Signoffs(ctx, id)
+	if err != nil {
+		return err
+	}
+	if len(signed) > 0 {
+		var f frozen
+		if err := json.Unmarshal(signed[0].Frozen, &f); err != nil {
+			return err
+		}
+		p.Signed = &f.Signed
+	}
+	photos, err := a.store.PhotosWhole(ctx, id, mostPrinted)
+	p.Photos = printed(photos)
+	return err
+}
