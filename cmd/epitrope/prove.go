@@ -18,7 +18,7 @@ type proving struct {
 	Readings []prove.Reading `json:"readings"`
 	Stops    []string        `json:"stops,omitempty"`
 	Unsteady bool            `json:"unsteady,omitempty"`
-	prove.Outcome
+	prove.Findings
 }
 
 // runProve prints the readings that prove the job in a file, with their bands; with readings, what those mean.
@@ -53,7 +53,7 @@ func runProve(args []string, in io.Reader, out io.Writer, o own) error {
 	return nil
 }
 
-func printProof(out io.Writer, p *prove.Proof, outcome prove.Outcome) {
+func printProof(out io.Writer, p *prove.Proof, outcome prove.Findings) {
 	for _, text := range p.Stops {
 		fmt.Fprintf(out, "Nothing is expected while this stands: %s\n", text)
 	}

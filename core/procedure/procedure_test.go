@@ -196,17 +196,6 @@ func TestSolderedEnds(t *testing.T) {
 	}
 }
 
-// With a machine of the run's own, the start battery is still where the start battery is.
-func TestStartBatteryIsReadAtTheStartBattery(t *testing.T) {
-	p, _, list := stepsOf(t, []byte(`{"alternator":{"label":"150/250 A","regulation":"fixed","knownBy":"test","volts":14.0},`+
-		`"aux":{"chemistry":"lifepo4","capacityAh":400},"pins":{"coupling":"second"}}`))
-	i := slices.IndexFunc(list, func(s procedure.Step) bool { return s.ID == "prove-fast-idle" })
-	require.GreaterOrEqual(t, i, 0)
-	assert.Regexp(t, `Start battery, engine on: 13\.\d\d V to 14\.\d\d V`, list[i].Checks[0])
-	_, ok := p.System.Component("second")
-	assert.True(t, ok)
-}
-
 // A step keeps its name while the design keeps the part: another size changes none.
 func TestStepsKeepTheirNames(t *testing.T) {
 	names := func(text string) (ids []string) {

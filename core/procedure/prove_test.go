@@ -1,9 +1,11 @@
 package procedure_test
 
 import (
+	"slices"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
 
 	"epitrope/core/harness"
 	"epitrope/core/plan"
@@ -58,4 +60,15 @@ func TestReadingsABayCanProduce(t *testing.T) {
 		}
 	}
 	t.Fatal("no step reads the start battery")
+}
+
+// With a machine of the run's own, the start battery is still where the start battery is.
+func TestStartBatteryIsReadAtTheStartBattery(t *testing.T) {
+	p, _, list := stepsOf(t, []byte(`{"alternator":{"label":"150/250 A","regulation":"fixed","knownBy":"test","volts":14.0},`+
+		`"aux":{"chemistry":"lifepo4","capacityAh":400},"pins":{"coupling":"second"}}`))
+	i := slices.IndexFunc(list, func(s procedure.Step) bool { return s.ID == "prove-fast-idle" })
+	require.GreaterOrEqual(t, i, 0)
+	assert.Regexp(t, `Start battery, engine on: 13\.\d\d V to 14\.\d\d V`, list[i].Checks[0])
+	_, ok := p.System.Component("second")
+	assert.True(t, ok)
 }

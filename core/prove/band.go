@@ -8,9 +8,9 @@ import (
 	"gonum.org/v1/gonum/stat"
 )
 
-// Band is what a reading is expected to be: in the likely one in 95 of 100 sound installations, in the possible one in 999
+// Bounds is what a reading is expected to be: in the likely one in 95 of 100 sound installations, in the possible one in 999
 // of 1,000.
-type Band struct {
+type Bounds struct {
 	Middle   float64    `json:"middle"`
 	Likely   [2]float64 `json:"likely"`
 	Possible [2]float64 `json:"possible"`
@@ -25,10 +25,10 @@ const beyond = 2.2
 const jumpShare = 0.02
 
 // band is what the reading in a column is expected to be, a meter's error with it.
-func (e *ensemble) band(i int, r Reading) Band {
+func (e *ensemble) band(i int, r Reading) Bounds {
 	values := e.column(i)
 	if len(values) == 0 {
-		return Band{MayJump: true}
+		return Bounds{MayJump: true}
 	}
 	shake := rand.New(rand.NewPCG(uint64(i), 23))
 	for k, v := range values {
@@ -36,7 +36,7 @@ func (e *ensemble) band(i int, r Reading) Band {
 	}
 	slices.Sort(values)
 	at := func(share float64) float64 { return stat.Quantile(share, stat.LinInterp, values, nil) }
-	b := Band{MayJump: e.jumps(i) > jumpShare, Middle: at(0.5), Likely: [2]float64{at(0.03), at(0.97)}}
+	b := Bounds{MayJump: e.jumps(i) > jumpShare, Middle: at(0.5), Likely: [2]float64{at(0.03), at(0.97)}}
 	least := 1.8 * r.error(b.Middle) // no narrower than the meter
 	b.Likely[0], b.Likely[1] = math.Min(b.Likely[0], b.Middle-least), math.Max(b.Likely[1], b.Middle+least)
 	b.Possible = [2]float64{further(b.Middle, b.Likely[0], 5*r.error(0)), further(b.Middle, b.Likely[1], 5*r.error(0))}

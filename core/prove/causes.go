@@ -133,7 +133,7 @@ const (
 const shownCauses = 5
 
 // causes are the faults that explain what was read, likeliest first.
-func (p *Proof) causes(read []Verdict) []Cause {
+func (p *Proof) causes(read []Meaning) []Cause {
 	likely := map[string]float64{}
 	list := p.suspects()
 	total := 0.0
@@ -162,7 +162,7 @@ func (p *Proof) causes(read []Verdict) []Cause {
 }
 
 // against is how much what was read speaks against a draw.
-func (p *Proof) against(values []float64, jumps []bool, read []Verdict) float64 {
+func (p *Proof) against(values []float64, jumps []bool, read []Meaning) float64 {
 	sum := 0.0
 	for _, v := range read {
 		i := p.at(v.ID)
@@ -192,7 +192,7 @@ func (p *Proof) spread(i int, value float64) float64 {
 const ofValue = 0.03
 
 // tells is the reading not taken yet that tells the likeliest faults apart best; "" where there are not two, or none does.
-func (p *Proof) tells(o Outcome) string {
+func (p *Proof) tells(o Findings) string {
 	causes := o.Causes
 	if len(causes) < 2 {
 		return ""

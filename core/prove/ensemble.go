@@ -13,7 +13,7 @@ import (
 )
 
 // draws are how many installations a band is taken from.
-const draws = 240
+const draws = 200
 
 // ensemble is what each reading comes to in each of many draws: a row to a draw.
 type ensemble struct{ rows []row }

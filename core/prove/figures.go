@@ -11,11 +11,8 @@ import (
 // openOhm is from where a way is open: what a meter shows as over its range.
 const openOhm = 1e5
 
-// testOhm is across what the way back is measured, and lampsA what headlights take, which speed a relay up. Source: from memory.
-const (
-	testOhm = 10.0
-	lampsA  = 10.0
-)
+// lampsA is what headlights take, which speed a relay up. Source: from memory.
+const lampsA = 10.0
 
 // back is whether the way back is one: a common meter's ohms say no more.
 func (b *lister) back() {
@@ -24,20 +21,30 @@ func (b *lister) back() {
 		Black: b.probe(start), Range: "200 Ω, what its own leads show taken off", figure: backOhm})
 }
 
-// backOhm sends a current from the start battery's plus through a resistor to the aux battery's minus.
-func backOhm(p *Proof, at Moment) (ohm float64, never bool) {
-	sys := *at.Sys
-	sys.Wires = append([]system.Wire{}, sys.Wires...)
-	sys.Join(system.Wire{ID: "meter", Role: system.Feed, From: term("start", "30"), To: term("aux", "31"), Ohm: testOhm})
-	solved, err := circuit.Lay(&sys, p.d.Facts.N).Solve(at.State, circuit.Position{Stopped: true})
-	if err != nil {
+// backOhm is what the wires of the way back resist, end to end, with what they pass.
+func backOhm(_ *Proof, at Moment) (ohm float64, never bool) {
+	way := wayBack(at.Sys)
+	if len(way) == 0 {
 		return openOhm, false
 	}
-	volts, amps := circuit.Had(solved.Across(term("aux", "31").Node(), term("start", "31").Node())), math.Abs(circuit.Had(solved.Through("meter")))
-	if amps < 1e-4 {
-		return openOhm, false
+	for _, w := range at.Sys.Wires {
+		if way[w.ID] {
+			ohm += w.Ohm + w.Joint.From + w.Joint.To
+		}
 	}
-	return min(openOhm, math.Abs(volts)/amps), false
+	for _, c := range at.Sys.Components {
+		switch of := c.Device.(type) {
+		case system.Link:
+			if way[c.ID] {
+				ohm += of.Ohm
+			}
+		case system.Plug:
+			if way[c.ID] {
+				ohm += of.Card.Ohm
+			}
+		}
+	}
+	return min(openOhm, ohm), false
 }
 
 // letsGo is at what volts of the start battery a relay that senses opens.

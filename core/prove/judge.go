@@ -23,11 +23,11 @@ const (
 	Impossible Level = "impossible" // nothing that could be wrong here gives it: the meter, or the entry
 )
 
-// Verdict is what a reading means.
-type Verdict struct {
+// Meaning is what a reading means.
+type Meaning struct {
 	Taken
 	Level  Level    `json:"level" enum:"likely,possible,out,impossible"`
-	Band   Band     `json:"band" doc:"As the readings before it had it"`
+	Band   Bounds   `json:"band" doc:"As the readings before it had it"`
 	Read   string   `json:"read" doc:"In words"`
 	Expect string   `json:"expect" doc:"In words: what it was expected to be"`
 	Slips  []string `json:"slips" doc:"What slip gives such a value: to be looked at before it is taken again"`
@@ -35,14 +35,14 @@ type Verdict struct {
 }
 
 // Proves says whether a reading is proof enough: what sound installations show, and not of a battery that takes nothing more.
-func (v Verdict) Proves() bool {
+func (v Meaning) Proves() bool {
 	return (v.Level == AsExpected || v.Level == JustOut) && !(v.ID == "charge" && v.NotYet != "")
 }
 
-// Outcome is a proof with what was read until now.
-type Outcome struct {
-	Verdicts []Verdict         `json:"verdicts" doc:"One to a reading that was taken, the last of it, in their order"`
-	Bands    map[string]Band   `json:"bands" doc:"Of the readings to come, by id"`
+// Findings is a proof with what was read until now.
+type Findings struct {
+	Verdicts []Meaning         `json:"verdicts" doc:"One to a reading that was taken, the last of it, in their order"`
+	Bands    map[string]Bounds `json:"bands" doc:"Of the readings to come, by id"`
 	Expects  map[string]string `json:"expects" doc:"… in words"`
 	Next     string            `json:"next,omitempty" doc:"The reading to take next; empty where all are taken"`
 	Causes   []Cause           `json:"causes" doc:"What may be wrong, likeliest first; none while all is as expected"`
@@ -56,8 +56,8 @@ const (
 )
 
 // Judge holds what was read against the bands, one after the other, each narrowed by those before it.
-func (p *Proof) Judge(taken []Taken) Outcome {
-	out := Outcome{Verdicts: []Verdict{}, Bands: map[string]Band{}, Expects: map[string]string{}, Causes: []Cause{}}
+func (p *Proof) Judge(taken []Taken) Findings {
+	out := Findings{Verdicts: []Meaning{}, Bands: map[string]Bounds{}, Expects: map[string]string{}, Causes: []Cause{}}
 	now, done, wrong := p.all, map[string]bool{}, false
 	for k, t := range taken {
 		i := p.at(t.ID)
@@ -65,7 +65,7 @@ func (p *Proof) Judge(taken []Taken) Outcome {
 			continue // it was taken again
 		}
 		r := p.Readings[i]
-		v := Verdict{Taken: t, Band: now.band(i, r), Slips: []string{}}
+		v := Meaning{Taken: t, Band: now.band(i, r), Slips: []string{}}
 		v.Level = p.level(r, v.Band, t)
 		switch {
 		case r.Unit == Seen:
@@ -108,11 +108,11 @@ func (p *Proof) Judge(taken []Taken) Outcome {
 }
 
 // isOut says whether a reading was taken, and is out.
-func (o Outcome) isOut(id string) bool {
-	return slices.ContainsFunc(o.Verdicts, func(v Verdict) bool { return v.ID == id && v.Level == Out })
+func (o Findings) isOut(id string) bool {
+	return slices.ContainsFunc(o.Verdicts, func(v Meaning) bool { return v.ID == id && v.Level == Out })
 }
 
-func (p *Proof) level(r Reading, b Band, t Taken) Level {
+func (p *Proof) level(r Reading, b Bounds, t Taken) Level {
 	value := t.Value
 	utmost := utmostA
 	if r.Unit == Volts {

@@ -18,9 +18,9 @@ const (
 type Picture struct {
 	Last  float64 `json:"last"`
 	Parts []Drawn `json:"parts"`
-	Red   *Spot   `json:"red,omitempty"`
-	Black *Spot   `json:"black,omitempty"`
-	Clamp *Spot   `json:"clamp,omitempty"`
+	Red   *Place  `json:"red,omitempty"`
+	Black *Place  `json:"black,omitempty"`
+	Clamp *Place  `json:"clamp,omitempty"`
 }
 
 // Drawn is a part of a picture.
@@ -28,11 +28,11 @@ type Drawn struct {
 	ID   string `json:"id"`
 	Name string `json:"name"`
 	Kind string `json:"kind"`
-	Spot
+	Place
 }
 
-// Spot is a place of a picture.
-type Spot struct {
+// Place is a place of a picture.
+type Place struct {
 	X    float64 `json:"x"`
 	Line string  `json:"line" enum:"plus,minus,above"`
 }
@@ -48,11 +48,11 @@ type painter struct {
 	sys   *system.System
 	parts []Drawn
 	last  float64
-	at    map[system.Terminal]Spot
+	at    map[system.Terminal]Place
 }
 
 func paint(sys *system.System) *painter {
-	p := &painter{sys: sys, at: map[system.Terminal]Spot{}}
+	p := &painter{sys: sys, at: map[system.Terminal]Place{}}
 	p.battery("start", 0)
 	x := 0.0
 	for _, s := range sys.Way() {
@@ -60,8 +60,8 @@ func paint(sys *system.System) *painter {
 			continue
 		}
 		x++
-		p.draw(s.Component.ID, Spot{x, PlusLine})
-		p.at[s.From], p.at[s.To] = Spot{x - halfPart, PlusLine}, Spot{x + halfPart, PlusLine}
+		p.draw(s.Component.ID, Place{x, PlusLine})
+		p.at[s.From], p.at[s.To] = Place{x - halfPart, PlusLine}, Place{x + halfPart, PlusLine}
 	}
 	p.last = x + 1
 	p.battery("aux", p.last)
@@ -70,22 +70,22 @@ func paint(sys *system.System) *painter {
 	return p
 }
 
-func (p *painter) draw(id string, at Spot) {
+func (p *painter) draw(id string, at Place) {
 	c, _ := p.sys.Component(id)
 	p.parts = append(p.parts, Drawn{id, c.Name, string(c.Kind), at})
 }
 
 func (p *painter) battery(id string, x float64) {
-	p.draw(id, Spot{x, PlusLine})
-	p.at[term(id, "30")], p.at[term(id, "31")] = Spot{x, PlusLine}, Spot{x, MinusLine}
+	p.draw(id, Place{x, PlusLine})
+	p.at[term(id, "30")], p.at[term(id, "31")] = Place{x, PlusLine}, Place{x, MinusLine}
 }
 
-func (p *painter) drawn(id string) (Spot, bool) {
+func (p *painter) drawn(id string) (Place, bool) {
 	i := slices.IndexFunc(p.parts, func(d Drawn) bool { return d.ID == id })
 	if i < 0 {
-		return Spot{}, false
+		return Place{}, false
 	}
-	return p.parts[i].Spot, true
+	return p.parts[i].Place, true
 }
 
 // returns are the points of the way back, from the aux battery to the start battery, evenly along the lower line.
@@ -109,7 +109,7 @@ func (p *painter) returns() {
 		from = next
 	}
 	for i, id := range order {
-		p.draw(id, Spot{p.last * float64(len(order)-i) / float64(len(order)+1), MinusLine})
+		p.draw(id, Place{p.last * float64(len(order)-i) / float64(len(order)+1), MinusLine})
 	}
 }
 
@@ -122,12 +122,12 @@ func (p *painter) others() {
 		}
 	}
 	for i, id := range list {
-		p.draw(id, Spot{p.last * float64(i+1) / float64(len(list)+1), Above})
+		p.draw(id, Place{p.last * float64(i+1) / float64(len(list)+1), Above})
 	}
 }
 
 // spot is where a terminal is drawn; nil where it is not.
-func (p *painter) spot(t system.Terminal) *Spot {
+func (p *painter) spot(t system.Terminal) *Place {
 	if at, known := p.at[t]; known {
 		return &at
 	}
@@ -180,17 +180,17 @@ func (p *painter) of(r Reading) Picture {
 	}
 	switch {
 	case r.Clamp == AtPost:
-		out.Clamp = &Spot{p.last - halfPart, PlusLine}
+		out.Clamp = &Place{p.last - halfPart, PlusLine}
 	case r.Clamp != "":
 		if w, ok := p.sys.Wire(r.Clamp); ok {
 			from, to := p.spot(w.From), p.spot(w.To)
 			if from != nil && to != nil {
-				out.Clamp = &Spot{(from.X + to.X) / 2, from.Line}
+				out.Clamp = &Place{(from.X + to.X) / 2, from.Line}
 			}
 		}
 	}
 	for _, d := range p.parts { // what lies above is drawn where a probe goes to it
-		on := func(s *Spot) bool { return s != nil && s.Line == Above && s.X == d.X }
+		on := func(s *Place) bool { return s != nil && s.Line == Above && s.X == d.X }
 		if d.Line != Above || on(out.Red) || on(out.Black) {
 			out.Parts = append(out.Parts, d)
 		}

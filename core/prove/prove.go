@@ -70,7 +70,7 @@ type Proof struct {
 	Unsteady bool     // with the engine running it comes to no stand at any speed that is asked for: nothing is read there
 	d        *design.Design
 	all      *ensemble
-	base     []Band // of each reading, with nothing read yet
+	base     []Bounds // of each reading, with nothing read yet
 	sought   *suspects
 }
 

@@ -7,7 +7,7 @@ import (
 )
 
 // slips are what a hand may have done that gives a value, where the band would have held it otherwise.
-func (p *Proof) slips(r Reading, b Band, value float64) []string {
+func (p *Proof) slips(r Reading, b Bounds, value float64) []string {
 	list := []string{}
 	put := func(is bool, text string) {
 		if is {

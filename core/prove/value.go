@@ -82,7 +82,7 @@ func (r Reading) Says(value float64) string {
 }
 
 // Expects is what a reading is expected to be, in words: the likely band, or what is to be seen.
-func (r Reading) Expects(b Band) string {
+func (r Reading) Expects(b Bounds) string {
 	switch {
 	case r.Unit == Seen:
 		return "yes"
@@ -100,7 +100,7 @@ func (r Reading) Expects(b Band) string {
 func (p *Proof) Expected(r Reading) string { return r.Expects(p.base[p.at(r.ID)]) }
 
 // read is what a reading came to, in words.
-func (r Reading) read(v Verdict) string {
+func (r Reading) read(v Meaning) string {
 	if v.Jumps {
 		return "comes to no stand"
 	}
@@ -108,7 +108,7 @@ func (r Reading) read(v Verdict) string {
 }
 
 // Told is a reading that was taken, in words: what it is, what it came to, and what was expected.
-func (r Reading) Told(v Verdict) string {
+func (r Reading) Told(v Meaning) string {
 	said := unit.Say("%s: %s; expected %s.", r.What, r.read(v), r.Expects(v.Band))
 	if v.NotYet != "" {
 		said += " " + v.NotYet

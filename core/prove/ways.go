@@ -2,54 +2,48 @@ package prove
 
 import "epitrope/core/system"
 
-// wayBack are the wires from the aux battery's minus to the start battery's, by the fewest.
+// wayBack are the wires from the aux battery's minus to the start battery's, by the fewest, and the parts that lie between them.
 func wayBack(sys *system.System) map[string]bool {
-	type hop struct {
-		from system.Terminal
-		wire string
-	}
-	from, to := term("aux", "31"), term("start", "31")
-	came, queue := map[system.Terminal]hop{from: {}}, []system.Terminal{from}
+	type hop struct{ from, by string }
+	from, to := term("aux", "31").Node(), term("start", "31").Node() // points that are one have one name
+	came, queue := map[string]hop{from: {}}, []string{from}
 	for len(queue) > 0 && queue[0] != to {
 		at := queue[0]
 		queue = queue[1:]
-		step := func(next system.Terminal, wire string) {
-			if _, been := came[next]; !been {
-				came[next], queue = hop{at, wire}, append(queue, next)
+		step := func(here, there system.Terminal, by string) {
+			if _, been := came[there.Node()]; here.Node() == at && !been {
+				came[there.Node()], queue = hop{at, by}, append(queue, there.Node())
 			}
 		}
 		for _, w := range sys.Wires {
-			switch {
-			case w.Role != system.Return && w.Role != system.Chassis:
-			case w.From == at:
-				step(w.To, w.ID)
-			case w.To == at:
-				step(w.From, w.ID)
+			if w.Role == system.Return || w.Role == system.Chassis {
+				step(w.From, w.To, w.ID)
+				step(w.To, w.From, w.ID)
 			}
 		}
-		c, _ := sys.Component(at.Component)
-		for _, other := range across(c, at) {
-			step(other, "")
+		for _, c := range sys.Components {
+			if a, b, passes := passes(c); passes {
+				step(a, b, c.ID)
+				step(b, a, c.ID)
+			}
 		}
 	}
 	list := map[string]bool{}
-	for at := to; at != from && came[at].from != (system.Terminal{}); at = came[at].from {
-		list[came[at].wire] = true
+	for at := to; came[at].by != ""; at = came[at].from {
+		list[came[at].by] = true
 	}
 	return list
 }
 
-// across is where a current that comes back passes a component to: through a shunt, or a plug.
-func across(c system.Component, at system.Terminal) []system.Terminal {
+// passes is where a current that comes back passes a component: through a shunt, or a plug.
+func passes(c system.Component) (a, b system.Terminal, ok bool) {
 	switch d := c.Device.(type) {
 	case system.Link:
-		return map[system.Terminal][]system.Terminal{d.From: {d.To}, d.To: {d.From}}[at]
+		return d.From, d.To, true
 	case system.Plug:
-		if d.Minus {
-			return map[string][]system.Terminal{"-": {term(c.ID, "-t")}, "-t": {term(c.ID, "-")}}[at.Terminal]
-		}
+		return term(c.ID, "-"), term(c.ID, "-t"), d.Minus
 	}
-	return nil
+	return a, b, false
 }
 
 // fed says whether a fuse's side hangs on a battery with every fuse out.

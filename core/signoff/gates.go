@@ -35,9 +35,11 @@ var gates = []gate{
 	{id: "covered", name: "Hidden joints photographed before they were covered", sheet: "steps", asks: Photo,
 		closes: "Take a photograph of every hidden stretch and joint, at this gate or at its hold point.", find: (*asked).covered},
 	{id: "crimps", name: "Crimps: tool, die, pull test", sheet: "steps", asks: Statement,
-		closes: "State the tool and the die of each size, and how the ends were pulled.", find: always("not stated: which tool, which die, how they were pulled")},
+		closes: "State the tool and the die of each size, and how the ends were pulled.",
+		find:   always("not stated: which tool, which die, how they were pulled")},
 	{id: "built", name: "Fuse ratings, sections and lengths recorded as fitted", sheet: "steps", asks: Statement,
-		closes: "Enter what differs under As built, and state that the rest is as drawn.", find: always("not stated: whether all is fitted as drawn")},
+		closes: "Enter what differs under As built, and state that the rest is as drawn.",
+		find:   always("not stated: whether all is fitted as drawn")},
 	{id: "steps", name: "Steps done", sheet: "steps", closes: "Tick them off, or take out of the plan what is not done.", find: (*asked).work},
 	{id: "holds", name: "Hold points signed", sheet: "steps", closes: "Look at each of their points, and sign.", find: (*asked).holds},
 	{id: "polarity", name: "Rest volts and polarity before any fuse", sheet: "proof", closes: "Read them.",
@@ -45,8 +47,9 @@ var gates = []gate{
 	{id: "signal", name: "Signal proven in every state, asleep too", sheet: "proof", closes: "Read it in each position of the key.",
 		find: readings(true, "signal-")},
 	{id: "leads", name: "Configuration leads measured", sheet: "proof", closes: "Look at each.", find: readings(false, "lead-")},
-	{id: "load", name: "Volts at both ends and amps, drop on both legs", sheet: "proof", closes: "Read them, with the engine held at its speed.",
-		find: readings(false, "start-running", "engages", "charge", "input", "aux-charge", "lost-", "back-ohm")},
+	{id: "load", name: "Volts at both ends and amps, drop on both legs", sheet: "proof",
+		closes: "Read them, with the engine held at its speed.",
+		find:   readings(false, "start-running", "engages", "charge", "input", "aux-charge", "lost-", "back-ohm")},
 	{id: "unsteady", name: "It comes to a stand with the engine running", sheet: "section",
 		closes: "Change what goes on and off: the plan's notes say what.", find: (*asked).unsteady},
 	{id: "warm", name: "Joints no warmer than their cable after half an hour", sheet: "proof", closes: "Look at each after thirty minutes.",
@@ -116,7 +119,8 @@ func (a *asked) undone(of func(procedure.Step) bool) *found {
 	case n == 0:
 		return &found{}
 	case n > mostNamed:
-		return &found{open: []string{unit.Say("Not done: %s and %s more.", strings.Join(titles[:mostNamed], ", "), unit.Plain(float64(n-mostNamed), "", 0))}}
+		return &found{open: []string{unit.Say("Not done: %s and %s more.", strings.Join(titles[:mostNamed], ", "),
+			unit.Plain(float64(n-mostNamed), "", 0))}}
 	}
 	return &found{open: []string{"Not done: " + strings.Join(titles, ", ") + "."}}
 }
@@ -145,12 +149,12 @@ func readings(stops bool, begin ...string) func(*asked) *found {
 				continue
 			}
 			some = true
-			at := slices.IndexFunc(a.done.Outcome.Verdicts, func(v prove.Verdict) bool { return v.ID == r.ID })
+			at := slices.IndexFunc(a.done.Findings.Verdicts, func(v prove.Meaning) bool { return v.ID == r.ID })
 			switch {
 			case at < 0:
 				out.open = append(out.open, "Not read: "+r.What+".")
-			case !a.done.Outcome.Verdicts[at].Proves():
-				v := a.done.Outcome.Verdicts[at]
+			case !a.done.Findings.Verdicts[at].Proves():
+				v := a.done.Findings.Verdicts[at]
 				out.open = append(out.open, r.Told(v))
 				out.stop = out.stop || stops && v.Level != prove.AsExpected
 			}

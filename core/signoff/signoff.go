@@ -8,7 +8,6 @@ package signoff
 import (
 	"slices"
 	"strings"
-	"time"
 
 	"epitrope/core/design"
 	"epitrope/core/procedure"
@@ -49,19 +48,19 @@ const (
 
 // Said is what somebody said at a gate.
 type Said struct {
-	Gate   string    `json:"gate"`
-	Waives bool      `json:"waives,omitempty" doc:"It is let pass although it is open; otherwise a statement that closes it"`
-	By     string    `json:"by"`
-	Text   string    `json:"text" doc:"The reason, or what was done"`
-	At     time.Time `json:"at"`
+	Gate   string `json:"gate"`
+	Waives bool   `json:"waives,omitempty" doc:"It is let pass although it is open; otherwise a statement that closes it"`
+	By     string `json:"by"`
+	Text   string `json:"text" doc:"The reason, or what was done"`
+	At     string `json:"at" doc:"RFC 3339"`
 }
 
 // Done is what was done on a job until now.
 type Done struct {
-	Steps   map[string]bool // by step: it is ticked
-	Outcome prove.Outcome
-	Photos  map[string]int // by what they are tied to: how many
-	Said    []Said         // in the order in which it came: of two on a gate the later holds
+	Steps    map[string]bool // by step: it is ticked
+	Findings prove.Findings
+	Photos   map[string]int // by what they are tied to: how many
+	Said     []Said         // in the order in which it came: of two on a gate the later holds
 }
 
 // asked is what the gates are computed from.

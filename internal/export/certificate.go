@@ -90,7 +90,7 @@ func (s *sheet) certificate(c Certificate) {
 		for _, g := range c.Gates {
 			if g.Said != nil && g.Said.Waives == waives {
 				open := strings.Join(g.Open, " ")
-				rows = append(rows, []string{g.Name, open, g.Said.Text, g.Said.By + ", " + g.Said.At.Format(s.pack.Dates)})
+				rows = append(rows, []string{g.Name, open, g.Said.Text, g.Said.By + ", " + s.moment(g.Said.At)})
 			}
 		}
 		return rows
@@ -109,7 +109,8 @@ func (s *sheet) certificate(c Certificate) {
 	s.heading("Gates")
 	rows = nil
 	for _, g := range c.Gates {
-		rows = append(rows, []string{map[signoff.State]string{signoff.Closed: "closed", signoff.Waived: "waived", signoff.Open: "open"}[g.State], g.Name})
+		rows = append(rows, []string{map[signoff.State]string{signoff.Closed: "closed", signoff.Waived: "waived",
+			signoff.Open: "open"}[g.State], g.Name})
 	}
 	s.table([]column{{"", 0.6}, {"", 4}}, rows)
 	s.heading("Not signed for here")
@@ -119,6 +120,15 @@ func (s *sheet) certificate(c Certificate) {
 	s.heading("Signature")
 	s.para("", "\n\n______________________________     ______________________________")
 	s.para("", c.By+", who proved it, and whoever takes the vehicle over")
+}
+
+// moment is a stored time as the workshop writes its day.
+func (s *sheet) moment(stored string) string {
+	at, err := time.Parse(time.RFC3339, stored)
+	if err != nil {
+		return stored
+	}
+	return at.Format(s.pack.Dates)
 }
 
 // proven are the readings, station by station.
@@ -200,7 +210,8 @@ func (s *sheet) picture(p Photograph, x, y, wide float64) {
 }
 
 // Certified is a certificate of a proof as it stands: each reading's last entry, in the order of the proof.
-func Certified(p *prove.Proof, outcome prove.Outcome, gates []signoff.Gate, reserved []string, last func(reading string) ProvenLine) Certificate {
+func Certified(p *prove.Proof, outcome prove.Findings, gates []signoff.Gate, reserved []string,
+	last func(reading string) ProvenLine) Certificate {
 	c := Certificate{Lines: []ProvenLine{}, Gates: gates, Reserved: reserved, Photos: []Photograph{}}
 	for _, station := range p.Stations {
 		for _, r := range p.Readings {
@@ -212,11 +223,11 @@ func Certified(p *prove.Proof, outcome prove.Outcome, gates []signoff.Gate, rese
 					continue
 				}
 				l := last(r.ID)
-				l.Reading, l.Station, l.What, l.Where, l.Read, l.Expect, l.Level, l.Value = r.ID, station.Name, r.What, r.Where(), v.Read, v.Expect, v.Level, v.Value
+				l.Reading, l.Station, l.What, l.Where, l.Read, l.Expect, l.Level, l.Value = r.ID, station.Name, r.What, r.Where(), v.Read,
+					v.Expect, v.Level, v.Value
 				c.Lines = append(c.Lines, l)
 			}
 		}
 	}
 	return c
 }
-

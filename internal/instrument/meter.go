@@ -71,7 +71,8 @@ func (m Meter) Read(ctx context.Context, r prove.Reading) (text, with string, er
 }
 
 // measures are the queries of SCPI-99 for each unit.
-var measures = map[prove.Unit]string{prove.Volts: "MEAS:VOLT:DC?", prove.Amps: "MEAS:CURR:DC?", prove.Ohms: "MEAS:RES?", prove.Kelvin: "MEAS:TEMP?"}
+var measures = map[prove.Unit]string{prove.Volts: "MEAS:VOLT:DC?", prove.Amps: "MEAS:CURR:DC?", prove.Ohms: "MEAS:RES?",
+	prove.Kelvin: "MEAS:TEMP?"}
 
 func (m Meter) scpi(conn net.Conn, lines *bufio.Reader, r prove.Reading) (text, with string, err error) {
 	query, measured := measures[r.Unit]

@@ -84,7 +84,7 @@ type Proven struct {
 	Readings []AskedReading     `json:"readings" doc:"In the order in which they are taken; the pieces of a stretch behind it"`
 	Stops    []string           `json:"stops" doc:"What the plan may not be built with; then there is nothing to read"`
 	Unsteady bool               `json:"unsteady" doc:"With the engine running it comes to no stand"`
-	Outcome  prove.Outcome      `json:"outcome"`
+	Findings prove.Findings     `json:"findings"`
 	Wrong    []prove.EntryError `json:"wrong" doc:"Entries that are no readings"`
 	Gates    []signoff.Gate     `json:"gates"`
 	Reserved []string           `json:"reserved" doc:"What local rules keep for a licensed person"`
@@ -110,7 +110,8 @@ func entered(entries []ProofEntry) (read []prove.Entry, said []signoff.Said) {
 		case store.ReadingEntry:
 			read = append(read, prove.Entry{Reading: e.Subject, Text: e.Entry})
 		case store.WaiverEntry, store.StatementEntry:
-			said = append(said, signoff.Said{Gate: e.Subject, Waives: e.Kind == store.WaiverEntry, By: e.By, Text: e.Entry, At: e.At})
+			said = append(said, signoff.Said{Gate: e.Subject, Waives: e.Kind == store.WaiverEntry, By: e.By, Text: e.Entry,
+				At: e.At.Format(time.RFC3339)})
 		}
 	}
 	return read, said
@@ -129,7 +130,8 @@ func (a *api) proven(d *design.Design, pack export.Pack, entries []ProofEntry, s
 	p := pack.Proof
 	read, said := entered(entries)
 	taken, wrong := p.Read(read)
-	out := Proven{Stations: p.Stations, Readings: []AskedReading{}, Stops: p.Stops, Unsteady: p.Unsteady, Outcome: p.Judge(taken), Wrong: wrong,
+	out := Proven{Stations: p.Stations, Readings: []AskedReading{}, Stops: p.Stops, Unsteady: p.Unsteady, Findings: p.Judge(taken),
+		Wrong:    wrong,
 		Reserved: signoff.Reserved(d)}
 	if out.Stops == nil {
 		out.Stops = []string{}
@@ -145,7 +147,7 @@ func (a *api) proven(d *design.Design, pack export.Pack, entries []ProofEntry, s
 	for _, id := range steps {
 		done[id] = true
 	}
-	out.Gates = signoff.Gates(d, pack.Steps, signoff.Done{Steps: done, Outcome: out.Outcome, Photos: photos, Said: said})
+	out.Gates = signoff.Gates(d, pack.Steps, signoff.Done{Steps: done, Findings: out.Findings, Photos: photos, Said: said})
 	return out
 }
 

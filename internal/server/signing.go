@@ -48,7 +48,8 @@ func (a *api) registerSigning(h huma.API) {
 	huma.Register(h, huma.Operation{OperationID: "sign", Method: http.MethodPost, Path: "/api/jobs/{id}/signoffs", MaxBodyBytes: maxBody,
 		Summary: "Sign for a job's installation; refused while a gate is open", DefaultStatus: http.StatusCreated,
 		Errors: []int{404, 409, 410, 413, 422, 503}}, a.sign)
-	huma.Register(h, huma.Operation{OperationID: "certificate", Method: http.MethodGet, Path: "/api/jobs/{id}/signoffs/{number}/certificate.pdf",
+	huma.Register(h, huma.Operation{OperationID: "certificate", Method: http.MethodGet,
+		Path:    "/api/jobs/{id}/signoffs/{number}/certificate.pdf",
 		Summary: "A certificate as it was signed", Errors: []int{404, 410, 503}}, a.certificate)
 }
 
@@ -145,7 +146,7 @@ func (a *api) freeze(j store.Job, s *store.Signoff, own export.Workshop, done st
 	if left := signoff.Left(now.Gates); len(left) > 0 {
 		return &gatesOpen{left}
 	}
-	c := export.Certified(pack.Proof, now.Outcome, now.Gates, now.Reserved, func(reading string) (line export.ProvenLine) {
+	c := export.Certified(pack.Proof, now.Findings, now.Gates, now.Reserved, func(reading string) (line export.ProvenLine) {
 		for _, e := range done.entries {
 			if e.Kind == store.ReadingEntry && e.Subject == reading {
 				line = export.ProvenLine{By: e.By, With: e.With, At: e.At, Raw: e.Entry}

@@ -131,7 +131,9 @@ func settled(laid *circuit.Circuit, s circuit.State) (at circuit.Settled, jumps 
 }
 
 // Exact is what a reading is, without a meter; ok is false where it comes to no stand, or never about.
-func (v *Vehicle) Exact(r prove.Reading) (value float64, ok bool) { return v.exact(r, Hands{Station: r.Station}) }
+func (v *Vehicle) Exact(r prove.Reading) (value float64, ok bool) {
+	return v.exact(r, Hands{Station: r.Station})
+}
 
 func (v *Vehicle) exact(r prove.Reading, h Hands) (value float64, ok bool) {
 	sys, s := v.world(h)

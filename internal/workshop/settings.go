@@ -23,13 +23,13 @@ type Preferences struct {
 	Units  unit.Units   `json:"units"`
 	Habits parts.Habits `json:"habits" doc:"Its own answers, where a job has none"`
 
-	Currency   string  `json:"currency" maxLength:"3" doc:"ISO 4217; empty: not said"`
-	HourlyRate float64 `json:"hourlyRate" doc:"What an hour of work is charged at, in that currency; 0: not said"`
-	Paper      string  `json:"paper" enum:"A4,Letter"`
-	WeekStarts string  `json:"weekStarts" enum:"monday,sunday,saturday"`
-	Meters []instrument.Meter `json:"meters,omitempty" maxItems:"20" doc:"The instruments that may be read: nothing else is reached from the server"`
+	Currency   string             `json:"currency" maxLength:"3" doc:"ISO 4217; empty: not said"`
+	HourlyRate float64            `json:"hourlyRate" doc:"What an hour of work is charged at, in that currency; 0: not said"`
+	Paper      string             `json:"paper" enum:"A4,Letter"`
+	WeekStarts string             `json:"weekStarts" enum:"monday,sunday,saturday"`
+	Meters     []instrument.Meter `json:"meters,omitempty" maxItems:"20" doc:"The instruments that may be read: nothing else is reached from the server"`
 
-	Dates      string  `json:"dates" enum:"2 Jan 2006,02/01/2006,01/02/2006,2006-01-02" doc:"As the second of January 2006 is written"`
+	Dates string `json:"dates" enum:"2 Jan 2006,02/01/2006,01/02/2006,2006-01-02" doc:"As the second of January 2006 is written"`
 }
 
 // maxRate is far above what anybody charges for an hour, in any currency.
@@ -80,7 +80,8 @@ const mostMeters = 20
 // checkMeters names what cannot be used of the instruments.
 func checkMeters(list []instrument.Meter) (p job.Problems) {
 	if len(list) > mostMeters {
-		p = append(p, job.Problem{Field: "meters", Value: fmt.Sprint(len(list)), Wrong: "are too many", Allowed: fmt.Sprintf("up to %d", mostMeters)})
+		p = append(p, job.Problem{Field: "meters", Value: fmt.Sprint(len(list)), Wrong: "are too many", Allowed: fmt.Sprintf("up to %d",
+			mostMeters)})
 	}
 	names := map[string]bool{}
 	for i, m := range list {

@@ -244,6 +244,42 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/photos/{photo}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A photograph */
+        get: operations["photo"];
+        /** Keep a photograph; what it says of a place or a camera is left out */
+        put: operations["addPhoto"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/proof": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What was read, said, photographed and signed on a job */
+        get: operations["proofRecord"];
+        put?: never;
+        /** Keep entries of a proof; all of a job come back, and which cannot be kept */
+        post: operations["addProof"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/restore": {
         parameters: {
             query?: never;
@@ -305,6 +341,40 @@ export interface paths {
         };
         /** The pack of a revision as it was issued */
         get: operations["issuedPack"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/signoffs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Sign for a job's installation; refused while a gate is open */
+        post: operations["sign"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/signoffs/{number}/certificate.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A certificate as it was signed */
+        get: operations["certificate"];
         put?: never;
         post?: never;
         delete?: never;
@@ -377,6 +447,23 @@ export interface paths {
         put?: never;
         /** What a document's design takes to make: wires, cuts, parts, drawing, steps */
         post: operations["make"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/meter": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Read an instrument that the settings list */
+        post: operations["readMeter"];
         delete?: never;
         options?: never;
         head?: never;
@@ -499,6 +586,23 @@ export interface paths {
         put?: never;
         /** Plan a document without storing it */
         post: operations["plan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/proof": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a document's installation is to be read at, what was read means, and which gates are open */
+        post: operations["prove"];
         delete?: never;
         options?: never;
         head?: never;
@@ -749,6 +853,34 @@ export interface components {
             plug?: string;
             sunAt?: string;
         };
+        AskedReading: {
+            /** @description What it is expected to be with nothing read before it, in words */
+            base: string;
+            black?: components["schemas"]["Probe"];
+            /** @description Of amps: the wire that the clamp goes round, its arrow towards the aux battery */
+            clamp?: string;
+            /** @description It is what a stretch loses */
+            drop?: boolean;
+            id: string;
+            /** @description Of what is looked at: what it means where it is not so */
+            ifNot?: string;
+            /** @description The reading of the stretch that this is a piece of: asked for only where that one is out */
+            of?: string;
+            picture: components["schemas"]["Picture"];
+            /** @description Of the meter */
+            range: string;
+            /** @description Of volts: where the red probe is held */
+            red?: components["schemas"]["Probe"];
+            /** @description What the vehicle is to be meanwhile: the id of a station */
+            station: string;
+            /** @enum {string} */
+            unit: "V" | "A" | "Ω" | "K" | "seen";
+            /** @description Nobody has tested this point so: what is expected is what it has to be */
+            untested?: boolean;
+            what: string;
+            /** @description Where probes or clamp go, in words */
+            where: string;
+        };
         Asking: {
             /** @description A job document; its schema is at /api/schema/job. Quantities may be text with a unit, such as "12 ft 6". */
             document: {
@@ -926,6 +1058,14 @@ export interface components {
             /** @description The lines that could not be used, with the heads, to be mended and sent again */
             rest: string;
         };
+        Bounds: {
+            likely: number[];
+            /** @description Some sound ones go on and off here */
+            mayJump?: boolean;
+            /** Format: double */
+            middle: number;
+            possible: number[];
+        };
         Built: {
             asked: components["schemas"]["BuiltAnswer"][];
             changes: components["schemas"]["Change"][];
@@ -1060,6 +1200,21 @@ export interface components {
             leadA?: string;
             leadB?: string;
             name?: string;
+        };
+        Cause: {
+            endangers?: string;
+            id: string;
+            mend: string;
+            /** @description What no reading of this proof tells from it */
+            or: string[];
+            /** @description … by their ids */
+            same: string[];
+            says: string;
+            /**
+             * Format: double
+             * @description Of all that may be wrong alone, how much speaks for it: 0 to 1
+             */
+            share: number;
         };
         Cell: {
             assumed?: boolean;
@@ -1456,6 +1611,15 @@ export interface components {
             w: number;
             zones: components["schemas"]["Zone"][];
         };
+        Drawn: {
+            id: string;
+            kind: string;
+            /** @enum {string} */
+            line: "plus" | "minus" | "above";
+            name: string;
+            /** Format: double */
+            x: number;
+        };
         Drilling: {
             airbags?: string;
             /** Format: double */
@@ -1539,6 +1703,13 @@ export interface components {
             name: string;
             /** @description DIN 72552 */
             terminal: string;
+        };
+        EntryError: {
+            allowed: string;
+            /** @description The reading */
+            field: string;
+            value: string;
+            wrong: string;
         };
         Event: {
             id: string;
@@ -1711,6 +1882,22 @@ export interface components {
             /** Format: double */
             toS: number;
         };
+        Findings: {
+            /** @description Of the readings to come, by id */
+            bands: {
+                [key: string]: components["schemas"]["Bounds"];
+            };
+            /** @description What may be wrong, likeliest first; none while all is as expected */
+            causes: components["schemas"]["Cause"][];
+            /** @description … in words */
+            expects: {
+                [key: string]: string;
+            };
+            /** @description The reading to take next; empty where all are taken */
+            next?: string;
+            /** @description One to a reading that was taken, the last of it, in their order */
+            verdicts: components["schemas"]["Meaning"][];
+        };
         Fit: {
             /** Format: double */
             aboveMM?: number;
@@ -1819,6 +2006,30 @@ export interface components {
             heldA: number;
             /** Format: double */
             mostA: number;
+        };
+        Gate: {
+            /**
+             * @description What it takes besides
+             * @enum {string}
+             */
+            asks?: "statement" | "photo";
+            /** @description What closes it */
+            closes: string;
+            id: string;
+            name: string;
+            /** @description What is open, a sentence each */
+            open: string[];
+            /** @description Who waived it or stated it, and why or what */
+            said?: components["schemas"]["Said"];
+            /**
+             * @description Where that is done
+             * @enum {string}
+             */
+            sheet: "section" | "survey" | "steps" | "proof";
+            /** @enum {string} */
+            state: "open" | "closed" | "waived";
+            /** @description It cannot be waived */
+            stop?: boolean;
         };
         Gear: {
             across?: string;
@@ -2382,10 +2593,56 @@ export interface components {
             low: number;
             text: string;
         };
+        Meaning: {
+            /** @description As the readings before it had it */
+            band: components["schemas"]["Bounds"];
+            /** @description In words: what it was expected to be */
+            expect: string;
+            id: string;
+            /** @description The meter comes to no stand: what is read goes on and off */
+            jumps?: boolean;
+            /** @enum {string} */
+            level: "likely" | "possible" | "out" | "impossible";
+            /** @description Why it is no proof yet, although it is as expected */
+            notYet?: string;
+            /** @description In words */
+            read: string;
+            /** @description What slip gives such a value: to be looked at before it is taken again */
+            slips: string[];
+            /**
+             * Format: double
+             * @description In the reading's unit
+             */
+            value: number;
+        };
         Met: {
             id: string;
             label: string;
             met: boolean;
+        };
+        Meter: {
+            /** @description Host and port, such as 192.168.1.40:5025 */
+            address: string;
+            name: string;
+            /**
+             * @description scpi: a meter; telemetry: a charger that sends lines of JSON
+             * @enum {string}
+             */
+            speaks: "scpi" | "telemetry";
+        };
+        MeterAsked: {
+            /** @description A job document; its schema is at /api/schema/job. Quantities may be text with a unit, such as "12 ft 6". */
+            document: {
+                [key: string]: unknown;
+            };
+            /** @description By its name in the settings: nothing else is reached */
+            meter: string;
+            reading: string;
+        };
+        MeterRead: {
+            /** @description As it would be typed */
+            entry: string;
+            with: string;
         };
         Mode: {
             /**
@@ -2692,6 +2949,29 @@ export interface components {
             /** @description Comma-separated, as exported */
             csv: string;
         };
+        Photo: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            /** @description SHA-256 of what is kept */
+            digest: string;
+            /** Format: int64 */
+            height: number;
+            id: string;
+            note?: string;
+            /** @description The step, the part or the gate that it shows */
+            tied: string;
+            /** Format: int64 */
+            width: number;
+        };
+        Picture: {
+            black?: components["schemas"]["Place"];
+            clamp?: components["schemas"]["Place"];
+            /** Format: double */
+            last: number;
+            parts: components["schemas"]["Drawn"][];
+            red?: components["schemas"]["Place"];
+        };
         Pins: {
             /** Format: double */
             auxFuseA?: number;
@@ -2714,6 +2994,12 @@ export interface components {
             /** Format: double */
             startFuseA?: number;
             startSize?: string;
+        };
+        Place: {
+            /** @enum {string} */
+            line: "plus" | "minus" | "above";
+            /** Format: double */
+            x: number;
         };
         PlaceChoice: {
             kind: string;
@@ -2839,6 +3125,8 @@ export interface components {
              * @description What an hour of work is charged at, in that currency; 0: not said
              */
             hourlyRate: number;
+            /** @description The instruments that may be read: nothing else is reached from the server */
+            meters?: components["schemas"]["Meter"][];
             /** @enum {string} */
             paper: "A4" | "Letter";
             units: components["schemas"]["Units"];
@@ -2869,6 +3157,12 @@ export interface components {
              */
             work: number;
         };
+        Probe: {
+            component: string;
+            name: string;
+            /** @description DIN 72552 */
+            terminal?: string;
+        };
         Problem: {
             /** @description What is allowed */
             allowed: string;
@@ -2884,6 +3178,66 @@ export interface components {
             disable?: string;
             fed?: string;
             setting?: string;
+        };
+        ProofEntry: {
+            /**
+             * Format: date-time
+             * @description By the clock of whoever read it; it decides nothing
+             */
+            at: string;
+            by: string;
+            /** @description As it was entered: “12.61 V”; the reason; what was done */
+            entry: string;
+            /**
+             * Format: uuid
+             * @description Made by the client: sent twice it counts once
+             */
+            id: string;
+            /** @enum {string} */
+            kind: "reading" | "waiver" | "statement" | "trip";
+            /** @description Of the vehicle then */
+            state?: string;
+            /** @description The reading, or the gate */
+            subject: string;
+            /** @description The meter, or the file */
+            with?: string;
+        };
+        ProofRecord: {
+            /** @description In the order in which the server got them: of two readings of one thing the later stands */
+            entries: components["schemas"]["ProofEntry"][];
+            photos: components["schemas"]["Photo"][];
+            /** @description What was sent and cannot be kept; all else is */
+            refused: components["schemas"]["RefusedEntry"][];
+            /** @description The newest first */
+            signed: components["schemas"]["Signed"][];
+        };
+        Proven: {
+            findings: components["schemas"]["Findings"];
+            gates: components["schemas"]["Gate"][];
+            /** @description In the order in which they are taken; the pieces of a stretch behind it */
+            readings: components["schemas"]["AskedReading"][];
+            /** @description What local rules keep for a licensed person */
+            reserved: string[];
+            stations: components["schemas"]["Station"][];
+            /** @description What the plan may not be built with; then there is nothing to read */
+            stops: string[];
+            /** @description With the engine running it comes to no stand */
+            unsteady: boolean;
+            /** @description Entries that are no readings */
+            wrong: components["schemas"]["EntryError"][];
+        };
+        Proving: {
+            /** @description A job document; its schema is at /api/schema/job. Quantities may be text with a unit, such as "12 ft 6". */
+            document: {
+                [key: string]: unknown;
+            };
+            /** @description Steps that are ticked, by id */
+            done: string[];
+            entries: components["schemas"]["ProofEntry"][];
+            /** @description How many there are, by what they are tied to */
+            photos: {
+                [key: string]: number;
+            };
         };
         Question: {
             ask: string;
@@ -2919,6 +3273,10 @@ export interface components {
             title: string;
             /** @description What kind of problem: about:blank, or urn:epitrope:stale, deleted, unavailable, input, stop */
             type: string;
+        };
+        RefusedEntry: {
+            id: string;
+            problems: components["schemas"]["Problem"][];
         };
         RefusedTick: {
             id: string;
@@ -2999,6 +3357,16 @@ export interface components {
             startM?: number;
             /** Format: double */
             triggerM?: number;
+        };
+        Said: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            gate: string;
+            /** @description The reason, or what was done */
+            text: string;
+            /** @description It is let pass although it is open; otherwise a statement that closes it */
+            waives?: boolean;
         };
         SaveInputBody: {
             /**
@@ -3215,6 +3583,32 @@ export interface components {
             feeds: components["schemas"]["FeedPoint"][];
             needed: boolean;
             taken?: string;
+        };
+        Signed: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            id: string;
+            /** Format: int64 */
+            number: number;
+            /**
+             * Format: int64
+             * @description Of the draft that was signed for
+             */
+            version: number;
+        };
+        Signing: {
+            by: string;
+            /**
+             * Format: uuid
+             * @description Made by the client: sent twice it counts once
+             */
+            id: string;
+            /**
+             * Format: int64
+             * @description Of the draft that is signed for
+             */
+            version: number;
         };
         Sizing: {
             /** @description The smallest that holds the balance within every limit */
@@ -3435,6 +3829,12 @@ export interface components {
             /** @description Amps and what limits them, then volts */
             says: string;
             worst: boolean;
+        };
+        Station: {
+            id: string;
+            name: string;
+            /** @description What is on and off, one thing each */
+            setup: string[];
         };
         Step: {
             /** @description Steps that come before */
@@ -4932,6 +5332,308 @@ export interface operations {
             };
         };
     };
+    photo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                /** @description Made by the client: sent twice it counts once */
+                photo: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Gone */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    addPhoto: {
+        parameters: {
+            query: {
+                tied: string;
+                note?: string;
+                by: string;
+                at: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "image/jpeg": string;
+                "image/png": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Photo"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Gone */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    proofRecord: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProofRecord"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Gone */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    addProof: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": unknown[];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProofRecord"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Gone */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
     restoreJob: {
         parameters: {
             query?: never;
@@ -5195,6 +5897,165 @@ export interface operations {
         };
     };
     issuedPack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Gone */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    sign: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Signing"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Signed"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Gone */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    certificate: {
         parameters: {
             query?: never;
             header?: never;
@@ -5656,6 +6517,75 @@ export interface operations {
             };
             /** @description Internal Server Error */
             500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    readMeter: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MeterAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeterRead"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Bad Gateway */
+            502: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6180,6 +7110,66 @@ export interface operations {
             };
             /** @description Internal Server Error */
             500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    prove: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Proving"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Proven"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
