@@ -30,6 +30,7 @@ type Meaning struct {
 	Band   Bounds   `json:"band" doc:"As the readings before it had it"`
 	Read   string   `json:"read" doc:"In words"`
 	Expect string   `json:"expect" doc:"In words: what it was expected to be"`
+	Off    string   `json:"off,omitempty" doc:"In words: how far it is from what is likely; empty within"`
 	Slips  []string `json:"slips" doc:"What slip gives such a value: to be looked at before it is taken again"`
 	NotYet string   `json:"notYet,omitempty" doc:"Why it is no proof yet, although it is as expected"`
 }
@@ -81,7 +82,7 @@ func (p *Proof) Judge(taken []Taken) Findings {
 		} else {
 			v.NotYet = p.notYet(r, t.Value)
 		}
-		v.Read, v.Expect = r.read(v), r.Expects(v.Band)
+		v.Read, v.Expect, v.Off = r.read(v), r.Expects(v.Band), r.off(v)
 		done[t.ID] = v.Level != Impossible
 		out.Verdicts = append(out.Verdicts, v)
 	}

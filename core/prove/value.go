@@ -1,6 +1,7 @@
 package prove
 
 import (
+	"math"
 	"strings"
 
 	"epitrope/core/circuit"
@@ -75,7 +76,7 @@ func (r Reading) Says(value float64) string {
 		return unit.Text(value, "K", 0)
 	case r.Unit == Amps:
 		return unit.Text(value, "A", 1)
-	case r.Drop:
+	case r.Drop && math.Abs(value) < 1:
 		return unit.Text(1000*value, "mV", 0)
 	}
 	return unit.Text(value, "V", 2)
@@ -114,4 +115,17 @@ func (r Reading) Told(v Meaning) string {
 		said += " " + v.NotYet
 	}
 	return said
+}
+
+// off is how far a reading is from what is likely, in words; “” where it is not, or has no figure.
+func (r Reading) off(v Meaning) string {
+	switch {
+	case r.Unit == Seen || v.Jumps:
+		return ""
+	case v.Value < v.Band.Likely[0]:
+		return r.Says(v.Band.Likely[0]-v.Value) + " less than the least expected"
+	case v.Value > v.Band.Likely[1]:
+		return r.Says(v.Value-v.Band.Likely[1]) + " more than the most expected"
+	}
+	return ""
 }

@@ -115,14 +115,18 @@ func (a *asked) undone(of func(procedure.Step) bool) *found {
 			titles = append(titles, "“"+s.Title+"”")
 		}
 	}
-	switch n := len(titles); {
-	case n == 0:
+	if len(titles) == 0 {
 		return &found{}
-	case n > mostNamed:
-		return &found{open: []string{unit.Say("Not done: %s and %s more.", strings.Join(titles[:mostNamed], ", "),
-			unit.Plain(float64(n-mostNamed), "", 0))}}
 	}
-	return &found{open: []string{"Not done: " + strings.Join(titles, ", ") + "."}}
+	return &found{open: []string{"Not done: " + few(titles)}}
+}
+
+// few are some of a list, and how many more there are.
+func few(list []string) string {
+	if n := len(list); n > mostNamed {
+		return unit.Say("%s and %s more.", strings.Join(list[:mostNamed], "; "), unit.Plain(float64(n-mostNamed), "", 0))
+	}
+	return strings.Join(list, "; ") + "."
 }
 
 // work is what is done before the proof.
@@ -143,7 +147,7 @@ func (a *asked) unsteady() *found {
 // expected; what is out stops where it says so.
 func readings(stops bool, begin ...string) func(*asked) *found {
 	return func(a *asked) *found {
-		out, some := &found{}, false
+		out, some, unread := &found{}, false, []string{}
 		for _, r := range a.p.Readings {
 			if r.Of != "" || !slices.ContainsFunc(begin, func(b string) bool { return strings.HasPrefix(r.ID, b) }) {
 				continue
@@ -152,7 +156,7 @@ func readings(stops bool, begin ...string) func(*asked) *found {
 			at := slices.IndexFunc(a.done.Findings.Verdicts, func(v prove.Meaning) bool { return v.ID == r.ID })
 			switch {
 			case at < 0:
-				out.open = append(out.open, "Not read: "+r.What+".")
+				unread = append(unread, r.What)
 			case !a.done.Findings.Verdicts[at].Proves():
 				v := a.done.Findings.Verdicts[at]
 				out.open = append(out.open, r.Told(v))
@@ -161,6 +165,9 @@ func readings(stops bool, begin ...string) func(*asked) *found {
 		}
 		if !some {
 			return nil
+		}
+		if len(unread) > 0 {
+			out.open = append(out.open, "Not read: "+few(unread))
 		}
 		return out
 	}

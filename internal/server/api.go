@@ -112,6 +112,7 @@ func newAPI(s *store.Store, mux *http.ServeMux) huma.API {
 	a.registerPhotos(h)
 	a.registerSigning(h)
 	a.registerMeters(h)
+	a.registerTrips(h)
 	a.registerWeek(h)
 	return h
 }

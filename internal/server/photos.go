@@ -59,7 +59,8 @@ func (a *api) registerPhotos(h huma.API) {
 		Summary: "A photograph", Errors: []int{404, 410, 503}}, a.photo)
 }
 
-type photoPath struct {
+// PhotoPath names a photograph in an address.
+type PhotoPath struct {
 	JobPath
 	Photo string `path:"photo" format:"uuid" doc:"Made by the client: sent twice it counts once"`
 }
@@ -116,7 +117,7 @@ func shrunk(whole image.Image, side int) image.Image {
 }
 
 func (a *api) addPhoto(ctx context.Context, in *struct {
-	photoPath
+	PhotoPath
 	Picture
 	Tied string    `query:"tied" required:"true" minLength:"1" maxLength:"60"`
 	Note string    `query:"note" maxLength:"200"`
@@ -145,7 +146,7 @@ func (a *api) addPhoto(ctx context.Context, in *struct {
 	return &body[Photo]{photo(kept)}, nil
 }
 
-func (a *api) photo(ctx context.Context, in *photoPath) (*fileAnswer, error) {
+func (a *api) photo(ctx context.Context, in *PhotoPath) (*fileAnswer, error) {
 	if uuid.Validate(in.Photo) != nil {
 		return nil, answer(store.ErrNotFound)
 	}

@@ -419,6 +419,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/trip": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a drive brought, held against what was proven */
+        post: operations["judgeTrip"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/trip/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Read a monitor's file of a drive */
+        post: operations["readTrip"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/wires.csv": {
         parameters: {
             query?: never;
@@ -1066,6 +1100,22 @@ export interface components {
             middle: number;
             possible: number[];
         };
+        Brought: {
+            /** @description Likeliest first; none where it is as it should */
+            causes: components["schemas"]["Cause"][];
+            /** Format: double */
+            gainedAh: number;
+            /** @enum {string} */
+            level: "as-it-should" | "less" | "nothing" | "says-little";
+            /** @description The reading to take, in words */
+            next?: string;
+            says: string;
+            /**
+             * Format: double
+             * @description What the same drive brings as it was proven
+             */
+            shouldAh: number;
+        };
         Built: {
             asked: components["schemas"]["BuiltAnswer"][];
             changes: components["schemas"]["Change"][];
@@ -1637,6 +1687,20 @@ export interface components {
             spareKg?: number;
             tank?: string;
             thread?: string;
+        };
+        Drive: {
+            /**
+             * Format: double
+             * @description % by the monitor, before
+             */
+            from: number;
+            /** Format: double */
+            hours: number;
+            /**
+             * Format: double
+             * @description % by the monitor, after
+             */
+            to: number;
         };
         Driven: {
             /** @description The days as they are driven */
@@ -2605,6 +2669,8 @@ export interface components {
             level: "likely" | "possible" | "out" | "impossible";
             /** @description Why it is no proof yet, although it is as expected */
             notYet?: string;
+            /** @description In words: how far it is from what is likely; empty within */
+            off?: string;
             /** @description In words */
             read: string;
             /** @description What slip gives such a value: to be looked at before it is taken again */
@@ -3359,7 +3425,7 @@ export interface components {
             triggerM?: number;
         };
         Said: {
-            /** Format: date-time */
+            /** @description RFC 3339 */
             at: string;
             by: string;
             gate: string;
@@ -5412,7 +5478,11 @@ export interface operations {
                 at: string;
             };
             header?: never;
-            path?: never;
+            path: {
+                id: string;
+                /** @description Made by the client: sent twice it counts once */
+                photo: string;
+            };
             cookie?: never;
         };
         requestBody: {
@@ -6368,6 +6438,166 @@ export interface operations {
             };
             /** @description Gone */
             410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    judgeTrip: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Drive"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Brought"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Gone */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    readTrip: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Drive"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Gone */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -90,7 +90,7 @@ export function JobEditor({ opened, newest, deleted, kept, vocabulary: workshops
     () => plan && { id, number, revision, sheets, plan, vocabulary, readOnly: false, thing, picked, pick, shown, show, asked, ask },
     [id, number, revision, plan, vocabulary, thing, picked, shown, asked],
   );
-  const edit = useMemo<Edit>(() => ({ state, unsaved, issue }), [state, unsaved, issue]);
+  const edit = useMemo<Edit>(() => ({ state, unsaved, version, issue }), [state, unsaved, version, issue]);
   const { Page: Sheet, label } = sheetOf(sheet);
 
   return (

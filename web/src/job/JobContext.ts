@@ -43,6 +43,8 @@ export interface Edit {
   state: Edited;
   /** Not everything is on the server yet. */
   unsaved: boolean;
+  /** The version that the server has of it. */
+  version: number;
   issue: () => Promise<void>;
 }
 

@@ -34,7 +34,7 @@ export function RevisionPage() {
       readOnly: true, thing, picked: columnOf(plan, thing), pick, shown, show, asked: null, ask: () => undefined,
     };
   }, [revision.data, vocabulary.data, id, number, thing, shown]);
-  const edit = useMemo<Edit | undefined>(() => revision.data && { state: start(revision.data.document), unsaved: false, issue: () => Promise.resolve() }, [revision.data]);
+  const edit = useMemo<Edit | undefined>(() => revision.data && { state: start(revision.data.document), unsaved: false, version: 0, issue: () => Promise.resolve() }, [revision.data]);
   return (
     <Page
       says={

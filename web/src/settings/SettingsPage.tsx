@@ -1,6 +1,6 @@
 import { NativeSelect, TextInput } from "@mantine/core";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useState, type ReactNode } from "react";
+import { useState } from "react";
 
 import { api, Refused, take, whyNot, type Problem } from "../api/client";
 import { Choices } from "../ui/Choices";
@@ -8,7 +8,9 @@ import { Fieldset } from "../ui/Fieldset";
 import { asWorkshop, useSettings, type Kept } from "../ui/useSettings";
 import { Failed, Told, Waiting, Wrong } from "../ui/Wait";
 import { WorkshopPage } from "../ui/WorkshopPage";
+import { Instruments } from "./Instruments";
 import css from "./settings.module.css";
+import { Part } from "./Part";
 
 type Settings = Kept["settings"];
 type Habits = Settings["habits"];
@@ -101,6 +103,7 @@ function Form({ kept }: { kept: Kept }) {
           <Typed label="An hour of work" placeholder="not said" value={s.hourlyRate > 0 ? String(s.hourlyRate) : ""} error={errorOf("hourlyRate")} onDone={(v) => (rate(v) === undefined ? refuse({ field: "hourlyRate", value: v, wrong: "is not an amount", allowed: "a number such as 92.50, or nothing" }) : type(set({ hourlyRate: rate(v) })))} />
         </Fieldset>
       </Part>
+      <Instruments meters={s.meters ?? []} problems={wrong} put={(meters) => type(set({ meters }))} />
       <Part title="Paper and dates">
         <Choices legend="Paper" choices={[{ value: "A4", label: "A4" }, { value: "Letter", label: "Letter" }]} value={s.paper} onChoose={(v) => choose(set({ paper: v as Settings["paper"] }))} />
         <Choices legend="A week begins on" choices={[{ value: "monday", label: "Monday" }, { value: "sunday", label: "Sunday" }, { value: "saturday", label: "Saturday" }]} value={s.weekStarts} onChoose={(v) => choose(set({ weekStarts: v as Settings["weekStarts"] }))} />
@@ -122,16 +125,6 @@ const emptied = (h: Habits): Habits => Object.fromEntries(Object.entries(h).filt
 function rate(text: string): number | undefined {
   const v = Number(text.trim().replace(",", "."));
   return Number.isFinite(v) ? v : undefined;
-}
-
-function Part({ title, says, children }: { title: string; says?: string; children: ReactNode }) {
-  return (
-    <section aria-label={title} className={css.part}>
-      <h2>{title}</h2>
-      {says && <p className="soft">{says}</p>}
-      {children}
-    </section>
-  );
 }
 
 /** Typed is a text that is kept when it is left. */

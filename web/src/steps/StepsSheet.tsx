@@ -11,6 +11,7 @@ import { useMade } from "../make/useMade";
 import { clock } from "../ui/shifted";
 import { keep, useStored } from "../ui/stored";
 import { TextButton } from "../ui/TextButton";
+import { useDates } from "../ui/useDates";
 import { Wait, Wrong } from "../ui/Wait";
 import { counted } from "../ui/units";
 import { AsBuilt } from "./AsBuilt";
@@ -152,6 +153,7 @@ interface OneProps {
 
 /** One is one step, large enough for gloves. */
 function One({ step, number, of, tick, hold, by, titles, open, mark, show }: OneProps) {
+  const dates = useDates();
   const [note, setNote] = useState("");
   const [looked, setLooked] = useState<Set<string>>(new Set());
   const unlooked = step.checks.filter((c) => !looked.has(c));
@@ -218,7 +220,7 @@ function One({ step, number, of, tick, hold, by, titles, open, mark, show }: One
       {tick?.done ? (
         <div className="row">
           <b className={css.doneBy}>
-            Done{tick.by && ` by ${tick.by}`}, {new Date(tick.at).toLocaleString()}
+            Done{tick.by && ` by ${tick.by}`}, {dates.moment(tick.at)}
             {tick.note && `: ${tick.note}`}
           </b>
           <Button variant="default" onClick={() => mark(step, false, "")}>

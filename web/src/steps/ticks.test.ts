@@ -1,7 +1,8 @@
 import { expect, test } from "vitest";
 
 import type { Schemas } from "../api/client";
-import { held, nextOpen, standing, waiting, type Tick } from "./ticks";
+import { waiting } from "../job/useQueue";
+import { held, nextOpen, standing, type Tick } from "./ticks";
 
 const tick = (id: string, step: string, done: boolean, at: string): Tick => ({ id, step, done, by: "", at });
 const step = (id: string, after: string[] = [], hold = false): Schemas["Step"] => ({ id, stage: "fit", title: id, what: "", minutes: 1, usual: 1, after, checks: [], of: [], hold });

@@ -7,12 +7,6 @@ export function standing(ticks: Tick[]): Map<string, Tick> {
   return new Map(ticks.map((t) => [t.step, t]));
 }
 
-/** waiting are ticks that the server does not have yet. */
-export function waiting(queue: Tick[], kept: Tick[]): Tick[] {
-  const there = new Set(kept.map((t) => t.id));
-  return queue.filter((t) => !there.has(t.id));
-}
-
 /** nextOpen is the first step that is not done and has nothing before it that is open. */
 export function nextOpen(steps: Schemas["Step"][], done: (id: string) => boolean): number {
   return steps.findIndex((s) => !done(s.id) && s.after.every(done));

@@ -1,0 +1,163 @@
+import { Button, NativeSelect } from "@mantine/core";
+import { useMutation } from "@tanstack/react-query";
+import cx from "clsx";
+import { useState } from "react";
+
+import { api, take, whyNot, type Schemas } from "../api/client";
+import { useJob } from "../job/JobContext";
+import { useStored } from "../ui/stored";
+import { useDates } from "../ui/useDates";
+import { useSettings } from "../ui/useSettings";
+import { Wrong } from "../ui/Wait";
+import { Keypad } from "./Keypad";
+import { Picture } from "./Picture";
+import css from "./proof.module.css";
+import { Scale } from "./Scale";
+import type { AskedReading, Proven, useProof } from "./useProof";
+
+interface Props {
+  reading: AskedReading;
+  proof: ReturnType<typeof useProof>;
+  proven: Proven;
+  by: string;
+  next: string | undefined;
+  show: (id: string | null) => void;
+  /** It stays in view when it is entered, for its verdict. */
+  stay: () => void;
+}
+
+const words = { likely: "As expected", possible: "Just out: take it again", out: "Out", impossible: "That cannot be: the meter, or the entry" };
+
+/** One is one reading, for a phone in one hand: where the probes go, what is expected, what it means. */
+export function One({ reading: r, proof, proven, by, next, show, stay }: Props) {
+  const dates = useDates();
+  const [again, setAgain] = useState(false);
+  const station = proven.stations.find((s) => s.id === r.station);
+  const entered = proof.entries.findLast((e) => e.kind === "reading" && e.subject === r.id);
+  const verdict = proven.findings.verdicts.find((v) => v.id === r.id);
+  const wrong = proven.wrong.findLast((w) => w.field === r.id);
+  const band = verdict?.band ?? proven.findings.bands[r.id];
+  const expect = verdict?.expect ?? proven.findings.expects[r.id] ?? r.base;
+  const open = again || !entered || (wrong !== undefined && !verdict);
+  const state = station ? [station.name, ...station.setup].join("; ").slice(0, 300) : "";
+  const enter = (text: string, device = "") => {
+    proof.enter("reading", r.id, text, by.trim(), { state, ...(device ? { with: device.slice(0, 120) } : {}) });
+    setAgain(false);
+    stay();
+  };
+  return (
+    <article className={css.one}>
+      {station && (
+        <p className={css.setup}>
+          <b>{station.name}.</b> {station.setup.join(" · ")}
+        </p>
+      )}
+      <h2>{r.what}</h2>
+      {r.unit !== "seen" && r.unit !== "K" && <Picture picture={r.picture} says={r.where} />}
+      <p className={css.where}>
+        {r.where}
+        {r.range && <span className="soft"> {r.unit === "K" ? r.range : `Meter at ${r.range}.`}</span>}
+      </p>
+      {r.untested && <p className="soft">Nobody has tested this point so: this reading is its test. What is expected is what it has to be.</p>}
+      {band && r.unit !== "seen" && <Scale band={band} value={verdict && !verdict.jumps ? verdict.value : undefined} expect={expect} level={verdict?.level} />}
+      {open ? (
+        <Entering reading={r} by={by} enter={enter} document={proof} />
+      ) : (
+        <>
+          <p className={css.read}>
+            {verdict ? verdict.read : entered?.entry}
+            {entered && (
+              <small className="soft">
+                {entered.by}, {dates.moment(entered.at)}
+                {entered.with && `, ${entered.with}`}
+              </small>
+            )}
+          </p>
+          {!verdict && <p className="soft" role="status">{proof.asking || proof.wrong === null ? "Holding it against the circuit …" : "Kept on this device. What it means is said when the server answers."}</p>}
+        </>
+      )}
+      {wrong && open && entered && (
+        <Wrong>
+          {wrong.value} {wrong.wrong} Allowed: {wrong.allowed}.
+        </Wrong>
+      )}
+      {verdict && !open && <Means verdict={verdict} proven={proven} />}
+      {!open && (
+        <div className={css.acts}>
+          <Button size="lg" variant={verdict && verdict.level !== "likely" ? "filled" : "default"} onClick={() => setAgain(true)}>
+            Take it again
+          </Button>
+          {next && (
+            <Button size="lg" className={css.go} onClick={() => show(null)}>
+              Next: {proven.readings.find((x) => x.id === next)?.what}
+            </Button>
+          )}
+        </div>
+      )}
+    </article>
+  );
+}
+
+function Means({ verdict: v, proven }: { verdict: Schemas["Meaning"]; proven: Proven }) {
+  const cause = v.level === "out" ? proven.findings.causes[0] : undefined;
+  return (
+    <div className={cx(css.means)} data-level={v.level} role="status">
+      <b>
+        {words[v.level]}
+        {v.off && `: ${v.off}`}
+      </b>
+      {v.slips.length > 0 && (
+        <ul>
+          {v.slips.map((s) => (
+            <li key={s}>{s}</li>
+          ))}
+        </ul>
+      )}
+      {v.notYet && <p>{v.notYet}</p>}
+      {cause && (
+        <p>
+          What of this circuit gives it, likeliest first: {proven.findings.causes.slice(0, 3).map((c) => c.says).join("; ")}.
+        </p>
+      )}
+    </div>
+  );
+}
+
+function Entering({ reading: r, by, enter, document }: { reading: AskedReading; by: string; enter: (text: string, device?: string) => void; document: ReturnType<typeof useProof> }) {
+  const { state } = useJob();
+  const meters = useSettings().data?.settings.meters ?? [];
+  const [name, setName] = useStored("meter", "");
+  const meter = meters.find((m) => m.name === name) ?? meters[0];
+  const read = useMutation({
+    mutationFn: () => take(api.POST("/api/meter", { body: { document: state.doc as never, reading: r.id, meter: meter?.name ?? "" } })),
+    onSuccess: (got) => enter(got.entry, got.with),
+  });
+  const nobody = by.trim() === "";
+  return (
+    <>
+      {r.unit === "seen" ? (
+        <div className={css.acts}>
+          <Button size="lg" disabled={nobody} onClick={() => enter("yes")}>
+            It is so
+          </Button>
+          <Button size="lg" variant="default" disabled={nobody} onClick={() => enter("no")}>
+            It is not
+          </Button>
+        </div>
+      ) : (
+        <Keypad reading={r} disabled={nobody} enter={enter} />
+      )}
+      {nobody && <p className="soft">Say who reads, below: each reading keeps its name.</p>}
+      {meters.length > 0 && r.unit !== "seen" && (
+        <div className={css.meter}>
+          <NativeSelect aria-label="Instrument" data={meters.map((m) => m.name)} value={meter?.name ?? ""} onChange={(e) => setName(e.currentTarget.value)} />
+          <Button variant="default" loading={read.isPending} disabled={nobody} onClick={() => read.mutate()}>
+            Read it from there
+          </Button>
+        </div>
+      )}
+      {read.isError && <Wrong>{whyNot(read.error)}</Wrong>}
+      {document.failed && <p className="soft">The server does not answer: what is entered is kept here.</p>}
+    </>
+  );
+}

@@ -1,0 +1,59 @@
+import { Button } from "@mantine/core";
+import { useMutation } from "@tanstack/react-query";
+import { useRef } from "react";
+
+import { api, take, whyNot } from "../api/client";
+import { uuid } from "../api/once";
+import { useJob } from "../job/JobContext";
+import { useDates } from "../ui/useDates";
+import { Wrong } from "../ui/Wait";
+import css from "./proof.module.css";
+import type { Proven, useProof } from "./useProof";
+
+/** Signed is the signature: refused while a gate is open; what was signed stays as it was. */
+export function Signed({ proof, proven, by }: { proof: ReturnType<typeof useProof>; proven: Proven; by: string }) {
+  const { id, version, unsaved } = useJob();
+  const dates = useDates();
+  const name = useRef("");
+  const sign = useMutation({
+    mutationFn: () => {
+      name.current ||= uuid(); // sent again it is the same signature
+      return take(api.POST("/api/jobs/{id}/signoffs", { params: { path: { id } }, body: { id: name.current, version, by: by.trim() } }));
+    },
+    onSuccess: () => {
+      name.current = "";
+      proof.again();
+    },
+  });
+  const open = proven.gates.filter((g) => g.state === "open");
+  const waits = open.length > 0 ? "A gate is open." : by.trim() === "" ? "Say who signs." : unsaved || proof.unsent > 0 ? "Something is not on the server yet." : "";
+  return (
+    <section className={css.signed} aria-label="Sign-off">
+      <h2>Sign-off</h2>
+      <p className="soft">Signed, the document, as built, the readings and the photographs are frozen with a certificate.</p>
+      <ul className="soft">
+        {proven.reserved.map((r) => (
+          <li key={r}>{r}</li>
+        ))}
+      </ul>
+      <Button size="lg" disabled={waits !== ""} loading={sign.isPending} onClick={() => sign.mutate()}>
+        Sign{by.trim() && ` as ${by.trim()}`}
+      </Button>
+      {waits && <p className="soft">{waits}</p>}
+      {sign.isError && <Wrong>{whyNot(sign.error)}</Wrong>}
+      <ol>
+        {proof.signed.map((s) => (
+          <li key={s.id}>
+            <a href={`/api/jobs/${id}/signoffs/${s.number}/certificate.pdf`} download>
+              Certificate {s.number}
+            </a>{" "}
+            <span className="soft">
+              by {s.by}, {dates.moment(s.at)}
+              {s.version !== version && "; the job was changed since"}
+            </span>
+          </li>
+        ))}
+      </ol>
+    </section>
+  );
+}

@@ -1,0 +1,53 @@
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { useDeferredValue } from "react";
+
+import { api, take, type Schemas } from "../api/client";
+import { uuid } from "../api/once";
+import { useJob } from "../job/JobContext";
+import { useQueue } from "../job/useQueue";
+import { standing } from "../steps/ticks";
+import { useTicks } from "../steps/useTicks";
+
+export type Entry = Schemas["ProofEntry"];
+export type Proven = Schemas["Proven"];
+export type AskedReading = Schemas["AskedReading"];
+export type Gate = Schemas["Gate"];
+
+/** useProof is a job's proof: what was entered, kept here until the server has it, and what it means. */
+export function useProof() {
+  const { id, state } = useJob();
+  const { ticks } = useTicks(id);
+  const params = { params: { path: { id } } };
+  const queue = useQueue<Entry, Schemas["ProofRecord"]>("proof", id, async (sent) => {
+    const whole = sent.length === 0 ? await take(api.GET("/api/jobs/{id}/proof", params)) : await take(api.POST("/api/jobs/{id}/proof", { ...params, body: sent as unknown as Record<string, unknown>[] }));
+    return { kept: whole.entries, refused: whole.refused, whole };
+  });
+  const photos = queue.whole?.photos ?? [];
+  const done = [...standing(ticks).values()].filter((t) => t.done).map((t) => t.step);
+  const tied: Record<string, number> = {};
+  for (const p of photos) tied[p.tied] = (tied[p.tied] ?? 0) + 1;
+  const asked = useDeferredValue(JSON.stringify({ document: state.doc, entries: queue.all, done, photos: tied }));
+  const means = useQuery({
+    queryKey: ["prove", asked],
+    queryFn: ({ signal }) => take(api.POST("/api/proof", { body: JSON.parse(asked) as never, signal })),
+    placeholderData: keepPreviousData,
+    staleTime: Infinity,
+    gcTime: 60_000,
+    retry: 2,
+  });
+  const enter = (kind: Entry["kind"], subject: string, entry: string, by: string, more: { with?: string; state?: string } = {}) => queue.add({ id: uuid(), kind, subject, entry, by, at: new Date().toISOString(), ...more });
+  return {
+    entries: queue.all,
+    unsent: queue.unsent,
+    refused: queue.refused,
+    failed: queue.failed,
+    photos,
+    signed: queue.whole?.signed ?? [],
+    again: () => void queue.again(),
+    enter,
+    proven: means.data,
+    asking: means.isFetching || asked !== JSON.stringify({ document: state.doc, entries: queue.all, done, photos: tied }),
+    wrong: means.error,
+    ask: () => void means.refetch(),
+  };
+}
