@@ -36,11 +36,27 @@ func (e *ensemble) band(i int, r Reading) Bounds {
 	}
 	slices.Sort(values)
 	at := func(share float64) float64 { return stat.Quantile(share, stat.LinInterp, values, nil) }
-	b := Bounds{MayJump: e.jumps(i) > jumpShare, Middle: at(0.5), Likely: [2]float64{at(0.03), at(0.97)}}
+	b := Bounds{MayJump: e.jumps(i) > jumpShare, Middle: at(0.5), Likely: [2]float64{at(0.035), at(0.965)}}
 	least := 1.8 * r.error(b.Middle) // no narrower than the meter
 	b.Likely[0], b.Likely[1] = math.Min(b.Likely[0], b.Middle-least), math.Max(b.Likely[1], b.Middle+least)
 	b.Possible = [2]float64{further(b.Middle, b.Likely[0], 5*r.error(0)), further(b.Middle, b.Likely[1], 5*r.error(0))}
+	b.Likely, b.Possible = r.shown(b.Likely), r.shown(b.Possible)
 	return b
+}
+
+// shown is a range as far as it is written: what prints as its edge is within it.
+func (r Reading) shown(in [2]float64) [2]float64 {
+	digit := 0.01
+	switch {
+	case r.Unit == Amps:
+		digit = 0.1
+	case r.Unit == Kelvin:
+		digit = 1
+	case r.Drop:
+		digit = 0.001
+	}
+	const half = 0.499 // what is rounded to the edge
+	return [2]float64{(math.Floor(in[0]/digit) - half) * digit, (math.Ceil(in[1]/digit) + half) * digit}
 }
 
 // further is beyond a likely edge: by share of the middle where both are of one sign and more than what a meter shows of

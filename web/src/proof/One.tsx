@@ -35,10 +35,10 @@ export function One({ reading: r, proof, proven, by, next, show, stay }: Props) 
   const station = proven.stations.find((s) => s.id === r.station);
   const entered = proof.entries.findLast((e) => e.kind === "reading" && e.subject === r.id);
   const verdict = proven.findings.verdicts.find((v) => v.id === r.id);
-  const wrong = proven.wrong.findLast((w) => w.field === r.id);
+  const wrong = proven.wrong.findLast((w) => w.field === r.id && w.value === entered?.entry);
   const band = verdict?.band ?? proven.findings.bands[r.id];
   const expect = verdict?.expect ?? proven.findings.expects[r.id] ?? r.base;
-  const open = again || !entered || (wrong !== undefined && !verdict);
+  const open = again || !entered || wrong !== undefined;
   const state = station ? [station.name, ...station.setup].join("; ").slice(0, 300) : "";
   const enter = (text: string, device = "") => {
     proof.enter("reading", r.id, text, by.trim(), { state, ...(device ? { with: device.slice(0, 120) } : {}) });
