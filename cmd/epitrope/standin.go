@@ -68,16 +68,7 @@ func printReadings(out io.Writer, v *standin.Vehicle) error {
 	fmt.Fprint(out, "reading,value\r\n")
 	for _, t := range v.Readings() {
 		r, _ := v.Proof.Reading(t.ID)
-		text := strconv.FormatFloat(t.Value, 'g', 6, 64) + " " + string(r.Unit)
-		switch {
-		case t.Jumps:
-			text = prove.Jumping
-		case r.Unit == prove.Seen:
-			text = map[bool]string{true: "yes", false: "no"}[t.Value > 0]
-		case r.Unit == prove.Ohms && t.Value > 1e4:
-			text = "OL"
-		}
-		fmt.Fprintf(out, "%s,%s\r\n", t.ID, text)
+		fmt.Fprintf(out, "%s,%s\r\n", t.ID, instrument.Written(r, t))
 	}
 	return nil
 }

@@ -111,3 +111,12 @@ func (a *asked) heard(g *Gate) {
 func Left(list []Gate) []Gate {
 	return slices.DeleteFunc(slices.Clone(list), func(g Gate) bool { return g.State != Open })
 }
+
+// Names are the names of all gates, by id.
+func Names() map[string]string {
+	names := map[string]string{}
+	for _, g := range gates {
+		names[g.id] = g.name
+	}
+	return names
+}

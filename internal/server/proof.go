@@ -4,6 +4,7 @@ import (
 	"context"
 	"encoding/json"
 	"fmt"
+	"io"
 	"net/http"
 	"slices"
 	"strings"
@@ -19,6 +20,7 @@ import (
 	"epitrope/core/signoff"
 	"epitrope/core/unit"
 	"epitrope/internal/export"
+	"epitrope/internal/instrument"
 	"epitrope/internal/store"
 )
 
@@ -101,6 +103,10 @@ func (a *api) registerProof(h huma.API) {
 		Summary: "What was read, said, photographed and signed on a job", Errors: []int{404, 410, 503}}, a.proofRecord)
 	huma.Register(h, huma.Operation{OperationID: "addProof", Method: http.MethodPost, Path: "/api/jobs/{id}/proof", MaxBodyBytes: maxBody,
 		Summary: "Keep entries of a proof; all of a job come back, and which cannot be kept", Errors: []int{404, 410, 413, 422, 503}}, a.addProof)
+	file := &huma.RequestBody{Required: true, Content: map[string]*huma.MediaType{
+		"application/octet-stream": {Schema: &huma.Schema{Type: huma.TypeString, Format: "binary"}}}}
+	huma.Register(h, huma.Operation{OperationID: "readProofFile", Method: http.MethodPost, Path: "/api/jobs/{id}/proof/file", RequestBody: file,
+		Summary: "Read a file of readings, or a logger's file of one", Errors: []int{404, 410, 413, 422, 503}}, a.readProofFile)
 }
 
 // entered are the readings among entries, with what was said at gates.
@@ -159,6 +165,36 @@ func (a *api) prove(ctx context.Context, in *struct{ Body Proving }) (*body[Prov
 	}
 	d := a.built(doc)
 	return &body[Proven]{a.proven(d, export.NewPack(d, own), in.Body.Entries, in.Body.Done, in.Body.Photos)}, nil
+}
+
+// ProofFile is what a file says at a proof.
+type ProofFile struct {
+	Entries []prove.Entry `json:"entries" doc:"Not kept yet: whoever reads enters them under a name"`
+}
+
+// maxProofFile is the largest file of readings, in bytes.
+const maxProofFile = 8 << 20
+
+func (a *api) readProofFile(ctx context.Context, in *struct {
+	JobPath
+	Evidence
+	Reading string `query:"reading" maxLength:"60" doc:"The reading that a logger's file is"`
+}) (*body[ProofFile], error) {
+	j, err := a.store.Get(ctx, in.ID)
+	if err != nil {
+		return nil, answer(err)
+	}
+	var entries []prove.Entry
+	if err := a.readers.take(ctx, func() error {
+		data, err := io.ReadAll(http.MaxBytesReader(nil, io.NopCloser(in.body), maxProofFile))
+		if err == nil {
+			entries, err = instrument.Entries(data, prove.Of(a.built(j.Doc())), in.Reading)
+		}
+		return err
+	}); err != nil {
+		return nil, unread("file", err, "a file with the heads reading and value, or a logger's with time and volts or amps, of at most 8 MB")
+	}
+	return &body[ProofFile]{ProofFile{entries}}, nil
 }
 
 // read reads an entry as sent.

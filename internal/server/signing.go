@@ -1,6 +1,7 @@
 package server
 
 import (
+	"cmp"
 	"context"
 	"encoding/json"
 	"fmt"
@@ -95,11 +96,15 @@ func (a *api) standing(ctx context.Context, id string) (out standing, err error)
 	return out, err
 }
 
-// printed are photographs as they are printed.
-func printed(photos []store.Photo) []export.Photograph {
+// printed are photographs as they are printed: with the name of the gate or the step that each is tied to.
+func printed(photos []store.Photo, pack export.Pack) []export.Photograph {
+	names := signoff.Names()
+	for _, s := range pack.Steps {
+		names[s.ID] = s.Title
+	}
 	out := []export.Photograph{}
 	for _, p := range photos {
-		out = append(out, export.Photograph{Tied: p.Tied, Note: p.Note, By: p.ByWhom, At: p.TakenAt, Digest: p.Digest, JPEG: p.Content})
+		out = append(out, export.Photograph{Tied: cmp.Or(names[p.Tied], p.Tied), Note: p.Note, By: p.ByWhom, At: p.TakenAt, Digest: p.Digest, JPEG: p.Content})
 	}
 	return out
 }
@@ -154,7 +159,7 @@ func (a *api) freeze(j store.Job, s *store.Signoff, own export.Workshop, done st
 		}
 		return line
 	})
-	c.Number, c.By, c.At, c.Photos = s.Number, s.ByWhom, s.SignedAt, printed(done.photos)
+	c.Number, c.By, c.At, c.Photos = s.Number, s.ByWhom, s.SignedAt, printed(done.photos, pack)
 	var err error
 	if s.Frozen, err = json.Marshal(frozen{j.Doc(), done.entries, done.steps, shown, c}); err != nil {
 		return err
@@ -188,6 +193,6 @@ func (a *api) handedOver(ctx context.Context, id string, p *export.Pack) error {
 		p.Signed = &f.Signed
 	}
 	photos, err := a.store.PhotosWhole(ctx, id, mostPrinted)
-	p.Photos = printed(photos)
+	p.Photos = printed(photos, *p)
 	return err
 }

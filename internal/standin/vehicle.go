@@ -199,3 +199,9 @@ func (v *Vehicle) Circuit(station string, at circuit.Position) *network.Circuit 
 
 // Metered is what the vehicle's meter shows of a value that another solver found.
 func (v *Vehicle) Metered(r prove.Reading, value float64) float64 { return v.metered(r, value) }
+
+// Ohm is what a wire of the vehicle resists, without its joints.
+func (v *Vehicle) Ohm(wire string) float64 {
+	w, _ := v.sys.Wire(wire)
+	return w.Ohm
+}

@@ -15,6 +15,7 @@ export interface Item {
 const kinds: { begins: string; what: string; waits?: boolean }[] = [
   { begins: "epitrope:draft:", what: "what was typed on a job and is not on the server yet", waits: true },
   { begins: "ticks:", what: "steps that were ticked and are not on the server yet", waits: true },
+  { begins: "proof:", what: "readings and what was said at gates, not on the server yet", waits: true },
   { begins: "partsToMend", what: "lines of a parts file that wait to be mended", waits: true },
   { begins: "vehiclesToMend", what: "lines of a vehicle file that wait to be mended", waits: true },
   { begins: "tickedBy", what: "who works, for the steps" },

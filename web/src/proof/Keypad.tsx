@@ -1,6 +1,7 @@
 import { Button } from "@mantine/core";
 import { useState } from "react";
 
+import { useStored } from "../ui/stored";
 import css from "./keypad.module.css";
 import type { AskedReading } from "./useProof";
 
@@ -9,13 +10,13 @@ import type { AskedReading } from "./useProof";
 const unitsOf = (r: AskedReading): string[] => ({ V: r.drop ? ["mV", "V"] : ["V", "mV"], A: ["A", "mA"], Ω: ["Ω", "mΩ"], K: ["K"], seen: [] })[r.unit];
 
 /** Keypad enters a reading with a thumb or the keys; the text may bring its own unit. */
-export function Keypad({ reading: r, disabled, enter }: { reading: AskedReading; disabled: boolean; enter: (text: string) => void }) {
+export function Keypad({ job, reading: r, disabled, enter }: { job: string; reading: AskedReading; disabled: boolean; enter: (text: string) => void }) {
   const units = unitsOf(r);
-  const [text, setText] = useState("");
+  const [text, setText] = useStored(`typed:${job}:${r.id}`, "", "window");
   const [unit, setUnit] = useState(units[0] ?? "");
   const press = (key: string) => {
-    if (key === "±") setText((t) => (/^[-−]/.test(t) ? t.slice(1) : `-${t}`));
-    else setText((t) => (key === "." && /[.,]/.test(t) ? t : t + key));
+    if (key === "±") setText(/^[-−]/.test(text) ? text.slice(1) : `-${text}`);
+    else setText(key === "." && /[.,]/.test(text) ? text : text + key);
   };
   const plain = /^[-−+]?[\d.,\s]+$/.test(text.trim());
   const send = () => {
@@ -48,7 +49,7 @@ export function Keypad({ reading: r, disabled, enter }: { reading: AskedReading;
       </div>
       <div className={css.keys}>
         {["7", "8", "9"].map(key)}
-        <button type="button" className={css.word} onClick={() => setText((t) => t.slice(0, -1))}>
+        <button type="button" className={css.word} onClick={() => setText(text.slice(0, -1))}>
           Rub out
         </button>
         {["4", "5", "6", "±"].map(key)}

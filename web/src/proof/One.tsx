@@ -9,6 +9,7 @@ import { useStored } from "../ui/stored";
 import { useDates } from "../ui/useDates";
 import { useSettings } from "../ui/useSettings";
 import { Wrong } from "../ui/Wait";
+import { Files } from "./Files";
 import { Keypad } from "./Keypad";
 import { Picture } from "./Picture";
 import css from "./proof.module.css";
@@ -124,7 +125,7 @@ function Means({ verdict: v, proven }: { verdict: Schemas["Meaning"]; proven: Pr
 }
 
 function Entering({ reading: r, by, enter, document }: { reading: AskedReading; by: string; enter: (text: string, device?: string) => void; document: ReturnType<typeof useProof> }) {
-  const { state } = useJob();
+  const { id, state } = useJob();
   const meters = useSettings().data?.settings.meters ?? [];
   const [name, setName] = useStored("meter", "");
   const meter = meters.find((m) => m.name === name) ?? meters[0];
@@ -145,7 +146,7 @@ function Entering({ reading: r, by, enter, document }: { reading: AskedReading; 
           </Button>
         </div>
       ) : (
-        <Keypad reading={r} disabled={nobody} enter={enter} />
+        <Keypad job={id} reading={r} disabled={nobody} enter={enter} />
       )}
       {nobody && <p className="soft">Say who reads, below: each reading keeps its name.</p>}
       {meters.length > 0 && r.unit !== "seen" && (
@@ -155,6 +156,17 @@ function Entering({ reading: r, by, enter, document }: { reading: AskedReading; 
             Read it from there
           </Button>
         </div>
+      )}
+      {r.unit !== "seen" && (
+        <Files
+          id={id}
+          reading={r.id}
+          disabled={nobody}
+          enter={(list, name) => {
+            for (const e of list) if (e.reading === r.id) enter(e.text, name);
+              else document.enter("reading", e.reading, e.text, by.trim(), { with: name.slice(0, 120) });
+          }}
+        />
       )}
       {read.isError && <Wrong>{whyNot(read.error)}</Wrong>}
       {document.failed && <p className="soft">The server does not answer: what is entered is kept here.</p>}

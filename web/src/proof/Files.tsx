@@ -1,0 +1,23 @@
+import { useMutation } from "@tanstack/react-query";
+import { useState } from "react";
+
+import { api, asFile, take, whyNot, type Schemas } from "../api/client";
+import { FilePick } from "../ui/FilePick";
+import { Wrong } from "../ui/Wait";
+
+/** Files enters what a file says: readings by name, or a logger's or monitor's file of the one that is asked for. */
+export function Files({ id, reading, disabled, enter }: { id: string; reading: string; disabled: boolean; enter: (list: Schemas["Entry"][], name: string) => void }) {
+  const [refused, setRefused] = useState("");
+  const read = useMutation({
+    mutationFn: (file: File) => take(api.POST("/api/jobs/{id}/proof/file", { params: { path: { id }, query: { reading } }, ...asFile(file) })),
+    onSuccess: (got, file) => enter(got.entries, file.name),
+  });
+  return (
+    <>
+      <FilePick name="A file of readings, or a logger's" accept=".csv,.txt,.tsv" busy={read.isPending} onFile={(file) => (disabled ? setRefused("Say who reads first: each reading keeps its name.") : (setRefused(""), read.mutate(file)))} onRefused={setRefused}>
+        From a file
+      </FilePick>
+      {(refused || read.isError) && <Wrong>{refused || whyNot(read.error)}</Wrong>}
+    </>
+  );
+}
