@@ -11,7 +11,9 @@ owner=no
 [ -s "$state/data/postmaster.pid" ] || owner=yes
 finish() {
 	trap - EXIT INT TERM HUP
-	[ -n "${server:-}" ] && kill "$server" 2>/dev/null && wait "$server" 2>/dev/null || true
+	for process in "${server:-}" "${vehicle:-}"; do
+		[ -n "$process" ] && kill "$process" 2>/dev/null && wait "$process" 2>/dev/null || true
+	done
 	[ "$owner" = yes ] && scripts/postgres.sh stop "$state"
 	exit "${1:-0}"
 }
@@ -29,6 +31,9 @@ for try in $(seq "$port" $((port + 20))); do
 		break
 	fi
 done
+# A vehicle that is not there, for sheet 7; where its port is taken, another demo's answers.
+bin/epitrope standin testdata/demo/3-sound-recordist.json --seed 4 --port 15025 >/dev/null 2>&1 &
+vehicle=$!
 bin/epitrope serve --address "127.0.0.1:$port" 2>"${EPITROPE_LOG:-/dev/null}" &
 server=$!
 wait "$server"

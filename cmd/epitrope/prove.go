@@ -8,7 +8,9 @@ import (
 
 	"epitrope/core/design"
 	"epitrope/core/prove"
+	"epitrope/core/signoff"
 	"epitrope/core/unit"
+	"epitrope/internal/export"
 	"epitrope/internal/instrument"
 )
 
@@ -19,6 +21,8 @@ type proving struct {
 	Stops    []string        `json:"stops,omitempty"`
 	Unsteady bool            `json:"unsteady,omitempty"`
 	prove.Findings
+	Gates    []signoff.Gate `json:"gates" doc:"Steps, photographs and statements are the application's: here none is done"`
+	Reserved []string       `json:"reserved"`
 }
 
 // runProve prints the readings that prove the job in a file, with their bands; with readings, what those mean.
@@ -34,7 +38,11 @@ func runProve(args []string, in io.Reader, out io.Writer, o own) error {
 	if err != nil {
 		return err
 	}
-	p := prove.Of(design.Of(doc, o.book()))
+	if len(doc.Built) > 0 {
+		doc, _ = doc.AsBuilt()
+	}
+	d := design.Of(doc, o.book())
+	p := prove.Of(d)
 	taken := []prove.Taken{}
 	if *file != "" {
 		data, err := readOne([]string{*file}, in)
@@ -46,10 +54,15 @@ func runProve(args []string, in io.Reader, out io.Writer, o own) error {
 		}
 	}
 	outcome := p.Judge(taken)
+	gates := signoff.Gates(d, export.NewPack(d, export.Workshop{}).Steps, signoff.Done{Findings: outcome})
 	if *asJSON {
-		return printJSON(out, proving{p.Stations, p.Readings, p.Stops, p.Unsteady, outcome})
+		return printJSON(out, proving{p.Stations, p.Readings, p.Stops, p.Unsteady, outcome, gates, signoff.Reserved(d)})
 	}
-	printProof(inUnits(out, o.of(doc).Units), p, outcome)
+	said := inUnits(out, o.of(doc).Units)
+	printProof(said, p, outcome)
+	if len(taken) > 0 || len(p.Stops) > 0 {
+		printGates(said, gates)
+	}
 	return nil
 }
 
@@ -108,4 +121,15 @@ func metered(r prove.Reading) string {
 		return r.Range
 	}
 	return "meter at " + r.Range
+}
+
+// printGates prints the gates of a sign-off that a plan and its readings decide.
+func printGates(out io.Writer, gates []signoff.Gate) {
+	fmt.Fprintln(out, "gates (steps, photographs and statements are the application's: here none is done):")
+	for _, g := range gates {
+		fmt.Fprintf(out, "  %s: %s\n", g.State, g.Name)
+		if g.State == signoff.Open {
+			fmt.Fprintf(out, "    %s %s\n", strings.Join(g.Open, " "), g.Closes)
+		}
+	}
 }

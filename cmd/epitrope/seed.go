@@ -58,9 +58,16 @@ func runSeed(args []string, _ io.Reader, out io.Writer, o own) error {
 			return fmt.Errorf("%s: %w", name, problems)
 		}
 		l := listing.Of(doc, func() *design.Design { return design.Of(doc, o.book()) }, func() export.Workshop { return own })
-		if _, err := s.Create(ctx, name, store.Draft{Document: doc, Listing: l}); err != nil {
+		j, err := s.Create(ctx, name, store.Draft{Document: doc, Listing: l})
+		if err == nil && name == provenDemo {
+			err = seedProof(ctx, s, j, design.Of(doc, o.book()))
+		}
+		if err != nil {
 			return err
 		}
+	}
+	if err := seedInstruments(ctx, s); err != nil {
+		return err
 	}
 	fmt.Fprintf(out, "%d demo jobs seeded\n", len(names))
 	return nil

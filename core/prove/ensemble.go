@@ -97,11 +97,16 @@ func (r Reading) error(value float64) float64 {
 		return 0.01*math.Abs(value) + 0.15
 	case r.Range == small:
 		return 0.0025*math.Abs(value) + 0.001
+	case math.Abs(value) < strayV: // a dead wire shows what it picks up
+		return strayV / 5
 	case r.Range == more: // a common meter shows tenths there
 		return 0.0025*math.Abs(value) + 0.05
 	}
 	return 0.0025*math.Abs(value) + 0.01
 }
+
+// strayV is up to what a dead wire may show, with nothing wrong. Source: from memory.
+const strayV = 0.4
 
 // jumps is the share of the draws in which a reading goes on and off.
 func (e *ensemble) jumps(i int) float64 {

@@ -58,7 +58,7 @@ func (b *lister) letsGo() {
 
 // letsGo is the cut-out with what is lost from the start battery to the relay, headlights on. A relay that is held closed by
 // whatever else joins its two sides never does.
-func letsGo(p *Proof, at Moment) (volts float64, never bool) {
+func letsGo(_ *Proof, at Moment) (volts float64, never bool) {
 	c, _ := at.Sys.Sensing()
 	of, _ := c.Device.(system.Contact)
 	laid, cutOut := at.Laid, of.Senses.CutOutV*at.N

@@ -37,7 +37,8 @@ type Meaning struct {
 
 // Proves says whether a reading is proof enough: what sound installations show, and not of a battery that takes nothing more.
 func (v Meaning) Proves() bool {
-	return (v.Level == AsExpected || v.Level == JustOut) && !(v.ID == "charge" && v.NotYet != "")
+	full := v.ID == "charge" && v.NotYet != ""
+	return !full && (v.Level == AsExpected || v.Level == JustOut)
 }
 
 // Findings is a proof with what was read until now.
@@ -75,11 +76,12 @@ func (p *Proof) Judge(taken []Taken) Findings {
 		default:
 			wrong = true
 		}
-		if r.Unit == Seen && v.Level == Out {
+		switch {
+		case r.Unit == Seen && v.Level == Out:
 			v.Slips = []string{r.IfNot}
-		} else if v.Level != AsExpected && !t.Jumps {
+		case v.Level != AsExpected && !t.Jumps:
 			v.Slips = p.slips(r, v.Band, t.Value)
-		} else {
+		default:
 			v.NotYet = p.notYet(r, t.Value)
 		}
 		v.Read, v.Expect, v.Off = r.read(v), r.Expects(v.Band), r.off(v)

@@ -18,7 +18,9 @@ func (p *Proof) slips(r Reading, b Bounds, value float64) []string {
 	if r.Unit == Amps {
 		turned = "the clamp is the wrong way round: its arrow points to the aux battery"
 	}
-	put(value < 0 && holds(b.Possible, -value) && !holds(b.Possible, value), turned)
+	other := value < 0 && b.Possible[0] > 0
+	put(other && holds(b.Possible, -value), turned)
+	put(other && !holds(b.Possible, -value), turned+"; turned round it would be "+r.Says(-value)+", which is not as expected either")
 	for _, by := range []float64{10, 100, 1000} {
 		if r.Unit == Kelvin || r.Unit == Ohms {
 			break

@@ -84,10 +84,10 @@ func (r Reading) Says(value float64) string {
 
 // Expects is what a reading is expected to be, in words: the likely band, or what is to be seen.
 func (r Reading) Expects(b Bounds) string {
-	switch {
-	case r.Unit == Seen:
+	switch r.Unit {
+	case Seen:
 		return "yes"
-	case r.Unit == Ohms, r.Unit == Kelvin: // nothing is too good
+	case Ohms, Kelvin: // nothing is too good
 		return "up to " + r.Says(b.Likely[1])
 	}
 	low, high := r.Says(b.Likely[0]), r.Says(b.Likely[1])

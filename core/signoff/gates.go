@@ -36,10 +36,10 @@ var gates = []gate{
 		closes: "Take a photograph of every hidden stretch and joint, at this gate or at its hold point.", find: (*asked).covered},
 	{id: "crimps", name: "Crimps: tool, die, pull test", sheet: "steps", asks: Statement,
 		closes: "State the tool and the die of each size, and how the ends were pulled.",
-		find:   always("not stated: which tool, which die, how they were pulled")},
+		find:   always("Not stated: which tool, which die, how they were pulled.")},
 	{id: "built", name: "Fuse ratings, sections and lengths recorded as fitted", sheet: "steps", asks: Statement,
 		closes: "Enter what differs under As built, and state that the rest is as drawn.",
-		find:   always("not stated: whether all is fitted as drawn")},
+		find:   always("Not stated: whether all is fitted as drawn.")},
 	{id: "steps", name: "Steps done", sheet: "steps", closes: "Tick them off, or take out of the plan what is not done.", find: (*asked).work},
 	{id: "holds", name: "Hold points signed", sheet: "steps", closes: "Look at each of their points, and sign.", find: (*asked).holds},
 	{id: "polarity", name: "Rest volts and polarity before any fuse", sheet: "proof", closes: "Read them.",
@@ -75,7 +75,7 @@ func (a *asked) regulation() *found {
 	if a.d.Facts.KnownBy == "test" {
 		return &found{}
 	}
-	return &found{open: []string{"How the alternator is regulated was not tested: the plan goes by " + string(a.d.Facts.Regulation) +
+	return &found{open: []string{"How the alternator is regulated was not tested: the plan goes by " + a.d.Facts.Regulation +
 		", known by " + a.d.Facts.KnownBy + "."}}
 }
 

@@ -138,7 +138,8 @@ func TestWaivers(t *testing.T) {
 	assert.True(t, g.Stop)
 	assert.Equal(t, signoff.Open, g.State, "a signal that is live asleep cannot be waived")
 	stopped := jobtest.Design(t, `{"aux":{"chemistry":"flooded","place":"rear"},"pins":{"coupling":"vsr"}}`)
-	g = gate(t, signoff.Gates(stopped, steps(stopped), signoff.Done{Said: []signoff.Said{{Gate: "stops", Waives: true, By: "Ivo", Text: "x"}}}),
+	g = gate(t, signoff.Gates(stopped, steps(stopped), signoff.Done{Said: []signoff.Said{{Gate: "stops", Waives: true, By: "Ivo",
+		Text: "x"}}}),
 		"stops")
 	assert.True(t, g.Stop && g.State == signoff.Open)
 }

@@ -127,10 +127,15 @@ test("the settings", async ({ page }) => {
   await shoot(page, "settings");
 });
 
-test("in the dark", async ({ page }) => {
-  await page.addInitScript(() => localStorage.setItem("mantine-color-scheme-value", "dark"));
+test("a proof on a phone", async ({ page }) => {
   await open(page, "Touring sound recordist");
-  await shoot(page, "section-dark");
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.keyboard.press("7");
+  await page.getByLabel("Who reads").fill("Ivo Brandl");
+  await page.getByRole("button", { name: /^. Holder of F2/ }).click();
+  await expect(page.getByText("As expected", { exact: true })).toBeVisible();
+  await page.evaluate(() => window.scrollTo(0, 0));
+  await shoot(page, "proof-phone");
 });
 
 test("on a phone", async ({ page }) => {

@@ -6,6 +6,7 @@ import (
 
 	"epitrope/core/design"
 	"epitrope/core/job"
+	"epitrope/core/owner"
 	"epitrope/core/unit"
 )
 
@@ -97,10 +98,18 @@ func (s *sheet) ownerCard() card {
 	if o.Trip == "" {
 		trip = nil
 	}
+	if c := s.pack.Signed; c != nil {
+		if said := owner.Proven(c.Values()); len(said) > 0 {
+			trip = append(trip, unit.Say("Proven on %s: %s", c.At.Format(s.pack.Dates), lower(said[0])))
+		}
+	}
 	return card{c.title, append(append(c.lines, trip...), "Two hours of driving that gained nothing: have it looked at. A fuse "+
 		"that opened is replaced "+
 		"by the same rating, once it is known why. The owner's pages say the rest.")}
 }
+
+// lower is a sentence that another one leads to.
+func lower(text string) string { return strings.ToLower(text[:1]) + text[1:] }
 
 func (s *sheet) settingCard() card {
 	set := s.pack.Plan.Settings

@@ -12,12 +12,9 @@ import (
 	"epitrope/internal/table"
 )
 
-// mostJumping is by how many of a reading's shares of its middle the last of a log may spread for it to have come to a stand, and
-// at least by so many V or A.
-const (
-	mostJumping  = 0.06
-	leastJumping = 0.15
-)
+// standing is how far the last of a log may spread for it to have come to a stand: by a share of its middle, and at least by so
+// much. Source: from memory.
+var standing = map[prove.Unit]struct{ share, least float64 }{prove.Volts: {0.015, 0.1}, prove.Amps: {0.1, 0.5}}
 
 var loggedColumns = []table.Column{
 	{Name: "time", Words: []string{"time", "date", "seconds", "elapsed"}, Whole: []string{"t", "s"}, Time: true},
@@ -70,7 +67,7 @@ func logged(data []byte, r prove.Reading) ([]prove.Entry, error) {
 	low, high := slices.Min(last), slices.Max(last)
 	slices.Sort(last)
 	middle := last[len(last)/2]
-	taken := prove.Taken{ID: r.ID, Value: middle, Jumps: high-low > math.Max(leastJumping, mostJumping*math.Abs(middle))}
+	taken := prove.Taken{ID: r.ID, Value: middle, Jumps: high-low > math.Max(standing[r.Unit].least, standing[r.Unit].share*math.Abs(middle))}
 	return []prove.Entry{{Reading: r.ID, Text: Written(r, taken)}}, nil
 }
 

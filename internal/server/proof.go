@@ -105,8 +105,9 @@ func (a *api) registerProof(h huma.API) {
 		Summary: "Keep entries of a proof; all of a job come back, and which cannot be kept", Errors: []int{404, 410, 413, 422, 503}}, a.addProof)
 	file := &huma.RequestBody{Required: true, Content: map[string]*huma.MediaType{
 		"application/octet-stream": {Schema: &huma.Schema{Type: huma.TypeString, Format: "binary"}}}}
-	huma.Register(h, huma.Operation{OperationID: "readProofFile", Method: http.MethodPost, Path: "/api/jobs/{id}/proof/file", RequestBody: file,
-		Summary: "Read a file of readings, or a logger's file of one", Errors: []int{404, 410, 413, 422, 503}}, a.readProofFile)
+	huma.Register(h, huma.Operation{OperationID: "readProofFile", Method: http.MethodPost, Path: "/api/jobs/{id}/proof/file",
+		RequestBody: file,
+		Summary:     "Read a file of readings, or a logger's file of one", Errors: []int{404, 410, 413, 422, 503}}, a.readProofFile)
 }
 
 // entered are the readings among entries, with what was said at gates.

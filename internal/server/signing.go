@@ -104,7 +104,8 @@ func printed(photos []store.Photo, pack export.Pack) []export.Photograph {
 	}
 	out := []export.Photograph{}
 	for _, p := range photos {
-		out = append(out, export.Photograph{Tied: cmp.Or(names[p.Tied], p.Tied), Note: p.Note, By: p.ByWhom, At: p.TakenAt, Digest: p.Digest, JPEG: p.Content})
+		out = append(out, export.Photograph{Tied: cmp.Or(names[p.Tied], p.Tied), Note: p.Note, By: p.ByWhom, At: p.TakenAt, Digest: p.Digest,
+			JPEG: p.Content})
 	}
 	return out
 }

@@ -52,7 +52,8 @@ func serve(t *testing.T, answer func(context.Context, net.Conn)) string {
 func TestTheMeterSpeaksSCPI(t *testing.T) {
 	d, v := vehicle(t, 7)
 	m := instrument.Meter{Name: "bench", Address: serve(t, standin.NewBench(v).Meter), Speaks: instrument.SCPI}
-	for id, want := range map[string][2]float64{"start-rest": {12, 13}, "charge": {27, 33}, "start-running": {13.8, 14.7}, "apart": {-0.5, 0.5},
+	for id, want := range map[string][2]float64{"start-rest": {12, 13}, "charge": {27, 33}, "start-running": {13.8, 14.7}, "apart": {-0.5,
+		0.5},
 		"profile": {14.3, 15}, "back-ohm": {0, 0.6}} {
 		r, there := prove.Of(d).Reading(id)
 		require.True(t, there, id)
@@ -120,7 +121,7 @@ func TestTelemetry(t *testing.T) {
 	address := serve(t, b.Telemetry)
 	conn, err := net.Dial("tcp", address)
 	require.NoError(t, err)
-	defer conn.Close()
+	defer func() { _ = conn.Close() }()
 	_ = conn.SetReadDeadline(time.Now().Add(10 * time.Second))
 	line, err := bufio.NewReader(conn).ReadBytes('\n')
 	require.NoError(t, err)

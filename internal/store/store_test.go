@@ -165,7 +165,8 @@ func TestRevisionsAreAppendOnly(t *testing.T) {
 	require.NoError(t, err)
 	defer c.Close(ctx)
 	for _, statement := range []string{"UPDATE job_revisions SET number = 7", "DELETE FROM job_revisions", "DELETE FROM job_saves",
-		"TRUNCATE job_revisions"} {
+		"TRUNCATE job_revisions", "UPDATE proof_entries SET entry = '14 V'", "DELETE FROM proof_entries", "DELETE FROM photos",
+		"UPDATE signoffs SET by_whom = 'x'"} {
 		_, err := c.Exec(ctx, statement)
 		require.ErrorContains(t, err, "append-only", statement)
 	}

@@ -1,5 +1,6 @@
 import { Button } from "@mantine/core";
 import { useMutation } from "@tanstack/react-query";
+import { Link } from "@tanstack/react-router";
 import { useRef } from "react";
 
 import { api, take, whyNot } from "../api/client";
@@ -41,6 +42,15 @@ export function Signed({ proof, proven, by }: { proof: ReturnType<typeof useProo
       </Button>
       {waits && <p className="soft">{waits}</p>}
       {sign.isError && <Wrong>{whyNot(sign.error)}</Wrong>}
+      {proof.signed.length > 0 && (
+        <p>
+          The pack now has the owner's pages with what was proven: <a href={`/api/jobs/${id}/pack.pdf`} download>the pack</a>. What comes next goes into the calendar on{" "}
+          <Link to="/jobs/$id/{-$sheet}" params={{ id, sheet: "record" }}>
+            sheet 9
+          </Link>
+          .
+        </p>
+      )}
       <ol>
         {proof.signed.map((s) => (
           <li key={s.id}>

@@ -1,0 +1,66 @@
+package main
+
+import (
+	"context"
+	"fmt"
+	"strings"
+	"time"
+
+	"github.com/google/uuid"
+
+	"epitrope/core/design"
+	"epitrope/core/prove"
+	"epitrope/internal/instrument"
+	"epitrope/internal/standin"
+	"epitrope/internal/store"
+	"epitrope/internal/workshop"
+)
+
+// provenDemo is the demo job that is being proven, who proves it, on which day of the demo, and how far it has come.
+const (
+	provenDemo = "demo/3-sound-recordist.json"
+	provenBy   = "Ivo Brandl"
+	provenTill = prove.FastIdle
+)
+
+// standInPort is where the demo's stand-in for that job's vehicle answers.
+const standInPort = 15025
+
+// seedProof puts the demo's readings in: of a stand-in's vehicle, up to the engine.
+func seedProof(ctx context.Context, s *store.Store, j store.Job, d *design.Design) error {
+	p := prove.Of(d)
+	v := standin.Build(d, p, 4)
+	at := time.Date(2031, 5, 2, 9, 0, 0, 0, time.UTC)
+	entries := []store.ProofEntry{}
+	for _, station := range p.Stations {
+		if station.ID == provenTill {
+			break
+		}
+		for _, r := range p.Readings {
+			if r.Station != station.ID || r.Of != "" {
+				continue
+			}
+			value, ok := v.Reads(r)
+			at = at.Add(2 * time.Minute)
+			entries = append(entries, store.ProofEntry{ID: uuid.NewSHA1(uuid.NameSpaceOID, []byte(provenDemo+r.ID)).String(),
+				Kind: store.ReadingEntry, Subject: r.ID, Entry: instrument.Written(r, prove.Taken{ID: r.ID, Value: value, Jumps: !ok}),
+				ByWhom: provenBy, WithWhat: "stand-in meter", State: strings.Join(append([]string{station.Name}, station.Setup...), "; "), TakenAt: at})
+		}
+	}
+	return s.AddProof(ctx, j.ID, entries)
+}
+
+// seedInstruments lists the demo's stand-in in the settings.
+func seedInstruments(ctx context.Context, s *store.Store) error {
+	set, version, err := s.Settings(ctx)
+	if err != nil || version > 0 {
+		return err
+	}
+	set = set.Or(workshop.Usual())
+	set.Meters = []instrument.Meter{
+		{Name: "stand-in meter", Address: fmt.Sprintf("127.0.0.1:%d", standInPort), Speaks: instrument.SCPI},
+		{Name: "stand-in charger", Address: fmt.Sprintf("127.0.0.1:%d", standInPort+1), Speaks: instrument.TelemetryOut},
+	}
+	_, err = s.PutSettings(ctx, set, version)
+	return err
+}
