@@ -51,8 +51,7 @@ func (p *Proof) read(w draw, wrong *fault) row {
 	for _, s := range p.Stations {
 		of, laid := &sys, whole
 		if s.as != nil {
-			parted := s.as(sys)
-			of, laid = &parted, circuit.Lay(&parted, d.Facts.N)
+			of, laid = p.parted(s, wrong)
 		}
 		nominal := s.state(d)
 		state := w.world(d, nominal, s.full)
@@ -72,6 +71,31 @@ func (p *Proof) read(w draw, wrong *fault) row {
 		}
 	}
 	return out
+}
+
+// parted is an installation of which something is out, as it is planned: nothing flows there, and what its wires resist is
+// nothing to a reading. A sound one is laid out once.
+func (p *Proof) parted(s Station, wrong *fault) (*system.System, *circuit.Circuit) {
+	sound := wrong == nil || wrong.on == nil
+	if kept, there := p.apart[s.ID]; there && sound {
+		return kept.sys, kept.laid
+	}
+	sys := p.d.System
+	if !sound {
+		sys = wrong.on(sys)
+	}
+	sys = s.as(sys)
+	laid := circuit.Lay(&sys, p.d.Facts.N)
+	if sound {
+		p.apart[s.ID] = parted{&sys, laid}
+	}
+	return &sys, laid
+}
+
+// parted is an installation of which something is out, laid out.
+type parted struct {
+	sys  *system.System
+	laid *circuit.Circuit
 }
 
 // Stands is what a circuit comes to in a state, as a meter shows it, and whether that goes on and off: as it is while it is on

@@ -190,8 +190,7 @@ func (p *painter) of(r Reading) Picture {
 		}
 	}
 	for _, d := range p.parts { // what lies above is drawn where a probe goes to it
-		on := func(s *Place) bool { return s != nil && s.Line == Above && s.X == d.X }
-		if d.Line != Above || on(out.Red) || on(out.Black) {
+		if d.Line != Above || d.ID == r.Red.Component || d.ID == r.Black.Component {
 			out.Parts = append(out.Parts, d)
 		}
 	}

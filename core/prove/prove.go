@@ -72,13 +72,14 @@ type Proof struct {
 	all      *ensemble
 	base     []Bounds // of each reading, with nothing read yet
 	sought   *suspects
+	apart    map[string]parted // by station: what is out there
 }
 
 // Of is the proof of a design, worked out once. While a stop stands nothing is to be expected: there is none to take.
 func Of(d *design.Design) *Proof { return design.Kept(d, "prove", of) }
 
 func of(d *design.Design) *Proof {
-	p := &Proof{d: d, sought: &suspects{}}
+	p := &Proof{d: d, sought: &suspects{}, apart: map[string]parted{}}
 	for _, n := range judge.Notes(d) {
 		if n.Severity == verdict.Stop {
 			p.Stops = append(p.Stops, n.Text)

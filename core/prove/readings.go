@@ -127,9 +127,9 @@ func (b *lister) pieces() {
 		}{{"from", from, w.From, w.Joint.From}, {"to", to, w.To, w.Joint.To}} {
 			if end.ohm > 0 {
 				post, barrel := b.probe(end.at), Probe{system.Terminal{Component: end.node}, unit.Say("barrel of %s", w.Name)}
-				what := unit.Say("End of %s at %s, between the post and the barrel of the lug", w.Name, b.d.Called(end.at))
+				what := unit.Say("End of %s at %s", w.Name, b.d.Called(end.at))
 				if w.Role == system.Chassis {
-					barrel.Name, what = "bare body beside it", unit.Say("Earth point %s, between its lug and the body", b.d.Called(end.at))
+					barrel.Name, what = "bare body beside it", unit.Say("Earth point %s", b.d.Called(end.at))
 				}
 				if end.id == "to" {
 					post, barrel = barrel, post

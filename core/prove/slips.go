@@ -29,6 +29,8 @@ func (p *Proof) slips(r Reading, b Bounds, value float64) []string {
 		put(value != 0 && holds(b.Likely, value*by) && math.Abs(value) > 1e-3,
 			unit.Say("the point, or the unit: %s would be as expected", r.Says(value*by)))
 	}
+	put(r.Unit == Volts && b.Middle > 5 && (holds(b.Possible, value/2) || holds(b.Possible, 2*value)), "half or double of what is "+
+		"expected: is this of another vehicle, of 24 V or of 12 V?")
 	put(r.Drop && math.Abs(value) < b.Likely[0] && value >= 0, "a probe on the bolt instead of the lug, or on both sides of the "+
 		"same joint; or less flows than "+
 		"should: read the current again at the same moment")

@@ -82,6 +82,9 @@ func (r Reading) Says(value float64) string {
 	return unit.Text(value, "V", 2)
 }
 
+// nothing is how far the edges of a band may be from nothing for it to be told as that, in V or A.
+const nothing = 0.7
+
 // Expects is what a reading is expected to be, in words: the likely band, or what is to be seen.
 func (r Reading) Expects(b Bounds) string {
 	switch r.Unit {
@@ -90,11 +93,14 @@ func (r Reading) Expects(b Bounds) string {
 	case Ohms, Kelvin: // nothing is too good
 		return "up to " + r.Says(b.Likely[1])
 	}
-	low, high := r.Says(b.Likely[0]), r.Says(b.Likely[1])
-	if low == high {
-		return low
+	low, high := b.Likely[0], b.Likely[1]
+	if low < 0 && high > 0 && max(-low, high) < nothing {
+		return "0 " + string(r.Unit) + ", give or take " + r.Says(max(-low, high))
 	}
-	return low + " to " + high
+	if r.Says(low) == r.Says(high) {
+		return r.Says(low)
+	}
+	return r.Says(low) + " to " + r.Says(high)
 }
 
 // Expected is what a reading is expected to be with nothing read before it.

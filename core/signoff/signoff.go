@@ -112,11 +112,25 @@ func Left(list []Gate) []Gate {
 	return slices.DeleteFunc(slices.Clone(list), func(g Gate) bool { return g.State != Open })
 }
 
-// Names are the names of all gates, by id.
-func Names() map[string]string {
+// Shown are what a photograph may show that is no step and no part, by what it is tied to.
+var Shown = []struct{ Tied, Name string }{
+	{"before", "As it was before"}, {"covered", "Hidden joints, before they were covered"}, {"labels", "Labels"}, {"finished", "Finished"},
+}
+
+// Names are what photographs may be tied to, by id: what they show, the gates, the steps and the parts.
+func Names(d *design.Design, steps []procedure.Step) map[string]string {
 	names := map[string]string{}
+	for _, c := range d.System.Components {
+		names[c.ID] = c.Name
+	}
+	for _, s := range steps {
+		names[s.ID] = s.Title
+	}
 	for _, g := range gates {
 		names[g.id] = g.name
+	}
+	for _, shown := range Shown {
+		names[shown.Tied] = shown.Name
 	}
 	return names
 }

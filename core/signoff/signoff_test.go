@@ -18,8 +18,10 @@ import (
 )
 
 const (
-	charger = `{"alternator":{"label":"120/200 A","regulation":"fixed","knownBy":"test","volts":14.3},"aux":{"chemistry":"agm","capacityAh":100},
-		"use":{"dailyAh":20},"feeds":{"p1":{"name":"F12","off":"dead","slept":"dead","accessory":"dead","on":"dead","running":"live"}}}`
+	charger = `{"alternator":{"label":"120/200 A","regulation":"fixed","knownBy":"test","volts":14.3},
+		"aux":{"chemistry":"agm","capacityAh":100},
+		"use":{"dailyAh":20},
+		"feeds":{"p1":{"name":"F12","off":"dead","slept":"dead","accessory":"dead","on":"dead","running":"live"}}}`
 	relay = `{"alternator":{"label":"80/140 A","regulation":"fixed","knownBy":"test","volts":14.3},"aux":{"chemistry":"agm",
 		"capacityAh":100},"use":{"dailyAh":20},"routes":{"startM":1,"auxM":2},"pins":{"coupling":"vsr"}}`
 	variable = `{"alternator":{"label":"120/200 A"},"aux":{"chemistry":"agm","capacityAh":100},"use":{"dailyAh":20}}`

@@ -201,3 +201,26 @@ test.describe("what is entered by hand", () => {
     });
   });
 });
+
+test("two browsers on one job: each sees the other's readings, and what is typed outlives a reload", async ({ page, browser }) => {
+  const { section } = await app.create({ ...document, title: "Two of us" });
+  await page.goto(`${section}/proof`);
+  await page.getByLabel("Who reads").fill("Ivo Brandl");
+  const other = await (await browser.newContext({ viewport: { width: 390, height: 844 } })).newPage();
+  await other.goto(`${section}/proof`);
+  await other.getByLabel("Who reads").fill("Maren Toft");
+  await other.getByRole("button", { name: /Aux battery at rest/ }).click();
+  await other.getByRole("textbox", { name: "Aux battery at rest, read" }).fill("12.3");
+  await page.getByRole("textbox", { name: "Start battery at rest, read" }).fill("12.6");
+  await page.getByRole("button", { name: "Enter" }).click();
+  await expect(page.getByText("As expected", { exact: true })).toBeVisible();
+  await expect(other.getByText(/^1 of \d+ read/)).toBeVisible({ timeout: 15_000 });
+  await other.reload();
+  await other.getByRole("button", { name: /Aux battery at rest/ }).click();
+  await expect(other.getByRole("textbox", { name: "Aux battery at rest, read" })).toHaveValue("12.3");
+  await other.getByRole("button", { name: "Enter" }).click();
+  await expect(page.getByText(/^2 of \d+ read/)).toBeVisible({ timeout: 15_000 });
+  await page.getByRole("button", { name: /Aux battery at rest/ }).click();
+  await expect(page.getByText(/Maren Toft/)).toBeVisible();
+  await other.context().close();
+});

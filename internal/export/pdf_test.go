@@ -129,8 +129,8 @@ func TestPackHasAllThatAFinishedJobHas(t *testing.T) {
 	for _, said := range []string{
 		"As built DC-DC charger, 30 A. Start run 25 mm², fuse 150 A", "Fuse at the start battery 60 A 150 A",
 		"Stop, new: F1 at 150 A is more than C1 bears",
-		"Expected readings Fuses out, both batteries connected. Every fuse of the work out", "Signal with the vehicle asleep red on",
-		"clamp round every lead at the aux battery's plus, −0.3 A to 0.3 A", "Crimps End How many Tool and die Pulled, how By",
+		"Expected readings Fuses out, both batteries connected. Every fuse of the work out", "Signal with the vehicle asleep",
+		"clamp round every lead at the aux battery's plus,", "0 A, give or take", "Crimps End How many Tool and die Pulled, how By",
 		"Seen before it was covered",
 		"Photograph of its joints and grommets", "strap or clamp of the aux battery",
 		"What it stands on Answer How it is known", "Regulation variable surveyed", "assumed: ", "Where it is now", "day 1", "Lead A",

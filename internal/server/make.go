@@ -86,7 +86,7 @@ func (a *api) pack(ctx context.Context, in *struct {
 		return nil, answer(err)
 	}
 	p := a.packOf(j, own, fmt.Sprintf("draft, version %d", j.Version), j.SavedAt)
-	if err := a.handedOver(ctx, in.ID, &p); err != nil {
+	if err := a.handedOver(ctx, in.ID, a.designs.of(j.Doc()), &p); err != nil {
 		return nil, answer(err)
 	}
 	p.Paper, p.Bench = cmp.Or(in.Paper, p.Paper), in.Bench

@@ -89,7 +89,14 @@ type Proven struct {
 	Findings prove.Findings     `json:"findings"`
 	Wrong    []prove.EntryError `json:"wrong" doc:"Entries that are no readings"`
 	Gates    []signoff.Gate     `json:"gates"`
+	MayShow  []PhotoOf          `json:"mayShow" doc:"What photographs may be tied to"`
 	Reserved []string           `json:"reserved" doc:"What local rules keep for a licensed person"`
+}
+
+// PhotoOf is what a photograph may be tied to.
+type PhotoOf struct {
+	Tied string `json:"tied"`
+	Name string `json:"name"`
 }
 
 // mostProving is the largest request about a proof.
@@ -146,6 +153,7 @@ func (a *api) proven(d *design.Design, pack export.Pack, entries []ProofEntry, s
 	if out.Stations == nil {
 		out.Stations = []prove.Station{}
 	}
+	out.MayShow = mayShow(d)
 	pictures := p.Pictures()
 	for _, r := range p.Readings {
 		out.Readings = append(out.Readings, AskedReading{r, r.Where(), p.Expected(r), pictures[r.ID]})
@@ -156,6 +164,18 @@ func (a *api) proven(d *design.Design, pack export.Pack, entries []ProofEntry, s
 	}
 	out.Gates = signoff.Gates(d, pack.Steps, signoff.Done{Steps: done, Findings: out.Findings, Photos: photos, Said: said})
 	return out
+}
+
+// mayShow is what photographs may be tied to besides steps.
+func mayShow(d *design.Design) []PhotoOf {
+	list := []PhotoOf{}
+	for _, s := range signoff.Shown {
+		list = append(list, PhotoOf(s))
+	}
+	for _, c := range d.System.Components {
+		list = append(list, PhotoOf{c.ID, c.Name})
+	}
+	return list
 }
 
 func (a *api) prove(ctx context.Context, in *struct{ Body Proving }) (*body[Proven], error) {

@@ -28,8 +28,9 @@ import (
 	"epitrope/internal/standin"
 )
 
-const provenJob = `{"format":"epitrope-job","version":1,"title":"Relay at the front","alternator":{"label":"80/140 A","regulation":"fixed",` +
-	`"knownBy":"test","volts":14.3},"aux":{"chemistry":"agm","capacityAh":100},"use":{"dailyAh":20},"routes":{"startM":1,"auxM":2},` +
+const provenJob = `{"format":"epitrope-job","version":1,"title":"Relay at the front","alternator":{"label":"80/140 A",` +
+	`"regulation":"fixed","knownBy":"test","volts":14.3},"aux":{"chemistry":"agm","capacityAh":100},` +
+	`"use":{"dailyAh":20},"routes":{"startM":1,"auxM":2},` +
 	`"pins":{"coupling":"vsr"}}`
 
 func opened(t *testing.T, h *httptest.Server) string {

@@ -11,6 +11,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"epitrope/core/design"
 	"epitrope/core/job"
 	"epitrope/core/signoff"
 	"epitrope/internal/export"
@@ -97,11 +98,8 @@ func (a *api) standing(ctx context.Context, id string) (out standing, err error)
 }
 
 // printed are photographs as they are printed: with the name of the gate or the step that each is tied to.
-func printed(photos []store.Photo, pack export.Pack) []export.Photograph {
-	names := signoff.Names()
-	for _, s := range pack.Steps {
-		names[s.ID] = s.Title
-	}
+func printed(photos []store.Photo, d *design.Design, pack export.Pack) []export.Photograph {
+	names := signoff.Names(d, pack.Steps)
 	out := []export.Photograph{}
 	for _, p := range photos {
 		out = append(out, export.Photograph{Tied: cmp.Or(names[p.Tied], p.Tied), Note: p.Note, By: p.ByWhom, At: p.TakenAt, Digest: p.Digest,
@@ -160,7 +158,7 @@ func (a *api) freeze(j store.Job, s *store.Signoff, own export.Workshop, done st
 		}
 		return line
 	})
-	c.Number, c.By, c.At, c.Photos = s.Number, s.ByWhom, s.SignedAt, printed(done.photos, pack)
+	c.Number, c.By, c.At, c.Photos = s.Number, s.ByWhom, s.SignedAt, printed(done.photos, d, pack)
 	var err error
 	if s.Frozen, err = json.Marshal(frozen{j.Doc(), done.entries, done.steps, shown, c}); err != nil {
 		return err
@@ -181,7 +179,7 @@ func (a *api) certificate(ctx context.Context, in *struct {
 }
 
 // handedOver puts what was proven and photographed of a job into its pack.
-func (a *api) handedOver(ctx context.Context, id string, p *export.Pack) error {
+func (a *api) handedOver(ctx context.Context, id string, d *design.Design, p *export.Pack) error {
 	signed, err := a.store.Signoffs(ctx, id)
 	if err != nil {
 		return err
@@ -194,6 +192,6 @@ func (a *api) handedOver(ctx context.Context, id string, p *export.Pack) error {
 		p.Signed = &f.Signed
 	}
 	photos, err := a.store.PhotosWhole(ctx, id, mostPrinted)
-	p.Photos = printed(photos, *p)
+	p.Photos = printed(photos, d, *p)
 	return err
 }

@@ -3051,6 +3051,10 @@ export interface components {
             /** Format: int64 */
             width: number;
         };
+        PhotoOf: {
+            name: string;
+            tied: string;
+        };
         Picture: {
             black?: components["schemas"]["Place"];
             clamp?: components["schemas"]["Place"];
@@ -3305,6 +3309,8 @@ export interface components {
         Proven: {
             findings: components["schemas"]["Findings"];
             gates: components["schemas"]["Gate"][];
+            /** @description What photographs may be tied to */
+            mayShow: components["schemas"]["PhotoOf"][];
             /** @description In the order in which they are taken; the pieces of a stretch behind it */
             readings: components["schemas"]["AskedReading"][];
             /** @description What local rules keep for a licensed person */

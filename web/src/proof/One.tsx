@@ -90,7 +90,7 @@ export function One({ reading: r, proof, proven, by, next, show, stay }: Props) 
           </Button>
           {next && (
             <Button size="lg" className={css.go} onClick={() => show(null)}>
-              Next: {proven.readings.find((x) => x.id === next)?.what}
+              <span className={css.nextName}>Next: {proven.readings.find((x) => x.id === next)?.what}</span>
             </Button>
           )}
         </div>

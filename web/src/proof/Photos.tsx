@@ -1,7 +1,7 @@
-import { Button } from "@mantine/core";
+import { Button, NativeSelect } from "@mantine/core";
 import { useMutation } from "@tanstack/react-query";
 import { useParams } from "@tanstack/react-router";
-import { useRef } from "react";
+import { useRef, useState } from "react";
 
 import { api, take, whyNot, type Schemas } from "../api/client";
 import { uuid } from "../api/once";
@@ -57,6 +57,28 @@ class NoPicture extends Error {
   constructor(name: string) {
     super(`“${name}” is no picture that this device can read. Allowed: a photograph, as JPEG or PNG.`);
   }
+}
+
+/** Photographs are all of the job, with what each shows, and a way to take another. */
+export function Photographs({ photos, may, by, done }: { photos: Schemas["Photo"][]; may: Schemas["PhotoOf"][]; by: string; done: () => void }) {
+  const [tied, setTied] = useState(may[0]?.tied ?? "before");
+  const nameOf = (t: string) => may.find((m) => m.tied === t)?.name ?? t;
+  const shown = [...new Set(photos.map((p) => p.tied))];
+  return (
+    <section className={css.signed} aria-label="Photographs">
+      <h2>Photographs</h2>
+      {shown.map((t) => (
+        <div key={t}>
+          <h3>{nameOf(t)}</h3>
+          <PhotoRow photos={photos.filter((p) => p.tied === t)} />
+        </div>
+      ))}
+      <span className="row">
+        <NativeSelect aria-label="What it shows" data={may.map((m) => ({ value: m.tied, label: m.name }))} value={tied} onChange={(e) => setTied(e.currentTarget.value)} />
+        <AddPhoto tied={tied} by={by} done={done} />
+      </span>
+    </section>
+  );
 }
 
 /** PhotoRow are photographs side by side. */

@@ -10,6 +10,7 @@ import { Wait, Wrong } from "../ui/Wait";
 import { FirstTrip } from "./FirstTrip";
 import { Gates } from "./Gates";
 import { One } from "./One";
+import { Photographs } from "./Photos";
 import css from "./proof.module.css";
 import { Signed } from "./Signed";
 import { useProof, type AskedReading, type Proven } from "./useProof";
@@ -60,6 +61,7 @@ function Proof({ proof, proven }: { proof: ReturnType<typeof useProof>; proven: 
         <Causes proven={proven} />
         <List proven={proven} here={shown?.id} show={show} />
         <Gates proof={proof} gates={proven.gates} by={by} />
+        <Photographs photos={proof.photos} may={proven.mayShow} by={by} done={proof.again} />
         <Signed proof={proof} proven={proven} by={by} />
         <FirstTrip proof={proof} by={by} />
       </div>

@@ -8,6 +8,7 @@ import { useJob } from "../job/JobContext";
 import { litBy } from "../job/picking";
 import { Sheet } from "../job/Sheet";
 import { useMade } from "../make/useMade";
+import { AddPhoto } from "../proof/Photos";
 import { clock } from "../ui/shifted";
 import { keep, useStored } from "../ui/stored";
 import { TextButton } from "../ui/TextButton";
@@ -154,6 +155,7 @@ interface OneProps {
 /** One is one step, large enough for gloves. */
 function One({ step, number, of, tick, hold, by, titles, open, mark, show }: OneProps) {
   const dates = useDates();
+  const [photographed, setPhotographed] = useState(false);
   const [note, setNote] = useState("");
   const [looked, setLooked] = useState<Set<string>>(new Set());
   const unlooked = step.checks.filter((c) => !looked.has(c));
@@ -229,6 +231,8 @@ function One({ step, number, of, tick, hold, by, titles, open, mark, show }: One
         </div>
       ) : (
         <>
+          <AddPhoto tied={step.id} by={by} done={() => setPhotographed(true)} />
+          {photographed && <p className="soft" role="status">The photograph is kept; sheet 7 shows them all.</p>}
           <TextInput label="Note" value={note} maxLength={500} placeholder="what was different" onChange={(e) => setNote(e.currentTarget.value)} />
           <Button fullWidth size="lg" disabled={hold !== undefined || blocked} onClick={() => mark(step, true, note)}>
             {step.hold ? "Sign" : "Done"}
