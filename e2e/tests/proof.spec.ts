@@ -141,7 +141,12 @@ test("a healthy vehicle, from an empty proof to a signed certificate, on a phone
   expect(pdf.headers.get("content-type")).toBe("application/pdf");
   const bytes = Buffer.from(await pdf.arrayBuffer());
   expect(bytes.subarray(0, 5).toString()).toBe("%PDF-");
-  if (process.env.EPITROPE_KEEP) writeFileSync(join(process.env.EPITROPE_KEEP, "certificate.pdf"), bytes);
+  const pack = Buffer.from(await (await fetch(`${app.url}/api/jobs/${id}/pack.pdf`)).arrayBuffer());
+  expect(pack.length).toBeGreaterThan(bytes.length);
+  if (process.env.EPITROPE_KEEP) {
+    writeFileSync(join(process.env.EPITROPE_KEEP, "certificate.pdf"), bytes);
+    writeFileSync(join(process.env.EPITROPE_KEEP, "pack.pdf"), pack);
+  }
 });
 
 test("a faulty one is noticed at the stretch, its cause is named, and nobody signs for it", async ({ page }) => {
