@@ -99,7 +99,7 @@ func (l Listing) columns(number int64, version int) map[string]any {
 // Unlisted returns jobs of any workshop whose listing other rules made, or none did: the last saved first.
 func (s *Store) Unlisted(ctx context.Context, rules string, count int) ([]Job, error) {
 	var jobs []Job
-	err := s.db.WithContext(ctx).Where("deleted_at IS NULL AND (listed_by < ? OR listed_by > ?)", rules, rules).Order("saved_at " +
+	err := s.all.WithContext(ctx).Where("deleted_at IS NULL AND (listed_by < ? OR listed_by > ?)", rules, rules).Order("saved_at " +
 		"DESC").Limit(count).Find(&jobs).Error
 	return jobs, named(err)
 }
@@ -112,7 +112,7 @@ func (s *Store) relistInBays(tx *gorm.DB) error {
 
 // Relist stores a job's listing, unless its draft was saved meanwhile.
 func (s *Store) Relist(ctx context.Context, j Job, l Listing) error {
-	return named(s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
+	return named(s.all.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
 		res := tx.Model(&Job{}).Where("id = ? AND version = ?", j.ID, j.Version).Updates(l.columns(j.Number, j.Version))
 		if res.Error != nil || res.RowsAffected == 0 {
 			return res.Error

@@ -126,7 +126,7 @@ func (s *Store) StopTask(ctx context.Context, id string) error {
 // have the fewest of their own job before them, so that one job's many hold up nobody. ok is false where there
 // is none.
 func (s *Store) ClaimTask(ctx context.Context) (t Task, ok bool, err error) {
-	err = s.db.WithContext(ctx).Raw(`UPDATE tasks SET state = 'running', attempt = attempt + 1, done = 0, heard_at = now()
+	err = s.all.WithContext(ctx).Raw(`UPDATE tasks SET state = 'running', attempt = attempt + 1, done = 0, heard_at = now()
 		WHERE id = (
 			SELECT t.id FROM tasks t JOIN (
 				SELECT id, row_number() OVER (PARTITION BY workshop_id, job_id ORDER BY state = 'waiting', asked_at) AS turn
@@ -147,7 +147,7 @@ func (s *Store) ClaimTask(ctx context.Context) (t Task, ok bool, err error) {
 // asked it to stop; lost that another worker has it now.
 func (s *Store) Heard(ctx context.Context, t Task, done, total int) (stop, lost bool, err error) {
 	var rows []struct{ Stop bool }
-	err = s.db.WithContext(ctx).Raw(`UPDATE tasks SET heard_at = now(), done = ?, total = ?
+	err = s.all.WithContext(ctx).Raw(`UPDATE tasks SET heard_at = now(), done = ?, total = ?
 		WHERE id = ? AND attempt = ? AND state = 'running' RETURNING stop`, done, total, t.ID, t.Attempt).Scan(&rows).Error
 	if err != nil {
 		return false, false, named(err)
@@ -164,13 +164,13 @@ func (s *Store) EndTask(ctx context.Context, t Task, state string, result json.R
 	if result != nil {
 		changes["result"] = result
 	}
-	err := s.db.WithContext(ctx).Model(&Task{}).Where("id = ? AND attempt = ? AND state = 'running'", t.ID, t.Attempt).Updates(changes).Error
+	err := s.all.WithContext(ctx).Model(&Task{}).Where("id = ? AND attempt = ? AND state = 'running'", t.ID, t.Attempt).Updates(changes).Error
 	return named(err)
 }
 
 // ReleaseTask gives a task back, for another worker to begin again: its own is closing.
 func (s *Store) ReleaseTask(ctx context.Context, t Task) error {
-	err := s.db.WithContext(ctx).Exec(`UPDATE tasks SET state = 'waiting', attempt = attempt - 1
+	err := s.all.WithContext(ctx).Exec(`UPDATE tasks SET state = 'waiting', attempt = attempt - 1
 WHERE id = ? AND attempt = ? AND state = 'running'`, t.ID, t.Attempt).Error
 	return named(err)
 }

@@ -4,7 +4,7 @@
 CREATE TABLE proof_entries (
     id          uuid PRIMARY KEY,
     workshop_id uuid NOT NULL REFERENCES workshops (id),
-    job_id      uuid NOT NULL REFERENCES jobs (id),
+    job_id      uuid NOT NULL,
     kind        text NOT NULL CHECK (kind IN ('reading', 'waiver', 'statement', 'trip')),
     subject     text NOT NULL CHECK (length(subject) BETWEEN 1 AND 60),
     entry       text NOT NULL CHECK (length(entry) BETWEEN 1 AND 500),
@@ -13,7 +13,8 @@ CREATE TABLE proof_entries (
     state       text NOT NULL DEFAULT '' CHECK (length(state) <= 300),
     taken_at    timestamptz NOT NULL,
     received_at timestamptz NOT NULL DEFAULT now(),
-    arrived     bigint GENERATED ALWAYS AS IDENTITY
+    arrived     bigint GENERATED ALWAYS AS IDENTITY,
+    FOREIGN KEY (workshop_id, job_id) REFERENCES jobs (workshop_id, id)
 );
 
 CREATE INDEX proof_entries_by_job ON proof_entries (workshop_id, job_id, arrived);
@@ -22,7 +23,7 @@ CREATE INDEX proof_entries_by_job ON proof_entries (workshop_id, job_id, arrived
 CREATE TABLE photos (
     id          uuid PRIMARY KEY,
     workshop_id uuid NOT NULL REFERENCES workshops (id),
-    job_id      uuid NOT NULL REFERENCES jobs (id),
+    job_id      uuid NOT NULL,
     tied        text NOT NULL CHECK (length(tied) BETWEEN 1 AND 60),
     note        text NOT NULL DEFAULT '' CHECK (length(note) <= 200),
     by_whom     text NOT NULL CHECK (length(by_whom) <= 60),
@@ -32,7 +33,8 @@ CREATE TABLE photos (
     width       integer NOT NULL CHECK (width > 0),
     height      integer NOT NULL CHECK (height > 0),
     content     bytea NOT NULL CHECK (length(content) <= 4194304),
-    arrived     bigint GENERATED ALWAYS AS IDENTITY
+    arrived     bigint GENERATED ALWAYS AS IDENTITY,
+    FOREIGN KEY (workshop_id, job_id) REFERENCES jobs (workshop_id, id)
 );
 
 CREATE INDEX photos_by_job ON photos (workshop_id, job_id, arrived);
@@ -41,14 +43,15 @@ CREATE INDEX photos_by_job ON photos (workshop_id, job_id, arrived);
 CREATE TABLE signoffs (
     id          uuid PRIMARY KEY,
     workshop_id uuid NOT NULL REFERENCES workshops (id),
-    job_id      uuid NOT NULL REFERENCES jobs (id),
+    job_id      uuid NOT NULL,
     number      integer NOT NULL CHECK (number > 0),
     version     integer NOT NULL CHECK (version > 0),
     by_whom     text NOT NULL CHECK (length(by_whom) BETWEEN 1 AND 60),
     signed_at   timestamptz NOT NULL DEFAULT now(),
     frozen      jsonb NOT NULL CHECK (jsonb_typeof(frozen) = 'object'),
     certificate bytea NOT NULL,
-    UNIQUE (job_id, number)
+    UNIQUE (job_id, number),
+    FOREIGN KEY (workshop_id, job_id) REFERENCES jobs (workshop_id, id)
 );
 
 CREATE TRIGGER proof_entries_append_only BEFORE UPDATE OR DELETE OR TRUNCATE ON proof_entries
