@@ -117,7 +117,7 @@ var levels = map[prove.Level]string{prove.AsExpected: "as expected", prove.JustO
 
 // metered is how the meter is set for a reading, in words.
 func metered(r prove.Reading) string {
-	if r.Range == "" || r.Unit == prove.Kelvin {
+	if r.Range == "" || r.Unit == prove.Kelvin || r.Unit == prove.Amps {
 		return r.Range
 	}
 	return "meter at " + r.Range

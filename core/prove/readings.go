@@ -1,6 +1,8 @@
 package prove
 
 import (
+	"strings"
+
 	"epitrope/core/design"
 	"epitrope/core/feed"
 	"epitrope/core/system"
@@ -43,7 +45,7 @@ func readings(d *design.Design, s Station) []Reading {
 		b.current("charge", "Current into the aux battery")
 		b.volts("input", "Coupling's input", b.in(), b.minus())
 		b.volts("aux-charge", "Aux battery, charging", term("aux", "30"), term("aux", "31"))
-		b.drop("lost-start", "Lost on the plus side, start battery to coupling", d.System.Ends.Source, b.in())
+		b.drop("lost-start", unit.Say("Lost on the plus side, %s to coupling", b.source()), d.System.Ends.Source, b.in())
 		b.drop("lost-aux", "Lost on the plus side, coupling to aux battery", b.out(), term("aux", "30"))
 		b.drop("lost-back", "Lost on the way back, aux battery to start battery", term("aux", "31"), term("start", "31"))
 		b.pieces()
@@ -208,6 +210,12 @@ const AtPost = "aux battery"
 func (b *lister) in() system.Terminal { return b.d.System.Ends.Start }
 
 func (b *lister) out() system.Terminal { return b.d.System.Ends.Aux }
+
+// source is what feeds the run, in a sentence's words.
+func (b *lister) source() string {
+	c, _ := b.d.System.Component(b.d.System.Ends.Source.Component)
+	return strings.ToLower(c.Name)
+}
 
 func (b *lister) minus() system.Terminal {
 	for _, w := range b.d.System.Wires {

@@ -20,7 +20,7 @@ const (
 	contactPower = 0.24 // contacts, fuses, plugs
 	steelPower   = 0.4
 	wireK        = 12.0 // a wire is warmer or colder
-	regulationV  = 0.10 // at 12 V
+	regulationV  = 0.12 // at 12 V
 	machineLow   = 0.8  // of what the machine is reckoned to give, even up to machineHigh
 	machineHigh  = 1.15
 	vehiclePower = 0.35
