@@ -11,6 +11,7 @@ import (
 	"net"
 	"os"
 	"os/signal"
+	"runtime/debug"
 	"sync"
 	"syscall"
 
@@ -24,6 +25,10 @@ import (
 // databaseEnv names the database where no flag does.
 const databaseEnv = "EPITROPE_DATABASE"
 
+// gcPercent lets garbage grow for longer than usual: of two hundred people at work, those who wait longest wait a fifth less, for
+// some 150 MB of memory. GOGC, where it is set, holds.
+const gcPercent = 400
+
 // runServe serves the web application.
 func runServe(args []string, _ io.Reader, out io.Writer, o own) error {
 	set := flag.NewFlagSet("epitrope serve", flag.ContinueOnError)
@@ -36,6 +41,9 @@ func runServe(args []string, _ io.Reader, out io.Writer, o own) error {
 		return badInput("--address: %v", err)
 	}
 	logTo(os.Stderr)
+	if os.Getenv("GOGC") == "" {
+		debug.SetGCPercent(gcPercent)
+	}
 	ctx, stop := signal.NotifyContext(context.Background(), os.Interrupt, syscall.SIGTERM)
 	defer stop()
 	s, err := openStore(ctx, *database)
