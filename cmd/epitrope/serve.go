@@ -25,9 +25,9 @@ import (
 // databaseEnv names the database where no flag does.
 const databaseEnv = "EPITROPE_DATABASE"
 
-// gcPercent lets garbage grow for longer than usual: of two hundred people at work, those who wait longest wait a fifth less, for
-// some 150 MB of memory. GOGC, where it is set, holds.
-const gcPercent = 400
+// gcPercent lets garbage grow for longer than usual: of two hundred people at work, those who wait longest wait a sixth less, for
+// some 30 MB of memory. GOGC, where it is set, holds.
+const gcPercent = 180
 
 // runServe serves the web application.
 func runServe(args []string, _ io.Reader, out io.Writer, o own) error {
