@@ -4,6 +4,7 @@ import (
 	"slices"
 	"strings"
 
+	"epitrope/core/alternator"
 	"epitrope/core/procedure"
 	"epitrope/core/prove"
 	"epitrope/core/retrofit"
@@ -74,6 +75,9 @@ func always(open string) func(*asked) *found {
 func (a *asked) regulation() *found {
 	if a.d.Facts.KnownBy == "test" {
 		return &found{}
+	}
+	if a.d.Facts.Regulation == string(alternator.Unknown) {
+		return &found{open: []string{"How the alternator is regulated is not known: the plan takes it at its worst."}}
 	}
 	return &found{open: []string{"How the alternator is regulated was not tested: the plan goes by " + a.d.Facts.Regulation +
 		", known by " + a.d.Facts.KnownBy + "."}}

@@ -137,6 +137,7 @@ test("a healthy vehicle, from an empty proof to a signed certificate, on a phone
   await sign.click();
   const certificate = page.getByRole("link", { name: "Certificate 1" });
   await expect(certificate).toBeVisible();
+  await accessible(page);
   const pdf = await fetch(`${app.url}/api/jobs/${id}/signoffs/1/certificate.pdf`);
   expect(pdf.headers.get("content-type")).toBe("application/pdf");
   const bytes = Buffer.from(await pdf.arrayBuffer());
@@ -157,6 +158,9 @@ test("a faulty one is noticed at the stretch, its cause is named, and nobody sig
   await page.getByLabel("Who reads").fill("Ivo Brandl");
   expect(await readAll(page, "other meter")).toBe("out");
   await expect(page.getByRole("region", { name: "What may be wrong" })).toContainText("C1");
+  await accessible(page);
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await accessible(page);
   await expect(page.getByRole("button", { name: /^Sign/ })).toBeDisabled();
 });
 
