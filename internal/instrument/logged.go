@@ -81,5 +81,16 @@ func Written(r prove.Reading, t prove.Taken) string {
 	case r.Unit == prove.Ohms && t.Value > 1e4:
 		return "OL"
 	}
-	return strconv.FormatFloat(t.Value, 'g', 6, 64) + " " + string(r.Unit)
+	return plain(t.Value, r.Unit)
+}
+
+// beyond is what no meter of a bay shows.
+const beyond = 1e9
+
+// plain is a value in digits, as people and the proof read them, to a millionth; one that no meter shows is over its range.
+func plain(value float64, unit prove.Unit) string {
+	if math.Abs(value) > beyond {
+		return "OL"
+	}
+	return strconv.FormatFloat(math.Round(value*1e6)/1e6, 'f', -1, 64) + " " + string(unit)
 }

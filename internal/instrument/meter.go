@@ -111,7 +111,7 @@ func (m Meter) scpi(conn net.Conn, lines *bufio.Reader, r prove.Reading) (text, 
 	case math.Abs(value) >= overload:
 		return "OL", m.Name + ", " + short(is), nil
 	}
-	return strconv.FormatFloat(value, 'g', 6, 64) + " " + string(r.Unit), m.Name + ", " + short(is), nil
+	return plain(value, r.Unit), m.Name + ", " + short(is), nil
 }
 
 // telemetry reads the next line of a charger.
@@ -128,7 +128,7 @@ func (m Meter) telemetry(lines *bufio.Reader, r prove.Reading) (string, error) {
 	if !knows {
 		return "", fmt.Errorf("%s says nothing of “%s”: a meter does", m.Name, r.What)
 	}
-	return strconv.FormatFloat(value, 'g', 6, 64) + " " + string(r.Unit), nil
+	return plain(value, r.Unit), nil
 }
 
 // Of is what a line of telemetry says of a reading.
