@@ -108,7 +108,11 @@ func (b *lister) drop(id, what string, red, black system.Terminal) {
 func (b *lister) current(id, what string) {
 	for _, w := range b.d.System.Wires {
 		if w.Role == system.Feed && (w.To == term("aux", "30") || w.From == term("aux", "30")) {
-			b.add(Reading{ID: id, What: what, Unit: Amps, Clamp: w.ID, Range: clampAmp})
+			with := clampAmp
+			if e := b.d.Facts.Extras; e.Monitor {
+				with += unit.Say("; or the monitor, or its shunt: %s at %s", unit.Text(e.ShuntMV.Value, "mV", 0), unit.Text(e.ShuntA.Value, "A", 0))
+			}
+			b.add(Reading{ID: id, What: what, Unit: Amps, Clamp: w.ID, Range: with})
 			return
 		}
 	}

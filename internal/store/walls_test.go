@@ -60,9 +60,11 @@ func filled(t *testing.T, s *store.Store) {
 	require.NoError(t, s.AddTicks(ctx, j.ID, []store.Tick{{ID: uuid.NewString(), Step: "rest", TickedAt: now}}))
 	require.NoError(t, s.AddProof(ctx, j.ID, []store.ProofEntry{{ID: uuid.NewString(), Kind: "reading", Subject: "charge", Entry: "30 A",
 		ByWhom: "Ivo", TakenAt: now}}))
-	require.NoError(t, s.AddPhoto(ctx, j.ID, store.Photo{ID: uuid.NewString(), Tied: "before", ByWhom: "Ivo", TakenAt: now, Width: 1, Height: 1,
+	require.NoError(t, s.AddPhoto(ctx, j.ID, store.Photo{ID: uuid.NewString(), Tied: "before", ByWhom: "Ivo", TakenAt: now, Width: 1,
+		Height: 1,
 		Digest: "0123456789abcdef0123456789abcdef0123456789abcdef0123456789abcdef", Content: []byte{1}}))
-	_, err = s.Sign(ctx, j.ID, 1, store.Signoff{ID: uuid.NewString(), ByWhom: "Ivo", SignedAt: now}, func(_ store.Job, out *store.Signoff) error {
+	_, err = s.Sign(ctx, j.ID, 1, store.Signoff{ID: uuid.NewString(), ByWhom: "Ivo", SignedAt: now}, func(_ store.Job,
+		out *store.Signoff) error {
 		out.Frozen, out.Certificate = json.RawMessage(`{}`), []byte{1}
 		return nil
 	})
@@ -141,7 +143,8 @@ func TestForeignIdsDoNotExist(t *testing.T) {
 func TestTheApplicationOwnsNothing(t *testing.T) {
 	ours, _, db := twoWorkshops(t)
 	var super, bypass bool
-	require.NoError(t, store.Raw(ours).Raw("SELECT rolsuper, rolbypassrls FROM pg_roles WHERE rolname = session_user").Row().Scan(&super, &bypass))
+	require.NoError(t, store.Raw(ours).Raw("SELECT rolsuper, rolbypassrls FROM pg_roles WHERE rolname = session_user").Row().Scan(&super,
+		&bypass))
 	assert.False(t, super || bypass)
 	for _, table := range tables(t, db) {
 		var owner string

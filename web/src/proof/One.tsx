@@ -57,7 +57,7 @@ export function One({ reading: r, proof, proven, by, next, show, stay }: Props) 
       {r.unit !== "seen" && r.unit !== "K" && <Picture picture={r.picture} says={r.where} />}
       <p className={css.where}>
         {r.where}
-        {r.range && <span className="soft"> {r.unit === "K" ? r.range : `Meter at ${r.range}.`}</span>}
+        {r.range && <span className="soft"> {r.unit === "K" || r.unit === "A" ? `(${r.range})` : `Meter at ${r.range}.`}</span>}
       </p>
       {r.untested && <p className="soft">Nobody has tested this point so: this reading is its test. What is expected is what it has to be.</p>}
       {band && r.unit !== "seen" && <Scale band={band} value={verdict && !verdict.jumps ? verdict.value : undefined} expect={expect} level={verdict?.level} />}
