@@ -75,7 +75,7 @@ func (r Reading) Entered(text string) (Taken, error) {
 		value /= 1000
 	}
 	if err != nil {
-		return refuse("is not a " + dim.Name + ": " + err.Error())
+		return refuse("is not a " + dim.Name)
 	}
 	return Taken{ID: r.ID, Value: value}, nil
 }

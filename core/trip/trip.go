@@ -47,7 +47,7 @@ const (
 	fair        = 0.65
 	nextToNone  = 0.12
 	leastAh     = 2.0
-	leastShareH = 0.02 // of its capacity
+	leastShare  = 0.02 // of its capacity
 	leastFactor = 0.5
 	mostFactor  = 1.5
 )
@@ -80,7 +80,7 @@ func Of(d *design.Design, t Drive, provenA float64) Brought {
 	}
 	out.ShouldAh = should
 	ah := func(v float64) string { return unit.Text(v, "Ah", 0) }
-	if should < math.Max(leastAh, leastShareH*d.Facts.AuxAh.Value) {
+	if should < math.Max(leastAh, leastShare*d.Facts.AuxAh.Value) {
 		out.Level = SaysLittle
 		out.Says = unit.Say("Such a drive should bring about %s, too little to tell anything by: begin with the battery half empty.", ah(should))
 		return out

@@ -142,8 +142,6 @@ func titleOf(p Pack) string {
 	return "Untitled job"
 }
 
-// clean is a text that the fonts can show: what they lack is left to them, what breaks lines
-// is a space.
 // day is a stored date as the workshop writes it.
 func (s *sheet) day(stored string) string {
 	at, err := time.Parse(time.DateOnly, stored)
@@ -155,6 +153,7 @@ func (s *sheet) day(stored string) string {
 
 func (s *sheet) say(text string) string { return clean(s.units.Say(text)) }
 
+// clean is a text that the fonts can show: what they lack is left to them, what breaks lines is a space.
 func clean(text string) string {
 	return strings.Map(func(r rune) rune {
 		if r < ' ' || r == 0x7f || r > 0xffff {
