@@ -126,31 +126,39 @@ func (p *painter) others() {
 	}
 }
 
-// spot is where a terminal is drawn; nil where it is not.
+// spot is where a terminal, or a lug's barrel beside one, is drawn; nil where it is not.
 func (p *painter) spot(t system.Terminal) *Place {
-	if at, known := p.at[t]; known {
-		return &at
-	}
 	for _, w := range p.sys.Wires { // a barrel is no terminal, but a point of the circuit
 		from, to := w.Ends()
-		for _, end := range []struct {
-			node        string
-			here, there system.Terminal
-		}{{from, w.From, w.To}, {to, w.To, w.From}} {
-			if t.Terminal == "" && end.node == t.Component {
-				here, there := p.spot(end.here), p.spot(end.there)
-				if here == nil {
-					return nil
-				}
-				at := *here
-				if there != nil && there.X < here.X {
-					at.X -= barrel
-				} else {
-					at.X += barrel
-				}
-				return &at
-			}
+		switch {
+		case t.Terminal != "":
+		case w.Joint.From > 0 && from == t.Component:
+			return beside(p.terminal(w.From), p.terminal(w.To))
+		case w.Joint.To > 0 && to == t.Component:
+			return beside(p.terminal(w.To), p.terminal(w.From))
 		}
+	}
+	return p.terminal(t)
+}
+
+// beside is where a lug's barrel is drawn: from its post towards the wire's other end.
+func beside(here, there *Place) *Place {
+	if here == nil {
+		return nil
+	}
+	at := *here
+	if there != nil && there.X < here.X {
+		at.X -= barrel
+	} else {
+		at.X += barrel
+	}
+	return &at
+}
+
+// terminal is where a terminal is drawn; nil where it is not.
+func (p *painter) terminal(t system.Terminal) *Place {
+	if at, known := p.at[t]; known {
+		return &at
 	}
 	at, on := p.drawn(t.Component)
 	if !on {
