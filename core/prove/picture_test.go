@@ -16,7 +16,6 @@ import (
 )
 
 // Every reading of every job, legal ones at random too, has its picture: probes and clamp lie within it.
-
 func TestEveryReadingHasItsPicture(t *testing.T) {
 	list := []*design.Design{jobtest.Design(t, `{"vehicle":{"kind":"ute-tray"}}`)}
 	documents, err := testdata.Documents()

@@ -22,8 +22,11 @@ import (
 	"epitrope/core/parts"
 	"epitrope/core/plan"
 	"epitrope/core/procedure"
+	"epitrope/core/prove"
 	"epitrope/core/section"
+	"epitrope/core/signoff"
 	"epitrope/core/study"
+	"epitrope/core/trip"
 	"epitrope/internal/export"
 	"epitrope/internal/networktest"
 )
@@ -116,8 +119,11 @@ func (a driver) all(doc job.Document, to depth) {
 		return p
 	})
 	a.ask("calendar", func() any { return procedure.CalendarOf(d) })
+	a.ask("pictures", func() any { return []any{prove.Of(d).Pictures(), signoff.Gates(d, nil, signoff.Done{})} })
 	a.ask("book", func() any { return doc.ForBook().BookAnswers() })
 	if to >= methods {
+		a.ask("causes", func() any { return prove.Of(d).Judge([]prove.Taken{{ID: "lost-start", Value: 1.5}}) })
+		a.ask("trip", func() any { return trip.Of(d, trip.Drive{Hours: 2, From: 50, To: 55}, 0) })
 		a.ask("again", func() any { return a.same(doc, d) })
 		a.ask("methods", func() any { return study.Consequences(d) })
 		a.ask("schools", func() any { return study.Schools(d) })
