@@ -15,9 +15,9 @@ import (
 
 // Drive is what somebody saw: how long it was driven, and what the monitor said before and after.
 type Drive struct {
-	Hours float64 `json:"hours" exclusiveMinimum:"0" maximum:"100"`
-	From  float64 `json:"from" minimum:"0" maximum:"100" doc:"% by the monitor, before"`
-	To    float64 `json:"to" minimum:"0" maximum:"100" doc:"% by the monitor, after"`
+	Hours float64 `json:"hours" doc:"Above 0 to 100"`
+	From  float64 `json:"from" doc:"% by the monitor, before"`
+	To    float64 `json:"to" doc:"% by the monitor, after"`
 }
 
 // Level is how a drive stands to what it should have brought.

@@ -1711,7 +1711,10 @@ export interface components {
              * @description % by the monitor, before
              */
             from: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Above 0 to 100
+             */
             hours: number;
             /**
              * Format: double
