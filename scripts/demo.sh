@@ -34,6 +34,6 @@ done
 # A vehicle that is not there, for sheet 7; where its port is taken, another demo's answers.
 bin/epitrope standin testdata/demo/3-sound-recordist.json --seed 4 --port 15025 >/dev/null 2>&1 &
 vehicle=$!
-bin/epitrope serve --address "127.0.0.1:$port" 2>"${EPITROPE_LOG:-/dev/null}" &
+bin/epitrope serve --demo --address "127.0.0.1:$port" 2>"${EPITROPE_LOG:-/dev/null}" &
 server=$!
 wait "$server"

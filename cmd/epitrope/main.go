@@ -29,6 +29,7 @@ const usage = `epitrope plans alternator-fed charging of auxiliary batteries.
   epitrope calendar FILE                              a job's dates as iCalendar
   epitrope schema job|plan                            the published JSON Schema
   epitrope serve                                      the web application
+  epitrope workshop add|list|reset                    further workshops of a server; a way back in for who has lost theirs
   epitrope seed                                       put the demo jobs into an empty database
   epitrope openapi                                    the API's document
 
@@ -57,6 +58,7 @@ var commands = map[string]command{
 	"calendar": runCalendar,
 	"schema":   runSchema,
 	"serve":    runServe,
+	"workshop": runWorkshop,
 	"seed":     runSeed,
 	"openapi":  runOpenAPI,
 }

@@ -63,7 +63,7 @@ func TestBadFlagsAreNamed(t *testing.T) {
 		{"no such file", "", "plan", "/nowhere.json"},
 		{"has no schema", "job and plan", "schema", "van"},
 		{"--at", "allowed are cruise, early, idle, eased", "netlist", "../../testdata/demo/6-mobile-vet.json", "--at", "flying"},
-		{"--address", "no sign-in", "serve", "--address", "0.0.0.0:80", "--database", "x"},
+		{"--address", "passwords", "serve", "--address", "0.0.0.0:80", "--database", "x"},
 	}
 	for _, c := range cases {
 		code, _, errs := epitrope(t, "", c[2:]...)

@@ -2,6 +2,7 @@ package main
 
 import (
 	"context"
+	"errors"
 	"flag"
 	"fmt"
 	"io"
@@ -37,6 +38,11 @@ func runSeed(args []string, _ io.Reader, out io.Writer, o own) error {
 		}
 		return err
 	}
+	staff, err := seedPeople(ctx, s)
+	if err != nil {
+		return err
+	}
+	s = s.As(staff[demoOwner])
 	if err := seedBooks(ctx, s); err != nil {
 		return err
 	}
@@ -58,9 +64,9 @@ func runSeed(args []string, _ io.Reader, out io.Writer, o own) error {
 			return fmt.Errorf("%s: %w", name, problems)
 		}
 		l := listing.Of(doc, func() *design.Design { return design.Of(doc, o.book()) }, func() export.Workshop { return own })
-		j, err := s.Create(ctx, name, store.Draft{Document: doc, Listing: l})
+		j, err := s.As(staff[demoDesigner]).Create(ctx, name, store.Draft{Document: doc, Listing: l})
 		if err == nil && name == provenDemo {
-			err = seedProof(ctx, s, j, design.Of(doc, o.book()))
+			err = errors.Join(seedProof(ctx, s, staff, j, design.Of(doc, o.book())), seedTalk(ctx, s, staff, j))
 		}
 		if err != nil {
 			return err

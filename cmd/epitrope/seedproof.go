@@ -11,15 +11,15 @@ import (
 	"epitrope/core/design"
 	"epitrope/core/prove"
 	"epitrope/internal/instrument"
+	"epitrope/internal/people"
 	"epitrope/internal/standin"
 	"epitrope/internal/store"
 	"epitrope/internal/workshop"
 )
 
-// provenDemo is the demo job that is being proven, who proves it, on which day of the demo, and how far it has come.
+// provenDemo is the demo job that is being proven, and how far it has come.
 const (
 	provenDemo = "demo/3-sound-recordist.json"
-	provenBy   = "Ivo Brandl"
 	provenTill = prove.FastIdle
 )
 
@@ -27,11 +27,12 @@ const (
 const standInPort = 15025
 
 // seedProof puts the demo's readings in: of a stand-in's vehicle, up to the engine.
-func seedProof(ctx context.Context, s *store.Store, j store.Job, d *design.Design) error {
+func seedProof(ctx context.Context, s *store.Store, staff map[string]people.Person, j store.Job, d *design.Design) error {
 	p := prove.Of(d)
 	v := standin.Build(d, p, 4)
 	at := time.Date(2031, 5, 2, 9, 0, 0, 0, time.UTC)
 	entries := []store.ProofEntry{}
+	by := staff[demoInstaller]
 	for _, station := range p.Stations {
 		if station.ID == provenTill {
 			break
@@ -42,9 +43,12 @@ func seedProof(ctx context.Context, s *store.Store, j store.Job, d *design.Desig
 			}
 			value, ok := v.Reads(r)
 			at = at.Add(2 * time.Minute)
+			if station.ID != p.Stations[0].ID {
+				by = staff[demoApprentice] // who has somebody stand for it
+			}
 			entries = append(entries, store.ProofEntry{ID: uuid.NewSHA1(uuid.NameSpaceOID, []byte(provenDemo+r.ID)).String(),
 				Kind: store.ReadingEntry, Subject: r.ID, Entry: instrument.Written(r, prove.Taken{ID: r.ID, Value: value, Jumps: !ok}),
-				ByWhom: provenBy, WithWhat: "stand-in meter", State: strings.Join(append([]string{station.Name}, station.Setup...), "; "), TakenAt: at})
+				ByWhom: by.Name, PersonID: &by.ID, Awaits: by.Role.Waits(), WithWhat: "stand-in meter", State: strings.Join(append([]string{station.Name}, station.Setup...), "; "), TakenAt: at})
 		}
 	}
 	return s.AddProof(ctx, j.ID, entries)

@@ -9,12 +9,16 @@ import (
 	"io/fs"
 	"log/slog"
 	"net"
+	"net/url"
 	"os"
 	"os/signal"
 	"runtime/debug"
+	"strings"
 	"sync"
 	"syscall"
+	"time"
 
+	"epitrope/internal/door"
 	"epitrope/internal/listing"
 	"epitrope/internal/server"
 	"epitrope/internal/store"
@@ -32,12 +36,22 @@ const gcPercent = 180
 // runServe serves the web application.
 func runServe(args []string, _ io.Reader, out io.Writer, o own) error {
 	set := flag.NewFlagSet("epitrope serve", flag.ContinueOnError)
-	address := set.String("address", "127.0.0.1:8080", "loopback `address` to serve on; port 0 takes a free one")
+	address := set.String("address", "127.0.0.1:8080", "`address` to serve on, of this machine alone without --public; port 0 takes a free one")
+	public := set.String("public", "", "its https `address` as browsers name it, of what stands before it and speaks https")
+	demo := set.Bool("demo", false, "sign whoever opens it on this machine in as the demo's foreman")
 	database := databaseFlag(set)
 	if err := noArguments(set, args, out); err != nil {
 		return err
 	}
-	if err := server.CheckLoopback(*address); err != nil {
+	way := server.Way{Demo: *demo}
+	if *public != "" {
+		u, err := server.ReadPublic(*public)
+		if err != nil {
+			return badInput("--public: %v", err)
+		}
+		way.Public = u
+	}
+	if err := way.Check(*address); err != nil {
 		return badInput("--address: %v", err)
 	}
 	logTo(os.Stderr)
@@ -64,8 +78,46 @@ func runServe(args []string, _ io.Reader, out io.Writer, o own) error {
 	working.Go(func() { worker.Run(ctx, s, o.book(), busy.Now) })
 	working.Go(func() { listing.Renew(ctx, s, o.book()) })
 	defer func() { stop(); working.Wait() }() // before the store is closed
-	fmt.Fprintf(out, "Epitrope is at http://%s\nThere is no sign-in yet: it serves this machine only.\n", listener.Addr())
-	return server.Serve(ctx, server.New(s, pages, &busy), listener)
+	at := &url.URL{Scheme: "http", Host: named(listener.Addr().String())}
+	if way.Public != nil {
+		at = way.Public
+	}
+	d := door.New(s, door.Where{Origin: way.Public, Demo: *demo})
+	defer d.Close()
+	fmt.Fprintf(out, "Epitrope is at %s\n", at)
+	if err := welcome(ctx, out, s, at, *demo); err != nil {
+		return err
+	}
+	return server.Serve(ctx, server.New(s, pages, &busy, way, d), listener)
+}
+
+// named is an address of this machine by its name, which passkeys need.
+func named(hostPort string) string {
+	if port, is := strings.CutPrefix(hostPort, "127.0.0.1:"); is {
+		return "localhost:" + port
+	}
+	return hostPort
+}
+
+// firstFor is how long the link is good that begins the first workshop.
+const firstFor = 7 * 24 * time.Hour
+
+// welcome says how to come in: the demo, or with no workshop yet the link that begins one.
+func welcome(ctx context.Context, out io.Writer, s *store.Store, at *url.URL, demo bool) error {
+	if demo {
+		fmt.Fprintln(out, "It is the demo: whoever opens it on this machine is its foreman, and may be anybody else of it.")
+		return nil
+	}
+	begun, err := s.Door().Begun(ctx, store.FirstWorkshop)
+	if err != nil || begun {
+		return err
+	}
+	token := door.Token()
+	if err := s.Door().FirstLink(ctx, store.FirstWorkshop, token, time.Now().Add(firstFor)); err != nil {
+		return err
+	}
+	fmt.Fprintf(out, "There is no workshop yet. Begin it, as its owner, with this link; it is good once, for seven days:\n  %s/join#%s\n", at, token)
+	return nil
 }
 
 func databaseFlag(set *flag.FlagSet) *string {

@@ -113,16 +113,24 @@ const mostNamed = 3
 
 // undone are the steps of some kind that are not ticked.
 func (a *asked) undone(of func(procedure.Step) bool) *found {
-	var titles []string
+	var titles, waits []string
 	for _, s := range a.steps {
-		if of(s) && !a.done.Steps[s.ID] {
+		switch {
+		case !of(s):
+		case !a.done.Steps[s.ID]:
 			titles = append(titles, "“"+s.Title+"”")
+		case a.done.Waiting[s.ID]:
+			waits = append(waits, "“"+s.Title+"”")
 		}
 	}
-	if len(titles) == 0 {
-		return &found{}
+	out := &found{}
+	if len(titles) > 0 {
+		out.open = append(out.open, "Not done: "+few(titles))
 	}
-	return &found{open: []string{"Not done: " + few(titles)}}
+	if len(waits) > 0 {
+		out.open = append(out.open, "Waits for a countersignature: "+few(waits))
+	}
+	return out
 }
 
 // few are some of a list, and how many more there are.
@@ -151,7 +159,7 @@ func (a *asked) unsteady() *found {
 // expected; what is out stops where it says so.
 func readings(stops bool, begin ...string) func(*asked) *found {
 	return func(a *asked) *found {
-		out, some, unread := &found{}, false, []string{}
+		out, some, unread, waits := &found{}, false, []string{}, []string{}
 		for _, r := range a.p.Readings {
 			if r.Of != "" || !slices.ContainsFunc(begin, func(b string) bool { return strings.HasPrefix(r.ID, b) }) {
 				continue
@@ -165,6 +173,8 @@ func readings(stops bool, begin ...string) func(*asked) *found {
 				v := a.done.Findings.Verdicts[at]
 				out.open = append(out.open, r.Told(v))
 				out.stop = out.stop || stops && v.Level != prove.AsExpected
+			case a.done.Waiting[r.ID]:
+				waits = append(waits, r.What)
 			}
 		}
 		if !some {
@@ -172,6 +182,9 @@ func readings(stops bool, begin ...string) func(*asked) *found {
 		}
 		if len(unread) > 0 {
 			out.open = append(out.open, "Not read: "+few(unread))
+		}
+		if len(waits) > 0 {
+			out.open = append(out.open, "Waits for a countersignature: "+few(waits))
 		}
 		return out
 	}

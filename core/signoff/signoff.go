@@ -53,14 +53,18 @@ type Said struct {
 	By     string `json:"by"`
 	Text   string `json:"text" doc:"The reason, or what was done"`
 	At     string `json:"at" doc:"RFC 3339"`
+
+	Waits         bool   `json:"waits,omitempty" doc:"It holds once somebody countersigns it"`
+	Countersigned string `json:"countersigned,omitempty" doc:"Who stands for it"`
 }
 
 // Done is what was done on a job until now.
 type Done struct {
 	Steps    map[string]bool // by step: it is ticked
 	Findings prove.Findings
-	Photos   map[string]int // by what they are tied to: how many
-	Said     []Said         // in the order in which it came: of two on a gate the later holds
+	Photos   map[string]int  // by what they are tied to: how many
+	Said     []Said          // in the order in which it came: of two on a gate the later holds
+	Waiting  map[string]bool // by step or reading: what was done or read waits for a countersignature
 }
 
 // asked is what the gates are computed from.
@@ -99,6 +103,11 @@ func (a *asked) heard(g *Gate) {
 		}
 		switch {
 		case s.Waives && g.Stop: // it is refused
+		case s.Waits:
+			if g.State == Open && (s.Waives || g.Asks == Statement) {
+				g.Said = &s
+				g.Open = append(slices.Clone(g.Open), "What "+s.By+" said of it waits for a countersignature.")
+			}
 		case s.Waives && len(g.Open) > 0:
 			g.State, g.Said = Waived, &s
 		case !s.Waives && g.Asks == Statement:

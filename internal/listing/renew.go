@@ -32,7 +32,7 @@ func Renew(ctx context.Context, s *store.Store, book parts.Book) {
 			if ctx.Err() != nil {
 				return
 			}
-			doc, own := j.Doc(), ownOf(ctx, s)
+			doc, own := j.Doc(), ownOf(ctx, s.Of(j.WorkshopID))
 			book.Habits = own.Settings.Stands()
 			l := Of(doc, func() *design.Design { return design.Of(doc, book) }, func() export.Workshop { return own })
 			if err := s.Relist(ctx, j, l); err != nil && ctx.Err() == nil {

@@ -11,6 +11,8 @@ import (
 	"epitrope/core/job"
 	"epitrope/core/parts"
 	"epitrope/core/plan"
+	"epitrope/internal/door"
+	"epitrope/internal/people"
 	"epitrope/internal/store"
 )
 
@@ -57,47 +59,53 @@ type body[T any] struct{ Body T }
 
 // api is the handlers with what they need.
 type api struct {
-	store    *store.Store
-	settings *settled
+	base     *store.Store
+	door     *door.Door
+	guard    *guard
+	settings *allSettled
 	designs  *decided
 	readers  turns // of evidence
 	running  turns // of what is run through time
 }
 
+// store is the database as who asks: of their workshop, and under their name.
+func (a *api) store(ctx context.Context) *store.Store { return a.base.As(person(ctx)) }
+
 // newAPI builds the API on a mux. The store may be nil for its document alone.
-func newAPI(s *store.Store, mux *http.ServeMux) huma.API {
+func newAPI(s *store.Store, d *door.Door, mux *http.ServeMux) huma.API {
 	useProblems()
 	huma.DefaultArrayNullable = false
 	config := huma.DefaultConfig("Epitrope", "1")
 	config.CreateHooks = nil
 	config.OpenAPIPath, config.DocsPath, config.SchemasPath = "/api/openapi", "", ""
-	settings := &settled{store: s}
+	settings := newAllSettled(s)
 	config.Transformers = append(config.Transformers, settings.inUnits)
 	h := humago.New(mux, config)
-	a := &api{s, settings, newDecided(parts.Stock(), settings), newTurns(readAtOnce), newRunning()}
+	a := &api{s, d, newGuard(d, h), settings, newDecided(parts.Stock(), settings), newTurns(readAtOnce), newRunning()}
+	h.UseMiddleware(a.guard.check)
 
 	post := func(op huma.Operation) huma.Operation { op.MaxBodyBytes = maxBody; return op }
-	huma.Register(h, huma.Operation{OperationID: "vocabulary", Method: http.MethodGet, Path: "/api/vocabulary",
+	on(h, people.Work, huma.Operation{OperationID: "vocabulary", Method: http.MethodGet, Path: "/api/vocabulary",
 		Summary: "Fields of a job and what they take"}, a.vocabulary)
-	huma.Register(h, post(huma.Operation{OperationID: "plan", Method: http.MethodPost, Path: "/api/plan",
+	on(h, people.Work, post(huma.Operation{OperationID: "plan", Method: http.MethodPost, Path: "/api/plan",
 		Summary: "Plan a document without storing it", Errors: []int{413, 422}}), a.plan)
-	huma.Register(h, huma.Operation{OperationID: "listJobs", Method: http.MethodGet, Path: "/api/jobs",
+	on(h, people.Look, huma.Operation{OperationID: "listJobs", Method: http.MethodGet, Path: "/api/jobs",
 		Summary: "Jobs, last saved first, a page at a time", Errors: []int{422, 503}}, a.list)
-	huma.Register(h, post(huma.Operation{OperationID: "createJob", Method: http.MethodPost, Path: "/api/jobs", Summary: "Store a new job",
+	on(h, people.Design, post(huma.Operation{OperationID: "createJob", Method: http.MethodPost, Path: "/api/jobs", Summary: "Store a new job",
 		DefaultStatus: http.StatusCreated, Errors: []int{413, 422, 503}}), a.create)
-	huma.Register(h, huma.Operation{OperationID: "openJob", Method: http.MethodGet, Path: "/api/jobs/{id}", Summary: "Open a job",
+	on(h, people.Look, huma.Operation{OperationID: "openJob", Method: http.MethodGet, Path: "/api/jobs/{id}", Summary: "Open a job",
 		Errors: []int{404, 410, 503}}, a.open)
-	huma.Register(h, post(huma.Operation{OperationID: "saveDraft", Method: http.MethodPut, Path: "/api/jobs/{id}/draft",
+	on(h, people.Survey, post(huma.Operation{OperationID: "saveDraft", Method: http.MethodPut, Path: "/api/jobs/{id}/draft",
 		Summary: "Save a draft on top of a version", Errors: []int{404, 409, 410, 413, 422, 503}}), a.save)
-	huma.Register(h, huma.Operation{OperationID: "deleteJob", Method: http.MethodDelete, Path: "/api/jobs/{id}",
+	on(h, people.Design, huma.Operation{OperationID: "deleteJob", Method: http.MethodDelete, Path: "/api/jobs/{id}",
 		Summary: "Delete a job; it can be put back", Errors: []int{404, 503}}, a.remove)
-	huma.Register(h, huma.Operation{OperationID: "restoreJob", Method: http.MethodPost, Path: "/api/jobs/{id}/restore",
+	on(h, people.Design, huma.Operation{OperationID: "restoreJob", Method: http.MethodPost, Path: "/api/jobs/{id}/restore",
 		Summary: "Put a deleted job back", Errors: []int{404, 503}}, a.restore)
-	huma.Register(h, huma.Operation{OperationID: "listRevisions", Method: http.MethodGet, Path: "/api/jobs/{id}/revisions",
+	on(h, people.Look, huma.Operation{OperationID: "listRevisions", Method: http.MethodGet, Path: "/api/jobs/{id}/revisions",
 		Summary: "What was issued, newest first", Errors: []int{404, 410, 503}}, a.revisions)
-	huma.Register(h, post(huma.Operation{OperationID: "issueRevision", Method: http.MethodPost, Path: "/api/jobs/{id}/revisions",
+	on(h, people.Issue, post(huma.Operation{OperationID: "issueRevision", Method: http.MethodPost, Path: "/api/jobs/{id}/revisions",
 		Summary: "Issue the draft as a revision", DefaultStatus: http.StatusCreated, Errors: []int{404, 409, 410, 503}}), a.issue)
-	huma.Register(h, huma.Operation{OperationID: "openRevision", Method: http.MethodGet, Path: "/api/jobs/{id}/revisions/{number}",
+	on(h, people.Look, huma.Operation{OperationID: "openRevision", Method: http.MethodGet, Path: "/api/jobs/{id}/revisions/{number}",
 		Summary: "A revision as it was issued", Errors: []int{404, 503}}, a.revision)
 	a.registerDays(h)
 	a.registerEvidence(h)
@@ -114,6 +122,13 @@ func newAPI(s *store.Store, mux *http.ServeMux) huma.API {
 	a.registerMeters(h)
 	a.registerTrips(h)
 	a.registerWeek(h)
+	a.registerDoor(h)
+	a.registerAccount(h)
+	a.registerPeople(h)
+	a.registerTrail(h)
+	a.registerComments(h)
+	a.registerCountersigns(h)
+	a.registerOwners(h)
 	return h
 }
 
@@ -133,10 +148,10 @@ func (a *api) vocabulary(context.Context, *struct{}) (*body[Vocabulary], error) 
 	return &body[Vocabulary]{v}, nil
 }
 
-func (a *api) plan(_ context.Context, in *struct{ Body Input }) (*body[Planned], error) {
+func (a *api) plan(ctx context.Context, in *struct{ Body Input }) (*body[Planned], error) {
 	doc, problems := job.Decode(in.Body)
 	if problems == nil {
 		problems = job.Problems{}
 	}
-	return &body[Planned]{Planned{doc, problems, plan.Of(a.designs.of(doc))}}, nil
+	return &body[Planned]{Planned{doc, problems, plan.Of(a.designs.of(ctx, doc))}}, nil
 }

@@ -8,12 +8,15 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"epitrope/internal/dbtest"
+	"epitrope/internal/door"
 	"epitrope/internal/server"
 )
 
 // Who waits for a task asks again and again how far it is: that does not hold it up, as work does.
 func TestWaitingIsNotWork(t *testing.T) {
 	s := dbtest.Store(t)
+	d := door.New(s, door.Where{})
+	defer d.Close()
 	for _, c := range []struct {
 		method, path string
 		work         bool
@@ -24,7 +27,7 @@ func TestWaitingIsNotWork(t *testing.T) {
 		{http.MethodGet, "/healthz", true},
 	} {
 		busy := &server.Busy{}
-		h := httptest.NewServer(server.New(s, pages, busy))
+		h := httptest.NewServer(server.New(s, pages, busy, server.Way{}, d))
 		req, err := http.NewRequest(c.method, h.URL+c.path, nil)
 		require.NoError(t, err)
 		res, err := http.DefaultClient.Do(req)

@@ -12,6 +12,7 @@ import (
 	"epitrope/core/job"
 	"epitrope/core/procedure"
 	"epitrope/internal/export"
+	"epitrope/internal/people"
 	"epitrope/internal/store"
 )
 
@@ -47,13 +48,13 @@ type DueRow struct {
 }
 
 func (a *api) registerCalendar(h huma.API) {
-	huma.Register(h, huma.Operation{OperationID: "jobDates", Method: http.MethodPost, Path: "/api/dates", MaxBodyBytes: maxBody,
+	on(h, people.Work, huma.Operation{OperationID: "jobDates", Method: http.MethodPost, Path: "/api/dates", MaxBodyBytes: maxBody,
 		Summary: "What a document asks to be done later, and how its dates stand today", Errors: []int{413, 422}}, a.jobDates)
-	huma.Register(h, huma.Operation{OperationID: "due", Method: http.MethodGet, Path: "/api/due",
+	on(h, people.Look, huma.Operation{OperationID: "due", Method: http.MethodGet, Path: "/api/due",
 		Summary: "What of all jobs is overdue, or due soon, the oldest first", Errors: []int{503}}, a.due)
-	huma.Register(h, huma.Operation{OperationID: "workshopCalendar", Method: http.MethodGet, Path: "/api/calendar.ics",
+	on(h, people.Look, huma.Operation{OperationID: "workshopCalendar", Method: http.MethodGet, Path: "/api/calendar.ics",
 		Summary: "The dates of all jobs as iCalendar", Errors: []int{503}}, a.workshopCalendar)
-	huma.Register(h, huma.Operation{OperationID: "jobCalendar", Method: http.MethodGet, Path: "/api/jobs/{id}/calendar.ics",
+	on(h, people.Look, huma.Operation{OperationID: "jobCalendar", Method: http.MethodGet, Path: "/api/jobs/{id}/calendar.ics",
 		Summary: "A job's dates as iCalendar", Errors: []int{404, 410, 503}}, a.jobCalendar)
 }
 
@@ -92,9 +93,9 @@ func stateIn(days int) string {
 	return "later"
 }
 
-func (a *api) jobDates(_ context.Context, in *struct{ Body Input }) (*body[JobDates], error) {
+func (a *api) jobDates(ctx context.Context, in *struct{ Body Input }) (*body[JobDates], error) {
 	doc, _ := job.Decode(in.Body)
-	out := JobDates{Today: today(), Calendar: procedure.CalendarOf(a.designs.of(doc)), OfferDue: []string{}, Rows: []DateState{}}
+	out := JobDates{Today: today(), Calendar: procedure.CalendarOf(a.designs.of(ctx, doc)), OfferDue: []string{}, Rows: []DateState{}}
 	for _, o := range out.Calendar.Offers {
 		out.OfferDue = append(out.OfferDue, dayOf(out.Today).AddDate(0, 0, o.Days).Format(time.DateOnly))
 	}
@@ -118,7 +119,7 @@ func (a *api) due(ctx context.Context, in *struct {
 		return nil, err
 	}
 	now := dayOf(today())
-	list, more, err := a.store.Due(ctx, now.AddDate(0, 0, soonDays).Format(time.DateOnly), after)
+	list, more, err := a.store(ctx).Due(ctx, now.AddDate(0, 0, soonDays).Format(time.DateOnly), after)
 	if err != nil {
 		return nil, answer(err)
 	}
@@ -158,7 +159,7 @@ const (
 )
 
 func (a *api) workshopCalendar(ctx context.Context, _ *struct{}) (*fileAnswer, error) {
-	list, err := a.store.OpenUntil(ctx, dayOf(today()).AddDate(0, 0, calendarAheadDays).Format(time.DateOnly), calendarMost)
+	list, err := a.store(ctx).OpenUntil(ctx, dayOf(today()).AddDate(0, 0, calendarAheadDays).Format(time.DateOnly), calendarMost)
 	if err != nil {
 		return nil, answer(err)
 	}
@@ -171,11 +172,11 @@ func (a *api) workshopCalendar(ctx context.Context, _ *struct{}) (*fileAnswer, e
 }
 
 func (a *api) jobCalendar(ctx context.Context, in *JobPath) (*fileAnswer, error) {
-	j, err := a.store.Get(ctx, in.ID)
+	j, err := a.store(ctx).Get(ctx, in.ID)
 	if err != nil {
 		return nil, answer(err)
 	}
-	list, err := a.store.DatesOf(ctx, in.ID)
+	list, err := a.store(ctx).DatesOf(ctx, in.ID)
 	if err != nil {
 		return nil, answer(err)
 	}

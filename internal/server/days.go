@@ -11,6 +11,7 @@ import (
 
 	"epitrope/core/job"
 	"epitrope/core/study"
+	"epitrope/internal/people"
 	"epitrope/internal/store"
 )
 
@@ -52,18 +53,18 @@ func (a *api) registerDays(h huma.API) {
 		op.Method = http.MethodPost
 		return op
 	}
-	huma.Register(h, post(huma.Operation{OperationID: "try", Path: "/api/trial", Summary: "Run a document through its days",
+	on(h, people.Work, post(huma.Operation{OperationID: "try", Path: "/api/trial", Summary: "Run a document through its days",
 		Errors: []int{413, 422}}), a.try)
-	huma.Register(h, post(huma.Operation{OperationID: "compare", Path: "/api/compare", Summary: "Run up to four designs through the same days",
+	on(h, people.Work, post(huma.Operation{OperationID: "compare", Path: "/api/compare", Summary: "Run up to four designs through the same days",
 		Errors: []int{413, 422}}), a.compare)
-	huma.Register(h, post(huma.Operation{OperationID: "addTask", Path: "/api/jobs/{id}/tasks",
+	on(h, people.Survey, post(huma.Operation{OperationID: "addTask", Path: "/api/jobs/{id}/tasks",
 		Summary: "Begin a sweep or a spread in the background", DefaultStatus: http.StatusAccepted, Errors: []int{404, 410, 413, 422, 429, 503}}),
 		a.addTask)
-	huma.Register(h, huma.Operation{OperationID: "listTasks", Method: http.MethodGet, Path: "/api/jobs/{id}/tasks",
+	on(h, people.Look, huma.Operation{OperationID: "listTasks", Method: http.MethodGet, Path: "/api/jobs/{id}/tasks",
 		Summary: "A job's newest tasks", Errors: []int{503}}, a.listTasks)
-	huma.Register(h, huma.Operation{OperationID: "openTask", Method: http.MethodGet, Path: "/api/tasks/{id}",
+	on(h, people.Look, huma.Operation{OperationID: "openTask", Method: http.MethodGet, Path: "/api/tasks/{id}",
 		Summary: "How far a task is, and what it came to", Errors: []int{404, 503}}, a.openTask)
-	huma.Register(h, huma.Operation{OperationID: "stopTask", Method: http.MethodDelete, Path: "/api/tasks/{id}",
+	on(h, people.Survey, huma.Operation{OperationID: "stopTask", Method: http.MethodDelete, Path: "/api/tasks/{id}",
 		Summary: "Ask a task to stop; what was done is kept", Errors: []int{404, 503}}, a.stopTask)
 }
 
@@ -77,7 +78,7 @@ func (a *api) try(ctx context.Context, in *struct {
 		problems = job.Problems{}
 	}
 	return taken(ctx, a.running, func() Tried {
-		return Tried{problems, study.Try(a.designs.of(doc), study.Window{FromS: in.From, ToS: in.To}, func() bool { return ctx.Err() != nil })}
+		return Tried{problems, study.Try(a.designs.of(ctx, doc), study.Window{FromS: in.From, ToS: in.To}, func() bool { return ctx.Err() != nil })}
 	})
 }
 
@@ -92,7 +93,7 @@ func (a *api) compare(ctx context.Context, in *struct {
 		return nil, inputProblem(problems)
 	}
 	got, err := taken(ctx, a.running, func() (list []study.Compared) {
-		list, problems = study.Compare(a.designs.of(doc), in.Body.Variants, func() bool { return ctx.Err() != nil })
+		list, problems = study.Compare(a.designs.of(ctx, doc), in.Body.Variants, func() bool { return ctx.Err() != nil })
 		return list
 	})
 	if len(problems) > 0 {
@@ -114,7 +115,7 @@ func (a *api) addTask(ctx context.Context, in *struct {
 	switch {
 	case in.Body.Kind == "sweep" && in.Body.Sweep != nil:
 		ask = in.Body.Sweep
-		problems = study.CheckSweep(a.designs.of(doc), *in.Body.Sweep)
+		problems = study.CheckSweep(a.designs.of(ctx, doc), *in.Body.Sweep)
 	case in.Body.Kind == "spread" && in.Body.Spread != nil:
 		ask = in.Body.Spread
 		problems = in.Body.Spread.Check()
@@ -128,7 +129,7 @@ func (a *api) addTask(ctx context.Context, in *struct {
 	if err != nil {
 		return nil, err
 	}
-	t, err := a.store.AddTask(ctx, in.As, in.ID, in.Body.Kind, raw, doc)
+	t, err := a.store(ctx).AddTask(ctx, in.As, in.ID, in.Body.Kind, raw, doc)
 	if err != nil {
 		return nil, answer(err)
 	}
@@ -137,7 +138,7 @@ func (a *api) addTask(ctx context.Context, in *struct {
 }
 
 func (a *api) listTasks(ctx context.Context, in *JobPath) (*body[[]Task], error) {
-	list, err := a.store.Tasks(ctx, in.ID)
+	list, err := a.store(ctx).Tasks(ctx, in.ID)
 	if err != nil {
 		return nil, answer(err)
 	}
@@ -153,7 +154,7 @@ func (a *api) listTasks(ctx context.Context, in *JobPath) (*body[[]Task], error)
 }
 
 func (a *api) openTask(ctx context.Context, in *taskPath) (*body[Task], error) {
-	t, err := a.store.Task(ctx, in.ID)
+	t, err := a.store(ctx).Task(ctx, in.ID)
 	if err != nil {
 		return nil, answerTask(err)
 	}
@@ -162,7 +163,7 @@ func (a *api) openTask(ctx context.Context, in *taskPath) (*body[Task], error) {
 }
 
 func (a *api) stopTask(ctx context.Context, in *taskPath) (*struct{}, error) {
-	if err := a.store.StopTask(ctx, in.ID); err != nil {
+	if err := a.store(ctx).StopTask(ctx, in.ID); err != nil {
 		return nil, answerTask(err)
 	}
 	return nil, nil

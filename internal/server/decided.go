@@ -1,6 +1,7 @@
 package server
 
 import (
+	"context"
 	"crypto/sha256"
 
 	lru "github.com/hashicorp/golang-lru/v2"
@@ -18,12 +19,12 @@ const keptDesigns = 128
 // its modes, its days and its pack ask of one and the same.
 type decided struct {
 	book     parts.Book
-	settings *settled
+	settings *allSettled
 	kept     *lru.Cache[[sha256.Size]byte, *design.Design]
 	once     singleflight.Group
 }
 
-func newDecided(book parts.Book, settings *settled) *decided {
+func newDecided(book parts.Book, settings *allSettled) *decided {
 	kept, err := lru.New[[sha256.Size]byte, *design.Design](keptDesigns)
 	if err != nil {
 		panic(err) // only a size below one is refused
@@ -32,9 +33,9 @@ func newDecided(book parts.Book, settings *settled) *decided {
 }
 
 // of is the design of a document: the kept one, or decided once for all who ask meanwhile.
-func (k *decided) of(doc job.Document) *design.Design {
+func (k *decided) of(ctx context.Context, doc job.Document) *design.Design {
 	book := k.book
-	book.Habits = k.settings.now().Stands()
+	book.Habits = k.settings.of(ctx).now().Stands()
 	key := sha256.Sum256(doc.Under(book.Habits).Encode())
 	if d, ok := k.kept.Get(key); ok {
 		return d

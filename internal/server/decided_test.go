@@ -17,7 +17,7 @@ import (
 // One document is decided once for all who ask, at once or later, and what one asks of the
 // design leaves it as it is for the others.
 func TestOneDecisionServesAll(t *testing.T) {
-	k := newDecided(parts.Stock(), nil)
+	k := newDecided(parts.Stock(), newAllSettled(nil))
 	doc, problems := job.Decode([]byte(`{"aux":{"chemistry":"lifepo4"},"pins":{"coupling":"changeover"}}`))
 	require.Empty(t, problems)
 	alone := design.Of(doc, parts.Stock())
@@ -26,7 +26,7 @@ func TestOneDecisionServesAll(t *testing.T) {
 	var wait sync.WaitGroup
 	for i := range got {
 		wait.Go(func() {
-			got[i] = k.of(doc)
+			got[i] = k.of(t.Context(), doc)
 			assert.Equal(t, wantModes, modes.Of(got[i]))
 			assert.Equal(t, wantPlan, plan.Of(got[i]))
 		})
@@ -37,5 +37,5 @@ func TestOneDecisionServesAll(t *testing.T) {
 	}
 	other := doc
 	other.Title = "another"
-	assert.NotSame(t, got[0], k.of(other), "another document is another design, were it by its title alone")
+	assert.NotSame(t, got[0], k.of(t.Context(), other), "another document is another design, were it by its title alone")
 }

@@ -2,6 +2,7 @@ package server_test
 
 import (
 	"encoding/json"
+	"epitrope/internal/dbtest"
 	"math/rand/v2"
 	"testing"
 
@@ -16,7 +17,7 @@ import (
 
 // The API says what the core says, to the last figure and word, whatever validation lets through.
 func TestTheAPISaysWhatTheCoreSays(t *testing.T) {
-	h := serve(t, nil)
+	h := serve(t, dbtest.Store(t))
 	for seed := range uint64(8) {
 		document := jobtest.Random(rand.New(rand.NewPCG(seed, 199)))
 		doc, problems := job.Decode(document)

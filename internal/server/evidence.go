@@ -14,6 +14,7 @@ import (
 	"epitrope/core/alternator"
 	"epitrope/core/job"
 	"epitrope/internal/instrument"
+	"epitrope/internal/people"
 	"epitrope/internal/track"
 )
 
@@ -52,9 +53,9 @@ func (e *Evidence) Resolve(ctx huma.Context) []error {
 func (a *api) registerEvidence(h huma.API) {
 	binary := &huma.RequestBody{Required: true, Content: map[string]*huma.MediaType{
 		"application/octet-stream": {Schema: &huma.Schema{Type: huma.TypeString, Format: "binary"}}}}
-	huma.Register(h, huma.Operation{OperationID: "readTrack", Method: http.MethodPost, Path: "/api/track", RequestBody: binary,
+	on(h, people.Work, huma.Operation{OperationID: "readTrack", Method: http.MethodPost, Path: "/api/track", RequestBody: binary,
 		Summary: "Read a GPX track, or a table of time and speed or rpm, as a pattern of driving", Errors: []int{413, 422}}, a.readTrack)
-	huma.Register(h, huma.Operation{OperationID: "testRegulation", Method: http.MethodPost, Path: "/api/regulation", RequestBody: binary,
+	on(h, people.Work, huma.Operation{OperationID: "testRegulation", Method: http.MethodPost, Path: "/api/regulation", RequestBody: binary,
 		Summary: "Judge a logged recording of the start battery: how its alternator is regulated", Errors: []int{413, 422}}, a.testRegulation)
 }
 

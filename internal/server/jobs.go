@@ -95,7 +95,7 @@ func (a *api) list(ctx context.Context, in *struct {
 	if err != nil {
 		return nil, err
 	}
-	jobs, more, err := a.store.List(ctx, in.Search, after)
+	jobs, more, err := a.store(ctx).List(ctx, in.Search, after)
 	if err != nil {
 		return nil, answer(err)
 	}
@@ -140,7 +140,7 @@ func (a *api) drafted(ctx context.Context, in Input, by string) (d store.Draft, 
 		own, err = a.workshop(ctx)
 		return own
 	}
-	l := listing.Of(doc, func() *design.Design { return a.designs.of(doc) }, own)
+	l := listing.Of(doc, func() *design.Design { return a.designs.of(ctx, doc) }, own)
 	return store.Draft{Document: doc, By: by, Listing: l}, answer(err)
 }
 
@@ -157,7 +157,7 @@ func (a *api) create(ctx context.Context, in *struct {
 	if err != nil {
 		return nil, err
 	}
-	j, err := a.store.Create(ctx, in.As, d)
+	j, err := a.store(ctx).Create(ctx, in.As, d)
 	if err != nil {
 		return nil, answer(err)
 	}
@@ -165,51 +165,30 @@ func (a *api) create(ctx context.Context, in *struct {
 }
 
 func (a *api) open(ctx context.Context, in *JobPath) (*body[Opened], error) {
-	j, err := a.store.Get(ctx, in.ID)
+	j, err := a.store(ctx).Get(ctx, in.ID)
 	if err != nil {
 		return nil, answer(err)
 	}
-	issued, err := a.store.Revisions(ctx, in.ID)
+	issued, err := a.store(ctx).Revisions(ctx, in.ID)
 	if err != nil {
 		return nil, answer(err)
 	}
 	return &body[Opened]{Opened{j.ID, j.Number, len(issued), draft(j)}}, nil
 }
 
-type saveInput struct {
-	JobPath
-	Body struct {
-		Base     int    `json:"base" minimum:"1" maximum:"2147483647" doc:"The version that was edited"`
-		By       string `json:"by,omitempty" maxLength:"60" doc:"A name of the window's own: what it saved before, its answer lost, is no conflict"`
-		Document Input  `json:"document"`
-	}
-}
-
-func (a *api) save(ctx context.Context, in *saveInput) (*body[Draft], error) {
-	d, err := a.drafted(ctx, in.Body.Document, in.Body.By)
-	if err != nil {
-		return nil, err
-	}
-	j, err := a.store.Save(ctx, in.ID, in.Body.Base, d)
-	if err != nil {
-		return nil, answer(err)
-	}
-	return &body[Draft]{draft(j)}, nil
-}
-
 func (a *api) remove(ctx context.Context, in *JobPath) (*struct{}, error) {
-	return nil, answer(a.store.Delete(ctx, in.ID))
+	return nil, answer(a.store(ctx).Delete(ctx, in.ID))
 }
 
 func (a *api) restore(ctx context.Context, in *JobPath) (*struct{}, error) {
-	return nil, answer(a.store.Restore(ctx, in.ID))
+	return nil, answer(a.store(ctx).Restore(ctx, in.ID))
 }
 
 func (a *api) revisions(ctx context.Context, in *JobPath) (*body[[]Issued], error) {
-	if _, err := a.store.Get(ctx, in.ID); err != nil {
+	if _, err := a.store(ctx).Get(ctx, in.ID); err != nil {
 		return nil, answer(err)
 	}
-	stored, err := a.store.Revisions(ctx, in.ID)
+	stored, err := a.store(ctx).Revisions(ctx, in.ID)
 	if err != nil {
 		return nil, answer(err)
 	}
@@ -236,8 +215,8 @@ func (a *api) issue(ctx context.Context, in *issueInput) (*body[Issued], error) 
 	if err != nil {
 		return nil, answer(err)
 	}
-	r, err := a.store.Issue(ctx, in.ID, in.Body.Base, func(j store.Job, r *store.Revision) error {
-		pack := a.packOf(j, own, fmt.Sprintf("revision %d", r.Number), r.IssuedAt)
+	r, err := a.store(ctx).Issue(ctx, in.ID, in.Body.Base, func(j store.Job, r *store.Revision) error {
+		pack := a.packOf(ctx, j, own, fmt.Sprintf("revision %d", r.Number), r.IssuedAt)
 		if stops := pack.Plan.Stops(); len(stops) > 0 {
 			return stopped(stops)
 		}
@@ -268,7 +247,7 @@ type revisionPath struct {
 }
 
 func (a *api) revision(ctx context.Context, in *revisionPath) (*body[IssuedWhole], error) {
-	r, err := a.store.Revision(ctx, in.ID, in.Number)
+	r, err := a.store(ctx).Revision(ctx, in.ID, in.Number)
 	if err != nil {
 		return nil, answer(err)
 	}

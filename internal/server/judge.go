@@ -10,6 +10,8 @@ import (
 	"epitrope/core/job"
 	"epitrope/core/modes"
 	"epitrope/core/study"
+
+	"epitrope/internal/people"
 )
 
 // Judged is every coupling on a document, the trade's disagreements, and the charger's
@@ -26,15 +28,15 @@ func (a *api) registerJudge(h huma.API) {
 		return huma.Operation{OperationID: id, Method: http.MethodPost, Path: path, Summary: summary, MaxBodyBytes: maxBody,
 			Errors: []int{413, 422}}
 	}
-	huma.Register(h, post("judgeMethods", "/api/methods", "Hold every coupling, school and charger against a document"), a.judgeMethods)
-	huma.Register(h, post("holdShelf", "/api/shelf", "Hold every charger of the workshop's parts book against a document"), a.shelf)
-	huma.Register(h, post("driveMethod", "/api/methods/{coupling}",
+	on(h, people.Work, post("judgeMethods", "/api/methods", "Hold every coupling, school and charger against a document"), a.judgeMethods)
+	on(h, people.Work, post("holdShelf", "/api/shelf", "Hold every charger of the workshop's parts book against a document"), a.shelf)
+	on(h, people.Work, post("driveMethod", "/api/methods/{coupling}",
 		"Run a document with one coupling through its days, to a full battery, and with its signal failed"), a.driveMethod)
-	huma.Register(h, post("modeTable", "/api/modes",
+	on(h, people.Work, post("modeTable", "/api/modes",
 		"What a document's installation does in every position of its switches, and what stays live"), a.modeTable)
-	huma.Register(h, post("whatMoves", "/api/moves", "Weigh each answer that was measured: the figure that it moves most"), a.moves)
-	huma.Register(h, post("asBuilt", "/api/built", "Judge a document as it was built, and hold that against its design"), a.asBuilt)
-	huma.Register(h, post("retrofit", "/api/retrofit", "Judge what was found on a document, and hold it against the new design"), a.retrofit)
+	on(h, people.Work, post("whatMoves", "/api/moves", "Weigh each answer that was measured: the figure that it moves most"), a.moves)
+	on(h, people.Work, post("asBuilt", "/api/built", "Judge a document as it was built, and hold that against its design"), a.asBuilt)
+	on(h, people.Work, post("retrofit", "/api/retrofit", "Judge what was found on a document, and hold it against the new design"), a.retrofit)
 }
 
 // prices are the workshop's own; nil where its book cannot be read, which holds up no judgement.
@@ -43,13 +45,13 @@ func (a *api) prices(ctx context.Context) *study.Prices {
 	if err != nil {
 		return nil
 	}
-	set := a.settings.now()
+	set := a.settings.of(ctx).now()
 	return &study.Prices{Book: items, Currency: set.Currency, HourlyRate: set.HourlyRate}
 }
 
 func (a *api) judgeMethods(ctx context.Context, in *struct{ Body Input }) (*body[Judged], error) {
 	doc, _ := job.Decode(in.Body) // as the plan does: what can be used of it
-	d := a.designs.of(doc)
+	d := a.designs.of(ctx, doc)
 	prices := a.prices(ctx)
 	return taken(ctx, a.running, func() Judged {
 		j := Judged{study.Consequences(d), study.Schools(d), study.Sizings(d)}
@@ -67,13 +69,13 @@ func (a *api) driveMethod(ctx context.Context, in *struct {
 }) (*body[study.Driven], error) {
 	doc, _ := job.Decode(in.Body)
 	return taken(ctx, a.running, func() study.Driven {
-		return study.Drive(a.designs.of(doc), coupling.Kind(in.Coupling), func() bool { return ctx.Err() != nil })
+		return study.Drive(a.designs.of(ctx, doc), coupling.Kind(in.Coupling), func() bool { return ctx.Err() != nil })
 	})
 }
 
 func (a *api) moves(ctx context.Context, in *struct{ Body Input }) (*body[[]study.Move], error) {
 	doc, _ := job.Decode(in.Body)
-	return taken(ctx, a.running, func() []study.Move { return study.Moves(a.designs.of(doc)) })
+	return taken(ctx, a.running, func() []study.Move { return study.Moves(a.designs.of(ctx, doc)) })
 }
 
 // couplingKind is a coupling in an address.
@@ -88,19 +90,19 @@ func (couplingKind) Schema(huma.Registry) *huma.Schema {
 	return s
 }
 
-func (a *api) modeTable(_ context.Context, in *struct{ Body Input }) (*body[modes.Modes], error) {
+func (a *api) modeTable(ctx context.Context, in *struct{ Body Input }) (*body[modes.Modes], error) {
 	doc, _ := job.Decode(in.Body)
-	return &body[modes.Modes]{modes.Of(a.designs.of(doc))}, nil
+	return &body[modes.Modes]{modes.Of(a.designs.of(ctx, doc))}, nil
 }
 
-func (a *api) asBuilt(_ context.Context, in *struct{ Body Input }) (*body[study.Built], error) {
+func (a *api) asBuilt(ctx context.Context, in *struct{ Body Input }) (*body[study.Built], error) {
 	doc, _ := job.Decode(in.Body)
-	return &body[study.Built]{study.BuiltOf(a.designs.of(doc))}, nil
+	return &body[study.Built]{study.BuiltOf(a.designs.of(ctx, doc))}, nil
 }
 
 func (a *api) retrofit(ctx context.Context, in *struct{ Body Input }) (*body[study.Retrofit], error) {
 	doc, _ := job.Decode(in.Body)
 	return taken(ctx, a.running, func() study.Retrofit {
-		return study.RetrofitOf(a.designs.of(doc), func() bool { return ctx.Err() != nil })
+		return study.RetrofitOf(a.designs.of(ctx, doc), func() bool { return ctx.Err() != nil })
 	})
 }

@@ -14,7 +14,6 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"epitrope/internal/dbtest"
-	"epitrope/internal/server"
 	"epitrope/internal/store"
 )
 
@@ -78,7 +77,5 @@ func filled(b *testing.B, count int) *httptest.Server {
 		_, err = c.Exec(context.Background(), statement)
 		require.NoError(b, err)
 	}
-	h := httptest.NewServer(server.New(s, pages, &server.Busy{}))
-	b.Cleanup(h.Close)
-	return h
+	return serve(b, s)
 }

@@ -14,6 +14,7 @@ import (
 	"epitrope/core/procedure"
 	"epitrope/internal/export"
 	"epitrope/internal/listing"
+	"epitrope/internal/people"
 	"epitrope/internal/store"
 )
 
@@ -36,27 +37,27 @@ type Made struct {
 const csv = "text/csv; charset=utf-8; header=present"
 
 func (a *api) registerMake(h huma.API) {
-	huma.Register(h, huma.Operation{OperationID: "make", Method: http.MethodPost, Path: "/api/make", MaxBodyBytes: maxBody,
+	on(h, people.Work, huma.Operation{OperationID: "make", Method: http.MethodPost, Path: "/api/make", MaxBodyBytes: maxBody,
 		Summary: "What a document's design takes to make: wires, cuts, parts, drawing, steps", Errors: []int{413, 422, 503}}, a.makeIt)
 	file := func(id, name, summary string) huma.Operation {
 		return huma.Operation{OperationID: id, Method: http.MethodGet, Path: "/api/jobs/{id}/" + name, Summary: summary,
 			Errors: []int{404, 410, 503}}
 	}
-	huma.Register(h, file("drawing", "drawing.svg", "The wiring drawing of a job's draft"),
+	on(h, people.Look, file("drawing", "drawing.svg", "The wiring drawing of a job's draft"),
 		a.fileOf("image/svg+xml", "drawing.svg", func(p export.Pack) []byte { return export.SVG(p.Drawing, p.Document.Title, p.Units) }))
-	huma.Register(h, file("pack", "pack.pdf", "The pack of a job's draft: drawing, lists, steps, settings, readings, workings"), a.pack)
-	huma.Register(h, file("issuedPack", "revisions/{number}/pack.pdf", "The pack of a revision as it was issued"), a.issuedPack)
-	huma.Register(h, file("wireList", "wires.csv", "The wire list of a job's draft"),
+	on(h, people.Look, file("pack", "pack.pdf", "The pack of a job's draft: drawing, lists, steps, settings, readings, workings"), a.pack)
+	on(h, people.Look, file("issuedPack", "revisions/{number}/pack.pdf", "The pack of a revision as it was issued"), a.issuedPack)
+	on(h, people.Look, file("wireList", "wires.csv", "The wire list of a job's draft"),
 		a.fileOf(csv, "wires.csv", func(p export.Pack) []byte { return export.WiresCSV(p.Leads, p.Units) }))
-	huma.Register(h, file("cutList", "cuts.csv", "The cut list of a job's draft"),
+	on(h, people.Look, file("cutList", "cuts.csv", "The cut list of a job's draft"),
 		a.fileOf(csv, "cuts.csv", func(p export.Pack) []byte { return export.CutsCSV(p.Cuts, p.Units) }))
-	huma.Register(h, file("partsList", "parts.csv", "The parts list of a job's draft"),
+	on(h, people.Look, file("partsList", "parts.csv", "The parts list of a job's draft"),
 		a.fileOf(csv, "parts.csv", func(p export.Pack) []byte { return export.PartsCSV(p.Parts, p.Units) }))
 }
 
 // workshop is what the workshop has of its own.
 func (a *api) workshop(ctx context.Context) (export.Workshop, error) {
-	return listing.Workshop(ctx, a.store)
+	return listing.Workshop(ctx, a.store(ctx))
 }
 
 // made is a pack as the screens show it.
@@ -66,8 +67,8 @@ func made(p export.Pack) Made {
 }
 
 // packOf is a stored job's pack.
-func (a *api) packOf(j store.Job, own export.Workshop, revision string, dated time.Time) export.Pack {
-	p := export.NewPack(a.designs.of(j.Doc()), own)
+func (a *api) packOf(ctx context.Context, j store.Job, own export.Workshop, revision string, dated time.Time) export.Pack {
+	p := export.NewPack(a.designs.of(ctx, j.Doc()), own)
 	p.Number, p.Revision, p.Dated = j.Number, revision, dated
 	return p
 }
@@ -77,7 +78,7 @@ func (a *api) pack(ctx context.Context, in *struct {
 	Paper string `query:"paper" enum:"A4,Letter" doc:"Otherwise the job's, or the workshop's"`
 	Bench bool   `query:"bench" doc:"A copy for the bench: without what it stands on and the workings"`
 }) (*fileAnswer, error) {
-	j, err := a.store.Get(ctx, in.ID)
+	j, err := a.store(ctx).Get(ctx, in.ID)
 	if err != nil {
 		return nil, answer(err)
 	}
@@ -85,24 +86,28 @@ func (a *api) pack(ctx context.Context, in *struct {
 	if err != nil {
 		return nil, answer(err)
 	}
-	p := a.packOf(j, own, fmt.Sprintf("draft, version %d", j.Version), j.SavedAt)
-	if err := a.handedOver(ctx, in.ID, a.designs.of(j.Doc()), &p); err != nil {
+	p := a.packOf(ctx, j, own, fmt.Sprintf("draft, version %d", j.Version), j.SavedAt)
+	if err := a.handedOver(ctx, in.ID, a.designs.of(ctx, j.Doc()), &p); err != nil {
 		return nil, answer(err)
 	}
 	p.Paper, p.Bench = cmp.Or(in.Paper, p.Paper), in.Bench
 	data, err := export.PDF(p)
-	return &fileAnswer{"application/pdf", `attachment; filename="pack.pdf"`, data}, err
+	if err != nil {
+		return nil, err
+	}
+	return &fileAnswer{"application/pdf", `attachment; filename="pack.pdf"`, data}, a.took(ctx, in.ID, "pack.pdf")
 }
 
 func (a *api) issuedPack(ctx context.Context, in *revisionPath) (*fileAnswer, error) {
-	r, err := a.store.Revision(ctx, in.ID, in.Number)
+	r, err := a.store(ctx).Revision(ctx, in.ID, in.Number)
 	if err == nil && r.Pack == nil {
 		err = store.ErrNotFound // issued before there were packs
 	}
 	if err != nil {
 		return nil, answer(err)
 	}
-	return &fileAnswer{"application/pdf", fmt.Sprintf(`attachment; filename="pack-revision-%d.pdf"`, r.Number), r.Pack}, nil
+	return &fileAnswer{"application/pdf", fmt.Sprintf(`attachment; filename="pack-revision-%d.pdf"`, r.Number), r.Pack},
+		a.took(ctx, in.ID, fmt.Sprintf("the pack of revision %d", r.Number))
 }
 
 func (a *api) makeIt(ctx context.Context, in *struct{ Body Input }) (*body[Made], error) {
@@ -111,13 +116,13 @@ func (a *api) makeIt(ctx context.Context, in *struct{ Body Input }) (*body[Made]
 	if err != nil {
 		return nil, answer(err)
 	}
-	return &body[Made]{made(export.NewPack(a.designs.of(doc), own))}, nil
+	return &body[Made]{made(export.NewPack(a.designs.of(ctx, doc), own))}, nil
 }
 
 // fileOf answers with a file made of a job's draft.
 func (a *api) fileOf(contentType, name string, write func(p export.Pack) []byte) func(context.Context, *JobPath) (*fileAnswer, error) {
 	return func(ctx context.Context, in *JobPath) (*fileAnswer, error) {
-		j, err := a.store.Get(ctx, in.ID)
+		j, err := a.store(ctx).Get(ctx, in.ID)
 		if err != nil {
 			return nil, answer(err)
 		}
@@ -125,6 +130,7 @@ func (a *api) fileOf(contentType, name string, write func(p export.Pack) []byte)
 		if err != nil {
 			return nil, answer(err)
 		}
-		return &fileAnswer{contentType, `attachment; filename="` + name + `"`, write(export.NewPack(a.designs.of(j.Doc()), own))}, nil
+		data := write(export.NewPack(a.designs.of(ctx, j.Doc()), own))
+		return &fileAnswer{contentType, `attachment; filename="` + name + `"`, data}, a.took(ctx, in.ID, name)
 	}
 }

@@ -84,7 +84,7 @@ func TestTicks(t *testing.T) {
 	call(t, "POST", at, two, &all)
 	call(t, "POST", at, one, &all)
 	require.Len(t, all.Ticks, 2)
-	assert.Equal(t, "Ivo", all.Ticks[0].By)
+	assert.Equal(t, "Odile Marrow", all.Ticks[0].By, "whoever sends it, whatever the tick says")
 	assert.False(t, all.Ticks[1].Done, "what came last holds, though its clock is behind")
 	assert.Empty(t, all.Refused)
 

@@ -10,6 +10,8 @@ import (
 
 	"epitrope/core/job"
 	"epitrope/core/prove"
+
+	"epitrope/internal/people"
 )
 
 // MeterAsked is a reading that an instrument is to take.
@@ -26,13 +28,13 @@ type MeterRead struct {
 }
 
 func (a *api) registerMeters(h huma.API) {
-	huma.Register(h, huma.Operation{OperationID: "readMeter", Method: http.MethodPost, Path: "/api/meter", MaxBodyBytes: maxBody,
+	on(h, people.Install, huma.Operation{OperationID: "readMeter", Method: http.MethodPost, Path: "/api/meter", MaxBodyBytes: maxBody,
 		Summary: "Read an instrument that the settings list", Errors: []int{413, 422, 502, 503}}, a.readMeter)
 }
 
 func (a *api) readMeter(ctx context.Context, in *struct{ Body MeterAsked }) (*body[MeterRead], error) {
 	doc, _ := job.Decode(in.Body.Document)
-	set, _, err := a.store.Settings(ctx)
+	set, _, err := a.store(ctx).Settings(ctx)
 	if err != nil {
 		return nil, answer(err)
 	}
@@ -45,7 +47,7 @@ func (a *api) readMeter(ctx context.Context, in *struct{ Body MeterAsked }) (*bo
 		return nil, inputProblem(job.Problems{{Field: "meter", Value: short(in.Body.Meter), Wrong: "is not in the settings",
 			Allowed: "one of those that the settings list: " + strings.Join(names, ", ")}})
 	}
-	r, there := prove.Of(a.built(doc)).Reading(in.Body.Reading)
+	r, there := prove.Of(a.built(ctx, doc)).Reading(in.Body.Reading)
 	if !there {
 		return nil, inputProblem(job.Problems{{Field: "reading", Value: short(in.Body.Reading), Wrong: "is none of this proof's",
 			Allowed: "the id of one of its readings"}})

@@ -10,6 +10,7 @@ import (
 
 	"epitrope/core/job"
 	"epitrope/core/parts"
+	"epitrope/internal/people"
 	"epitrope/internal/workshop"
 )
 
@@ -61,22 +62,22 @@ type bookInput[T any] struct {
 }
 
 func (a *api) registerParts(h huma.API) {
-	huma.Register(h, huma.Operation{OperationID: "listParts", Method: http.MethodGet, Path: "/api/parts", Summary: "The workshop's parts book",
+	on(h, people.Look, huma.Operation{OperationID: "listParts", Method: http.MethodGet, Path: "/api/parts", Summary: "The workshop's parts book",
 		Errors: []int{503}}, a.parts)
-	huma.Register(h, huma.Operation{OperationID: "exportParts", Method: http.MethodGet, Path: "/api/parts.csv",
+	on(h, people.Look, huma.Operation{OperationID: "exportParts", Method: http.MethodGet, Path: "/api/parts.csv",
 		Summary: "The parts book as a comma-separated file", Errors: []int{503}}, a.exportParts)
-	huma.Register(h, huma.Operation{OperationID: "importParts", Method: http.MethodPost, Path: "/api/parts", MaxBodyBytes: maxParts,
+	on(h, people.Books, huma.Operation{OperationID: "importParts", Method: http.MethodPost, Path: "/api/parts", MaxBodyBytes: maxParts,
 		Summary: "Put a file of parts into the book; lines that cannot be used are named and given back", Errors: []int{413, 422, 503}},
 		a.importParts)
-	huma.Register(h, huma.Operation{OperationID: "putPart", Method: http.MethodPut, Path: "/api/parts",
+	on(h, people.Books, huma.Operation{OperationID: "putPart", Method: http.MethodPut, Path: "/api/parts",
 		Summary: "Put one part into the book, by the heads of its columns", DefaultStatus: http.StatusNoContent, Errors: []int{422, 503}},
 		a.putPart)
-	huma.Register(h, huma.Operation{OperationID: "withdrawPart", Method: http.MethodDelete, Path: "/api/parts",
+	on(h, people.Books, huma.Operation{OperationID: "withdrawPart", Method: http.MethodDelete, Path: "/api/parts",
 		Summary: "Take a part out of the book; jobs that use it keep it", Errors: []int{404, 503}}, a.withdrawPart)
 }
 
 func (a *api) parts(ctx context.Context, _ *struct{}) (*body[PartsBook], error) {
-	list, err := a.store.Parts(ctx)
+	list, err := a.store(ctx).Parts(ctx)
 	if err != nil {
 		return nil, answer(err)
 	}
@@ -96,7 +97,7 @@ func (a *api) parts(ctx context.Context, _ *struct{}) (*body[PartsBook], error) 
 
 // items are the parts of the workshop's book.
 func (a *api) items(ctx context.Context) ([]parts.Item, error) {
-	list, err := a.store.Parts(ctx)
+	list, err := a.store(ctx).Parts(ctx)
 	items := make([]parts.Item, len(list))
 	for i, p := range list {
 		items[i] = p.Of()
@@ -125,7 +126,7 @@ func (a *api) importParts(ctx context.Context, in *bookInput[PartsFile]) (*body[
 		return nil, inputProblem(job.Problems{{Field: "file", Value: short(in.Body.CSV), Wrong: err.Error(),
 			Allowed: "a table of parts, as the book is exported"}})
 	}
-	list, err := a.store.Parts(ctx)
+	list, err := a.store(ctx).Parts(ctx)
 	if err != nil {
 		return nil, answer(err)
 	}
@@ -144,7 +145,7 @@ func (a *api) importParts(ctx context.Context, in *bookInput[PartsFile]) (*body[
 		}
 	}
 	if !in.Preview {
-		err = answer(a.store.PutParts(ctx, file.Items))
+		err = answer(a.store(ctx).PutParts(ctx, file.Items))
 	}
 	return bookRead(read), err
 }
@@ -158,7 +159,7 @@ func (a *api) putPart(ctx context.Context, in *struct{ Body map[string]string })
 		}
 		return nil, inputProblem(named)
 	}
-	return nil, answer(a.store.PutParts(ctx, []parts.Item{item}))
+	return nil, answer(a.store(ctx).PutParts(ctx, []parts.Item{item}))
 }
 
 func today() string { return time.Now().UTC().Format(time.DateOnly) }
@@ -166,5 +167,5 @@ func today() string { return time.Now().UTC().Format(time.DateOnly) }
 func (a *api) withdrawPart(ctx context.Context, in *struct {
 	Key string `query:"key" required:"true" maxLength:"120"`
 }) (*struct{}, error) {
-	return nil, answer(a.store.WithdrawPart(ctx, in.Key))
+	return nil, answer(a.store(ctx).WithdrawPart(ctx, in.Key))
 }

@@ -20,6 +20,7 @@ import (
 	"golang.org/x/image/draw"
 
 	"epitrope/core/job"
+	"epitrope/internal/people"
 	"epitrope/internal/store"
 )
 
@@ -52,10 +53,10 @@ func (a *api) registerPhotos(h huma.API) {
 	picture := &huma.RequestBody{Required: true, Content: map[string]*huma.MediaType{
 		photoTypeIs: {Schema: &huma.Schema{Type: huma.TypeString, Format: "binary"}},
 		"image/png": {Schema: &huma.Schema{Type: huma.TypeString, Format: "binary"}}}}
-	huma.Register(h, huma.Operation{OperationID: "addPhoto", Method: http.MethodPut, Path: "/api/jobs/{id}/photos/{photo}",
+	on(h, people.Install, huma.Operation{OperationID: "addPhoto", Method: http.MethodPut, Path: "/api/jobs/{id}/photos/{photo}",
 		RequestBody: picture, MaxBodyBytes: maxPhoto, Summary: "Keep a photograph; what it says of a place or a camera is left out",
 		Errors: []int{404, 410, 413, 422, 503}}, a.addPhoto)
-	huma.Register(h, huma.Operation{OperationID: "photo", Method: http.MethodGet, Path: "/api/jobs/{id}/photos/{photo}",
+	on(h, people.Look, huma.Operation{OperationID: "photo", Method: http.MethodGet, Path: "/api/jobs/{id}/photos/{photo}",
 		Summary: "A photograph", Errors: []int{404, 410, 503}}, a.photo)
 }
 
@@ -121,7 +122,6 @@ func (a *api) addPhoto(ctx context.Context, in *struct {
 	Picture
 	Tied string    `query:"tied" required:"true" minLength:"1" maxLength:"60"`
 	Note string    `query:"note" maxLength:"200"`
-	By   string    `query:"by" required:"true" minLength:"1" maxLength:"60"`
 	At   time.Time `query:"at" required:"true"`
 }) (*body[Photo], error) {
 	var content []byte
@@ -134,12 +134,12 @@ func (a *api) addPhoto(ctx context.Context, in *struct {
 			Allowed: "a JPEG or PNG picture of at most 8 MB and 40 million points"}})
 	}
 	sum := sha256.Sum256(content)
-	p := store.Photo{ID: strings.ToLower(in.Photo), Tied: in.Tied, Note: in.Note, ByWhom: in.By, TakenAt: in.At,
+	p := store.Photo{ID: strings.ToLower(in.Photo), Tied: in.Tied, Note: in.Note, ByWhom: person(ctx).Name, PersonID: optionalID(person(ctx).ID), TakenAt: in.At,
 		Digest: hex.EncodeToString(sum[:]), Width: width, Height: height, Content: content}
-	if err := a.store.AddPhoto(ctx, in.ID, p); err != nil {
+	if err := a.store(ctx).AddPhoto(ctx, in.ID, p); err != nil {
 		return nil, answer(err)
 	}
-	kept, err := a.store.Photo(ctx, in.ID, p.ID)
+	kept, err := a.store(ctx).Photo(ctx, in.ID, p.ID)
 	if err != nil {
 		return nil, answer(err)
 	}
@@ -150,7 +150,7 @@ func (a *api) photo(ctx context.Context, in *PhotoPath) (*fileAnswer, error) {
 	if uuid.Validate(in.Photo) != nil {
 		return nil, answer(store.ErrNotFound)
 	}
-	p, err := a.store.Photo(ctx, in.ID, in.Photo)
+	p, err := a.store(ctx).Photo(ctx, in.ID, in.Photo)
 	if err != nil {
 		return nil, answer(err)
 	}

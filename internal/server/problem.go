@@ -2,6 +2,7 @@ package server
 
 import (
 	"context"
+	"encoding/json"
 	"errors"
 	"fmt"
 	"log/slog"
@@ -18,7 +19,7 @@ import (
 // Refusal is an error as the API answers it: a problem document that names the
 // fields, what was wrong with each and what is allowed. Source: RFC 9457.
 type Refusal struct {
-	Type     string        `json:"type" doc:"What kind of problem: about:blank, or urn:epitrope:stale, deleted, unavailable, input, stop"`
+	Type     string        `json:"type" doc:"What kind of problem: about:blank, or urn:epitrope:stale, deleted, unavailable, input, stop, gates, busy, out, nobody, role, code, wrong, slow, link"`
 	Title    string        `json:"title"`
 	Status   int           `json:"status"`
 	Detail   string        `json:"detail"`
@@ -31,6 +32,15 @@ func (p *Refusal) Error() string { return p.Detail }
 
 // GetStatus is the HTTP status.
 func (p *Refusal) GetStatus() int { return p.Status }
+
+// encoded is the problem as it is sent.
+func (p *Refusal) encoded() []byte {
+	data, err := json.Marshal(p)
+	if err != nil {
+		panic(err) // text and numbers alone
+	}
+	return append(data, '\n')
+}
 
 // ContentType is that of problem documents.
 func (p *Refusal) ContentType(string) string { return "application/problem+json" }
@@ -125,6 +135,12 @@ func answer(err error) error {
 		return problem(http.StatusUnprocessableEntity, "input", "What was sent holds characters or numbers that cannot be stored.")
 	case errors.Is(err, store.ErrBusy):
 		return problem(http.StatusTooManyRequests, "busy", err.Error())
+	case errors.Is(err, store.ErrNobody), errors.Is(err, store.ErrNoLink):
+		return problem(http.StatusNotFound, "about:blank", err.Error())
+	case errors.Is(err, store.ErrNoThread), errors.Is(err, store.ErrNothingWaits):
+		return problem(http.StatusNotFound, "about:blank", err.Error())
+	case errors.Is(err, store.ErrOwnWork), errors.Is(err, store.ErrLastOwner):
+		return problem(http.StatusConflict, "role", err.Error())
 	case errors.Is(err, store.ErrNotFound):
 		return problem(http.StatusNotFound, "about:blank", err.Error())
 	case errors.As(err, &deleted):

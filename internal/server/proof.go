@@ -21,6 +21,7 @@ import (
 	"epitrope/core/unit"
 	"epitrope/internal/export"
 	"epitrope/internal/instrument"
+	"epitrope/internal/people"
 	"epitrope/internal/store"
 )
 
@@ -30,10 +31,14 @@ type ProofEntry struct {
 	Kind    string    `json:"kind" enum:"reading,waiver,statement,trip"`
 	Subject string    `json:"subject" minLength:"1" maxLength:"60" doc:"The reading, or the gate"`
 	Entry   string    `json:"entry" minLength:"1" maxLength:"500" doc:"As it was entered: “12.61 V”; the reason; what was done"`
-	By      string    `json:"by" minLength:"1" maxLength:"60"`
+	By      string    `json:"by" maxLength:"60" doc:"As the server knows them: what is sent here is not read"`
+	Person  string    `json:"person,omitempty" doc:"Who entered it, by id; otherwise who sends it"`
 	With    string    `json:"with,omitempty" maxLength:"120" doc:"The meter, or the file"`
 	State   string    `json:"state,omitempty" maxLength:"300" doc:"Of the vehicle then"`
 	At      time.Time `json:"at" doc:"By the clock of whoever read it; it decides nothing"`
+
+	Waits         bool   `json:"waits,omitempty" doc:"For a countersignature; what is sent here is not read"`
+	Countersigned string `json:"countersigned,omitempty" doc:"Who stands for it; what is sent here is not read"`
 }
 
 // SentEntry is an entry as sent: one that cannot be used keeps none of the others from being kept.
@@ -69,6 +74,7 @@ type Proving struct {
 	Document Input          `json:"document"`
 	Entries  []ProofEntry   `json:"entries" maxItems:"5000"`
 	Done     []string       `json:"done" maxItems:"1000" doc:"Steps that are ticked, by id"`
+	Waiting  []string       `json:"waiting,omitempty" maxItems:"1000" doc:"… of which these wait for a countersignature"`
 	Photos   map[string]int `json:"photos" doc:"How many there are, by what they are tied to"`
 }
 
@@ -103,16 +109,16 @@ type PhotoOf struct {
 const mostProving = maxBody + 2<<20
 
 func (a *api) registerProof(h huma.API) {
-	huma.Register(h, huma.Operation{OperationID: "prove", Method: http.MethodPost, Path: "/api/proof", MaxBodyBytes: mostProving,
+	on(h, people.Work, huma.Operation{OperationID: "prove", Method: http.MethodPost, Path: "/api/proof", MaxBodyBytes: mostProving,
 		Summary: "What a document's installation is to be read at, what was read means, and which gates are open",
 		Errors:  []int{413, 422, 503}}, a.prove)
-	huma.Register(h, huma.Operation{OperationID: "proofRecord", Method: http.MethodGet, Path: "/api/jobs/{id}/proof",
+	on(h, people.Look, huma.Operation{OperationID: "proofRecord", Method: http.MethodGet, Path: "/api/jobs/{id}/proof",
 		Summary: "What was read, said, photographed and signed on a job", Errors: []int{404, 410, 503}}, a.proofRecord)
-	huma.Register(h, huma.Operation{OperationID: "addProof", Method: http.MethodPost, Path: "/api/jobs/{id}/proof", MaxBodyBytes: maxBody,
+	on(h, people.Install, huma.Operation{OperationID: "addProof", Method: http.MethodPost, Path: "/api/jobs/{id}/proof", MaxBodyBytes: maxBody,
 		Summary: "Keep entries of a proof; all of a job come back, and which cannot be kept", Errors: []int{404, 410, 413, 422, 503}}, a.addProof)
 	file := &huma.RequestBody{Required: true, Content: map[string]*huma.MediaType{
 		"application/octet-stream": {Schema: &huma.Schema{Type: huma.TypeString, Format: "binary"}}}}
-	huma.Register(h, huma.Operation{OperationID: "readProofFile", Method: http.MethodPost, Path: "/api/jobs/{id}/proof/file",
+	on(h, people.Install, huma.Operation{OperationID: "readProofFile", Method: http.MethodPost, Path: "/api/jobs/{id}/proof/file",
 		RequestBody: file,
 		Summary:     "Read a file of readings, or a logger's file of one", Errors: []int{404, 410, 413, 422, 503}}, a.readProofFile)
 }
@@ -125,22 +131,22 @@ func entered(entries []ProofEntry) (read []prove.Entry, said []signoff.Said) {
 			read = append(read, prove.Entry{Reading: e.Subject, Text: e.Entry})
 		case store.WaiverEntry, store.StatementEntry:
 			said = append(said, signoff.Said{Gate: e.Subject, Waives: e.Kind == store.WaiverEntry, By: e.By, Text: e.Entry,
-				At: e.At.Format(time.RFC3339)})
+				At: e.At.Format(time.RFC3339), Waits: e.Waits, Countersigned: e.Countersigned})
 		}
 	}
 	return read, said
 }
 
 // built is the design of a document as it was built.
-func (a *api) built(doc job.Document) *design.Design {
+func (a *api) built(ctx context.Context, doc job.Document) *design.Design {
 	if len(doc.Built) > 0 {
 		doc, _ = doc.AsBuilt()
 	}
-	return a.designs.of(doc)
+	return a.designs.of(ctx, doc)
 }
 
 // proven is how far a proof has come.
-func (a *api) proven(d *design.Design, pack export.Pack, entries []ProofEntry, steps []string, photos map[string]int) Proven {
+func (a *api) proven(d *design.Design, pack export.Pack, entries []ProofEntry, steps, waiting []string, photos map[string]int) Proven {
 	p := pack.Proof
 	read, said := entered(entries)
 	taken, wrong := p.Read(read)
@@ -162,7 +168,16 @@ func (a *api) proven(d *design.Design, pack export.Pack, entries []ProofEntry, s
 	for _, id := range steps {
 		done[id] = true
 	}
-	out.Gates = signoff.Gates(d, pack.Steps, signoff.Done{Steps: done, Findings: out.Findings, Photos: photos, Said: said})
+	waits := map[string]bool{}
+	for _, id := range waiting {
+		waits[id] = true
+	}
+	for _, e := range entries { // of two readings of one thing the later stands
+		if e.Kind == store.ReadingEntry {
+			waits[e.Subject] = e.Waits
+		}
+	}
+	out.Gates = signoff.Gates(d, pack.Steps, signoff.Done{Steps: done, Findings: out.Findings, Photos: photos, Said: said, Waiting: waits})
 	return out
 }
 
@@ -184,8 +199,8 @@ func (a *api) prove(ctx context.Context, in *struct{ Body Proving }) (*body[Prov
 	if err != nil {
 		return nil, answer(err)
 	}
-	d := a.built(doc)
-	return &body[Proven]{a.proven(d, export.NewPack(d, own), in.Body.Entries, in.Body.Done, in.Body.Photos)}, nil
+	d := a.built(ctx, doc)
+	return &body[Proven]{a.proven(d, export.NewPack(d, own), in.Body.Entries, in.Body.Done, in.Body.Waiting, in.Body.Photos)}, nil
 }
 
 // ProofFile is what a file says at a proof.
@@ -201,7 +216,7 @@ func (a *api) readProofFile(ctx context.Context, in *struct {
 	Evidence
 	Reading string `query:"reading" maxLength:"60" doc:"The reading that a logger's file is"`
 }) (*body[ProofFile], error) {
-	j, err := a.store.Get(ctx, in.ID)
+	j, err := a.store(ctx).Get(ctx, in.ID)
 	if err != nil {
 		return nil, answer(err)
 	}
@@ -209,7 +224,7 @@ func (a *api) readProofFile(ctx context.Context, in *struct {
 	if err := a.readers.take(ctx, func() error {
 		data, err := io.ReadAll(http.MaxBytesReader(nil, io.NopCloser(in.body), maxProofFile))
 		if err == nil {
-			entries, err = instrument.Entries(data, prove.Of(a.built(j.Doc())), in.Reading)
+			entries, err = instrument.Entries(data, prove.Of(a.built(ctx, j.Doc())), in.Reading)
 		}
 		return err
 	}); err != nil {
@@ -224,7 +239,7 @@ func (e SentEntry) read() (out ProofEntry, problems job.Problems) {
 		problems = append(problems, job.Problem{Field: field, Value: short(value), Wrong: wrong, Allowed: allowed})
 	}
 	if err := json.Unmarshal(e, &out); err != nil {
-		refuse("", string(e), "is no entry", "an object with id, kind, subject, entry, by and at")
+		refuse("", string(e), "is no entry", "an object with id, kind, subject, entry and at")
 		return out, problems
 	}
 	if len(out.ID) != uuidLength || uuid.Validate(out.ID) != nil {
@@ -244,7 +259,6 @@ func (e SentEntry) read() (out ProofEntry, problems job.Problems) {
 	}
 	text("subject", out.Subject, 1, 60)
 	text("entry", out.Entry, 1, 500)
-	text("by", out.By, 1, 60)
 	text("with", out.With, 0, 120)
 	text("state", out.State, 0, 300)
 	if out.At.Year() < 2000 || out.At.Year() > 9999 {
@@ -264,10 +278,18 @@ func (a *api) addProof(ctx context.Context, in *struct {
 			refused = append(refused, RefusedEntry{e.ID, problems})
 			continue
 		}
-		entries = append(entries, store.ProofEntry{ID: e.ID, Kind: e.Kind, Subject: e.Subject, Entry: e.Entry, ByWhom: e.By, WithWhat: e.With,
-			State: e.State, TakenAt: e.At})
+		by, why, err := a.authorOf(ctx, e.Person)
+		if err != nil {
+			return nil, answer(err)
+		}
+		if why != "" {
+			refused = append(refused, RefusedEntry{e.ID, notTheirs(e.Person, why)})
+			continue
+		}
+		entries = append(entries, store.ProofEntry{ID: strings.ToLower(e.ID), Kind: e.Kind, Subject: e.Subject, Entry: e.Entry, ByWhom: by.Name,
+			PersonID: by.column, Awaits: by.Role.Waits() && e.Kind != store.TripEntry, WithWhat: e.With, State: e.State, TakenAt: e.At})
 	}
-	if err := a.store.AddProof(ctx, in.ID, entries); err != nil {
+	if err := a.store(ctx).AddProof(ctx, in.ID, entries); err != nil {
 		return nil, answer(err)
 	}
 	out, err := a.proofRecord(ctx, &in.JobPath)
@@ -278,19 +300,23 @@ func (a *api) addProof(ctx context.Context, in *struct {
 }
 
 func (a *api) proofRecord(ctx context.Context, in *JobPath) (*body[ProofRecord], error) {
-	entries, err := a.store.Proof(ctx, in.ID)
+	entries, err := a.store(ctx).Proof(ctx, in.ID)
 	if err != nil {
 		return nil, answer(err)
 	}
-	out := ProofRecord{Entries: shownEntries(entries), Refused: []RefusedEntry{}, Photos: []Photo{}, Signed: []Signed{}}
-	photos, err := a.store.Photos(ctx, in.ID)
+	stand, err := a.store(ctx).Countersigns(ctx, in.ID)
+	if err != nil {
+		return nil, answer(err)
+	}
+	out := ProofRecord{Entries: shownEntries(entries, stand), Refused: []RefusedEntry{}, Photos: []Photo{}, Signed: []Signed{}}
+	photos, err := a.store(ctx).Photos(ctx, in.ID)
 	if err != nil {
 		return nil, answer(err)
 	}
 	for _, p := range photos {
 		out.Photos = append(out.Photos, photo(p))
 	}
-	signed, err := a.store.Signoffs(ctx, in.ID)
+	signed, err := a.store(ctx).Signoffs(ctx, in.ID)
 	if err != nil {
 		return nil, answer(err)
 	}
@@ -300,10 +326,12 @@ func (a *api) proofRecord(ctx context.Context, in *JobPath) (*body[ProofRecord],
 	return &body[ProofRecord]{out}, nil
 }
 
-func shownEntries(entries []store.ProofEntry) []ProofEntry {
+func shownEntries(entries []store.ProofEntry, stand map[string]store.Countersign) []ProofEntry {
 	out := make([]ProofEntry, len(entries))
 	for i, e := range entries {
-		out[i] = ProofEntry{e.ID, e.Kind, e.Subject, e.Entry, e.ByWhom, e.WithWhat, e.State, e.TakenAt.UTC()}
+		by := stand[e.ID].ByWhom
+		out[i] = ProofEntry{ID: e.ID, Kind: e.Kind, Subject: e.Subject, Entry: e.Entry, By: e.ByWhom, With: e.WithWhat, State: e.State, At: e.TakenAt.UTC(),
+			Waits: e.Awaits && by == "", Countersigned: by}
 	}
 	return out
 }

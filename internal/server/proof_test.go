@@ -66,14 +66,14 @@ func TestReadingsAreKeptOnce(t *testing.T) {
 	first, second := entry("reading", "start-rest", "142"), entry("reading", "start-rest", "14.2 V")
 	send(t, h, id, first)
 	nobody := entry("reading", "aux-rest", "12.4")
-	nobody.By = " "
+	nobody.Person = uuid.NewString()
 	got := send(t, h, id, first, second, nobody, entry("guess", "aux-rest", "12.4"))
 	require.Len(t, got.Entries, 2)
 	assert.Equal(t, "142", got.Entries[0].Entry, "the earlier one stays")
 	assert.Equal(t, "14.2 V", got.Entries[1].Entry)
 	assert.Equal(t, "meter 2", got.Entries[1].With)
 	require.Len(t, got.Refused, 2)
-	assert.Equal(t, "by", got.Refused[0].Problems[0].Field)
+	assert.Equal(t, "person", got.Refused[0].Problems[0].Field)
 	assert.Contains(t, got.Refused[1].Problems[0].Allowed, "reading, waiver")
 	missing := call(t, "GET", h.URL+"/api/jobs/"+uuid.NewString()+"/proof", "", nil)
 	assert.Equal(t, 404, missing.StatusCode)
@@ -103,7 +103,7 @@ func proven(t *testing.T, h *httptest.Server, id string) {
 func TestSigning(t *testing.T) {
 	h := serve(t, dbtest.Store(t))
 	id := opened(t, h)
-	signing := fmt.Sprintf(`{"id":%q,"version":1,"by":"Ivo"}`, uuid.NewString())
+	signing := fmt.Sprintf(`{"id":%q,"version":1}`, uuid.NewString())
 	var refusal struct{ Detail string }
 	res := call(t, "POST", h.URL+"/api/jobs/"+id+"/signoffs", signing, &refusal)
 	assert.Equal(t, 409, res.StatusCode)
@@ -159,7 +159,7 @@ func picture(t *testing.T, w, h int) []byte {
 
 func put(t *testing.T, h *httptest.Server, job, id string, data []byte, want int) (out server.Photo) {
 	t.Helper()
-	req, err := http.NewRequest(http.MethodPut, h.URL+"/api/jobs/"+job+"/photos/"+id+"?tied=covered&by=Ivo&at=2031-05-02T09:00:00Z",
+	req, err := http.NewRequest(http.MethodPut, h.URL+"/api/jobs/"+job+"/photos/"+id+"?tied=covered&at=2031-05-02T09:00:00Z",
 		bytes.NewReader(data))
 	require.NoError(t, err)
 	req.Header.Set("Content-Type", "image/jpeg")

@@ -20,35 +20,10 @@ import (
 	"github.com/labstack/echo/v5"
 	"github.com/labstack/echo/v5/middleware"
 
+	"epitrope/internal/door"
 	"epitrope/internal/schema"
 	"epitrope/internal/store"
 )
-
-// ErrNotLoopback is an address that others could reach: there is no sign-in yet.
-var ErrNotLoopback = errors.New("there is no sign-in yet, so only this machine may be served: use 127.0.0.1, [::1] or localhost")
-
-// CheckLoopback refuses an address such as "0.0.0.0:8080" that others can reach.
-func CheckLoopback(address string) error {
-	host, port, err := net.SplitHostPort(address)
-	if err != nil {
-		return fmt.Errorf("address %q: %w", address, err)
-	}
-	if port == "" {
-		return fmt.Errorf("address %q: a port is missing; write 127.0.0.1:8080", address)
-	}
-	if !isLoopback(host) {
-		return fmt.Errorf("address %q: %w", address, ErrNotLoopback)
-	}
-	return nil
-}
-
-func isLoopback(host string) bool {
-	if host == "localhost" {
-		return true
-	}
-	ip := net.ParseIP(strings.Trim(host, "[]"))
-	return ip != nil && ip.IsLoopback()
-}
 
 func isAPI(c *echo.Context) bool { return strings.HasPrefix(c.Request().URL.Path, "/api/") }
 
@@ -59,17 +34,19 @@ func packed(level int, which func(c *echo.Context) bool) echo.MiddlewareFunc {
 	return middleware.GzipWithConfig(middleware.GzipConfig{Level: level, Skipper: func(c *echo.Context) bool { return !which(c) }})
 }
 
-// New builds the server on a store and the built pages; busy learns when somebody asks for something.
-func New(s *store.Store, pages fs.FS, busy *Busy) *echo.Echo {
+// New builds the server on a store and the built pages, with the door that people come in by; busy learns when somebody asks for
+// something.
+func New(s *store.Store, pages fs.FS, busy *Busy, way Way, d *door.Door) *echo.Echo {
 	e := echo.New()
 	e.Logger = slog.Default()
+	e.IPExtractor = way.realIP()
 	e.HTTPErrorHandler = handleError
 	// What is computed for a key is packed fast, what is loaded once is packed well.
-	e.Use(middleware.Recover(), busy.see, logRequests(), onlyThisMachine, onlyText, safeHeaders, packed(gzip.BestSpeed, isAPI),
+	e.Use(middleware.Recover(), busy.see, logRequests(), way.ours, onlyText, safeHeaders, packed(gzip.BestSpeed, isAPI),
 		packed(gzip.DefaultCompression, isPage))
 
 	mux := http.NewServeMux()
-	newAPI(s, mux)
+	newAPI(s, d, mux)
 	mux.HandleFunc("/api/", func(w http.ResponseWriter, r *http.Request) {
 		writeProblem(w, problem(http.StatusNotFound, "about:blank", fmt.Sprintf("%s %s is not in the API; see /api/openapi.json", r.Method,
 			r.URL.Path)))
@@ -96,7 +73,7 @@ func New(s *store.Store, pages fs.FS, busy *Busy) *echo.Echo {
 
 // OpenAPI is the API's document.
 func OpenAPI() ([]byte, error) {
-	doc, err := json.MarshalIndent(newAPI(nil, http.NewServeMux()).OpenAPI(), "", "  ")
+	doc, err := json.MarshalIndent(newAPI(nil, nil, http.NewServeMux()).OpenAPI(), "", "  ")
 	return append(doc, '\n'), err
 }
 
@@ -120,21 +97,6 @@ func logRequests() echo.MiddlewareFunc {
 	})
 }
 
-// onlyThisMachine refuses requests whose Host is not this machine, so that a page
-// elsewhere cannot reach the server by a name of its own.
-func onlyThisMachine(next echo.HandlerFunc) echo.HandlerFunc {
-	return func(c *echo.Context) error {
-		host := c.Request().Host
-		if name, _, err := net.SplitHostPort(host); err == nil {
-			host = name
-		}
-		if !isLoopback(host) {
-			return problem(http.StatusMisdirectedRequest, "about:blank", "This server answers to localhost only.")
-		}
-		return next(c)
-	}
-}
-
 // onlyText refuses addresses that are no text: nothing has such a name.
 func onlyText(next echo.HandlerFunc) echo.HandlerFunc {
 	return func(c *echo.Context) error {
@@ -154,9 +116,15 @@ func safeHeaders(next echo.HandlerFunc) echo.HandlerFunc {
 	return func(c *echo.Context) error {
 		h := c.Response().Header()
 		h.Set("Content-Security-Policy",
-			"default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; frame-ancestors 'none'; base-uri 'none'")
+			"default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; frame-ancestors 'none'; base-uri 'none'; form-action 'self'; object-src 'none'")
 		h.Set("X-Content-Type-Options", "nosniff")
 		h.Set("Referrer-Policy", "no-referrer")
+		h.Set("Cross-Origin-Opener-Policy", "same-origin")
+		h.Set("Cross-Origin-Resource-Policy", "same-origin")
+		h.Set("Permissions-Policy", "camera=(self), geolocation=(), microphone=(), payment=()")
+		if isAPI(c) {
+			h.Set("Cache-Control", "no-store")
+		}
 		return next(c)
 	}
 }

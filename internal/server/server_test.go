@@ -15,6 +15,8 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"epitrope/internal/dbtest"
+	"epitrope/internal/door"
+	"epitrope/internal/people"
 	"epitrope/internal/server"
 	"epitrope/internal/store"
 )
@@ -24,11 +26,43 @@ var pages = fstest.MapFS{
 	"assets/app.js": {Data: []byte("1")},
 }
 
-func serve(t *testing.T, s *store.Store) *httptest.Server {
+// serve is a server whose every request is the owner's, unless it has a cookie of its own.
+func serve(t testing.TB, s *store.Store) *httptest.Server {
 	t.Helper()
-	h := httptest.NewServer(server.New(s, pages, &server.Busy{}))
+	return serveBusy(t, s, &server.Busy{})
+}
+
+func serveBusy(t testing.TB, s *store.Store, busy *server.Busy) *httptest.Server {
+	t.Helper()
+	owner := dbtest.Begun(t, s, store.FirstWorkshop, "first")
+	d := door.New(s, door.Where{Demo: true})
+	t.Cleanup(d.Close)
+	handler := server.New(s, pages, busy, server.Way{Demo: true}, d)
+	cookie := ""
+	h := httptest.NewServer(http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
+		if r.Header.Get("Cookie") == "" {
+			r.Header.Set("Cookie", cookie)
+		}
+		handler.ServeHTTP(w, r)
+	}))
 	t.Cleanup(h.Close)
+	cookie = signedIn(t, h, owner)
 	return h
+}
+
+// signedIn is the cookie of somebody who came in by the demo's door.
+func signedIn(t testing.TB, h *httptest.Server, p people.Person) string {
+	t.Helper()
+	req, err := http.NewRequest("POST", h.URL+"/api/door/demo", strings.NewReader(`{"person":"`+p.ID+`"}`))
+	require.NoError(t, err)
+	req.Header.Set("Content-Type", "application/json")
+	req.Header.Set("Cookie", "epitrope=none")
+	res, err := http.DefaultClient.Do(req)
+	require.NoError(t, err)
+	defer res.Body.Close()
+	require.Equal(t, 200, res.StatusCode)
+	require.NotEmpty(t, res.Cookies())
+	return res.Cookies()[0].Name + "=" + res.Cookies()[0].Value
 }
 
 // call sends a request and decodes the answer into out, if there is one.
@@ -123,7 +157,7 @@ func TestBadInputIsNamed(t *testing.T) {
 }
 
 func TestLargeBodiesAreRefused(t *testing.T) {
-	h := serve(t, nil)
+	h := serve(t, dbtest.Store(t))
 	var p server.Refusal
 	res := call(t, "POST", h.URL+"/api/plan", `{"title":"`+strings.Repeat("x", 50<<20)+`"}`, &p)
 	assert.Equal(t, 413, res.StatusCode)
@@ -148,7 +182,7 @@ func TestStopsAreNotIssued(t *testing.T) {
 
 // A plan needs no database, and a document that is partly wrong still gets one.
 func TestPlanWithoutADatabase(t *testing.T) {
-	h := serve(t, nil)
+	h := serve(t, dbtest.Store(t))
 	var planned server.Planned
 	res := call(t, "POST", h.URL+"/api/plan", `{"use":{"dailyAh":"lots","drivenHours":"90 min"}}`, &planned)
 	require.Equal(t, 200, res.StatusCode)
@@ -168,7 +202,7 @@ func TestDatabaseAwayIsSaid(t *testing.T) {
 }
 
 func TestPagesAndAddresses(t *testing.T) {
-	h := serve(t, nil)
+	h := serve(t, dbtest.Store(t))
 	for path, want := range map[string]int{"/": 200, "/jobs/17": 200, "/assets/app.js": 200, "/assets/none.js": 404, "/api/none": 404,
 		"/api/schema/job": 200, "/api/schema/van": 404, "/api/openapi.json": 200, "/api/vocabulary": 200} {
 		res := call(t, "GET", h.URL+path, "", nil)
@@ -183,7 +217,7 @@ func TestPagesAndAddresses(t *testing.T) {
 
 // A page elsewhere reaches nothing: neither by a name of its own nor by a form.
 func TestOnlyThisMachine(t *testing.T) {
-	h := serve(t, nil)
+	h := serve(t, dbtest.Store(t))
 	req, _ := http.NewRequest(http.MethodGet, h.URL+"/", http.NoBody)
 	req.Host = "elsewhere.test"
 	res, err := http.DefaultClient.Do(req)
@@ -200,7 +234,7 @@ func TestOnlyThisMachine(t *testing.T) {
 
 	for address, ok := range map[string]bool{"127.0.0.1:80": true, "localhost:0": true, "[::1]:9": true, "0.0.0.0:80": false, ":80": false,
 		"192.168.1.2:80": false, "127.0.0.1": false, "127.0.0.1:": false} {
-		assert.Equal(t, ok, server.CheckLoopback(address) == nil, address)
+		assert.Equal(t, ok, (server.Way{}).Check(address) == nil, address)
 	}
 }
 

@@ -5,12 +5,14 @@ import (
 	"errors"
 	"log/slog"
 	"net/http"
+	"sync"
 	"sync/atomic"
 	"time"
 
 	"github.com/danielgtaylor/huma/v2"
 
 	"epitrope/core/unit"
+	"epitrope/internal/people"
 	"epitrope/internal/said"
 	"epitrope/internal/store"
 	"epitrope/internal/workshop"
@@ -23,14 +25,14 @@ type KeptSettings struct {
 }
 
 func (a *api) registerSettings(h huma.API) {
-	huma.Register(h, huma.Operation{OperationID: "getSettings", Method: http.MethodGet, Path: "/api/settings",
+	on(h, people.Look, huma.Operation{OperationID: "getSettings", Method: http.MethodGet, Path: "/api/settings",
 		Summary: "The workshop's settings", Errors: []int{503}}, a.getSettings)
-	huma.Register(h, huma.Operation{OperationID: "putSettings", Method: http.MethodPut, Path: "/api/settings", MaxBodyBytes: maxBody,
+	on(h, people.Settings, huma.Operation{OperationID: "putSettings", Method: http.MethodPut, Path: "/api/settings", MaxBodyBytes: maxBody,
 		Summary: "Change the workshop's settings, on top of a version", Errors: []int{409, 413, 422, 503}}, a.putSettings)
 }
 
 func (a *api) getSettings(ctx context.Context, _ *struct{}) (*body[KeptSettings], error) {
-	set, version, err := a.store.Settings(ctx)
+	set, version, err := a.store(ctx).Settings(ctx)
 	if err != nil {
 		return nil, answer(err)
 	}
@@ -41,7 +43,7 @@ func (a *api) putSettings(ctx context.Context, in *struct{ Body KeptSettings }) 
 	if problems := in.Body.Settings.Check(); len(problems) > 0 {
 		return nil, inputProblem(problems)
 	}
-	version, err := a.store.PutSettings(ctx, in.Body.Settings, in.Body.Version)
+	version, err := a.store(ctx).PutSettings(ctx, in.Body.Settings, in.Body.Version)
 	var stale *store.SettingsStale
 	if errors.As(err, &stale) {
 		return nil, problem(http.StatusConflict, "stale", err.Error()+"; look at them as they are now, and change them again")
@@ -49,7 +51,7 @@ func (a *api) putSettings(ctx context.Context, in *struct{ Body KeptSettings }) 
 	if err != nil {
 		return nil, answer(err)
 	}
-	a.settings.take(in.Body.Settings)
+	a.settings.of(ctx).take(in.Body.Settings)
 	return &body[KeptSettings]{KeptSettings{version, in.Body.Settings}}, nil
 }
 
@@ -63,6 +65,27 @@ type settled struct {
 	kept    atomic.Pointer[workshop.Preferences]
 	readAt  atomic.Int64
 	reading atomic.Bool
+}
+
+// allSettled are those of all workshops that were asked for.
+type allSettled struct {
+	store *store.Store
+	by    sync.Map // by workshop: *settled
+}
+
+func newAllSettled(s *store.Store) *allSettled { return &allSettled{store: s} }
+
+// of are the settings of the workshop of who asks.
+func (a *allSettled) of(ctx context.Context) *settled {
+	if a.store == nil {
+		return nil
+	}
+	workshop := person(ctx).Workshop
+	if is, ok := a.by.Load(workshop); ok {
+		return is.(*settled)
+	}
+	is, _ := a.by.LoadOrStore(workshop, &settled{store: a.store.Of(workshop)})
+	return is.(*settled)
 }
 
 // now are the settings that hold.
@@ -106,12 +129,16 @@ func (s *settled) take(set workshop.Preferences) {
 const unitsHead = "Units"
 
 // inUnits writes the words of an answer in the units that were asked for, or the workshop's.
-func (s *settled) inUnits(ctx huma.Context, _ string, v any) (any, error) {
-	units := s.now().Units
+func (a *allSettled) inUnits(ctx huma.Context, _ string, v any) (any, error) {
+	units := workshop.Usual().Units
+	if who(ctx.Context()).known {
+		units = a.of(ctx.Context()).now().Units
+	}
+	usual := units
 	if asked := ctx.Header(unitsHead); asked != "" {
 		var err error
 		if units, err = unit.ParseUnits(asked); err != nil {
-			units = s.now().Units
+			units = usual
 		}
 	}
 	if units.IsMetric() || asTyped[ctx.Operation().OperationID] {

@@ -15,6 +15,6 @@ func (a *api) shelf(ctx context.Context, in *struct{ Body Input }) (*body[study.
 		return nil, err
 	}
 	return taken(ctx, a.running, func() study.Shelf {
-		return study.ShelfOf(a.designs.of(doc), items, func(int, int) bool { return ctx.Err() == nil })
+		return study.ShelfOf(a.designs.of(ctx, doc), items, func(int, int) bool { return ctx.Err() == nil })
 	})
 }

@@ -15,6 +15,7 @@ import (
 	"epitrope/core/job"
 	"epitrope/core/signoff"
 	"epitrope/internal/export"
+	"epitrope/internal/people"
 	"epitrope/internal/store"
 )
 
@@ -31,7 +32,6 @@ type Signed struct {
 type Signing struct {
 	ID      string `json:"id" format:"uuid" doc:"Made by the client: sent twice it counts once"`
 	Version int    `json:"version" minimum:"1" doc:"Of the draft that is signed for"`
-	By      string `json:"by" minLength:"1" maxLength:"60"`
 }
 
 // frozen is what is kept of a job as it was signed for.
@@ -47,10 +47,10 @@ type frozen struct {
 const mostPrinted = 40
 
 func (a *api) registerSigning(h huma.API) {
-	huma.Register(h, huma.Operation{OperationID: "sign", Method: http.MethodPost, Path: "/api/jobs/{id}/signoffs", MaxBodyBytes: maxBody,
+	on(h, people.Sign, huma.Operation{OperationID: "sign", Method: http.MethodPost, Path: "/api/jobs/{id}/signoffs", MaxBodyBytes: maxBody,
 		Summary: "Sign for a job's installation; refused while a gate is open", DefaultStatus: http.StatusCreated,
 		Errors: []int{404, 409, 410, 413, 422, 503}}, a.sign)
-	huma.Register(h, huma.Operation{OperationID: "certificate", Method: http.MethodGet,
+	on(h, people.Look, huma.Operation{OperationID: "certificate", Method: http.MethodGet,
 		Path:    "/api/jobs/{id}/signoffs/{number}/certificate.pdf",
 		Summary: "A certificate as it was signed", Errors: []int{404, 410, 503}}, a.certificate)
 }
@@ -70,30 +70,37 @@ func (e *gatesOpen) Error() string {
 type standing struct {
 	entries []ProofEntry
 	steps   []string
+	waiting []string // of the steps: for a countersignature
 	photos  []store.Photo
 }
 
 func (a *api) standing(ctx context.Context, id string) (out standing, err error) {
-	entries, err := a.store.Proof(ctx, id)
+	entries, err := a.store(ctx).Proof(ctx, id)
 	if err != nil {
 		return out, err
 	}
-	out.entries = shownEntries(entries)
-	ticks, err := a.store.Ticks(ctx, id)
+	stand, err := a.store(ctx).Countersigns(ctx, id)
 	if err != nil {
 		return out, err
 	}
-	done := map[string]bool{}
+	out.entries = shownEntries(entries, stand)
+	ticks, err := a.store(ctx).Ticks(ctx, id)
+	if err != nil {
+		return out, err
+	}
+	last := map[string]store.Tick{}
 	for _, t := range ticks {
-		done[t.Step] = t.Done
+		last[t.Step] = t
 	}
 	for _, t := range ticks {
-		if done[t.Step] {
+		if l := last[t.Step]; l.ID == t.ID && l.Done {
 			out.steps = append(out.steps, t.Step)
-			done[t.Step] = false
+			if l.Awaits && stand[l.ID].ByWhom == "" {
+				out.waiting = append(out.waiting, t.Step)
+			}
 		}
 	}
-	out.photos, err = a.store.PhotosWhole(ctx, id, mostPrinted)
+	out.photos, err = a.store(ctx).PhotosWhole(ctx, id, mostPrinted)
 	return out, err
 }
 
@@ -112,10 +119,6 @@ func (a *api) sign(ctx context.Context, in *struct {
 	JobPath
 	Body Signing
 }) (*body[Signed], error) {
-	by := strings.TrimSpace(in.Body.By)
-	if by == "" {
-		return nil, inputProblem(job.Problems{{Field: "by", Value: in.Body.By, Wrong: "is empty", Allowed: "the name of whoever signs"}})
-	}
 	own, err := a.workshop(ctx)
 	if err != nil {
 		return nil, answer(err)
@@ -124,8 +127,8 @@ func (a *api) sign(ctx context.Context, in *struct {
 	if err != nil {
 		return nil, answer(err)
 	}
-	out, err := a.store.Sign(ctx, in.ID, in.Body.Version, store.Signoff{ID: in.Body.ID, ByWhom: by, SignedAt: time.Now()},
-		func(j store.Job, s *store.Signoff) error { return a.freeze(j, s, own, done) })
+	out, err := a.store(ctx).Sign(ctx, in.ID, in.Body.Version, store.Signoff{ID: strings.ToLower(in.Body.ID), ByWhom: person(ctx).Name, SignedAt: time.Now()},
+		func(j store.Job, s *store.Signoff) error { return a.freeze(ctx, j, s, own, done) })
 	if open, is := err.(*gatesOpen); is { //nolint:errorlint // it comes as it was made
 		return nil, problem(http.StatusConflict, "gates", open.Error())
 	}
@@ -136,8 +139,8 @@ func (a *api) sign(ctx context.Context, in *struct {
 }
 
 // freeze puts what is signed for into a sign-off, or says which gates are open.
-func (a *api) freeze(j store.Job, s *store.Signoff, own export.Workshop, done standing) error {
-	d := a.built(j.Doc())
+func (a *api) freeze(ctx context.Context, j store.Job, s *store.Signoff, own export.Workshop, done standing) error {
+	d := a.built(ctx, j.Doc())
 	pack := export.NewPack(d, own)
 	pack.Number = j.Number
 	counts := map[string]int{}
@@ -146,7 +149,7 @@ func (a *api) freeze(j store.Job, s *store.Signoff, own export.Workshop, done st
 		counts[p.Tied]++
 		shown = append(shown, photo(p))
 	}
-	now := a.proven(d, pack, done.entries, done.steps, counts)
+	now := a.proven(d, pack, done.entries, done.steps, done.waiting, counts)
 	if left := signoff.Left(now.Gates); len(left) > 0 {
 		return &gatesOpen{left}
 	}
@@ -171,16 +174,17 @@ func (a *api) certificate(ctx context.Context, in *struct {
 	JobPath
 	Number int `path:"number" minimum:"1"`
 }) (*fileAnswer, error) {
-	s, err := a.store.Signoff(ctx, in.ID, in.Number)
+	s, err := a.store(ctx).Signoff(ctx, in.ID, in.Number)
 	if err != nil {
 		return nil, answer(err)
 	}
-	return &fileAnswer{"application/pdf", fmt.Sprintf(`attachment; filename="certificate-%d.pdf"`, s.Number), s.Certificate}, nil
+	return &fileAnswer{"application/pdf", fmt.Sprintf(`attachment; filename="certificate-%d.pdf"`, s.Number), s.Certificate},
+		a.took(ctx, in.ID, fmt.Sprintf("certificate %d", s.Number))
 }
 
 // handedOver puts what was proven and photographed of a job into its pack.
 func (a *api) handedOver(ctx context.Context, id string, d *design.Design, p *export.Pack) error {
-	signed, err := a.store.Signoffs(ctx, id)
+	signed, err := a.store(ctx).Signoffs(ctx, id)
 	if err != nil {
 		return err
 	}
@@ -191,7 +195,7 @@ func (a *api) handedOver(ctx context.Context, id string, d *design.Design, p *ex
 		}
 		p.Signed = &f.Signed
 	}
-	photos, err := a.store.PhotosWhole(ctx, id, mostPrinted)
+	photos, err := a.store(ctx).PhotosWhole(ctx, id, mostPrinted)
 	p.Photos = printed(photos, d, *p)
 	return err
 }

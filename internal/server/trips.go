@@ -10,14 +10,15 @@ import (
 	"epitrope/core/job"
 	"epitrope/core/trip"
 	"epitrope/internal/instrument"
+	"epitrope/internal/people"
 )
 
 func (a *api) registerTrips(h huma.API) {
 	binary := &huma.RequestBody{Required: true, Content: map[string]*huma.MediaType{
 		"application/octet-stream": {Schema: &huma.Schema{Type: huma.TypeString, Format: "binary"}}}}
-	huma.Register(h, huma.Operation{OperationID: "judgeTrip", Method: http.MethodPost, Path: "/api/jobs/{id}/trip", MaxBodyBytes: maxBody,
+	on(h, people.Look, huma.Operation{OperationID: "judgeTrip", Method: http.MethodPost, Path: "/api/jobs/{id}/trip", MaxBodyBytes: maxBody,
 		Summary: "What a drive brought, held against what was proven", Errors: []int{404, 410, 413, 422, 503}}, a.judgeTrip)
-	huma.Register(h, huma.Operation{OperationID: "readTrip", Method: http.MethodPost, Path: "/api/jobs/{id}/trip/file", RequestBody: binary,
+	on(h, people.Look, huma.Operation{OperationID: "readTrip", Method: http.MethodPost, Path: "/api/jobs/{id}/trip/file", RequestBody: binary,
 		Summary: "Read a monitor's file of a drive", Errors: []int{404, 410, 413, 422, 503}}, a.readTrip)
 }
 
@@ -28,11 +29,11 @@ func (a *api) judgeTrip(ctx context.Context, in *struct {
 	if field, wrong := in.Body.Check(); field != "" {
 		return nil, inputProblem(job.Problems{{Field: field, Wrong: wrong, Allowed: "hours driven, and what the monitor said before and after"}})
 	}
-	j, err := a.store.Get(ctx, in.ID)
+	j, err := a.store(ctx).Get(ctx, in.ID)
 	if err != nil {
 		return nil, answer(err)
 	}
-	signed, err := a.store.Signoffs(ctx, in.ID)
+	signed, err := a.store(ctx).Signoffs(ctx, in.ID)
 	if err != nil {
 		return nil, answer(err)
 	}
@@ -44,20 +45,20 @@ func (a *api) judgeTrip(ctx context.Context, in *struct {
 		}
 		provenA = f.Signed.Values()["charge"]
 	}
-	return &body[trip.Brought]{trip.Of(a.built(j.Doc()), in.Body, provenA)}, nil
+	return &body[trip.Brought]{trip.Of(a.built(ctx, j.Doc()), in.Body, provenA)}, nil
 }
 
 func (a *api) readTrip(ctx context.Context, in *struct {
 	JobPath
 	Evidence
 }) (*body[trip.Drive], error) {
-	j, err := a.store.Get(ctx, in.ID)
+	j, err := a.store(ctx).Get(ctx, in.ID)
 	if err != nil {
 		return nil, answer(err)
 	}
 	var drive trip.Drive
 	if err := a.readers.take(ctx, func() (err error) {
-		drive, err = instrument.Trip(in.body, a.built(j.Doc()).Facts.AuxAh.Value)
+		drive, err = instrument.Trip(in.body, a.built(ctx, j.Doc()).Facts.AuxAh.Value)
 		return err
 	}); err != nil {
 		return nil, unread("log", err, "a table with a line of heads: time, and charge in % or amps into the battery")

@@ -10,6 +10,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"epitrope/core/job"
+	"epitrope/internal/people"
 	"epitrope/internal/store"
 	"epitrope/internal/workshop"
 )
@@ -30,17 +31,17 @@ type VehiclesFile struct {
 }
 
 func (a *api) registerVehicles(h huma.API) {
-	huma.Register(h, huma.Operation{OperationID: "listModels", Method: http.MethodGet, Path: "/api/vehicles",
+	on(h, people.Look, huma.Operation{OperationID: "listModels", Method: http.MethodGet, Path: "/api/vehicles",
 		Summary: "The vehicle book, by model; with a model, that one alone", Errors: []int{503}}, a.models)
-	huma.Register(h, huma.Operation{OperationID: "addFinds", Method: http.MethodPost, Path: "/api/jobs/{id}/finds",
+	on(h, people.Survey, huma.Operation{OperationID: "addFinds", Method: http.MethodPost, Path: "/api/jobs/{id}/finds",
 		Summary: "Put what a job's draft found on its model into the vehicle book", DefaultStatus: http.StatusCreated,
 		Errors: []int{404, 410, 422, 503}}, a.addFinds)
-	huma.Register(h, huma.Operation{OperationID: "exportVehicles", Method: http.MethodGet, Path: "/api/vehicles.csv",
+	on(h, people.Look, huma.Operation{OperationID: "exportVehicles", Method: http.MethodGet, Path: "/api/vehicles.csv",
 		Summary: "The vehicle book as a comma-separated file", Errors: []int{503}}, a.exportVehicles)
-	huma.Register(h, huma.Operation{OperationID: "importVehicles", Method: http.MethodPost, Path: "/api/vehicles", MaxBodyBytes: maxParts,
+	on(h, people.Books, huma.Operation{OperationID: "importVehicles", Method: http.MethodPost, Path: "/api/vehicles", MaxBodyBytes: maxParts,
 		Summary: "Put a file of answers into the vehicle book; lines that cannot be used are named and given back", Errors: []int{413, 422, 503}},
 		a.importVehicles)
-	huma.Register(h, huma.Operation{OperationID: "withdrawAnswer", Method: http.MethodDelete, Path: "/api/vehicles",
+	on(h, people.Books, huma.Operation{OperationID: "withdrawAnswer", Method: http.MethodDelete, Path: "/api/vehicles",
 		Summary: "Take an answer, or a model, out of the vehicle book; jobs that took it over keep it", Errors: []int{404, 503}},
 		a.withdrawAnswer)
 }
@@ -48,7 +49,7 @@ func (a *api) registerVehicles(h huma.API) {
 func (a *api) models(ctx context.Context, in *struct {
 	Model string `query:"model" maxLength:"120" doc:"As the workshop calls it; case and spaces do not matter"`
 }) (*body[[]Model], error) {
-	finds, err := a.store.Finds(ctx, in.Model)
+	finds, err := a.store(ctx).Finds(ctx, in.Model)
 	if err != nil {
 		return nil, answer(err)
 	}
@@ -107,7 +108,7 @@ func (r *BookRead) count(known, found job.Document) {
 
 // model is the book's entry of a model.
 func (a *api) model(ctx context.Context, name string) (*body[Model], error) {
-	finds, err := a.store.Finds(ctx, name)
+	finds, err := a.store(ctx).Finds(ctx, name)
 	if err != nil {
 		return nil, answer(err)
 	}
@@ -119,7 +120,7 @@ func (a *api) model(ctx context.Context, name string) (*body[Model], error) {
 }
 
 func (a *api) exportVehicles(ctx context.Context, _ *struct{}) (*fileAnswer, error) {
-	finds, err := a.store.Finds(ctx, "")
+	finds, err := a.store(ctx).Finds(ctx, "")
 	if err != nil {
 		return nil, answer(err)
 	}
@@ -140,7 +141,7 @@ func (a *api) importVehicles(ctx context.Context, in *bookInput[VehiclesFile]) (
 	for i, m := range file.Models {
 		names[i], docs[i] = m.Name, m.Document
 	}
-	finds, err := a.store.Finds(ctx, "")
+	finds, err := a.store(ctx).Finds(ctx, "")
 	if err != nil {
 		return nil, answer(err)
 	}
@@ -149,7 +150,7 @@ func (a *api) importVehicles(ctx context.Context, in *bookInput[VehiclesFile]) (
 		read.count(known(finds, m.Name), m.Document)
 	}
 	if !in.Preview {
-		err = answer(a.store.PutFinds(ctx, names, docs))
+		err = answer(a.store(ctx).PutFinds(ctx, names, docs))
 	}
 	return bookRead(read), err
 }
@@ -158,14 +159,14 @@ func (a *api) withdrawAnswer(ctx context.Context, in *struct {
 	Model string `query:"model" required:"true" minLength:"1" maxLength:"120"`
 	Path  string `query:"path" required:"true" minLength:"1" maxLength:"120" doc:"The answer; * takes the model out"`
 }) (*body[Model], error) {
-	if err := a.store.WithdrawAnswer(ctx, in.Model, in.Path); err != nil {
+	if err := a.store(ctx).WithdrawAnswer(ctx, in.Model, in.Path); err != nil {
 		return nil, answer(err)
 	}
 	return a.model(ctx, in.Model)
 }
 
 func (a *api) addFinds(ctx context.Context, in *JobPath) (*body[Model], error) {
-	j, err := a.store.Get(ctx, in.ID)
+	j, err := a.store(ctx).Get(ctx, in.ID)
 	if err != nil {
 		return nil, answer(err)
 	}
@@ -173,7 +174,7 @@ func (a *api) addFinds(ctx context.Context, in *JobPath) (*body[Model], error) {
 	if doc.Vehicle.Model == "" {
 		return nil, inputProblem(job.Problems{{Field: "vehicle.model", Wrong: "is not answered", Allowed: "what the workshop calls the model"}})
 	}
-	if err := a.store.AddFind(ctx, j.ID, doc.Vehicle.Model, doc.ForBook()); err != nil {
+	if err := a.store(ctx).AddFind(ctx, j.ID, doc.Vehicle.Model, doc.ForBook()); err != nil {
 		return nil, answer(err)
 	}
 	return a.model(ctx, doc.Vehicle.Model)

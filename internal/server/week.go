@@ -8,6 +8,8 @@ import (
 	"time"
 
 	"github.com/danielgtaylor/huma/v2"
+
+	"epitrope/internal/people"
 )
 
 // Week is the workshop's week: what stands in each bay on each day.
@@ -35,7 +37,7 @@ type WeekEntry struct {
 }
 
 func (a *api) registerWeek(h huma.API) {
-	huma.Register(h, huma.Operation{OperationID: "week", Method: http.MethodGet, Path: "/api/week",
+	on(h, people.Look, huma.Operation{OperationID: "week", Method: http.MethodGet, Path: "/api/week",
 		Summary: "The workshop's week, bay by bay; clashes are marked", Errors: []int{422, 503}}, a.week)
 }
 
@@ -52,12 +54,12 @@ func (a *api) week(ctx context.Context, in *struct {
 	if of == "" {
 		of = today()
 	}
-	from := firstDay(dayOf(of), a.settings.now().WeekStarts)
+	from := firstDay(dayOf(of), a.settings.of(ctx).now().WeekStarts)
 	out := Week{Days: []string{}, Bays: []BayInWeek{}}
 	for d := range 7 {
 		out.Days = append(out.Days, from.AddDate(0, 0, d).Format(time.DateOnly))
 	}
-	list, err := a.store.InBays(ctx, out.Days[0], out.Days[6])
+	list, err := a.store(ctx).InBays(ctx, out.Days[0], out.Days[6])
 	if err != nil {
 		return nil, answer(err)
 	}
@@ -66,7 +68,7 @@ func (a *api) week(ctx context.Context, in *struct {
 	for _, d := range list {
 		first, last = min(first, d.Due), max(last, d.Until)
 	}
-	if list, err = a.store.InBays(ctx, first, last); err != nil {
+	if list, err = a.store(ctx).InBays(ctx, first, last); err != nil {
 		return nil, answer(err)
 	}
 	byBay := map[string][]WeekEntry{}

@@ -50,7 +50,7 @@ func putDates(tx *gorm.DB, j Job, dates []Date) error {
 
 // dated selects dates that are still to be done, of jobs that are not deleted.
 func (s *Store) dated(ctx context.Context) *gorm.DB {
-	return s.db.WithContext(ctx).Table("job_dates d").
+	return s.of(ctx).Table("job_dates d").
 		Select("d.job_id, d.key, d.kind, d.what, d.bay, d.due::text, d.until::text, d.every_days, d.open, d.hours, d.waits, "+
 			"j.number, j.title, j.customer, j.saved_at").
 		Joins("JOIN jobs j ON j.workshop_id = d.workshop_id AND j.id = d.job_id AND j.deleted_at IS NULL").

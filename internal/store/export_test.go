@@ -1,9 +1,16 @@
 package store
 
-import "gorm.io/gorm"
+import (
+	"context"
 
-// OpenFor connects for another workshop than the one that there is.
-var OpenFor = open
+	"gorm.io/gorm"
+)
 
 // Raw is the connections that a store's queries for people go over.
-func Raw(s *Store) *gorm.DB { return s.db }
+func Raw(s *Store) *gorm.DB { return s.of(context.Background()) }
+
+// Unbound is the same connections, taken for no workshop.
+func Unbound(s *Store) *gorm.DB { return s.db }
+
+// AtTheDoor is the connections of what signs people in.
+func AtTheDoor(s *Store) *gorm.DB { return s.door }

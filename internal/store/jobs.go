@@ -42,6 +42,7 @@ type save struct {
 	Version    int
 	Document   json.RawMessage `gorm:"type:jsonb"`
 	ByWindow   string
+	PersonID   *string
 }
 
 func (save) TableName() string { return "job_saves" }
@@ -56,7 +57,8 @@ type Revision struct {
 	Plan       json.RawMessage `gorm:"type:jsonb"`
 	Pack       []byte          // as printed; nil of revisions from before there were packs
 	IssuedAt   time.Time       `gorm:"default:now()"`
-	Printed    bool            `gorm:"->"` // there is a pack; of a list, which comes without them
+	PersonID   *string
+	Printed    bool `gorm:"->"` // there is a pack; of a list, which comes without them
 }
 
 // TableName is the revisions' table.
@@ -105,7 +107,7 @@ func (e *Reused) Error() string {
 // job comes back as it is; *Reused where it was made of another document.
 func (s *Store) Create(ctx context.Context, as string, d Draft) (Job, error) {
 	j := Job{WorkshopID: s.workshop, Version: 1, Document: d.Document.Encode(), MadeAs: optional(as)}
-	err := s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
+	err := s.of(ctx).Transaction(func(tx *gorm.DB) error {
 		res := tx.Clauses(clause.OnConflict{DoNothing: true}, clause.Returning{}).Create(&j)
 		if res.Error != nil {
 			return res.Error
@@ -119,7 +121,7 @@ func (s *Store) Create(ctx context.Context, as string, d Draft) (Job, error) {
 		if err := putDates(tx, j, d.Listing.Dates); err != nil {
 			return err
 		}
-		return tx.Create(&save{s.workshop, j.ID, 1, j.Document, d.By}).Error
+		return tx.Create(&save{s.workshop, j.ID, 1, j.Document, d.By, s.whom()}).Error
 	})
 	return j, named(err)
 }
@@ -150,7 +152,7 @@ func optional(text string) *string {
 
 // Get returns a job. It returns ErrNotFound or *Deleted.
 func (s *Store) Get(ctx context.Context, id string) (Job, error) {
-	return s.get(s.db.WithContext(ctx), id)
+	return s.get(s.of(ctx), id)
 }
 
 func (s *Store) get(tx *gorm.DB, id string) (Job, error) {
@@ -167,20 +169,27 @@ func (s *Store) get(tx *gorm.DB, id string) (Job, error) {
 
 // Delete marks a job as deleted; nothing of it is lost.
 func (s *Store) Delete(ctx context.Context, id string) error {
-	return s.mark(ctx, id, "deleted_at IS NULL", gorm.Expr("now()"))
+	return s.mark(ctx, id, "deleted_at IS NULL", gorm.Expr("now()"), "deleted")
 }
 
 // Restore puts a deleted job back.
 func (s *Store) Restore(ctx context.Context, id string) error {
-	return s.mark(ctx, id, "deleted_at IS NOT NULL", nil)
+	return s.mark(ctx, id, "deleted_at IS NOT NULL", nil, "put back")
 }
 
 // mark sets deleted_at where it holds; a job that is so already is no error.
-func (s *Store) mark(ctx context.Context, id, holds string, deletedAt any) error {
-	if err := s.own(ctx).Model(&Job{}).Where("id = ?", id).Where(holds).Update("deleted_at", deletedAt).Error; err != nil {
+func (s *Store) mark(ctx context.Context, id, holds string, deletedAt any, did string) error {
+	err := s.of(ctx).Transaction(func(tx *gorm.DB) error {
+		marked := s.mine(tx.Model(&Job{})).Where("id = ?", id).Where(holds).Update("deleted_at", deletedAt)
+		if marked.Error != nil || marked.RowsAffected == 0 {
+			return marked.Error
+		}
+		return s.note(tx, &id, did, "")
+	})
+	if err != nil {
 		return named(err)
 	}
-	_, err := s.Get(ctx, id)
+	_, err = s.Get(ctx, id)
 	var deleted *Deleted
 	if errors.As(err, &deleted) {
 		return nil
@@ -193,7 +202,7 @@ func (s *Store) mark(ctx context.Context, id, holds string, deletedAt any) error
 // already comes back as it was issued.
 func (s *Store) Issue(ctx context.Context, id string, base int, finish func(Job, *Revision) error) (Revision, error) {
 	var r Revision
-	err := s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
+	err := s.of(ctx).Transaction(func(tx *gorm.DB) error {
 		current, err := s.get(tx.Clauses(clause.Locking{Strength: "UPDATE"}), id)
 		if err != nil {
 			return err
@@ -212,7 +221,8 @@ func (s *Store) Issue(ctx context.Context, id string, base int, finish func(Job,
 		if current.Version != base {
 			return s.stale(tx, current, base)
 		}
-		r = Revision{WorkshopID: s.workshop, JobID: id, Number: last + 1, Version: base, Document: current.Document, IssuedAt: time.Now()}
+		r = Revision{WorkshopID: s.workshop, JobID: id, Number: last + 1, Version: base, Document: current.Document, IssuedAt: time.Now(),
+			PersonID: s.whom()}
 		if err := finish(current, &r); err != nil {
 			return err
 		}

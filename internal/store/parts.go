@@ -3,6 +3,7 @@ package store
 import (
 	"context"
 	"encoding/json"
+	"fmt"
 	"reflect"
 	"slices"
 	"time"
@@ -37,7 +38,7 @@ func (p Part) Of() (item parts.Item) {
 // Parts are the parts of the book, withdrawn ones left out, by kind and name.
 func (s *Store) Parts(ctx context.Context) ([]Part, error) {
 	var list []Part
-	err := s.db.WithContext(ctx).Raw(`SELECT * FROM (SELECT DISTINCT ON (key) * FROM part_versions
+	err := s.of(ctx).Raw(`SELECT * FROM (SELECT DISTINCT ON (key) * FROM part_versions
 WHERE workshop_id = ? ORDER BY key, id DESC) newest WHERE NOT withdrawn ORDER BY key`, s.workshop).Scan(&list).Error
 	return list, named(err)
 }
@@ -64,8 +65,11 @@ func (s *Store) PutParts(ctx context.Context, items []parts.Item) error {
 		}
 		rows[i] = Part{WorkshopID: s.workshop, Key: item.Key(), Item: encoded}
 	}
-	return named(s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
+	return named(s.of(ctx).Transaction(func(tx *gorm.DB) error {
 		if err := tx.CreateInBatches(&rows, 500).Error; err != nil {
+			return err
+		}
+		if err := s.note(tx, nil, "changed the parts book", fmt.Sprintf("%d of its parts, %s first", len(items), items[0].Name)); err != nil {
 			return err
 		}
 		return s.relistInBays(tx)
@@ -83,8 +87,11 @@ func (s *Store) WithdrawPart(ctx context.Context, key string) error {
 		return ErrNotFound
 	}
 	gone := Part{WorkshopID: s.workshop, Key: key, Item: p.Item, Withdrawn: true}
-	return named(s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
+	return named(s.of(ctx).Transaction(func(tx *gorm.DB) error {
 		if err := tx.Clauses(clause.Returning{}).Create(&gone).Error; err != nil {
+			return err
+		}
+		if err := s.note(tx, nil, "took a part out of the book", p.Of().Name); err != nil {
 			return err
 		}
 		return s.relistInBays(tx)

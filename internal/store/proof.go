@@ -26,6 +26,8 @@ type ProofEntry struct {
 	Subject    string // the reading or the gate
 	Entry      string // as it was entered
 	ByWhom     string
+	PersonID   *string
+	Awaits     bool // a countersignature
 	WithWhat   string
 	State      string // of the vehicle then
 	TakenAt    time.Time
@@ -44,6 +46,7 @@ type Photo struct {
 	Tied       string // the step, the part or the gate that it shows
 	Note       string
 	ByWhom     string
+	PersonID   *string
 	TakenAt    time.Time
 	ReceivedAt time.Time `gorm:"default:now()"`
 	Digest     string    // SHA-256 of the content
@@ -61,6 +64,7 @@ type Signoff struct {
 	Number      int
 	Version     int
 	ByWhom      string
+	PersonID    *string
 	SignedAt    time.Time       `gorm:"default:now()"`
 	Frozen      json.RawMessage `gorm:"type:jsonb"`
 	Certificate []byte
@@ -71,7 +75,7 @@ func add[T any](ctx context.Context, s *Store, jobID string, rows []T) error {
 	if _, err := s.Get(ctx, jobID); err != nil || len(rows) == 0 {
 		return err
 	}
-	return named(s.db.WithContext(ctx).Clauses(clause.OnConflict{DoNothing: true}).Create(&rows).Error)
+	return named(s.of(ctx).Clauses(clause.OnConflict{DoNothing: true}).Create(&rows).Error)
 }
 
 // AddProof keeps what was entered at a job's proof.
@@ -109,7 +113,7 @@ func (s *Store) Photos(ctx context.Context, jobID string) (photos []Photo, err e
 // PhotosWhole are a job's photographs with their content, the newest so many, in the order in which they came.
 func (s *Store) PhotosWhole(ctx context.Context, jobID string, most int) (photos []Photo, err error) {
 	newest := s.own(ctx).Model(&Photo{}).Where("job_id = ?", jobID).Order("arrived DESC").Limit(most)
-	err = s.db.WithContext(ctx).Table("(?) AS newest", newest).Order("arrived").Find(&photos).Error
+	err = s.of(ctx).Table("(?) AS newest", newest).Order("arrived").Find(&photos).Error
 	return photos, named(err)
 }
 
@@ -124,7 +128,7 @@ func (s *Store) Photo(ctx context.Context, jobID, id string) (p Photo, err error
 // Sign freezes what was signed for, as the job's next sign-off, on top of a version of its draft: what is frozen is made while
 // nobody saves or signs. Sent twice, by its id, it counts once.
 func (s *Store) Sign(ctx context.Context, jobID string, base int, out Signoff, freeze func(Job, *Signoff) error) (Signoff, error) {
-	err := s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
+	err := s.of(ctx).Transaction(func(tx *gorm.DB) error {
 		j, err := s.get(tx.Clauses(clause.Locking{Strength: "UPDATE"}), jobID)
 		if err != nil {
 			return err
@@ -143,6 +147,7 @@ func (s *Store) Sign(ctx context.Context, jobID string, base int, out Signoff, f
 			return err
 		}
 		out.WorkshopID, out.JobID, out.Number, out.Version = s.workshop, jobID, last+1, j.Version
+		out.PersonID = s.whom()
 		if err := freeze(j, &out); err != nil {
 			return err
 		}

@@ -13,7 +13,7 @@ import (
 
 	"github.com/jackc/pgx/v5"
 	"github.com/jackc/pgx/v5/pgconn"
-	"github.com/jackc/pgx/v5/stdlib"
+	"github.com/jackc/pgx/v5/pgxpool"
 	"gorm.io/driver/postgres"
 	"gorm.io/gorm"
 	"gorm.io/gorm/logger"
@@ -26,6 +26,7 @@ type role string
 const (
 	forPeople  role = "epitrope_app"        // sees the rows of one workshop
 	background role = "epitrope_background" // works for all workshops in turn
+	atTheDoor  role = "epitrope_door"       // signs people in: it alone sees what they sign in with, and no job
 )
 
 // workshopSetting is what a connection's workshop is called there: the policies of row security go by it.
@@ -44,22 +45,51 @@ func (r role) password(owner string) string {
 	return hex.EncodeToString(sum.Sum(nil))
 }
 
-// as is how a role connects; workshop is whose rows it sees, empty for all.
-func (r role) as(owner *pgx.ConnConfig, workshop string) *pgx.ConnConfig {
+// as is how a role connects.
+func (r role) as(owner *pgx.ConnConfig) *pgx.ConnConfig {
 	config := owner.Copy()
 	config.User, config.Password = string(r), r.password(owner.Password)
-	if workshop != "" {
-		config.RuntimeParams[workshopSetting] = workshop
-	}
 	return config
 }
 
-// pool opens connections as they are needed.
-func pool(config *pgx.ConnConfig) (*gorm.DB, error) {
-	db := stdlib.OpenDB(*config)
-	db.SetMaxOpenConns(mostConnections)
-	db.SetConnMaxIdleTime(idleFor)
-	return orm(db)
+// pool opens connections as they are needed. What is for people is bound to a workshop each time that it is taken: to that of
+// whoever takes it, or to none, and then the database answers nothing.
+func (r role) pool(ctx context.Context, address string, owner *pgx.ConnConfig) (*pgxpool.Pool, error) {
+	config, err := pgxpool.ParseConfig(withTimeout(address))
+	if err != nil {
+		return nil, err
+	}
+	config.ConnConfig = r.as(owner)
+	config.MaxConns, config.MinConns, config.MaxConnIdleTime = mostConnections, 0, idleFor
+	switch r {
+	case forPeople:
+		config.PrepareConn = bind
+	case atTheDoor:
+		config.ConnConfig.RuntimeParams["search_path"] = "door, public"
+	}
+	return pgxpool.NewWithConfig(ctx, config)
+}
+
+// workshopKey is where a context holds the workshop that its connections are bound to.
+type workshopKey struct{}
+
+func bound(ctx context.Context, workshop string) context.Context {
+	return context.WithValue(ctx, workshopKey{}, workshop)
+}
+
+// bind binds a connection that is taken to the workshop of whoever takes it. One that cannot be bound is not used.
+func bind(ctx context.Context, conn *pgx.Conn) (ok bool, err error) {
+	workshop, _ := ctx.Value(workshopKey{}).(string)
+	is := conn.PgConn().CustomData()
+	if was, set := is[workshopSetting]; set && was == workshop {
+		return true, nil
+	}
+	delete(is, workshopSetting)
+	if _, err := conn.Exec(ctx, "SELECT set_config($1, $2, false)", workshopSetting, workshop); err != nil {
+		return false, err
+	}
+	is[workshopSetting] = workshop
+	return true, nil
 }
 
 func orm(db *sql.DB) (*gorm.DB, error) {
@@ -70,8 +100,8 @@ func orm(db *sql.DB) (*gorm.DB, error) {
 
 // letIn lets the roles connect: whoever owns the database gives them their passwords, once.
 func letIn(ctx context.Context, owner *pgx.ConnConfig, db *sql.DB) error {
-	for _, r := range []role{forPeople, background} {
-		if c, err := pgx.ConnectConfig(ctx, r.as(owner, "")); err == nil {
+	for _, r := range []role{forPeople, background, atTheDoor} {
+		if c, err := pgx.ConnectConfig(ctx, r.as(owner)); err == nil {
 			_ = c.Close(ctx)
 			continue
 		}

@@ -20,7 +20,7 @@ func (s *Store) Save(ctx context.Context, id string, base int, d Draft) (Job, er
 		return out, err
 	}
 	var out Job
-	err := s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
+	err := s.of(ctx).Transaction(func(tx *gorm.DB) error {
 		current, err := s.get(tx.Clauses(clause.Locking{Strength: "UPDATE"}), id)
 		if err != nil {
 			return err
@@ -46,7 +46,7 @@ func (s *Store) Save(ctx context.Context, id string, base int, d Draft) (Job, er
 				return err
 			}
 		}
-		return tx.Create(&save{s.workshop, id, out.Version, out.Document, d.By}).Error
+		return tx.Create(&save{s.workshop, id, out.Version, out.Document, d.By, s.whom()}).Error
 	})
 	return out, named(err)
 }
@@ -59,7 +59,7 @@ func (s *Store) saveNext(ctx context.Context, id string, base int, d Draft) (out
 	}
 	var saved []Job
 	l, document := d.Listing.columns(0, base+1), d.Document.Encode()
-	err = s.db.WithContext(ctx).Raw(`WITH next AS (
+	err = s.of(ctx).Raw(`WITH next AS (
 		UPDATE jobs SET version = @version, document = CAST(@document AS jsonb), saved_at = now(), title = @title, customer = @customer,
 			vehicle = @vehicle,
 			summary = @summary, weakest = @weakest, severity = @severity, settled = @settled, listed_by = @listed, listed_version = @version,
@@ -68,12 +68,12 @@ func (s *Store) saveNext(ctx context.Context, id string, base int, d Draft) (out
 			AND NOT EXISTS (SELECT FROM job_dates WHERE workshop_id = @workshop AND job_id = @id)
 		RETURNING id, workshop_id, number, version, document, created_at, saved_at
 	), kept AS (
-		INSERT INTO job_saves (workshop_id, job_id, version, document, by_window)
-		SELECT workshop_id, id, version, document, @by FROM next
+		INSERT INTO job_saves (workshop_id, job_id, version, document, by_window, person_id)
+		SELECT workshop_id, id, version, document, @by, CAST(@person AS uuid) FROM next
 	) SELECT * FROM next`, map[string]any{"version": base + 1, "document": string(document), "title": l["title"], "customer": l["customer"],
 		"vehicle": l["vehicle"], "summary": l["summary"], "weakest": l["weakest"], "severity": l["severity"], "settled": l["settled"],
 		"listed": l["listed_by"], "words": searchedWords(d.Listing), "workshop": s.workshop, "id": id, "base": base,
-		"by": d.By}).Scan(&saved).Error
+		"by": d.By, "person": s.whom()}).Scan(&saved).Error
 	if err != nil || len(saved) == 0 {
 		return out, false, named(err)
 	}

@@ -46,7 +46,7 @@ func (s *Store) PutSettings(ctx context.Context, set workshop.Preferences, base 
 	if err != nil {
 		return 0, err
 	}
-	return base + 1, named(s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
+	return base + 1, named(s.of(ctx).Transaction(func(tx *gorm.DB) error {
 		if err := tx.Exec("SELECT 1 FROM workshops WHERE id = ? FOR UPDATE", s.workshop).Error; err != nil {
 			return err
 		}
@@ -58,6 +58,9 @@ func (s *Store) PutSettings(ctx context.Context, set workshop.Preferences, base 
 			return &SettingsStale{current, newest}
 		}
 		if err := tx.Create(&settingsRow{WorkshopID: s.workshop, Version: base + 1, Settings: encoded}).Error; err != nil {
+			return err
+		}
+		if err := s.note(tx, nil, "changed the settings", ""); err != nil {
 			return err
 		}
 		return s.mine(tx).Model(&Job{}).Where("listed_by <> ''").Update("listed_by", "").Error

@@ -66,7 +66,7 @@ var ErrBusy = fmt.Errorf("%d tasks of this job are waiting or running; wait for 
 // back. It returns ErrBusy where the job has too many under way.
 func (s *Store) AddTask(ctx context.Context, as, jobID, kind string, ask json.RawMessage, doc job.Document) (Task, error) {
 	t := Task{WorkshopID: s.workshop, JobID: jobID, Kind: kind, Ask: ask, Document: doc.Encode(), MadeAs: optional(as)}
-	err := s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
+	err := s.of(ctx).Transaction(func(tx *gorm.DB) error {
 		if _, err := s.get(tx.Clauses(clause.Locking{Strength: "UPDATE"}), jobID); err != nil {
 			return err
 		}
@@ -111,7 +111,7 @@ func (s *Store) Tasks(ctx context.Context, jobID string) ([]Task, error) {
 
 // StopTask asks a task to stop; one that waits stops at once.
 func (s *Store) StopTask(ctx context.Context, id string) error {
-	tx := s.db.WithContext(ctx).Exec(`UPDATE tasks SET stop = true,
+	tx := s.of(ctx).Exec(`UPDATE tasks SET stop = true,
 		state = CASE WHEN state = 'waiting' THEN 'stopped' ELSE state END,
 		ended_at = CASE WHEN state = 'waiting' THEN now() ELSE ended_at END
 		WHERE workshop_id = ? AND id = ? AND state IN ('waiting', 'running')`, s.workshop, id)

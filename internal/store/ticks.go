@@ -15,6 +15,8 @@ type Tick struct {
 	Step       string
 	Done       bool
 	ByWhom     string
+	PersonID   *string
+	Awaits     bool // a countersignature
 	Note       string
 	TickedAt   time.Time
 	Usual      float64   `gorm:"column:usual_minutes"`
@@ -36,7 +38,7 @@ func (s *Store) AddTicks(ctx context.Context, jobID string, ticks []Tick) error 
 	for i := range ticks {
 		ticks[i].WorkshopID, ticks[i].JobID = s.workshop, jobID
 	}
-	return named(s.db.WithContext(ctx).Clauses(clause.OnConflict{DoNothing: true}).Create(&ticks).Error)
+	return named(s.of(ctx).Clauses(clause.OnConflict{DoNothing: true}).Create(&ticks).Error)
 }
 
 // Ticks are all ticks of a job, in the order in which they came.
@@ -56,7 +58,7 @@ const mostPast = 5000
 // it was thought to take, by job in the order of time.
 func (s *Store) PastTicks(ctx context.Context) ([]Tick, error) {
 	var ticks []Tick
-	err := s.db.WithContext(ctx).Raw(`SELECT * FROM (SELECT * FROM step_ticks
+	err := s.of(ctx).Raw(`SELECT * FROM (SELECT * FROM step_ticks
 WHERE workshop_id = ? AND done AND usual_minutes > 0 ORDER BY arrived DESC LIMIT ?) newest
 ORDER BY job_id, ticked_at`, s.workshop, mostPast).Scan(&ticks).Error
 	return ticks, named(err)

@@ -38,7 +38,7 @@ func (f Find) Over(known job.Document) job.Document {
 
 // AddFind puts what a job found on a model into the vehicle book; what is there of it already counts once.
 func (s *Store) AddFind(ctx context.Context, jobID, model string, found job.Document) error {
-	return named(s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
+	return named(s.of(ctx).Transaction(func(tx *gorm.DB) error {
 		if _, err := s.get(tx.Clauses(clause.Locking{Strength: "UPDATE"}), jobID); err != nil {
 			return err
 		}
@@ -49,7 +49,7 @@ func (s *Store) AddFind(ctx context.Context, jobID, model string, found job.Docu
 // PutFinds puts what a file says of models into the vehicle book, all or none; what is there of it already
 // counts once.
 func (s *Store) PutFinds(ctx context.Context, models []string, found []job.Document) error {
-	return named(s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
+	return named(s.of(ctx).Transaction(func(tx *gorm.DB) error {
 		for i := range models {
 			if err := s.putFind(tx, nil, models[i], found[i]); err != nil {
 				return err
@@ -72,7 +72,10 @@ func (s *Store) putFind(tx *gorm.DB, jobID *string, model string, found job.Docu
 	if err != nil || same > 0 {
 		return err
 	}
-	return tx.Create(&f).Error
+	if err := tx.Create(&f).Error; err != nil {
+		return err
+	}
+	return s.note(tx, jobID, "put into the vehicle book", model)
 }
 
 // modelKey is a model as it is compared: case and spaces do not matter.
@@ -96,7 +99,12 @@ func (s *Store) WithdrawAnswer(ctx context.Context, model, path string) error {
 		return err
 	}
 	f := Find{WorkshopID: s.workshop, Model: finds[len(finds)-1].Model, Document: job.New().Encode(), Withdrawn: gone}
-	return named(s.db.WithContext(ctx).Create(&f).Error)
+	return named(s.of(ctx).Transaction(func(tx *gorm.DB) error {
+		if err := tx.Create(&f).Error; err != nil {
+			return err
+		}
+		return s.note(tx, nil, "took out of the vehicle book", f.Model+", "+path)
+	}))
 }
 
 // Finds returns what was found on a model, oldest first; all models where it is empty.

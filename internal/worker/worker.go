@@ -100,7 +100,7 @@ func do(ctx context.Context, s *store.Store, book parts.Book, t store.Task, busy
 		defer close(told)
 		tell(ctx, s, t, &a, finished)
 	}()
-	set, _, err := s.Settings(ctx)
+	set, _, err := s.Of(t.WorkshopID).Settings(ctx)
 	if err != nil {
 		slog.Warn("the settings could not be read", "error", err)
 	}
