@@ -3,6 +3,7 @@ import { chmodSync, mkdtempSync, rmSync } from "node:fs";
 import { createServer } from "node:net";
 import { dirname, join } from "node:path";
 import { fileURLToPath } from "node:url";
+import { ask } from "./ask";
 
 const root = join(dirname(fileURLToPath(import.meta.url)), "..");
 const postgres = join(root, "scripts/postgres.sh");
@@ -24,18 +25,38 @@ export class Application {
   private readonly ports: { database: number; http: number };
   private address = "";
 
+  /** What the server said when it started. */
+  said = "";
+
   private constructor(state: string, ports: { database: number; http: number }) {
     this.state = state;
     this.ports = ports;
   }
 
+  /** start begins an application of the demo's people, with or without its jobs. */
   static async start(seed: boolean): Promise<Application> {
+    const app = await Application.bare();
+    execFileSync(join(root, "bin/epitrope"), ["seed", "--database", app.address, ...(seed ? [] : ["--people"])], { stdio: "ignore" });
+    await app.startServer();
+    return app;
+  }
+
+  /** fresh begins one that nobody has begun, as whoever installs it has it; it is reached by its name. */
+  static async fresh(): Promise<Application> {
+    const app = await Application.bare();
+    app.demo = false;
+    await app.startServer();
+    app.url = app.url.replace("127.0.0.1", "localhost");
+    return app;
+  }
+
+  private demo = true;
+
+  private static async bare(): Promise<Application> {
     const state = mkdtempSync("/var/tmp/epitrope-e2e-");
     chmodSync(state, 0o755);
     const app = new Application(state, { database: await freePort(), http: await freePort() });
     app.startDatabase();
-    if (seed) execFileSync(join(root, "bin/epitrope"), ["seed", "--database", app.address], { stdio: "ignore" });
-    await app.startServer();
     return app;
   }
 
@@ -50,7 +71,9 @@ export class Application {
 
   async startServer(): Promise<void> {
     this.url = `http://127.0.0.1:${this.ports.http}`;
-    this.server = spawn(join(root, "bin/epitrope"), ["serve", "--address", `127.0.0.1:${this.ports.http}`, "--database", this.address], { stdio: "ignore" });
+    this.server = spawn(join(root, "bin/epitrope"), ["serve", ...(this.demo ? ["--demo"] : []), "--address", `127.0.0.1:${this.ports.http}`, "--database", this.address], { stdio: ["ignore", "pipe", "ignore"] });
+    this.said = "";
+    this.server.stdout?.on("data", (text: Buffer) => (this.said += text.toString()));
     for (let i = 0; i < 100; i++) {
       const ready = await fetch(`${this.url}/health/ready`).then((r) => r.ok, () => false);
       if (ready) return;
@@ -76,14 +99,14 @@ export class Application {
 
   /** create stores a job and returns the address of its section. */
   async create(document: Record<string, unknown>): Promise<{ id: string; section: string }> {
-    const res = await fetch(`${this.url}/api/jobs`, { method: "POST", headers: { "Content-Type": "application/json" }, body: JSON.stringify({ format: "epitrope-job", version: 1, ...document }) });
+    const res = await ask(`${this.url}/api/jobs`, { method: "POST", headers: { "Content-Type": "application/json" }, body: JSON.stringify({ format: "epitrope-job", version: 1, ...document }) });
     const { id } = (await res.json()) as { id: string };
     return { id, section: `${this.url}/jobs/${id}` };
   }
 
   /** draft is what the server has stored of a job. */
   async draft(id: string): Promise<{ version: number; document: Record<string, Record<string, unknown>> & { title?: string } }> {
-    const res = await fetch(`${this.url}/api/jobs/${id}`);
+    const res = await ask(`${this.url}/api/jobs/${id}`);
     return ((await res.json()) as { draft: never }).draft;
   }
 }

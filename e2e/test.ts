@@ -1,5 +1,6 @@
 import AxeBuilder from "@axe-core/playwright";
 import { test as base, expect, type Page } from "@playwright/test";
+import { ask } from "./ask";
 
 export { expect, type Page };
 
@@ -31,14 +32,14 @@ export const test = base.extend<Fixtures>({
 });
 
 export async function create(document: Record<string, unknown>): Promise<{ id: string; section: string }> {
-  const res = await fetch(`${url()}/api/jobs`, { method: "POST", headers: { "Content-Type": "application/json" }, body: JSON.stringify({ format: "epitrope-job", version: 1, ...document }) });
+  const res = await ask(`${url()}/api/jobs`, { method: "POST", headers: { "Content-Type": "application/json" }, body: JSON.stringify({ format: "epitrope-job", version: 1, ...document }) });
   expect(res.status).toBe(201);
   const { id } = (await res.json()) as { id: string };
   return { id, section: `${url()}/jobs/${id}` };
 }
 
 export async function draft(id: string): Promise<{ version: number; document: Record<string, never> & { title?: string } }> {
-  const res = await fetch(`${url()}/api/jobs/${id}`);
+  const res = await ask(`${url()}/api/jobs/${id}`);
   if (!res.ok) return { version: 0, document: {} }; // deleted, for the moment
   return ((await res.json()) as { draft: never }).draft;
 }

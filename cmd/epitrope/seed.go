@@ -22,6 +22,7 @@ import (
 func runSeed(args []string, _ io.Reader, out io.Writer, o own) error {
 	set := flag.NewFlagSet("epitrope seed", flag.ContinueOnError)
 	database := databaseFlag(set)
+	only := set.Bool("people", false, "put in the demo's people alone, and no job")
 	if err := noArguments(set, args, out); err != nil {
 		return err
 	}
@@ -32,14 +33,14 @@ func runSeed(args []string, _ io.Reader, out io.Writer, o own) error {
 		return err
 	}
 	defer s.Close()
-	if there, _, err := s.List(ctx, "", store.Page{}); err != nil || len(there) > 0 {
-		if err == nil {
-			fmt.Fprintln(out, "there are jobs already: nothing seeded")
-		}
-		return err
-	}
 	staff, err := seedPeople(ctx, s)
 	if err != nil {
+		return err
+	}
+	if there, _, err := s.List(ctx, "", store.Page{}); err != nil || len(there) > 0 || *only {
+		if err == nil {
+			fmt.Fprintln(out, "the demo's people are there, and no job was seeded: there are some already, or none was asked for")
+		}
 		return err
 	}
 	s = s.As(staff[demoOwner])

@@ -28,6 +28,9 @@ const demoWorkshop = "Tolvey's bay"
 // seedPeople makes the demo's workshop and its people. None of them has a password: they come in through the demo's own door alone.
 func seedPeople(ctx context.Context, s *store.Store) (map[string]people.Person, error) {
 	d := s.Door()
+	if begun, err := d.Begun(ctx, store.FirstWorkshop); err != nil || begun {
+		return seeded(ctx, s, err)
+	}
 	token := door.Token()
 	if err := d.FirstLink(ctx, store.FirstWorkshop, token, time.Now().Add(time.Minute)); err != nil {
 		return nil, err
@@ -52,6 +55,19 @@ func seedPeople(ctx context.Context, s *store.Store) (map[string]people.Person, 
 		}
 	}
 	return staff, nil
+}
+
+// seeded are the people of a workshop that was begun before.
+func seeded(ctx context.Context, s *store.Store, err error) (map[string]people.Person, error) {
+	if err != nil {
+		return nil, err
+	}
+	list, err := s.People(ctx)
+	staff := map[string]people.Person{}
+	for _, p := range list {
+		staff[p.Name] = p.Of()
+	}
+	return staff, err
 }
 
 // seedTalk puts a question of the demo in, which nobody has answered.

@@ -1,4 +1,5 @@
 import { accessible, create, draft, expect, saved, test, url } from "../test";
+import { ask } from "../ask";
 
 const usual = { title: "Put together otherwise", alternator: { label: "120/200 A" }, aux: { chemistry: "agm", capacityAh: 100 }, use: { dailyAh: 40 } };
 
@@ -78,7 +79,7 @@ test("a recall finds the vehicle by a serial number", async ({ page }) => {
 
 test("a charger is taken from the shelf: what fits, what does not and why, and what its card leaves unsaid", async ({ page }) => {
   const put = (item: Record<string, string>) =>
-    fetch(`${url()}/api/parts`, { method: "PUT", headers: { "Content-Type": "application/json" }, body: JSON.stringify({ kind: "charger", ...item }) });
+    ask(`${url()}/api/parts`, { method: "PUT", headers: { "Content-Type": "application/json" }, body: JSON.stringify({ kind: "charger", ...item }) });
   const whole = { "rating A": "20", "efficiency %": "92", "cut-out V": "11", "restart V": "12.6", "largest fuse A": "60", "full up to °C": "60" };
   expect((await put({ ...whole, name: "Shelf plover", profiles: "agm lifepo4", price: "120", currency: "EUR", stock: "2" })).status).toBe(204);
   expect((await put({ ...whole, name: "Shelf heron", profiles: "gel" })).status).toBe(204);

@@ -1,6 +1,7 @@
 import { readFile, writeFile } from "node:fs/promises";
 
 import { accessible, create, draft, expect, saved, test, url } from "../test";
+import { ask } from "../ask";
 
 test("extras are parts of the circuit: what is asked follows what is fitted, and the checks follow the answers", async ({ page }) => {
   const { section } = await create({ title: "With extras", alternator: { label: "120/200 A" }, aux: { chemistry: "agm", capacityAh: 100 }, use: { dailyAh: 40 }, pins: { coupling: "dcdc" } });
@@ -45,7 +46,7 @@ test("a job's dates: what it usually has, done today, due in the list of jobs, a
   const topUp = Object.values(dates.dates).find((d) => d.kind === "topup");
   expect(topUp?.everyDays).toBeGreaterThan(100);
   expect(dates.dates.d1?.done).toMatch(/^20\d\d-\d\d-\d\d$/);
-  const ics = await (await fetch(`${url()}/api/jobs/${id}/calendar.ics`)).text();
+  const ics = await (await ask(`${url()}/api/jobs/${id}/calendar.ics`)).text();
   expect(ics).toContain(`DTSTART;VALUE=DATE:${topUp?.due.replaceAll("-", "")}`);
   expect(ics).not.toContain("Measure again");
   await page.goto(section);

@@ -1,6 +1,7 @@
 import { readFile } from "node:fs/promises";
 
 import { accessible, create, expect, test, url } from "../test";
+import { ask } from "../ask";
 
 test("the drawing: a wire picked in the list is lit on it, and the lists agree with it", async ({ page }) => {
   const { id, section } = await create({ title: "To be drawn", alternator: { label: "90/180 A" }, pins: { coupling: "dcdc" }, loads: { a1: { kind: "fridge", name: "cool box" } } });
@@ -19,7 +20,7 @@ test("the drawing: a wire picked in the list is lit on it, and the lists agree w
   await accessible(page);
   const [download] = await Promise.all([page.waitForEvent("download"), wires.getByRole("link", { name: /As a file/ }).click()]);
   expect(await readFile((await download.path()) as string, "utf8")).toContain("C1,F1,out,");
-  expect(await (await fetch(`${url()}/api/jobs/${id}/drawing.svg`)).text()).toContain("To be drawn");
+  expect(await (await ask(`${url()}/api/jobs/${id}/drawing.svg`)).text()).toContain("To be drawn");
 });
 
 test("what is picked in one place is picked in all", async ({ page }) => {
@@ -58,8 +59,6 @@ test("steps on a phone: one at a time, a hold point is signed, two people lose n
   };
   const [ivo, maren] = [await open(), await open()];
   await accessible(ivo);
-  await ivo.getByLabel("Who works").fill("Ivo");
-  await maren.getByLabel("Who works").fill("Maren");
   await ivo.getByRole("button", { name: "Done", exact: true }).click();
   await expect(ivo.getByRole("heading", { name: "Photograph it as it is" })).toBeVisible();
   await maren.getByRole("navigation", { name: "All steps" }).getByRole("button", { name: /Measure both batteries at rest/ }).click();
@@ -98,10 +97,10 @@ test("what was built otherwise is judged, and stands beside the design; the pack
   await page.goto(`${section}/record`);
   await page.getByRole("button", { name: "Issue revision 1" }).click();
   await page.getByRole("link", { name: /Pack as it was issued, PDF, number 1/ }).waitFor();
-  const pack = await fetch(`${url()}/api/jobs/${id}/revisions/1/pack.pdf`);
+  const pack = await ask(`${url()}/api/jobs/${id}/revisions/1/pack.pdf`);
   expect(pack.headers.get("content-type")).toBe("application/pdf");
   expect((await pack.text()).startsWith("%PDF-")).toBe(true);
-  expect((await fetch(`${url()}/api/jobs/${id}/pack.pdf?paper=Letter`)).status).toBe(200);
+  expect((await ask(`${url()}/api/jobs/${id}/pack.pdf?paper=Letter`)).status).toBe(200);
 });
 
 test("the week shows a bay with two jobs in it at once", async ({ page }) => {

@@ -173,7 +173,8 @@ func (d *Door) ByPasskey(session context.Context, answer json.RawMessage, from F
 	if d.passkeys == nil {
 		return refuse(Not, "%s", d.Passkeys())
 	}
-	if err := d.counted(session, attempt{"passkey " + from.net(): fromHere}); err != nil {
+	tries := attempt{"passkey " + from.net(): fromHere}
+	if err := d.counted(session, tries); err != nil {
 		return err
 	}
 	s, err := d.wasAsked(session)
@@ -202,7 +203,7 @@ func (d *Door) ByPasskey(session context.Context, answer json.RawMessage, from F
 	if err != nil {
 		return err
 	}
-	if err := errors.Join(d.store.UsedPasskey(session, c.ID, kept), d.store.Right(session, "passkey "+from.net())); err != nil {
+	if err := errors.Join(d.store.UsedPasskey(session, c.ID, kept), d.right(session, tries)); err != nil {
 		return err
 	}
 	return d.begin(session, who, "passkey", from.Agent)

@@ -7,19 +7,20 @@ import (
 
 // slow is how fast somebody may be wrong: free attempts within an hour, then twice as long a wait each time.
 type slow struct {
-	free int
-	most time.Duration
+	free   int
+	most   time.Duration
+	shared bool // by several people: that one of them was right says nothing of the others
 }
 
 // How fast: at one account from one address, from one address at any account, at one account from anywhere. The last is the mildest:
 // whoever owns the account must not be kept out of it by others.
 var (
-	hereAtThis  = slow{5, 15 * time.Minute}
-	fromHere    = slow{20, 15 * time.Minute}
-	atThis      = slow{50, time.Minute}
-	byPIN       = slow{4, time.Hour}
-	withLink    = slow{30, 15 * time.Minute}
-	ofAPassword = slow{8, 15 * time.Minute}
+	hereAtThis  = slow{free: 5, most: 15 * time.Minute}
+	fromHere    = slow{free: 20, most: 15 * time.Minute, shared: true}
+	atThis      = slow{free: 50, most: time.Minute}
+	byPIN       = slow{free: 4, most: time.Hour}
+	withLink    = slow{free: 30, most: 15 * time.Minute, shared: true}
+	ofAPassword = slow{free: 8, most: 15 * time.Minute}
 )
 
 // attempt is something that may be wrong, under the names that it is counted by.
@@ -41,10 +42,14 @@ func (d *Door) counted(ctx context.Context, a attempt) error {
 	return nil
 }
 
-// right forgets what was counted.
+// right forgets what was counted of who was right.
 func (d *Door) right(ctx context.Context, a attempt) error {
-	for who := range a {
-		if err := d.store.Right(ctx, who); err != nil {
+	for who, s := range a {
+		forget := d.store.Right
+		if s.shared {
+			forget = d.store.NotWrong
+		}
+		if err := forget(ctx, who); err != nil {
 			return err
 		}
 	}

@@ -34,6 +34,8 @@ type Me struct {
 	Waits    bool         `json:"waits" doc:"What they sign for waits for a countersignature"`
 	Tablet   bool         `json:"tablet" doc:"It is the bay's tablet, on which people switch by PIN"`
 	Others   []Somebody   `json:"others" doc:"To whom it can be switched: at the tablet by PIN, in the demo without a word"`
+	Switched []string     `json:"switched" doc:"Who switched to themselves on this tablet, by id: what they entered is sent under their name"`
+	Surveyed []string     `json:"surveyed" doc:"The parts of a document that who may survey and not design may change"`
 	Begun    bool         `json:"begun" doc:"There is a workshop"`
 	Several  bool         `json:"several" doc:"There are several: which one is said when signing in"`
 	Demo     bool         `json:"demo" doc:"It is the demo, on this machine"`
@@ -103,7 +105,7 @@ func (a *api) me(ctx context.Context, _ *struct{}) (*body[Me], error) {
 }
 
 func (a *api) meOf(ctx context.Context, asks asking) (Me, error) {
-	me := Me{May: []people.Act{}, Others: []Somebody{}, Passkeys: a.doorOf(ctx).Passkeys()}
+	me := Me{May: []people.Act{}, Others: []Somebody{}, Switched: []string{}, Surveyed: people.SurveyedParts(), Passkeys: a.doorOf(ctx).Passkeys()}
 	me.Demo = a.door.Demo() && asks.direct
 	door := a.base.Door()
 	all, err := door.Workshops(ctx)
@@ -131,6 +133,7 @@ func (a *api) meOf(ctx context.Context, asks asking) (Me, error) {
 		}
 	}
 	me.Tablet = asks.in.Shared
+	me.Switched = append(me.Switched, asks.in.Switched...)
 	if me.Tablet {
 		list, err := a.door.AtTablet(ctx, asks.in)
 		if err != nil {
@@ -244,7 +247,7 @@ type Token struct {
 type LinkIs struct {
 	Kind     string      `json:"kind" enum:"first,invitation,reset"`
 	Workshop string      `json:"workshop"`
-	Role     people.Role `json:"role,omitempty"`
+	Role     people.Role `json:"role,omitempty" enum:"owner,foreman,designer,installer,apprentice,reader"`
 	Name     string      `json:"name,omitempty" doc:"Whose password it sets anew"`
 	Expires  time.Time   `json:"expires"`
 }

@@ -23,7 +23,7 @@ type Member struct {
 
 // RoleMay is a role with what it may do.
 type RoleMay struct {
-	Role people.Role  `json:"role"`
+	Role people.Role  `json:"role" enum:"owner,foreman,designer,installer,apprentice,reader"`
 	May  []people.Act `json:"may"`
 	Give bool         `json:"give" doc:"Who asks may give it"`
 }
@@ -31,7 +31,7 @@ type RoleMay struct {
 // Invitation is a link that nobody has used yet.
 type Invitation struct {
 	ID      string      `json:"id"`
-	Role    people.Role `json:"role"`
+	Role    people.Role `json:"role" enum:"owner,foreman,designer,installer,apprentice,reader"`
 	Made    time.Time   `json:"made"`
 	Expires time.Time   `json:"expires"`
 }

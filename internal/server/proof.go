@@ -96,6 +96,7 @@ type Proven struct {
 	Wrong    []prove.EntryError `json:"wrong" doc:"Entries that are no readings"`
 	Gates    []signoff.Gate     `json:"gates"`
 	MayShow  []PhotoOf          `json:"mayShow" doc:"What photographs may be tied to"`
+	Steps    map[string]string  `json:"steps" doc:"What its steps are called, by id"`
 	Reserved []string           `json:"reserved" doc:"What local rules keep for a licensed person"`
 }
 
@@ -159,7 +160,10 @@ func (a *api) proven(d *design.Design, pack export.Pack, entries []ProofEntry, s
 	if out.Stations == nil {
 		out.Stations = []prove.Station{}
 	}
-	out.MayShow = mayShow(d)
+	out.MayShow, out.Steps = mayShow(d), map[string]string{}
+	for _, s := range pack.Steps {
+		out.Steps[s.ID] = s.Title
+	}
 	pictures := p.Pictures()
 	for _, r := range p.Readings {
 		out.Readings = append(out.Readings, AskedReading{r, r.Where(), p.Expected(r), pictures[r.ID]})

@@ -140,7 +140,7 @@ func counted(n int, what string) string {
 
 // didWords say what was done, where the table that it is in has another word for it.
 var didWords = map[string]string{
-	"ticked": "ticked", "unticked": "took the tick off", "reading": "read", "waiver": "waived", "statement": "stated", "trip": "told of a drive",
+	"ticked": "ticked", "unticked": "took the tick off", "reading": "read", "waiver": "waived", "statement": "stated", "trip": "told of a drive", "signed in": "signed in by",
 	"photographed": "photographed", "signed": "signed", "issued": "issued", "left": "let somebody go", "role": "gave another role",
 	"exported": "took away", "reset link": "made a reset link",
 }

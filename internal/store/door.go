@@ -3,6 +3,7 @@ package store
 import (
 	"context"
 	"crypto/sha256"
+	"encoding/hex"
 	"encoding/json"
 	"errors"
 	"fmt"
@@ -194,26 +195,27 @@ func (d *Door) Wrong(ctx context.Context, who string, free int, most time.Durati
 	sum := sha256.Sum256([]byte(who))
 	var row struct{ Waits float64 }
 	// While it waits nothing is counted, and the wait is not made longer.
-	err = d.db.WithContext(ctx).Raw(`INSERT INTO door.wrongs AS w (who, count, until, last) VALUES (@who, 1, now(), now())
+	err = d.db.WithContext(ctx).Raw(`INSERT INTO door.wrongs AS w (who, count, until, last) VALUES (decode(@who, 'hex'), 1, now(), now())
 		ON CONFLICT (who) DO UPDATE SET
 			count = CASE WHEN w.until > now() THEN w.count WHEN w.last < now() - interval '1 hour' THEN 1 ELSE w.count + 1 END,
 			last = CASE WHEN w.until > now() THEN w.last ELSE now() END,
 			until = CASE WHEN w.until > now() OR w.last < now() - interval '1 hour' OR w.count < @free THEN w.until
 				ELSE now() + make_interval(secs => least(@most, power(2, least(w.count - @free, 20)))) END
 		RETURNING CASE WHEN last < now() THEN extract(epoch FROM until - now()) ELSE 0 END AS waits`,
-		map[string]any{"who": sum[:], "free": free, "most": most.Seconds()}).Scan(&row).Error
+		map[string]any{"who": hex.EncodeToString(sum[:]), "free": free, "most": most.Seconds()}).Scan(&row).Error
 	return time.Duration(max(0, row.Waits) * float64(time.Second)), named(err)
 }
 
+// NotWrong takes back one attempt that was counted.
+func (d *Door) NotWrong(ctx context.Context, who string) error {
+	sum := sha256.Sum256([]byte(who))
+	return named(d.db.WithContext(ctx).Exec("UPDATE door.wrongs SET count = greatest(count - 1, 0) WHERE who = ?", sum[:]).Error)
+}
+
 // Right forgets how often somebody was wrong.
-func (d *Door) Right(ctx context.Context, who ...string) error {
-	for _, w := range who {
-		sum := sha256.Sum256([]byte(w))
-		if err := d.db.WithContext(ctx).Exec("DELETE FROM door.wrongs WHERE who = ?", sum[:]).Error; err != nil {
-			return named(err)
-		}
-	}
-	return nil
+func (d *Door) Right(ctx context.Context, who string) error {
+	sum := sha256.Sum256([]byte(who))
+	return named(d.db.WithContext(ctx).Exec("DELETE FROM door.wrongs WHERE who = ?", sum[:]).Error)
 }
 
 // Passkey is one of somebody's.

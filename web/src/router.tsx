@@ -1,10 +1,18 @@
 import { createRootRoute, createRoute, createRouter, lazyRouteComponent, Outlet } from "@tanstack/react-router";
 
 import { isSheet, sheetOf } from "./editor/sheets";
+import { Door } from "./people/Door";
 import { Nowhere } from "./ui/Nowhere";
 import { Waiting } from "./ui/Wait";
 
-const root = createRootRoute({ component: Outlet, notFoundComponent: Nowhere });
+const root = createRootRoute({
+  component: () => (
+    <Door>
+      <Outlet />
+    </Door>
+  ),
+  notFoundComponent: Nowhere,
+});
 
 /** page is a page that is loaded when it is opened. */
 const page = <P extends string>(path: P, component: ReturnType<typeof lazyRouteComponent>) => createRoute({ getParentRoute: () => root, path, component });
@@ -26,6 +34,12 @@ const pages = [
   page("/week", lazyRouteComponent(() => import("./week/WeekPage"), "WeekPage")),
   page("/parts", lazyRouteComponent(() => import("./parts/PartsPage"), "PartsPage")),
   page("/settings", lazyRouteComponent(() => import("./settings/SettingsPage"), "SettingsPage")),
+  page("/account", lazyRouteComponent(() => import("./people/AccountPage"), "AccountPage")),
+  page("/people", lazyRouteComponent(() => import("./people/PeoplePage"), "PeoplePage")),
+  page("/trail", lazyRouteComponent(() => import("./people/TrailPage"), "TrailPage")),
+  page("/join", lazyRouteComponent(() => import("./people/Join"), "Join")),
+  page("/reset", lazyRouteComponent(() => import("./people/Join"), "Reset")),
+  page("/handed", lazyRouteComponent(() => import("./people/Handed"), "Handed")),
   page("/vehicles", lazyRouteComponent(() => import("./vehicles/VehiclesPage"), "VehiclesPage")),
 ] as const;
 

@@ -27,6 +27,17 @@ api.use({
   },
 });
 
+/** heardOut is called when the server says that nobody is signed in here any longer. */
+export function onOut(heard: () => void) {
+  heardOut = heard;
+}
+let heardOut: () => void = () => undefined;
+api.use({
+  onResponse({ response }) {
+    if (response.status === 401) heardOut();
+  },
+});
+
 /** NoAnswer is a server that cannot be reached. */
 export class NoAnswer extends Error {
   constructor() {

@@ -2938,7 +2938,8 @@ export interface components {
             id: string;
             /** Format: date-time */
             made: string;
-            role: string;
+            /** @enum {string} */
+            role: "owner" | "foreman" | "designer" | "installer" | "apprentice" | "reader";
         };
         IssueInputBody: {
             /**
@@ -3344,7 +3345,8 @@ export interface components {
             kind: "first" | "invitation" | "reset";
             /** @description Whose password it sets anew */
             name?: string;
-            role?: string;
+            /** @enum {string} */
+            role?: "owner" | "foreman" | "designer" | "installer" | "apprentice" | "reader";
             workshop: string;
         };
         List: {
@@ -3468,6 +3470,10 @@ export interface components {
             person?: components["schemas"]["Somebody"];
             /** @description There are several: which one is said when signing in */
             several: boolean;
+            /** @description The parts of a document that who may survey and not design may change */
+            surveyed: string[];
+            /** @description Who switched to themselves on this tablet, by id: what they entered is sent under their name */
+            switched: string[];
             /** @description It is the bay's tablet, on which people switch by PIN */
             tablet: boolean;
             /** @description What they sign for waits for a countersignature */
@@ -4162,6 +4168,10 @@ export interface components {
             /** @description What local rules keep for a licensed person */
             reserved: string[];
             stations: components["schemas"]["Station"][];
+            /** @description What its steps are called, by id */
+            steps: {
+                [key: string]: string;
+            };
             /** @description What the plan may not be built with; then there is nothing to read */
             stops: string[];
             /** @description With the engine running it comes to no stand */
@@ -4277,7 +4287,8 @@ export interface components {
             /** @description Who asks may give it */
             give: boolean;
             may: string[];
-            role: string;
+            /** @enum {string} */
+            role: "owner" | "foreman" | "designer" | "installer" | "apprentice" | "reader";
         };
         RoleOf: {
             /** @enum {string} */

@@ -13,6 +13,7 @@ import { Banner } from "../ui/Banner";
 import { handOver } from "../ui/handOver";
 import { Page } from "../ui/Page";
 import { Waiting } from "../ui/Wait";
+import { useMay, useMe } from "../ui/useMe";
 import { useUnits, vocabularyOf } from "../ui/useSettings";
 import css from "./editor.module.css";
 import { SaveState } from "./SaveState";
@@ -86,9 +87,15 @@ export function JobEditor({ opened, newest, deleted, kept, vocabulary: workshops
     await queries.invalidateQueries({ queryKey: ["revisions", id] });
     await queries.invalidateQueries({ queryKey: ["job", id] });
   }, [id, queries, version]);
+  const me = useMe();
+  const may = useMay();
+  const designs = may("design");
+  const surveys = may("survey");
+  const surveyed = me?.surveyed;
+  const mayChange = useCallback((path: string) => designs || (surveys && surveyed?.includes(path.split(".")[0] ?? "") === true), [designs, surveys, surveyed]);
   const seen = useMemo<Shown | null>(
-    () => plan && { id, number, revision, sheets, plan, vocabulary, readOnly: false, thing, picked, pick, shown, show, asked, ask },
-    [id, number, revision, plan, vocabulary, thing, picked, shown, asked],
+    () => plan && { id, number, revision, sheets, plan, vocabulary, readOnly: !designs, mayChange, thing, picked, pick, shown, show, asked, ask },
+    [id, number, revision, plan, vocabulary, designs, mayChange, thing, picked, shown, asked],
   );
   const edit = useMemo<Edit>(() => ({ state, unsaved, version, issue }), [state, unsaved, version, issue]);
   const { Page: Sheet, label } = sheetOf(sheet);
@@ -101,6 +108,7 @@ export function JobEditor({ opened, newest, deleted, kept, vocabulary: workshops
             className={css.title}
             aria-label="Title"
             placeholder="Untitled job"
+            readOnly={!designs}
             maxLength={120}
             value={state.typing.title ?? state.doc.title ?? ""}
             onChange={(e) => dispatch({ type: "type", path: "title", text: e.currentTarget.value })}

@@ -31,7 +31,7 @@ interface Props {
 
 /** FieldInput answers one field: as choices side by side, a list, or text with any unit. */
 export function FieldInput({ field, label = true, brief = false, list = false, onAnswer }: Props) {
-  const { plan, readOnly } = useShown();
+  const { plan, mayChange } = useShown();
   const { state } = useEdit();
   const { path } = field;
   const fact = factOf(plan, path);
@@ -43,7 +43,7 @@ export function FieldInput({ field, label = true, brief = false, list = false, o
   const error = wrong && wrong.text === typed ? `${asWritten(wrong.text)} ${wrong.problem.wrong}. Allowed: ${wrong.problem.allowed}.` : undefined;
   const as = field.choices.length === 0 ? "text" : list || !areFew(field, brief) ? "list" : "choices";
   const Control = controls[as];
-  return <Control field={field} label={label} brief={brief} value={valueAt(state.doc, path)} typed={typed} error={error} assumed={assumed?.text} why={assumed?.why} readOnly={readOnly} dispatch={useDispatch()} onAnswer={onAnswer} />;
+  return <Control field={field} label={label} brief={brief} value={valueAt(state.doc, path)} typed={typed} error={error} assumed={assumed?.text} why={assumed?.why} readOnly={!mayChange(path)} dispatch={useDispatch()} onAnswer={onAnswer} />;
 }
 
 interface ControlProps {

@@ -25,7 +25,10 @@ export interface Shown {
   sheets: readonly SheetName[];
   plan: Plan;
   vocabulary: Vocabulary;
+  /** What is decided is not decided here: it is a revision, or whoever is signed in does not design. */
   readOnly: boolean;
+  /** mayChange says whether whoever is signed in may change the answer at a path: who surveys changes what is there. */
+  mayChange: (path: string) => boolean;
   /** The part or wire that is picked, wherever it is shown. */
   thing: string | null;
   /** The section's column of it. */

@@ -16,13 +16,13 @@ interface Props {
 
 /** RowList is a list of the document: its rows, each with the way to take it out. */
 export function RowList({ list, keys, nameOf, children }: Props) {
-  const { state, dispatch, readOnly } = useJob();
+  const { state, dispatch, mayChange } = useJob();
   return (
     <ul className={css.rows}>
       {(keys ?? keysOf(state.doc, list)).map((key) => (
         <li key={key} data-list={list} data-row={key} aria-label={nameOf?.(key)}>
           {children(key)}
-          {!readOnly && (
+          {mayChange(list) && (
             <Button size="compact-sm" variant="subtle" aria-label={nameOf && `Remove ${nameOf(key)}`} onClick={() => dispatch({ type: "setAll", values: emptied(state.doc, list, key) })}>
               Remove
             </Button>
@@ -40,8 +40,8 @@ export function Across({ children }: { children: ReactNode }) {
 
 /** AddRow adds a row to a list, with its first answer. */
 export function AddRow({ list, name, value, children }: { list: List; name: string; value: string; children: string }) {
-  const { dispatch, readOnly } = useJob();
-  if (readOnly) return null;
+  const { dispatch, mayChange } = useJob();
+  if (!mayChange(list)) return null;
   return (
     <Button className={css.add} variant="default" size="compact-md" onClick={() => dispatch({ type: "set", path: `${list}.${newKey()}.${name}`, value })}>
       {children}

@@ -12,6 +12,8 @@ export interface Journal {
   typing: Record<string, string>;
   /** The name under which its window saves: what that saved, its answer lost, is no conflict. */
   by?: string;
+  /** Whose it is. */
+  person?: string;
   /** When its window last said that it is alive, in ms. */
   beat: number;
 }
@@ -28,15 +30,24 @@ function windowName(): string {
   return name;
 }
 
+/** whose is whom the journals of this window are, so that nobody saves what somebody else typed. */
+let whose = "";
+
+/** under has journals kept and found under somebody's name. */
+export function under(person: string): void {
+  whose = person;
+}
+
+const own = (job: string) => prefix(job) + windowName() + (whose && `.${whose}`);
 const prefix = (job: string) => `epitrope:draft:${job}:`;
 
 /** keep keeps a journal of a job; it says whether the browser does. */
 export function keep(job: string, journal: Journal): boolean {
-  return store(prefix(job) + windowName(), JSON.stringify(journal));
+  return store(own(job), JSON.stringify({ ...journal, ...(whose && { person: whose }) }));
 }
 
 export function drop(job: string): void {
-  store(prefix(job) + windowName(), null);
+  store(own(job), null);
 }
 
 function parse(text: string | null): Journal | null {
@@ -54,12 +65,12 @@ function parse(text: string | null): Journal | null {
  * left behind.
  */
 export function find(job: string, now: number): Journal | null {
-  const own = parse(recall(prefix(job) + windowName()));
-  if (own) return own;
+  const mine = parse(recall(own(job)));
+  if (mine) return mine;
   for (const name of names()) {
     if (!name.startsWith(prefix(job))) continue;
     const journal = parse(recall(name));
-    if (journal && now - journal.beat > silence) {
+    if (journal && (journal.person ?? "") === whose && now - journal.beat > silence) {
       store(name, null);
       keep(job, journal);
       return journal;

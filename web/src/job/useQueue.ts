@@ -3,10 +3,12 @@ import { useCallback, useRef, useState } from "react";
 
 import type { Problem } from "../api/client";
 import { keep, recall } from "../ui/stored";
+import { useMe } from "../ui/useMe";
 
-/** Named is something with a name of its own, which the client makes: sent twice it counts once. */
+/** Named is something with a name of its own, which the client makes: sent twice it counts once; and whose it is. */
 interface Named {
   id: string;
+  person?: string | undefined;
 }
 
 /** Exchanged is what came back: all that the server has, what it cannot keep, and the answer whole. */
@@ -37,6 +39,7 @@ function read<T>(key: string): T[] {
 export function useQueue<T extends Named, R>(name: string, id: string, exchange: (sent: T[]) => Promise<Exchanged<T, R>>) {
   const queries = useQueryClient();
   const key = `${name}:${id}`;
+  const me = useMe();
   const [queue, setQueue] = useState<T[]>(() => read<T>(key));
   const [refused, setRefused] = useState<Exchanged<T, R>["refused"]>([]);
   const latest = useRef(queue);
@@ -50,8 +53,10 @@ export function useQueue<T extends Named, R>(name: string, id: string, exchange:
   );
   /** all is what waits here, and what another window may have left. */
   const all = () => [...latest.current, ...waiting(read<T>(key), latest.current)];
+  /** mine says whether something may be sent from here: what somebody else entered waits until they are back. */
+  const mine = (t: T) => !t.person || t.person === me?.person?.id || me?.switched.includes(t.person) === true;
   const swap = async () => {
-    const got = await exchange(all());
+    const got = await exchange(all().filter(mine));
     const bad = new Set(got.refused.map((r) => r.id));
     if (got.refused.length > 0) setRefused((was) => [...was, ...got.refused]);
     put(waiting(all(), got.kept).filter((t) => !bad.has(t.id)));
@@ -63,5 +68,6 @@ export function useQueue<T extends Named, R>(name: string, id: string, exchange:
     put([...latest.current, one]);
     void queries.invalidateQueries({ queryKey: [name, id] });
   };
-  return { all: [...(got.data?.kept ?? []), ...unsent], unsent: unsent.length, refused, add, failed: got.isError, whole: got.data?.whole, again: got.refetch };
+  const others = unsent.filter((t) => !mine(t)).length;
+  return { others, all: [...(got.data?.kept ?? []), ...unsent], unsent: unsent.length, refused, add, failed: got.isError, whole: got.data?.whole, again: got.refetch };
 }

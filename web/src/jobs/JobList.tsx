@@ -11,10 +11,12 @@ import { FilePick } from "../ui/FilePick";
 import { Listing, Page } from "../ui/Page";
 import { readText } from "../ui/readText";
 import { useDates } from "../ui/useDates";
+import { roleWords, useMay, useMe } from "../ui/useMe";
 import { Empty, Failed, Told, Waiting } from "../ui/Wait";
 import { severityWord } from "../ui/words";
 import { DueList } from "./DueList";
 import { Understood, type JobFile } from "./Understood";
+import { WaitingList } from "./WaitingList";
 import css from "./jobs.module.css";
 
 /** fresh is a job that nothing was answered of yet. */
@@ -43,6 +45,8 @@ export function JobList() {
   });
   const queries = useQueryClient();
   const dates = useDates();
+  const me = useMe();
+  const designs = useMay()("design");
   const navigate = useNavigate();
   const [told, setTold] = useState<string | null>(null);
   const [file, setFile] = useState<JobFile | null>(null);
@@ -91,7 +95,7 @@ export function JobList() {
   const list = jobs.data?.pages.flatMap((p) => p.jobs) ?? [];
 
   return (
-    <Page home says={<span className="soft">charging from the alternator, planned</span>}>
+    <Page home says={<span className="soft">{me?.demo && me.person ? `demo: you are ${me.person.name}, ${roleWords[me.person.role]}; at the right you may be anybody else of it` : me?.workshop || "charging from the alternator, planned"}</span>}>
       <Listing
         title="Jobs"
         actions={
@@ -100,14 +104,19 @@ export function JobList() {
               <Link to="/week">Week</Link>
               <Link to="/parts">Parts book</Link>
               <Link to="/vehicles">Vehicle book</Link>
+              <Link to="/people">People</Link>
               <Link to="/settings">Settings</Link>
             </nav>
+            {designs && (
             <FilePick name="Job file" accept="application/json,.json" onFile={(file) => void read(file)} onRefused={setTold}>
               Import a file
             </FilePick>
+            )}
+            {designs && (
             <Button loading={create.isPending} onClick={() => make(fresh)}>
               New job
             </Button>
+            )}
           </>
         }
       >
@@ -128,6 +137,7 @@ export function JobList() {
         {jobs.isPending && <Waiting what="Fetching the jobs" />}
         {jobs.isError && <Failed what="The jobs" error={jobs.error} again={() => void jobs.refetch()} />}
         <TextInput className={css.search} type="search" label="Find a job" placeholder="title, customer, vehicle, number, serial or lot" maxLength={200} value={typed} onChange={(e) => setTyped(e.currentTarget.value)} />
+        {!search && <WaitingList />}
         {!search && <DueList />}
         {jobs.isSuccess && list.length === 0 && (
           <Empty>{search ? `No job has “${search}” in its title, customer, vehicle or number.` : "No jobs yet. A new job opens with a whole plan on assumed answers; six answers make it yours."}</Empty>
@@ -155,9 +165,11 @@ export function JobList() {
                     saved {dates.since(j.savedAt)}
                   </span>
                 </Link>
-                <Button size="compact-sm" variant="subtle" aria-label={`Delete ${title}`} onClick={() => remove.mutate({ id: j.id, title })}>
-                  Delete
-                </Button>
+                {designs && (
+                  <Button size="compact-sm" variant="subtle" aria-label={`Delete ${title}`} onClick={() => remove.mutate({ id: j.id, title })}>
+                    Delete
+                  </Button>
+                )}
               </li>
             );
           })}

@@ -6,7 +6,7 @@ import { FilePick } from "../ui/FilePick";
 import { Wrong } from "../ui/Wait";
 
 /** Files enters what a file says: readings by name, or a logger's or monitor's file of the one that is asked for. */
-export function Files({ id, reading, disabled, enter }: { id: string; reading: string; disabled: boolean; enter: (list: Schemas["Entry"][], name: string) => void }) {
+export function Files({ id, reading, enter }: { id: string; reading: string; enter: (list: Schemas["Entry"][], name: string) => void }) {
   const [refused, setRefused] = useState("");
   const read = useMutation({
     mutationFn: (file: File) => take(api.POST("/api/jobs/{id}/proof/file", { params: { path: { id }, query: { reading } }, ...asFile(file) })),
@@ -14,7 +14,7 @@ export function Files({ id, reading, disabled, enter }: { id: string; reading: s
   });
   return (
     <>
-      <FilePick name="A file of readings, or a logger's" accept=".csv,.txt,.tsv" busy={read.isPending} onFile={(file) => (disabled ? setRefused("Say who reads first: each reading keeps its name.") : (setRefused(""), read.mutate(file)))} onRefused={setRefused}>
+      <FilePick name="A file of readings, or a logger's" accept=".csv,.txt,.tsv" busy={read.isPending} onFile={(file) => (setRefused(""), read.mutate(file))} onRefused={setRefused}>
         From a file
       </FilePick>
       {(refused || read.isError) && <Wrong>{refused || whyNot(read.error)}</Wrong>}

@@ -7,6 +7,7 @@ import { useJob } from "../job/JobContext";
 import { Fieldset } from "../ui/Fieldset";
 import { FileDrop } from "../ui/FileDrop";
 import { useDates } from "../ui/useDates";
+import { useMay } from "../ui/useMe";
 import { Wrong } from "../ui/Wait";
 import css from "./proof.module.css";
 import type { useProof } from "./useProof";
@@ -14,9 +15,10 @@ import type { useProof } from "./useProof";
 const number = (text: string) => Number(text.trim().replace(",", ".").replace(/\s*(h|%)$/, ""));
 
 /** FirstTrip holds what a drive brought against what was proven. */
-export function FirstTrip({ proof, by }: { proof: ReturnType<typeof useProof>; by: string }) {
+export function FirstTrip({ proof }: { proof: ReturnType<typeof useProof> }) {
   const { id } = useJob();
   const dates = useDates();
+  const installs = useMay()("install");
   const [hours, setHours] = useState("");
   const [from, setFrom] = useState("");
   const [to, setTo] = useState("");
@@ -25,7 +27,7 @@ export function FirstTrip({ proof, by }: { proof: ReturnType<typeof useProof>; b
   const judge = useMutation({
     mutationFn: (drive: Schemas["Drive"]) => take(api.POST("/api/jobs/{id}/trip", { ...path, body: drive })),
     onSuccess: (got, drive) => {
-      if (by.trim() !== "") proof.enter("trip", "trip", `${drive.hours.toFixed(1)} h, ${drive.from} % to ${drive.to} %. ${got.says}`.slice(0, 500), by.trim());
+      if (installs) proof.enter("trip", "trip", `${drive.hours.toFixed(1)} h, ${drive.from} % to ${drive.to} %. ${got.says}`.slice(0, 500));
     },
   });
   const read = useMutation({

@@ -3,6 +3,7 @@ import { Link, useParams } from "@tanstack/react-router";
 import { useState } from "react";
 
 import { addressOf } from "../editor/sheets";
+import { useMay } from "../ui/useMe";
 import css from "./proof.module.css";
 import { AddPhoto, PhotoRow } from "./Photos";
 import type { Gate, useProof } from "./useProof";
@@ -10,7 +11,7 @@ import type { Gate, useProof } from "./useProof";
 const words = { open: "Open", closed: "Closed", waived: "Waived" };
 
 /** Gates are what has to be so before it is signed for, each with what closes it. */
-export function Gates({ proof, gates, by }: { proof: ReturnType<typeof useProof>; gates: Gate[]; by: string }) {
+export function Gates({ proof, gates }: { proof: ReturnType<typeof useProof>; gates: Gate[] }) {
   const open = gates.filter((g) => g.state === "open").length;
   const [all, setAll] = useState(false);
   return (
@@ -20,7 +21,7 @@ export function Gates({ proof, gates, by }: { proof: ReturnType<typeof useProof>
         {gates
           .filter((g) => all || g.state !== "closed" || g.asks === "photo")
           .map((g) => (
-            <One key={g.id} gate={g} proof={proof} by={by} />
+            <One key={g.id} gate={g} proof={proof} />
           ))}
       </ol>
       <Button variant="subtle" size="compact-sm" onClick={() => setAll(!all)}>
@@ -30,14 +31,15 @@ export function Gates({ proof, gates, by }: { proof: ReturnType<typeof useProof>
   );
 }
 
-function One({ gate: g, proof, by }: { gate: Gate; proof: ReturnType<typeof useProof>; by: string }) {
+function One({ gate: g, proof }: { gate: Gate; proof: ReturnType<typeof useProof> }) {
+  const installs = useMay()("install");
   const { id = "" } = useParams({ strict: false });
   const [says, setSays] = useState<"statement" | "waiver" | null>(null);
   const [text, setText] = useState("");
   const photos = proof.photos.filter((p) => p.tied === g.id);
   const say = () => {
     if (!says) return;
-    proof.enter(says, g.id, text.trim(), by.trim());
+    proof.enter(says, g.id, text.trim());
     setSays(null);
     setText("");
   };
@@ -55,6 +57,7 @@ function One({ gate: g, proof, by }: { gate: Gate; proof: ReturnType<typeof useP
       {g.said && (
         <span className="soft">
           {g.said.waives ? "Waived" : "Stated"} by {g.said.by}: {g.said.text}
+          {g.said.countersigned && ` Countersigned by ${g.said.countersigned}.`}
         </span>
       )}
       {g.state === "open" && (
@@ -64,18 +67,18 @@ function One({ gate: g, proof, by }: { gate: Gate; proof: ReturnType<typeof useP
       )}
       {photos.length > 0 && <PhotoRow photos={photos} />}
       <span className="row">
-        {g.asks === "photo" && <AddPhoto tied={g.id} by={by} done={proof.again} />}
+        {g.asks === "photo" && installs && <AddPhoto tied={g.id} done={proof.again} />}
         {g.state === "open" && g.sheet !== "proof" && (
           <Link to="/jobs/$id/{-$sheet}" params={{ id, sheet: addressOf(g.sheet) }}>
             Go there
           </Link>
         )}
-        {g.state === "open" && g.asks === "statement" && says === null && (
+        {g.state === "open" && g.asks === "statement" && installs && says === null && (
           <Button size="compact-md" variant="default" onClick={() => setSays("statement")}>
             State it
           </Button>
         )}
-        {g.state === "open" && !g.stop && says === null && (
+        {g.state === "open" && !g.stop && installs && says === null && (
           <Button size="compact-md" variant="subtle" onClick={() => setSays("waiver")}>
             Waive it
           </Button>
@@ -85,13 +88,12 @@ function One({ gate: g, proof, by }: { gate: Gate; proof: ReturnType<typeof useP
         <span className={css.said}>
           <TextInput label={says === "waiver" ? "Why it is let pass; it is printed with your name" : "What was done"} value={text} maxLength={500} onChange={(e) => setText(e.currentTarget.value)} />
           <span className="row">
-            <Button disabled={text.trim() === "" || by.trim() === ""} onClick={say}>
+            <Button disabled={text.trim() === ""} onClick={say}>
               {says === "waiver" ? "Waive" : "State"}
             </Button>
             <Button variant="default" onClick={() => setSays(null)}>
               Leave it
             </Button>
-            {by.trim() === "" && <span className="soft">Say who, above.</span>}
           </span>
         </span>
       )}

@@ -10,7 +10,7 @@ import type { AskedReading } from "./useProof";
 const unitsOf = (r: AskedReading): string[] => ({ V: r.drop ? ["mV", "V"] : ["V", "mV"], A: ["A", "mA"], Ω: ["Ω", "mΩ"], K: ["K"], seen: [] })[r.unit];
 
 /** Keypad enters a reading with a thumb or the keys; the text may bring its own unit. */
-export function Keypad({ job, reading: r, disabled, enter }: { job: string; reading: AskedReading; disabled: boolean; enter: (text: string) => void }) {
+export function Keypad({ job, reading: r, enter }: { job: string; reading: AskedReading; enter: (text: string) => void }) {
   const units = unitsOf(r);
   const [text, setText] = useStored(`typed:${job}:${r.id}`, "", "window");
   const [unit, setUnit] = useState(units[0] ?? "");
@@ -20,7 +20,7 @@ export function Keypad({ job, reading: r, disabled, enter }: { job: string; read
   };
   const plain = /^[-−+]?[\d.,\s]+$/.test(text.trim());
   const send = () => {
-    if (text.trim() === "" || disabled) return;
+    if (text.trim() === "") return;
     enter(plain ? `${text.trim()} ${unit}` : text.trim());
     setText("");
   };
@@ -55,16 +55,16 @@ export function Keypad({ job, reading: r, disabled, enter }: { job: string; read
         {["4", "5", "6", "±"].map(key)}
         {["1", "2", "3"].map(key)}
         {r.unit === "Ω" ? (
-          <button type="button" className={css.word} disabled={disabled} onClick={() => enter("OL")}>
+          <button type="button" className={css.word} onClick={() => enter("OL")}>
             OL, open
           </button>
         ) : (
-          <button type="button" className={css.word} disabled={disabled} onClick={() => enter("jumps")}>
+          <button type="button" className={css.word} onClick={() => enter("jumps")}>
             {r.id === "lets-go" ? "Never" : "Jumps"}
           </button>
         )}
         {["0", "."].map(key)}
-        <Button type="submit" size="lg" className={css.enter} disabled={disabled || text.trim() === ""}>
+        <Button type="submit" size="lg" className={css.enter} disabled={text.trim() === ""}>
           Enter
         </Button>
       </div>

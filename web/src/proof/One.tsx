@@ -8,6 +8,8 @@ import { useJob } from "../job/JobContext";
 import { useStored } from "../ui/stored";
 import { useDates } from "../ui/useDates";
 import { useSettings } from "../ui/useSettings";
+import { Talk } from "../talk/Talk";
+import { roleWords, useMay, useMe } from "../ui/useMe";
 import { Wrong } from "../ui/Wait";
 import { Files } from "./Files";
 import { Keypad } from "./Keypad";
@@ -20,7 +22,6 @@ interface Props {
   reading: AskedReading;
   proof: ReturnType<typeof useProof>;
   proven: Proven;
-  by: string;
   next: string | undefined;
   show: (id: string | null) => void;
   /** It stays in view when it is entered, for its verdict. */
@@ -30,8 +31,9 @@ interface Props {
 const words = { likely: "As expected", possible: "Just out: take it again", out: "Out", impossible: "That cannot be: the meter, or the entry" };
 
 /** One is one reading, for a phone in one hand: where the probes go, what is expected, what it means. */
-export function One({ reading: r, proof, proven, by, next, show, stay }: Props) {
+export function One({ reading: r, proof, proven, next, show, stay }: Props) {
   const dates = useDates();
+  const installs = useMay()("install");
   const [again, setAgain] = useState(false);
   const station = proven.stations.find((s) => s.id === r.station);
   const entered = proof.entries.findLast((e) => e.kind === "reading" && e.subject === r.id);
@@ -42,7 +44,7 @@ export function One({ reading: r, proof, proven, by, next, show, stay }: Props) 
   const open = again || !entered || wrong !== undefined;
   const state = station ? [station.name, ...station.setup].join("; ").slice(0, 300) : "";
   const enter = (text: string, device = "") => {
-    proof.enter("reading", r.id, text, by.trim(), { state, ...(device ? { with: device.slice(0, 120) } : {}) });
+    proof.enter("reading", r.id, text, { state, ...(device ? { with: device.slice(0, 120) } : {}) });
     setAgain(false);
     stay();
   };
@@ -62,7 +64,7 @@ export function One({ reading: r, proof, proven, by, next, show, stay }: Props) 
       {r.untested && <p className="soft">Nobody has tested this point so: this reading is its test. What is expected is what it has to be.</p>}
       {band && r.unit !== "seen" && <Scale band={band} value={verdict && !verdict.jumps ? verdict.value : undefined} expect={expect} level={verdict?.level} />}
       {open ? (
-        <Entering reading={r} by={by} enter={enter} document={proof} />
+        <Entering reading={r} enter={enter} document={proof} />
       ) : (
         <>
           <p className={css.read}>
@@ -71,6 +73,8 @@ export function One({ reading: r, proof, proven, by, next, show, stay }: Props) 
               <small className="soft">
                 {entered.by}, {dates.moment(entered.at)}
                 {entered.with && `, ${entered.with}`}
+                {entered.countersigned && `, countersigned by ${entered.countersigned}`}
+                {entered.waits && ", waits for a countersignature"}
               </small>
             )}
           </p>
@@ -85,9 +89,11 @@ export function One({ reading: r, proof, proven, by, next, show, stay }: Props) 
       {verdict && !open && <Means verdict={verdict} proven={proven} />}
       {!open && (
         <div className={css.acts}>
+          {installs && (
           <Button size="lg" variant={verdict && verdict.level !== "likely" ? "filled" : "default"} onClick={() => setAgain(true)}>
             Take it again
           </Button>
+          )}
           {next && (
             <Button size="lg" className={css.go} onClick={() => show(null)}>
               <span className={css.nextName}>Next: {proven.readings.find((x) => x.id === next)?.what}</span>
@@ -95,6 +101,7 @@ export function One({ reading: r, proof, proven, by, next, show, stay }: Props) 
           )}
         </div>
       )}
+      <Talk about="reading" subject={r.id} named={r.what} />
     </article>
   );
 }
@@ -124,7 +131,7 @@ function Means({ verdict: v, proven }: { verdict: Schemas["Meaning"]; proven: Pr
   );
 }
 
-function Entering({ reading: r, by, enter, document }: { reading: AskedReading; by: string; enter: (text: string, device?: string) => void; document: ReturnType<typeof useProof> }) {
+function Entering({ reading: r, enter, document }: { reading: AskedReading; enter: (text: string, device?: string) => void; document: ReturnType<typeof useProof> }) {
   const { id, state } = useJob();
   const meters = useSettings().data?.settings.meters ?? [];
   const [name, setName] = useStored("meter", "");
@@ -133,26 +140,27 @@ function Entering({ reading: r, by, enter, document }: { reading: AskedReading; 
     mutationFn: () => take(api.POST("/api/meter", { body: { document: state.doc as never, reading: r.id, meter: meter?.name ?? "" } })),
     onSuccess: (got) => enter(got.entry, got.with),
   });
-  const nobody = by.trim() === "";
+  const me = useMe();
+  const installs = useMay()("install");
+  if (!installs) return <p className="soft">As {me?.person ? roleWords[me.person.role] : "who you are here"} you see what was read; who installs reads.</p>;
   return (
     <>
       {r.unit === "seen" ? (
         <div className={css.acts}>
-          <Button size="lg" disabled={nobody} onClick={() => enter("yes")}>
+          <Button size="lg" onClick={() => enter("yes")}>
             It is so
           </Button>
-          <Button size="lg" variant="default" disabled={nobody} onClick={() => enter("no")}>
+          <Button size="lg" variant="default" onClick={() => enter("no")}>
             It is not
           </Button>
         </div>
       ) : (
-        <Keypad job={id} reading={r} disabled={nobody} enter={enter} />
+        <Keypad job={id} reading={r} enter={enter} />
       )}
-      {nobody && <p className="soft">Say who reads, below: each reading keeps its name.</p>}
       {meters.length > 0 && r.unit !== "seen" && (
         <div className={css.meter}>
           <NativeSelect aria-label="Instrument" data={meters.map((m) => m.name)} value={meter?.name ?? ""} onChange={(e) => setName(e.currentTarget.value)} />
-          <Button variant="default" loading={read.isPending} disabled={nobody} onClick={() => read.mutate()}>
+          <Button variant="default" loading={read.isPending} onClick={() => read.mutate()}>
             Read it from there
           </Button>
         </div>
@@ -161,10 +169,10 @@ function Entering({ reading: r, by, enter, document }: { reading: AskedReading; 
         <Files
           id={id}
           reading={r.id}
-          disabled={nobody}
+         
           enter={(list, name) => {
             for (const e of list) if (e.reading === r.id) enter(e.text, name);
-              else document.enter("reading", e.reading, e.text, by.trim(), { with: name.slice(0, 120) });
+              else document.enter("reading", e.reading, e.text, { with: name.slice(0, 120) });
           }}
         />
       )}

@@ -5,6 +5,8 @@ import { useRef, useState } from "react";
 
 import { api, take, whyNot, type Schemas } from "../api/client";
 import { uuid } from "../api/once";
+import { Talk } from "../talk/Talk";
+import { useMay } from "../ui/useMe";
 import { Wrong } from "../ui/Wait";
 import css from "./proof.module.css";
 
@@ -23,7 +25,7 @@ async function sized(file: File): Promise<Blob> {
 }
 
 /** AddPhoto takes a photograph of what it is tied to. */
-export function AddPhoto({ tied, by, done }: { tied: string; by: string; done: () => void }) {
+export function AddPhoto({ tied, done }: { tied: string; done: () => void }) {
   const { id = "" } = useParams({ strict: false });
   const input = useRef<HTMLInputElement>(null);
   const send = useMutation({
@@ -35,7 +37,7 @@ export function AddPhoto({ tied, by, done }: { tied: string; by: string; done: (
         throw new NoPicture(file.name);
       }
       const photo = uuid();
-      const params = { path: { id, photo }, query: { tied, by: by.trim(), at: new Date(file.lastModified || Date.now()).toISOString() } };
+      const params = { path: { id, photo }, query: { tied, at: new Date(file.lastModified || Date.now()).toISOString() } };
       return take(api.PUT("/api/jobs/{id}/photos/{photo}", { params, body: small as unknown as string, bodySerializer: (b: unknown) => b as BodyInit, headers: { "Content-Type": "image/jpeg" } }));
     },
     onSuccess: done,
@@ -44,7 +46,7 @@ export function AddPhoto({ tied, by, done }: { tied: string; by: string; done: (
   return (
     <>
       <input ref={input} type="file" accept="image/*" capture="environment" hidden data-photo={tied} onChange={(e) => { const file = e.currentTarget.files?.[0]; if (file) send.mutate(file); e.currentTarget.value = ""; }} />
-      <Button size="compact-md" variant="default" loading={send.isPending} disabled={by.trim() === ""} onClick={() => input.current?.click()}>
+      <Button size="compact-md" variant="default" loading={send.isPending} onClick={() => input.current?.click()}>
         Take a photograph
       </Button>
       {send.isError && <Wrong>{send.error instanceof NoPicture ? send.error.message : whyNot(send.error)}</Wrong>}
@@ -60,7 +62,8 @@ class NoPicture extends Error {
 }
 
 /** Photographs are all of the job, with what each shows, and a way to take another. */
-export function Photographs({ photos, may, by, done }: { photos: Schemas["Photo"][]; may: Schemas["PhotoOf"][]; by: string; done: () => void }) {
+export function Photographs({ photos, may, done }: { photos: Schemas["Photo"][]; may: Schemas["PhotoOf"][]; done: () => void }) {
+  const installs = useMay()("install");
   const [tied, setTied] = useState(may[0]?.tied ?? "before");
   const nameOf = (t: string) => may.find((m) => m.tied === t)?.name ?? t;
   const shown = [...new Set(photos.map((p) => p.tied))];
@@ -71,12 +74,19 @@ export function Photographs({ photos, may, by, done }: { photos: Schemas["Photo"
         <div key={t}>
           <h3>{nameOf(t)}</h3>
           <PhotoRow photos={photos.filter((p) => p.tied === t)} />
+          {photos
+            .filter((p) => p.tied === t)
+            .map((p, i) => (
+              <Talk key={p.id} about="photo" subject={p.id} named={`${nameOf(t)}, photograph ${i + 1}`} />
+            ))}
         </div>
       ))}
+      {installs && (
       <span className="row">
         <NativeSelect aria-label="What it shows" data={may.map((m) => ({ value: m.tied, label: m.name }))} value={tied} onChange={(e) => setTied(e.currentTarget.value)} />
-        <AddPhoto tied={tied} by={by} done={done} />
+        <AddPhoto tied={tied} done={done} />
       </span>
+      )}
     </section>
   );
 }

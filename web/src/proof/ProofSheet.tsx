@@ -1,12 +1,12 @@
-import { TextInput } from "@mantine/core";
 import cx from "clsx";
 import { useRef, useState } from "react";
 
 import { Sheet } from "../job/Sheet";
 import { Banner } from "../ui/Banner";
-import { useStored } from "../ui/stored";
+import { useMe } from "../ui/useMe";
 import { TextButton } from "../ui/TextButton";
 import { Wait, Wrong } from "../ui/Wait";
+import { Countersigns, type Awaiting } from "./Countersigns";
 import { FirstTrip } from "./FirstTrip";
 import { Gates } from "./Gates";
 import { One } from "./One";
@@ -23,7 +23,7 @@ export default function ProofSheet() {
 }
 
 function Proof({ proof, proven }: { proof: ReturnType<typeof useProof>; proven: Proven }) {
-  const [by, setBy] = useStored("tickedBy", "");
+  const me = useMe();
   const [at, setAt] = useState<string | null>(null);
   const top = useRef<HTMLElement>(null);
   const { findings } = proven;
@@ -40,7 +40,7 @@ function Proof({ proof, proven }: { proof: ReturnType<typeof useProof>; proven: 
       <section className={css.now} aria-label="Reading" ref={top}>
         <p className={css.line} role="status">
           {done} of {main.length} read
-          {proof.unsent > 0 ? `, ${proof.unsent} kept on this device until the server answers` : proof.failed ? "; the server does not answer" : ""}
+          {proof.unsent > 0 ? `, ${proof.unsent} kept on this device until ${proof.others === proof.unsent ? "whoever read is back on it" : "the server answers"}` : proof.failed ? "; the server does not answer" : ""}
         </p>
         {proof.refused.length > 0 && <Wrong>{proof.refused[0]?.problems.map((p) => `${p.field} ${p.value} ${p.wrong}; allowed: ${p.allowed}`).join(". ")}</Wrong>}
         {proven.stops.length > 0 && (
@@ -53,20 +53,35 @@ function Proof({ proof, proven }: { proof: ReturnType<typeof useProof>; proven: 
             It comes to no stand at any speed that is asked for: what the plan says of that is changed first.
           </Banner>
         )}
-        {shown && <One key={shown.id} reading={shown} proof={proof} proven={proven} by={by} next={findings.next && findings.next !== shown.id ? findings.next : undefined} show={show} stay={() => setAt(shown.id)} />}
+        {shown && <One key={shown.id} reading={shown} proof={proof} proven={proven} next={findings.next && findings.next !== shown.id ? findings.next : undefined} show={show} stay={() => setAt(shown.id)} />}
         {!shown && proven.readings.length > 0 && <h2>All is read.</h2>}
-        <TextInput label="Who reads" value={by} maxLength={60} onChange={(e) => setBy(e.currentTarget.value)} />
+        {me?.person && (
+          <p className="soft">
+            Readings stand under {me.person.name}
+            {me.waits && ", and wait until somebody countersigns them"}.
+          </p>
+        )}
       </section>
       <div className={css.beside}>
+        <Countersigns list={awaiting(proof, proven)} done={proof.again} />
         <Causes proven={proven} />
         <List proven={proven} here={shown?.id} show={show} />
-        <Gates proof={proof} gates={proven.gates} by={by} />
-        <Photographs photos={proof.photos} may={proven.mayShow} by={by} done={proof.again} />
-        <Signed proof={proof} proven={proven} by={by} />
-        <FirstTrip proof={proof} by={by} />
+        <Gates proof={proof} gates={proven.gates} />
+        <Photographs photos={proof.photos} may={proven.mayShow} done={proof.again} />
+        <Signed proof={proof} proven={proven} />
+        <FirstTrip proof={proof} />
       </div>
     </div>
   );
+}
+
+/** awaiting is what waits for a countersignature, of readings the last of each. */
+function awaiting(proof: ReturnType<typeof useProof>, proven: Proven): Awaiting[] {
+  const names = new Map([...proven.readings.map((r) => [r.id, r.what] as const), ...proven.gates.map((g) => [g.id, g.name] as const), ...proven.mayShow.map((m) => [m.tied, m.name] as const)]);
+  const last = new Map(proof.entries.filter((e) => e.kind !== "trip").map((e) => [`${e.kind} ${e.subject}`, e]));
+  const entries = [...last.values()].filter((e) => e.waits).map((e) => ({ id: e.id, what: names.get(e.subject) ?? e.subject, entry: e.entry, by: e.by, at: e.at }));
+  const ticks = proof.ticked.filter((t) => t.waits).map((t) => ({ id: t.id, what: `Step “${proven.steps[t.step] ?? t.step}”`, entry: "signed", by: t.by, at: t.at }));
+  return [...entries, ...ticks];
 }
 
 /** Causes is what of this circuit explains what is out. */

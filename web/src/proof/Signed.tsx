@@ -7,19 +7,22 @@ import { api, take, whyNot } from "../api/client";
 import { uuid } from "../api/once";
 import { useJob } from "../job/JobContext";
 import { useDates } from "../ui/useDates";
+import { roleWords, useMay, useMe } from "../ui/useMe";
 import { Wrong } from "../ui/Wait";
 import css from "./proof.module.css";
 import type { Proven, useProof } from "./useProof";
 
 /** Signed is the signature: refused while a gate is open; what was signed stays as it was. */
-export function Signed({ proof, proven, by }: { proof: ReturnType<typeof useProof>; proven: Proven; by: string }) {
+export function Signed({ proof, proven }: { proof: ReturnType<typeof useProof>; proven: Proven }) {
   const { id, version, unsaved } = useJob();
   const dates = useDates();
+  const may = useMay();
+  const me = useMe();
   const name = useRef("");
   const sign = useMutation({
     mutationFn: () => {
       name.current ||= uuid(); // sent again it is the same signature
-      return take(api.POST("/api/jobs/{id}/signoffs", { params: { path: { id } }, body: { id: name.current, version, by: by.trim() } }));
+      return take(api.POST("/api/jobs/{id}/signoffs", { params: { path: { id } }, body: { id: name.current, version } }));
     },
     onSuccess: () => {
       name.current = "";
@@ -27,7 +30,7 @@ export function Signed({ proof, proven, by }: { proof: ReturnType<typeof useProo
     },
   });
   const open = proven.gates.filter((g) => g.state === "open");
-  const waits = open.length > 0 ? "A gate is open." : by.trim() === "" ? "Say who signs." : unsaved || proof.unsent > 0 ? "Something is not on the server yet." : "";
+  const waits = open.length > 0 ? "A gate is open." : !may("sign") ? `As ${me?.person ? roleWords[me.person.role] : "who you are here"} you do not sign for it: an installer, a foreman or the owner does.` : unsaved || proof.unsent > 0 ? "Something is not on the server yet." : "";
   return (
     <section className={css.signed} aria-label="Sign-off">
       <h2>Sign-off</h2>
@@ -38,7 +41,7 @@ export function Signed({ proof, proven, by }: { proof: ReturnType<typeof useProo
         ))}
       </ul>
       <Button size="lg" disabled={waits !== ""} loading={sign.isPending} onClick={() => sign.mutate()}>
-        Sign{by.trim() && ` as ${by.trim()}`}
+        Sign{me?.person && ` as ${me.person.name}`}
       </Button>
       {waits && <p className="soft">{waits}</p>}
       {sign.isError && <Wrong>{whyNot(sign.error)}</Wrong>}

@@ -7,6 +7,7 @@ import { useJob } from "../job/JobContext";
 import { useQueue } from "../job/useQueue";
 import { standing } from "../steps/ticks";
 import { useTicks } from "../steps/useTicks";
+import { useMe } from "../ui/useMe";
 
 export type Entry = Schemas["ProofEntry"];
 export type Proven = Schemas["Proven"];
@@ -16,17 +17,21 @@ export type Gate = Schemas["Gate"];
 /** useProof is a job's proof: what was entered, kept here until the server has it, and what it means. */
 export function useProof() {
   const { id, state } = useJob();
-  const { ticks } = useTicks(id);
+  const { ticks, again: ticksAgain } = useTicks(id);
+  const me = useMe();
   const params = { params: { path: { id } } };
   const queue = useQueue<Entry, Schemas["ProofRecord"]>("proof", id, async (sent) => {
     const whole = sent.length === 0 ? await take(api.GET("/api/jobs/{id}/proof", params)) : await take(api.POST("/api/jobs/{id}/proof", { ...params, body: sent as unknown as Record<string, unknown>[] }));
     return { kept: whole.entries, refused: whole.refused, whole };
   });
   const photos = queue.whole?.photos ?? [];
-  const done = [...standing(ticks).values()].filter((t) => t.done).map((t) => t.step);
+  const ticked = [...standing(ticks).values()].filter((t) => t.done);
+  const done = ticked.map((t) => t.step);
+  const waiting = ticked.filter((t) => t.waits).map((t) => t.step);
   const tied: Record<string, number> = {};
   for (const p of photos) tied[p.tied] = (tied[p.tied] ?? 0) + 1;
-  const asked = useDeferredValue(JSON.stringify({ document: state.doc, entries: queue.all, done, photos: tied }));
+  const now = JSON.stringify({ document: state.doc, entries: queue.all, done, waiting, photos: tied });
+  const asked = useDeferredValue(now);
   const means = useQuery({
     queryKey: ["prove", asked],
     queryFn: ({ signal }) => take(api.POST("/api/proof", { body: JSON.parse(asked) as never, signal })),
@@ -35,18 +40,24 @@ export function useProof() {
     gcTime: 60_000,
     retry: 2,
   });
-  const enter = (kind: Entry["kind"], subject: string, entry: string, by: string, more: { with?: string; state?: string } = {}) => queue.add({ id: uuid(), kind, subject, entry, by, at: new Date().toISOString(), ...more });
+  const enter = (kind: Entry["kind"], subject: string, entry: string, more: { with?: string; state?: string } = {}) =>
+    queue.add({ id: uuid(), kind, subject, entry, by: me?.person?.name ?? "", person: me?.person?.id, at: new Date().toISOString(), ...(me?.waits && kind !== "trip" ? { waits: true } : {}), ...more });
   return {
     entries: queue.all,
     unsent: queue.unsent,
+    others: queue.others,
+    ticked,
     refused: queue.refused,
     failed: queue.failed,
     photos,
     signed: queue.whole?.signed ?? [],
-    again: () => void queue.again(),
+    again: () => {
+      void queue.again();
+      ticksAgain();
+    },
     enter,
     proven: means.data,
-    asking: means.isFetching || asked !== JSON.stringify({ document: state.doc, entries: queue.all, done, photos: tied }),
+    asking: means.isFetching || asked !== now,
     wrong: means.error,
     ask: () => void means.refetch(),
   };

@@ -10,6 +10,10 @@ import { Empty, Failed, Waiting, Wrong } from "../ui/Wait";
 import { useDates } from "../ui/useDates";
 import { Dates } from "./Dates";
 import { Fitted } from "./Fitted";
+import { OwnerLinks } from "./OwnerLinks";
+import { Trail } from "./Trail";
+import { Talk } from "../talk/Talk";
+import { useMay } from "../ui/useMe";
 import css from "./record.module.css";
 import { useDispatchText } from "./useDispatchText";
 
@@ -19,6 +23,7 @@ export default function Record() {
   const remarks = useDispatchText("remarks");
   const issued = useQuery({ queryKey: ["revisions", id, revision], queryFn: () => take(api.GET("/api/jobs/{id}/revisions", { params: { path: { id } } })) });
   const dates = useDates();
+  const issues = useMay()("issue");
   const issuing = useMutation({ mutationFn: issue });
   return (
     <Sheet>
@@ -28,12 +33,16 @@ export default function Record() {
       <Textarea label="Remarks" rows={3} maxLength={4000} {...remarks} />
       <Fitted />
       <Dates id={id} />
+      <Talk about="job" subject="" named="the job" />
+      <OwnerLinks id={id} />
       <h2>Issued revisions</h2>
       <p className="soft">What is issued is kept whole, with its figures, and never computed again.</p>
       <div className="row">
-        <Button onClick={() => issuing.mutate()} loading={issuing.isPending} disabled={unsaved}>
-          Issue revision {revision + 1}
-        </Button>
+        {issues && (
+          <Button onClick={() => issuing.mutate()} loading={issuing.isPending} disabled={unsaved}>
+            Issue revision {revision + 1}
+          </Button>
+        )}
         {unsaved && <span className="soft">waits until the draft is saved</span>}
         <span className="gap" />
         <span>
@@ -74,6 +83,7 @@ export default function Record() {
           </li>
         ))}
       </ol>
+      <Trail id={id} />
       </div>
     </Sheet>
   );

@@ -31,7 +31,7 @@ export function RevisionPage() {
     const { plan } = revision.data;
     return {
       id, number: `revision ${number}`, revision: number, sheets: [], plan, vocabulary: vocabulary.data,
-      readOnly: true, thing, picked: columnOf(plan, thing), pick, shown, show, asked: null, ask: () => undefined,
+      readOnly: true, mayChange: () => false, thing, picked: columnOf(plan, thing), pick, shown, show, asked: null, ask: () => undefined,
     };
   }, [revision.data, vocabulary.data, id, number, thing, shown]);
   const edit = useMemo<Edit | undefined>(() => revision.data && { state: start(revision.data.document), unsaved: false, version: 0, issue: () => Promise.resolve() }, [revision.data]);

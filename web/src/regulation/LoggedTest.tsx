@@ -33,7 +33,8 @@ interface Read {
 
 /** LoggedTest reads a recording of the start battery and says how the alternator is regulated. */
 export function LoggedTest() {
-  const { state, dispatch, readOnly } = useJob();
+  const { state, dispatch, mayChange } = useJob();
+  const readOnly = !mayChange("alternator");
   const [read, setRead] = useState<Read | null>(null);
   const [wrong, setWrong] = useState<string | null>(null);
   if (readOnly) return null;

@@ -6,6 +6,7 @@ import { Cures } from "../job/Cures";
 import { FieldInputs } from "../job/Fields";
 import { FoldedFields, Moved } from "../job/FoldedFields";
 import { useDispatch, useShown } from "../job/JobContext";
+import { Talk } from "../talk/Talk";
 import { NoteBox } from "../ui/NoteBox";
 import { Working } from "../ui/Working";
 import { LoggedTest } from "../regulation/LoggedTest";
@@ -39,6 +40,7 @@ export default function PartPanel({ column }: { column: Column }) {
           <Cures note={n} />
         </NoteBox>
       ))}
+      <Talk about="part" subject={column.id} named={column.name} />
       {choice && (
         <div className={css.pinning}>
           <FieldInputs paths={[choice.path]} />

@@ -4,7 +4,7 @@ import { useState } from "react";
 import type { Problem, Schemas } from "../api/client";
 import { Fieldset } from "../ui/Fieldset";
 import { Wrong } from "../ui/Wait";
-import { Part } from "./Part";
+import { Part } from "../ui/Part";
 
 type Meter = Schemas["Meter"];
 

@@ -10,7 +10,7 @@ import { Failed, Told, Waiting, Wrong } from "../ui/Wait";
 import { WorkshopPage } from "../ui/WorkshopPage";
 import { Instruments } from "./Instruments";
 import css from "./settings.module.css";
-import { Part } from "./Part";
+import { Part } from "../ui/Part";
 
 type Settings = Kept["settings"];
 type Habits = Settings["habits"];

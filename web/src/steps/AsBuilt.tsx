@@ -56,7 +56,8 @@ export function AsBuilt() {
 }
 
 function Answer({ answer, problem }: { answer: Schemas["BuiltAnswer"]; problem: Schemas["Problem"] | undefined }) {
-  const { state, dispatch, vocabulary, readOnly } = useJob();
+  const { state, dispatch, vocabulary, mayChange } = useJob();
+  const readOnly = !mayChange("built");
   const field = vocabulary.fields.find((f) => f.path === answer.path);
   const path = at(answer.path);
   const value = String(valueAt(state.doc, path) ?? "");

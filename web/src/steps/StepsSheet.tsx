@@ -8,16 +8,19 @@ import { useJob } from "../job/JobContext";
 import { litBy } from "../job/picking";
 import { Sheet } from "../job/Sheet";
 import { useMade } from "../make/useMade";
+import { useCountersign } from "../proof/Countersigns";
 import { AddPhoto } from "../proof/Photos";
+import { Talk } from "../talk/Talk";
 import { clock } from "../ui/shifted";
-import { keep, useStored } from "../ui/stored";
+import { keep } from "../ui/stored";
 import { TextButton } from "../ui/TextButton";
 import { useDates } from "../ui/useDates";
+import { roleWords, useMay, useMe } from "../ui/useMe";
 import { Wait, Wrong } from "../ui/Wait";
 import { counted } from "../ui/units";
 import { AsBuilt } from "./AsBuilt";
 import css from "./steps.module.css";
-import { held, nextOpen, standing, type Tick } from "./ticks";
+import { held, isDone, nextOpen, standing, type Tick } from "./ticks";
 import { useTicks } from "./useTicks";
 
 type Step = Schemas["Step"];
@@ -34,8 +37,8 @@ export default function StepsSheet() {
 
 function Steps({ made }: { made: Schemas["Made"] }) {
   const job = useJob();
-  const { ticks, unsent, refused, tick, failed } = useTicks(job.id);
-  const [by, setBy] = useStored("tickedBy", "");
+  const { ticks, unsent, others, refused, tick, failed, again } = useTicks(job.id);
+  const me = useMe();
   const [at, setAt] = useState<string | null>(null);
   const top = useRef<HTMLElement>(null);
   const steps = made.steps;
@@ -43,7 +46,7 @@ function Steps({ made }: { made: Schemas["Made"] }) {
   const slots = new Map(made.schedule.map((s) => [s.step, s]));
   const waitsFor = made.waits.filter((w) => w.step);
   const now = standing(ticks);
-  const done = (step: string) => now.get(step)?.done ?? false;
+  const done = (step: string) => isDone(now.get(step));
   const next = nextOpen(steps, done);
   const index = at === null ? next : steps.findIndex((s) => s.id === at);
   const step = steps[index] ?? steps[Math.max(0, next)];
@@ -54,7 +57,7 @@ function Steps({ made }: { made: Schemas["Made"] }) {
   };
   const finished = steps.filter((s) => done(s.id)).length;
   const mark = (s: Step, to: boolean, note: string) => {
-    tick(s.id, to, by, s.usual, note);
+    tick(s, to, note);
     if (to) show(null);
   };
   return (
@@ -62,7 +65,7 @@ function Steps({ made }: { made: Schemas["Made"] }) {
       <section className={css.now} aria-label="Step" ref={top}>
         <p className="soft" role="status">
           {finished} of {steps.length} done, about {made.hours} h in all, {made.days} {made.days === 1 ? "day" : "days"} in the bay
-          {unsent > 0 ? `; ${unsent} kept on this device until the server answers` : failed ? "; the server does not answer" : ""}
+          {unsent > 0 ? `; ${unsent} kept on this device until ${others === unsent ? "whoever ticked is back on it" : "the server answers"}` : failed ? "; the server does not answer" : ""}
         </p>
         {refused.length > 0 && (
           <Wrong>
@@ -71,9 +74,9 @@ function Steps({ made }: { made: Schemas["Made"] }) {
         )}
         {next < 0 && at === null && <h2>All steps are done.</h2>}
         {step && (next >= 0 || at !== null) && (
-          <One key={step.id} step={step} number={steps.indexOf(step) + 1} of={steps.length} tick={now.get(step.id)} hold={steps.find((s) => s.id === waits.get(step.id))} by={by} mark={mark} show={show} titles={new Map(steps.map((s) => [s.id, s.title]))} open={step.after.filter((a) => !done(a))} />
+          <One key={step.id} step={step} number={steps.indexOf(step) + 1} of={steps.length} tick={now.get(step.id)} hold={steps.find((s) => s.id === waits.get(step.id))} again={again} mark={mark} show={show} titles={new Map(steps.map((s) => [s.id, s.title]))} open={step.after.filter((a) => !done(a))} />
         )}
-        <TextInput label="Who works" value={by} maxLength={60} onChange={(e) => setBy(e.currentTarget.value)} />
+        {me?.person && <p className="soft">Ticks stand under {me.person.name}.</p>}
         <AsBuilt />
       </section>
       <nav className={css.list} aria-label="All steps">
@@ -96,12 +99,12 @@ function Steps({ made }: { made: Schemas["Made"] }) {
             const t = now.get(s.id);
             const heads = i === 0 || steps[i - 1]?.stage !== s.stage;
             return (
-              <li key={s.id} data-lit={s.of.some((of) => lit.has(of)) || undefined} className={cx(t?.done && css.done, s.hold && css.hold, s.id === step?.id && css.here)}>
+              <li key={s.id} data-lit={s.of.some((of) => lit.has(of)) || undefined} className={cx(isDone(t) && css.done, s.hold && css.hold, s.id === step?.id && css.here)}>
                 {heads && <b className={css.stage}>{stages[s.stage]}</b>}
                 <TextButton aria-current={s.id === step?.id ? "step" : undefined} onClick={() => show(s.id)}>
-                  <span className={css.mark}>{t?.done ? "✓" : i + 1}</span> {s.title}
+                  <span className={css.mark}>{isDone(t) ? "✓" : i + 1}</span> {s.title}
                   <When slot={slots.get(s.id)} before={slots.get(steps[i - 1]?.id ?? "")} />
-                  {t?.done && <span className="soft"> {t.by}</span>}
+                  {t?.done && <span className="soft"> {t.by}{t.waits && ", waits for a countersignature"}</span>}
                   {!t?.done && waits.has(s.id) && <span className="soft"> waits</span>}
                 </TextButton>
               </li>
@@ -145,7 +148,7 @@ interface OneProps {
   of: number;
   tick: Tick | undefined;
   hold: Step | undefined;
-  by: string;
+  again: () => void;
   titles: Map<string, string>;
   open: string[];
   mark: (step: Step, done: boolean, note: string) => void;
@@ -153,13 +156,16 @@ interface OneProps {
 }
 
 /** One is one step, large enough for gloves. */
-function One({ step, number, of, tick, hold, by, titles, open, mark, show }: OneProps) {
+function One({ step, number, of, tick, hold, again, titles, open, mark, show }: OneProps) {
   const dates = useDates();
   const [photographed, setPhotographed] = useState(false);
   const [note, setNote] = useState("");
   const [looked, setLooked] = useState<Set<string>>(new Set());
   const unlooked = step.checks.filter((c) => !looked.has(c));
-  const blocked = step.hold === true && (by.trim() === "" || unlooked.length > 0);
+  const blocked = step.hold === true && unlooked.length > 0;
+  const may = useMay();
+  const me = useMe();
+  const sign = useCountersign(again);
   return (
     <article className={cx(css.one, step.hold && css.hold)}>
       <p className="soft">
@@ -222,24 +228,39 @@ function One({ step, number, of, tick, hold, by, titles, open, mark, show }: One
       {tick?.done ? (
         <div className="row">
           <b className={css.doneBy}>
-            Done{tick.by && ` by ${tick.by}`}, {dates.moment(tick.at)}
+            {step.hold ? "Signed" : "Done"}
+            {tick.by && ` by ${tick.by}`}, {dates.moment(tick.at)}
             {tick.note && `: ${tick.note}`}
+            {tick.countersigned && `, countersigned by ${tick.countersigned}`}
+            {tick.waits && ", and waits for a countersignature"}
           </b>
-          <Button variant="default" onClick={() => mark(step, false, "")}>
-            Take it back
-          </Button>
+          {tick.waits && may("countersign") && tick.by !== me?.person?.name && (
+            <Button loading={sign.isPending} onClick={() => sign.mutate([tick.id])}>
+              Countersign
+            </Button>
+          )}
+          {may("install") && (
+            <Button variant="default" onClick={() => mark(step, false, "")}>
+              Take it back
+            </Button>
+          )}
+          {sign.isError && <Wrong>{sign.error.message}</Wrong>}
         </div>
+      ) : !may("install") ? (
+        <p className="soft">As {me?.person ? roleWords[me.person.role] : "who you are here"} you see the steps; who installs ticks them.</p>
       ) : (
         <>
-          <AddPhoto tied={step.id} by={by} done={() => setPhotographed(true)} />
+          <AddPhoto tied={step.id} done={() => setPhotographed(true)} />
           {photographed && <p className="soft" role="status">The photograph is kept; sheet 7 shows them all.</p>}
           <TextInput label="Note" value={note} maxLength={500} placeholder="what was different" onChange={(e) => setNote(e.currentTarget.value)} />
           <Button fullWidth size="lg" disabled={hold !== undefined || blocked} onClick={() => mark(step, true, note)}>
             {step.hold ? "Sign" : "Done"}
           </Button>
-          {step.hold && blocked && <p className="soft">{by.trim() === "" ? "A hold point is signed with a name: say who works." : `Still to look at: ${unlooked.join("; ")}.`}</p>}
+          {step.hold && blocked && <p className="soft">Still to look at: {unlooked.join("; ")}.</p>}
+          {step.hold && me?.waits && <p className="soft">Signed by an apprentice it waits until somebody countersigns it.</p>}
         </>
       )}
+      <Talk about="step" subject={step.id} named={step.title} />
     </article>
   );
 }

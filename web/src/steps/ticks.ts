@@ -7,6 +7,11 @@ export function standing(ticks: Tick[]): Map<string, Tick> {
   return new Map(ticks.map((t) => [t.step, t]));
 }
 
+/** isDone is whether a step is done: ticked, and where an apprentice signed it countersigned too. */
+export function isDone(tick: Tick | undefined): boolean {
+  return tick?.done === true && !tick.waits;
+}
+
 /** nextOpen is the first step that is not done and has nothing before it that is open. */
 export function nextOpen(steps: Schemas["Step"][], done: (id: string) => boolean): number {
   return steps.findIndex((s) => !done(s.id) && s.after.every(done));

@@ -1,6 +1,7 @@
-import { api, take } from "../api/client";
+import { api, take, type Schemas } from "../api/client";
 import { uuid } from "../api/once";
 import { useQueue } from "../job/useQueue";
+import { useMe } from "../ui/useMe";
 import type { Tick } from "./ticks";
 
 /** useTicks is what was ticked on a job. */
@@ -11,6 +12,8 @@ export function useTicks(id: string) {
     const got = await take(api.POST("/api/jobs/{id}/ticks", { ...params, body: sent as unknown as Record<string, unknown>[] }));
     return { kept: got.ticks, refused: got.refused, whole: null };
   });
-  const tick = (step: string, done: boolean, by: string, usual: number, note = "") => queue.add({ id: uuid(), step, done, by, usual, at: new Date().toISOString(), ...(note ? { note } : {}) });
-  return { ticks: queue.all, unsent: queue.unsent, refused: queue.refused, tick, failed: queue.failed };
+  const me = useMe();
+  const tick = (step: Schemas["Step"], done: boolean, note = "") =>
+    queue.add({ id: uuid(), step: step.id, done, by: me?.person?.name ?? "", person: me?.person?.id, usual: step.usual, at: new Date().toISOString(), ...(note ? { note } : {}), ...(me?.waits && step.hold && done ? { waits: true } : {}) });
+  return { ticks: queue.all, again: () => void queue.again(), unsent: queue.unsent, others: queue.others, refused: queue.refused, tick, failed: queue.failed };
 }

@@ -4,7 +4,8 @@ import css from "./survey.module.css";
 
 /** Beliefs are sentences to pick from: what the customer, or the shop, takes for granted; beside each that is picked what holds on this job. */
 export function Beliefs() {
-  const { vocabulary, state, dispatch, plan, readOnly } = useJob();
+  const { vocabulary, state, dispatch, plan, mayChange } = useJob();
+  const readOnly = !mayChange("beliefs");
   return (
     <ul className={css.beliefs} aria-label="Taken for granted">
       {vocabulary.fields

@@ -13,7 +13,8 @@ import css from "./survey.module.css";
 
 /** BookPanel is the vehicle book on this job's model: what is known of it, to start from, and a place for what is found here. */
 export function BookPanel() {
-  const { state, plan, dispatch, readOnly } = useJob();
+  const { state, plan, dispatch, mayChange } = useJob();
+  const readOnly = !mayChange("vehicle");
   const { id = "" } = useParams({ strict: false });
   const queries = useQueryClient();
   const dates = useDates();

@@ -73,7 +73,8 @@ export function FeedHunt() {
 
 /** AddFuse adds a fuse by what is printed beside it. */
 function AddFuse() {
-  const { dispatch, readOnly } = useJob();
+  const { dispatch, mayChange } = useJob();
+  const readOnly = !mayChange("feeds");
   const [name, setName] = useState("");
   if (readOnly) return null;
   const add = () => {
@@ -103,7 +104,8 @@ const tested = [
 ];
 
 function HuntLine({ rowKey, point, stage }: { rowKey: string; point: FeedPoint | undefined; stage: string }) {
-  const { state, dispatch, readOnly } = useJob();
+  const { state, dispatch, mayChange } = useJob();
+  const readOnly = !mayChange("feeds");
   const path = `feeds.${rowKey}.${stage}`;
   const now = valueAt(state.doc, path);
   const name = String(valueAt(state.doc, `feeds.${rowKey}.name`) ?? point?.name ?? rowKey);
@@ -121,7 +123,8 @@ const behaviours: Record<string, string> = {
 };
 
 function FeedSays({ point, rowKey }: { point: FeedPoint | undefined; rowKey: string }) {
-  const { plan, dispatch, readOnly } = useJob();
+  const { plan, dispatch, mayChange } = useJob();
+  const readOnly = !mayChange("feeds");
   if (!point) return <p>…</p>;
   const out = point.findings.some((f) => f.out);
   const standing = out ? "bad" : point.candidate ? (point.behaviour === "accessory" ? "caution" : "good") : "open";

@@ -14,7 +14,8 @@ const quick = ["fridge", "freezer", "lights", "pump", "fan", "heater", "laptop",
 /** Loads is the list of what is used, a row to a load. */
 export function Loads() {
   const job = useJob();
-  const { dispatch, plan, readOnly } = job;
+  const { dispatch, plan, mayChange } = job;
+  const readOnly = !mayChange("loads");
   const kinds = fieldOf(job, "loads.x.kind")?.choices ?? [];
   const add = (kind: string) => dispatch({ type: "set", path: `loads.${newKey()}.kind`, value: kind });
   const loadOf = (key: string) => plan.needs.loads.find((l) => l.key === key);

@@ -35,7 +35,8 @@ export function marking(dispatch: Dispatch<Action>, state: Edited, mark: How): D
 
 /** Known shows how an answer is known; touched, it goes to the next way. */
 export function Known({ path }: { path: string }) {
-  const { state, dispatch, readOnly } = useJob();
+  const { state, dispatch, mayChange } = useJob();
+  const readOnly = !mayChange("known");
   if (valueAt(state.doc, path) === undefined) return null;
   const at = knownPath(path);
   const now = how.findIndex((h) => h.value === valueAt(state.doc, at));

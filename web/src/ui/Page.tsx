@@ -3,6 +3,7 @@ import type { ReactNode } from "react";
 
 import css from "./Page.module.css";
 import { SchemeSwitch } from "./SchemeSwitch";
+import { Who } from "./Who";
 
 interface Props {
   /** What stands in the bar beside the name, up to the gap. */
@@ -30,6 +31,7 @@ export function Page({ says, acts, home, children }: Props) {
         <span className={css.gap} />
         {acts}
         <SchemeSwitch />
+        <Who />
       </header>
       {children}
     </div>

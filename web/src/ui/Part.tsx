@@ -1,8 +1,8 @@
 import type { ReactNode } from "react";
 
-import css from "./settings.module.css";
+import css from "./Part.module.css";
 
-/** Part is settings that belong together. */
+/** Part is what belongs together on a page of the workshop. */
 export function Part({ title, says, children }: { title: string; says?: string; children: ReactNode }) {
   return (
     <section aria-label={title} className={css.part}>
