@@ -69,15 +69,15 @@ test.describe.serial("a workshop of its own", () => {
     await owner.getByRole("button", { name: "Begin" }).click();
     await expect(owner.getByText("No jobs yet.")).toBeVisible();
     await owner.getByRole("button", { name: "New job" }).click();
-    await owner.getByLabel("Title").fill("Odile's first");
+    await owner.getByLabel("Title", { exact: true }).fill("Odile's first");
     await saved(owner);
     job = new URL(owner.url()).pathname.split("/")[2] ?? "";
     await expect(owner.getByText(/job 0001/)).toBeVisible();
     // The link is good once.
-    const other = await browser.newPage();
+    const other = await (await browser.newContext()).newPage();
     await other.goto(link);
     await expect(other.getByText("This link is not, or no longer, of use.")).toBeVisible();
-    await other.close();
+    await other.context().close();
   });
 
   test("an apprentice is invited, and their hold point waits for a countersignature", async ({ browser }) => {
@@ -91,7 +91,7 @@ test.describe.serial("a workshop of its own", () => {
     await pim.getByRole("button", { name: "Sign", exact: true }).click();
     await pim.getByRole("navigation", { name: "All steps" }).getByRole("button", { name: /Before panels and floor close/ }).click();
     await expect(pim.getByText(/Signed by Pim Aldous.*waits for a countersignature/)).toBeVisible();
-    await expect(pim.getByRole("button", { name: "Countersign" })).toHaveCount(0);
+    await expect(pim.getByRole("button", { name: "Countersign", exact: true })).toHaveCount(0);
     // What depends on it still waits.
     await pim.getByRole("navigation", { name: "All steps" }).getByRole("button", { name: /Close panels and floor/ }).click();
     await expect(pim.getByText("Waits for the hold point")).toBeVisible();
@@ -108,7 +108,7 @@ test.describe.serial("a workshop of its own", () => {
     await expect(waits.getByText("To countersign")).toBeVisible();
     await expect(waits.getByText("You are asked")).toBeVisible();
     await waits.getByRole("link", { name: /of an apprentice/ }).click();
-    await owner.getByRole("region", { name: "Countersignatures" }).getByRole("button", { name: "Countersign" }).click();
+    await owner.getByRole("region", { name: "Countersignatures" }).getByRole("button", { name: "Countersign", exact: true }).click();
     await expect(owner.getByRole("region", { name: "Countersignatures" })).toHaveCount(0);
     await owner.goto(app.url);
     await waits.getByRole("link", { name: /Is the panel glued/ }).click();
@@ -139,7 +139,7 @@ test.describe.serial("a workshop of its own", () => {
     const teo = await bay.newPage();
     await joinBy(teo, await invited(owner, app, "installer"), { name: "Teo Varga" });
     await teo.goto(`${app.url}/jobs/${job}`);
-    await expect(teo.getByLabel("Title")).toHaveAttribute("readonly", "");
+    await expect(teo.getByLabel("Title", { exact: true })).toHaveAttribute("readonly", "");
     await teo.locator("[data-part=aux]").click();
     await teo.getByLabel("Aux battery capacity").fill("140");
     await saved(teo);
@@ -152,15 +152,15 @@ test.describe.serial("a workshop of its own", () => {
     const sanna = await desk.newPage();
     await joinBy(sanna, await invited(owner, app, "designer"), { name: "Sanna Keel" });
     await sanna.goto(`${app.url}/jobs/${job}`);
-    await expect(sanna.getByLabel("Title")).toHaveValue("Odile's first");
+    await expect(sanna.getByLabel("Title", { exact: true })).toHaveValue("Odile's first");
     await owner.goto(`${app.url}/people`);
     const row = owner.getByRole("region", { name: "Who works here" }).getByRole("listitem").filter({ hasText: "Sanna Keel" });
     await row.getByRole("button", { name: "Let go" }).click();
     await row.getByRole("button", { name: "Yes, let Sanna Keel go" }).click();
     await expect(row.getByText(/^left /)).toBeVisible();
-    await sanna.getByLabel("Title").fill("Sanna's title");
+    await sanna.getByLabel("Title", { exact: true }).fill("Sanna's title");
     await expect(sanna.getByRole("dialog", { name: "You are signed out here" })).toBeVisible();
-    await expect(sanna.getByLabel("Title")).toHaveValue("Sanna's title");
+    await expect(sanna.getByLabel("Title", { exact: true })).toHaveValue("Sanna's title");
     await accessible(sanna);
     const draft = (await (await owner.request.get(`${app.url}/api/jobs/${job}`)).json()) as { draft: { document: { title: string } } };
     expect(draft.draft.document.title).toBe("Odile's first");
@@ -184,11 +184,11 @@ test.describe.serial("a workshop of its own", () => {
     await owner.getByRole("button", { name: "Use a passkey" }).click();
     await expect(owner.getByRole("heading", { name: "Jobs" })).toBeVisible();
     // By its number there are none, and the page says why.
-    const other = await browser.newPage();
+    const other = await (await browser.newContext()).newPage();
     await other.goto(app.url.replace("localhost", "127.0.0.1"));
     await expect(other.getByText("Passkeys belong to a name")).toBeVisible();
     await accessible(other);
-    await other.close();
+    await other.context().close();
   });
 
   test("sign-out everywhere: a stolen cookie dies", async ({ browser }) => {
@@ -206,7 +206,7 @@ test.describe.serial("a workshop of its own", () => {
     await page.getByRole("link", { name: /Odile's first/ }).click();
     await expect(page.getByRole("dialog", { name: "You are signed out here" })).toBeVisible();
     await signIn(page, "odile@harrow.example");
-    await expect(page.getByLabel("Title")).toHaveValue("Odile's first");
+    await expect(page.getByLabel("Title", { exact: true })).toHaveValue("Odile's first");
     await elsewhere.close();
   });
 

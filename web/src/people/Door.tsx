@@ -64,12 +64,18 @@ export function Door({ children }: { children: ReactNode }) {
     return (
       <>
         {children}
-        <Modal opened onClose={() => undefined} withCloseButton={false} title="You are signed out here" size="md" classNames={{ title: css.modalTitle }}>
-          <p className="soft">You signed out elsewhere, were let go, or it was too long ago. What you typed is kept in this browser, under your name; sign in and it goes on.</p>
-          <Suspense fallback={wait}>
-            <SignIn me={me.data} come={come} within />
-          </Suspense>
-        </Modal>
+        <Modal.Root opened onClose={() => undefined} size="md">
+          <Modal.Overlay />
+          <Modal.Content aria-label="You are signed out here">
+            <Modal.Body>
+              <h2 className={css.modalTitle}>You are signed out here</h2>
+              <p className="soft">You signed out elsewhere, were let go, or it was too long ago. What you typed is kept in this browser, under your name; sign in and it goes on.</p>
+              <Suspense fallback={wait}>
+                <SignIn me={me.data} come={come} within />
+              </Suspense>
+            </Modal.Body>
+          </Modal.Content>
+        </Modal.Root>
       </>
     );
   }
