@@ -6,6 +6,7 @@ import (
 	"io"
 	"net/http"
 	"net/http/httptest"
+	"net/url"
 	"os"
 	"strings"
 	"testing"
@@ -68,8 +69,17 @@ func signedIn(t testing.TB, h *httptest.Server, p people.Person) string {
 // call sends a request and decodes the answer into out, if there is one.
 func call(t *testing.T, method, address, body string, out any) *http.Response {
 	t.Helper()
+	return callAs(t, "", method, address, body, out)
+}
+
+// callAs does that with a cookie.
+func callAs(t *testing.T, cookie, method, address, body string, out any) *http.Response {
+	t.Helper()
 	req, err := http.NewRequest(method, address, strings.NewReader(body))
 	require.NoError(t, err)
+	if cookie != "" {
+		req.Header.Set("Cookie", cookie)
+	}
 	if body != "" {
 		req.Header.Set("Content-Type", "application/json")
 	}
@@ -82,6 +92,13 @@ func call(t *testing.T, method, address, body string, out any) *http.Response {
 		require.NoError(t, json.Unmarshal(data, out), string(data))
 	}
 	return res
+}
+
+func publicly(t *testing.T, address string) *url.URL {
+	t.Helper()
+	u, err := server.ReadPublic(address)
+	require.NoError(t, err)
+	return u
 }
 
 func TestAJobFromTheFirstAnswerToARevision(t *testing.T) {
