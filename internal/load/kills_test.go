@@ -32,9 +32,11 @@ func TestNothingAcknowledgedIsLostOrDoubled(t *testing.T) {
 	ctx, stop := context.WithCancel(context.Background())
 	defer stop()
 	var wait sync.WaitGroup
+	cookies := m.staffed(3, 1)
 	all := make([]*person, people)
 	for i := range all {
-		all[i] = &person{at: "http://" + m.address, name: fmt.Sprintf("p%d", i), rand: rand.New(rand.NewPCG(uint64(i), 20)), ctx: ctx}
+		all[i] = &person{at: "http://" + m.address, name: fmt.Sprintf("p%d", i), rand: rand.New(rand.NewPCG(uint64(i), 20)), ctx: ctx,
+			cookie: cookies[i%len(cookies)]}
 		wait.Go(all[i].work)
 	}
 	for kill := range kills {

@@ -38,11 +38,32 @@ func (w *waits) add(what string, took time.Duration) {
 // Two hundred people edit while somebody runs maps and opens lists: what they wait for, and what the server
 // takes. EPITROPE_LOAD says for how long; without it nothing is done.
 func TestTwoHundredPeople(t *testing.T) {
+	long := loadTime(t)
+	m := start(t)
+	cookies := m.staffed(workshops, jobsEach)
+	m.busy(t, long, editors, cookies, false).tell(t)
+	t.Logf("the server's memory: %s", m.memory(t))
+}
+
+// workshops share the server, with so many jobs each.
+const (
+	workshops = 100
+	jobsEach  = 100
+)
+
+// loadTime is how long the load is to last; the test is skipped where nobody says.
+func loadTime(t *testing.T) time.Duration {
+	t.Helper()
 	long, err := time.ParseDuration(os.Getenv("EPITROPE_LOAD"))
 	if err != nil {
 		t.Skip("EPITROPE_LOAD is not set; make bench sets it")
 	}
-	m := start(t)
+	return long
+}
+
+// busy has so many people edit for a while, spread over workshops, somebody look on, and perhaps somebody guess passwords: what they waited for.
+func (m *machine) busy(t *testing.T, long time.Duration, editors int, cookies []string, guesses bool) *waits {
+	t.Helper()
 	ctx, stop := context.WithTimeout(context.Background(), long)
 	defer stop()
 	docs := []job.Document{}
@@ -54,25 +75,54 @@ func TestTwoHundredPeople(t *testing.T) {
 	all := make([]*person, editors+1)
 	var wait sync.WaitGroup
 	for i := range all {
-		all[i] = &person{at: "http://" + m.address, name: fmt.Sprintf("p%d", i), rand: rand.New(rand.NewPCG(uint64(i), 7)), ctx: ctx}
+		all[i] = &person{at: "http://" + m.address, name: fmt.Sprintf("p%d", i), rand: rand.New(rand.NewPCG(uint64(i), 7)), ctx: ctx,
+			cookie: cookies[i%len(cookies)]}
 		if i == editors {
 			wait.Go(func() { all[i].looks(docs[0], w) })
 			continue
 		}
 		wait.Go(func() { all[i].edits(docs[i%len(docs)], w) })
 	}
+	if guesses {
+		wait.Go(func() { m.guess(ctx, w) })
+	}
 	wait.Wait()
 	for _, p := range all {
 		assert.Empty(t, p.refused, p.name)
 		assert.Zero(t, p.again, "%s: requests sent again", p.name)
 	}
+	return w
+}
+
+// tell logs how long each kind of request took.
+func (w *waits) tell(t *testing.T) {
+	t.Helper()
 	for _, what := range sorted(w.of) {
 		took := w.of[what]
 		slices.Sort(took)
 		t.Logf("%-8s %6d requests, median %v, p99 %v, most %v", what, len(took), took[len(took)/2].Round(time.Millisecond/10),
 			took[len(took)*99/100].Round(time.Millisecond/10), took[len(took)-1].Round(time.Millisecond/10))
 	}
-	t.Logf("the server's memory: %s", m.memory(t))
+}
+
+// guessEvery is how often somebody guesses.
+const guessEvery = 50 * time.Millisecond
+
+// guess tries passwords under one name after another, and does not wait for the answer.
+func (m *machine) guess(ctx context.Context, w *waits) {
+	var wait sync.WaitGroup
+	defer wait.Wait()
+	for i := 0; ctx.Err() == nil; i++ {
+		wait.Go(func() {
+			began := time.Now()
+			p := person{at: "http://" + m.address, ctx: ctx}
+			status, err := p.try(http.MethodPost, "/api/door", "", fmt.Appendf(nil, `{"workshop":"w0","name":"odile%d","password":"guess %d"}`, i%30, i), nil)
+			if err == nil {
+				w.add(fmt.Sprintf("guess%d", status), time.Since(began))
+			}
+		})
+		time.Sleep(guessEvery)
+	}
 }
 
 func sorted[V any](of map[string]V) []string {

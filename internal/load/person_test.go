@@ -21,6 +21,8 @@ type person struct {
 	rand *rand.Rand
 	ctx  context.Context
 
+	cookie string
+
 	jobs    []*kept
 	refused []string // answers that no such request should have
 	sent    int      // requests, those sent again among them
@@ -68,6 +70,7 @@ func (p *person) try(method, path, key string, data []byte, into any) (int, erro
 		return 0, err
 	}
 	req.Header.Set("Content-Type", "application/json")
+	req.Header.Set("Cookie", p.cookie)
 	if key != "" {
 		req.Header.Set("Idempotency-Key", key)
 	}
