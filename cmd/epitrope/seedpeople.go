@@ -35,7 +35,8 @@ func seedPeople(ctx context.Context, s *store.Store) (map[string]people.Person, 
 	if err := d.FirstLink(ctx, store.FirstWorkshop, token, time.Now().Add(time.Minute)); err != nil {
 		return nil, err
 	}
-	owner, err := d.Join(ctx, token, store.Joining{Name: demoOwner, SignIn: door.SignInName(demoOwner), Workshop: demoWorkshop, Address: "tolveys-bay"})
+	owner, err := d.Join(ctx, token, store.Joining{Name: demoOwner, SignIn: door.SignInName(demoOwner), Workshop: demoWorkshop,
+		Address: "tolveys-bay"})
 	if err != nil {
 		return nil, err
 	}
@@ -43,7 +44,8 @@ func seedPeople(ctx context.Context, s *store.Store) (map[string]people.Person, 
 	for _, p := range []struct {
 		name string
 		role people.Role
-	}{{demoForeman, people.Foreman}, {demoDesigner, people.Designer}, {demoInstaller, people.Installer}, {demoApprentice, people.Apprentice},
+	}{{demoForeman, people.Foreman}, {demoDesigner, people.Designer}, {demoInstaller, people.Installer}, {demoApprentice,
+		people.Apprentice},
 		{demoReader, people.Reader}} {
 		token := door.Token()
 		l := store.Link{Kind: store.InvitationLink, Role: p.role, ExpiresAt: time.Now().Add(time.Minute)}
@@ -72,7 +74,9 @@ func seeded(ctx context.Context, s *store.Store, err error) (map[string]people.P
 
 // seedTalk puts a question of the demo in, which nobody has answered.
 func seedTalk(ctx context.Context, s *store.Store, staff map[string]people.Person, j store.Job) error {
-	return s.As(staff[demoApprentice]).AddComment(ctx, j.ID, store.Comment{ID: uuid.NewSHA1(uuid.NameSpaceOID, []byte(provenDemo+"asks")).String(),
+	return s.As(staff[demoApprentice]).AddComment(ctx, j.ID, store.Comment{ID: uuid.NewSHA1(uuid.NameSpaceOID,
+		[]byte(provenDemo+"asks")).String(),
 		About: "part", Subject: "charger", Named: "charger", Asks: true, Mentions: fmt.Sprintf("{%s}", staff[demoForeman].ID),
-		Text: "@" + demoForeman + " the bracket sits 40 mm from the heater duct. Is that far enough, or does the charger go to the other side?"})
+		Text: "@" + demoForeman +
+			" the bracket sits 40 mm from the heater duct. Is that far enough, or does the charger go to the other side?"})
 }

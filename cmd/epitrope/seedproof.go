@@ -48,7 +48,8 @@ func seedProof(ctx context.Context, s *store.Store, staff map[string]people.Pers
 			}
 			entries = append(entries, store.ProofEntry{ID: uuid.NewSHA1(uuid.NameSpaceOID, []byte(provenDemo+r.ID)).String(),
 				Kind: store.ReadingEntry, Subject: r.ID, Entry: instrument.Written(r, prove.Taken{ID: r.ID, Value: value, Jumps: !ok}),
-				ByWhom: by.Name, PersonID: &by.ID, Awaits: by.Role.Waits(), WithWhat: "stand-in meter", State: strings.Join(append([]string{station.Name}, station.Setup...), "; "), TakenAt: at})
+				ByWhom: by.Name, PersonID: &by.ID, Awaits: by.Role.Waits(), WithWhat: "stand-in meter",
+				State: strings.Join(append([]string{station.Name}, station.Setup...), "; "), TakenAt: at})
 		}
 	}
 	return s.AddProof(ctx, j.ID, entries)

@@ -36,7 +36,8 @@ const gcPercent = 180
 // runServe serves the web application.
 func runServe(args []string, _ io.Reader, out io.Writer, o own) error {
 	set := flag.NewFlagSet("epitrope serve", flag.ContinueOnError)
-	address := set.String("address", "127.0.0.1:8080", "`address` to serve on, of this machine alone without --public; port 0 takes a free one")
+	address := set.String("address", "127.0.0.1:8080",
+		"`address` to serve on, of this machine alone without --public; port 0 takes a free one")
 	public := set.String("public", "", "its https `address` as browsers name it, of what stands before it and speaks https")
 	demo := set.Bool("demo", false, "sign whoever opens it on this machine in as the demo's foreman")
 	database := databaseFlag(set)
@@ -116,7 +117,8 @@ func welcome(ctx context.Context, out io.Writer, s *store.Store, at *url.URL, de
 	if err := s.Door().FirstLink(ctx, store.FirstWorkshop, token, time.Now().Add(firstFor)); err != nil {
 		return err
 	}
-	fmt.Fprintf(out, "There is no workshop yet. Begin it, as its owner, with this link; it is good once, for seven days:\n  %s/join#%s\n", at, token)
+	fmt.Fprintf(out, "There is no workshop yet. Begin it, as its owner, with this link; it is good once, for seven days:\n  %s/join#%s\n",
+		at, token)
 	return nil
 }
 

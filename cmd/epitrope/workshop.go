@@ -60,7 +60,8 @@ func addWorkshop(ctx context.Context, out io.Writer, d *store.Door, at string) e
 	if err := d.FirstLink(ctx, id, token, time.Now().Add(firstFor)); err != nil {
 		return err
 	}
-	fmt.Fprintf(out, "Its owner begins it with this link; it is good once, for seven days:\n  %s/join#%s\n", strings.TrimRight(at, "/"), token)
+	fmt.Fprintf(out, "Its owner begins it with this link; it is good once, for seven days:\n  %s/join#%s\n", strings.TrimRight(at, "/"),
+		token)
 	return nil
 }
 
@@ -93,6 +94,7 @@ func resetPerson(ctx context.Context, out io.Writer, d *store.Door, at, workshop
 	if err := d.ResetLink(ctx, a.Person, token, time.Now().Add(24*time.Hour)); err != nil {
 		return err
 	}
-	fmt.Fprintf(out, "With this link %s sets a password anew; it is good once, for a day:\n  %s/reset#%s\n", a.Person.Name, strings.TrimRight(at, "/"), token)
+	fmt.Fprintf(out, "With this link %s sets a password anew; it is good once, for a day:\n  %s/reset#%s\n", a.Person.Name,
+		strings.TrimRight(at, "/"), token)
 	return nil
 }

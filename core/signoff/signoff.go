@@ -58,6 +58,14 @@ type Said struct {
 	Countersigned string `json:"countersigned,omitempty" doc:"Who stands for it"`
 }
 
+// Under is who stands under something that somebody did, and perhaps somebody else countersigned.
+func Under(by, countersigned string) string {
+	if countersigned == "" {
+		return by
+	}
+	return by + ", countersigned by " + countersigned
+}
+
 // Done is what was done on a job until now.
 type Done struct {
 	Steps    map[string]bool // by step: it is ticked

@@ -21,6 +21,14 @@ test("the jobs", async ({ page }) => {
   await shoot(page, "jobs");
 });
 
+test("the people", async ({ page }) => {
+  await page.goto(url());
+  await expect(page.getByRole("link", { name: /Mobile vet/ })).toBeVisible();
+  await page.goto(`${url()}/people`);
+  await expect(page.getByRole("heading", { name: "What each role may do" })).toBeVisible();
+  await shoot(page, "people");
+});
+
 test("the section", async ({ page }) => {
   await open(page, "Mobile vet");
   await shoot(page, "section");

@@ -104,7 +104,7 @@ const document = JSON.parse(readFileSync(van, "utf8")) as Record<string, unknown
 
 test.use({ viewport: { width: 390, height: 844 } });
 
-test("a healthy vehicle, from an empty proof to a signed certificate, on a phone", async ({ page }) => {
+test("a healthy vehicle, from an empty proof to a signed certificate, on a phone", async ({ page, browser }) => {
   test.setTimeout(180_000);
   const { id, section } = await app.create(document);
   await standIn(page, "bench meter", "--seed", "4");
@@ -144,6 +144,25 @@ test("a healthy vehicle, from an empty proof to a signed certificate, on a phone
   expect(bytes.subarray(0, 5).toString()).toBe("%PDF-");
   const pack = Buffer.from(await (await ask(`${app.url}/api/jobs/${id}/pack.pdf`)).arrayBuffer());
   expect(pack.length).toBeGreaterThan(bytes.length);
+  // The vehicle's owner sees what was handed over, tells of a drive, and reaches nothing else.
+  await page.goto(`${section}/record`);
+  await page.getByRole("region", { name: "For the vehicle's owner" }).getByRole("button", { name: "Make a link" }).click();
+  const link = await page.getByLabel("The link").inputValue();
+  const theirs = await browser.newContext({ viewport: { width: 390, height: 844 } });
+  const owner = await theirs.newPage();
+  await owner.goto(link);
+  await expect(owner.getByRole("heading", { name: "What to do when" })).toBeVisible();
+  await owner.getByLabel("Driven, h").fill("2");
+  await owner.getByLabel("Before, %").fill("50");
+  await owner.getByLabel("After, %").fill("50");
+  await owner.getByRole("button", { name: "Tell the workshop" }).click();
+  await expect(owner.getByText("The workshop has it now")).toBeVisible();
+  await accessible(owner);
+  expect(await owner.evaluate("document.documentElement.scrollWidth")).toBeLessThanOrEqual(390);
+  expect((await theirs.request.get(`${app.url}/api/jobs/${id}`)).status()).toBe(401);
+  await theirs.close();
+  await page.goto(`${section}/proof`);
+  await expect(page.getByText(/the vehicle's owner: 2.0 h, 50 % to 50 %/)).toBeVisible();
   if (process.env.EPITROPE_KEEP) {
     writeFileSync(join(process.env.EPITROPE_KEEP, "certificate.pdf"), bytes);
     writeFileSync(join(process.env.EPITROPE_KEEP, "pack.pdf"), pack);

@@ -17,7 +17,8 @@ func Begun(t testing.TB, s *store.Store, workshop, address string) people.Person
 	t.Helper()
 	ctx, token := context.Background(), door.Token()
 	require.NoError(t, s.Door().FirstLink(ctx, workshop, token, time.Now().Add(time.Hour)))
-	p, err := s.Door().Join(ctx, token, store.Joining{Name: "Odile Marrow", SignIn: "odile", Workshop: "Workshop " + address, Address: address})
+	p, err := s.Door().Join(ctx, token, store.Joining{Name: "Odile Marrow", SignIn: "odile", Workshop: "Workshop " + address,
+		Address: address})
 	require.NoError(t, err)
 	return p
 }
@@ -26,7 +27,8 @@ func Begun(t testing.TB, s *store.Store, workshop, address string) people.Person
 func Joined(t testing.TB, s *store.Store, owner people.Person, role people.Role, name, password string) people.Person {
 	t.Helper()
 	ctx, token := context.Background(), door.Token()
-	_, err := s.As(owner).AddLink(ctx, token, store.Link{Kind: store.InvitationLink, Role: role, ExpiresAt: time.Now().Add(time.Hour)}, "invited", "")
+	_, err := s.As(owner).AddLink(ctx, token, store.Link{Kind: store.InvitationLink, Role: role, ExpiresAt: time.Now().Add(time.Hour)},
+		"invited", "")
 	require.NoError(t, err)
 	p, err := s.Door().Join(ctx, token, store.Joining{Name: name, SignIn: door.SignInName(name), Password: password})
 	require.NoError(t, err)

@@ -3,7 +3,6 @@ package door
 import (
 	"context"
 	"errors"
-	"slices"
 	"strings"
 	"time"
 
@@ -57,7 +56,8 @@ func (d *Door) SetPassword(session context.Context, in In, old, password string)
 
 // NewCodes is a secret for one-time codes, and the address that a device reads it from. Nothing is kept until one of its codes is given.
 func (d *Door) NewCodes(p people.Person, workshop string) (secret, address string, err error) {
-	key, err := totp.Generate(totp.GenerateOpts{Issuer: "Epitrope " + strings.ReplaceAll(workshop, ":", " "), AccountName: strings.ReplaceAll(p.Name, ":", " ")})
+	key, err := totp.Generate(totp.GenerateOpts{Issuer: "Epitrope " + strings.ReplaceAll(workshop, ":", " "),
+		AccountName: strings.ReplaceAll(p.Name, ":", " ")})
 	if err != nil {
 		return "", "", err
 	}
@@ -89,6 +89,12 @@ const (
 	mostPIN  = 8
 )
 
+// PINs that stand in these are tried first.
+const (
+	upwards   = "01234567890"
+	downwards = "09876543210"
+)
+
 // SetPIN sets the PIN for the bay's tablet; an empty one takes it away.
 func (d *Door) SetPIN(ctx context.Context, p people.Person, password, pin string) error {
 	if err := d.Proves(ctx, p, password); err != nil {
@@ -100,7 +106,7 @@ func (d *Door) SetPIN(ctx context.Context, p people.Person, password, pin string
 	if len(pin) < leastPIN || len(pin) > mostPIN || strings.Trim(pin, "0123456789") != "" {
 		return refuse(Input, "A PIN has 4 to 8 digits.")
 	}
-	if once(pin) || strings.Contains("01234567890", pin) || strings.Contains("09876543210", pin) {
+	if once(pin) || strings.Contains(upwards, pin) || strings.Contains(downwards, pin) {
 		return refuse(Input, "Such a PIN is tried first; take another.")
 	}
 	hash, err := d.hashing.hash(ctx, pin)
@@ -135,7 +141,6 @@ func (d *Door) Share(session context.Context, in In) error {
 		return err
 	}
 	d.sessions.Remove(session, currentKey)
-	d.sessions.Put(session, switchedKey, []string{})
 	return d.sessions.RenewToken(session)
 }
 
@@ -178,9 +183,6 @@ func (d *Door) Switch(session context.Context, in In, person, pin string) error 
 	}
 	d.sessions.Put(session, currentKey, person)
 	d.sessions.Put(session, untilKey, time.Now().Add(switchedFor))
-	if !slices.Contains(in.Switched, person) {
-		d.sessions.Put(session, switchedKey, append(slices.Clone(in.Switched), person))
-	}
 	return d.sessions.RenewToken(session)
 }
 

@@ -97,15 +97,13 @@ func refuse(why Why, format string, args ...any) *Refused {
 
 // what a session holds.
 const (
-	signInKey   = "signIn"   // the sign-in that it is of
-	currentKey  = "current"  // to whom the bay's tablet is switched
-	untilKey    = "until"    // … and until when
-	switchedKey = "switched" // all who switched to themselves on it
-	passkeyKey  = "passkey"  // what a passkey is asked for
+	signInKey  = "signIn"  // the sign-in that it is of
+	currentKey = "current" // to whom the bay's tablet is switched
+	untilKey   = "until"   // … and until when
+	passkeyKey = "passkey" // what a passkey is asked for
 )
 
 func init() {
-	gob.Register([]string{})
 	gob.Register(time.Time{})
 }
 
@@ -117,9 +115,8 @@ func (d *Door) Session(ctx context.Context, cookie string) (context.Context, err
 // In is who is behind a session.
 type In struct {
 	store.In
-	SignIn   string
-	Nobody   bool     // the bay's tablet, which nobody has switched to themselves
-	Switched []string // all who did, by id: what they entered may be sent under their name
+	SignIn string
+	Nobody bool // the bay's tablet, which nobody has switched to themselves
 }
 
 // ErrOut is a session that is of nobody: it never began, or has ended.
@@ -146,8 +143,16 @@ func (d *Door) Who(session context.Context) (In, error) {
 	if err != nil {
 		return In{}, err
 	}
-	switched, _ := d.sessions.Get(session, switchedKey).([]string)
-	return In{In: in, SignIn: id, Nobody: in.Shared && current == "", Switched: switched}, nil
+	return In{In: in, SignIn: id, Nobody: in.Shared && current == ""}, nil
+}
+
+// Still is who is behind a sign-in that was found before, as they are now. It returns ErrOut.
+func (d *Door) Still(ctx context.Context, was In) (In, error) {
+	in, err := d.store.Who(ctx, was.SignIn, "")
+	if errors.Is(err, store.ErrNobody) {
+		return In{}, ErrOut
+	}
+	return In{In: in, SignIn: was.SignIn, Nobody: in.Shared}, err
 }
 
 // Kept writes what was changed in a session, and is the cookie that the browser is to have.

@@ -189,7 +189,8 @@ func TestLinksAreGoodOnce(t *testing.T) {
 		{"Teo Varga", "teo", "Teo Varga 2031!", "a name that is known here"}, {"Teo", "teo", "abababababab", "best known"},
 		{strings.Repeat("x", 61), "teo", good, "at most 60"}, {"Teo", "teo", strings.Repeat("x y", 60), "too long"},
 	} {
-		err := d.Join(session(t, d, ""), door.Joining{Token: invitation, Name: wrong.name, SignIn: wrong.signIn, Password: wrong.password}, here)
+		err := d.Join(session(t, d, ""), door.Joining{Token: invitation, Name: wrong.name, SignIn: wrong.signIn, Password: wrong.password},
+			here)
 		assert.Equal(t, door.Input, why(t, err), wrong.says)
 		assert.Contains(t, err.Error(), wrong.says)
 	}
@@ -220,7 +221,8 @@ func TestTheBaysTablet(t *testing.T) {
 	in, err := d.Who(ctx)
 	require.NoError(t, err)
 	assert.Equal(t, door.Not, why(t, d.Switch(ctx, in, in.Person.ID, "7302")), "only the tablet is switched")
-	for pin, says := range map[string]string{"12": "4 to 8", "123456789": "4 to 8", "12a4": "4 to 8", "1111": "tried first", "1234": "tried first"} {
+	for pin, says := range map[string]string{"12": "4 to 8", "123456789": "4 to 8", "12a4": "4 to 8", "1111": "tried first",
+		"1234": "tried first"} {
 		assert.ErrorContains(t, d.SetPIN(t.Context(), in.Person, good, pin), says)
 	}
 	require.NoError(t, d.SetPIN(t.Context(), in.Person, good, "7302"))
@@ -242,7 +244,6 @@ func TestTheBaysTablet(t *testing.T) {
 	in, err = d.Who(ctx)
 	require.NoError(t, err)
 	assert.False(t, in.Nobody)
-	assert.Equal(t, []string{list[0].ID}, in.Switched)
 	require.NoError(t, d.Leave(ctx, in))
 	in, err = d.Who(ctx)
 	require.NoError(t, err)

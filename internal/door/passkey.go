@@ -22,7 +22,8 @@ func relyingParty(origin *url.URL) *webauthn.WebAuthn {
 	if origin == nil || WhyNoPasskeys(origin) != "" {
 		return nil
 	}
-	w, err := webauthn.New(&webauthn.Config{RPID: origin.Hostname(), RPDisplayName: "Epitrope", RPOrigins: []string{origin.Scheme + "://" + origin.Host},
+	w, err := webauthn.New(&webauthn.Config{RPID: origin.Hostname(), RPDisplayName: "Epitrope", RPOrigins: []string{origin.Scheme + "://" +
+		origin.Host},
 		AuthenticatorSelection: protocol.AuthenticatorSelection{ResidentKey: protocol.ResidentKeyRequirementRequired,
 			UserVerification: protocol.VerificationRequired}})
 	if err != nil {

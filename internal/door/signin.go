@@ -205,7 +205,8 @@ func (d *Door) Join(session context.Context, j Joining, from From) error {
 	if err != nil {
 		return err
 	}
-	p, err := d.store.Join(session, j.Token, store.Joining{Name: j.Name, SignIn: j.SignIn, Password: hash, Workshop: j.Workshop, Address: j.Address})
+	p, err := d.store.Join(session, j.Token, store.Joining{Name: j.Name, SignIn: j.SignIn, Password: hash, Workshop: j.Workshop,
+		Address: j.Address})
 	switch {
 	case errors.Is(err, store.ErrTaken):
 		return refuse(Input, "Somebody of this workshop has that name already; give another.")

@@ -90,7 +90,7 @@ func (s *sheet) certificate(c Certificate) {
 		for _, g := range c.Gates {
 			if g.Said != nil && g.Said.Waives == waives {
 				open := strings.Join(g.Open, " ")
-				rows = append(rows, []string{g.Name, open, g.Said.Text, g.Said.By + ", " + s.moment(g.Said.At)})
+				rows = append(rows, []string{g.Name, open, g.Said.Text, signoff.Under(g.Said.By, g.Said.Countersigned) + ", " + s.moment(g.Said.At)})
 			}
 		}
 		return rows

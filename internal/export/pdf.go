@@ -31,12 +31,12 @@ const (
 	body     = 9.5
 )
 
-// PDF writes a pack as one file.
 // OwnerPDF is what a vehicle's owner is given, printed.
 func OwnerPDF(p Pack) ([]byte, error) {
 	return printed(p, "What it does, what its lamps mean, and what to do when", func(s *sheet) { s.owner() })
 }
 
+// PDF writes a pack as one file.
 func PDF(p Pack) ([]byte, error) {
 	return printed(p, "Charging from the alternator: plan, drawing, lists and steps", func(s *sheet) {
 		s.cover()

@@ -61,7 +61,8 @@ func loadTime(t *testing.T) time.Duration {
 	return long
 }
 
-// busy has so many people edit for a while, spread over workshops, somebody look on, and perhaps somebody guess passwords: what they waited for.
+// busy has so many people edit for a while, spread over workshops, somebody look on, and perhaps somebody guess passwords: what they
+// waited for.
 func (m *machine) busy(t *testing.T, long time.Duration, editors int, cookies []string, guesses bool) *waits {
 	t.Helper()
 	ctx, stop := context.WithTimeout(context.Background(), long)
@@ -116,7 +117,8 @@ func (m *machine) guess(ctx context.Context, w *waits) {
 		wait.Go(func() {
 			began := time.Now()
 			p := person{at: "http://" + m.address, ctx: ctx}
-			status, err := p.try(http.MethodPost, "/api/door", "", fmt.Appendf(nil, `{"workshop":"w0","name":"odile%d","password":"guess %d"}`, i%30, i), nil)
+			status, err := p.try(http.MethodPost, "/api/door", "", fmt.Appendf(nil, `{"workshop":"w0","name":"odile%d","password":"guess %d"}`,
+				i%30, i), nil)
 			if err == nil {
 				w.add(fmt.Sprintf("guess%d", status), time.Since(began))
 			}

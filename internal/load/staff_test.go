@@ -10,13 +10,16 @@ import (
 
 	"epitrope/internal/dbtest"
 	"epitrope/internal/door"
+	"epitrope/internal/listing"
 	"epitrope/internal/store"
 )
 
 // fill gives a workshop so many jobs with what lists show of them, as of long ago.
-const fill = `INSERT INTO jobs (workshop_id, document, title, customer, vehicle, summary, weakest, severity, settled, listed_by, listed_version, search,
-	saved_at) SELECT $1, '{"format":"epitrope-job","version":1}', 'Van ' || n, 'Customer ' || n, 'panel van', 'DC-DC charger, 30 A', 'a weak joint',
-	'caution', '3 of 21 answers', '', 1, ' van customer ' || n || ' ', now() - n * interval '1 hour' FROM generate_series(1, $2) n`
+const fill = `INSERT INTO jobs (workshop_id, document, title, customer, vehicle, summary, weakest, severity, settled,
+	listed_by, listed_version, search, saved_at) SELECT $1, '{"format":"epitrope-job","version":1}', 'Van ' || n, 'Customer ' || n,
+	'panel van', 'DC-DC charger, 30 A', 'a weak joint',
+	'caution', '3 of 21 answers', $3, 1, ' van customer ' || n || ' ',
+	now() - n * interval '1 hour' FROM generate_series(1, $2) n`
 
 // staffed begins so many workshops with so many jobs each, and is a cookie of each owner.
 func (m *machine) staffed(workshops, jobs int) (cookies []string) {
@@ -37,7 +40,7 @@ func (m *machine) staffed(workshops, jobs int) (cookies []string) {
 			require.NoError(m.t, err)
 		}
 		owner := dbtest.Begun(m.t, s, id, fmt.Sprintf("w%d", i))
-		_, err = c.Exec(ctx, fill, id, jobs)
+		_, err = c.Exec(ctx, fill, id, jobs, listing.Rules())
 		require.NoError(m.t, err)
 		session, err := d.Session(ctx, "")
 		require.NoError(m.t, err)

@@ -46,9 +46,12 @@ func (a *api) registerAccount(h huma.API) {
 			Errors: []int{404, 413, 422, 429, 503}}
 	}
 	on(h, people.Self, at("account", http.MethodGet, "/api/account", "How one signs in, and where one is signed in"), a.account)
-	on(h, people.Self, at("endSignIn", http.MethodPost, "/api/account/out", "Sign out elsewhere: at one place, or everywhere but here"), a.endSignIn)
-	on(h, people.Self, at("setPassword", http.MethodPut, "/api/account/password", "Change one's password; one is signed out elsewhere"), a.setPassword)
-	on(h, people.Self, at("newCodes", http.MethodPost, "/api/account/codes", "A secret for one-time codes; nothing is kept yet"), a.newCodes)
+	on(h, people.Self, at("endSignIn", http.MethodPost, "/api/account/out", "Sign out elsewhere: at one place, or everywhere but here"),
+		a.endSignIn)
+	on(h, people.Self, at("setPassword", http.MethodPut, "/api/account/password", "Change one's password; one is signed out elsewhere"),
+		a.setPassword)
+	on(h, people.Self, at("newCodes", http.MethodPost, "/api/account/codes", "A secret for one-time codes; nothing is kept yet"),
+		a.newCodes)
 	on(h, people.Self, at("setCodes", http.MethodPut, "/api/account/codes", "Ask for one-time codes, or no longer"), a.setCodes)
 	on(h, people.Self, at("setPIN", http.MethodPut, "/api/account/pin", "Set the PIN for the bay's tablet, or take it away"), a.setPIN)
 	on(h, people.Self, at("newPasskey", http.MethodPost, "/api/account/passkeys/ask", "Begin to make a passkey"), a.newPasskey)
@@ -160,7 +163,8 @@ func (a *api) dropPasskey(ctx context.Context, in *struct {
 }) (*body[Account], error) {
 	id, err := base64.RawURLEncoding.DecodeString(in.Body.ID)
 	if err != nil || len(id) == 0 {
-		return nil, inputProblem(job.Problems{{Field: "id", Value: short(in.Body.ID), Wrong: "names no passkey", Allowed: "one of the account's"}})
+		return nil, inputProblem(job.Problems{{Field: "id", Value: short(in.Body.ID), Wrong: "names no passkey",
+			Allowed: "one of the account's"}})
 	}
 	return a.changed(ctx, a.door.DropPasskey(ctx, person(ctx), in.Body.Password, id))
 }

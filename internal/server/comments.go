@@ -43,8 +43,9 @@ type SaidComment struct {
 func (a *api) registerComments(h huma.API) {
 	on(h, people.Look, huma.Operation{OperationID: "comments", Method: http.MethodGet, Path: "/api/jobs/{id}/comments",
 		Summary: "What was said and asked on a job", Errors: []int{404, 410, 503}}, a.comments)
-	on(h, people.Talk, huma.Operation{OperationID: "comment", Method: http.MethodPost, Path: "/api/jobs/{id}/comments", MaxBodyBytes: maxDoor,
-		Summary: "Say or ask something, or answer", Errors: []int{404, 410, 413, 422, 503}}, a.comment)
+	on(h, people.Talk, huma.Operation{OperationID: "comment", Method: http.MethodPost, Path: "/api/jobs/{id}/comments",
+		MaxBodyBytes: maxDoor,
+		Summary:      "Say or ask something, or answer", Errors: []int{404, 410, 413, 422, 503}}, a.comment)
 	on(h, people.Look, huma.Operation{OperationID: "waiting", Method: http.MethodGet, Path: "/api/waiting",
 		Summary: "What waits for somebody: open questions, and what is to be countersigned", Errors: []int{503}}, a.waiting)
 }
@@ -62,7 +63,8 @@ func (a *api) comments(ctx context.Context, in *JobPath) (*body[[]Comment], erro
 }
 
 func shownComment(c store.Comment) Comment {
-	out := Comment{ID: c.ID, About: c.About, Subject: c.Subject, Named: c.Named, Text: c.Text, Asks: c.Asks, Answers: c.Answers, By: c.ByWhom, At: c.At.UTC()}
+	out := Comment{ID: c.ID, About: c.About, Subject: c.Subject, Named: c.Named, Text: c.Text, Asks: c.Asks, Answers: c.Answers,
+		By: c.ByWhom, At: c.At.UTC()}
 	if c.Thread != nil {
 		out.Thread = *c.Thread
 	}
@@ -74,16 +76,19 @@ func (a *api) comment(ctx context.Context, in *struct {
 	Body SaidComment
 }) (*body[[]Comment], error) {
 	b := in.Body
-	if strings.TrimSpace(b.Text) == "" || strings.ContainsFunc(strings.NewReplacer("\n", "", "\r", "", "\t", "").Replace(b.Text+b.Named+b.Subject),
+	if strings.TrimSpace(b.Text) == "" || strings.ContainsFunc(strings.NewReplacer("\n", "", "\r", "", "\t",
+		"").Replace(b.Text+b.Named+b.Subject),
 		unit.Unwritable) {
-		return nil, inputProblem(job.Problems{{Field: "text", Value: short(b.Text), Wrong: "is empty, or holds characters that no page shows as they are",
+		return nil, inputProblem(job.Problems{{Field: "text", Value: short(b.Text),
+			Wrong:   "is empty, or holds characters that no page shows as they are",
 			Allowed: "1 to 2000 characters"}})
 	}
 	list, err := a.store(ctx).People(ctx)
 	if err != nil {
 		return nil, answer(err)
 	}
-	c := store.Comment{ID: strings.ToLower(b.ID), About: b.About, Subject: b.Subject, Named: b.Named, Text: strings.TrimSpace(b.Text), Asks: b.Asks && b.Thread == "",
+	c := store.Comment{ID: strings.ToLower(b.ID), About: b.About, Subject: b.Subject, Named: b.Named, Text: strings.TrimSpace(b.Text),
+		Asks:    b.Asks && b.Thread == "",
 		Answers: b.Answers && b.Thread != "", Mentions: mentioned(b.Text, list)}
 	if b.Thread != "" {
 		c.Thread = &b.Thread
@@ -99,7 +104,7 @@ func mentioned(text string, list []store.PersonRow) string {
 	var ids []string
 	lower := strings.ToLower(text)
 	for _, p := range list {
-		if p.LeftAt == nil && strings.Contains(lower, "@"+strings.ToLower(p.Name)) {
+		if at := "@" + strings.ToLower(p.Name); p.LeftAt == nil && strings.Contains(lower, at) {
 			ids = append(ids, p.ID)
 		}
 	}
@@ -145,7 +150,8 @@ func (a *api) waiting(ctx context.Context, _ *struct{}) (*body[WaitingFor], erro
 	}
 	out := WaitingFor{Questions: []OpenQuestion{}, Countersigns: []ToCountersign{}}
 	for _, q := range asked {
-		out.Questions = append(out.Questions, OpenQuestion{q.JobID, q.Number, q.Title, q.About, q.Named, q.Text, q.ByWhom, q.At.UTC(), q.Mine})
+		out.Questions = append(out.Questions, OpenQuestion{q.JobID, q.Number, q.Title, q.About, q.Named, q.Text, q.ByWhom, q.At.UTC(),
+			q.Mine})
 	}
 	for _, w := range awaits {
 		out.Countersigns = append(out.Countersigns, ToCountersign{w.JobID, w.Number, w.Title, w.Count, w.Oldest.UTC()})

@@ -7,8 +7,8 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"epitrope/core/job"
 	"epitrope/internal/people"
-	"epitrope/internal/store"
 )
 
 // Countersigning is a countersignature as it is sent.
@@ -36,26 +36,15 @@ type author struct {
 	column *string
 }
 
-// authorOf is whose an entry is that says who entered it: who asks, or at the bay's tablet somebody who switched to themselves there.
-// refused says why it cannot be kept.
-func (a *api) authorOf(ctx context.Context, said string) (out author, refused string, err error) {
-	asks := who(ctx)
-	id := strings.ToLower(said)
-	if id == "" || id == asks.in.Person.ID {
-		return author{asks.in.Person, optionalID(asks.in.Person.ID)}, "", nil
+// authorOf is whose an entry is: of who asks. What says that somebody else entered it, as at the bay's tablet while the server was away, is
+// kept by nobody but them: problems say so.
+func authorOf(ctx context.Context, said string) (author, job.Problems) {
+	me := person(ctx)
+	if said != "" && !strings.EqualFold(said, me.ID) {
+		return author{}, job.Problems{{Field: "person", Value: short(said), Wrong: "entered it, and is not signed in here",
+			Allowed: "what one entered oneself: whoever entered it signs in, and sends it"}}
 	}
-	for _, s := range asks.in.Switched {
-		if s == id {
-			p, err := a.store(ctx).Person(ctx, id)
-			if err == nil {
-				return author{p.Of(), &id}, "", nil
-			}
-			if err != store.ErrNobody { //nolint:errorlint // it comes as it was made
-				return out, "", err
-			}
-		}
-	}
-	return out, "was entered by somebody who is not signed in here", nil
+	return author{me, optionalID(me.ID)}, nil
 }
 
 func optionalID(id string) *string {

@@ -55,10 +55,12 @@ func (a *api) registerDays(h huma.API) {
 	}
 	on(h, people.Work, post(huma.Operation{OperationID: "try", Path: "/api/trial", Summary: "Run a document through its days",
 		Errors: []int{413, 422}}), a.try)
-	on(h, people.Work, post(huma.Operation{OperationID: "compare", Path: "/api/compare", Summary: "Run up to four designs through the same days",
-		Errors: []int{413, 422}}), a.compare)
+	on(h, people.Work, post(huma.Operation{OperationID: "compare", Path: "/api/compare",
+		Summary: "Run up to four designs through the same days",
+		Errors:  []int{413, 422}}), a.compare)
 	on(h, people.Survey, post(huma.Operation{OperationID: "addTask", Path: "/api/jobs/{id}/tasks",
-		Summary: "Begin a sweep or a spread in the background", DefaultStatus: http.StatusAccepted, Errors: []int{404, 410, 413, 422, 429, 503}}),
+		Summary: "Begin a sweep or a spread in the background", DefaultStatus: http.StatusAccepted, Errors: []int{404, 410, 413, 422, 429,
+			503}}),
 		a.addTask)
 	on(h, people.Look, huma.Operation{OperationID: "listTasks", Method: http.MethodGet, Path: "/api/jobs/{id}/tasks",
 		Summary: "A job's newest tasks", Errors: []int{503}}, a.listTasks)
@@ -78,7 +80,8 @@ func (a *api) try(ctx context.Context, in *struct {
 		problems = job.Problems{}
 	}
 	return taken(ctx, a.running, func() Tried {
-		return Tried{problems, study.Try(a.designs.of(ctx, doc), study.Window{FromS: in.From, ToS: in.To}, func() bool { return ctx.Err() != nil })}
+		return Tried{problems, study.Try(a.designs.of(ctx, doc), study.Window{FromS: in.From, ToS: in.To},
+			func() bool { return ctx.Err() != nil })}
 	})
 }
 

@@ -5,6 +5,7 @@ import (
 	"encoding/json"
 	"errors"
 	"fmt"
+	"log/slog"
 	"math"
 	"net/http"
 	"strings"
@@ -16,37 +17,6 @@ import (
 	"epitrope/internal/people"
 	"epitrope/internal/store"
 )
-
-// Somebody is a person of the workshop.
-type Somebody struct {
-	ID   string      `json:"id"`
-	Name string      `json:"name"`
-	Role people.Role `json:"role" enum:"owner,foreman,designer,installer,apprentice,reader"`
-}
-
-func somebody(p people.Person) Somebody { return Somebody{p.ID, p.Name, p.Role} }
-
-// Me is who asks, and how the door stands for whoever is not in.
-type Me struct {
-	Person   *Somebody    `json:"person,omitempty" doc:"Who is signed in; nobody where it is not there"`
-	Workshop string       `json:"workshop" doc:"What it is called; empty for who is not in"`
-	May      []people.Act `json:"may" doc:"What they may do"`
-	Waits    bool         `json:"waits" doc:"What they sign for waits for a countersignature"`
-	Tablet   bool         `json:"tablet" doc:"It is the bay's tablet, on which people switch by PIN"`
-	Others   []Somebody   `json:"others" doc:"To whom it can be switched: at the tablet by PIN, in the demo without a word"`
-	Switched []string     `json:"switched" doc:"Who switched to themselves on this tablet, by id: what they entered is sent under their name"`
-	Surveyed []string     `json:"surveyed" doc:"The parts of a document that who may survey and not design may change"`
-	Begun    bool         `json:"begun" doc:"There is a workshop"`
-	Several  bool         `json:"several" doc:"There are several: which one is said when signing in"`
-	Demo     bool         `json:"demo" doc:"It is the demo, on this machine"`
-	Passkeys string       `json:"passkeys" doc:"Why there are no passkeys here; empty where there are"`
-}
-
-// opening is an answer that lets somebody in, or out.
-type opening[T any] struct {
-	SetCookie []http.Cookie `header:"Set-Cookie"`
-	Body      T
-}
 
 func (a *api) registerDoor(h huma.API) {
 	at := func(id, path, summary string) huma.Operation {
@@ -74,87 +44,13 @@ const maxDoor = 64 << 10
 // doorOf is the door as who asks came to it.
 func (a *api) doorOf(ctx context.Context) *door.Door { return a.door.At(came(ctx).origin) }
 
-// opened answers with who asks now, and the cookie that the browser is to have.
-func (a *api) opened(ctx context.Context) (*opening[Me], error) {
-	asks := who(ctx)
-	a.guard.forget()
-	cookie, err := a.door.Kept(asks.session)
-	if err != nil {
-		return nil, answer(store.Away(err))
+// logged notes that somebody tried to come in: who got in is in the trail, who did not here, without what they gave.
+func logged(ctx context.Context, how string, err error) error {
+	var r *door.Refused
+	if errors.As(err, &r) {
+		slog.Warn("not let in", "how", how, "why", r.Why, "from", who(ctx).from.Address, "person", person(ctx).ID)
 	}
-	asks.in, asks.known = door.In{}, false
-	if in, err := a.door.Who(asks.session); err == nil {
-		asks.in, asks.known = in, true
-	} else if !errors.Is(err, door.ErrOut) {
-		return nil, answer(store.Away(err))
-	}
-	me, err := a.meOf(ctx, asks)
-	out := &opening[Me]{Body: me}
-	if cookie != nil {
-		out.SetCookie = []http.Cookie{*cookie}
-	}
-	return out, answer(err)
-}
-
-func (a *api) me(ctx context.Context, _ *struct{}) (*body[Me], error) {
-	me, err := a.meOf(ctx, who(ctx))
-	if err != nil {
-		return nil, answer(err)
-	}
-	return &body[Me]{me}, nil
-}
-
-func (a *api) meOf(ctx context.Context, asks asking) (Me, error) {
-	me := Me{May: []people.Act{}, Others: []Somebody{}, Switched: []string{}, Surveyed: people.SurveyedParts(), Passkeys: a.doorOf(ctx).Passkeys()}
-	me.Demo = a.door.Demo() && asks.direct
-	door := a.base.Door()
-	all, err := door.Workshops(ctx)
-	if err != nil {
-		return me, err
-	}
-	me.Begun, me.Several = len(all) > 0, len(all) > 1
-	if me.Demo {
-		list, err := a.base.People(ctx)
-		if err != nil {
-			return me, err
-		}
-		for _, p := range list {
-			if p.LeftAt == nil {
-				me.Others = append(me.Others, somebody(p.Of()))
-			}
-		}
-	}
-	if !asks.known {
-		return me, nil
-	}
-	for _, w := range all {
-		if w.ID == asks.in.Person.Workshop {
-			me.Workshop = w.Name
-		}
-	}
-	me.Tablet = asks.in.Shared
-	me.Switched = append(me.Switched, asks.in.Switched...)
-	if me.Tablet {
-		list, err := a.door.AtTablet(ctx, asks.in)
-		if err != nil {
-			return me, err
-		}
-		me.Others = []Somebody{}
-		for _, p := range list {
-			me.Others = append(me.Others, somebody(p.Of()))
-		}
-	}
-	if asks.in.Nobody {
-		return me, nil
-	}
-	p := somebody(asks.in.Person)
-	me.Person, me.Waits = &p, p.Role.Waits()
-	for _, act := range people.Acts {
-		if asks.may(act) {
-			me.May = append(me.May, act)
-		}
-	}
-	return me, nil
+	return turnedAway(err)
 }
 
 // turnedAway is why the door refuses, as a problem.
@@ -185,7 +81,7 @@ type Credentials struct {
 func (a *api) signIn(ctx context.Context, in *struct{ Body Credentials }) (*opening[Me], error) {
 	given := door.Given{Workshop: in.Body.Workshop, Name: in.Body.Name, Password: in.Body.Password, Code: in.Body.Code}
 	if err := a.door.SignIn(who(ctx).session, given, who(ctx).from); err != nil {
-		return nil, turnedAway(err)
+		return nil, logged(ctx, "password", err)
 	}
 	return a.opened(ctx)
 }
@@ -233,7 +129,7 @@ func (a *api) askPasskey(ctx context.Context, _ *struct{}) (*opening[Ceremony], 
 
 func (a *api) byPasskey(ctx context.Context, in *struct{ Body CeremonyAnswer }) (*opening[Me], error) {
 	if err := a.doorOf(ctx).ByPasskey(who(ctx).session, in.Body.Answer, who(ctx).from); err != nil {
-		return nil, turnedAway(err)
+		return nil, logged(ctx, "passkey", err)
 	}
 	return a.opened(ctx)
 }
@@ -255,11 +151,12 @@ type LinkIs struct {
 func (a *api) lookAtLink(ctx context.Context, in *struct{ Body Token }) (*body[LinkIs], error) {
 	l, w, err := a.door.Look(ctx, in.Body.Token, who(ctx).from)
 	if err != nil {
-		return nil, turnedAway(err)
+		return nil, logged(ctx, "link", err)
 	}
 	out := LinkIs{Kind: l.Kind, Workshop: w.Name, Role: l.Role, Expires: l.ExpiresAt.UTC()}
 	if l.Kind == store.OwnerLink {
-		return nil, problem(http.StatusForbidden, string(door.Link), "This link shows a vehicle's owner what was handed over; it signs nobody in.")
+		return nil, problem(http.StatusForbidden, string(door.Link),
+			"This link shows a vehicle's owner what was handed over; it signs nobody in.")
 	}
 	if l.PersonID != nil {
 		p, err := a.door.Person(ctx, *l.PersonID)
@@ -283,8 +180,9 @@ type Join struct {
 
 func (a *api) join(ctx context.Context, in *struct{ Body Join }) (*opening[Me], error) {
 	b := in.Body
-	err := a.door.Join(who(ctx).session, door.Joining{Token: b.Token.Token, Name: b.Name, SignIn: b.SignIn, Password: b.Password, Workshop: b.Workshop,
-		Address: b.Address}, who(ctx).from)
+	err := a.door.Join(who(ctx).session, door.Joining{Token: b.Token.Token, Name: b.Name, SignIn: b.SignIn, Password: b.Password,
+		Workshop: b.Workshop,
+		Address:  b.Address}, who(ctx).from)
 	if err != nil {
 		return nil, turnedAway(err)
 	}
@@ -299,7 +197,7 @@ type NewPassword struct {
 
 func (a *api) reset(ctx context.Context, in *struct{ Body NewPassword }) (*opening[Me], error) {
 	if err := a.door.Reset(who(ctx).session, in.Body.Token.Token, in.Body.Password, who(ctx).from); err != nil {
-		return nil, turnedAway(err)
+		return nil, logged(ctx, "reset", err)
 	}
 	return a.opened(ctx)
 }
@@ -312,7 +210,8 @@ type Whom struct {
 
 func (a *api) inDemo(ctx context.Context, in *struct{ Body Whom }) (*opening[Me], error) {
 	if !a.door.Demo() || !who(ctx).direct {
-		return nil, problem(http.StatusForbidden, string(door.Not), "Only a demo, on its own machine and with nothing between, lets anybody in without a word.")
+		return nil, problem(http.StatusForbidden, string(door.Not),
+			"Only a demo, on its own machine and with nothing between, lets anybody in without a word.")
 	}
 	if err := a.door.InDemo(who(ctx).session, strings.ToLower(in.Body.Person), who(ctx).from); err != nil {
 		return nil, turnedAway(err)
@@ -322,7 +221,7 @@ func (a *api) inDemo(ctx context.Context, in *struct{ Body Whom }) (*opening[Me]
 
 func (a *api) switchTo(ctx context.Context, in *struct{ Body Whom }) (*opening[Me], error) {
 	if err := a.door.Switch(who(ctx).session, who(ctx).in, strings.ToLower(in.Body.Person), in.Body.PIN); err != nil {
-		return nil, turnedAway(err)
+		return nil, logged(ctx, "PIN", err)
 	}
 	return a.opened(ctx)
 }

@@ -4,6 +4,7 @@ import (
 	"context"
 	"crypto/sha256"
 	"errors"
+	"log/slog"
 	"net/http"
 	"net/url"
 	"time"
@@ -135,11 +136,16 @@ func (g *guard) find(ctx context.Context, cookie string, act people.Act, asks *a
 		asks.in, asks.known = was.in, true
 		return nil
 	}
-	if cookie == "" && act != Anyone {
+	switch {
+	case cookie == "" && act != Anyone:
 		return nil
-	}
-	if asks.session, err = g.door.Session(ctx, cookie); err == nil && cookie != "" {
-		asks.in, err = g.door.Who(asks.session)
+	case kept && !was.in.Shared && !ofTheDoor[act]:
+		// What a session holds changes at the door alone: whether its sign-in has ended is asked, and no more.
+		asks.in, err = g.door.Still(ctx, was.in)
+	default:
+		if asks.session, err = g.door.Session(ctx, cookie); err == nil && cookie != "" {
+			asks.in, err = g.door.Who(asks.session)
+		}
 	}
 	switch {
 	case err == nil && cookie != "":
@@ -156,11 +162,17 @@ func (g *guard) find(ctx context.Context, cookie string, act people.Act, asks *a
 	return answer(store.Away(err))
 }
 
+// ofTheDoor are the acts that a session is needed for, and not only who is behind it.
+var ofTheDoor = map[people.Act]bool{Anyone: true, Tablet: true, people.Self: true, people.Invite: true}
+
 // forget has who asked found again.
 func (g *guard) forget() { g.seen.Purge() }
 
 func (g *guard) refuse(ctx huma.Context, err error) {
 	var p *Refusal
+	if errors.As(err, &p) && p.Status == http.StatusForbidden {
+		slog.Warn("refused by role", "operation", ctx.Operation().OperationID, "from", came(ctx.Context()).from.Address)
+	}
 	if !errors.As(err, &p) {
 		_ = huma.WriteErr(g.api, ctx, http.StatusInternalServerError, "", err)
 		return

@@ -48,7 +48,8 @@ func (a *api) registerOwners(h huma.API) {
 			Errors: []int{403, 404, 409, 410, 413, 422, 429, 503}}
 	}
 	on(h, people.HandOver, at("ownerLinks", http.MethodGet, "/api/jobs/{id}/links", "Which links a vehicle's owner has"), a.ownerLinks)
-	on(h, people.HandOver, at("addOwnerLink", http.MethodPost, "/api/jobs/{id}/links", "A link for the vehicle's owner, once it is signed for"), a.addOwnerLink)
+	on(h, people.HandOver, at("addOwnerLink", http.MethodPost, "/api/jobs/{id}/links",
+		"A link for the vehicle's owner, once it is signed for"), a.addOwnerLink)
 	on(h, people.HandOver, at("dropOwnerLink", http.MethodDelete, "/api/jobs/{id}/links/{link}", "Take such a link back"), a.dropOwnerLink)
 	on(h, Anyone, at("handed", http.MethodPost, "/api/handed", "What was handed over, by a vehicle's owner's link"), a.handed)
 	on(h, Anyone, at("handedBooklet", http.MethodPost, "/api/handed/booklet", "The owner's booklet, by that link"), a.handedBooklet)
@@ -195,7 +196,8 @@ type TripSays struct {
 
 func (a *api) handedTrip(ctx context.Context, in *struct{ Body ToldTrip }) (*body[TripSays], error) {
 	if field, wrong := in.Body.Drive.Check(); field != "" {
-		return nil, inputProblem(job.Problems{{Field: field, Wrong: wrong, Allowed: "hours driven, and what the monitor said before and after"}})
+		return nil, inputProblem(job.Problems{{Field: field, Wrong: wrong,
+			Allowed: "hours driven, and what the monitor said before and after"}})
 	}
 	ctx, h, err := a.byLink(ctx, in.Body.Token.Token)
 	if err != nil {
@@ -210,7 +212,8 @@ func (a *api) handedTrip(ctx context.Context, in *struct{ Body ToldTrip }) (*bod
 	}
 	got := trip.Of(a.built(ctx, h.frozen.Document), in.Body.Drive, h.frozen.Signed.Values()["charge"])
 	entry := tripEntry(in.Body.Drive, got.Says)
-	if err := a.store(ctx).AddProof(ctx, *h.link.JobID, []store.ProofEntry{{ID: uuid.NewString(), Kind: store.TripEntry, Subject: "trip", Entry: entry,
+	if err := a.store(ctx).AddProof(ctx, *h.link.JobID, []store.ProofEntry{{ID: uuid.NewString(), Kind: store.TripEntry, Subject: "trip",
+		Entry:  entry,
 		ByWhom: vehiclesOwner, TakenAt: time.Now()}}); err != nil {
 		return nil, answer(err)
 	}

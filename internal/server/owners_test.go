@@ -31,7 +31,8 @@ func TestWhatAVehiclesOwnerSees(t *testing.T) {
 	token, is := strings.CutPrefix(made.Address, "/handed#")
 	require.True(t, is)
 	// The job goes on; what was handed over stays as it was.
-	require.Equal(t, 200, call(t, "PUT", at+"/draft", `{"base":1,"document":{"format":"epitrope-job","version":1,"title":"Another plan"}}`, nil).StatusCode)
+	require.Equal(t, 200, call(t, "PUT", at+"/draft", `{"base":1,"document":{"format":"epitrope-job","version":1,"title":"Another plan"}}`,
+		nil).StatusCode)
 
 	body := `{"token":"` + token + `"}`
 	nobody := func(path, body string, out any) *http.Response {
@@ -59,7 +60,8 @@ func TestWhatAVehiclesOwnerSees(t *testing.T) {
 		assert.Equal(t, 401, callAs(t, cookie, "GET", at, "", nil).StatusCode)
 	}
 	assert.Equal(t, 403, nobody("/api/door/link", body, nil).StatusCode)
-	assert.Equal(t, 403, nobody("/api/door/join", `{"token":"`+token+`","name":"x","signIn":"x","password":"seven wet otters"}`, nil).StatusCode)
+	assert.Equal(t, 403, nobody("/api/door/join", `{"token":"`+token+`","name":"x","signIn":"x","password":"seven wet otters"}`,
+		nil).StatusCode)
 	assert.Equal(t, 403, nobody("/api/handed", `{"token":"`+strings.Repeat("A", 32)+`"}`, nil).StatusCode)
 
 	var links []server.GivenLink
@@ -76,7 +78,7 @@ func TestTheDemosDoor(t *testing.T) {
 	list, err := s.People(t.Context())
 	require.NoError(t, err)
 	ask := func(change func(r *http.Request)) int {
-		req, err := http.NewRequest("POST", h.URL+"/api/door/demo", strings.NewReader(`{"person":"`+list[0].ID+`"}`))
+		req, err := http.NewRequest(http.MethodPost, h.URL+"/api/door/demo", strings.NewReader(`{"person":"`+list[0].ID+`"}`))
 		require.NoError(t, err)
 		req.Header.Set("Content-Type", "application/json")
 		req.Header.Set("Cookie", "none=1")
@@ -87,7 +89,8 @@ func TestTheDemosDoor(t *testing.T) {
 		return res.StatusCode
 	}
 	assert.Equal(t, 200, ask(func(*http.Request) {}))
-	for _, head := range []string{"Forwarded", "X-Forwarded-For", "X-Forwarded-Host", "X-Forwarded-Proto", "X-Real-IP", "Via", "CF-Connecting-IP"} {
+	for _, head := range []string{"Forwarded", "X-Forwarded-For", "X-Forwarded-Host", "X-Forwarded-Proto", "X-Real-IP", "Via",
+		"CF-Connecting-IP"} {
 		assert.Equal(t, 403, ask(func(r *http.Request) { r.Header.Set(head, "127.0.0.1") }), head)
 	}
 	assert.Equal(t, http.StatusMisdirectedRequest, ask(func(r *http.Request) { r.Host = "workshop.example" }))
@@ -95,8 +98,10 @@ func TestTheDemosDoor(t *testing.T) {
 	var me server.Me
 	callAs(t, "none=1", "GET", h.URL+"/api/me", "", &me)
 	assert.True(t, me.Demo)
-	require.ErrorContains(t, server.Way{Public: publicly(t, "https://workshop.example"), Demo: true}.Check("0.0.0.0:80"), "this machine alone")
-	for _, bad := range []string{"http://workshop.example", "workshop.example", "https://", "https://a.example/path", "https://a.example?x"} {
+	require.ErrorContains(t, server.Way{Public: publicly(t, "https://workshop.example"), Demo: true}.Check("0.0.0.0:80"),
+		"this machine alone")
+	for _, bad := range []string{"http://workshop.example", "workshop.example", "https://", "https://a.example/path",
+		"https://a.example?x"} {
 		_, err := server.ReadPublic(bad)
 		require.Error(t, err, bad)
 	}

@@ -62,8 +62,9 @@ type bookInput[T any] struct {
 }
 
 func (a *api) registerParts(h huma.API) {
-	on(h, people.Look, huma.Operation{OperationID: "listParts", Method: http.MethodGet, Path: "/api/parts", Summary: "The workshop's parts book",
-		Errors: []int{503}}, a.parts)
+	on(h, people.Look, huma.Operation{OperationID: "listParts", Method: http.MethodGet, Path: "/api/parts",
+		Summary: "The workshop's parts book",
+		Errors:  []int{503}}, a.parts)
 	on(h, people.Look, huma.Operation{OperationID: "exportParts", Method: http.MethodGet, Path: "/api/parts.csv",
 		Summary: "The parts book as a comma-separated file", Errors: []int{503}}, a.exportParts)
 	on(h, people.Books, huma.Operation{OperationID: "importParts", Method: http.MethodPost, Path: "/api/parts", MaxBodyBytes: maxParts,

@@ -58,14 +58,16 @@ const (
 
 func (a *api) registerPeople(h huma.API) {
 	at := func(id, method, path, summary string) huma.Operation {
-		return huma.Operation{OperationID: id, Method: method, Path: path, MaxBodyBytes: maxDoor, Summary: summary, Errors: []int{404, 409, 413, 422, 503}}
+		return huma.Operation{OperationID: id, Method: method, Path: path, MaxBodyBytes: maxDoor, Summary: summary, Errors: []int{404, 409, 413,
+			422, 503}}
 	}
 	on(h, people.Look, at("people", http.MethodGet, "/api/people", "Who works here, and what each role may do"), a.people)
 	on(h, people.Invite, at("invite", http.MethodPost, "/api/people/invitations", "Invite somebody by a link"), a.invite)
 	on(h, people.Invite, at("uninvite", http.MethodDelete, "/api/people/invitations/{id}", "Take an invitation back"), a.uninvite)
 	on(h, people.Invite, at("setRole", http.MethodPut, "/api/people/{id}/role", "Give somebody another role"), a.setRole)
 	on(h, people.Invite, at("letGo", http.MethodDelete, "/api/people/{id}", "Let somebody go: their work stays under their name"), a.letGo)
-	on(h, people.Invite, at("resetLink", http.MethodPost, "/api/people/{id}/reset", "A link that sets somebody's password anew"), a.resetLink)
+	on(h, people.Invite, at("resetLink", http.MethodPost, "/api/people/{id}/reset", "A link that sets somebody's password anew"),
+		a.resetLink)
 }
 
 func (a *api) people(ctx context.Context, _ *struct{}) (*body[Workforce], error) {
@@ -76,7 +78,8 @@ func (a *api) people(ctx context.Context, _ *struct{}) (*body[Workforce], error)
 	me, invites := person(ctx), who(ctx).may(people.Invite)
 	out := Workforce{People: []Member{}, Roles: []RoleMay{}, Acts: people.Acts, Invitations: []Invitation{}}
 	for _, p := range list {
-		m := Member{Somebody: somebody(p.Of()), Joined: p.JoinedAt.UTC(), Left: p.LeftAt, Below: invites && p.LeftAt == nil && me.Role.Over(p.Role)}
+		m := Member{Somebody: somebody(p.Of()), Joined: p.JoinedAt.UTC(), Left: p.LeftAt, Below: invites && p.LeftAt == nil &&
+			me.Role.Over(p.Role)}
 		if invites || p.ID == me.ID {
 			m.SignIn = p.SignIn
 		}
@@ -113,7 +116,8 @@ type RoleOf struct {
 func over(ctx context.Context, roles ...people.Role) error {
 	for _, r := range roles {
 		if !person(ctx).Role.Over(r) {
-			return problem(http.StatusForbidden, "role", "A "+string(person(ctx).Role)+" makes and changes those below alone, and "+string(r)+" is not.")
+			return problem(http.StatusForbidden, "role",
+				"A "+string(person(ctx).Role)+" makes and changes those below alone, and "+string(r)+" is not.")
 		}
 	}
 	return nil

@@ -52,7 +52,8 @@ func routes(t *testing.T) (list []route) {
 // bodies are what is sent where something is taken, so that it is the door that answers, and not what checks a body.
 var bodies = map[string]string{
 	"saveDraft": `{"base":1,"document":{"format":"epitrope-job","version":1,"title":"Mine now"}}`, "issueRevision": `{"base":1}`,
-	"addTask": `{"kind":"sweep","document":{"format":"epitrope-job","version":1},"sweep":{"across":{"path":"use.drivenHours"},"up":{"path":"use.dailyAh"}}}`, "addFinds": `{}`, "addTicks": `[]`, "addProof": `[]`,
+	"addTask": `{"kind":"sweep","document":{"format":"epitrope-job","version":1},"sweep":{` +
+		`"across":{"path":"use.drivenHours"},"up":{"path":"use.dailyAh"}}}`, "addFinds": `{}`, "addTicks": `[]`, "addProof": `[]`,
 	"readProofFile": "reading,value\nstart-rest,12.6 V\n", "sign": `{"id":"` + oneID + `","version":1}`,
 	"judgeTrip": `{"hours":2,"from":50,"to":80}`, "readTrip": "time,soc\n0,50\n7200,80\n",
 	"comment":     `{"id":"` + oneID + `","about":"job","text":"whose is it?"}`,
@@ -153,7 +154,8 @@ func TestEveryRouteAsEveryRole(t *testing.T) {
 		require.NoError(t, os.WriteFile(roleTable, []byte(before+tableMark+"\n"+table.String()), 0o644))
 		return
 	}
-	assert.Equal(t, strings.TrimSpace(after), strings.TrimSpace(table.String()), "see what each role may, then EPITROPE_WRITE=roles go test")
+	assert.Equal(t, strings.TrimSpace(after), strings.TrimSpace(table.String()),
+		"see what each role may, then EPITROPE_WRITE=roles go test")
 }
 
 const tableMark = "<!-- every route as every role -->"
@@ -191,11 +193,13 @@ func filledWorkshop(t *testing.T, h *httptest.Server, s *store.Store, owner peop
 	at := "/api/jobs/" + job.ID
 	send("POST", at+"/revisions", `{"base":1}`, "application/json", nil)
 	var task struct{ ID string }
-	send("POST", at+"/tasks", `{"kind":"sweep","document":{"format":"epitrope-job","version":1},"sweep":{"across":{"path":"use.drivenHours"},`+
-		`"up":{"path":"use.dailyAh"}}}`, "application/json", &task)
+	send("POST", at+"/tasks",
+		`{"kind":"sweep","document":{"format":"epitrope-job","version":1},"sweep":{"across":{"path":"use.drivenHours"},`+
+			`"up":{"path":"use.dailyAh"}}}`, "application/json", &task)
 	send("POST", at+"/ticks", `[{"id":"`+uuid.NewString()+`","step":"in-hand","done":true,"note":"`+mark+`","at":"2031-03-02T10:00:00Z"}]`,
 		"application/json", nil)
-	send("POST", at+"/proof", `[{"id":"`+uuid.NewString()+`","kind":"statement","subject":"crimps","entry":"`+mark+`","at":"2031-03-02T10:00:00Z"}]`,
+	send("POST", at+"/proof",
+		`[{"id":"`+uuid.NewString()+`","kind":"statement","subject":"crimps","entry":"`+mark+`","at":"2031-03-02T10:00:00Z"}]`,
 		"application/json", nil)
 	send("POST", at+"/comments", `{"id":"`+uuid.NewString()+`","about":"job","text":"`+mark+`","asks":true}`, "application/json", nil)
 	photo := uuid.NewString()
@@ -206,7 +210,8 @@ func filledWorkshop(t *testing.T, h *httptest.Server, s *store.Store, owner peop
 	other := dbtest.Joined(t, s, owner, people.Installer, mark, "")
 	var staff server.Workforce
 	send("GET", "/api/people", "", "", &staff)
-	link, err := s.As(owner).AddLink(t.Context(), door.Token(), store.Link{Kind: store.OwnerLink, JobID: &job.ID, ExpiresAt: staff.Invitations[0].Expires},
+	link, err := s.As(owner).AddLink(t.Context(), door.Token(), store.Link{Kind: store.OwnerLink, JobID: &job.ID,
+		ExpiresAt: staff.Invitations[0].Expires},
 		"x", "")
 	require.NoError(t, err)
 	return ids{job.ID, task.ID, other.ID, staff.Invitations[0].ID, link.ID, photo}

@@ -42,7 +42,7 @@ func New(s *store.Store, pages fs.FS, busy *Busy, way Way, d *door.Door) *echo.E
 	e.IPExtractor = way.realIP()
 	e.HTTPErrorHandler = handleError
 	// What is computed for a key is packed fast, what is loaded once is packed well.
-	e.Use(middleware.Recover(), busy.see, logRequests(), way.ours, onlyText, safeHeaders, packed(gzip.BestSpeed, isAPI),
+	e.Use(middleware.Recover(), busy.see, logRequests(), way.ours, onlyText, way.safeHeaders, packed(gzip.BestSpeed, isAPI),
 		packed(gzip.DefaultCompression, isPage))
 
 	mux := http.NewServeMux()
@@ -112,11 +112,12 @@ func onlyText(next echo.HandlerFunc) echo.HandlerFunc {
 func isText(s string) bool { return utf8.ValidString(s) && !strings.ContainsRune(s, 0) }
 
 // safeHeaders forbid anything from elsewhere: nothing is fetched at run time.
-func safeHeaders(next echo.HandlerFunc) echo.HandlerFunc {
+func (w Way) safeHeaders(next echo.HandlerFunc) echo.HandlerFunc {
 	return func(c *echo.Context) error {
 		h := c.Response().Header()
 		h.Set("Content-Security-Policy",
-			"default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; frame-ancestors 'none'; base-uri 'none'; form-action 'self'; object-src 'none'")
+			"default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; "+
+				"frame-ancestors 'none'; base-uri 'none'; form-action 'self'; object-src 'none'")
 		h.Set("X-Content-Type-Options", "nosniff")
 		h.Set("Referrer-Policy", "no-referrer")
 		h.Set("Cross-Origin-Opener-Policy", "same-origin")
@@ -124,6 +125,9 @@ func safeHeaders(next echo.HandlerFunc) echo.HandlerFunc {
 		h.Set("Permissions-Policy", "camera=(self), geolocation=(), microphone=(), payment=()")
 		if isAPI(c) {
 			h.Set("Cache-Control", "no-store")
+		}
+		if w.Public != nil {
+			h.Set("Strict-Transport-Security", "max-age=31536000; includeSubDomains")
 		}
 		return next(c)
 	}

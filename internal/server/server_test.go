@@ -54,7 +54,7 @@ func serveBusy(t testing.TB, s *store.Store, busy *server.Busy) *httptest.Server
 // signedIn is the cookie of somebody who came in by the demo's door.
 func signedIn(t testing.TB, h *httptest.Server, p people.Person) string {
 	t.Helper()
-	req, err := http.NewRequest("POST", h.URL+"/api/door/demo", strings.NewReader(`{"person":"`+p.ID+`"}`))
+	req, err := http.NewRequest(http.MethodPost, h.URL+"/api/door/demo", strings.NewReader(`{"person":"`+p.ID+`"}`))
 	require.NoError(t, err)
 	req.Header.Set("Content-Type", "application/json")
 	req.Header.Set("Cookie", "epitrope=none")

@@ -109,8 +109,9 @@ func printed(photos []store.Photo, d *design.Design, pack export.Pack) []export.
 	names := signoff.Names(d, pack.Steps)
 	out := []export.Photograph{}
 	for _, p := range photos {
-		out = append(out, export.Photograph{Tied: cmp.Or(names[p.Tied], p.Tied), Note: p.Note, By: p.ByWhom, At: p.TakenAt, Digest: p.Digest,
-			JPEG: p.Content})
+		out = append(out, export.Photograph{Tied: cmp.Or(names[p.Tied], p.Tied), Note: p.Note, By: p.ByWhom, At: p.TakenAt,
+			Digest: p.Digest,
+			JPEG:   p.Content})
 	}
 	return out
 }
@@ -127,7 +128,8 @@ func (a *api) sign(ctx context.Context, in *struct {
 	if err != nil {
 		return nil, answer(err)
 	}
-	out, err := a.store(ctx).Sign(ctx, in.ID, in.Body.Version, store.Signoff{ID: strings.ToLower(in.Body.ID), ByWhom: person(ctx).Name, SignedAt: time.Now()},
+	out, err := a.store(ctx).Sign(ctx, in.ID, in.Body.Version, store.Signoff{ID: strings.ToLower(in.Body.ID), ByWhom: person(ctx).Name,
+		SignedAt: time.Now()},
 		func(j store.Job, s *store.Signoff) error { return a.freeze(ctx, j, s, own, done) })
 	if open, is := err.(*gatesOpen); is { //nolint:errorlint // it comes as it was made
 		return nil, problem(http.StatusConflict, "gates", open.Error())
@@ -156,7 +158,7 @@ func (a *api) freeze(ctx context.Context, j store.Job, s *store.Signoff, own exp
 	c := export.Certified(pack.Proof, now.Findings, now.Gates, now.Reserved, func(reading string) (line export.ProvenLine) {
 		for _, e := range done.entries {
 			if e.Kind == store.ReadingEntry && e.Subject == reading {
-				line = export.ProvenLine{By: e.By, With: e.With, At: e.At, Raw: e.Entry}
+				line = export.ProvenLine{By: signoff.Under(e.By, e.Countersigned), With: e.With, At: e.At, Raw: e.Entry}
 			}
 		}
 		return line

@@ -80,7 +80,8 @@ func (a *api) trailOf(ctx context.Context, id string, before time.Time) (*body[T
 	}
 	for i := 0; i < len(list); i++ {
 		d := list[i]
-		line := TrailLine{At: d.At.UTC(), By: d.ByWhom, Did: cmp.Or(didWords[d.Did], d.Did), What: cmp.Or(names[d.What], d.What), Detail: d.Detail}
+		line := TrailLine{At: d.At.UTC(), By: d.ByWhom, Did: cmp.Or(didWords[d.Did], d.Did), What: cmp.Or(names[d.What], d.What),
+			Detail: d.Detail}
 		if id == "" {
 			line.Job, line.Number, line.Title = d.JobID, d.Number, d.Title
 		}
@@ -140,7 +141,8 @@ func counted(n int, what string) string {
 
 // didWords say what was done, where the table that it is in has another word for it.
 var didWords = map[string]string{
-	"ticked": "ticked", "unticked": "took the tick off", "reading": "read", "waiver": "waived", "statement": "stated", "trip": "told of a drive", "signed in": "signed in by",
+	"ticked": "ticked", "unticked": "took the tick off", "reading": "read", "waiver": "waived", "statement": "stated",
+	"trip": "told of a drive", "signed in": "signed in by",
 	"photographed": "photographed", "signed": "signed", "issued": "issued", "left": "let somebody go", "role": "gave another role",
 	"exported": "took away", "reset link": "made a reset link",
 }

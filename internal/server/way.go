@@ -68,7 +68,7 @@ func (w Way) ours(next echo.HandlerFunc) echo.HandlerFunc {
 		switch {
 		case w.Public != nil && strings.EqualFold(r.Host, w.Public.Host):
 			origin = w.Public
-		case w.Public != nil && !(isHealth(c) && isLoopback(hostOf(r.Host))):
+		case w.Public != nil && (!isHealth(c) || !isLoopback(hostOf(r.Host))):
 			return problem(http.StatusMisdirectedRequest, "about:blank", "This server answers to "+w.Public.Host+" only.")
 		case !isLoopback(hostOf(r.Host)):
 			return problem(http.StatusMisdirectedRequest, "about:blank", "This server answers to localhost only.")

@@ -26,11 +26,14 @@ var ErrOwnWork = errors.New("nobody countersigns what they did themselves")
 // ErrNothingWaits is a countersignature for what waits for none.
 var ErrNothingWaits = errors.New("nothing of this job waits for a countersignature by that name")
 
-// waiting are what was done in a role whose work waits, on jobs that are there.
-const waiting = `SELECT w.workshop_id, w.job_id, w.id, w.kind, w.what, w.by_whom, w.person_id, w.received_at FROM (
-		SELECT workshop_id, job_id, id, 'tick' AS kind, step AS what, by_whom, person_id, received_at FROM step_ticks WHERE awaits AND done
+// waiting are what waits for a countersignature: of several on a step, a reading or a gate the last, which stands.
+const waiting = `SELECT w.workshop_id, w.job_id, w.id, w.person_id, w.received_at FROM (
+		SELECT t.workshop_id, t.job_id, t.id, t.person_id, t.received_at FROM step_ticks t WHERE t.awaits AND t.done AND NOT EXISTS (
+			SELECT FROM step_ticks l WHERE l.workshop_id = t.workshop_id AND l.job_id = t.job_id AND l.step = t.step AND l.arrived > t.arrived)
 		UNION ALL
-		SELECT workshop_id, job_id, id, kind, subject, by_whom, person_id, received_at FROM proof_entries WHERE awaits
+		SELECT e.workshop_id, e.job_id, e.id, e.person_id, e.received_at FROM proof_entries e WHERE e.awaits AND NOT EXISTS (
+			SELECT FROM proof_entries l WHERE l.workshop_id = e.workshop_id AND l.job_id = e.job_id AND l.subject = e.subject
+				AND (l.kind = 'reading') = (e.kind = 'reading') AND l.arrived > e.arrived)
 	) w WHERE w.workshop_id = @workshop AND NOT EXISTS (SELECT FROM countersigns c WHERE c.workshop_id = w.workshop_id AND c.of = w.id)`
 
 // Countersign keeps that somebody stands for another's work; once is enough, whoever it was.
@@ -44,7 +47,8 @@ func (s *Store) Countersign(ctx context.Context, jobID, id, of string) error {
 			return err
 		}
 		var of1 struct{ PersonID string }
-		found := tx.Raw(waiting+` AND w.job_id = @job AND w.id = @of`, map[string]any{"workshop": s.workshop, "job": jobID, "of": of}).Scan(&of1)
+		found := tx.Raw(waiting+` AND w.job_id = @job AND w.id = @of`, map[string]any{"workshop": s.workshop, "job": jobID,
+			"of": of}).Scan(&of1)
 		switch {
 		case found.Error != nil:
 			return found.Error
@@ -61,7 +65,8 @@ func (s *Store) Countersign(ctx context.Context, jobID, id, of string) error {
 // Countersigns are those of a job, by what they are under.
 func (s *Store) Countersigns(ctx context.Context, jobID string) (map[string]Countersign, error) {
 	var list []Countersign
-	err := s.of(ctx).Raw(`SELECT c.*, p.name AS by_whom FROM countersigns c JOIN people p ON p.workshop_id = c.workshop_id AND p.id = c.person_id
+	err := s.of(ctx).Raw(`SELECT c.*, p.name AS by_whom FROM countersigns c
+		JOIN people p ON p.workshop_id = c.workshop_id AND p.id = c.person_id
 		WHERE c.workshop_id = ? AND c.job_id = ?`, s.workshop, jobID).Scan(&list).Error
 	out := map[string]Countersign{}
 	for _, c := range list {

@@ -117,7 +117,8 @@ func (d *Door) UseStep(ctx context.Context, person string, step int64) (bool, er
 
 // noteAt writes into a workshop's trail what somebody did at the door.
 func noteAt(tx *gorm.DB, p people.Person, did, what string) error {
-	return tx.Exec("INSERT INTO trail (workshop_id, person_id, did, what) VALUES (?, ?, ?, left(?, 400))", p.Workshop, optional(p.ID), did, what).Error
+	return tx.Exec("INSERT INTO trail (workshop_id, person_id, did, what) VALUES (?, ?, ?, left(?, 400))", p.Workshop, optional(p.ID), did,
+		what).Error
 }
 
 // Begin keeps that somebody signed in, and is its name.
@@ -153,7 +154,8 @@ func (d *Door) Who(ctx context.Context, signIn, current string) (In, error) {
 		ID, WorkshopID, Name, Role, Signed string
 		Shared, Stale                      bool
 	}
-	err := d.one(ctx, &row, `SELECT p.id, p.workshop_id, p.name, p.role, i.shared, i.person_id AS signed, i.seen_at < now() - interval '1 minute' AS stale
+	err := d.one(ctx, &row, `SELECT p.id, p.workshop_id, p.name, p.role, i.shared, i.person_id AS signed,
+			i.seen_at < now() - interval '1 minute' AS stale
 		FROM sign_ins i JOIN people p ON p.workshop_id = i.workshop_id AND p.id = coalesce(CAST(? AS uuid), i.person_id)
 		JOIN people o ON o.workshop_id = i.workshop_id AND o.id = i.person_id AND o.left_at IS NULL
 		WHERE i.id = ? AND i.ended_at IS NULL AND p.left_at IS NULL AND i.seen_at > now() - make_interval(days => ?)
@@ -164,7 +166,8 @@ func (d *Door) Who(ctx context.Context, signIn, current string) (In, error) {
 	if row.Stale {
 		err = d.db.WithContext(ctx).Exec("UPDATE sign_ins SET seen_at = now() WHERE id = ?", signIn).Error
 	}
-	return In{people.Person{ID: row.ID, Workshop: row.WorkshopID, Name: row.Name, Role: people.Role(row.Role)}, row.Shared, row.Signed}, named(err)
+	return In{people.Person{ID: row.ID, Workshop: row.WorkshopID, Name: row.Name, Role: people.Role(row.Role)}, row.Shared, row.Signed},
+		named(err)
 }
 
 // Share makes a sign-in the bay's tablet.
@@ -241,7 +244,8 @@ func (d *Door) Passkeys(ctx context.Context, person string) (list []Passkey, err
 // AddPasskey keeps one.
 func (d *Door) AddPasskey(ctx context.Context, p people.Person, name string, id []byte, credential json.RawMessage) error {
 	return named(d.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
-		if err := tx.Create(&Passkey{ID: id, PersonID: p.ID, WorkshopID: p.Workshop, Name: name, Credential: credential}).Error; err != nil {
+		if err := tx.Create(&Passkey{ID: id, PersonID: p.ID, WorkshopID: p.Workshop, Name: name,
+			Credential: credential}).Error; err != nil {
 			return err
 		}
 		return noteAt(tx, p, "added a passkey", name)

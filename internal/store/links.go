@@ -97,7 +97,8 @@ func (d *Door) Link(ctx context.Context, token string) (l Link, w Workshop, err 
 }
 
 func link(tx *gorm.DB, token string) (l Link, w Workshop, err error) {
-	found := tx.Raw("SELECT * FROM links WHERE digest = ? AND used_at IS NULL AND revoked_at IS NULL AND expires_at > now()", digest(token)).Scan(&l)
+	found := tx.Raw("SELECT * FROM links WHERE digest = ? AND used_at IS NULL AND revoked_at IS NULL AND expires_at > now()",
+		digest(token)).Scan(&l)
 	if found.Error == nil && found.RowsAffected == 0 {
 		return l, w, ErrNoLink
 	}
@@ -145,12 +146,13 @@ type Joining struct {
 // Join uses a link that makes a person, once. It returns ErrNoLink, or ErrTaken.
 func (d *Door) Join(ctx context.Context, token string, j Joining) (p people.Person, err error) {
 	err = d.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
-		l, _, err := use(tx, token)
+		l, err := use(tx, token)
 		if err != nil {
 			return err
 		}
 		if l.Kind == FirstLink {
-			if err := tx.Exec("UPDATE workshops SET name = ?, address = ? WHERE id = ?", j.Workshop, j.Address, l.WorkshopID).Error; err != nil {
+			if err := tx.Exec("UPDATE workshops SET name = ?, address = ? WHERE id = ?", j.Workshop, j.Address,
+				l.WorkshopID).Error; err != nil {
 				return err
 			}
 		}
@@ -174,7 +176,7 @@ func (d *Door) Join(ctx context.Context, token string, j Joining) (p people.Pers
 // Reset uses a link that sets a password anew: the second factor goes with the old one, and whoever is signed in is signed out.
 func (d *Door) Reset(ctx context.Context, token, password string) (p people.Person, err error) {
 	err = d.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
-		l, _, err := use(tx, token)
+		l, err := use(tx, token)
 		if err != nil {
 			return err
 		}
@@ -183,10 +185,12 @@ func (d *Door) Reset(ctx context.Context, token, password string) (p people.Pers
 			return errors.Join(ErrNoLink, err)
 		}
 		p = row.Of()
-		if err := tx.Model(&Secrets{}).Where("person_id = ?", p.ID).Updates(map[string]any{"password": password, "totp": "", "totp_step": 0}).Error; err != nil {
+		if err := tx.Model(&Secrets{}).Where("person_id = ?", p.ID).Updates(map[string]any{"password": password, "totp": "",
+			"totp_step": 0}).Error; err != nil {
 			return err
 		}
-		if err := tx.Model(&SignIn{}).Where("person_id = ? AND ended_at IS NULL", p.ID).Update("ended_at", gorm.Expr("now()")).Error; err != nil {
+		if err := tx.Model(&SignIn{}).Where("person_id = ? AND ended_at IS NULL", p.ID).Update("ended_at",
+			gorm.Expr("now()")).Error; err != nil {
 			return err
 		}
 		return noteAt(tx, p, "set their password anew", "")
@@ -195,13 +199,13 @@ func (d *Door) Reset(ctx context.Context, token, password string) (p people.Pers
 }
 
 // use takes a link for good.
-func use(tx *gorm.DB, token string) (l Link, w Workshop, err error) {
-	if l, w, err = link(tx, token); err != nil {
-		return l, w, err
+func use(tx *gorm.DB, token string) (l Link, err error) {
+	if l, _, err = link(tx, token); err != nil {
+		return l, err
 	}
 	used := tx.Exec("UPDATE links SET used_at = now() WHERE id = ? AND used_at IS NULL", l.ID)
 	if used.Error == nil && used.RowsAffected == 0 { // somebody else did meanwhile
-		return l, w, ErrNoLink
+		return l, ErrNoLink
 	}
-	return l, w, used.Error
+	return l, used.Error
 }

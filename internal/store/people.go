@@ -73,12 +73,18 @@ func (s *Store) person(tx *gorm.DB, id string) (p PersonRow, err error) {
 
 // SetRole gives somebody another role.
 func (s *Store) SetRole(ctx context.Context, id string, role people.Role) error {
-	return s.change(ctx, id, map[string]any{"role": role}, "role", func(p PersonRow) string { return fmt.Sprintf("%s: %s, was %s", p.Name, role, p.Role) })
+	return s.change(ctx, id, map[string]any{"role": role}, "role", func(p PersonRow) string {
+		return fmt.Sprintf("%s: %s, was %s", p.Name,
+			role, p.Role)
+	})
 }
 
 // Leave lets somebody go: what they did stays under their name.
 func (s *Store) Leave(ctx context.Context, id string) error {
-	return s.change(ctx, id, map[string]any{"left_at": gorm.Expr("now()")}, "left", func(p PersonRow) string { return p.Name + ", " + string(p.Role) })
+	return s.change(ctx, id, map[string]any{"left_at": gorm.Expr("now()")}, "left", func(p PersonRow) string {
+		return p.Name + ", " +
+			string(p.Role)
+	})
 }
 
 // change changes somebody, and notes it in the trail; there stays an owner.

@@ -32,11 +32,10 @@ const (
 // workshopSetting is what a connection's workshop is called there: the policies of row security go by it.
 const workshopSetting = "epitrope.workshop"
 
-// How many connections each has at most, and for how long an idle one is kept.
-const (
-	mostConnections = 16
-	idleFor         = 5 * time.Minute
-)
+// mostConnections is how many connections each has at most, and idleFor for how long an idle one is kept.
+var mostConnections = map[role]int32{forPeople: 16, background: 4, atTheDoor: 6}
+
+const idleFor = 5 * time.Minute
 
 // password is a role's, of the owner's own: every server that may connect as the owner finds the same one.
 func (r role) password(owner string) string {
@@ -60,7 +59,7 @@ func (r role) pool(ctx context.Context, address string, owner *pgx.ConnConfig) (
 		return nil, err
 	}
 	config.ConnConfig = r.as(owner)
-	config.MaxConns, config.MinConns, config.MaxConnIdleTime = mostConnections, 0, idleFor
+	config.MaxConns, config.MinConns, config.MaxConnIdleTime = mostConnections[r], 0, idleFor
 	switch r {
 	case forPeople:
 		config.PrepareConn = bind

@@ -9,7 +9,8 @@ import (
 
 // note writes into the trail what no other table of who did what has.
 func (s *Store) note(tx *gorm.DB, job *string, did, what string) error {
-	return tx.Exec("INSERT INTO trail (workshop_id, job_id, person_id, did, what) VALUES (?, ?, ?, ?, left(?, 400))", s.workshop, job, s.whom(), did,
+	return tx.Exec("INSERT INTO trail (workshop_id, job_id, person_id, did, what) VALUES (?, ?, ?, ?, left(?, 400))", s.workshop, job,
+		s.whom(), did,
 		what).Error
 }
 
@@ -34,11 +35,14 @@ type Did struct {
 
 // trailed are the append-only tables of who did what, each with what it says.
 const trailed = `
-	SELECT t.at, t.job_id, t.person_id, '' AS by_whom, t.did, t.what, '' AS detail, 0 AS version, t.id::text AS id FROM trail t WHERE t.workshop_id = @workshop
-	UNION ALL SELECT s.saved_at, s.job_id, s.person_id, '', 'saved', '', '', s.version, s.version::text FROM job_saves s WHERE s.workshop_id = @workshop
+	SELECT t.at, t.job_id, t.person_id, '' AS by_whom, t.did, t.what, '' AS detail, 0 AS version, t.id::text AS id FROM trail t
+		WHERE t.workshop_id = @workshop
+	UNION ALL SELECT s.saved_at, s.job_id, s.person_id, '', 'saved', '', '', s.version, s.version::text FROM job_saves s
+		WHERE s.workshop_id = @workshop
 	UNION ALL SELECT r.issued_at, r.job_id, r.person_id, '', 'issued', 'revision ' || r.number, '', 0, r.number::text FROM job_revisions r
 		WHERE r.workshop_id = @workshop
-	UNION ALL SELECT k.received_at, k.job_id, k.person_id, k.by_whom, CASE WHEN k.done THEN 'ticked' ELSE 'unticked' END, k.step, k.note, 0, k.id::text
+	UNION ALL SELECT k.received_at, k.job_id, k.person_id, k.by_whom, CASE WHEN k.done THEN 'ticked' ELSE 'unticked' END, k.step, k.note, 0,
+			k.id::text
 		FROM step_ticks k WHERE k.workshop_id = @workshop
 	UNION ALL SELECT e.received_at, e.job_id, e.person_id, e.by_whom, e.kind, e.subject, e.entry, 0, e.id::text FROM proof_entries e
 		WHERE e.workshop_id = @workshop
@@ -48,9 +52,11 @@ const trailed = `
 		WHERE g.workshop_id = @workshop
 	UNION ALL SELECT c.at, c.job_id, c.person_id, '', 'countersigned', coalesce(k.step, e.subject, ''), coalesce(k.by_whom, e.by_whom, ''), 0,
 			c.id::text FROM countersigns c
-		LEFT JOIN step_ticks k ON k.workshop_id = c.workshop_id AND k.id = c.of LEFT JOIN proof_entries e ON e.workshop_id = c.workshop_id AND e.id = c.of
+		LEFT JOIN step_ticks k ON k.workshop_id = c.workshop_id AND k.id = c.of
+		LEFT JOIN proof_entries e ON e.workshop_id = c.workshop_id AND e.id = c.of
 		WHERE c.workshop_id = @workshop
-	UNION ALL SELECT m.at, m.job_id, m.person_id, '', CASE WHEN m.answers THEN 'answered' WHEN m.asks THEN 'asked' ELSE 'commented' END, m.named, m.text,
+	UNION ALL SELECT m.at, m.job_id, m.person_id, '', CASE WHEN m.answers THEN 'answered' WHEN m.asks THEN 'asked' ELSE 'commented' END,
+			m.named, m.text,
 			0, m.id::text FROM comments m WHERE m.workshop_id = @workshop`
 
 // MostTrail is how much of a trail is read at once.

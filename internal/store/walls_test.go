@@ -56,7 +56,8 @@ func filled(t *testing.T, s *store.Store) {
 	now := time.Now()
 	tick := uuid.NewString()
 	apprentice := dbtest.Joined(t, s, s.By(), people.Apprentice, "Pim", "")
-	require.NoError(t, s.AddTicks(ctx, j.ID, []store.Tick{{ID: tick, Step: "rest", Done: true, Awaits: true, PersonID: &apprentice.ID, TickedAt: now}}))
+	require.NoError(t, s.AddTicks(ctx, j.ID, []store.Tick{{ID: tick, Step: "rest", Done: true, Awaits: true, PersonID: &apprentice.ID,
+		TickedAt: now}}))
 	require.NoError(t, s.Countersign(ctx, j.ID, uuid.NewString(), tick))
 	require.NoError(t, s.AddComment(ctx, j.ID, store.Comment{ID: uuid.NewString(), About: "job", Text: "why?", Asks: true, Mentions: "{}"}))
 	_, err = s.Door().Begin(ctx, apprentice, "link", "")
@@ -138,7 +139,8 @@ func TestForeignIdsDoNotExist(t *testing.T) {
 		},
 		"countersign": func(id string) error { return ours.Countersign(ctx, id, nobodys, nobodys) },
 		"link": func(id string) error {
-			_, err := ours.AddLink(ctx, nobodys, store.Link{Kind: store.OwnerLink, JobID: &id, ExpiresAt: time.Now().Add(time.Hour)}, "x", "")
+			_, err := ours.AddLink(ctx, nobodys, store.Link{Kind: store.OwnerLink, JobID: &id, ExpiresAt: time.Now().Add(time.Hour)}, "x",
+				"")
 			return err
 		},
 		"revision": func(id string) error { _, err := ours.Revision(ctx, id, 1); return err },

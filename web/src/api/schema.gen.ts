@@ -3472,8 +3472,6 @@ export interface components {
             several: boolean;
             /** @description The parts of a document that who may survey and not design may change */
             surveyed: string[];
-            /** @description Who switched to themselves on this tablet, by id: what they entered is sent under their name */
-            switched: string[];
             /** @description It is the bay's tablet, on which people switch by PIN */
             tablet: boolean;
             /** @description What they sign for waits for a countersignature */

@@ -54,7 +54,7 @@ export function useQueue<T extends Named, R>(name: string, id: string, exchange:
   /** all is what waits here, and what another window may have left. */
   const all = () => [...latest.current, ...waiting(read<T>(key), latest.current)];
   /** mine says whether something may be sent from here: what somebody else entered waits until they are back. */
-  const mine = (t: T) => !t.person || t.person === me?.person?.id || me?.switched.includes(t.person) === true;
+  const mine = (t: T) => !t.person || t.person === me?.person?.id;
   const swap = async () => {
     const got = await exchange(all().filter(mine));
     const bad = new Set(got.refused.map((r) => r.id));

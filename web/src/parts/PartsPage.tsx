@@ -6,6 +6,7 @@ import { api, Refused, take, whyNot, type Problem, type Schemas } from "../api/c
 import { BookFile } from "../ui/BookFile";
 import { Fieldset } from "../ui/Fieldset";
 import { Table, type TableColumn } from "../ui/Table";
+import { useMay } from "../ui/useMe";
 import { Empty, Failed, Told, Waiting, Wrong } from "../ui/Wait";
 import { WorkshopPage } from "../ui/WorkshopPage";
 import css from "./parts.module.css";
@@ -26,6 +27,7 @@ export function PartsPage() {
   const refresh = () => queries.invalidateQueries({ queryKey: ["parts"] });
   const [entry, setEntry] = useState<Record<string, string> | null>(null);
   const [says, setSays] = useState("");
+  const keeps = useMay()("books");
 
   const remove = useMutation({
     mutationFn: (part: BookPart) => take(api.DELETE("/api/parts", { params: { query: { key: part.key } } })).then(() => part),
@@ -37,24 +39,25 @@ export function PartsPage() {
   });
   const heads = book.data?.heads ?? [];
   const cell = (part: BookPart, head: string): string => part.cells[heads.indexOf(head)] ?? "";
+  const does: TableColumn<BookPart> = {
+    key: "does",
+    head: "Change",
+    quiet: true,
+    set: "right",
+    cell: (part) => (
+      <>
+        <Button size="compact-sm" variant="default" aria-label={`Change ${part.item.name}`} onClick={() => setEntry(Object.fromEntries(heads.map((h) => [h, cell(part, h)])))}>
+          Change
+        </Button>
+        <Button size="compact-sm" variant="subtle" aria-label={`Take out ${part.item.name}`} onClick={() => remove.mutate(part)}>
+          Take out
+        </Button>
+      </>
+    ),
+  };
   const columns: TableColumn<BookPart>[] = [
     ...shown.map((h): TableColumn<BookPart> => ({ key: h, head: h, names: h === "name", sort: (p) => order(cell(p, h)), cell: (p) => told[h]?.((head) => cell(p, head)) ?? cell(p, h) })),
-    {
-      key: "does",
-      head: "Change",
-      quiet: true,
-      set: "right",
-      cell: (part) => (
-        <>
-          <Button size="compact-sm" variant="default" aria-label={`Change ${part.item.name}`} onClick={() => setEntry(Object.fromEntries(heads.map((h) => [h, cell(part, h)])))}>
-            Change
-          </Button>
-          <Button size="compact-sm" variant="subtle" aria-label={`Take out ${part.item.name}`} onClick={() => remove.mutate(part)}>
-            Take out
-          </Button>
-        </>
-      ),
-    },
+    ...(keeps ? [does] : []),
   ];
   return (
     <WorkshopPage
@@ -65,7 +68,7 @@ export function PartsPage() {
           <Button component="a" variant="default" href="/api/parts.csv" download="parts.csv">
             Export
           </Button>
-          <Button onClick={() => setEntry({})}>Add a part</Button>
+          {keeps && <Button onClick={() => setEntry({})}>Add a part</Button>}
         </>
       }
     >

@@ -1,9 +1,7 @@
 import { Button } from "@mantine/core";
-import { useMutation } from "@tanstack/react-query";
 
-import { api, Refused, take, whyNot } from "../api/client";
-import { uuid } from "../api/once";
-import { useJob } from "../job/JobContext";
+import { Refused, whyNot } from "../api/client";
+import { useCountersign } from "../bay/useCountersign";
 import { useDates } from "../ui/useDates";
 import { useMay, useMe } from "../ui/useMe";
 import { Wrong } from "../ui/Wait";
@@ -17,17 +15,6 @@ export interface Awaiting {
   entry: string;
   by: string;
   at: string;
-}
-
-/** useCountersign stands for what somebody else did. */
-export function useCountersign(done: () => void) {
-  const { id } = useJob();
-  return useMutation({
-    mutationFn: async (list: string[]) => {
-      for (const of of list) await take(api.POST("/api/jobs/{id}/countersigns", { params: { path: { id } }, body: { id: uuid(), of } }));
-    },
-    onSettled: done,
-  });
 }
 
 /** Countersigns are what of the job waits for a countersignature: each is looked at, and stood for. */

@@ -2,10 +2,11 @@ import { Button, TextInput } from "@mantine/core";
 import { Link, useParams } from "@tanstack/react-router";
 import { useState } from "react";
 
-import { addressOf } from "../editor/sheets";
+import { AddPhoto } from "../bay/AddPhoto";
+import { useShown } from "../job/JobContext";
 import { useMay } from "../ui/useMe";
 import css from "./proof.module.css";
-import { AddPhoto, PhotoRow } from "./Photos";
+import { PhotoRow } from "./Photos";
 import type { Gate, useProof } from "./useProof";
 
 const words = { open: "Open", closed: "Closed", waived: "Waived" };
@@ -33,6 +34,7 @@ export function Gates({ proof, gates }: { proof: ReturnType<typeof useProof>; ga
 
 function One({ gate: g, proof }: { gate: Gate; proof: ReturnType<typeof useProof> }) {
   const installs = useMay()("install");
+  const { sheets } = useShown();
   const { id = "" } = useParams({ strict: false });
   const [says, setSays] = useState<"statement" | "waiver" | null>(null);
   const [text, setText] = useState("");
@@ -69,7 +71,7 @@ function One({ gate: g, proof }: { gate: Gate; proof: ReturnType<typeof useProof
       <span className="row">
         {g.asks === "photo" && installs && <AddPhoto tied={g.id} done={proof.again} />}
         {g.state === "open" && g.sheet !== "proof" && (
-          <Link to="/jobs/$id/{-$sheet}" params={{ id, sheet: addressOf(g.sheet) }}>
+          <Link to="/jobs/$id/{-$sheet}" params={{ id, sheet: sheets.find((s) => s.name === g.sheet)?.address }}>
             Go there
           </Link>
         )}

@@ -5,8 +5,8 @@ import { api, take, type Schemas } from "../api/client";
 import { uuid } from "../api/once";
 import { useJob } from "../job/JobContext";
 import { useQueue } from "../job/useQueue";
-import { standing } from "../steps/ticks";
-import { useTicks } from "../steps/useTicks";
+import { standing } from "../bay/ticks";
+import { useTicks } from "../bay/useTicks";
 import { useMe } from "../ui/useMe";
 
 export type Entry = Schemas["ProofEntry"];

@@ -6,6 +6,7 @@ import { api, Refused, take, whyNot, type Problem } from "../api/client";
 import { Choices } from "../ui/Choices";
 import { Fieldset } from "../ui/Fieldset";
 import { asWorkshop, useSettings, type Kept } from "../ui/useSettings";
+import { useMay } from "../ui/useMe";
 import { Failed, Told, Waiting, Wrong } from "../ui/Wait";
 import { WorkshopPage } from "../ui/WorkshopPage";
 import { Instruments } from "./Instruments";
@@ -31,6 +32,7 @@ function Form({ kept }: { kept: Kept }) {
   const queries = useQueryClient();
   const [wrong, setWrong] = useState<Problem[]>([]);
   const [says, setSays] = useState("");
+  const may = useMay()("settings");
   const vocabulary = useQuery({ queryKey: ["vocabulary"], queryFn: () => take(api.GET("/api/vocabulary")), staleTime: Infinity });
   const put = useMutation({
     // One after the other, each on top of what the one before made of it.
@@ -71,7 +73,8 @@ function Form({ kept }: { kept: Kept }) {
     return p && `${p.value} ${p.wrong}. Allowed: ${p.allowed}.`;
   };
   return (
-    <div className={css.settings}>
+    <fieldset className={css.settings} disabled={!may}>
+      {!may && <p className="soft">The workshop&apos;s owner and foreman change these.</p>}
       <div aria-live="polite">
         {wrong.some((p) => p.field === "") ? <Wrong>{wrong[0]?.wrong}</Wrong> : says && <Told>{says}</Told>}
       </div>
@@ -109,7 +112,7 @@ function Form({ kept }: { kept: Kept }) {
         <Choices legend="A week begins on" choices={[{ value: "monday", label: "Monday" }, { value: "sunday", label: "Sunday" }, { value: "saturday", label: "Saturday" }]} value={s.weekStarts} onChoose={(v) => choose(set({ weekStarts: v as Settings["weekStarts"] }))} />
         <Choices legend="The second of January" choices={[{ value: "2 Jan 2006", label: "2 Jan 2006" }, { value: "02/01/2006", label: "02/01/2006" }, { value: "01/02/2006", label: "01/02/2006" }, { value: "2006-01-02", label: "2006-01-02" }]} value={s.dates} onChoose={(v) => choose(set({ dates: v as Settings["dates"] }))} />
       </Part>
-    </div>
+    </fieldset>
   );
 }
 

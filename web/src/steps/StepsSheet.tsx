@@ -8,8 +8,8 @@ import { useJob } from "../job/JobContext";
 import { litBy } from "../job/picking";
 import { Sheet } from "../job/Sheet";
 import { useMade } from "../make/useMade";
-import { useCountersign } from "../proof/Countersigns";
-import { AddPhoto } from "../proof/Photos";
+import { useCountersign } from "../bay/useCountersign";
+import { AddPhoto } from "../bay/AddPhoto";
 import { Talk } from "../talk/Talk";
 import { clock } from "../ui/shifted";
 import { keep } from "../ui/stored";
@@ -20,8 +20,8 @@ import { Wait, Wrong } from "../ui/Wait";
 import { counted } from "../ui/units";
 import { AsBuilt } from "./AsBuilt";
 import css from "./steps.module.css";
-import { held, isDone, nextOpen, standing, type Tick } from "./ticks";
-import { useTicks } from "./useTicks";
+import { held, isDone, nextOpen, standing, type Tick } from "../bay/ticks";
+import { useTicks } from "../bay/useTicks";
 
 type Step = Schemas["Step"];
 

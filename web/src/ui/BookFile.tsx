@@ -7,6 +7,7 @@ import css from "./BookFile.module.css";
 import { FileDrop } from "./FileDrop";
 import { readText } from "./readText";
 import { useStored } from "./stored";
+import { useMay } from "./useMe";
 
 interface Props {
   /** where lines that could not be used wait to be mended, so that a reload loses none */
@@ -35,6 +36,7 @@ function whatItDoes({ name, read }: Seen): string {
 
 /** BookFile reads files for one of the workshop's books, and keeps the lines that could not be used until they are mended. */
 export function BookFile({ kept, name, hint, says, send: to, onRead }: Props) {
+  const may = useMay()("books");
   const [rest, setRest] = useStored(kept, "");
   const [problems, setProblems] = useState<Schemas["LineProblem"][]>([]);
   const [told, setTold] = useState("");
@@ -57,6 +59,7 @@ export function BookFile({ kept, name, hint, says, send: to, onRead }: Props) {
     },
     onError: (error) => setTold(whyNot(error)),
   });
+  if (!may) return null;
   return (
     <section className={css.file} aria-label="From a file">
       <FileDrop

@@ -7,6 +7,7 @@ import { api, take, whyNot, type Schemas } from "../api/client";
 import { BookFile } from "../ui/BookFile";
 import { useDates } from "../ui/useDates";
 import { Table, type TableColumn } from "../ui/Table";
+import { useMay } from "../ui/useMe";
 import { Empty, Failed, Told, Waiting } from "../ui/Wait";
 import { WorkshopPage } from "../ui/WorkshopPage";
 import css from "./vehicles.module.css";
@@ -28,6 +29,7 @@ export function VehiclesPage() {
   const dates = useDates();
   const refresh = () => queries.invalidateQueries({ queryKey: ["vehicles"] });
   const navigate = useNavigate();
+  const may = useMay();
   const [says, setSays] = useState("");
   const [mended, mend] = useState<string | null>(null);
   const takeOut = useMutation({
@@ -109,15 +111,21 @@ export function VehiclesPage() {
               {m.finds} {m.finds === 1 ? "find" : "finds"}, last {dates.since(m.lastAt)}
             </span>
             <span className="gap" />
+            {may("design") && (
             <Button size="compact-md" onClick={() => begin.mutate(m)} aria-label={`New job on it: ${m.model}`}>
               New job on it
             </Button>
+            )}
+            {may("books") && (
+            <>
             <Button size="compact-md" variant="default" aria-pressed={mended === m.model} aria-label={`Mend ${m.model}`} onClick={() => mend(mended === m.model ? null : m.model)}>
               Mend
             </Button>
             <Button size="compact-md" variant="subtle" aria-label={`Take out ${m.model}`} onClick={() => takeOut.mutate({ model: m.model, path: whole, told: `“${m.model}”` })}>
               Take out
             </Button>
+            </>
+            )}
           </div>
           <div className={css.answers}>
             {Object.entries(sections).map(([section, title]) => {

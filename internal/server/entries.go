@@ -1,0 +1,129 @@
+package server
+
+import (
+	"context"
+	"encoding/json"
+	"fmt"
+	"slices"
+	"strings"
+	"time"
+	"unicode/utf8"
+
+	"github.com/danielgtaylor/huma/v2"
+	"github.com/google/uuid"
+
+	"epitrope/core/job"
+	"epitrope/core/unit"
+	"epitrope/internal/store"
+)
+
+// ProofEntry is a reading as it was entered, or what was said at a gate or of a trip.
+type ProofEntry struct {
+	ID      string    `json:"id" format:"uuid" doc:"Made by the client: sent twice it counts once"`
+	Kind    string    `json:"kind" enum:"reading,waiver,statement,trip"`
+	Subject string    `json:"subject" minLength:"1" maxLength:"60" doc:"The reading, or the gate"`
+	Entry   string    `json:"entry" minLength:"1" maxLength:"500" doc:"As it was entered: “12.61 V”; the reason; what was done"`
+	By      string    `json:"by" maxLength:"60" doc:"As the server knows them: what is sent here is not read"`
+	Person  string    `json:"person,omitempty" doc:"Who entered it, by id; otherwise who sends it"`
+	With    string    `json:"with,omitempty" maxLength:"120" doc:"The meter, or the file"`
+	State   string    `json:"state,omitempty" maxLength:"300" doc:"Of the vehicle then"`
+	At      time.Time `json:"at" doc:"By the clock of whoever read it; it decides nothing"`
+
+	Waits         bool   `json:"waits,omitempty" doc:"For a countersignature; what is sent here is not read"`
+	Countersigned string `json:"countersigned,omitempty" doc:"Who stands for it; what is sent here is not read"`
+}
+
+// SentEntry is an entry as sent: one that cannot be used keeps none of the others from being kept.
+type SentEntry json.RawMessage
+
+// UnmarshalJSON keeps the bytes as they came.
+func (e *SentEntry) UnmarshalJSON(b []byte) error {
+	*e = append((*e)[:0], b...)
+	return nil
+}
+
+// Schema describes it to the API's document.
+func (SentEntry) Schema(_ huma.Registry) *huma.Schema {
+	return &huma.Schema{Description: "A ProofEntry; one that is none is refused alone"}
+}
+
+// RefusedEntry is an entry that cannot be kept.
+type RefusedEntry struct {
+	ID       string        `json:"id"`
+	Problems []job.Problem `json:"problems"`
+}
+
+// read reads an entry as sent.
+func (e SentEntry) read() (out ProofEntry, problems job.Problems) {
+	refuse := func(field string, value any, wrong, allowed string) {
+		problems = append(problems, job.Problem{Field: field, Value: short(value), Wrong: wrong, Allowed: allowed})
+	}
+	if err := json.Unmarshal(e, &out); err != nil {
+		refuse("", string(e), "is no entry", "an object with id, kind, subject, entry and at")
+		return out, problems
+	}
+	if len(out.ID) != uuidLength || uuid.Validate(out.ID) != nil {
+		refuse("id", out.ID, "is no identifier", "a UUID")
+	}
+	kinds := []string{store.ReadingEntry, store.WaiverEntry, store.StatementEntry, store.TripEntry}
+	if !slices.Contains(kinds, out.Kind) {
+		refuse("kind", out.Kind, "is not known", "one of "+strings.Join(kinds, ", "))
+	}
+	text := func(field, value string, least, most int) {
+		if n := utf8.RuneCountInString(strings.TrimSpace(value)); n < least || utf8.RuneCountInString(value) > most {
+			refuse(field, value, fmt.Sprintf("has %d characters", n), fmt.Sprintf("%d to %d", least, most))
+		}
+		if strings.ContainsFunc(value, unit.Unwritable) {
+			refuse(field, value, "holds characters that no page shows as they are", "text")
+		}
+	}
+	text("subject", out.Subject, 1, 60)
+	text("entry", out.Entry, 1, 500)
+	text("with", out.With, 0, 120)
+	text("state", out.State, 0, 300)
+	if out.At.Year() < 2000 || out.At.Year() > 9999 {
+		refuse("at", out.At.Format(time.RFC3339), "is no time of such work", "a time from the year 2000 on")
+	}
+	return out, problems
+}
+
+func (a *api) addProof(ctx context.Context, in *struct {
+	JobPath
+	Body []SentEntry `maxItems:"500"`
+}) (*body[ProofRecord], error) {
+	entries, refused := []store.ProofEntry{}, []RefusedEntry{}
+	for _, sent := range in.Body {
+		e, problems := sent.read()
+		if len(problems) > 0 {
+			refused = append(refused, RefusedEntry{e.ID, problems})
+			continue
+		}
+		by, problems := authorOf(ctx, e.Person)
+		if len(problems) > 0 {
+			refused = append(refused, RefusedEntry{e.ID, problems})
+			continue
+		}
+		entries = append(entries, store.ProofEntry{ID: strings.ToLower(e.ID), Kind: e.Kind, Subject: e.Subject, Entry: e.Entry,
+			ByWhom:   by.Name,
+			PersonID: by.column, Awaits: by.Role.Waits() && e.Kind != store.TripEntry, WithWhat: e.With, State: e.State, TakenAt: e.At})
+	}
+	if err := a.store(ctx).AddProof(ctx, in.ID, entries); err != nil {
+		return nil, answer(err)
+	}
+	out, err := a.proofRecord(ctx, &in.JobPath)
+	if err == nil {
+		out.Body.Refused = refused
+	}
+	return out, err
+}
+
+func shownEntries(entries []store.ProofEntry, stand map[string]store.Countersign) []ProofEntry {
+	out := make([]ProofEntry, len(entries))
+	for i, e := range entries {
+		by := stand[e.ID].ByWhom
+		out[i] = ProofEntry{ID: e.ID, Kind: e.Kind, Subject: e.Subject, Entry: e.Entry, By: e.ByWhom, With: e.WithWhat, State: e.State,
+			At:    e.TakenAt.UTC(),
+			Waits: e.Awaits && by == "", Countersigned: by}
+	}
+	return out
+}
