@@ -76,7 +76,7 @@ func seeded(ctx context.Context, s *store.Store, err error) (map[string]people.P
 func seedTalk(ctx context.Context, s *store.Store, staff map[string]people.Person, j store.Job) error {
 	return s.As(staff[demoApprentice]).AddComment(ctx, j.ID, store.Comment{ID: uuid.NewSHA1(uuid.NameSpaceOID,
 		[]byte(provenDemo+"asks")).String(),
-		About: "part", Subject: "charger", Named: "charger", Asks: true, Mentions: fmt.Sprintf("{%s}", staff[demoForeman].ID),
+		About: "part", Subject: "coupling", Named: "Relay", Asks: true, Mentions: fmt.Sprintf("{%s}", staff[demoForeman].ID),
 		Text: "@" + demoForeman +
-			" the bracket sits 40 mm from the heater duct. Is that far enough, or does the charger go to the other side?"})
+			" the bracket sits 40 mm from the heater duct. Is that far enough, or does the relay go to the other side?"})
 }

@@ -76,12 +76,10 @@ func (a *api) comment(ctx context.Context, in *struct {
 	Body SaidComment
 }) (*body[[]Comment], error) {
 	b := in.Body
-	if strings.TrimSpace(b.Text) == "" || strings.ContainsFunc(strings.NewReplacer("\n", "", "\r", "", "\t",
-		"").Replace(b.Text+b.Named+b.Subject),
-		unit.Unwritable) {
+	unwritable := func(r rune) bool { return r != '\n' && r != '\r' && r != '\t' && unit.Unwritable(r) }
+	if strings.TrimSpace(b.Text) == "" || strings.ContainsFunc(b.Text+b.Named+b.Subject, unwritable) {
 		return nil, inputProblem(job.Problems{{Field: "text", Value: short(b.Text),
-			Wrong:   "is empty, or holds characters that no page shows as they are",
-			Allowed: "1 to 2000 characters"}})
+			Wrong: "is empty, or holds characters that no page shows as they are", Allowed: "1 to 2000 characters"}})
 	}
 	list, err := a.store(ctx).People(ctx)
 	if err != nil {

@@ -72,9 +72,9 @@ func (a *api) trailOf(ctx context.Context, id string, before time.Time) (*body[T
 		next := list[len(list)-1].At.UTC()
 		out.Next = &next
 	}
-	names := map[string]string{}
+	names, readings := map[string]string{}, map[string]string{}
 	if id != "" {
-		if names, err = a.namesOn(ctx, id); err != nil {
+		if names, readings, err = a.namesOn(ctx, id); err != nil {
 			return nil, answer(err)
 		}
 	}
@@ -82,6 +82,9 @@ func (a *api) trailOf(ctx context.Context, id string, before time.Time) (*body[T
 		d := list[i]
 		line := TrailLine{At: d.At.UTC(), By: d.ByWhom, Did: cmp.Or(didWords[d.Did], d.Did), What: cmp.Or(names[d.What], d.What),
 			Detail: d.Detail}
+		if d.Did == store.ReadingEntry {
+			line.What = cmp.Or(readings[d.What], d.What)
+		}
 		if id == "" {
 			line.Job, line.Number, line.Title = d.JobID, d.Number, d.Title
 		}
@@ -147,24 +150,23 @@ var didWords = map[string]string{
 	"exported": "took away", "reset link": "made a reset link",
 }
 
-// namesOn are what a job's steps, gates, readings and parts are called, by id.
-func (a *api) namesOn(ctx context.Context, id string) (map[string]string, error) {
+// namesOn are what a job's steps, gates and parts are called, by id, and what its readings are.
+func (a *api) namesOn(ctx context.Context, id string) (names, readings map[string]string, err error) {
 	j, err := a.store(ctx).Get(ctx, id)
 	if err != nil {
-		return nil, err
+		return nil, nil, err
 	}
 	own, err := a.workshop(ctx)
 	if err != nil {
-		return nil, err
+		return nil, nil, err
 	}
 	d := a.built(ctx, j.Doc())
 	pack := export.NewPack(d, own)
-	names := signoff.Names(d, pack.Steps)
+	names, readings = signoff.Names(d, pack.Steps), map[string]string{}
 	for _, r := range pack.Proof.Readings {
-		names[r.ID] = r.What
+		readings[r.ID] = r.What
 	}
-	names["trip"] = ""
-	return names, nil
+	return names, readings, nil
 }
 
 // holdPoints are the steps of a list that are hold points.

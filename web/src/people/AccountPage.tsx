@@ -9,6 +9,7 @@ import { useDates } from "../ui/useDates";
 import { useMe } from "../ui/useMe";
 import { Failed, Told, Waiting, Wrong } from "../ui/Wait";
 import { WorkshopPage } from "../ui/WorkshopPage";
+import { browserOf } from "./browserOf";
 import { Codes } from "./Codes";
 import { Password } from "./Join";
 import css from "./people.module.css";
@@ -67,7 +68,7 @@ function Places({ account }: { account: Account }) {
         {account.signIns.map((s) => (
           <li key={s.id}>
             <span className={css.grow}>
-              {s.agent || "a browser that says nothing of itself"}
+              <span title={s.agent}>{browserOf(s.agent)}</span>
               {s.tablet && ", the bay's tablet"}
               <br />
               <span className="soft">
@@ -161,7 +162,7 @@ function Passkeys({ account }: { account: Account }) {
             add.mutate(undefined, { onSuccess: () => (setName(""), setPassword("")) });
           }}
         >
-          <TextInput label="What to call it" placeholder="such as this phone" maxLength={60} value={name} onChange={(e) => setName(e.currentTarget.value)} />
+          <TextInput label="What to call it" description="such as this phone" maxLength={60} value={name} onChange={(e) => setName(e.currentTarget.value)} />
           <Mine value={password} put={setPassword} />
           <Button type="submit" variant="default" loading={add.isPending} disabled={password === ""}>
             Make a passkey

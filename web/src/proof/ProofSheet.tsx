@@ -77,9 +77,10 @@ function Proof({ proof, proven }: { proof: ReturnType<typeof useProof>; proven: 
 
 /** awaiting is what waits for a countersignature, of readings the last of each. */
 function awaiting(proof: ReturnType<typeof useProof>, proven: Proven): Awaiting[] {
-  const names = new Map([...proven.readings.map((r) => [r.id, r.what] as const), ...proven.gates.map((g) => [g.id, g.name] as const), ...proven.mayShow.map((m) => [m.tied, m.name] as const)]);
+  const read = new Map(proven.readings.map((r) => [r.id, r.what]));
+  const said = new Map(proven.gates.map((g) => [g.id, g.name]));
   const last = new Map(proof.entries.filter((e) => e.kind !== "trip").map((e) => [`${e.kind === "reading" ? "read" : "said"} ${e.subject}`, e]));
-  const entries = [...last.values()].filter((e) => e.waits).map((e) => ({ id: e.id, what: names.get(e.subject) ?? e.subject, entry: e.entry, by: e.by, at: e.at }));
+  const entries = [...last.values()].filter((e) => e.waits).map((e) => ({ id: e.id, what: (e.kind === "reading" ? read : said).get(e.subject) ?? e.subject, entry: e.entry, by: e.by, at: e.at }));
   const ticks = proof.ticked.filter((t) => t.waits).map((t) => ({ id: t.id, what: `Step “${proven.steps[t.step] ?? t.step}”`, entry: "signed", by: t.by, at: t.at }));
   return [...entries, ...ticks];
 }

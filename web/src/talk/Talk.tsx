@@ -1,4 +1,4 @@
-import { Button, Checkbox, NativeSelect, Textarea } from "@mantine/core";
+import { Button, NativeSelect, Textarea } from "@mantine/core";
 import { useQuery } from "@tanstack/react-query";
 import { useParams } from "@tanstack/react-router";
 import { useState } from "react";
@@ -86,7 +86,12 @@ function Saying({ talk, thread, subject, named, kept, done }: { talk: ReturnType
     <div className={css.saying}>
       <Textarea aria-label={thread ? "Answer" : "Question or comment"} rows={2} autosize maxLength={2000} value={text} onChange={(e) => setText(e.currentTarget.value)} />
       <span className="row">
-        {(!thread || thread.open) && <Checkbox label={thread ? "It answers the question" : "It is a question"} checked={marked} onChange={(e) => setMarked(e.currentTarget.checked)} />}
+        {(!thread || thread.open) && (
+          <label className={css.mark}>
+            <input type="checkbox" checked={marked} onChange={(e) => setMarked(e.currentTarget.checked)} />
+            {thread ? "It answers the question" : "It is a question"}
+          </label>
+        )}
         <NativeSelect aria-label="Mention somebody" value="" data={[{ value: "", label: "Mention …" }, ...(staff.data?.people.filter((p) => !p.left).map((p) => p.name) ?? [])]} onChange={(e) => e.currentTarget.value && setText(`${text}${text && !text.endsWith(" ") ? " " : ""}@${e.currentTarget.value} `)} />
         <Button disabled={text.trim() === ""} loading={talk.say.isPending} onClick={send}>
           {thread ? "Answer" : marked ? "Ask" : "Say it"}

@@ -1,4 +1,4 @@
-import { Menu, VisuallyHidden } from "@mantine/core";
+import { Menu } from "@mantine/core";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
 
@@ -23,12 +23,12 @@ export function Who() {
   if (!me?.person) return null;
   const { person } = me;
   return (
-    <Menu position="bottom-end" width={250}>
+    <Menu position="bottom-end" width={250} classNames={{ dropdown: css.menu, label: css.label }}>
       <Menu.Target>
         <button type="button" className={css.who}>
           <span className={css.name}>{person.name}</span>
           <span className={css.short}>{short(person.name)}</span>
-          <VisuallyHidden>, {roleWords[person.role]}: account and people</VisuallyHidden>
+          <span className="hidden">, {roleWords[person.role]}: account and people</span>
         </button>
       </Menu.Target>
       <Menu.Dropdown>
