@@ -50,6 +50,20 @@ export class Application {
     return app;
   }
 
+  /** onNetwork begins one on the machine's own network, by TLS; plain is where plain http is answered. */
+  static async onNetwork(): Promise<Application> {
+    const app = await Application.bare();
+    app.demo = false;
+    const port = await freePort();
+    app.flags = ["--lan", "--lan-address", `127.0.0.1:${port}`];
+    app.plain = `http://localhost:${app.ports.http}`;
+    await app.startServer();
+    app.url = `https://localhost:${port}`;
+    return app;
+  }
+
+  plain = "";
+  private flags: string[] = [];
   private demo = true;
 
   private static async bare(): Promise<Application> {
@@ -71,11 +85,11 @@ export class Application {
 
   async startServer(): Promise<void> {
     this.url = `http://127.0.0.1:${this.ports.http}`;
-    this.server = spawn(join(root, "bin/epitrope"), ["serve", ...(this.demo ? ["--demo"] : []), "--address", `127.0.0.1:${this.ports.http}`, "--database", this.address], { stdio: ["ignore", "pipe", "ignore"] });
+    this.server = spawn(join(root, "bin/epitrope"), ["serve", ...(this.demo ? ["--demo"] : []), ...this.flags, "--address", `127.0.0.1:${this.ports.http}`, "--database", this.address], { stdio: ["ignore", "pipe", "ignore"] });
     this.said = "";
     this.server.stdout?.on("data", (text: Buffer) => (this.said += text.toString()));
     for (let i = 0; i < 100; i++) {
-      const ready = await fetch(`${this.url}/health/ready`).then((r) => r.ok, () => false);
+      const ready = this.plain ? this.said.includes("Epitrope is at") : await fetch(`${this.url}/health/ready`).then((r) => r.ok, () => false);
       if (ready) return;
       await new Promise((r) => setTimeout(r, 100));
     }

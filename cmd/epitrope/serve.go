@@ -2,6 +2,7 @@ package main
 
 import (
 	"context"
+	"crypto/tls"
 	"errors"
 	"flag"
 	"fmt"
@@ -41,10 +42,20 @@ func runServe(args []string, _ io.Reader, out io.Writer, o own) error {
 	public := set.String("public", "", "its https `address` as browsers name it, of what stands before it and speaks https")
 	demo := set.Bool("demo", false, "sign whoever opens it on this machine in as the demo's foreman")
 	database := databaseFlag(set)
+	network := lanFlagsOf(set)
 	if err := noArguments(set, args, out); err != nil {
 		return err
 	}
+	if err := network.check(); err != nil {
+		return err
+	}
 	way := server.Way{Demo: *demo}
+	if *network.on {
+		way.Network = &server.Network{}
+		if !given(set, "address") {
+			*address = plainWithLAN
+		}
+	}
 	if *public != "" {
 		u, err := server.ReadPublic(*public)
 		if err != nil {
@@ -66,6 +77,12 @@ func runServe(args []string, _ io.Reader, out io.Writer, o own) error {
 		return err
 	}
 	defer s.Close()
+	var speaks *tls.Config
+	if *network.on {
+		if way.Network, speaks, err = network.network(ctx, s); err != nil {
+			return err
+		}
+	}
 	pages, err := fs.Sub(web.Dist, "dist")
 	if err != nil {
 		return err
@@ -80,16 +97,27 @@ func runServe(args []string, _ io.Reader, out io.Writer, o own) error {
 	working.Go(func() { listing.Renew(ctx, s, o.book()) })
 	defer func() { stop(); working.Wait() }() // before the store is closed
 	at := &url.URL{Scheme: "http", Host: named(listener.Addr().String())}
-	if way.Public != nil {
+	switch {
+	case way.Public != nil:
 		at = way.Public
+	case way.Network != nil:
+		if listener, at, err = network.listen(ctx, out, way.Network, speaks, listener); err != nil {
+			return err
+		}
 	}
-	d := door.New(s, door.Where{Origin: way.Public, Demo: *demo})
+	d := door.New(s, door.Where{Origin: way.Public, Demo: *demo, Secure: way.Network != nil})
 	defer d.Close()
 	fmt.Fprintf(out, "Epitrope is at %s\n", at)
 	if err := welcome(ctx, out, s, at, *demo); err != nil {
 		return err
 	}
 	return server.Serve(ctx, server.New(s, pages, &busy, way, d), listener)
+}
+
+// given says whether a flag was.
+func given(set *flag.FlagSet, name string) (is bool) {
+	set.Visit(func(f *flag.Flag) { is = is || f.Name == name })
+	return is
 }
 
 // named is an address of this machine by its name, which passkeys need.

@@ -36,6 +36,7 @@ type Door struct {
 type Where struct {
 	Origin *url.URL // as browsers name it: http://localhost:8080
 	Demo   bool     // people of the demo are signed in without a word, on this machine alone
+	Secure bool     // it is reached by https alone, at whatever address
 }
 
 // sessionCleaning is how often sessions that have ended are swept out.
@@ -49,7 +50,7 @@ func New(s *store.Store, where Where) *Door {
 	d.sessions.Lifetime = store.LongestFor
 	c := &d.sessions.Cookie
 	c.Name, c.HttpOnly, c.SameSite, c.Path, c.Persist = "epitrope", true, http.SameSiteLaxMode, "/", true
-	if where.Origin != nil && where.Origin.Scheme == "https" {
+	if where.Secure || where.Origin != nil && where.Origin.Scheme == "https" {
 		c.Secure, c.Name = true, "__Host-epitrope"
 	}
 	d.passkeys = relyingParty(where.Origin)

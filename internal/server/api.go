@@ -62,6 +62,7 @@ type api struct {
 	base     *store.Store
 	door     *door.Door
 	guard    *guard
+	network  *Network
 	settings *allSettled
 	designs  *decided
 	readers  turns // of evidence
@@ -72,7 +73,7 @@ type api struct {
 func (a *api) store(ctx context.Context) *store.Store { return a.base.As(person(ctx)) }
 
 // newAPI builds the API on a mux. The store may be nil for its document alone.
-func newAPI(s *store.Store, d *door.Door, mux *http.ServeMux) huma.API {
+func newAPI(s *store.Store, d *door.Door, way Way, mux *http.ServeMux) huma.API {
 	useProblems()
 	huma.DefaultArrayNullable = false
 	config := huma.DefaultConfig("Epitrope", "1")
@@ -81,7 +82,7 @@ func newAPI(s *store.Store, d *door.Door, mux *http.ServeMux) huma.API {
 	settings := newAllSettled(s)
 	config.Transformers = append(config.Transformers, settings.inUnits)
 	h := humago.New(mux, config)
-	a := &api{s, d, newGuard(d, h), settings, newDecided(parts.Stock(), settings), newTurns(readAtOnce), newRunning()}
+	a := &api{s, d, newGuard(d, h), way.Network, settings, newDecided(parts.Stock(), settings), newTurns(readAtOnce), newRunning()}
 	h.UseMiddleware(a.guard.check)
 
 	post := func(op huma.Operation) huma.Operation { op.MaxBodyBytes = maxBody; return op }
@@ -129,6 +130,7 @@ func newAPI(s *store.Store, d *door.Door, mux *http.ServeMux) huma.API {
 	a.registerComments(h)
 	a.registerCountersigns(h)
 	a.registerOwners(h)
+	a.registerNetwork(h)
 	return h
 }
 

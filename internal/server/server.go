@@ -46,7 +46,7 @@ func New(s *store.Store, pages fs.FS, busy *Busy, way Way, d *door.Door) *echo.E
 		packed(gzip.DefaultCompression, isPage))
 
 	mux := http.NewServeMux()
-	newAPI(s, d, mux)
+	newAPI(s, d, way, mux)
 	mux.HandleFunc("/api/", func(w http.ResponseWriter, r *http.Request) {
 		writeProblem(w, problem(http.StatusNotFound, "about:blank", fmt.Sprintf("%s %s is not in the API; see /api/openapi.json", r.Method,
 			r.URL.Path)))
@@ -73,7 +73,7 @@ func New(s *store.Store, pages fs.FS, busy *Busy, way Way, d *door.Door) *echo.E
 
 // OpenAPI is the API's document.
 func OpenAPI() ([]byte, error) {
-	doc, err := json.MarshalIndent(newAPI(nil, nil, http.NewServeMux()).OpenAPI(), "", "  ")
+	doc, err := json.MarshalIndent(newAPI(nil, nil, Way{}, http.NewServeMux()).OpenAPI(), "", "  ")
 	return append(doc, '\n'), err
 }
 
@@ -126,7 +126,7 @@ func (w Way) safeHeaders(next echo.HandlerFunc) echo.HandlerFunc {
 		if isAPI(c) {
 			h.Set("Cache-Control", "no-store")
 		}
-		if w.Public != nil {
+		if w.Public != nil || w.Network != nil {
 			h.Set("Strict-Transport-Security", "max-age=31536000; includeSubDomains")
 		}
 		return next(c)

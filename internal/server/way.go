@@ -18,11 +18,13 @@ import (
 type Way struct {
 	Public *url.URL // its address as browsers name it, where something before it speaks https; nil on this machine alone
 	Demo   bool     // people of the demo are signed in without a word
+
+	Network *Network // it is on the workshop's own network, by TLS; nil where it is not
 }
 
 // ErrNotLoopback is an address that others could reach without https.
 var ErrNotLoopback = errors.New("others could reach it, and passwords would go over the wire as they are: use 127.0.0.1, [::1] or " +
-	"localhost, or give --public with the https address of what stands before it")
+	"localhost, or give --lan, or --public with the https address of what stands before it")
 
 // Check refuses an address to listen on that others can reach in the clear, and a demo that others can reach at all.
 func (w Way) Check(address string) error {
@@ -33,11 +35,14 @@ func (w Way) Check(address string) error {
 	if port == "" {
 		return fmt.Errorf("address %q: a port is missing; write 127.0.0.1:8080", address)
 	}
-	if w.Public == nil && !isLoopback(host) {
+	if w.Public == nil && w.Network == nil && !isLoopback(host) {
 		return fmt.Errorf("address %q: %w", address, ErrNotLoopback)
 	}
-	if w.Public != nil && w.Demo {
-		return errors.New("a demo signs everybody in: it is for this machine alone, without --public")
+	if w.Demo && (w.Public != nil || w.Network != nil) {
+		return errors.New("a demo signs everybody in: it is for this machine alone, without --public and --lan")
+	}
+	if w.Public != nil && w.Network != nil {
+		return errors.New("--public is for what stands before the server, --lan for the server itself: give one of them")
 	}
 	return nil
 }
@@ -68,6 +73,10 @@ func (w Way) ours(next echo.HandlerFunc) echo.HandlerFunc {
 		switch {
 		case w.Public != nil && strings.EqualFold(r.Host, w.Public.Host):
 			origin = w.Public
+		case w.Network != nil && w.Network.hosts(hostOf(r.Host)):
+			origin = &url.URL{Scheme: "https", Host: r.Host}
+		case w.Network != nil:
+			return problem(http.StatusMisdirectedRequest, "about:blank", "This server answers to its own names only.")
 		case w.Public != nil && (!isHealth(c) || !isLoopback(hostOf(r.Host))):
 			return problem(http.StatusMisdirectedRequest, "about:blank", "This server answers to "+w.Public.Host+" only.")
 		case !isLoopback(hostOf(r.Host)):

@@ -39,6 +39,7 @@ const pages = [
   page("/trail", lazyRouteComponent(() => import("./people/TrailPage"), "TrailPage")),
   page("/join", lazyRouteComponent(() => import("./people/Join"), "Join")),
   page("/reset", lazyRouteComponent(() => import("./people/Join"), "Reset")),
+  page("/trust", lazyRouteComponent(() => import("./people/Trust"), "Trust")),
   page("/handed", lazyRouteComponent(() => import("./people/Handed"), "Handed")),
   page("/vehicles", lazyRouteComponent(() => import("./vehicles/VehiclesPage"), "VehiclesPage")),
 ] as const;

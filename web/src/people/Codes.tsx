@@ -1,10 +1,10 @@
 import { Button, TextInput } from "@mantine/core";
 import { useMutation } from "@tanstack/react-query";
-import { toDataURL } from "qrcode";
 import { useState } from "react";
 
 import { api, Refused, take, whyNot, type Schemas } from "../api/client";
 import { Part } from "../ui/Part";
+import { QR } from "../ui/QR";
 import { Told, Wrong } from "../ui/Wait";
 import { Mine, useChange } from "./AccountPage";
 import css from "./people.module.css";
@@ -16,10 +16,7 @@ export function Codes({ account }: { account: Schemas["Account"] }) {
   const [password, setPassword] = useState("");
   const [code, setCode] = useState("");
   const begin = useMutation({
-    mutationFn: async () => {
-      const made = await take(api.POST("/api/account/codes"));
-      return { ...made, picture: await toDataURL(made.address, { margin: 2, scale: 5 }) };
-    },
+    mutationFn: () => take(api.POST("/api/account/codes")),
   });
   const put = useChange((secret: string) => take(api.PUT("/api/account/codes", { body: { password, ...(secret && { secret, code }) } })));
   const done = { onSuccess: () => (setPassword(""), setCode(""), begin.reset()) };
@@ -47,7 +44,7 @@ export function Codes({ account }: { account: Schemas["Account"] }) {
             put.mutate(made.secret, done);
           }}
         >
-          <img src={made.picture} alt="The secret as a picture, for the device to read" />
+          <QR text={made.address} says="The secret as a picture, for the device to read" />
           <div>
             <p>Have your device read the picture, or type the secret into it:</p>
             <code className={css.secret}>{made.secret}</code>

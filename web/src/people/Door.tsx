@@ -18,7 +18,7 @@ const DemoIn = lazy(() => import("./DemoIn"));
 const last = "epitrope:last";
 
 /** open are the pages that need nobody to be signed in: a link opens them. */
-const open = ["/join", "/reset", "/handed"];
+const open = ["/join", "/reset", "/handed", "/trust"];
 
 /** Door lets whoever is signed in to what is in it; the others sign in first. Who is signed out meanwhile keeps the page, with all that was typed. */
 export function Door({ children }: { children: ReactNode }) {

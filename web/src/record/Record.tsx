@@ -10,6 +10,7 @@ import { Empty, Failed, Waiting, Wrong } from "../ui/Wait";
 import { useDates } from "../ui/useDates";
 import { Dates } from "./Dates";
 import { Fitted } from "./Fitted";
+import { OnPhone } from "./OnPhone";
 import { OwnerLinks } from "./OwnerLinks";
 import { Trail } from "./Trail";
 import { Talk } from "../talk/Talk";
@@ -35,6 +36,7 @@ export default function Record() {
       <Dates id={id} />
       <Talk about="job" subject="" named="the job" />
       <OwnerLinks id={id} />
+      <OnPhone id={id} />
       <h2>Issued revisions</h2>
       <p className="soft">What is issued is kept whole, with its figures, and never computed again.</p>
       <div className="row">
