@@ -119,7 +119,7 @@ func (a *asked) undone(of func(procedure.Step) bool) *found {
 		case !of(s):
 		case !a.done.Steps[s.ID]:
 			titles = append(titles, "“"+s.Title+"”")
-		case a.done.Waiting[s.ID]:
+		case a.done.StepsWait[s.ID]:
 			waits = append(waits, "“"+s.Title+"”")
 		}
 	}
@@ -173,7 +173,7 @@ func readings(stops bool, begin ...string) func(*asked) *found {
 				v := a.done.Findings.Verdicts[at]
 				out.open = append(out.open, r.Told(v))
 				out.stop = out.stop || stops && v.Level != prove.AsExpected
-			case a.done.Waiting[r.ID]:
+			case a.done.ReadingsWait[r.ID]:
 				waits = append(waits, r.What)
 			}
 		}

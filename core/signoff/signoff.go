@@ -72,7 +72,9 @@ type Done struct {
 	Findings prove.Findings
 	Photos   map[string]int  // by what they are tied to: how many
 	Said     []Said          // in the order in which it came: of two on a gate the later holds
-	Waiting  map[string]bool // by step or reading: what was done or read waits for a countersignature
+
+	// What waits for a countersignature, and so closes nothing yet: by step, and by reading.
+	StepsWait, ReadingsWait map[string]bool
 }
 
 // asked is what the gates are computed from.

@@ -111,6 +111,49 @@ func TestEachGateIsOpenedByWhatItAsksFor(t *testing.T) {
 		whole(jobtest.Design(t, variable))))[0].ID, "a regulation that nobody tested")
 }
 
+// What an apprentice did, read, stated or waived opens its gate until somebody stands for it, and that gate alone.
+func TestWhatWaitsForACountersignatureClosesNothing(t *testing.T) {
+	d := jobtest.Design(t, relay)
+	hold := ""
+	for _, s := range steps(d) {
+		if s.Hold {
+			hold = s.ID
+		}
+	}
+	require.NotEmpty(t, hold)
+	statement := func(done *signoff.Done, waits bool) {
+		done.Said = slices.DeleteFunc(done.Said, func(s signoff.Said) bool { return s.Gate == "crimps" })
+		done.Said = append(done.Said, signoff.Said{Gate: "crimps", By: "Pim", Text: "hexagonal", Waits: waits})
+	}
+	waiver := func(done *signoff.Done, waits bool) {
+		done.Photos = nil
+		done.Said = append(done.Said, signoff.Said{Gate: "covered", Waives: true, By: "Pim", Text: "no camera", Waits: waits})
+	}
+	for opens, with := range map[string]func(done *signoff.Done, waits bool){
+		"holds":   func(done *signoff.Done, waits bool) { done.StepsWait = map[string]bool{hold: waits} },
+		"apart":   func(done *signoff.Done, waits bool) { done.ReadingsWait = map[string]bool{"apart": waits} },
+		"crimps":  statement,
+		"covered": waiver,
+	} {
+		for _, waits := range []bool{true, false} {
+			done := whole(d)
+			with(&done, waits)
+			left := signoff.Left(signoff.Gates(d, steps(d), done))
+			if !waits {
+				assert.Empty(t, left, opens)
+				continue
+			}
+			require.Len(t, left, 1, opens)
+			assert.Equal(t, opens, left[0].ID)
+			assert.Contains(t, strings.Join(left[0].Open, " "), "countersignature")
+			assert.False(t, left[0].Stop, "that it waits is no stop")
+		}
+	}
+	done := whole(d)
+	done.Said = append(done.Said, signoff.Said{Gate: "crimps", By: "Pim", Text: "later", Waits: true})
+	assert.Empty(t, signoff.Left(signoff.Gates(d, steps(d), done)), "what somebody else stated before stands")
+}
+
 // A waiver takes a name and a reason; a stop takes none.
 func TestWaivers(t *testing.T) {
 	d := jobtest.Design(t, charger)

@@ -129,16 +129,17 @@ func (a *api) proven(d *design.Design, pack export.Pack, entries []ProofEntry, s
 	for _, id := range steps {
 		done[id] = true
 	}
-	waits := map[string]bool{}
+	stepsWait, readingsWait := map[string]bool{}, map[string]bool{}
 	for _, id := range waiting {
-		waits[id] = true
+		stepsWait[id] = true
 	}
 	for _, e := range entries { // of two readings of one thing the later stands
 		if e.Kind == store.ReadingEntry {
-			waits[e.Subject] = e.Waits
+			readingsWait[e.Subject] = e.Waits
 		}
 	}
-	out.Gates = signoff.Gates(d, pack.Steps, signoff.Done{Steps: done, Findings: out.Findings, Photos: photos, Said: said, Waiting: waits})
+	out.Gates = signoff.Gates(d, pack.Steps, signoff.Done{Steps: done, Findings: out.Findings, Photos: photos, Said: said,
+		StepsWait: stepsWait, ReadingsWait: readingsWait})
 	return out
 }
 
