@@ -30,9 +30,9 @@ import (
 // databaseEnv names the database where no flag does.
 const databaseEnv = "EPITROPE_DATABASE"
 
-// gcPercent lets garbage grow for longer than usual: of two hundred people at work, those who wait longest wait a sixth less, for
-// some 30 MB of memory. GOGC, where it is set, holds.
-const gcPercent = 180
+// gcPercent lets garbage grow for longer than usual: of two hundred people at work, those who wait longest wait a good tenth less, for
+// some 20 MB of memory. GOGC, where it is set, holds.
+const gcPercent = 160
 
 // runServe serves the web application.
 func runServe(args []string, _ io.Reader, out io.Writer, o own) error {

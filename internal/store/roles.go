@@ -33,7 +33,7 @@ const (
 const workshopSetting = "epitrope.workshop"
 
 // mostConnections is how many connections each has at most, and idleFor for how long an idle one is kept.
-var mostConnections = map[role]int32{forPeople: 16, background: 4, atTheDoor: 6}
+var mostConnections = map[role]int32{forPeople: 12, background: 4, atTheDoor: 4}
 
 const idleFor = 5 * time.Minute
 
