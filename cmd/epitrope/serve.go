@@ -30,8 +30,7 @@ import (
 // databaseEnv names the database where no flag does.
 const databaseEnv = "EPITROPE_DATABASE"
 
-// gcPercent lets garbage grow for longer than usual: of two hundred people at work, those who wait longest wait a good tenth less, for
-// some 20 MB of memory. GOGC, where it is set, holds.
+// gcPercent lets garbage grow for longer than usual: fewer collections while people wait, for some memory. GOGC, where it is set, holds.
 const gcPercent = 160
 
 // runServe serves the web application.

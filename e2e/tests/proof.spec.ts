@@ -160,6 +160,7 @@ test("a healthy vehicle, from an empty proof to a signed certificate, on a phone
   await accessible(owner);
   expect(await owner.evaluate("document.documentElement.scrollWidth")).toBeLessThanOrEqual(390);
   expect((await theirs.request.get(`${app.url}/api/jobs/${id}`)).status()).toBe(401);
+  if (process.env.EPITROPE_KEEP) await owner.screenshot({ path: join(process.env.EPITROPE_KEEP, "handed.png"), fullPage: true });
   await theirs.close();
   await page.goto(`${section}/proof`);
   await expect(page.getByText(/the vehicle's owner: 2.0 h, 50 % to 50 %/)).toBeVisible();
