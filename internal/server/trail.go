@@ -44,6 +44,9 @@ type Before struct {
 func (a *api) registerTrail(h huma.API) {
 	on(h, people.Look, huma.Operation{OperationID: "jobTrail", Method: http.MethodGet, Path: "/api/jobs/{id}/trail",
 		Summary: "Who did what on a job, and when", Errors: []int{404, 410, 422, 503}}, a.jobTrail)
+	on(h, people.Look, huma.Operation{OperationID: "tookJob", Method: http.MethodPost, Path: "/api/jobs/{id}/taken",
+		Summary: "Note that somebody took a job away as a file, which the browser writes", DefaultStatus: http.StatusNoContent,
+		Errors: []int{404, 410, 503}}, a.tookJob)
 	on(h, people.Trail, huma.Operation{OperationID: "trail", Method: http.MethodGet, Path: "/api/trail",
 		Summary: "Who did what over the whole workshop, and when", Errors: []int{422, 503}}, a.trail)
 }
@@ -178,6 +181,13 @@ func holdPoints(steps []procedure.Step) map[string]bool {
 		}
 	}
 	return out
+}
+
+func (a *api) tookJob(ctx context.Context, in *JobPath) (*struct{}, error) {
+	if _, err := a.store(ctx).Get(ctx, in.ID); err != nil {
+		return nil, answer(err)
+	}
+	return nil, a.took(ctx, in.ID, "the job as a file")
 }
 
 // took writes into the trail that somebody took a file away.

@@ -78,7 +78,10 @@ export function JobEditor({ opened, newest, deleted, kept, vocabulary: workshops
   useEffect(() => {
     doc.current = state.doc;
   });
-  const exportJob = useCallback(() => handOver(JSON.stringify(doc.current, null, 2) + "\n", `job-${number}.json`, "application/json"), [number]);
+  const exportJob = useCallback(() => {
+    handOver(JSON.stringify(doc.current, null, 2) + "\n", `job-${number}.json`, "application/json");
+    void api.POST("/api/jobs/{id}/taken", { params: { path: { id } } }).catch(() => undefined); // with the server away nobody notes it
+  }, [id, number]);
   const revision = newest?.revision ?? opened.revision;
   const unsaved = saving.saved.at !== "saved";
   const { version } = saving;
