@@ -70,8 +70,8 @@ func Under(by, countersigned string) string {
 type Done struct {
 	Steps    map[string]bool // by step: it is ticked
 	Findings prove.Findings
-	Photos   map[string]int  // by what they are tied to: how many
-	Said     []Said          // in the order in which it came: of two on a gate the later holds
+	Photos   map[string]int // by what they are tied to: how many
+	Said     []Said         // in the order in which it came: of two on a gate the later holds
 
 	// What waits for a countersignature, and so closes nothing yet: by step, and by reading.
 	StepsWait, ReadingsWait map[string]bool
