@@ -280,6 +280,9 @@ func (d *Door) InDemo(session context.Context, person string, from From) error {
 	if err != nil {
 		return err
 	}
+	if a.Secrets.Password != "" {
+		return refuse(Not, "%s has a password, and is nobody of a demo.", a.Person.Name)
+	}
 	return d.begin(session, a.Person.Of(), "demo", from.Agent)
 }
 
