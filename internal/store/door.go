@@ -197,14 +197,15 @@ func (d *Door) End(ctx context.Context, p people.Person, signIn, but string) err
 func (d *Door) Wrong(ctx context.Context, who string, free int, most time.Duration) (waits time.Duration, err error) {
 	sum := sha256.Sum256([]byte(who))
 	var row struct{ Waits float64 }
-	// While it waits nothing is counted, and the wait is not made longer.
+	// While it waits nothing is counted, and the wait is not made longer. What was counted bears this statement's own time: one that
+	// queued for the row may find a later one.
 	err = d.db.WithContext(ctx).Raw(`INSERT INTO door.wrongs AS w (who, count, until, last) VALUES (decode(@who, 'hex'), 1, now(), now())
 		ON CONFLICT (who) DO UPDATE SET
 			count = CASE WHEN w.until > now() THEN w.count WHEN w.last < now() - interval '1 hour' THEN 1 ELSE w.count + 1 END,
 			last = CASE WHEN w.until > now() THEN w.last ELSE now() END,
 			until = CASE WHEN w.until > now() OR w.last < now() - interval '1 hour' OR w.count < @free THEN w.until
 				ELSE now() + make_interval(secs => least(@most, power(2, least(w.count - @free, 20)))) END
-		RETURNING CASE WHEN last < now() THEN extract(epoch FROM until - now()) ELSE 0 END AS waits`,
+		RETURNING CASE WHEN last = now() THEN 0 ELSE extract(epoch FROM until - now()) END AS waits`,
 		map[string]any{"who": hex.EncodeToString(sum[:]), "free": free, "most": most.Seconds()}).Scan(&row).Error
 	return time.Duration(max(0, row.Waits) * float64(time.Second)), named(err)
 }
