@@ -14,7 +14,7 @@ import (
 	"epitrope/core/parts"
 	"epitrope/core/plan"
 	"epitrope/internal/jobtest"
-	"epitrope/internal/workshop"
+	"epitrope/internal/settings"
 )
 
 // The command line says what the core says: as JSON to the last figure, in words every note with its severity.
@@ -27,9 +27,9 @@ func TestTheCommandLineSaysWhatTheCoreSays(t *testing.T) {
 		want, err := json.Marshal(decided)
 		require.NoError(t, err)
 		var told, said bytes.Buffer
-		require.NoError(t, runPlan([]string{"--json", "-"}, bytes.NewReader(document), &told, own{Preferences: workshop.Usual()}))
+		require.NoError(t, runPlan([]string{"--json", "-"}, bytes.NewReader(document), &told, own{Preferences: settings.Usual()}))
 		assert.JSONEq(t, string(want), told.String(), "seed %d", seed)
-		require.NoError(t, runPlan([]string{"-"}, bytes.NewReader(document), &said, own{Preferences: workshop.Usual()}))
+		require.NoError(t, runPlan([]string{"-"}, bytes.NewReader(document), &said, own{Preferences: settings.Usual()}))
 		for _, n := range decided.Notes {
 			assert.Contains(t, said.String(), n.Severity+": "+strings.TrimSpace(n.Text), "seed %d", seed)
 		}

@@ -13,17 +13,18 @@ import (
 	"epitrope/core/design"
 	"epitrope/core/parts"
 	"epitrope/internal/export"
+	"epitrope/internal/pack"
 	"epitrope/internal/said"
 	"epitrope/internal/workshop"
 )
 
 // made are what a job's pack is printed as, by name.
-var made = map[string]func(p export.Pack) ([]byte, error){
-	"wires":   func(p export.Pack) ([]byte, error) { return export.WiresCSV(p.Leads, p.Units), nil },
-	"cuts":    func(p export.Pack) ([]byte, error) { return export.CutsCSV(p.Cuts, p.Units), nil },
-	"parts":   func(p export.Pack) ([]byte, error) { return export.PartsCSV(p.Parts, p.Units), nil },
-	"drawing": func(p export.Pack) ([]byte, error) { return export.SVG(p.Drawing, p.Document.Title, p.Units), nil },
-	"steps": func(p export.Pack) ([]byte, error) {
+var made = map[string]func(p pack.Pack) ([]byte, error){
+	"wires":   func(p pack.Pack) ([]byte, error) { return export.WiresCSV(p.Leads, p.Units), nil },
+	"cuts":    func(p pack.Pack) ([]byte, error) { return export.CutsCSV(p.Cuts, p.Units), nil },
+	"parts":   func(p pack.Pack) ([]byte, error) { return export.PartsCSV(p.Parts, p.Units), nil },
+	"drawing": func(p pack.Pack) ([]byte, error) { return export.SVG(p.Drawing, p.Document.Title, p.Units), nil },
+	"steps": func(p pack.Pack) ([]byte, error) {
 		steps, err := json.MarshalIndent(p.Steps, "", "  ")
 		return said.JSON(steps, p.Units), err
 	},
@@ -53,13 +54,13 @@ func runMake(args []string, in io.Reader, out io.Writer, o own) error {
 	if err != nil {
 		return err
 	}
-	has := export.Workshop{Settings: o.of(doc)}
+	has := pack.Workshop{Settings: o.of(doc)}
 	if *book != "" {
 		if has.Parts, err = readBook(*book, in); err != nil {
 			return err
 		}
 	}
-	p := export.NewPack(design.Of(doc, o.book()), has)
+	p := pack.New(design.Of(doc, o.book()), has)
 	p.Paper, p.Units, p.Bench, p.Dated = cmp.Or(*paper, p.Paper), has.Settings.Units, *bench, time.Now()
 	data, err := write(p)
 	if err != nil {

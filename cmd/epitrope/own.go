@@ -8,18 +8,18 @@ import (
 	"epitrope/core/job"
 	"epitrope/core/parts"
 	"epitrope/core/unit"
-	"epitrope/internal/workshop"
+	"epitrope/internal/settings"
 )
 
 // own is how a workshop wants things, as the command line was told.
 type own struct {
-	workshop.Preferences
+	settings.Preferences
 	inUnits bool // its units were named, and go before a job's own
 }
 
 // ownOf takes --units and --settings out of a command's arguments.
 func ownOf(args []string, in io.Reader) (own, []string, error) {
-	o, rest := own{Preferences: workshop.Usual()}, []string{}
+	o, rest := own{Preferences: settings.Usual()}, []string{}
 	units := ""
 	for i := 0; i < len(args); i++ {
 		name, value, inline := strings.Cut(strings.TrimLeft(args[i], "-"), "=")
@@ -41,7 +41,7 @@ func ownOf(args []string, in io.Reader) (own, []string, error) {
 		if err != nil {
 			return o, nil, err
 		}
-		if o.Preferences, err = workshop.ReadSettings(data); err != nil {
+		if o.Preferences, err = settings.ReadSettings(data); err != nil {
 			return o, nil, badInput("%s: %v", value, err)
 		}
 	}
@@ -55,7 +55,7 @@ func ownOf(args []string, in io.Reader) (own, []string, error) {
 }
 
 // of are the settings for a job.
-func (o own) of(doc job.Document) workshop.Preferences {
+func (o own) of(doc job.Document) settings.Preferences {
 	s := o.Of(doc)
 	if o.inUnits {
 		s.Units = o.Units

@@ -10,8 +10,8 @@ import (
 	"epitrope/core/prove"
 	"epitrope/core/signoff"
 	"epitrope/core/unit"
-	"epitrope/internal/export"
 	"epitrope/internal/instrument"
+	"epitrope/internal/pack"
 )
 
 // proving is what a proof prints as JSON.
@@ -54,7 +54,7 @@ func runProve(args []string, in io.Reader, out io.Writer, o own) error {
 		}
 	}
 	outcome := p.Judge(taken)
-	gates := signoff.Gates(d, export.NewPack(d, export.Workshop{}).Steps, signoff.Done{Findings: outcome})
+	gates := signoff.Gates(d, pack.New(d, pack.Workshop{}).Steps, signoff.Done{Findings: outcome})
 	if *asJSON {
 		return printJSON(out, proving{p.Stations, p.Readings, p.Stops, p.Unsteady, outcome, gates, signoff.Reserved(d)})
 	}

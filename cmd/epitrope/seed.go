@@ -11,8 +11,8 @@ import (
 
 	"epitrope/core/design"
 	"epitrope/core/job"
-	"epitrope/internal/export"
 	"epitrope/internal/listing"
+	"epitrope/internal/pack"
 	"epitrope/internal/store"
 	"epitrope/internal/workshop"
 	"epitrope/testdata"
@@ -64,7 +64,7 @@ func runSeed(args []string, _ io.Reader, out io.Writer, o own) error {
 		if len(problems) > 0 {
 			return fmt.Errorf("%s: %w", name, problems)
 		}
-		l := listing.Of(doc, func() *design.Design { return design.Of(doc, o.book()) }, func() export.Workshop { return own })
+		l := listing.Of(doc, func() *design.Design { return design.Of(doc, o.book()) }, func() pack.Workshop { return own })
 		j, err := s.As(staff[demoDesigner]).Create(ctx, name, store.Draft{Document: doc, Listing: l})
 		if err == nil && name == provenDemo {
 			err = errors.Join(seedProof(ctx, s, staff, j, design.Of(doc, o.book())), seedTalk(ctx, s, staff, j))

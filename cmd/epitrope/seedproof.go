@@ -10,11 +10,12 @@ import (
 
 	"epitrope/core/design"
 	"epitrope/core/prove"
+	"epitrope/core/signoff"
 	"epitrope/internal/instrument"
 	"epitrope/internal/people"
+	"epitrope/internal/settings"
 	"epitrope/internal/standin"
 	"epitrope/internal/store"
-	"epitrope/internal/workshop"
 )
 
 // provenDemo is the demo job that is being proven, and how far it has come.
@@ -47,7 +48,7 @@ func seedProof(ctx context.Context, s *store.Store, staff map[string]people.Pers
 				by = staff[demoApprentice] // who has somebody stand for it
 			}
 			entries = append(entries, store.ProofEntry{ID: uuid.NewSHA1(uuid.NameSpaceOID, []byte(provenDemo+r.ID)).String(),
-				Kind: store.ReadingEntry, Subject: r.ID, Entry: instrument.Written(r, prove.Taken{ID: r.ID, Value: value, Jumps: !ok}),
+				Kind: signoff.ReadingEntry, Subject: r.ID, Entry: instrument.Written(r, prove.Taken{ID: r.ID, Value: value, Jumps: !ok}),
 				ByWhom: by.Name, PersonID: &by.ID, Awaits: by.Role.Waits(), WithWhat: "stand-in meter",
 				State: strings.Join(append([]string{station.Name}, station.Setup...), "; "), TakenAt: at})
 		}
@@ -61,10 +62,10 @@ func seedInstruments(ctx context.Context, s *store.Store) error {
 	if err != nil || version > 0 {
 		return err
 	}
-	set = set.Or(workshop.Usual())
-	set.Meters = []instrument.Meter{
-		{Name: "stand-in meter", Address: fmt.Sprintf("127.0.0.1:%d", standInPort), Speaks: instrument.SCPI},
-		{Name: "stand-in charger", Address: fmt.Sprintf("127.0.0.1:%d", standInPort+1), Speaks: instrument.TelemetryOut},
+	set = set.Or(settings.Usual())
+	set.Meters = []settings.Meter{
+		{Name: "stand-in meter", Address: fmt.Sprintf("127.0.0.1:%d", standInPort), Speaks: settings.SCPI},
+		{Name: "stand-in charger", Address: fmt.Sprintf("127.0.0.1:%d", standInPort+1), Speaks: settings.TelemetryOut},
 	}
 	_, err = s.PutSettings(ctx, set, version)
 	return err

@@ -17,6 +17,7 @@ import (
 	"epitrope/core/prove"
 	"epitrope/core/trace"
 	"epitrope/internal/instrument"
+	"epitrope/internal/settings"
 	"epitrope/internal/standin"
 )
 
@@ -77,7 +78,7 @@ func standIn(out io.Writer, b *standin.Bench, port int) error {
 	ctx, stop := signal.NotifyContext(context.Background(), syscall.SIGINT, syscall.SIGTERM)
 	defer stop()
 	group, ctx := errgroup.WithContext(ctx)
-	listen := func(what string, speaks instrument.Speaks, port int, answer func(context.Context, net.Conn)) error {
+	listen := func(what string, speaks settings.Speaks, port int, answer func(context.Context, net.Conn)) error {
 		at, err := net.Listen("tcp", net.JoinHostPort("127.0.0.1", strconv.Itoa(port)))
 		if err != nil {
 			return badInput("--port %d cannot be used: %v", port, err)
@@ -90,10 +91,10 @@ func standIn(out io.Writer, b *standin.Bench, port int) error {
 	if port > 0 {
 		next++
 	}
-	if err := listen("meter", instrument.SCPI, port, b.Meter); err != nil {
+	if err := listen("meter", settings.SCPI, port, b.Meter); err != nil {
 		return err
 	}
-	if err := listen("charger", instrument.TelemetryOut, next, b.Telemetry); err != nil {
+	if err := listen("charger", settings.TelemetryOut, next, b.Telemetry); err != nil {
 		return err
 	}
 	fmt.Fprintln(out, "List them under Settings, Instruments, and read them at sheet 7. Stop it with Ctrl+C.")

@@ -12,8 +12,8 @@ import (
 	"epitrope/core/procedure"
 	"epitrope/core/prove"
 	"epitrope/core/signoff"
-	"epitrope/internal/export"
 	"epitrope/internal/jobtest"
+	"epitrope/internal/pack"
 	"epitrope/internal/standin"
 )
 
@@ -27,7 +27,7 @@ const (
 	variable = `{"alternator":{"label":"120/200 A"},"aux":{"chemistry":"agm","capacityAh":100},"use":{"dailyAh":20}}`
 )
 
-func steps(d *design.Design) []procedure.Step { return export.NewPack(d, export.Workshop{}).Steps }
+func steps(d *design.Design) []procedure.Step { return pack.New(d, pack.Workshop{}).Steps }
 
 // whole is everything done on a job: every step, every reading of a sound vehicle, a photograph, and what is stated.
 func whole(d *design.Design) signoff.Done {

@@ -18,6 +18,7 @@ import (
 	"epitrope/core/unit"
 	"epitrope/internal/export"
 	"epitrope/internal/jobtest"
+	"epitrope/internal/pack"
 )
 
 // What shops sell, from memory: copper in mm² of metric cable, gauges, studs with the thickest cable that lugs
@@ -56,7 +57,7 @@ func TestEveryPartCanBeBought(t *testing.T) {
 		doc, problems := job.Decode(jobtest.Random(rand.New(rand.NewPCG(seed, 193))))
 		require.Empty(t, problems)
 		d := design.Of(doc, parts.Stock())
-		pack := export.NewPack(d, export.Workshop{})
+		pack := pack.New(d, pack.Workshop{})
 		noted := slices.Contains(jobtest.NoteIDs(pack.Plan), "stud.lug")
 		for _, w := range pack.Leads {
 			size, err := cable.Parse(w.Size)

@@ -10,57 +10,11 @@ import (
 
 	"epitrope/core/prove"
 	"epitrope/core/signoff"
+	"epitrope/internal/pack"
 )
 
-// Certificate is what was signed for: what was proven with its values beside its bands, what was waived and stated, and what
-// is kept for others.
-type Certificate struct {
-	Number   int            `json:"number"`
-	By       string         `json:"by"`
-	At       time.Time      `json:"at"`
-	Lines    []ProvenLine   `json:"lines"`
-	Gates    []signoff.Gate `json:"gates"`
-	Reserved []string       `json:"reserved"`
-	Photos   []Photograph   `json:"photos"`
-}
-
-// Values are what was read, by reading.
-func (c Certificate) Values() map[string]float64 {
-	values := map[string]float64{}
-	for _, l := range c.Lines {
-		values[l.Reading] = l.Value
-	}
-	return values
-}
-
-// ProvenLine is a reading that was taken.
-type ProvenLine struct {
-	Reading string      `json:"reading"`
-	Station string      `json:"station"`
-	What    string      `json:"what"`
-	Where   string      `json:"where"`
-	Read    string      `json:"read"`
-	Expect  string      `json:"expect"`
-	Level   prove.Level `json:"level"`
-	Value   float64     `json:"value"`
-	By      string      `json:"by"`
-	With    string      `json:"with"`
-	At      time.Time   `json:"at"`
-	Raw     string      `json:"raw" doc:"As it was entered"`
-}
-
-// Photograph is a photograph of a job.
-type Photograph struct {
-	Tied   string    `json:"tied"`
-	Note   string    `json:"note,omitempty"`
-	By     string    `json:"by"`
-	At     time.Time `json:"at"`
-	Digest string    `json:"digest"`
-	JPEG   []byte    `json:"-"`
-}
-
 // CertificatePDF prints a certificate.
-func CertificatePDF(p Pack, c Certificate) ([]byte, error) {
+func CertificatePDF(p pack.Pack, c pack.Certificate) ([]byte, error) {
 	p.Revision, p.Dated = fmt.Sprintf("certificate %d", c.Number), c.At
 	return printed(p, "What was proven of the installation, and signed for", func(s *sheet) {
 		s.AddPage()
@@ -69,7 +23,7 @@ func CertificatePDF(p Pack, c Certificate) ([]byte, error) {
 	})
 }
 
-func (s *sheet) certificate(c Certificate) {
+func (s *sheet) certificate(c pack.Certificate) {
 	doc := s.pack.Document
 	s.lines("H1", "B", 18, 9, "Certificate of proof")
 	s.para("", titleOf(s.pack))
@@ -132,7 +86,7 @@ func (s *sheet) moment(stored string) string {
 }
 
 // proven are the readings, station by station.
-func (s *sheet) proven(c Certificate) {
+func (s *sheet) proven(c pack.Certificate) {
 	s.heading("What was proven")
 	var rows [][]string
 	station := ""
@@ -161,7 +115,7 @@ const (
 )
 
 // photographs are pictures of the work, with what each shows.
-func (s *sheet) photographs(list []Photograph) {
+func (s *sheet) photographs(list []pack.Photograph) {
 	if len(list) == 0 {
 		return
 	}
@@ -196,7 +150,7 @@ func (s *sheet) photographs(list []Photograph) {
 }
 
 // picture puts a photograph into a field, as large as it fits.
-func (s *sheet) picture(p Photograph, x, y, wide float64) {
+func (s *sheet) picture(p pack.Photograph, x, y, wide float64) {
 	options := fpdf.ImageOptions{ImageType: "JPG"}
 	info := s.RegisterImageOptionsReader(p.Digest, options, bytes.NewReader(p.JPEG))
 	if info == nil || info.Width() == 0 || info.Height() == 0 {
@@ -207,27 +161,4 @@ func (s *sheet) picture(p Photograph, x, y, wide float64) {
 		w, h = w*photoMM/h, photoMM
 	}
 	s.ImageOptions(p.Digest, x, y, w, h, false, options, 0, "")
-}
-
-// Certified is a certificate of a proof as it stands: each reading's last entry, in the order of the proof.
-func Certified(p *prove.Proof, outcome prove.Findings, gates []signoff.Gate, reserved []string,
-	last func(reading string) ProvenLine) Certificate {
-	c := Certificate{Lines: []ProvenLine{}, Gates: gates, Reserved: reserved, Photos: []Photograph{}}
-	for _, station := range p.Stations {
-		for _, r := range p.Readings {
-			if r.Station != station.ID {
-				continue
-			}
-			for _, v := range outcome.Verdicts {
-				if v.ID != r.ID {
-					continue
-				}
-				l := last(r.ID)
-				l.Reading, l.Station, l.What, l.Where, l.Read, l.Expect, l.Level, l.Value = r.ID, station.Name, r.What, r.Where(), v.Read,
-					v.Expect, v.Level, v.Value
-				c.Lines = append(c.Lines, l)
-			}
-		}
-	}
-	return c
 }

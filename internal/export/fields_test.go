@@ -18,7 +18,7 @@ import (
 	"epitrope/core/procedure"
 	"epitrope/core/section"
 	"epitrope/core/study"
-	"epitrope/internal/export"
+	"epitrope/internal/pack"
 )
 
 // records are the fields that nothing follows from: names, remarks, colours, dates, places and how sheets are written.
@@ -107,7 +107,7 @@ func tell(t *testing.T, document string) told {
 		return encode(t, []any{d.System, section.ShownStates(d), judge.Notes(d), judge.Checks(d), judge.SettingsOf(d),
 			judge.ChargingOf(d), d.Methods})
 	}, func() string {
-		p := export.NewPack(d, export.Workshop{})
+		p := pack.New(d, pack.Workshop{})
 		p.Document, p.Plan.Job, p.Plan.Facts, p.Plan.Questions, p.Plan.Title = job.Document{}, "", nil, nil, nil
 		p.Plan.StandIns, p.Plan.Summary = nil, ""
 		return encode(t, p) + encode(t, procedure.CalendarOf(d))

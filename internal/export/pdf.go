@@ -11,12 +11,13 @@ import (
 	"golang.org/x/image/font/gofont/goregular"
 
 	"epitrope/core/unit"
+	"epitrope/internal/pack"
 )
 
 // sheet is a pack being written. Lengths are in mm.
 type sheet struct {
 	*fpdf.Fpdf
-	pack Pack
+	pack pack.Pack
 
 	units unit.Units  // that it is written in at present
 	at    *element    // the part of the document's structure that is being written
@@ -32,12 +33,12 @@ const (
 )
 
 // OwnerPDF is what a vehicle's owner is given, printed.
-func OwnerPDF(p Pack) ([]byte, error) {
+func OwnerPDF(p pack.Pack) ([]byte, error) {
 	return printed(p, "What it does, what its lamps mean, and what to do when", func(s *sheet) { s.owner() })
 }
 
 // PDF writes a pack as one file.
-func PDF(p Pack) ([]byte, error) {
+func PDF(p pack.Pack) ([]byte, error) {
 	return printed(p, "Charging from the alternator: plan, drawing, lists and steps", func(s *sheet) {
 		s.cover()
 		s.drawing()
@@ -63,7 +64,7 @@ func PDF(p Pack) ([]byte, error) {
 
 // printed is a file of a pack: black on white, job and revision on every sheet, fonts within. The same pack gives the same
 // bytes.
-func printed(p Pack, subject string, pages func(*sheet)) ([]byte, error) {
+func printed(p pack.Pack, subject string, pages func(*sheet)) ([]byte, error) {
 	root := &element{kind: "Document"}
 	s := &sheet{Fpdf: fpdf.New("P", "mm", p.Paper, ""), pack: p, units: p.Units, at: root, marks: map[int]int{}}
 	s.AddUTF8FontFromBytes(regular, "", goregular.TTF)
@@ -85,7 +86,7 @@ func printed(p Pack, subject string, pages func(*sheet)) ([]byte, error) {
 		s.CellFormat(0, 4, clean(title), "", 0, "L", false, 0, "")
 		s.SetFont(regular, "", small)
 		s.SetXY(marginMM, 9)
-		s.CellFormat(0, 4, p.named(), "", 0, "R", false, 0, "")
+		s.CellFormat(0, 4, named(p), "", 0, "R", false, 0, "")
 		w, _ := s.GetPageSize()
 		s.Line(marginMM, 14, w-marginMM, 14)
 		s.SetY(marginMM + 6)
@@ -133,14 +134,14 @@ func (s *sheet) decoration(write func()) func() {
 }
 
 // named is what tells a sheet of this pack from others.
-func (p Pack) named() string {
+func named(p pack.Pack) string {
 	if p.Number == 0 {
-		return p.Revision + p.notToBeBuilt()
+		return p.Revision + notToBeBuilt(p)
 	}
-	return fmt.Sprintf("job %04d, %s%s", p.Number, p.Revision, p.notToBeBuilt())
+	return fmt.Sprintf("job %04d, %s%s", p.Number, p.Revision, notToBeBuilt(p))
 }
 
-func titleOf(p Pack) string {
+func titleOf(p pack.Pack) string {
 	if p.Document.Title != "" {
 		return p.Document.Title
 	}
@@ -216,7 +217,7 @@ func (s *sheet) cover() {
 	s.Ln(8)
 	s.lines("H1", "B", 24, 10, titleOf(p))
 	s.lines("P", "", 12, 6, p.Document.Customer)
-	s.lines("P", "", 12, 6, p.named()+", "+p.Dated.UTC().Format(p.Dates))
+	s.lines("P", "", 12, 6, named(p)+", "+p.Dated.UTC().Format(p.Dates))
 	s.Ln(4)
 	s.para("", unit.Capital(p.Plan.Vehicle.Label)+". "+p.Plan.Summary)
 	if p.Document.Remarks != "" {
@@ -247,4 +248,12 @@ func (s *sheet) cover() {
 		s.para("", c)
 		s.Ln(1)
 	}
+}
+
+// notToBeBuilt is what every page says while a stop stands.
+func notToBeBuilt(p pack.Pack) string {
+	if len(p.Plan.Stops()) == 0 {
+		return ""
+	}
+	return ", NOT TO BE BUILT"
 }

@@ -22,14 +22,15 @@ import (
 	"epitrope/core/system"
 	"epitrope/core/unit"
 	"epitrope/internal/export"
+	"epitrope/internal/pack"
 	"epitrope/testdata"
 )
 
-func packOf(t testing.TB, text []byte, paper string) export.Pack {
+func packOf(t testing.TB, text []byte, paper string) pack.Pack {
 	t.Helper()
 	doc, problems := job.Decode(text)
 	require.Empty(t, problems)
-	p := export.NewPack(design.Of(doc, parts.Stock()), export.Workshop{})
+	p := pack.New(design.Of(doc, parts.Stock()), pack.Workshop{})
 	p.Number, p.Revision, p.Dated, p.Paper = 47, "revision 3", saved, paper
 	return p
 }

@@ -67,7 +67,7 @@ func (s *sheet) card(c card, x, y, w, h float64) {
 	}
 	s.in("Sect", func() {
 		write("H3", "B", 11, 5, c.title)
-		write("P", "", 7.5, 3.6, fmt.Sprintf("%s, %s", titleOf(s.pack), s.pack.named()))
+		write("P", "", 7.5, 3.6, fmt.Sprintf("%s, %s", titleOf(s.pack), named(s.pack)))
 		at += 1.5
 		for _, l := range c.lines {
 			if full {

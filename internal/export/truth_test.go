@@ -27,13 +27,14 @@ import (
 	"epitrope/core/verdict"
 	"epitrope/internal/export"
 	"epitrope/internal/jobtest"
+	"epitrope/internal/pack"
 	"epitrope/testdata"
 )
 
 // spoken is everything that is said of a job.
 type spoken struct {
 	d    *design.Design
-	pack export.Pack
+	pack pack.Pack
 	text string
 }
 
@@ -56,7 +57,7 @@ func allText(t *testing.T, of any) string {
 }
 
 // pdfText are those of a pack on paper.
-func pdfText(t *testing.T, p export.Pack) string {
+func pdfText(t *testing.T, p pack.Pack) string {
 	t.Helper()
 	pdf, err := export.PDF(p)
 	require.NoError(t, err)

@@ -29,6 +29,7 @@ import (
 	"epitrope/core/trip"
 	"epitrope/internal/export"
 	"epitrope/internal/networktest"
+	"epitrope/internal/pack"
 )
 
 // depth is how much is asked of a document: what every keystroke asks, what a screen asks once, or what is run
@@ -112,7 +113,7 @@ func (a driver) all(doc job.Document, to depth) {
 		return
 	}
 	a.ask("pack", func() any {
-		p := export.NewPack(d, shelf)
+		p := pack.New(d, shelf)
 		a.solvedOrNamed(d, p.Plan.States)
 		a.rowsAreNamed(p.Modes)
 		ofOneVehicle(t, name, d, p)
@@ -132,7 +133,7 @@ func (a driver) all(doc job.Document, to depth) {
 		a.ask("moves", func() any { return study.Moves(d) })
 		a.ask("netlists", func() any { return a.netlists(d) })
 		a.ask("PDF", func() any {
-			got, err := export.PDF(export.NewPack(d, shelf))
+			got, err := export.PDF(pack.New(d, shelf))
 			assert.NoError(t, err, "%s", name)
 			return len(got)
 		})
@@ -170,9 +171,9 @@ func compared(d *design.Design) any {
 // shelf is a workshop with parts of its own.
 var shelf = ownParts()
 
-func ownParts() export.Workshop {
+func ownParts() pack.Workshop {
 	num := func(v float64) *float64 { return &v }
-	own := export.Workshop{}
+	own := pack.Workshop{}
 	for _, kind := range parts.ItemKinds {
 		for _, amps := range []float64{5, 60, 150} {
 			own.Parts = append(own.Parts, parts.Item{Kind: kind, Name: fmt.Sprintf("%s %g", kind, amps), RatingA: num(amps), Size: "16 mm2",

@@ -10,12 +10,12 @@ import (
 	"epitrope/core/network"
 	"epitrope/core/run"
 	"epitrope/core/system"
-	"epitrope/internal/export"
+	"epitrope/internal/pack"
 )
 
 // ofOneVehicle holds all sheets against each other: drawing, wires, parts, chain, section, sentence and
 // circuit name the same components and wires, with the same ratings and sizes.
-func ofOneVehicle(t testing.TB, name string, d *design.Design, pack export.Pack) {
+func ofOneVehicle(t testing.TB, name string, d *design.Design, pack pack.Pack) {
 	t.Helper()
 	sys := &pack.Plan.System
 	drawn, lines := map[string]string{}, map[string]bool{}
@@ -66,7 +66,7 @@ func ofOneVehicle(t testing.TB, name string, d *design.Design, pack export.Pack)
 }
 
 // ofOneRun holds what is said of the run's fuses and cables against each other.
-func ofOneRun(t testing.TB, name string, d *design.Design, pack export.Pack) {
+func ofOneRun(t testing.TB, name string, d *design.Design, pack pack.Pack) {
 	t.Helper()
 	columns := map[string]string{"return": "the way back"}
 	for _, c := range pack.Plan.Columns {

@@ -13,22 +13,7 @@ import (
 	"time"
 
 	"epitrope/core/prove"
-)
-
-// Meter is an instrument on the workshop's network, read by lines over TCP.
-type Meter struct {
-	Name    string `json:"name" minLength:"1" maxLength:"60"`
-	Address string `json:"address" minLength:"3" maxLength:"100" doc:"Host and port, such as 192.168.1.40:5025"`
-	Speaks  Speaks `json:"speaks" enum:"scpi,telemetry" doc:"scpi: a meter; telemetry: a charger that sends lines of JSON"`
-}
-
-// Speaks is what an instrument is spoken to in.
-type Speaks string
-
-// A meter answers to SCPI-99; a charger's telemetry is lines of JSON in the format of Telemetry.
-const (
-	SCPI         Speaks = "scpi"
-	TelemetryOut Speaks = "telemetry"
+	"epitrope/internal/settings"
 )
 
 // Telemetry is a line of a charger's telemetry: an open format of ours. What a charger does not know is left out.
@@ -53,8 +38,8 @@ const StandIn = "Epitrope,stand-in"
 // overload is what SCPI-99 has for a reading over the range.
 const overload = 9.9e37
 
-// Read reads an instrument: the text is the reading as it would be typed.
-func (m Meter) Read(ctx context.Context, r prove.Reading) (text, with string, err error) {
+// Read reads an instrument on the workshop's network, by lines over TCP: the text is the reading as it would be typed.
+func Read(ctx context.Context, m settings.Meter, r prove.Reading) (text, with string, err error) {
 	dialer := net.Dialer{Timeout: dialFor}
 	conn, err := dialer.DialContext(ctx, "tcp", m.Address)
 	if err != nil {
@@ -63,18 +48,18 @@ func (m Meter) Read(ctx context.Context, r prove.Reading) (text, with string, er
 	defer func() { _ = conn.Close() }()
 	_ = conn.SetDeadline(time.Now().Add(answerFor))
 	lines := bufio.NewReaderSize(conn, lineMost)
-	if m.Speaks == TelemetryOut {
-		text, err = m.telemetry(lines, r)
+	if m.Speaks == settings.TelemetryOut {
+		text, err = telemetry(m, lines, r)
 		return text, m.Name, err
 	}
-	return m.scpi(conn, lines, r)
+	return scpi(m, conn, lines, r)
 }
 
 // measures are the queries of SCPI-99 for each unit.
 var measures = map[prove.Unit]string{prove.Volts: "MEAS:VOLT:DC?", prove.Amps: "MEAS:CURR:DC?", prove.Ohms: "MEAS:RES?",
 	prove.Kelvin: "MEAS:TEMP?"}
 
-func (m Meter) scpi(conn net.Conn, lines *bufio.Reader, r prove.Reading) (text, with string, err error) {
+func scpi(m settings.Meter, conn net.Conn, lines *bufio.Reader, r prove.Reading) (text, with string, err error) {
 	query, measured := measures[r.Unit]
 	if !measured {
 		return "", "", errors.New("this is looked at, not measured")
@@ -115,7 +100,7 @@ func (m Meter) scpi(conn net.Conn, lines *bufio.Reader, r prove.Reading) (text, 
 }
 
 // telemetry reads the next line of a charger.
-func (m Meter) telemetry(lines *bufio.Reader, r prove.Reading) (string, error) {
+func telemetry(m settings.Meter, lines *bufio.Reader, r prove.Reading) (string, error) {
 	line, err := lines.ReadSlice('\n')
 	if err != nil {
 		return "", fmt.Errorf("%s sends no line", m.Name)

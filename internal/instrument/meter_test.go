@@ -14,6 +14,7 @@ import (
 	"epitrope/core/prove"
 	"epitrope/internal/instrument"
 	"epitrope/internal/jobtest"
+	"epitrope/internal/settings"
 )
 
 // talks is an instrument that gives one answer to each query, the last to all that follow; “” hangs up.
@@ -67,8 +68,8 @@ func TestMeters(t *testing.T) {
 		{[]string{""}, "", "does not answer to *IDN?"},
 		{[]string{instrument.StandIn + ",0,1", "NO"}, "", "the stand-in cannot show"},
 	} {
-		m := instrument.Meter{Name: "bench", Address: talks(t, c.answers...), Speaks: instrument.SCPI}
-		text, with, err := m.Read(context.Background(), r)
+		m := settings.Meter{Name: "bench", Address: talks(t, c.answers...), Speaks: settings.SCPI}
+		text, with, err := instrument.Read(context.Background(), m, r)
 		if c.wrong != "" {
 			assert.ErrorContains(t, err, c.wrong)
 			continue
@@ -77,8 +78,8 @@ func TestMeters(t *testing.T) {
 		assert.Equal(t, c.text, text)
 		assert.Contains(t, with, "bench")
 	}
-	gone := instrument.Meter{Name: "bench", Address: "127.0.0.1:1", Speaks: instrument.SCPI}
-	_, _, err := gone.Read(context.Background(), r)
+	gone := settings.Meter{Name: "bench", Address: "127.0.0.1:1", Speaks: settings.SCPI}
+	_, _, err := instrument.Read(context.Background(), gone, r)
 	assert.ErrorContains(t, err, "does not answer: is it on, and on this network")
 }
 

@@ -18,6 +18,7 @@ import (
 	"epitrope/core/plan"
 	"epitrope/core/procedure"
 	"epitrope/internal/export"
+	"epitrope/internal/pack"
 	"epitrope/internal/store"
 )
 
@@ -41,7 +42,7 @@ var Rules = sync.OnceValue(func() string {
 
 // Of makes what lists show of a job, which decide decides; own is what the workshop has of its own, for jobs
 // that stand in a bay. A job that cannot be decided is listed as that.
-func Of(doc job.Document, decide func() *design.Design, own func() export.Workshop) (l store.Listing) {
+func Of(doc job.Document, decide func() *design.Design, own func() pack.Workshop) (l store.Listing) {
 	l = store.Listing{Title: doc.Title, Customer: doc.Customer, Marks: doc.Marks(), ListedBy: Rules(), Severity: "none",
 		Dates: dates(doc, nil)}
 	defer func() {
@@ -57,7 +58,7 @@ func Of(doc job.Document, decide func() *design.Design, own func() export.Worksh
 		l.Weakest, l.Severity = p.Notes[0].Text, p.Notes[0].Severity
 	}
 	if standsInABay(doc) {
-		pack := export.NewPack(d, own())
+		pack := pack.New(d, own())
 		l.Dates = dates(doc, &pack)
 	}
 	return l
@@ -75,7 +76,7 @@ func standsInABay(doc job.Document) bool {
 }
 
 // dates are the rows of a job's calendar that have a date; those in a bay last as long as the steps of the pack.
-func dates(doc job.Document, pack *export.Pack) []store.Date {
+func dates(doc job.Document, pack *pack.Pack) []store.Date {
 	list := []store.Date{}
 	for _, row := range job.Rows(doc.Dates) {
 		due := row.Of

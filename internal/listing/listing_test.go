@@ -13,14 +13,14 @@ import (
 	"epitrope/core/parts"
 	"epitrope/core/plan"
 	"epitrope/internal/dbtest"
-	"epitrope/internal/export"
 	"epitrope/internal/jobtest"
 	"epitrope/internal/listing"
+	"epitrope/internal/pack"
 	"epitrope/internal/store"
 )
 
 func of(doc job.Document) store.Listing {
-	return listing.Of(doc, func() *design.Design { return design.Of(doc, parts.Stock()) }, func() export.Workshop { return export.Workshop{} })
+	return listing.Of(doc, func() *design.Design { return design.Of(doc, parts.Stock()) }, func() pack.Workshop { return pack.Workshop{} })
 }
 
 // What lists show is what the job's own plan says.

@@ -7,7 +7,7 @@ import (
 
 	"epitrope/core/design"
 	"epitrope/core/parts"
-	"epitrope/internal/export"
+	"epitrope/internal/pack"
 	"epitrope/internal/store"
 )
 
@@ -34,7 +34,7 @@ func Renew(ctx context.Context, s *store.Store, book parts.Book) {
 			}
 			doc, own := j.Doc(), ownOf(ctx, s.Of(j.WorkshopID))
 			book.Habits = own.Settings.Stands()
-			l := Of(doc, func() *design.Design { return design.Of(doc, book) }, func() export.Workshop { return own })
+			l := Of(doc, func() *design.Design { return design.Of(doc, book) }, func() pack.Workshop { return own })
 			if err := s.Relist(ctx, j, l); err != nil && ctx.Err() == nil {
 				slog.Warn("a listing could not be stored", "job", j.ID, "error", err)
 				break
@@ -52,7 +52,7 @@ func Renew(ctx context.Context, s *store.Store, book parts.Book) {
 }
 
 // ownOf is what the workshop has of its own, or nothing where the database does not say.
-func ownOf(ctx context.Context, s *store.Store) export.Workshop {
+func ownOf(ctx context.Context, s *store.Store) pack.Workshop {
 	own, err := Workshop(ctx, s)
 	if err != nil {
 		slog.Warn("the workshop's books could not be read", "error", err)

@@ -4,13 +4,13 @@ import (
 	"context"
 
 	"epitrope/core/procedure"
-	"epitrope/internal/export"
+	"epitrope/internal/pack"
 	"epitrope/internal/store"
 )
 
 // Workshop is what the workshop has of its own: the parts of its book, and the pace of its
 // past jobs.
-func Workshop(ctx context.Context, s *store.Store) (own export.Workshop, err error) {
+func Workshop(ctx context.Context, s *store.Store) (own pack.Workshop, err error) {
 	list, err := s.Parts(ctx)
 	if err != nil {
 		return own, err

@@ -8,9 +8,10 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/danielgtaylor/huma/v2/adapters/humago"
 
+	"epitrope/core/design"
 	"epitrope/core/job"
 	"epitrope/core/parts"
-	"epitrope/core/plan"
+	"epitrope/internal/answers"
 	"epitrope/internal/door"
 	"epitrope/internal/people"
 	"epitrope/internal/store"
@@ -33,26 +34,6 @@ func (i *Input) UnmarshalJSON(b []byte) error {
 func (Input) Schema(huma.Registry) *huma.Schema {
 	return &huma.Schema{Type: huma.TypeObject, AdditionalProperties: true,
 		Description: "A job document; its schema is at /api/schema/job. Quantities may be text with a unit, such as \"12 ft 6\"."}
-}
-
-// Planned is a document as read, what could not be used of it, and its plan.
-type Planned struct {
-	Document job.Document  `json:"document" doc:"As read: only what can be used"`
-	Problems []job.Problem `json:"problems"`
-	Plan     plan.Plan     `json:"plan"`
-}
-
-// PlaceChoice is a place that a kind of vehicle has.
-type PlaceChoice struct {
-	Kind  string `json:"kind"`
-	Value string `json:"value"`
-	Label string `json:"label"`
-}
-
-// Vocabulary is what a screen needs to ask the questions.
-type Vocabulary struct {
-	Fields []job.Field   `json:"fields"`
-	Places []PlaceChoice `json:"places"`
 }
 
 type body[T any] struct{ Body T }
@@ -134,26 +115,10 @@ func newAPI(s *store.Store, d *door.Door, way Way, mux *http.ServeMux) huma.API 
 	return h
 }
 
-func (a *api) vocabulary(context.Context, *struct{}) (*body[Vocabulary], error) {
-	v := Vocabulary{Places: []PlaceChoice{}}
-	for _, f := range job.Fields {
-		if f.Choices == nil {
-			f.Choices = []job.Option{}
-		}
-		v.Fields = append(v.Fields, f)
-	}
-	for _, b := range job.Bodies {
-		for _, p := range b.Places {
-			v.Places = append(v.Places, PlaceChoice{b.Kind, p.ID, p.Label})
-		}
-	}
-	return &body[Vocabulary]{v}, nil
+func (a *api) vocabulary(context.Context, *struct{}) (*body[answers.Vocabulary], error) {
+	return &body[answers.Vocabulary]{answers.Words()}, nil
 }
 
-func (a *api) plan(ctx context.Context, in *struct{ Body Input }) (*body[Planned], error) {
-	doc, problems := job.Decode(in.Body)
-	if problems == nil {
-		problems = job.Problems{}
-	}
-	return &body[Planned]{Planned{doc, problems, plan.Of(a.designs.of(ctx, doc))}}, nil
+func (a *api) plan(ctx context.Context, in *struct{ Body Input }) (*body[answers.Planned], error) {
+	return &body[answers.Planned]{answers.Plan(in.Body, func(doc job.Document) *design.Design { return a.designs.of(ctx, doc) })}, nil
 }

@@ -10,30 +10,11 @@ import (
 	"github.com/google/uuid"
 
 	"epitrope/core/job"
-	"epitrope/core/procedure"
+	"epitrope/internal/answers"
 	"epitrope/internal/export"
 	"epitrope/internal/people"
 	"epitrope/internal/store"
 )
-
-// soonDays is how far ahead the list of jobs looks.
-const soonDays = 30
-
-// JobDates is a job's calendar as it stands today.
-type JobDates struct {
-	Today    string             `json:"today"`
-	Calendar procedure.Calendar `json:"calendar"`
-	OfferDue []string           `json:"offerDue" doc:"When each offer would be due, entered today"`
-	Rows     []DateState        `json:"rows"`
-}
-
-// DateState is how a row of the calendar stands.
-type DateState struct {
-	Key   string `json:"key"`
-	State string `json:"state" enum:"overdue,soon,later,done,undated"`
-	Days  int    `json:"days" doc:"Until it is due; less than 0 where it is overdue"`
-	Next  string `json:"next" doc:"When it is due again if it is done today; empty where that is never"`
-}
 
 // DueRow is something of a job that is due.
 type DueRow struct {
@@ -58,51 +39,9 @@ func (a *api) registerCalendar(h huma.API) {
 		Summary: "A job's dates as iCalendar", Errors: []int{404, 410, 503}}, a.jobCalendar)
 }
 
-// dayOf is midnight of a date; documents hold only dates that read.
-func dayOf(date string) time.Time {
-	at, _ := time.Parse(time.DateOnly, date)
-	return at
-}
-
-// stateOf is how a row stands on a day.
-func stateOf(row job.Row[job.Due], today string) DateState {
-	s := DateState{Key: row.Key, State: "undated"}
-	now := dayOf(today)
-	if every := row.Of.EveryDays; every != nil {
-		s.Next = now.AddDate(0, 0, int(*every)).Format(time.DateOnly)
-	}
-	if row.Of.Due == nil {
-		return s
-	}
-	s.Days = int(dayOf(*row.Of.Due).Sub(now).Hours() / 24)
-	s.State = "done"
-	if row.Of.Open() {
-		s.State = stateIn(s.Days)
-	}
-	return s
-}
-
-// stateIn is how something stands that is due in so many days.
-func stateIn(days int) string {
-	switch {
-	case days < 0:
-		return "overdue"
-	case days <= soonDays:
-		return "soon"
-	}
-	return "later"
-}
-
-func (a *api) jobDates(ctx context.Context, in *struct{ Body Input }) (*body[JobDates], error) {
+func (a *api) jobDates(ctx context.Context, in *struct{ Body Input }) (*body[answers.JobDates], error) {
 	doc, _ := job.Decode(in.Body)
-	out := JobDates{Today: today(), Calendar: procedure.CalendarOf(a.designs.of(ctx, doc)), OfferDue: []string{}, Rows: []DateState{}}
-	for _, o := range out.Calendar.Offers {
-		out.OfferDue = append(out.OfferDue, dayOf(out.Today).AddDate(0, 0, o.Days).Format(time.DateOnly))
-	}
-	for _, row := range job.Rows(doc.Dates) {
-		out.Rows = append(out.Rows, stateOf(row, out.Today))
-	}
-	return &body[JobDates]{out}, nil
+	return &body[answers.JobDates]{answers.Dates(a.designs.of(ctx, doc), today())}, nil
 }
 
 // DuePage is a page of what is due.
@@ -118,15 +57,15 @@ func (a *api) due(ctx context.Context, in *struct {
 	if err != nil {
 		return nil, err
 	}
-	now := dayOf(today())
-	list, more, err := a.store(ctx).Due(ctx, now.AddDate(0, 0, soonDays).Format(time.DateOnly), after)
+	now := answers.Day(today())
+	list, more, err := a.store(ctx).Due(ctx, now.AddDate(0, 0, answers.SoonDays).Format(time.DateOnly), after)
 	if err != nil {
 		return nil, answer(err)
 	}
 	page := DuePage{Due: make([]DueRow, len(list))}
 	for i, d := range list {
-		days := int(dayOf(d.Due).Sub(now).Hours() / 24)
-		page.Due[i] = DueRow{Job: d.JobID, Number: d.Number, Title: d.Title, Key: d.Key, What: d.What, Due: d.Due, State: stateIn(days),
+		days := int(answers.Day(d.Due).Sub(now).Hours() / 24)
+		page.Due[i] = DueRow{Job: d.JobID, Number: d.Number, Title: d.Title, Key: d.Key, What: d.What, Due: d.Due, State: answers.StateIn(days),
 			Days: days}
 	}
 	if more {
@@ -159,7 +98,7 @@ const (
 )
 
 func (a *api) workshopCalendar(ctx context.Context, _ *struct{}) (*fileAnswer, error) {
-	list, err := a.store(ctx).OpenUntil(ctx, dayOf(today()).AddDate(0, 0, calendarAheadDays).Format(time.DateOnly), calendarMost)
+	list, err := a.store(ctx).OpenUntil(ctx, answers.Day(today()).AddDate(0, 0, calendarAheadDays).Format(time.DateOnly), calendarMost)
 	if err != nil {
 		return nil, answer(err)
 	}

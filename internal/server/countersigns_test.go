@@ -10,6 +10,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"epitrope/internal/answers"
 	"epitrope/internal/people"
 	"epitrope/internal/server"
 )
@@ -36,7 +37,7 @@ func TestCountersigning(t *testing.T) {
 	assert.False(t, ticks.Ticks[0].Waits, "a step that is no hold point waits for nobody")
 	assert.True(t, ticks.Ticks[1].Waits)
 
-	gate := func(id string) (out server.Proven) {
+	gate := func(id string) (out answers.Proven) {
 		var record server.ProofRecord
 		staff[people.Owner].ask("GET", at+"/proof", "", &record)
 		body, err := json.Marshal(map[string]any{"document": json.RawMessage(provenJob), "entries": record.Entries,
@@ -73,7 +74,7 @@ func TestCountersigning(t *testing.T) {
 	assert.Empty(t, waiting.Countersigns)
 }
 
-func gateSaid(p server.Proven, id string) string {
+func gateSaid(p answers.Proven, id string) string {
 	for _, g := range p.Gates {
 		if g.ID == id {
 			return strings.Join(g.Open, " ")

@@ -11,15 +11,10 @@ import (
 
 	"epitrope/core/job"
 	"epitrope/core/study"
+	"epitrope/internal/answers"
 	"epitrope/internal/people"
 	"epitrope/internal/store"
 )
-
-// Tried is a design run through its days.
-type Tried struct {
-	Problems []job.Problem `json:"problems" doc:"What could not be used of the document"`
-	Trial    study.Trial   `json:"trial"`
-}
 
 // Asking is a task to be done in the background: a sweep or a spread.
 type Asking struct {
@@ -74,13 +69,10 @@ func (a *api) try(ctx context.Context, in *struct {
 	From float64 `query:"from" minimum:"0" doc:"Where the window that is looked at closely begins, in s"`
 	To   float64 `query:"to" minimum:"0" doc:"… and ends; 0 looks at the whole run"`
 	Body Input
-}) (*body[Tried], error) {
-	doc, problems := job.Decode(in.Body)
-	if problems == nil {
-		problems = job.Problems{}
-	}
-	return taken(ctx, a.running, func() Tried {
-		return Tried{problems, study.Try(a.designs.of(ctx, doc), study.Window{FromS: in.From, ToS: in.To},
+}) (*body[answers.Tried], error) {
+	doc, problems := answers.Read(in.Body)
+	return taken(ctx, a.running, func() answers.Tried {
+		return answers.Tried{Problems: problems, Trial: study.Try(a.designs.of(ctx, doc), study.Window{FromS: in.From, ToS: in.To},
 			func() bool { return ctx.Err() != nil })}
 	})
 }

@@ -15,6 +15,7 @@ import (
 	"epitrope/core/alternator"
 	"epitrope/core/parts"
 	"epitrope/core/study"
+	"epitrope/internal/answers"
 	"epitrope/internal/dbtest"
 	"epitrope/internal/instrument"
 	"epitrope/internal/server"
@@ -23,7 +24,7 @@ import (
 
 func TestATrialAndAComparison(t *testing.T) {
 	h := serve(t, dbtest.Store(t))
-	var tried server.Tried
+	var tried answers.Tried
 	require.Equal(t, 200, call(t, "POST", h.URL+"/api/trial", `{"day":{"days":"2 days","outsideC":"40F"}}`, &tried).StatusCode)
 	assert.Empty(t, tried.Problems)
 	assert.Equal(t, 2.0, tried.Trial.Days)

@@ -13,25 +13,11 @@ import (
 	"github.com/google/uuid"
 
 	"epitrope/core/job"
+	"epitrope/core/signoff"
 	"epitrope/core/unit"
+	"epitrope/internal/answers"
 	"epitrope/internal/store"
 )
-
-// ProofEntry is a reading as it was entered, or what was said at a gate or of a trip.
-type ProofEntry struct {
-	ID      string    `json:"id" format:"uuid" doc:"Made by the client: sent twice it counts once"`
-	Kind    string    `json:"kind" enum:"reading,waiver,statement,trip"`
-	Subject string    `json:"subject" minLength:"1" maxLength:"60" doc:"The reading, or the gate"`
-	Entry   string    `json:"entry" minLength:"1" maxLength:"500" doc:"As it was entered: “12.61 V”; the reason; what was done"`
-	By      string    `json:"by" maxLength:"60" doc:"As the server knows them: what is sent here is not read"`
-	Person  string    `json:"person,omitempty" doc:"Who entered it, by id; otherwise who sends it"`
-	With    string    `json:"with,omitempty" maxLength:"120" doc:"The meter, or the file"`
-	State   string    `json:"state,omitempty" maxLength:"300" doc:"Of the vehicle then"`
-	At      time.Time `json:"at" doc:"By the clock of whoever read it; it decides nothing"`
-
-	Waits         bool   `json:"waits,omitempty" doc:"For a countersignature; what is sent here is not read"`
-	Countersigned string `json:"countersigned,omitempty" doc:"Who stands for it; what is sent here is not read"`
-}
 
 // SentEntry is an entry as sent: one that cannot be used keeps none of the others from being kept.
 type SentEntry json.RawMessage
@@ -54,7 +40,7 @@ type RefusedEntry struct {
 }
 
 // read reads an entry as sent.
-func (e SentEntry) read() (out ProofEntry, problems job.Problems) {
+func (e SentEntry) read() (out answers.ProofEntry, problems job.Problems) {
 	refuse := func(field string, value any, wrong, allowed string) {
 		problems = append(problems, job.Problem{Field: field, Value: short(value), Wrong: wrong, Allowed: allowed})
 	}
@@ -65,7 +51,7 @@ func (e SentEntry) read() (out ProofEntry, problems job.Problems) {
 	if len(out.ID) != uuidLength || uuid.Validate(out.ID) != nil {
 		refuse("id", out.ID, "is no identifier", "a UUID")
 	}
-	kinds := []string{store.ReadingEntry, store.WaiverEntry, store.StatementEntry, store.TripEntry}
+	kinds := []string{signoff.ReadingEntry, signoff.WaiverEntry, signoff.StatementEntry, signoff.TripEntry}
 	if !slices.Contains(kinds, out.Kind) {
 		refuse("kind", out.Kind, "is not known", "one of "+strings.Join(kinds, ", "))
 	}
@@ -105,7 +91,7 @@ func (a *api) addProof(ctx context.Context, in *struct {
 		}
 		entries = append(entries, store.ProofEntry{ID: strings.ToLower(e.ID), Kind: e.Kind, Subject: e.Subject, Entry: e.Entry,
 			ByWhom:   by.Name,
-			PersonID: by.column, Awaits: by.Role.Waits() && e.Kind != store.TripEntry, WithWhat: e.With, State: e.State, TakenAt: e.At})
+			PersonID: by.column, Awaits: by.Role.Waits() && e.Kind != signoff.TripEntry, WithWhat: e.With, State: e.State, TakenAt: e.At})
 	}
 	if err := a.store(ctx).AddProof(ctx, in.ID, entries); err != nil {
 		return nil, answer(err)
@@ -117,11 +103,11 @@ func (a *api) addProof(ctx context.Context, in *struct {
 	return out, err
 }
 
-func shownEntries(entries []store.ProofEntry, stand map[string]store.Countersign) []ProofEntry {
-	out := make([]ProofEntry, len(entries))
+func shownEntries(entries []store.ProofEntry, stand map[string]store.Countersign) []answers.ProofEntry {
+	out := make([]answers.ProofEntry, len(entries))
 	for i, e := range entries {
 		by := stand[e.ID].ByWhom
-		out[i] = ProofEntry{ID: e.ID, Kind: e.Kind, Subject: e.Subject, Entry: e.Entry, By: e.ByWhom, With: e.WithWhat, State: e.State,
+		out[i] = answers.ProofEntry{ID: e.ID, Kind: e.Kind, Subject: e.Subject, Entry: e.Entry, By: e.ByWhom, With: e.WithWhat, State: e.State,
 			At:    e.TakenAt.UTC(),
 			Waits: e.Awaits && by == "", Countersigned: by}
 	}

@@ -15,6 +15,7 @@ import (
 	"epitrope/core/plan"
 	"epitrope/internal/export"
 	"epitrope/internal/listing"
+	"epitrope/internal/pack"
 	"epitrope/internal/store"
 )
 
@@ -136,7 +137,7 @@ func (a *api) drafted(ctx context.Context, in Input, by string) (d store.Draft, 
 	if err != nil {
 		return d, err
 	}
-	own := func() (own export.Workshop) {
+	own := func() (own pack.Workshop) {
 		own, err = a.workshop(ctx)
 		return own
 	}

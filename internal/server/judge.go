@@ -10,18 +10,10 @@ import (
 	"epitrope/core/job"
 	"epitrope/core/modes"
 	"epitrope/core/study"
-
+	"epitrope/internal/answers"
+	"epitrope/internal/pack"
 	"epitrope/internal/people"
 )
-
-// Judged is every coupling on a document, the trade's disagreements, and the charger's
-// size, each with what it comes to in the circuit. Through time a coupling is run when it
-// is asked for.
-type Judged struct {
-	Methods []study.Consequence `json:"methods"`
-	Schools []study.School      `json:"schools"`
-	Sizings []study.Sizing      `json:"sizings"`
-}
 
 func (a *api) registerJudge(h huma.API) {
 	post := func(id, path, summary string) huma.Operation {
@@ -45,22 +37,14 @@ func (a *api) prices(ctx context.Context) *study.Prices {
 	if err != nil {
 		return nil
 	}
-	set := a.settings.of(ctx).now()
-	return &study.Prices{Book: items, Currency: set.Currency, HourlyRate: set.HourlyRate}
+	return answers.Prices(pack.Workshop{Parts: items, Settings: a.settings.of(ctx).now()})
 }
 
-func (a *api) judgeMethods(ctx context.Context, in *struct{ Body Input }) (*body[Judged], error) {
+func (a *api) judgeMethods(ctx context.Context, in *struct{ Body Input }) (*body[answers.Judged], error) {
 	doc, _ := job.Decode(in.Body) // as the plan does: what can be used of it
 	d := a.designs.of(ctx, doc)
 	prices := a.prices(ctx)
-	return taken(ctx, a.running, func() Judged {
-		j := Judged{study.Consequences(d), study.Schools(d), study.Sizings(d)}
-		if prices != nil {
-			prices.Methods(d, j.Methods)
-			prices.Schools(d, j.Schools)
-		}
-		return j
-	})
+	return taken(ctx, a.running, func() answers.Judged { return answers.Judge(d, prices) })
 }
 
 func (a *api) driveMethod(ctx context.Context, in *struct {

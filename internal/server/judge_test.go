@@ -8,6 +8,7 @@ import (
 
 	"epitrope/core/coupling"
 	"epitrope/core/study"
+	"epitrope/internal/answers"
 	"epitrope/internal/dbtest"
 	"epitrope/internal/server"
 )
@@ -17,7 +18,7 @@ import (
 func TestCouplingsOneByOne(t *testing.T) {
 	h := serve(t, dbtest.Store(t))
 	const doc = `{"aux":{"chemistry":"lifepo4","capacityAh":100},"use":{"dailyAh":30,"drivenHours":1}}`
-	var judged server.Judged
+	var judged answers.Judged
 	require.Equal(t, 200, call(t, "POST", h.URL+"/api/methods", doc, &judged).StatusCode)
 	require.Len(t, judged.Methods, len(coupling.Kinds()))
 	for _, m := range judged.Methods {

@@ -9,29 +9,14 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
-	"epitrope/core/harness"
 	"epitrope/core/job"
-	"epitrope/core/procedure"
+	"epitrope/internal/answers"
 	"epitrope/internal/export"
 	"epitrope/internal/listing"
+	"epitrope/internal/pack"
 	"epitrope/internal/people"
 	"epitrope/internal/store"
 )
-
-// Made is what goes out to the bay.
-type Made struct {
-	Wires   []harness.Lead   `json:"wires"`
-	Cuts    []harness.Cut    `json:"cuts"`
-	Parts   harness.List     `json:"parts"`
-	Drawing harness.Drawing  `json:"drawing"`
-	Steps   []procedure.Step `json:"steps"`
-	Hours   float64          `json:"hours" doc:"What the steps take together"`
-
-	Schedule     []procedure.Slot `json:"schedule" doc:"The steps over days of the bay"`
-	Days         int              `json:"days"`
-	Waits        []procedure.Wait `json:"waits" doc:"Parts to be ordered, with the first step that needs each"`
-	BeforeTrades []string         `json:"beforeTrades" doc:"Steps to be done before others close floor and walls"`
-}
 
 // csv is the type of a list as a file.
 const csv = "text/csv; charset=utf-8; header=present"
@@ -44,31 +29,25 @@ func (a *api) registerMake(h huma.API) {
 			Errors: []int{404, 410, 503}}
 	}
 	on(h, people.Look, file("drawing", "drawing.svg", "The wiring drawing of a job's draft"),
-		a.fileOf("image/svg+xml", "drawing.svg", func(p export.Pack) []byte { return export.SVG(p.Drawing, p.Document.Title, p.Units) }))
+		a.fileOf("image/svg+xml", "drawing.svg", func(p pack.Pack) []byte { return export.SVG(p.Drawing, p.Document.Title, p.Units) }))
 	on(h, people.Look, file("pack", "pack.pdf", "The pack of a job's draft: drawing, lists, steps, settings, readings, workings"), a.pack)
 	on(h, people.Look, file("issuedPack", "revisions/{number}/pack.pdf", "The pack of a revision as it was issued"), a.issuedPack)
 	on(h, people.Look, file("wireList", "wires.csv", "The wire list of a job's draft"),
-		a.fileOf(csv, "wires.csv", func(p export.Pack) []byte { return export.WiresCSV(p.Leads, p.Units) }))
+		a.fileOf(csv, "wires.csv", func(p pack.Pack) []byte { return export.WiresCSV(p.Leads, p.Units) }))
 	on(h, people.Look, file("cutList", "cuts.csv", "The cut list of a job's draft"),
-		a.fileOf(csv, "cuts.csv", func(p export.Pack) []byte { return export.CutsCSV(p.Cuts, p.Units) }))
+		a.fileOf(csv, "cuts.csv", func(p pack.Pack) []byte { return export.CutsCSV(p.Cuts, p.Units) }))
 	on(h, people.Look, file("partsList", "parts.csv", "The parts list of a job's draft"),
-		a.fileOf(csv, "parts.csv", func(p export.Pack) []byte { return export.PartsCSV(p.Parts, p.Units) }))
+		a.fileOf(csv, "parts.csv", func(p pack.Pack) []byte { return export.PartsCSV(p.Parts, p.Units) }))
 }
 
 // workshop is what the workshop has of its own.
-func (a *api) workshop(ctx context.Context) (export.Workshop, error) {
+func (a *api) workshop(ctx context.Context) (pack.Workshop, error) {
 	return listing.Workshop(ctx, a.store(ctx))
 }
 
-// made is a pack as the screens show it.
-func made(p export.Pack) Made {
-	return Made{Wires: p.Leads, Cuts: p.Cuts, Parts: p.Parts, Drawing: p.Drawing, Steps: p.Steps, Hours: p.Hours,
-		Schedule: p.Schedule, Days: procedure.Days(p.Schedule), Waits: p.Waits, BeforeTrades: procedure.BeforeTrades(p.Steps)}
-}
-
 // packOf is a stored job's pack.
-func (a *api) packOf(ctx context.Context, j store.Job, own export.Workshop, revision string, dated time.Time) export.Pack {
-	p := export.NewPack(a.designs.of(ctx, j.Doc()), own)
+func (a *api) packOf(ctx context.Context, j store.Job, own pack.Workshop, revision string, dated time.Time) pack.Pack {
+	p := pack.New(a.designs.of(ctx, j.Doc()), own)
 	p.Number, p.Revision, p.Dated = j.Number, revision, dated
 	return p
 }
@@ -110,17 +89,17 @@ func (a *api) issuedPack(ctx context.Context, in *revisionPath) (*fileAnswer, er
 		a.took(ctx, in.ID, fmt.Sprintf("the pack of revision %d", r.Number))
 }
 
-func (a *api) makeIt(ctx context.Context, in *struct{ Body Input }) (*body[Made], error) {
+func (a *api) makeIt(ctx context.Context, in *struct{ Body Input }) (*body[answers.Made], error) {
 	doc, _ := job.Decode(in.Body) // as the plan does: what can be used of it
 	own, err := a.workshop(ctx)
 	if err != nil {
 		return nil, answer(err)
 	}
-	return &body[Made]{made(export.NewPack(a.designs.of(ctx, doc), own))}, nil
+	return &body[answers.Made]{answers.Make(pack.New(a.designs.of(ctx, doc), own))}, nil
 }
 
 // fileOf answers with a file made of a job's draft.
-func (a *api) fileOf(contentType, name string, write func(p export.Pack) []byte) func(context.Context, *JobPath) (*fileAnswer, error) {
+func (a *api) fileOf(contentType, name string, write func(p pack.Pack) []byte) func(context.Context, *JobPath) (*fileAnswer, error) {
 	return func(ctx context.Context, in *JobPath) (*fileAnswer, error) {
 		j, err := a.store(ctx).Get(ctx, in.ID)
 		if err != nil {
@@ -130,7 +109,7 @@ func (a *api) fileOf(contentType, name string, write func(p export.Pack) []byte)
 		if err != nil {
 			return nil, answer(err)
 		}
-		data := write(export.NewPack(a.designs.of(ctx, j.Doc()), own))
+		data := write(pack.New(a.designs.of(ctx, j.Doc()), own))
 		return &fileAnswer{contentType, `attachment; filename="` + name + `"`, data}, a.took(ctx, in.ID, name)
 	}
 }

@@ -12,6 +12,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"epitrope/internal/answers"
 	"epitrope/internal/dbtest"
 	"epitrope/internal/server"
 )
@@ -26,7 +27,7 @@ func TestMake(t *testing.T) {
 		`"loads":{"a1":{"kind":"fridge","name":"vaccine \"fridge\""}}}`
 	var opened server.Opened
 	call(t, "POST", h.URL+"/api/jobs", doc, &opened)
-	var made server.Made
+	var made answers.Made
 	res := call(t, "POST", h.URL+"/api/make", doc, &made)
 	require.Equal(t, 200, res.StatusCode)
 	assert.NotEmpty(t, made.Steps)

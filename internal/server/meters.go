@@ -10,7 +10,7 @@ import (
 
 	"epitrope/core/job"
 	"epitrope/core/prove"
-
+	"epitrope/internal/instrument"
 	"epitrope/internal/people"
 )
 
@@ -52,7 +52,7 @@ func (a *api) readMeter(ctx context.Context, in *struct{ Body MeterAsked }) (*bo
 		return nil, inputProblem(job.Problems{{Field: "reading", Value: short(in.Body.Reading), Wrong: "is none of this proof's",
 			Allowed: "the id of one of its readings"}})
 	}
-	text, with, err := set.Meters[at].Read(ctx, r)
+	text, with, err := instrument.Read(ctx, set.Meters[at], r)
 	if err != nil {
 		return nil, problem(http.StatusBadGateway, "meter", err.Error()+".")
 	}

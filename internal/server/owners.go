@@ -12,9 +12,11 @@ import (
 
 	"epitrope/core/job"
 	"epitrope/core/owner"
+	"epitrope/core/signoff"
 	"epitrope/core/trip"
 	"epitrope/internal/door"
 	"epitrope/internal/export"
+	"epitrope/internal/pack"
 	"epitrope/internal/people"
 	"epitrope/internal/store"
 )
@@ -107,7 +109,7 @@ type handing struct {
 	name   string
 	signed store.Signoff
 	frozen frozen
-	pack   export.Pack
+	pack   pack.Pack
 }
 
 // byLink is what a token shows; the context is of its workshop.
@@ -136,7 +138,7 @@ func (a *api) byLink(ctx context.Context, token string) (context.Context, handin
 	if err != nil {
 		return ctx, h, answer(err)
 	}
-	h.pack = export.NewPack(a.built(ctx, h.frozen.Document), own)
+	h.pack = pack.New(a.built(ctx, h.frozen.Document), own)
 	h.pack.Signed, h.pack.Revision, h.pack.Dated = &h.frozen.Signed, fmt.Sprintf("certificate %d", h.signed.Number), h.signed.SignedAt
 	return ctx, h, nil
 }
@@ -157,7 +159,7 @@ func (a *api) handed(ctx context.Context, in *struct{ Body Token }) (*body[Hande
 		return nil, answer(err)
 	}
 	for _, e := range entries {
-		if e.Kind == store.TripEntry && e.ByWhom == vehiclesOwner {
+		if e.Kind == signoff.TripEntry && e.ByWhom == vehiclesOwner {
 			out.Trips = append(out.Trips, e.Entry)
 		}
 	}
@@ -212,7 +214,7 @@ func (a *api) handedTrip(ctx context.Context, in *struct{ Body ToldTrip }) (*bod
 	}
 	got := trip.Of(a.built(ctx, h.frozen.Document), in.Body.Drive, h.frozen.Signed.Values()["charge"])
 	entry := tripEntry(in.Body.Drive, got.Says)
-	if err := a.store(ctx).AddProof(ctx, *h.link.JobID, []store.ProofEntry{{ID: uuid.NewString(), Kind: store.TripEntry, Subject: "trip",
+	if err := a.store(ctx).AddProof(ctx, *h.link.JobID, []store.ProofEntry{{ID: uuid.NewString(), Kind: signoff.TripEntry, Subject: "trip",
 		Entry:  entry,
 		ByWhom: vehiclesOwner, TakenAt: time.Now()}}); err != nil {
 		return nil, answer(err)
@@ -222,7 +224,7 @@ func (a *api) handedTrip(ctx context.Context, in *struct{ Body ToldTrip }) (*bod
 
 func countTrips(entries []store.ProofEntry) (n int) {
 	for _, e := range entries {
-		if e.Kind == store.TripEntry && e.ByWhom == vehiclesOwner {
+		if e.Kind == signoff.TripEntry && e.ByWhom == vehiclesOwner {
 			n++
 		}
 	}

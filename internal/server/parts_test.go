@@ -10,6 +10,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"epitrope/internal/answers"
 	"epitrope/internal/dbtest"
 	"epitrope/internal/server"
 )
@@ -133,7 +134,7 @@ func TestDueAndCalendar(t *testing.T) {
 		assert.Contains(t, res.Header.Get("Content-Type"), "text/calendar")
 		assert.Contains(t, string(text), "SUMMARY:Charge it")
 	}
-	var dates server.JobDates
+	var dates answers.JobDates
 	call(t, "POST", h.URL+"/api/dates", `{"dates":{"d1":{"kind":"topup","due":"2020-01-01"}}}`, &dates)
 	assert.Equal(t, "overdue", dates.Rows[0].State)
 	assert.Len(t, dates.OfferDue, len(dates.Calendar.Offers))

@@ -4,63 +4,30 @@ import (
 	"context"
 	"io"
 	"net/http"
-	"time"
 
 	"github.com/danielgtaylor/huma/v2"
 
 	"epitrope/core/design"
 	"epitrope/core/job"
 	"epitrope/core/prove"
-	"epitrope/core/signoff"
-	"epitrope/internal/export"
+	"epitrope/internal/answers"
 	"epitrope/internal/instrument"
+	"epitrope/internal/pack"
 	"epitrope/internal/people"
-	"epitrope/internal/store"
 )
 
 // ProofRecord is all that was entered, photographed and signed on a job.
 type ProofRecord struct {
-	Entries []ProofEntry   `json:"entries" doc:"In the order in which the server got them: of two readings of one thing the later stands"`
-	Refused []RefusedEntry `json:"refused" doc:"What was sent and cannot be kept; all else is"`
-	Photos  []Photo        `json:"photos"`
-	Signed  []Signed       `json:"signed" doc:"The newest first"`
+	Entries []answers.ProofEntry `json:"entries" doc:"In the order in which the server got them: of two readings of one thing the later stands"`
+	Refused []RefusedEntry       `json:"refused" doc:"What was sent and cannot be kept; all else is"`
+	Photos  []Photo              `json:"photos"`
+	Signed  []Signed             `json:"signed" doc:"The newest first"`
 }
 
 // Proving is a document with what was entered, done and photographed.
 type Proving struct {
-	Document Input          `json:"document"`
-	Entries  []ProofEntry   `json:"entries" maxItems:"5000"`
-	Done     []string       `json:"done" maxItems:"1000" doc:"Steps that are ticked, by id"`
-	Waiting  []string       `json:"waiting,omitempty" maxItems:"1000" doc:"… of which these wait for a countersignature"`
-	Photos   map[string]int `json:"photos" doc:"How many there are, by what they are tied to"`
-}
-
-// AskedReading is a reading with where it is taken.
-type AskedReading struct {
-	prove.Reading
-	Where   string        `json:"where" doc:"Where probes or clamp go, in words"`
-	Base    string        `json:"base" doc:"What it is expected to be with nothing read before it, in words"`
-	Picture prove.Picture `json:"picture"`
-}
-
-// Proven is a proof as far as it has come.
-type Proven struct {
-	Stations []prove.Station    `json:"stations"`
-	Readings []AskedReading     `json:"readings" doc:"In the order in which they are taken; the pieces of a stretch behind it"`
-	Stops    []string           `json:"stops" doc:"What the plan may not be built with; then there is nothing to read"`
-	Unsteady bool               `json:"unsteady" doc:"With the engine running it comes to no stand"`
-	Findings prove.Findings     `json:"findings"`
-	Wrong    []prove.EntryError `json:"wrong" doc:"Entries that are no readings"`
-	Gates    []signoff.Gate     `json:"gates"`
-	MayShow  []PhotoOf          `json:"mayShow" doc:"What photographs may be tied to"`
-	Steps    map[string]string  `json:"steps" doc:"What its steps are called, by id"`
-	Reserved []string           `json:"reserved" doc:"What local rules keep for a licensed person"`
-}
-
-// PhotoOf is what a photograph may be tied to.
-type PhotoOf struct {
-	Tied string `json:"tied"`
-	Name string `json:"name"`
+	Document Input `json:"document"`
+	answers.Entered
 }
 
 // mostProving is the largest request about a proof.
@@ -81,88 +48,19 @@ func (a *api) registerProof(h huma.API) {
 		Summary:     "Read a file of readings, or a logger's file of one", Errors: []int{404, 410, 413, 422, 503}}, a.readProofFile)
 }
 
-// entered are the readings among entries, with what was said at gates.
-func entered(entries []ProofEntry) (read []prove.Entry, said []signoff.Said) {
-	for _, e := range entries {
-		switch e.Kind {
-		case store.ReadingEntry:
-			read = append(read, prove.Entry{Reading: e.Subject, Text: e.Entry})
-		case store.WaiverEntry, store.StatementEntry:
-			said = append(said, signoff.Said{Gate: e.Subject, Waives: e.Kind == store.WaiverEntry, By: e.By, Text: e.Entry,
-				At: e.At.Format(time.RFC3339), Waits: e.Waits, Countersigned: e.Countersigned})
-		}
-	}
-	return read, said
-}
-
 // built is the design of a document as it was built.
 func (a *api) built(ctx context.Context, doc job.Document) *design.Design {
-	if len(doc.Built) > 0 {
-		doc, _ = doc.AsBuilt()
-	}
-	return a.designs.of(ctx, doc)
+	return a.designs.of(ctx, answers.AsBuilt(doc))
 }
 
-// proven is how far a proof has come.
-func (a *api) proven(d *design.Design, pack export.Pack, entries []ProofEntry, steps, waiting []string, photos map[string]int) Proven {
-	p := pack.Proof
-	read, said := entered(entries)
-	taken, wrong := p.Read(read)
-	out := Proven{Stations: p.Stations, Readings: []AskedReading{}, Stops: p.Stops, Unsteady: p.Unsteady, Findings: p.Judge(taken),
-		Wrong:    wrong,
-		Reserved: signoff.Reserved(d)}
-	if out.Stops == nil {
-		out.Stops = []string{}
-	}
-	if out.Stations == nil {
-		out.Stations = []prove.Station{}
-	}
-	out.MayShow, out.Steps = mayShow(d), map[string]string{}
-	for _, s := range pack.Steps {
-		out.Steps[s.ID] = s.Title
-	}
-	pictures := p.Pictures()
-	for _, r := range p.Readings {
-		out.Readings = append(out.Readings, AskedReading{r, r.Where(), p.Expected(r), pictures[r.ID]})
-	}
-	done := map[string]bool{}
-	for _, id := range steps {
-		done[id] = true
-	}
-	stepsWait, readingsWait := map[string]bool{}, map[string]bool{}
-	for _, id := range waiting {
-		stepsWait[id] = true
-	}
-	for _, e := range entries { // of two readings of one thing the later stands
-		if e.Kind == store.ReadingEntry {
-			readingsWait[e.Subject] = e.Waits
-		}
-	}
-	out.Gates = signoff.Gates(d, pack.Steps, signoff.Done{Steps: done, Findings: out.Findings, Photos: photos, Said: said,
-		StepsWait: stepsWait, ReadingsWait: readingsWait})
-	return out
-}
-
-// mayShow is what photographs may be tied to besides steps.
-func mayShow(d *design.Design) []PhotoOf {
-	list := []PhotoOf{}
-	for _, s := range signoff.Shown {
-		list = append(list, PhotoOf(s))
-	}
-	for _, c := range d.System.Components {
-		list = append(list, PhotoOf{c.ID, c.Name})
-	}
-	return list
-}
-
-func (a *api) prove(ctx context.Context, in *struct{ Body Proving }) (*body[Proven], error) {
+func (a *api) prove(ctx context.Context, in *struct{ Body Proving }) (*body[answers.Proven], error) {
 	doc, _ := job.Decode(in.Body.Document) // as the plan does: what can be used of it
 	own, err := a.workshop(ctx)
 	if err != nil {
 		return nil, answer(err)
 	}
 	d := a.built(ctx, doc)
-	return &body[Proven]{a.proven(d, export.NewPack(d, own), in.Body.Entries, in.Body.Done, in.Body.Waiting, in.Body.Photos)}, nil
+	return &body[answers.Proven]{answers.Prove(d, pack.New(d, own), in.Body.Entered)}, nil
 }
 
 // ProofFile is what a file says at a proof.

@@ -22,6 +22,7 @@ import (
 
 	"epitrope/core/prove"
 	"epitrope/core/trip"
+	"epitrope/internal/answers"
 	"epitrope/internal/dbtest"
 	"epitrope/internal/jobtest"
 	"epitrope/internal/server"
@@ -40,12 +41,12 @@ func opened(t *testing.T, h *httptest.Server) string {
 	return job.ID
 }
 
-func entry(kind, subject, text string) server.ProofEntry {
-	return server.ProofEntry{ID: uuid.NewString(), Kind: kind, Subject: subject, Entry: text, By: "Ivo", With: "meter 2", State: "key out"}
+func entry(kind, subject, text string) answers.ProofEntry {
+	return answers.ProofEntry{ID: uuid.NewString(), Kind: kind, Subject: subject, Entry: text, By: "Ivo", With: "meter 2", State: "key out"}
 }
 
 // send posts entries, each given a time.
-func send(t *testing.T, h *httptest.Server, id string, entries ...server.ProofEntry) server.ProofRecord {
+func send(t *testing.T, h *httptest.Server, id string, entries ...answers.ProofEntry) server.ProofRecord {
 	t.Helper()
 	list := []string{}
 	for _, e := range entries {
@@ -84,13 +85,13 @@ func proven(t *testing.T, h *httptest.Server, id string) {
 	t.Helper()
 	d := jobtest.Design(t, provenJob)
 	p := prove.Of(d)
-	list := []server.ProofEntry{entry("statement", "crimps", "hexagonal die, pulled"), entry("statement", "built", "as drawn")}
+	list := []answers.ProofEntry{entry("statement", "crimps", "hexagonal die, pulled"), entry("statement", "built", "as drawn")}
 	for _, taken := range standin.Build(d, p, 3).Readings() {
 		r, _ := p.Reading(taken.ID)
 		list = append(list, entry("reading", r.ID, r.Says(taken.Value)))
 	}
 	assert.Empty(t, send(t, h, id, list...).Refused)
-	var made server.Made
+	var made answers.Made
 	call(t, "POST", h.URL+"/api/make", provenJob, &made)
 	ticks := []string{}
 	for _, s := range made.Steps {
@@ -260,8 +261,8 @@ func TestOnlyListedInstrumentsAreRead(t *testing.T) {
 // What is entered and cannot be read is met with words, beside all else.
 func TestProvingSaysWhatIsWrong(t *testing.T) {
 	h := serve(t, dbtest.Store(t))
-	ask := func(text string) server.Proven {
-		var out server.Proven
+	ask := func(text string) answers.Proven {
+		var out answers.Proven
 		body := fmt.Sprintf(`{"document":%s,"entries":[{"id":%q,"kind":"reading","subject":"start-rest","entry":%q,"by":"Ivo",`+
 			`"at":"2031-05-02T09:00:00Z"}],"done":[],"photos":{}}`, provenJob, uuid.NewString(), text)
 		require.Equal(t, 200, call(t, "POST", h.URL+"/api/proof", body, &out).StatusCode)

@@ -15,6 +15,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"epitrope/internal/answers"
 	"epitrope/internal/dbtest"
 	"epitrope/internal/door"
 	"epitrope/internal/people"
@@ -200,7 +201,7 @@ func TestStopsAreNotIssued(t *testing.T) {
 // A plan needs no database, and a document that is partly wrong still gets one.
 func TestPlanWithoutADatabase(t *testing.T) {
 	h := serve(t, dbtest.Store(t))
-	var planned server.Planned
+	var planned answers.Planned
 	res := call(t, "POST", h.URL+"/api/plan", `{"use":{"dailyAh":"lots","drivenHours":"90 min"}}`, &planned)
 	require.Equal(t, 200, res.StatusCode)
 	require.Len(t, planned.Problems, 1)

@@ -14,14 +14,14 @@ import (
 	"epitrope/core/unit"
 	"epitrope/internal/people"
 	"epitrope/internal/said"
+	"epitrope/internal/settings"
 	"epitrope/internal/store"
-	"epitrope/internal/workshop"
 )
 
 // KeptSettings are a workshop's settings as they are kept.
 type KeptSettings struct {
 	Version  int                  `json:"version" doc:"Goes up with every change; 0: nobody chose yet"`
-	Settings workshop.Preferences `json:"settings"`
+	Settings settings.Preferences `json:"settings"`
 }
 
 func (a *api) registerSettings(h huma.API) {
@@ -62,7 +62,7 @@ const settingsFor = time.Second
 // nor does it fail with it.
 type settled struct {
 	store   *store.Store
-	kept    atomic.Pointer[workshop.Preferences]
+	kept    atomic.Pointer[settings.Preferences]
 	readAt  atomic.Int64
 	reading atomic.Bool
 }
@@ -89,9 +89,9 @@ func (a *allSettled) of(ctx context.Context) *settled {
 }
 
 // now are the settings that hold.
-func (s *settled) now() workshop.Preferences {
+func (s *settled) now() settings.Preferences {
 	if s == nil || s.store == nil {
-		return workshop.Usual()
+		return settings.Usual()
 	}
 	kept := s.kept.Load()
 	if time.Since(time.UnixMilli(s.readAt.Load())) > settingsFor && s.reading.CompareAndSwap(false, true) {
@@ -104,7 +104,7 @@ func (s *settled) now() workshop.Preferences {
 	if kept = s.kept.Load(); kept != nil {
 		return *kept
 	}
-	return workshop.Usual()
+	return settings.Usual()
 }
 
 func (s *settled) read() {
@@ -120,7 +120,7 @@ func (s *settled) read() {
 	}
 }
 
-func (s *settled) take(set workshop.Preferences) {
+func (s *settled) take(set settings.Preferences) {
 	s.kept.Store(&set)
 	s.readAt.Store(time.Now().UnixMilli())
 }
@@ -130,7 +130,7 @@ const unitsHead = "Units"
 
 // inUnits writes the words of an answer in the units that were asked for, or the workshop's.
 func (a *allSettled) inUnits(ctx huma.Context, _ string, v any) (any, error) {
-	units := workshop.Usual().Units
+	units := settings.Usual().Units
 	if who(ctx.Context()).known {
 		units = a.of(ctx.Context()).now().Units
 	}

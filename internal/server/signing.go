@@ -14,7 +14,9 @@ import (
 	"epitrope/core/design"
 	"epitrope/core/job"
 	"epitrope/core/signoff"
+	"epitrope/internal/answers"
 	"epitrope/internal/export"
+	"epitrope/internal/pack"
 	"epitrope/internal/people"
 	"epitrope/internal/store"
 )
@@ -36,11 +38,11 @@ type Signing struct {
 
 // frozen is what is kept of a job as it was signed for.
 type frozen struct {
-	Document job.Document       `json:"document"`
-	Entries  []ProofEntry       `json:"entries"`
-	Steps    []string           `json:"steps"`
-	Photos   []Photo            `json:"photos"`
-	Signed   export.Certificate `json:"signed"`
+	Document job.Document         `json:"document"`
+	Entries  []answers.ProofEntry `json:"entries"`
+	Steps    []string             `json:"steps"`
+	Photos   []Photo              `json:"photos"`
+	Signed   pack.Certificate     `json:"signed"`
 }
 
 // mostPrinted are how many photographs of a job are printed, the newest.
@@ -68,7 +70,7 @@ func (e *gatesOpen) Error() string {
 
 // standing is all that was done on a job until now.
 type standing struct {
-	entries []ProofEntry
+	entries []answers.ProofEntry
 	steps   []string
 	waiting []string // of the steps: for a countersignature
 	photos  []store.Photo
@@ -105,11 +107,11 @@ func (a *api) standing(ctx context.Context, id string) (out standing, err error)
 }
 
 // printed are photographs as they are printed: with the name of the gate or the step that each is tied to.
-func printed(photos []store.Photo, d *design.Design, pack export.Pack) []export.Photograph {
-	names := signoff.Names(d, pack.Steps)
-	out := []export.Photograph{}
+func printed(photos []store.Photo, d *design.Design, whole pack.Pack) []pack.Photograph {
+	names := signoff.Names(d, whole.Steps)
+	out := []pack.Photograph{}
 	for _, p := range photos {
-		out = append(out, export.Photograph{Tied: cmp.Or(names[p.Tied], p.Tied), Note: p.Note, By: p.ByWhom, At: p.TakenAt,
+		out = append(out, pack.Photograph{Tied: cmp.Or(names[p.Tied], p.Tied), Note: p.Note, By: p.ByWhom, At: p.TakenAt,
 			Digest: p.Digest,
 			JPEG:   p.Content})
 	}
@@ -141,34 +143,34 @@ func (a *api) sign(ctx context.Context, in *struct {
 }
 
 // freeze puts what is signed for into a sign-off, or says which gates are open.
-func (a *api) freeze(ctx context.Context, j store.Job, s *store.Signoff, own export.Workshop, done standing) error {
+func (a *api) freeze(ctx context.Context, j store.Job, s *store.Signoff, own pack.Workshop, done standing) error {
 	d := a.built(ctx, j.Doc())
-	pack := export.NewPack(d, own)
-	pack.Number = j.Number
+	whole := pack.New(d, own)
+	whole.Number = j.Number
 	counts := map[string]int{}
 	shown := []Photo{}
 	for _, p := range done.photos {
 		counts[p.Tied]++
 		shown = append(shown, photo(p))
 	}
-	now := a.proven(d, pack, done.entries, done.steps, done.waiting, counts)
+	now := answers.Prove(d, whole, answers.Entered{Entries: done.entries, Done: done.steps, Waiting: done.waiting, Photos: counts})
 	if left := signoff.Left(now.Gates); len(left) > 0 {
 		return &gatesOpen{left}
 	}
-	c := export.Certified(pack.Proof, now.Findings, now.Gates, now.Reserved, func(reading string) (line export.ProvenLine) {
+	c := pack.Certified(whole.Proof, now.Findings, now.Gates, now.Reserved, func(reading string) (line pack.ProvenLine) {
 		for _, e := range done.entries {
-			if e.Kind == store.ReadingEntry && e.Subject == reading {
-				line = export.ProvenLine{By: signoff.Under(e.By, e.Countersigned), With: e.With, At: e.At, Raw: e.Entry}
+			if e.Kind == signoff.ReadingEntry && e.Subject == reading {
+				line = pack.ProvenLine{By: signoff.Under(e.By, e.Countersigned), With: e.With, At: e.At, Raw: e.Entry}
 			}
 		}
 		return line
 	})
-	c.Number, c.By, c.At, c.Photos = s.Number, s.ByWhom, s.SignedAt, printed(done.photos, d, pack)
+	c.Number, c.By, c.At, c.Photos = s.Number, s.ByWhom, s.SignedAt, printed(done.photos, d, whole)
 	var err error
 	if s.Frozen, err = json.Marshal(frozen{j.Doc(), done.entries, done.steps, shown, c}); err != nil {
 		return err
 	}
-	s.Certificate, err = export.CertificatePDF(pack, c)
+	s.Certificate, err = export.CertificatePDF(whole, c)
 	return err
 }
 
@@ -185,7 +187,7 @@ func (a *api) certificate(ctx context.Context, in *struct {
 }
 
 // handedOver puts what was proven and photographed of a job into its pack.
-func (a *api) handedOver(ctx context.Context, id string, d *design.Design, p *export.Pack) error {
+func (a *api) handedOver(ctx context.Context, id string, d *design.Design, p *pack.Pack) error {
 	signed, err := a.store(ctx).Signoffs(ctx, id)
 	if err != nil {
 		return err

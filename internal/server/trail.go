@@ -12,7 +12,7 @@ import (
 	"epitrope/core/job"
 	"epitrope/core/procedure"
 	"epitrope/core/signoff"
-	"epitrope/internal/export"
+	"epitrope/internal/pack"
 	"epitrope/internal/people"
 	"epitrope/internal/store"
 )
@@ -85,7 +85,7 @@ func (a *api) trailOf(ctx context.Context, id string, before time.Time) (*body[T
 		d := list[i]
 		line := TrailLine{At: d.At.UTC(), By: d.ByWhom, Did: cmp.Or(didWords[d.Did], d.Did), What: cmp.Or(names[d.What], d.What),
 			Detail: d.Detail}
-		if d.Did == store.ReadingEntry {
+		if d.Did == signoff.ReadingEntry {
 			line.What = cmp.Or(readings[d.What], d.What)
 		}
 		if id == "" {
@@ -164,7 +164,7 @@ func (a *api) namesOn(ctx context.Context, id string) (names, readings map[strin
 		return nil, nil, err
 	}
 	d := a.built(ctx, j.Doc())
-	pack := export.NewPack(d, own)
+	pack := pack.New(d, own)
 	names, readings = signoff.Names(d, pack.Steps), map[string]string{}
 	for _, r := range pack.Proof.Readings {
 		readings[r.ID] = r.What

@@ -9,6 +9,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"epitrope/internal/answers"
 	"epitrope/internal/people"
 )
 
@@ -54,7 +55,7 @@ func (a *api) week(ctx context.Context, in *struct {
 	if of == "" {
 		of = today()
 	}
-	from := firstDay(dayOf(of), a.settings.of(ctx).now().WeekStarts)
+	from := firstDay(answers.Day(of), a.settings.of(ctx).now().WeekStarts)
 	out := Week{Days: []string{}, Bays: []BayInWeek{}}
 	for d := range 7 {
 		out.Days = append(out.Days, from.AddDate(0, 0, d).Format(time.DateOnly))

@@ -24,6 +24,7 @@ import (
 	"epitrope/core/trace"
 	"epitrope/internal/instrument"
 	"epitrope/internal/jobtest"
+	"epitrope/internal/settings"
 	"epitrope/internal/spice"
 	"epitrope/internal/standin"
 )
@@ -51,13 +52,13 @@ func serve(t *testing.T, answer func(context.Context, net.Conn)) string {
 // The meter is read over SCPI as any other is: what it shows is the vehicle's, in the state that the reading asks for.
 func TestTheMeterSpeaksSCPI(t *testing.T) {
 	d, v := vehicle(t, 7)
-	m := instrument.Meter{Name: "bench", Address: serve(t, standin.NewBench(v).Meter), Speaks: instrument.SCPI}
+	m := settings.Meter{Name: "bench", Address: serve(t, standin.NewBench(v).Meter), Speaks: settings.SCPI}
 	for id, want := range map[string][2]float64{"start-rest": {12, 13}, "charge": {27, 33}, "start-running": {13.8, 14.7}, "apart": {-0.5,
 		0.5},
 		"profile": {14.3, 15}, "back-ohm": {0, 0.6}} {
 		r, there := prove.Of(d).Reading(id)
 		require.True(t, there, id)
-		text, with, err := m.Read(context.Background(), r)
+		text, with, err := instrument.Read(context.Background(), m, r)
 		require.NoError(t, err, id)
 		assert.Contains(t, with, "stand-in")
 		taken, err := r.Entered(text)
@@ -65,7 +66,7 @@ func TestTheMeterSpeaksSCPI(t *testing.T) {
 		assert.True(t, taken.Value >= want[0] && taken.Value <= want[1], "%s: %s", id, text)
 	}
 	look, _ := prove.Of(d).Reading("engages")
-	_, _, err := m.Read(context.Background(), look)
+	_, _, err := instrument.Read(context.Background(), m, look)
 	assert.ErrorContains(t, err, "looked at")
 }
 
@@ -129,13 +130,13 @@ func TestTelemetry(t *testing.T) {
 	require.NoError(t, json.Unmarshal(line, &got))
 	assert.InDelta(t, 30, *got.OutA, 3)
 	assert.Equal(t, "bulk", got.Stage)
-	m := instrument.Meter{Name: "charger", Address: address, Speaks: instrument.TelemetryOut}
+	m := settings.Meter{Name: "charger", Address: address, Speaks: settings.TelemetryOut}
 	r, _ := prove.Of(d).Reading("charge")
-	text, _, err := m.Read(context.Background(), r)
+	text, _, err := instrument.Read(context.Background(), m, r)
 	require.NoError(t, err)
 	assert.Regexp(t, `^(2[7-9]|3[0-3])(\.\d+)? A$`, text)
 	r, _ = prove.Of(d).Reading("start-rest")
-	_, _, err = m.Read(context.Background(), r)
+	_, _, err = instrument.Read(context.Background(), m, r)
 	assert.ErrorContains(t, err, "says nothing of")
 }
 

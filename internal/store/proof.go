@@ -9,14 +9,6 @@ import (
 	"gorm.io/gorm/clause"
 )
 
-// The kinds of what is entered at a proof.
-const (
-	ReadingEntry   = "reading"
-	WaiverEntry    = "waiver"
-	StatementEntry = "statement"
-	TripEntry      = "trip"
-)
-
 // ProofEntry is a reading as it was entered, or what was said at a gate or of a trip.
 type ProofEntry struct {
 	ID         string `gorm:"primaryKey"`

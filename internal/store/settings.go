@@ -7,7 +7,7 @@ import (
 
 	"gorm.io/gorm"
 
-	"epitrope/internal/workshop"
+	"epitrope/internal/settings"
 )
 
 // settingsRow is a version of a workshop's settings.
@@ -23,12 +23,12 @@ type settingsRow struct {
 func (settingsRow) TableName() string { return "workshop_settings" }
 
 // Settings are the workshop's settings with their version: the usual ones, version 0, where none were chosen.
-func (s *Store) Settings(ctx context.Context) (workshop.Preferences, int, error) {
+func (s *Store) Settings(ctx context.Context) (settings.Preferences, int, error) {
 	return settingsIn(s.own(ctx))
 }
 
-func settingsIn(own *gorm.DB) (workshop.Preferences, int, error) {
-	set := workshop.Usual()
+func settingsIn(own *gorm.DB) (settings.Preferences, int, error) {
+	set := settings.Usual()
 	var rows []settingsRow
 	if err := own.Order("version DESC").Limit(1).Find(&rows).Error; err != nil || len(rows) == 0 {
 		return set, 0, named(err)
@@ -41,7 +41,7 @@ func settingsIn(own *gorm.DB) (workshop.Preferences, int, error) {
 
 // PutSettings keeps settings on top of a version, and has all listings made anew. It returns *SettingsStale where that
 // is no longer the newest.
-func (s *Store) PutSettings(ctx context.Context, set workshop.Preferences, base int) (version int, err error) {
+func (s *Store) PutSettings(ctx context.Context, set settings.Preferences, base int) (version int, err error) {
 	encoded, err := json.Marshal(set)
 	if err != nil {
 		return 0, err
@@ -69,7 +69,7 @@ func (s *Store) PutSettings(ctx context.Context, set workshop.Preferences, base 
 
 // SettingsStale is a change of settings on top of a version that is no longer the newest.
 type SettingsStale struct {
-	Current workshop.Preferences
+	Current settings.Preferences
 	Version int
 }
 

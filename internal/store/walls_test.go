@@ -15,8 +15,8 @@ import (
 	"epitrope/core/parts"
 	"epitrope/internal/dbtest"
 	"epitrope/internal/people"
+	"epitrope/internal/settings"
 	"epitrope/internal/store"
-	"epitrope/internal/workshop"
 )
 
 // ours and theirs are two workshops of one database, each with a row in every table; as the owner sees it, db.
@@ -51,7 +51,7 @@ func filled(t *testing.T, s *store.Store) {
 	require.NoError(t, err)
 	require.NoError(t, s.AddFind(ctx, j.ID, "van", job.New()))
 	require.NoError(t, s.PutParts(ctx, []parts.Item{{Kind: "connector", Name: "lug"}}))
-	_, err = s.PutSettings(ctx, workshop.Usual(), 0)
+	_, err = s.PutSettings(ctx, settings.Usual(), 0)
 	require.NoError(t, err)
 	now := time.Now()
 	tick := uuid.NewString()

@@ -1,4 +1,6 @@
-package export
+// Package pack gathers everything that goes out to the bay with a job, and what was signed for. It holds numbers and typed things;
+// internal/export writes them.
+package pack
 
 import (
 	"math"
@@ -17,7 +19,7 @@ import (
 	"epitrope/core/retrofit"
 	"epitrope/core/study"
 	"epitrope/core/unit"
-	"epitrope/internal/workshop"
+	"epitrope/internal/settings"
 )
 
 // Pack is everything that goes out to the bay with a job.
@@ -54,13 +56,13 @@ type Pack struct {
 type Workshop struct {
 	Parts    []parts.Item
 	Pace     procedure.Pace
-	Settings workshop.Preferences
+	Settings settings.Preferences
 }
 
-// NewPack makes a job's pack with the cards of a book and what the workshop has of its own.
-func NewPack(d *design.Design, own Workshop) Pack {
+// New makes a job's pack with the cards of a book and what the workshop has of its own.
+func New(d *design.Design, own Workshop) Pack {
 	doc, p := d.Doc, plan.Of(d)
-	settings := own.Settings.Or(workshop.Usual()).Of(doc)
+	settings := own.Settings.Or(settings.Usual()).Of(doc)
 	colours := harness.Scheme(doc.Colours).Or(harness.UsualScheme)
 	proof := prove.Of(d)
 	leads, found := harness.Leads(&p.System, colours), retrofit.Of(d)
@@ -107,11 +109,3 @@ func branchFuse(amps float64) string {
 
 // cabinC is the place of a branch fuse. Source: common practice, no source.
 const cabinC = 40.0
-
-// notToBeBuilt is what every page says while a stop stands.
-func (p Pack) notToBeBuilt() string {
-	if len(p.Plan.Stops()) == 0 {
-		return ""
-	}
-	return ", NOT TO BE BUILT"
-}

@@ -1,11 +1,12 @@
-package workshop
+// Package settings is what a workshop prefers: units, habits, paper, dates, its instruments. They are kept once, and hold for every sheet,
+// file and pack of it.
+package settings
 
 import (
 	"bytes"
 	"encoding/json"
 	"fmt"
 	"math"
-	"net"
 	"slices"
 	"strconv"
 	"strings"
@@ -14,7 +15,6 @@ import (
 	"epitrope/core/job"
 	"epitrope/core/parts"
 	"epitrope/core/unit"
-	"epitrope/internal/instrument"
 )
 
 // Preferences are a workshop's settings: they are kept once and hold for every sheet, file and pack of a workshop. None of them changes
@@ -23,11 +23,11 @@ type Preferences struct {
 	Units  unit.Units   `json:"units"`
 	Habits parts.Habits `json:"habits" doc:"Its own answers, where a job has none"`
 
-	Currency   string             `json:"currency" maxLength:"3" doc:"ISO 4217; empty: not said"`
-	HourlyRate float64            `json:"hourlyRate" doc:"What an hour of work is charged at, in that currency; 0: not said"`
-	Paper      string             `json:"paper" enum:"A4,Letter"`
-	WeekStarts string             `json:"weekStarts" enum:"monday,sunday,saturday"`
-	Meters     []instrument.Meter `json:"meters,omitempty" maxItems:"20" doc:"The instruments that may be read: nothing else is reached from the server"`
+	Currency   string  `json:"currency" maxLength:"3" doc:"ISO 4217; empty: not said"`
+	HourlyRate float64 `json:"hourlyRate" doc:"What an hour of work is charged at, in that currency; 0: not said"`
+	Paper      string  `json:"paper" enum:"A4,Letter"`
+	WeekStarts string  `json:"weekStarts" enum:"monday,sunday,saturday"`
+	Meters     []Meter `json:"meters,omitempty" maxItems:"20" doc:"The instruments that may be read: nothing else is reached from the server"`
 
 	Dates string `json:"dates" enum:"2 Jan 2006,02/01/2006,01/02/2006,2006-01-02" doc:"As the second of January 2006 is written"`
 }
@@ -78,7 +78,7 @@ func (s Preferences) Check() job.Problems {
 const mostMeters = 20
 
 // checkMeters names what cannot be used of the instruments.
-func checkMeters(list []instrument.Meter) (p job.Problems) {
+func checkMeters(list []Meter) (p job.Problems) {
 	if len(list) > mostMeters {
 		p = append(p, job.Problem{Field: "meters", Value: fmt.Sprint(len(list)), Wrong: "are too many", Allowed: fmt.Sprintf("up to %d",
 			mostMeters)})
@@ -93,11 +93,11 @@ func checkMeters(list []instrument.Meter) (p job.Problems) {
 			refuse("name", m.Name, "is empty, too long or there twice", "1 to 60 characters, each name once")
 		}
 		names[m.Name] = true
-		host, port, err := net.SplitHostPort(m.Address)
-		if number, wrong := strconv.Atoi(port); err != nil || host == "" || wrong != nil || number < 1 || number > 65535 || len(m.Address) > 100 {
+		host, port := m.at()
+		if number, wrong := strconv.Atoi(port); host == "" || wrong != nil || number < 1 || number > 65535 || len(m.Address) > 100 {
 			refuse("address", m.Address, "is no address of an instrument", "host and port, such as 192.168.1.40:5025")
 		}
-		if m.Speaks != instrument.SCPI && m.Speaks != instrument.TelemetryOut {
+		if m.Speaks != SCPI && m.Speaks != TelemetryOut {
 			refuse("speaks", string(m.Speaks), "is not known", "scpi or telemetry")
 		}
 	}
