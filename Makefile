@@ -4,6 +4,7 @@ SHELL := /bin/bash
 export CGO_ENABLED := 0
 LINT := go tool -modfile=tools/go.mod golangci-lint
 WEB := web/node_modules/.package-lock.json
+ALONG := web/core/along.wasm
 E2E := e2e/node_modules/.package-lock.json
 
 .PHONY: demo test check crash bench screenshots generate build lint clean
@@ -16,9 +17,13 @@ build: bin/epitrope ## Build the one binary with the web application inside
 bin/epitrope: web/dist/index.html $(shell find cmd core internal testdata -name '*.go' -o -name '*.sql' -o -name '*.json') go.mod go.sum
 	go build -trimpath -o $@ ./cmd/epitrope
 
-web/dist/index.html: $(WEB) $(shell find web/src web/public -type f) web/index.html web/vite.config.ts
+web/dist/index.html: $(WEB) $(ALONG) $(shell find web/src web/public -type f) web/index.html web/vite.config.ts web/finish.mjs
 	rm -rf web/dist/assets
 	cd web && npm run --silent build
+
+# The core for devices that are away from the server.
+$(ALONG): scripts/along.sh $(shell find cmd/along core internal/answers internal/pack internal/said internal/settings -name '*.go') go.mod
+	scripts/along.sh web/core
 
 # npm ci only where the lock file has changed, so that a second run needs no network.
 $(WEB): web/package-lock.json
@@ -55,4 +60,4 @@ lint: $(WEB) $(E2E) ## Linters and type checks alone
 	cd e2e && npm run --silent types
 
 clean:
-	rm -rf bin web/dist/assets web/dist/*.html web/dist/*.svg
+	rm -rf bin web/core web/dist/assets web/dist/*.html web/dist/*.svg web/dist/sw.js

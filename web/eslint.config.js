@@ -7,8 +7,8 @@ import tseslint from "typescript-eslint";
  * composes the sheets.
  */
 const folders = [
-  "theme", "api", "ui", "job", "people", "talk", "bay", "regulation", "found", "parts", "make", "section", "methods", "day", "survey", "wiring", "record",
-  "steps", "proof", "jobs", "week", "vehicles", "settings", "browser", "editor",
+  "theme", "api", "offline", "ui", "job", "people", "talk", "bay", "regulation", "found", "parts", "make", "section", "methods", "day", "survey", "wiring", "record",
+  "steps", "proof", "jobs", "week", "vehicles", "settings", "browser", "along", "editor",
 ];
 
 const directions = folders.map((folder, i) => ({

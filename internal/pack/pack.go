@@ -54,9 +54,9 @@ type Pack struct {
 
 // Workshop is what a workshop has of its own: parts with prices and stock, its pace and its settings.
 type Workshop struct {
-	Parts    []parts.Item
-	Pace     procedure.Pace
-	Settings settings.Preferences
+	Parts    []parts.Item         `json:"parts"`
+	Pace     procedure.Pace       `json:"pace" doc:"How long it takes over each kind of step, against the usual"`
+	Settings settings.Preferences `json:"settings"`
 }
 
 // New makes a job's pack with the cards of a book and what the workshop has of its own.

@@ -24,6 +24,8 @@ const csv = "text/csv; charset=utf-8; header=present"
 func (a *api) registerMake(h huma.API) {
 	on(h, people.Work, huma.Operation{OperationID: "make", Method: http.MethodPost, Path: "/api/make", MaxBodyBytes: maxBody,
 		Summary: "What a document's design takes to make: wires, cuts, parts, drawing, steps", Errors: []int{413, 422, 503}}, a.makeIt)
+	on(h, people.Look, huma.Operation{OperationID: "ownWorkshop", Method: http.MethodGet, Path: "/api/workshop",
+		Summary: "What the workshop has of its own, for a device that goes along: parts, pace, settings", Errors: []int{503}}, a.ownWorkshop)
 	file := func(id, name, summary string) huma.Operation {
 		return huma.Operation{OperationID: id, Method: http.MethodGet, Path: "/api/jobs/{id}/" + name, Summary: summary,
 			Errors: []int{404, 410, 503}}
@@ -38,6 +40,12 @@ func (a *api) registerMake(h huma.API) {
 		a.fileOf(csv, "cuts.csv", func(p pack.Pack) []byte { return export.CutsCSV(p.Cuts, p.Units) }))
 	on(h, people.Look, file("partsList", "parts.csv", "The parts list of a job's draft"),
 		a.fileOf(csv, "parts.csv", func(p pack.Pack) []byte { return export.PartsCSV(p.Parts, p.Units) }))
+}
+
+// ownWorkshop answers what a device is begun with that is to work away from the server.
+func (a *api) ownWorkshop(ctx context.Context, _ *struct{}) (*body[pack.Workshop], error) {
+	own, err := a.workshop(ctx)
+	return &body[pack.Workshop]{own}, answer(err)
 }
 
 // workshop is what the workshop has of its own.

@@ -10,9 +10,11 @@ import (
 	"fmt"
 	"io/fs"
 	"log/slog"
+	"mime"
 	"net"
 	"net/http"
 	"net/url"
+	"path"
 	"strings"
 	"time"
 	"unicode/utf8"
@@ -27,7 +29,10 @@ import (
 
 func isAPI(c *echo.Context) bool { return strings.HasPrefix(c.Request().URL.Path, "/api/") }
 
-func isPage(c *echo.Context) bool { return !isAPI(c) }
+// isPage says whether an answer is a part of the pages that is not packed yet.
+func isPage(c *echo.Context) bool {
+	return !isAPI(c) && !strings.HasSuffix(c.Request().URL.Path, ".wasm")
+}
 
 // packed compresses some answers at a level of gzip.
 func packed(level int, which func(c *echo.Context) bool) echo.MiddlewareFunc {
@@ -116,7 +121,7 @@ func (w Way) safeHeaders(next echo.HandlerFunc) echo.HandlerFunc {
 	return func(c *echo.Context) error {
 		h := c.Response().Header()
 		h.Set("Content-Security-Policy",
-			"default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; "+
+			"default-src 'self'; script-src 'self' 'wasm-unsafe-eval'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; "+
 				"frame-ancestors 'none'; base-uri 'none'; form-action 'self'; object-src 'none'")
 		h.Set("X-Content-Type-Options", "nosniff")
 		h.Set("Referrer-Policy", "no-referrer")
@@ -148,6 +153,9 @@ func servePages(pages fs.FS) echo.HandlerFunc {
 			files.ServeHTTP(w, r)
 			return nil
 		}
+		if info, err := fs.Stat(pages, name+".br"); name != "" && err == nil && !info.IsDir() {
+			return servePacked(c, pages, name)
+		}
 		if strings.Contains(name, ".") {
 			return problem(http.StatusNotFound, "about:blank", "There is no such file.")
 		}
@@ -157,6 +165,21 @@ func servePages(pages fs.FS) echo.HandlerFunc {
 		}
 		return c.HTMLBlob(http.StatusOK, shell)
 	}
+}
+
+// servePacked serves a file that is kept packed, to whoever can unpack it: every browser does, over TLS and on this machine.
+func servePacked(c *echo.Context, pages fs.FS, name string) error {
+	r, h := c.Request(), c.Response().Header()
+	h.Set("Vary", "Accept-Encoding")
+	if !strings.Contains(r.Header.Get("Accept-Encoding"), "br") {
+		return problem(http.StatusNotAcceptable, "about:blank", "This file is kept packed; ask for it with Accept-Encoding: br.")
+	}
+	data, err := fs.ReadFile(pages, name+".br")
+	if err != nil {
+		return err
+	}
+	h.Set("Content-Encoding", "br")
+	return c.Blob(http.StatusOK, mime.TypeByExtension(path.Ext(name)), data)
 }
 
 // handleError answers what Echo itself refuses as a problem document.

@@ -149,6 +149,6 @@ func (a *allSettled) inUnits(ctx huma.Context, _ string, v any) (any, error) {
 
 // asTyped are the operations that answer with what somebody typed, and typedIn the members of other answers that are.
 var (
-	asTyped = map[string]bool{"listParts": true, "listModels": true, "getSettings": true, "putSettings": true}
+	asTyped = map[string]bool{"listParts": true, "listModels": true, "getSettings": true, "putSettings": true, "ownWorkshop": true}
 	typedIn = map[string][]string{"listJobs": {"title", "customer"}, "due": {"title", "what"}, "week": {"title"}, "openJob": {"title"}}
 )

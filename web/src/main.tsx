@@ -8,10 +8,13 @@ import { RouterProvider } from "@tanstack/react-router";
 import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 
+import { start } from "./offline/start";
 import { router } from "./router";
 import { theme } from "./theme/theme";
 
 const queries = new QueryClient({ defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: true } } });
+
+start(queries);
 
 createRoot(document.getElementById("root") as HTMLElement).render(
   <StrictMode>

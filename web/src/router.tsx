@@ -1,5 +1,6 @@
 import { createRootRoute, createRoute, createRouter, lazyRouteComponent, Outlet } from "@tanstack/react-router";
 
+import { DayAlong } from "./along/DayAlong";
 import { isSheet, sheetOf } from "./editor/sheets";
 import { Door } from "./people/Door";
 import { Nowhere } from "./ui/Nowhere";
@@ -8,6 +9,7 @@ import { Waiting } from "./ui/Wait";
 const root = createRootRoute({
   component: () => (
     <Door>
+      <DayAlong />
       <Outlet />
     </Door>
   ),
@@ -41,6 +43,7 @@ const pages = [
   page("/reset", lazyRouteComponent(() => import("./people/Join"), "Reset")),
   page("/trust", lazyRouteComponent(() => import("./people/Trust"), "Trust")),
   page("/handed", lazyRouteComponent(() => import("./people/Handed"), "Handed")),
+  page("/along", lazyRouteComponent(() => import("./along/AlongPage"), "AlongPage")),
   page("/vehicles", lazyRouteComponent(() => import("./vehicles/VehiclesPage"), "VehiclesPage")),
 ] as const;
 

@@ -13,7 +13,13 @@ export type Problem = Schemas["Problem"];
 export type Refusal = Schemas["Refusal"];
 export type Vocabulary = Schemas["Vocabulary"];
 
-export const api = createClient<paths>({ baseUrl: "" });
+/** travelBy has every request travel by a way of its own: by the server, and where it is away by what is kept on this device. */
+export function travelBy(way: (request: Request) => Promise<Response>) {
+  travel = way;
+}
+let travel = (request: Request) => globalThis.fetch(request);
+
+export const api = createClient<paths>({ baseUrl: "", fetch: (request) => travel(request) });
 
 /** answerIn has every answer's words written in units, as a list of them: "awg,ft,F,lbft". */
 export function answerIn(units: string) {
@@ -23,6 +29,7 @@ let asked = "";
 api.use({
   onRequest({ request }) {
     if (asked !== "") request.headers.set("Units", asked);
+    request.headers.set("Device-Clock", new Date().toISOString());
     return request;
   },
 });

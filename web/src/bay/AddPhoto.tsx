@@ -3,8 +3,9 @@ import { useMutation } from "@tanstack/react-query";
 import { useParams } from "@tanstack/react-router";
 import { useRef } from "react";
 
-import { api, take, whyNot } from "../api/client";
 import { uuid } from "../api/once";
+import { wait } from "../offline/waits";
+import { useMe } from "../ui/useMe";
 import { Wrong } from "../ui/Wait";
 
 /** The longest side of a photograph as it is sent, in points. */
@@ -21,9 +22,10 @@ async function sized(file: File): Promise<Blob> {
   return new Promise((resolve, reject) => canvas.toBlob((b) => (b ? resolve(b) : reject(new Error("no picture"))), "image/jpeg", 0.85));
 }
 
-/** AddPhoto takes a photograph of what it is tied to. */
-export function AddPhoto({ tied, done }: { tied: string; done: () => void }) {
+/** AddPhoto takes a photograph of what it is tied to, and is called so: it waits on this device until the server has it. */
+export function AddPhoto({ tied, named, done }: { tied: string; named?: string | undefined; done?: () => void }) {
   const { id = "" } = useParams({ strict: false });
+  const me = useMe();
   const input = useRef<HTMLInputElement>(null);
   const send = useMutation({
     mutationFn: async (file: File) => {
@@ -33,12 +35,10 @@ export function AddPhoto({ tied, done }: { tied: string; done: () => void }) {
       } catch {
         throw new NoPicture(file.name);
       }
-      const photo = uuid();
-      const params = { path: { id, photo }, query: { tied, at: new Date(file.lastModified || Date.now()).toISOString() } };
-      return take(api.PUT("/api/jobs/{id}/photos/{photo}", { params, body: small as unknown as string, bodySerializer: (b: unknown) => b as BodyInit, headers: { "Content-Type": "image/jpeg" } }));
+      const at = new Date(file.lastModified || Date.now()).toISOString();
+      await wait({ id: uuid(), road: "photos", job: id, person: me?.person?.id, named: `photograph: ${named ?? tied}`, at, body: { tied, at }, blob: small });
     },
-    onSuccess: done,
-    retry: 3,
+    onSuccess: () => done?.(),
   });
   return (
     <>
@@ -46,7 +46,7 @@ export function AddPhoto({ tied, done }: { tied: string; done: () => void }) {
       <Button size="compact-md" variant="default" loading={send.isPending} onClick={() => input.current?.click()}>
         Take a photograph
       </Button>
-      {send.isError && <Wrong>{send.error instanceof NoPicture ? send.error.message : whyNot(send.error)}</Wrong>}
+      {send.isError && <Wrong>{send.error.message}</Wrong>}
     </>
   );
 }

@@ -1,9 +1,11 @@
 import { Button } from "@mantine/core";
 import { memo, type Dispatch } from "react";
 
+import { useTakeAlong } from "../along/useTakeAlong";
 import type { Action } from "../job/history";
 
 interface Props {
+  id: string;
   undo: boolean;
   redo: boolean;
   dispatch: Dispatch<Action>;
@@ -13,7 +15,8 @@ interface Props {
 }
 
 /** Acts are what the bar of an open job offers. */
-export const Acts = memo(function Acts({ undo, redo, dispatch, find, exportJob, showKeys }: Props) {
+export const Acts = memo(function Acts({ id, undo, redo, dispatch, find, exportJob, showKeys }: Props) {
+  const along = useTakeAlong(id);
   const one = { variant: "subtle", size: "compact-sm" } as const;
   return (
     <>
@@ -25,6 +28,9 @@ export const Acts = memo(function Acts({ undo, redo, dispatch, find, exportJob, 
       </Button>
       <Button {...one} onClick={find}>
         Find or do /
+      </Button>
+      <Button {...one} loading={along.busy} aria-pressed={along.is} onClick={along.act} title={along.failed ? "That did not work: the server does not answer, or this browser has no room." : undefined}>
+        {along.failed ? "Not taken along" : along.is ? "Let go" : "Take along"}
       </Button>
       <Button {...one} onClick={exportJob}>
         Export

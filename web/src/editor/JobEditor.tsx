@@ -120,7 +120,7 @@ export function JobEditor({ opened, newest, deleted, kept, vocabulary: workshops
           <SaveState number={number} revision={revision} saved={saving.saved} />
         </>
       }
-      acts={<Acts undo={state.past.length > 0} redo={state.future.length > 0} dispatch={dispatch} find={find} exportJob={exportJob} showKeys={showKeys} />}
+      acts={<Acts id={id} undo={state.past.length > 0} redo={state.future.length > 0} dispatch={dispatch} find={find} exportJob={exportJob} showKeys={showKeys} />}
     >
       {silent && (
         <Banner role="status">

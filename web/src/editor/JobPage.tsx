@@ -1,7 +1,7 @@
 import { Button } from "@mantine/core";
 import { useQuery } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
-import { useState } from "react";
+import { useEffect, useState } from "react";
 
 import { api, NoAnswer, Refused, take, type Schemas } from "../api/client";
 import { Banner } from "../ui/Banner";
@@ -24,7 +24,8 @@ export function JobPage({ id, sheet }: { id: string; sheet: SheetKey }) {
   });
   const vocabulary = useQuery({ queryKey: ["vocabulary"], queryFn: () => take(api.GET("/api/vocabulary")), staleTime: Infinity, retry: 20, retryDelay: 1500 });
   const settings = useSettings();
-  const [kept] = useState(() => journal.find(id, Date.now()));
+  const [kept, setKept] = useState<journal.Journal | null | undefined>(undefined);
+  useEffect(() => void journal.find(id, Date.now()).then(setKept), [id]);
   const [first, setFirst] = useState<Schemas["Opened"] | null>(null);
   if (job.data && !first) setFirst(job.data);
 
@@ -32,7 +33,7 @@ export function JobPage({ id, sheet }: { id: string; sheet: SheetKey }) {
   const offline = kept && job.isError && !gone;
   const opened = first ?? (offline ? { id, number: 0, revision: 0, draft: { version: kept.base, savedAt: new Date(kept.beat).toISOString(), document: kept.baseDoc } } : null);
 
-  if (opened && vocabulary.data && (settings.data || settings.isError || offline)) {
+  if (opened && kept !== undefined && vocabulary.data && (settings.data || settings.isError || offline)) {
     return <JobEditor key={id} opened={opened} newest={job.data ?? null} deleted={gone} kept={kept} vocabulary={vocabulary.data} sheet={sheet} />;
   }
   return (

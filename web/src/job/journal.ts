@@ -1,3 +1,4 @@
+import { db } from "../offline/db";
 import { keep as store, names, recall } from "../ui/stored";
 import type { Doc } from "./document";
 
@@ -41,13 +42,34 @@ export function under(person: string): void {
 const own = (job: string) => prefix(job) + windowName() + (whose && `.${whose}`);
 const prefix = (job: string) => `epitrope:draft:${job}:`;
 
+/** A journal is kept twice: at once where the browser writes at once, and where it has more room and takes nothing away by itself. */
+let mirrored = false;
+function mirror(name: string, text: string | null) {
+  db()
+    .then(async (kept) => {
+      if (text === null) await kept.delete("drafts", name);
+      else await kept.put("drafts", text, name);
+    })
+    .then(() => (mirrored = true))
+    .catch(() => (mirrored = false));
+}
+
 /** keep keeps a journal of a job; it says whether the browser does. */
 export function keep(job: string, journal: Journal): boolean {
-  return store(own(job), JSON.stringify({ ...journal, ...(whose && { person: whose }) }));
+  const text = JSON.stringify({ ...journal, ...(whose && { person: whose }) });
+  mirror(own(job), text);
+  return store(own(job), text) || mirrored;
 }
 
 export function drop(job: string): void {
+  mirror(own(job), null);
   store(own(job), null);
+}
+
+/** unsaved are the jobs, by id, of which edits are kept in this browser. */
+export function unsaved(): string[] {
+  const ids = names().flatMap((name) => /^epitrope:draft:([^:]+):/.exec(name)?.[1] ?? []);
+  return [...new Set(ids)];
 }
 
 function parse(text: string | null): Journal | null {
@@ -60,11 +82,30 @@ function parse(text: string | null): Journal | null {
   }
 }
 
-/**
- * find returns this window's journal of a job, or takes over one that a window
- * left behind.
- */
-export function find(job: string, now: number): Journal | null {
+/** find returns this window's journal of a job, or takes over one that a window left behind. */
+export async function find(job: string, now: number): Promise<Journal | null> {
+  return findWritten(job, now) ?? (await findMirrored(job, now));
+}
+
+/** findMirrored finds one where the browser kept it in the roomier place alone. */
+async function findMirrored(job: string, now: number): Promise<Journal | null> {
+  try {
+    const kept = await db();
+    for (const name of await kept.getAllKeys("drafts")) {
+      if (!name.startsWith(prefix(job))) continue;
+      const journal = parse((await kept.get("drafts", name)) ?? null);
+      if (!journal || (journal.person ?? "") !== whose || (name !== own(job) && now - journal.beat <= silence)) continue;
+      if (name !== own(job)) await kept.delete("drafts", name);
+      keep(job, journal);
+      return journal;
+    }
+  } catch {
+    // it keeps nothing there
+  }
+  return null;
+}
+
+function findWritten(job: string, now: number): Journal | null {
   const mine = parse(recall(own(job)));
   if (mine) return mine;
   for (const name of names()) {
@@ -72,6 +113,7 @@ export function find(job: string, now: number): Journal | null {
     const journal = parse(recall(name));
     if (journal && (journal.person ?? "") === whose && now - journal.beat > silence) {
       store(name, null);
+      mirror(name, null);
       keep(job, journal);
       return journal;
     }

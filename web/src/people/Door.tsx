@@ -4,6 +4,7 @@ import { useLocation } from "@tanstack/react-router";
 import { lazy, Suspense, useEffect, useMemo, useState, type ReactNode } from "react";
 
 import { onOut } from "../api/client";
+import { comesIn } from "../offline/start";
 import * as journal from "../job/journal";
 import { keep, recall } from "../ui/stored";
 import { meQuery, type Me } from "../ui/useMe";
@@ -32,7 +33,8 @@ export function Door({ children }: { children: ReactNode }) {
   const whose = person ?? was ?? recall(last) ?? "";
   useEffect(() => {
     if (person) keep(last, person);
-  }, [person]);
+    if (me.data) void comesIn(person, me.data.tablet);
+  }, [person, me.data]);
   // Before what is in the door is drawn for the first time: it looks for what was left.
   useMemo(() => journal.under(whose), [whose]);
   useEffect(() => onOut(() => void queries.invalidateQueries({ queryKey: ["me"] })), [queries]);

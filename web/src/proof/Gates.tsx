@@ -69,7 +69,7 @@ function One({ gate: g, proof }: { gate: Gate; proof: ReturnType<typeof useProof
       )}
       {photos.length > 0 && <PhotoRow photos={photos} />}
       <span className="row">
-        {g.asks === "photo" && installs && <AddPhoto tied={g.id} done={proof.again} />}
+        {g.asks === "photo" && installs && <AddPhoto tied={g.id} named={g.name} />}
         {g.state === "open" && g.sheet !== "proof" && (
           <Link to="/jobs/$id/{-$sheet}" params={{ id, sheet: sheets.find((s) => s.name === g.sheet)?.address }}>
             Go there

@@ -4,12 +4,14 @@ import { useState } from "react";
 
 import type { Schemas } from "../api/client";
 import { AddPhoto } from "../bay/AddPhoto";
+import { Photograph } from "../bay/Photograph";
+import type { Photo } from "../bay/usePhotos";
 import { Talk } from "../talk/Talk";
 import { useMay } from "../ui/useMe";
 import css from "./proof.module.css";
 
 /** Photographs are all of the job, with what each shows, and a way to take another. */
-export function Photographs({ photos, may, done }: { photos: Schemas["Photo"][]; may: Schemas["PhotoOf"][]; done: () => void }) {
+export function Photographs({ photos, may }: { photos: Photo[]; may: Schemas["PhotoOf"][] }) {
   const installs = useMay()("install");
   const [tied, setTied] = useState(may[0]?.tied ?? "before");
   const nameOf = (t: string) => may.find((m) => m.tied === t)?.name ?? t;
@@ -31,7 +33,7 @@ export function Photographs({ photos, may, done }: { photos: Schemas["Photo"][];
       {installs && (
       <span className="row">
         <NativeSelect aria-label="What it shows" data={may.map((m) => ({ value: m.tied, label: m.name }))} value={tied} onChange={(e) => setTied(e.currentTarget.value)} />
-        <AddPhoto tied={tied} done={done} />
+        <AddPhoto tied={tied} named={nameOf(tied)} />
       </span>
       )}
     </section>
@@ -39,14 +41,12 @@ export function Photographs({ photos, may, done }: { photos: Schemas["Photo"][];
 }
 
 /** PhotoRow are photographs side by side. */
-export function PhotoRow({ photos }: { photos: Schemas["Photo"][] }) {
+export function PhotoRow({ photos }: { photos: Photo[] }) {
   const { id = "" } = useParams({ strict: false });
   return (
     <span className={css.photos}>
       {photos.map((p) => (
-        <a key={p.id} href={`/api/jobs/${id}/photos/${p.id}`} target="_blank" rel="noreferrer">
-          <img src={`/api/jobs/${id}/photos/${p.id}`} alt={`${p.tied}, taken by ${p.by}`} loading="lazy" />
-        </a>
+        <Photograph key={p.id} job={id} photo={p} />
       ))}
     </span>
   );

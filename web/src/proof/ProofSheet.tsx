@@ -67,7 +67,7 @@ function Proof({ proof, proven }: { proof: ReturnType<typeof useProof>; proven: 
         <Causes proven={proven} />
         <List proven={proven} here={shown?.id} show={show} />
         <Gates proof={proof} gates={proven.gates} />
-        <Photographs photos={proof.photos} may={proven.mayShow} done={proof.again} />
+        <Photographs photos={proof.photos} may={proven.mayShow} />
         <Signed proof={proof} proven={proven} />
         <FirstTrip proof={proof} />
       </div>

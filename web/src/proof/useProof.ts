@@ -6,6 +6,7 @@ import { uuid } from "../api/once";
 import { useJob } from "../job/JobContext";
 import { useQueue } from "../job/useQueue";
 import { standing } from "../bay/ticks";
+import { usePhotos } from "../bay/usePhotos";
 import { useTicks } from "../bay/useTicks";
 import { useMe } from "../ui/useMe";
 
@@ -19,12 +20,8 @@ export function useProof() {
   const { id, state } = useJob();
   const { ticks, again: ticksAgain } = useTicks(id);
   const me = useMe();
-  const params = { params: { path: { id } } };
-  const queue = useQueue<Entry, Schemas["ProofRecord"]>("proof", id, async (sent) => {
-    const whole = sent.length === 0 ? await take(api.GET("/api/jobs/{id}/proof", params)) : await take(api.POST("/api/jobs/{id}/proof", { ...params, body: sent as unknown as Record<string, unknown>[] }));
-    return { kept: whole.entries, refused: whole.refused, whole };
-  });
-  const photos = queue.whole?.photos ?? [];
+  const queue = useQueue<Entry, Schemas["ProofRecord"]>("proof", id, () => take(api.GET("/api/jobs/{id}/proof", { params: { path: { id } } })), (whole) => whole.entries);
+  const photos = usePhotos(id, queue.whole?.photos ?? []);
   const ticked = [...standing(ticks).values()].filter((t) => t.done);
   const done = ticked.map((t) => t.step);
   const waiting = ticked.filter((t) => t.waits).map((t) => t.step);
@@ -41,10 +38,13 @@ export function useProof() {
     retry: 2,
   });
   const enter = (kind: Entry["kind"], subject: string, entry: string, more: { with?: string; state?: string } = {}) =>
-    queue.add({ id: uuid(), kind, subject, entry, by: me?.person?.name ?? "", person: me?.person?.id, at: new Date().toISOString(), ...(me?.waits && kind !== "trip" ? { waits: true } : {}), ...more });
+    queue.add({ id: uuid(), kind, subject, entry, by: me?.person?.name ?? "", person: me?.person?.id, at: new Date().toISOString(), ...(me?.waits && kind !== "trip" ? { waits: true } : {}), ...more }, `${called(subject)}: ${entry}`);
+  /** called is what a reading or a gate is called. */
+  const called = (subject: string) => means.data?.readings.find((r) => r.id === subject)?.what ?? means.data?.gates.find((g) => g.id === subject)?.name ?? subject;
   return {
     entries: queue.all,
     unsent: queue.unsent,
+    loose: queue.loose,
     others: queue.others,
     ticked,
     refused: queue.refused,

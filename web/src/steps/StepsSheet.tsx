@@ -250,7 +250,7 @@ function One({ step, number, of, tick, hold, again, titles, open, mark, show }: 
         <p className="soft">As {me?.person ? roleWords[me.person.role] : "who you are here"} you see the steps; who installs ticks them.</p>
       ) : (
         <>
-          <AddPhoto tied={step.id} done={() => setPhotographed(true)} />
+          <AddPhoto tied={step.id} named={step.title} done={() => setPhotographed(true)} />
           {photographed && <p className="soft" role="status">The photograph is kept; sheet 7 shows them all.</p>}
           <TextInput label="Note" value={note} maxLength={500} placeholder="what was different" onChange={(e) => setNote(e.currentTarget.value)} />
           <Button fullWidth size="lg" disabled={hold !== undefined || blocked} onClick={() => mark(step, true, note)}>

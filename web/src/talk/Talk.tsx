@@ -3,7 +3,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useParams } from "@tanstack/react-router";
 import { useState } from "react";
 
-import { api, Refused, take, whyNot } from "../api/client";
+import { api, take } from "../api/client";
 import { useStored } from "../ui/stored";
 import { TextButton } from "../ui/TextButton";
 import { useDates } from "../ui/useDates";
@@ -39,6 +39,11 @@ export function Talk({ about, subject, named }: Props) {
           {talk.threads.map((t) => (
             <One key={t.first.id} thread={t} talk={talk} may={may} />
           ))}
+          {talk.refused.map((w) => (
+            <Wrong key={w.id}>
+              “{String(w.body.text)}” could not be kept: {w.refused?.[0]?.wrong}
+            </Wrong>
+          ))}
           {may && <Saying talk={talk} subject={subject} named={named} kept={`comment:${id}:${about}:${subject}`} />}
         </>
       )}
@@ -72,16 +77,11 @@ function Saying({ talk, thread, subject, named, kept, done }: { talk: ReturnType
   const staff = useQuery({ queryKey: ["people"], queryFn: () => take(api.GET("/api/people")), staleTime: 300_000 });
   const [text, setText] = useStored(kept, "");
   const [marked, setMarked] = useState(true);
-  const send = () =>
-    talk.say.mutate(
-      { text: text.trim(), subject, named: named.slice(0, 200), ...(thread ? { thread: thread.first.id, answers: thread.open && marked } : { asks: marked }) },
-      {
-        onSuccess: () => {
-          setText("");
-          done?.();
-        },
-      },
-    );
+  const send = () => {
+    talk.say({ text: text.trim(), subject, named: named.slice(0, 200), ...(thread ? { thread: thread.first.id, answers: thread.open && marked } : { asks: marked }) });
+    setText("");
+    done?.();
+  };
   return (
     <div className={css.saying}>
       <Textarea aria-label={thread ? "Answer" : "Question or comment"} rows={2} autosize maxLength={2000} value={text} onChange={(e) => setText(e.currentTarget.value)} />
@@ -93,11 +93,10 @@ function Saying({ talk, thread, subject, named, kept, done }: { talk: ReturnType
           </label>
         )}
         <NativeSelect aria-label="Mention somebody" value="" data={[{ value: "", label: "Mention …" }, ...(staff.data?.people.filter((p) => !p.left).map((p) => p.name) ?? [])]} onChange={(e) => e.currentTarget.value && setText(`${text}${text && !text.endsWith(" ") ? " " : ""}@${e.currentTarget.value} `)} />
-        <Button disabled={text.trim() === ""} loading={talk.say.isPending} onClick={send}>
+        <Button disabled={text.trim() === ""} onClick={send}>
           {thread ? "Answer" : marked ? "Ask" : "Say it"}
         </Button>
       </span>
-      {talk.say.isError && <Wrong>{talk.say.error instanceof Refused ? talk.say.error.message : whyNot(talk.say.error)}</Wrong>}
     </div>
   );
 }

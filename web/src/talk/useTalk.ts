@@ -1,8 +1,10 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useRef } from "react";
+import { useQuery } from "@tanstack/react-query";
 
-import { api, NoAnswer, take, type Schemas } from "../api/client";
+import { api, take, type Schemas } from "../api/client";
 import { uuid } from "../api/once";
+import { useWaitsOf } from "../offline/useWaits";
+import { wait } from "../offline/waits";
+import { useMe } from "../ui/useMe";
 
 export type Comment = Schemas["Comment"];
 export type About = Comment["about"];
@@ -21,23 +23,19 @@ export function threads(list: Comment[]): Thread[] {
   return list.filter((c) => !c.thread).map((first) => ({ first, answers: answers(first.id), open: first.asks && !answers(first.id).some((a) => a.answers) }));
 }
 
-/** useTalk is what was said on a job about something. */
+/** useTalk is what was said on a job about something, with what waits on this device to be said. */
 export function useTalk(job: string, about: About, subject: string) {
-  const queries = useQueryClient();
-  const path = { params: { path: { id: job } } };
-  const all = useQuery({ queryKey: ["comments", job], queryFn: () => take(api.GET("/api/jobs/{id}/comments", path)), refetchInterval: 20_000, retry: false });
-  const name = useRef("");
-  const say = useMutation({
-    mutationFn: (said: Omit<Schemas["SaidComment"], "id" | "about">) => {
-      name.current ||= uuid(); // sent again it is the same
-      return take(api.POST("/api/jobs/{id}/comments", { ...path, body: { ...said, id: name.current, about } }));
-    },
-    retry: (times, error) => error instanceof NoAnswer && times < 3,
-    onSuccess: (now) => {
-      name.current = "";
-      queries.setQueryData(["comments", job], now);
-      void queries.invalidateQueries({ queryKey: ["waiting"] });
-    },
-  });
-  return { threads: threads(all.data ?? []).filter((t) => t.first.about === about && (t.first.subject ?? "") === subject), say };
+  const me = useMe();
+  const all = useQuery({ queryKey: ["comments", job], queryFn: () => take(api.GET("/api/jobs/{id}/comments", { params: { path: { id: job } } })), refetchInterval: 20_000, retry: false });
+  const there = new Set(all.data?.map((c) => c.id));
+  const waiting = useWaitsOf(job, "comments");
+  const here = waiting
+    .filter((w) => !w.refused && !there.has(w.id))
+    .map((w) => ({ asks: false, answers: false, ...(w.body as unknown as Schemas["SaidComment"]), by: me?.person?.name ?? "", at: w.at }));
+  const say = (said: Omit<Schemas["SaidComment"], "id" | "about">) => {
+    const id = uuid();
+    void wait({ id, road: "comments", job, person: me?.person?.id, named: `said: ${said.text}`, at: new Date().toISOString(), body: { ...said, id, about } });
+  };
+  const refused = waiting.filter((w) => w.refused && w.body.about === about && (w.body.subject ?? "") === subject);
+  return { threads: threads([...(all.data ?? []), ...here]).filter((t) => t.first.about === about && (t.first.subject ?? "") === subject), say, refused };
 }

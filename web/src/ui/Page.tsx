@@ -2,6 +2,7 @@ import { Link } from "@tanstack/react-router";
 import type { ReactNode } from "react";
 
 import css from "./Page.module.css";
+import { OnDevice } from "./OnDevice";
 import { SchemeSwitch } from "./SchemeSwitch";
 import { Who } from "./Who";
 
@@ -29,6 +30,7 @@ export function Page({ says, acts, home, children }: Props) {
         )}
         {says}
         <span className={css.gap} />
+        <OnDevice />
         {acts}
         <SchemeSwitch />
         <Who />

@@ -3,6 +3,7 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
 
 import { api, take } from "../api/client";
+import { forget } from "../offline/along";
 import { roleWords, useMe, type Me } from "./useMe";
 import css from "./Who.module.css";
 
@@ -17,7 +18,7 @@ export function Who() {
     queries.setQueryData(["me"], now);
     void queries.invalidateQueries({ predicate: (q) => q.queryKey[0] !== "me" });
   };
-  const out = useMutation({ mutationFn: () => take(api.POST("/api/door/out")), onSuccess: () => window.location.assign("/") });
+  const out = useMutation({ mutationFn: () => take(api.POST("/api/door/out")).then(forget), onSuccess: () => window.location.assign("/") });
   const leave = useMutation({ mutationFn: () => take(api.POST("/api/tablet/leave")), onSuccess: (now) => queries.setQueryData(["me"], now) });
   const become = useMutation({ mutationFn: (person: string) => take(api.POST("/api/door/demo", { body: { person } })), onSuccess: taken });
   if (!me?.person) return null;
@@ -40,6 +41,9 @@ export function Who() {
             Your account
           </Menu.Item>
         )}
+        <Menu.Item component={Link} to="/along">
+          On this device
+        </Menu.Item>
         <Menu.Item component={Link} to="/people">
           People
         </Menu.Item>

@@ -21,3 +21,6 @@ export const originWord: Record<string, string> = {
   memory: "from memory",
   computed: "computed",
 };
+
+/** many is a count with its noun: 1 job, 2 jobs. */
+export const many = (count: number, one: string, more: string): string => `${count} ${count === 1 ? one : more}`;

@@ -1,0 +1,22 @@
+import { useSyncExternalStore } from "react";
+
+import type { Road } from "./db";
+import { taken } from "./marker";
+import { away } from "./reach";
+import { along } from "./along";
+import { waits } from "./waits";
+
+/** useWaits are all entries that the server does not have. */
+export const useWaits = () => useSyncExternalStore(waits.listen, waits.now);
+
+/** useWaitsOf are those of one job on one road. */
+export const useWaitsOf = (job: string, road: Road) => useWaits().filter((w) => w.job === job && w.road === road);
+
+/** useAlong are the jobs on this device. */
+export const useAlong = () => useSyncExternalStore(along.listen, along.now);
+
+/** useAway says whether the server does not answer. */
+export const useAway = () => useSyncExternalStore(away.listen, away.now);
+
+/** useTaken is what the browser took away before the server had it. */
+export const useTaken = () => useSyncExternalStore(taken.listen, taken.now);
