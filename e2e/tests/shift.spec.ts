@@ -15,7 +15,7 @@ test("a job that was taken along opens without the server, is worked out here, a
   const { id, section } = await app.create({ title: "Taken along" });
   await page.goto(section);
   await page.getByRole("button", { name: "Take along" }).click();
-  await expect(page.getByRole("button", { name: "Let go" })).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByRole("button", { name: "Taken along" })).toBeVisible({ timeout: 30_000 });
   await page.waitForFunction(() => navigator.serviceWorker.controller !== null);
   await app.stopServer();
   await page.goto(`${app.url}/jobs/${id}`);

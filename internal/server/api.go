@@ -112,6 +112,7 @@ func newAPI(s *store.Store, d *door.Door, way Way, mux *http.ServeMux) huma.API 
 	a.registerCountersigns(h)
 	a.registerOwners(h)
 	a.registerNetwork(h)
+	a.registerEvents(h)
 	return h
 }
 

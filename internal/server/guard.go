@@ -43,6 +43,7 @@ type asking struct {
 	from    door.From
 	direct  bool // from this machine itself, with nothing between
 	origin  *url.URL
+	ahead   time.Duration // our clock, of the device's
 }
 
 type askingKey struct{}
@@ -106,6 +107,7 @@ func (g *guard) check(ctx huma.Context, next func(huma.Context)) {
 	if c, err := huma.ReadCookie(ctx, g.door.CookieName()); err == nil {
 		cookie = c.Value
 	}
+	asks.ahead = ahead(ctx.Header(clockHead))
 	if err := g.find(ctx.Context(), cookie, act, &asks); err != nil {
 		g.refuse(ctx, err)
 		return
@@ -123,6 +125,24 @@ func (g *guard) check(ctx huma.Context, next func(huma.Context)) {
 		g.refuse(ctx, mayNot(asks.in.Person.Role))
 	}
 }
+
+// clockHead is the head of a request that says what its device's clock says. A clock that is off by more than offBy is put right.
+const (
+	clockHead = "Device-Clock"
+	offBy     = 2 * time.Minute
+)
+
+// ahead is by how much our clock is ahead of a device's; 0 where both say nearly the same, or the device says nothing.
+func ahead(said string) time.Duration {
+	at, err := time.Parse(time.RFC3339, said)
+	if by := time.Since(at); err == nil && by.Abs() > offBy {
+		return by.Round(time.Second)
+	}
+	return 0
+}
+
+// byOurClock is a time that a device's clock gave.
+func (a asking) byOurClock(at time.Time) time.Time { return at.Add(a.ahead) }
 
 func mayNot(r people.Role) *Refusal {
 	return problem(http.StatusForbidden, "role", "As "+string(r)+" one does not do this here. The workshop's owner says who does what.")

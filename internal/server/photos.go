@@ -135,7 +135,7 @@ func (a *api) addPhoto(ctx context.Context, in *struct {
 	}
 	sum := sha256.Sum256(content)
 	p := store.Photo{ID: strings.ToLower(in.Photo), Tied: in.Tied, Note: in.Note, ByWhom: person(ctx).Name,
-		PersonID: optionalID(person(ctx).ID), TakenAt: in.At,
+		PersonID: optionalID(person(ctx).ID), TakenAt: who(ctx).byOurClock(in.At),
 		Digest: hex.EncodeToString(sum[:]), Width: width, Height: height, Content: content}
 	if err := a.store(ctx).AddPhoto(ctx, in.ID, p); err != nil {
 		return nil, answer(err)

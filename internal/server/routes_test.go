@@ -56,6 +56,7 @@ var bodies = map[string]string{
 		`"across":{"path":"use.drivenHours"},"up":{"path":"use.dailyAh"}}}`, "addFinds": `{}`, "addTicks": `[]`, "addProof": `[]`,
 	"readProofFile": "reading,value\nstart-rest,12.6 V\n", "sign": `{"id":"` + oneID + `","version":1}`,
 	"judgeTrip": `{"hours":2,"from":50,"to":80}`, "readTrip": "time,soc\n0,50\n7200,80\n",
+	"here":        `{"page":"` + oneID + `"}`,
 	"comment":     `{"id":"` + oneID + `","about":"job","text":"whose is it?"}`,
 	"countersign": `{"id":"` + oneID + `","of":"` + oneID + `"}`, "setRole": `{"role":"owner"}`,
 	"addPhoto": "a picture", "addOwnerLink": "", "restoreJob": "", "resetLink": "", "driveMethod": `{}`,
@@ -100,7 +101,11 @@ func ask(t *testing.T, h *httptest.Server, r route, address, cookie string) (int
 	res, err := http.DefaultClient.Do(req)
 	require.NoError(t, err)
 	defer res.Body.Close()
-	data, err := io.ReadAll(res.Body)
+	var read io.Reader = res.Body
+	if res.Header.Get("Content-Type") == "text/event-stream" {
+		read = io.LimitReader(res.Body, 1) // it goes on for as long as it is listened to
+	}
+	data, err := io.ReadAll(read)
 	require.NoError(t, err)
 	return res.StatusCode, string(data)
 }

@@ -27,6 +27,9 @@ import (
 	"epitrope/internal/store"
 )
 
+// isAnswer says whether an answer is one of the API that is packed; a stream is sent as it comes.
+func isAnswer(c *echo.Context) bool { return isAPI(c) && c.Request().URL.Path != eventsPath }
+
 func isAPI(c *echo.Context) bool { return strings.HasPrefix(c.Request().URL.Path, "/api/") }
 
 // isPage says whether an answer is a part of the pages that is not packed yet.
@@ -47,7 +50,7 @@ func New(s *store.Store, pages fs.FS, busy *Busy, way Way, d *door.Door) *echo.E
 	e.IPExtractor = way.realIP()
 	e.HTTPErrorHandler = handleError
 	// What is computed for a key is packed fast, what is loaded once is packed well.
-	e.Use(middleware.Recover(), busy.see, logRequests(), way.ours, onlyText, way.safeHeaders, packed(gzip.BestSpeed, isAPI),
+	e.Use(middleware.Recover(), busy.see, logRequests(), way.ours, onlyText, way.safeHeaders, packed(gzip.BestSpeed, isAnswer),
 		packed(gzip.DefaultCompression, isPage))
 
 	mux := http.NewServeMux()
@@ -209,7 +212,11 @@ func writeProblem(w http.ResponseWriter, p *Refusal) {
 
 // Serve answers on listener until ctx ends, then lets running requests finish.
 func Serve(ctx context.Context, e *echo.Echo, listener net.Listener) error {
-	start := echo.StartConfig{Listener: listener, HideBanner: true, HidePort: true, GracefulTimeout: 10 * time.Second}
+	start := echo.StartConfig{Listener: listener, HideBanner: true, HidePort: true, GracefulTimeout: 10 * time.Second,
+		BeforeServeFunc: func(s *http.Server) error {
+			s.BaseContext = func(net.Listener) context.Context { return context.WithValue(context.Background(), leavingKey{}, ctx) }
+			return nil
+		}}
 	if err := start.Start(ctx, e); err != nil && !errors.Is(err, http.ErrServerClosed) {
 		return err
 	}

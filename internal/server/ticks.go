@@ -163,7 +163,7 @@ func (a *api) addTicks(ctx context.Context, in *struct {
 			continue
 		}
 		ticks = append(ticks, store.Tick{ID: strings.ToLower(t.ID), Step: t.Step, Done: t.Done, ByWhom: by.Name, PersonID: by.column,
-			Awaits: by.Role.Waits() && t.Done, Note: t.Note, TickedAt: t.At, Usual: t.Usual})
+			Awaits: by.Role.Waits() && t.Done, Note: t.Note, TickedAt: who(ctx).byOurClock(t.At), Usual: t.Usual})
 	}
 	if err := a.onlyHolds(ctx, in.ID, ticks); err != nil {
 		return nil, answer(err)

@@ -35,6 +35,7 @@ type Store struct {
 	pools    []*pgxpool.Pool
 	workshop string
 	by       people.Person // who acts; nobody where the program itself does
+	changes  *changes
 }
 
 // FirstWorkshop is the one that every database has.
@@ -87,7 +88,8 @@ func Open(ctx context.Context, address string) (*Store, error) {
 	if err := prepare(ctx, owner); err != nil {
 		return nil, fmt.Errorf("bring the database up to date: %w", named(err))
 	}
-	s := &Store{workshop: FirstWorkshop}
+	s := &Store{workshop: FirstWorkshop, changes: &changes{by: map[string]map[chan Change]bool{},
+		connect: func(ctx context.Context) (*pgx.Conn, error) { return pgx.ConnectConfig(ctx, forPeople.as(owner)) }}}
 	for _, r := range []struct {
 		role role
 		to   **gorm.DB

@@ -29,8 +29,8 @@ export const Acts = memo(function Acts({ id, undo, redo, dispatch, find, exportJ
       <Button {...one} onClick={find}>
         Find or do /
       </Button>
-      <Button {...one} loading={along.busy} aria-pressed={along.is} onClick={along.act} title={along.failed ? "That did not work: the server does not answer, or this browser has no room." : undefined}>
-        {along.failed ? "Not taken along" : along.is ? "Let go" : "Take along"}
+      <Button {...one} loading={along.busy} aria-pressed={along.is} onClick={along.act} title={along.failed ? "That did not work: the server does not answer, or this browser has no room." : along.is ? "This job is on this device; press to take it off again." : "Bring this job onto this device, to work without the server."}>
+        {along.failed ? "Not taken along" : along.is ? "Taken along" : "Take along"}
       </Button>
       <Button {...one} onClick={exportJob}>
         Export

@@ -19,6 +19,7 @@ import css from "./editor.module.css";
 import { SaveState } from "./SaveState";
 import { Acts } from "./Acts";
 import { addressOf, sheetOf, sheets, type SheetKey } from "./sheets";
+import { useHere } from "./useHere";
 import { useKeys } from "./useKeys";
 import { usePlan } from "./usePlan";
 import { useSaving } from "./useSaving";
@@ -92,6 +93,7 @@ export function JobEditor({ opened, newest, deleted, kept, vocabulary: workshops
   }, [id, queries, version]);
   const me = useMe();
   const may = useMay();
+  const here = useHere(id);
   const designs = may("design");
   const surveys = may("survey");
   const surveyed = me?.surveyed;
@@ -118,6 +120,11 @@ export function JobEditor({ opened, newest, deleted, kept, vocabulary: workshops
             onBlur={() => dispatch({ type: "leave", path: "title" })}
           />
           <SaveState number={number} revision={revision} saved={saving.saved} />
+          {here.length > 0 && (
+            <span className={css.here} title={`${here.join(", ")} ${here.length === 1 ? "has" : "have"} this job open too`}>
+              with {here.join(", ")}
+            </span>
+          )}
         </>
       }
       acts={<Acts id={id} undo={state.past.length > 0} redo={state.future.length > 0} dispatch={dispatch} find={find} exportJob={exportJob} showKeys={showKeys} />}

@@ -4,6 +4,7 @@ import { Link } from "@tanstack/react-router";
 import { useEffect, useState } from "react";
 
 import { api, NoAnswer, Refused, take, type Schemas } from "../api/client";
+import { useBeat } from "../offline/useWaits";
 import { Banner } from "../ui/Banner";
 import { Waiting } from "../ui/Wait";
 import { useSettings } from "../ui/useSettings";
@@ -19,7 +20,7 @@ export function JobPage({ id, sheet }: { id: string; sheet: SheetKey }) {
   const job = useQuery({
     queryKey: ["job", id],
     queryFn: () => take(api.GET("/api/jobs/{id}", { params: { path: { id } } })),
-    refetchInterval: beat,
+    refetchInterval: useBeat(beat),
     retry: false,
   });
   const vocabulary = useQuery({ queryKey: ["vocabulary"], queryFn: () => take(api.GET("/api/vocabulary")), staleTime: Infinity, retry: 20, retryDelay: 1500 });

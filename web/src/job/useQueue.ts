@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 
 import type { Road } from "../offline/db";
-import { useWaitsOf } from "../offline/useWaits";
+import { useBeat, useWaitsOf } from "../offline/useWaits";
 import { mine, wait } from "../offline/waits";
 import { useMe } from "../ui/useMe";
 
@@ -23,7 +23,7 @@ export function waiting<T extends Named>(queue: T[], kept: T[]): T[] {
 export function useQueue<T extends Named, R>(road: Road, job: string, get: () => Promise<R>, listOf: (whole: R) => T[]) {
   const me = useMe();
   const here = useWaitsOf(job, road);
-  const got = useQuery({ queryKey: [road, job], queryFn: get, refetchInterval: 5000, refetchOnReconnect: "always", retry: false });
+  const got = useQuery({ queryKey: [road, job], queryFn: get, refetchInterval: useBeat(5000), refetchOnReconnect: "always", retry: false });
   const kept = got.data ? listOf(got.data) : [];
   const sound = here.filter((w) => !w.refused);
   const unsent = waiting(sound.map((w) => w.body as unknown as T), kept);

@@ -2,12 +2,29 @@ import type { QueryClient } from "@tanstack/react-query";
 
 import { along, begin, renew } from "./along";
 import { importOld } from "./old";
+import { listen, type Changed } from "./events";
 import { away } from "./reach";
 import { register } from "./shell";
 import { load, onArrived, sendAs } from "./waits";
 
 /** What was taken along is brought up to date so often, in ms. */
 const renewEvery = 10 * 60_000;
+
+/** asks are the questions whose answers a change touches, as queries are called; a job's own come with its id. */
+const asks: Record<Exclude<Changed["what"], "anything">, string[]> = {
+  job: ["job", "jobs", "due", "week", "tasks"],
+  revision: ["job", "revisions", "jobs"],
+  ticks: ["ticks"],
+  proof: ["proof", "waiting"],
+  countersigns: ["ticks", "proof", "waiting"],
+  comments: ["comments", "waiting"],
+  tasks: ["tasks"],
+  settings: ["settings"],
+  parts: ["parts"],
+  here: ["here"],
+};
+/** lists are the questions that are about no job alone. */
+const lists = new Set(["jobs", "due", "week", "waiting", "settings", "parts"]);
 
 /** start has this device keep what waits and what was taken along, and pages hear of it. */
 export function start(queries: QueryClient) {
@@ -18,6 +35,10 @@ export function start(queries: QueryClient) {
     if (road === "comments") void queries.invalidateQueries({ queryKey: ["waiting"] });
   });
   void importOld().then(load);
+  hear = ({ what, job }) => {
+    if (what === "anything") void queries.invalidateQueries({ predicate: (q) => q.queryKey[0] !== "me" });
+    else for (const name of asks[what]) void queries.invalidateQueries({ queryKey: lists.has(name) || !job ? [name] : [name, job] });
+  };
   let was = false;
   away.listen(() => {
     if (was && !away.now()) void queries.invalidateQueries();
@@ -28,10 +49,13 @@ export function start(queries: QueryClient) {
   }, renewEvery);
 }
 
+let hear: (c: Changed) => void = () => undefined;
+
 /** comesIn says who is signed in here: nobody, where person is undefined; shared is the bay's tablet. */
 export async function comesIn(person: string | undefined, shared: boolean): Promise<void> {
   sendAs(person);
   if (!person) return;
+  listen((c) => hear(c));
   try {
     await begin(person, shared);
     if (along.now().length > 0 && !away.now()) await renew();

@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 
 import { api, take, type Schemas } from "../api/client";
 import { uuid } from "../api/once";
-import { useWaitsOf } from "../offline/useWaits";
+import { useBeat, useWaitsOf } from "../offline/useWaits";
 import { wait } from "../offline/waits";
 import { useMe } from "../ui/useMe";
 
@@ -26,7 +26,7 @@ export function threads(list: Comment[]): Thread[] {
 /** useTalk is what was said on a job about something, with what waits on this device to be said. */
 export function useTalk(job: string, about: About, subject: string) {
   const me = useMe();
-  const all = useQuery({ queryKey: ["comments", job], queryFn: () => take(api.GET("/api/jobs/{id}/comments", { params: { path: { id: job } } })), refetchInterval: 20_000, retry: false });
+  const all = useQuery({ queryKey: ["comments", job], queryFn: () => take(api.GET("/api/jobs/{id}/comments", { params: { path: { id: job } } })), refetchInterval: useBeat(20_000), retry: false });
   const there = new Set(all.data?.map((c) => c.id));
   const waiting = useWaitsOf(job, "comments");
   const here = waiting
