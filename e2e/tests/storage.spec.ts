@@ -3,6 +3,9 @@ import { cell, create, draft, expect, part, saved, test } from "../test";
 /** What a browser may do with its store, as a script that runs before the page's own. */
 const stores: Record<string, () => void> = {
   full: () => {
+    IDBFactory.prototype.open = () => {
+      throw new DOMException("full", "QuotaExceededError");
+    };
     Storage.prototype.setItem = () => {
       throw new DOMException("full", "QuotaExceededError");
     };
@@ -40,6 +43,24 @@ for (const [what, script] of Object.entries(stores)) {
 
 test.describe("without an answer of the server", () => {
   test.use({ allowed: /Failed to load resource/ });
+
+  test("where the small store is full the roomier one keeps what was typed, through a reload", async ({ page }) => {
+    await page.addInitScript(() => {
+      const set = Storage.prototype.setItem;
+      Storage.prototype.setItem = function (name, text) {
+        if (this === window.localStorage) throw new DOMException("full", "QuotaExceededError");
+        set.call(this, name, text);
+      };
+    });
+    const { section } = await create({ title: "Full, and not alone" });
+    await page.goto(section);
+    await part(page, "aux").click();
+    await page.route("**/draft", (route) => route.abort());
+    await page.getByLabel("Aux battery capacity").fill("175");
+    await expect(page.getByText("not saved yet: kept in this browser")).toBeVisible();
+    await page.reload();
+    await expect(cell(page, "aux.part")).toContainText("175 Ah");
+  });
 
   test("a full store is told, and what was typed is saved when the server answers again", async ({ page }) => {
     await page.addInitScript(stores.full as () => void);

@@ -2063,6 +2063,11 @@ export interface components {
             /** @description As shown; empty where it is no longer answered */
             to: string;
         };
+        Changed: {
+            job?: string;
+            /** @enum {string} */
+            what: "job" | "revision" | "ticks" | "proof" | "countersigns" | "comments" | "tasks" | "settings" | "parts" | "here" | "anything";
+        };
         Charges: {
             /** Format: double */
             amps: number;
@@ -7394,7 +7399,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "text/event-stream": string;
+                    "text/event-stream": components["schemas"]["Changed"];
                 };
             };
             /** @description Unauthorized */

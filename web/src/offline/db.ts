@@ -67,7 +67,14 @@ let opened: Promise<DB> | undefined;
 
 /** db is what this browser keeps of the work; it fails where the browser keeps nothing. */
 export function db(): Promise<DB> {
-  opened ??= openDB<Schema>("epitrope", 1, {
+  opened ??= open();
+  opened.catch(() => (opened = undefined));
+  return opened;
+}
+
+/** open is asynchronous as a whole: some browsers refuse at once. */
+async function open(): Promise<DB> {
+  return openDB<Schema>("epitrope", 1, {
     upgrade(made) {
       made.createObjectStore("kept", { keyPath: "path" });
       made.createObjectStore("along", { keyPath: "id" });
@@ -78,6 +85,4 @@ export function db(): Promise<DB> {
     blocking: (_at, _to, event) => (event.target as IDBDatabase).close(),
     terminated: () => (opened = undefined),
   });
-  opened.catch(() => (opened = undefined));
-  return opened;
 }

@@ -37,7 +37,7 @@ export function start(queries: QueryClient) {
   void importOld().then(load);
   hear = ({ what, job }) => {
     if (what === "anything") void queries.invalidateQueries({ predicate: (q) => q.queryKey[0] !== "me" });
-    else for (const name of asks[what]) void queries.invalidateQueries({ queryKey: lists.has(name) || !job ? [name] : [name, job] });
+    else for (const name of asks[what] ?? []) void queries.invalidateQueries({ queryKey: lists.has(name) || !job ? [name] : [name, job] });
   };
   let was = false;
   away.listen(() => {
