@@ -2,7 +2,7 @@ import { Application } from "../application";
 import { ask } from "../ask";
 import { cell, expect, part, saved, test, type Page } from "../test";
 
-test.use({ allowed: /status of (401|50\d)|ERR_CONNECTION_REFUSED|ERR_EMPTY_RESPONSE|ERR_CONNECTION_RESET|ERR_INCOMPLETE_CHUNKED/ });
+test.use({ allowed: /status of (401|409|50\d)|ERR_CONNECTION_REFUSED|ERR_EMPTY_RESPONSE|ERR_CONNECTION_RESET|ERR_INCOMPLETE_CHUNKED/ });
 
 let app: Application;
 test.beforeAll(async () => {
@@ -70,7 +70,7 @@ async function photograph(page: Page, count: number): Promise<void> {
   const tag = page.locator("[data-photo]").first();
   for (let i = 0; i < count; i++) {
     await tag.setInputFiles(picture);
-    await expect(page.getByText("The photograph is kept")).toBeVisible();
+    await expect(page.getByText(`${i + 1} photograph`)).toBeVisible();
   }
 }
 

@@ -2,7 +2,7 @@ import { useCallback, useEffect, useRef, useState, type Dispatch } from "react";
 
 import { api, Refused, take, type Problem, type Schemas } from "../api/client";
 import { changed, merge, same, withValue, type Conflict, type Doc } from "../job/document";
-import { overlay, type Action, type Edited } from "../job/history";
+import { overlay, unreadOf, type Action, type Edited } from "../job/history";
 import * as journal from "../job/journal";
 
 export type Saved =
@@ -46,18 +46,20 @@ export function useSaving(id: string, opened: Base, when: string, by: string, st
     setAt(base.current);
   }, []);
 
-  /** join takes in a newer draft of the server; it says whether it asks. */
+  /** join takes in a newer draft of the server: at once, after asking, or later, when what is being typed in what it changed has been read. */
   const join = useCallback(
-    (draft: Schemas["Draft"]): boolean => {
+    (draft: Schemas["Draft"]): "joined" | "asks" | "later" => {
+      const theirs = changed(base.current.doc, draft.document);
+      if (unreadOf(latest.current, theirs)) return "later";
       const result = merge(base.current.doc, latest.current.doc, draft.document);
       if (result.conflicts.length > 0) {
         setSaved({ at: "conflict", conflicts: result.conflicts, theirs: draft });
-        return true;
+        return "asks";
       }
-      setMerged(changed(base.current.doc, draft.document));
+      setMerged(theirs);
       rebase(draft);
       dispatch({ type: "adopt", doc: result.merged });
-      return false;
+      return "joined";
     },
     [dispatch, rebase],
   );
@@ -71,7 +73,9 @@ export function useSaving(id: string, opened: Base, when: string, by: string, st
   const failed = useCallback(
     (error: unknown) => {
       if (error instanceof Refused && error.refusal.type === "urn:epitrope:stale" && error.refusal.current) {
-        if (!join(error.refusal.current)) setTries((n) => n + 1);
+        const went = join(error.refusal.current);
+        if (went === "joined") setTries((n) => n + 1);
+        if (went === "later") setSaved({ at: "waiting", why: "another window saved first", refused: false, kept: write() });
         return;
       }
       if (error instanceof Refused && error.refusal.type === "urn:epitrope:deleted") {
@@ -134,13 +138,18 @@ export function useSaving(id: string, opened: Base, when: string, by: string, st
     return () => clearTimeout(timer);
   }, [waiting, save]);
 
-  /** heard takes in what another window saved, where nothing here is waiting. */
+  /** heard takes in what another window saved, where nothing here is waiting; what cannot be taken in yet is, once it can be. */
+  const late = useRef<Schemas["Draft"] | null>(null);
   const heard = useCallback(
     (draft: Schemas["Draft"]) => {
-      if (draft.version > base.current.version && !busy.current && !asking) join(draft);
+      late.current = null;
+      if (draft.version > base.current.version && !busy.current && !asking && join(draft) === "later") late.current = draft;
     },
     [asking, join],
   );
+  useEffect(() => {
+    if (!unread && late.current) heard(late.current);
+  }, [unread, heard]);
 
   /** decide settles a conflict field by field. */
   const decide = useCallback(

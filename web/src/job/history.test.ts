@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 
 import { valueAt, withValue, type Doc } from "./document";
-import { overlay, reduce, start, type Action, type Edited } from "./history";
+import { overlay, reduce, start, unreadOf, type Action, type Edited } from "./history";
 
 const empty = { format: "epitrope-job", version: 1 } as Doc;
 const run = (state: Edited, ...actions: Action[]) => actions.reduce(reduce, state);
@@ -77,6 +77,20 @@ describe("typing", () => {
     const theirs = run(s, { type: "adopt", doc: withValue(empty, "aux.capacityAh", 222) });
     expect(valueAt(overlay(theirs).doc, "aux.capacityAh")).toBe(222);
     expect(theirs.typing).toEqual({});
+  });
+
+  it("keeps what is typed and not read, or refused, whatever another window changed meanwhile", () => {
+    const typing = run(start(empty), { type: "type", path: "title", text: "mine" });
+    const theirs = run(typing, { type: "adopt", doc: withValue(empty, "title", "theirs") });
+    expect(unreadOf(typing, ["title"])).toBe(true);
+    expect(unreadOf(typing, ["aux.capacityAh"])).toBe(false);
+    expect(overlay(theirs).doc.title).toBe("mine");
+    const problem = { field: "aux.capacityAh", value: "x", wrong: "is no number", allowed: "1 to 2000" };
+    const refused = run(start(empty), { type: "type", path: "aux.capacityAh", text: "x" }, { type: "read", doc: empty, sent: { "aux.capacityAh": "x" }, problems: [problem] });
+    expect(unreadOf(refused, ["aux.capacityAh"])).toBe(false);
+    expect(run(refused, { type: "adopt", doc: withValue(empty, "aux.capacityAh", 222) }).typing).toEqual({ "aux.capacityAh": "x" });
+    const decided = run(typing, { type: "type", path: "aux.capacityAh", text: "250" }, { type: "replace", doc: withValue(empty, "customer", "theirs") });
+    expect(overlay(decided).sent).toEqual({ title: "mine", "aux.capacityAh": "250" });
   });
 
   it("takes in another window's draft without a step back", () => {

@@ -86,7 +86,7 @@ export function reduce(state: Edited, action: Action): Edited {
     case "adopt":
       return adopt(state, action.doc);
     case "replace":
-      return step({ ...state, typing: {}, taken: {}, refused: {} }, action.doc, null);
+      return step({ ...state, typing: untaken(state), taken: {} }, action.doc, null);
     case "undo": {
       const doc = state.past.at(-1);
       if (!doc) return state;
@@ -138,10 +138,20 @@ function read(state: Edited, action: Extract<Action, { type: "read" }>): Edited 
   return { ...read, gathering };
 }
 
-/** adopt takes in another window's draft; what it changed is no longer as typed here. */
+/** untaken is what is being typed and is not in the document. */
+const untaken = ({ typing, taken }: Edited) => Object.fromEntries(Object.entries(typing).filter(([path, text]) => taken[path] !== text));
+
+/** unreadOf says whether a text that is being typed, and is in no document yet, is of what another window changed: whose holds can be said once it is read. */
+export function unreadOf(state: Edited, changes: string[]): boolean {
+  const { sent } = overlay(state);
+  return changes.some((path) => path in sent);
+}
+
+/** adopt takes in another window's draft; what it changed is no longer as typed here, unless the text never was in the document. */
 function adopt(state: Edited, doc: Doc): Edited {
   let { typing, taken } = state;
   for (const path of changed(state.doc, doc)) {
+    if (typing[path] !== taken[path]) continue;
     typing = without(typing, path);
     taken = without(taken, path);
   }

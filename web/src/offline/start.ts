@@ -1,7 +1,7 @@
 import type { QueryClient } from "@tanstack/react-query";
 
+import { takeIn } from "./ahead";
 import { along, begin, renew } from "./along";
-import { importOld } from "./old";
 import { listen, type Changed } from "./events";
 import { away } from "./reach";
 import { register } from "./shell";
@@ -34,7 +34,7 @@ export function start(queries: QueryClient) {
     else await queries.invalidateQueries({ queryKey: [road === "photos" ? "proof" : road, job] });
     if (road === "comments") void queries.invalidateQueries({ queryKey: ["waiting"] });
   });
-  void importOld().then(load);
+  void takeIn().catch(() => undefined).then(load); // what cannot be taken in stays where it is
   hear = ({ what, job }) => {
     if (what === "anything") void queries.invalidateQueries({ predicate: (q) => q.queryKey[0] !== "me" });
     else for (const name of asks[what] ?? []) void queries.invalidateQueries({ queryKey: lists.has(name) || !job ? [name] : [name, job] });

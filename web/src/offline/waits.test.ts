@@ -2,6 +2,7 @@ import "fake-indexeddb/auto";
 import { beforeEach, expect, test, vi } from "vitest";
 
 import { Refused, type Refusal } from "../api/client";
+import { takeIn } from "./ahead";
 import { db, type Waits } from "./db";
 import { read } from "./marker";
 import { roads } from "./roads";
@@ -92,6 +93,20 @@ test("where the browser keeps nothing an entry is in this window, says so, and i
   vi.spyOn(roads.ticks, "send").mockResolvedValue({ refused: [], whole: {} });
   sendAs("pim");
   await vi.waitFor(() => expect(waits.now()).toEqual([]));
+});
+
+test("a window that is closed before the entry is written loses nothing: the next one takes it in, once and in order", async () => {
+  const kept = await db();
+  const add = vi.spyOn(kept, "add").mockRejectedValue(new DOMException("closed", "AbortError"));
+  await wait(entry("second", { at: "2031-01-02T00:00:00Z" }));
+  await wait(entry("first", { at: "2031-01-01T00:00:00Z" }));
+  add.mockRestore();
+  localStorage.setItem("ticks:00000000-0000-0000-0000-000000000009", JSON.stringify([{ id: "older", at: "2030-01-01T00:00:00Z" }]));
+  localStorage.setItem("something else", "{");
+  await takeIn();
+  await takeIn();
+  expect((await kept.getAll("waits")).map((w) => w.id)).toEqual(["older", "first", "second"]);
+  expect(Object.keys(localStorage)).toEqual(["something else"]);
 });
 
 test("the mark outlives what it marks", () => {

@@ -1,4 +1,5 @@
 import { Refused, type Problem } from "../api/client";
+import { ahead, behind } from "./ahead";
 import { db, type Road, type Waits } from "./db";
 import { heard } from "./heard";
 import { lose, tally } from "./marker";
@@ -41,12 +42,14 @@ export async function load(): Promise<void> {
 /** wait puts an entry at the end of the row: it is in this window at once, and on this device as soon as the browser has written it. */
 export async function wait(entry: Waits): Promise<void> {
   list.set([...list.now(), entry]);
+  ahead(entry);
   let kept: Waits;
   try {
     const seq = await (await db()).add("waits", entry);
     kept = { ...entry, seq };
+    behind(entry.id);
   } catch {
-    kept = { ...entry, loose: true };
+    kept = { ...entry, loose: true }; // it may still be written ahead: then the next window takes it in
   }
   list.set(list.now().map((w) => (w.id === entry.id ? kept : w)));
   tally(list.now().length);
@@ -57,6 +60,7 @@ export async function wait(entry: Waits): Promise<void> {
 /** drop takes entries out of the row. */
 export async function drop(gone: Waits[]): Promise<void> {
   const ids = new Set(gone.map((w) => w.id));
+  for (const w of gone) behind(w.id);
   try {
     const tx = (await db()).transaction("waits", "readwrite");
     for (const w of gone) if (w.seq !== undefined) await tx.store.delete(w.seq);

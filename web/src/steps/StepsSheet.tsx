@@ -18,6 +18,7 @@ import { useDates } from "../ui/useDates";
 import { roleWords, useMay, useMe } from "../ui/useMe";
 import { Wait, Wrong } from "../ui/Wait";
 import { counted } from "../ui/units";
+import { many } from "../ui/words";
 import { AsBuilt } from "./AsBuilt";
 import css from "./steps.module.css";
 import { held, isDone, nextOpen, standing, type Tick } from "../bay/ticks";
@@ -158,7 +159,7 @@ interface OneProps {
 /** One is one step, large enough for gloves. */
 function One({ step, number, of, tick, hold, again, titles, open, mark, show }: OneProps) {
   const dates = useDates();
-  const [photographed, setPhotographed] = useState(false);
+  const [photographed, setPhotographed] = useState(0);
   const [note, setNote] = useState("");
   const [looked, setLooked] = useState<Set<string>>(new Set());
   const unlooked = step.checks.filter((c) => !looked.has(c));
@@ -250,8 +251,12 @@ function One({ step, number, of, tick, hold, again, titles, open, mark, show }: 
         <p className="soft">As {me?.person ? roleWords[me.person.role] : "who you are here"} you see the steps; who installs ticks them.</p>
       ) : (
         <>
-          <AddPhoto tied={step.id} named={step.title} done={() => setPhotographed(true)} />
-          {photographed && <p className="soft" role="status">The photograph is kept; sheet 7 shows them all.</p>}
+          <AddPhoto tied={step.id} named={step.title} done={() => setPhotographed((n) => n + 1)} />
+          {photographed > 0 && (
+            <p className="soft" role="status">
+              {many(photographed, "photograph is", "photographs are")} kept; sheet 7 shows all of the job.
+            </p>
+          )}
           <TextInput label="Note" value={note} maxLength={500} placeholder="what was different" onChange={(e) => setNote(e.currentTarget.value)} />
           <Button fullWidth size="lg" disabled={hold !== undefined || blocked} onClick={() => mark(step, true, note)}>
             {step.hold ? "Sign" : "Done"}
