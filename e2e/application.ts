@@ -62,6 +62,38 @@ export class Application {
     return app;
   }
 
+  /** behind begins one that something before it speaks https for; publicly is its address as browsers name it. */
+  static async behind(publicly: string): Promise<Application> {
+    const app = await Application.bare();
+    app.demo = false;
+    app.flags = ["--public", publicly];
+    await app.startServer();
+    return app;
+  }
+
+  /** twin is a second server on this one's database. */
+  async twin(): Promise<Application> {
+    const twin = new Application(this.state, { database: this.ports.database, http: await freePort() });
+    twin.address = this.address;
+    [twin.demo, twin.flags] = [this.demo, this.flags];
+    await twin.startServer();
+    return twin;
+  }
+
+  /** kill ends the server as a power cut does. */
+  async kill(): Promise<void> {
+    const server = this.server;
+    await new Promise((resolve) => {
+      server?.once("exit", resolve);
+      server?.kill("SIGKILL");
+    });
+  }
+
+  /** port is where the server listens. */
+  get port(): number {
+    return this.ports.http;
+  }
+
   plain = "";
   private flags: string[] = [];
   private demo = true;

@@ -3,7 +3,7 @@
 set -uo pipefail
 cd "$(dirname "$0")/.."
 
-scripts/need.sh postgres=postgresql chromium=chromium certutil=libnss3-tools ngspice=ngspice pdftotext=poppler-utils || exit 1
+scripts/need.sh postgres=postgresql chromium=chromium certutil=libnss3-tools openssl=openssl ngspice=ngspice pdftotext=poppler-utils || exit 1
 state=$(mktemp -d /var/tmp/epitrope-test-XXXXXX)
 work=$(mktemp -d)
 cleanup() {
