@@ -11,7 +11,7 @@ owner=no
 [ -s "$state/data/postmaster.pid" ] || owner=yes
 finish() {
 	trap - EXIT INT TERM HUP
-	for process in "${server:-}" "${vehicle:-}"; do
+	for process in "${server:-}" "${vehicle:-}" "${mailbox:-}"; do
 		[ -n "$process" ] && kill "$process" 2>/dev/null && wait "$process" 2>/dev/null || true
 	done
 	[ "$owner" = yes ] && scripts/postgres.sh stop "$state"
@@ -34,6 +34,11 @@ done
 # A vehicle that is not there, for sheet 7; where its port is taken, another demo's answers.
 bin/epitrope standin testdata/demo/3-sound-recordist.json --seed 4 --port 15025 >/dev/null 2>&1 &
 vehicle=$!
-bin/epitrope serve --demo --address "127.0.0.1:$port" 2>"${EPITROPE_LOG:-/dev/null}" &
+# A mail server and a webhook that are not there: what would be sent is in a file, and nothing leaves the machine.
+mkdir -p .demo
+bin/epitrope mailbox --mail 15825 --webhook 15880 >.demo/messages.log 2>/dev/null &
+mailbox=$!
+export EPITROPE_SMTP=smtp://127.0.0.1:15825
+bin/epitrope serve --demo --inner-webhooks --address "127.0.0.1:$port" 2>"${EPITROPE_LOG:-/dev/null}" &
 server=$!
 wait "$server"

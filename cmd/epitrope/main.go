@@ -49,6 +49,7 @@ var commands = map[string]command{
 	"shelf":    runShelf,
 	"prove":    runProve,
 	"standin":  runStandin,
+	"mailbox":  runMailbox,
 	"modes":    runModes,
 	"found":    runFound,
 	"classify": runClassify,

@@ -41,14 +41,18 @@ func runServe(args []string, _ io.Reader, out io.Writer, o own) error {
 	public := set.String("public", "", "its https `address` as browsers name it, of what stands before it and speaks https")
 	demo := set.Bool("demo", false, "sign whoever opens it on this machine in as the demo's foreman")
 	database := databaseFlag(set)
-	network := lanFlagsOf(set)
+	network, post := lanFlagsOf(set), postFlagsOf(set)
 	if err := noArguments(set, args, out); err != nil {
 		return err
 	}
 	if err := network.check(); err != nil {
 		return err
 	}
-	way := server.Way{Demo: *demo}
+	sends, err := post.post()
+	if err != nil {
+		return err
+	}
+	way := server.Way{Demo: *demo, Post: sends}
 	if *network.on {
 		way.Network = &server.Network{}
 		if !given(set, "address") {
@@ -104,6 +108,7 @@ func runServe(args []string, _ io.Reader, out io.Writer, o own) error {
 			return err
 		}
 	}
+	working.Go(func() { tellAll(ctx, s, sends, at, o) })
 	d := door.New(s, door.Where{Origin: way.Public, Demo: *demo, Secure: way.Network != nil})
 	defer d.Close()
 	fmt.Fprintf(out, "Epitrope is at %s\n", at)

@@ -47,10 +47,11 @@ const (
 	Settings    Act = "settings"    // the workshop's settings
 	Trail       Act = "trail"       // who did what over the whole workshop
 	Invite      Act = "invite"      // people below oneself: invite, change, reset, let go
+	Tell        Act = "tell"        // list the addresses that are told what concerns the workshop
 )
 
 // Acts are all there are.
-var Acts = []Act{Look, Work, Self, Talk, Survey, Install, Design, Books, Issue, HandOver, Countersign, Sign, Settings, Trail, Invite}
+var Acts = []Act{Look, Work, Self, Talk, Survey, Install, Design, Books, Issue, HandOver, Countersign, Sign, Settings, Trail, Invite, Tell}
 
 // table is what each role may do.
 var table = map[Act][]Role{
@@ -69,6 +70,7 @@ var table = map[Act][]Role{
 	Settings:    {Owner, Foreman},
 	Trail:       {Owner, Foreman},
 	Invite:      {Owner, Foreman},
+	Tell:        {Owner},
 }
 
 // bay is what may be done on the bay's tablet by whoever switched to themselves with a PIN.

@@ -21,10 +21,10 @@ func TestWhatAWorkshopExpects(t *testing.T) {
 			assert.False(t, r.MayInBay(a) && !r.May(a), "the tablet gives nobody more: %s as %s", a, r)
 		}
 	}
-	for _, a := range []Act{Sign, Countersign, Issue, Design, Settings, Invite} {
+	for _, a := range []Act{Sign, Countersign, Issue, Design, Settings, Invite, Tell} {
 		assert.False(t, Apprentice.May(a), a)
 	}
-	for _, a := range []Act{Sign, Issue, Design, Settings, Invite, Self, Trail, HandOver, Books} {
+	for _, a := range []Act{Sign, Issue, Design, Settings, Invite, Self, Trail, HandOver, Books, Tell} {
 		assert.False(t, Owner.MayInBay(a), "a PIN is no password: %s", a)
 	}
 	assert.True(t, Installer.May(Sign) && Installer.May(Countersign) && Installer.May(Install))
@@ -40,5 +40,12 @@ func TestWhatAWorkshopExpects(t *testing.T) {
 		"pins.coupling": false,
 		"title":         false, "limits.chargerDrop": false, "settings.x.value": false} {
 		assert.Equal(t, surveyed, Surveyed(path), path)
+	}
+}
+
+// Where a workshop's words go is its owner's to say: an address on the list reads questions, names and faults.
+func TestTheOwnerAloneListsAddresses(t *testing.T) {
+	for _, r := range Roles {
+		assert.Equal(t, r == Owner, r.May(Tell), r)
 	}
 }

@@ -15,6 +15,7 @@ import (
 	"epitrope/internal/door"
 	"epitrope/internal/people"
 	"epitrope/internal/store"
+	"epitrope/internal/tell"
 )
 
 // maxBody is the largest request that is read: a document with its envelope.
@@ -44,6 +45,7 @@ type api struct {
 	door     *door.Door
 	guard    *guard
 	network  *Network
+	post     tell.Post
 	settings *allSettled
 	designs  *decided
 	readers  turns // of evidence
@@ -63,7 +65,7 @@ func newAPI(s *store.Store, d *door.Door, way Way, mux *http.ServeMux) huma.API 
 	settings := newAllSettled(s)
 	config.Transformers = append(config.Transformers, settings.inUnits)
 	h := humago.New(mux, config)
-	a := &api{s, d, newGuard(d, h), way.Network, settings, newDecided(parts.Stock(), settings), newTurns(readAtOnce), newRunning()}
+	a := &api{s, d, newGuard(d, h), way.Network, way.Post, settings, newDecided(parts.Stock(), settings), newTurns(readAtOnce), newRunning()}
 	h.UseMiddleware(a.guard.check)
 
 	post := func(op huma.Operation) huma.Operation { op.MaxBodyBytes = maxBody; return op }
@@ -113,6 +115,7 @@ func newAPI(s *store.Store, d *door.Door, way Way, mux *http.ServeMux) huma.API 
 	a.registerOwners(h)
 	a.registerNetwork(h)
 	a.registerEvents(h)
+	a.registerAddressees(h)
 	return h
 }
 

@@ -56,19 +56,20 @@ var bodies = map[string]string{
 		`"across":{"path":"use.drivenHours"},"up":{"path":"use.dailyAh"}}}`, "addFinds": `{}`, "addTicks": `[]`, "addProof": `[]`,
 	"readProofFile": "reading,value\nstart-rest,12.6 V\n", "sign": `{"id":"` + oneID + `","version":1}`,
 	"judgeTrip": `{"hours":2,"from":50,"to":80}`, "readTrip": "time,soc\n0,50\n7200,80\n",
-	"here":        `{"page":"` + oneID + `"}`,
-	"comment":     `{"id":"` + oneID + `","about":"job","text":"whose is it?"}`,
-	"countersign": `{"id":"` + oneID + `","of":"` + oneID + `"}`, "setRole": `{"role":"owner"}`,
+	"addAddressee": `{"kind":"mail","address":"bay@weir.example","wants":["due"],"hour":7,"zone":"UTC"}`,
+	"here":         `{"page":"` + oneID + `"}`,
+	"comment":      `{"id":"` + oneID + `","about":"job","text":"whose is it?"}`,
+	"countersign":  `{"id":"` + oneID + `","of":"` + oneID + `"}`, "setRole": `{"role":"owner"}`,
 	"addPhoto": "a picture", "addOwnerLink": "", "restoreJob": "", "resetLink": "", "driveMethod": `{}`,
 }
 
 const oneID = "6cf963fd-3c2a-49ca-b657-b2875d1e1a37"
 
 // ids are what stands in the addresses of a workshop's things.
-type ids struct{ job, task, person, invitation, link, photo string }
+type ids struct{ job, task, person, invitation, link, photo, addressee string }
 
 func (i ids) in(r route) string {
-	of := map[string]string{"jobs": i.job, "tasks": i.task, "people": i.person}[strings.Split(r.path, "/")[2]]
+	of := map[string]string{"jobs": i.job, "tasks": i.task, "people": i.person, "addressees": i.addressee}[strings.Split(r.path, "/")[2]]
 	if strings.Contains(r.path, "/invitations/") {
 		of = i.invitation
 	}
@@ -77,7 +78,7 @@ func (i ids) in(r route) string {
 
 func nobodys() ids {
 	id := uuid.NewString()
-	return ids{id, id, id, id, id, id}
+	return ids{id, id, id, id, id, id, id}
 }
 
 // ask sends a route's request as a cookie's person, and is the answer.
@@ -212,6 +213,9 @@ func filledWorkshop(t *testing.T, h *httptest.Server, s *store.Store, owner peop
 	send("POST", "/api/people/invitations", `{"role":"reader"}`, "application/json", nil)
 	send("PUT", "/api/parts", `{"kind":"fuse","name":"`+mark+`","rating A":"60"}`, "application/json", nil)
 	send("POST", at+"/finds", `{}`, "application/json", nil)
+	var told server.Addressees
+	send("POST", "/api/addressees", `{"kind":"mail","address":"x@`+strings.ReplaceAll(strings.ToLower(mark), " ", "-")+`.example","wants":["due"],"hour":7,"zone":"UTC"}`,
+		"application/json", &told)
 	other := dbtest.Joined(t, s, owner, people.Installer, mark, "")
 	var staff server.Workforce
 	send("GET", "/api/people", "", "", &staff)
@@ -219,7 +223,7 @@ func filledWorkshop(t *testing.T, h *httptest.Server, s *store.Store, owner peop
 		ExpiresAt: staff.Invitations[0].Expires},
 		"x", "")
 	require.NoError(t, err)
-	return ids{job.ID, task.ID, other.ID, staff.Invitations[0].ID, link.ID, photo}
+	return ids{job.ID, task.ID, other.ID, staff.Invitations[0].ID, link.ID, photo, told.List[0].ID}
 }
 
 // Every route at another workshop: its ids answer like ones that do not exist, and nothing of it is seen in any list, count or file.
@@ -245,7 +249,7 @@ func TestEveryRouteAtAnotherWorkshop(t *testing.T) {
 			continue
 		}
 		assert.Equal(t, wantStatus, status, r.id)
-		for _, id := range []string{foreign.job, foreign.task, foreign.person, foreign.invitation, foreign.link, foreign.photo} {
+		for _, id := range []string{foreign.job, foreign.task, foreign.person, foreign.invitation, foreign.link, foreign.photo, foreign.addressee} {
 			said = strings.ReplaceAll(said, id, none.job)
 		}
 		assert.Equal(t, want, said, r.id)

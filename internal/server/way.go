@@ -12,12 +12,15 @@ import (
 	"github.com/labstack/echo/v5"
 
 	"epitrope/internal/door"
+	"epitrope/internal/tell"
 )
 
 // Way is how a server is reached.
 type Way struct {
 	Public *url.URL // its address as browsers name it, where something before it speaks https; nil on this machine alone
 	Demo   bool     // people of the demo are signed in without a word
+
+	Post tell.Post // how messages leave
 
 	Network *Network // it is on the workshop's own network, by TLS; nil where it is not
 }

@@ -6,11 +6,12 @@ import { api, Refused, take, whyNot, type Problem } from "../api/client";
 import { Choices } from "../ui/Choices";
 import { Fieldset } from "../ui/Fieldset";
 import { asWorkshop, useSettings, type Kept } from "../ui/useSettings";
-import { useMay } from "../ui/useMe";
+import { useMay, useMe } from "../ui/useMe";
 import { Failed, Told, Waiting, Wrong } from "../ui/Wait";
 import { WorkshopPage } from "../ui/WorkshopPage";
 import { Instruments } from "./Instruments";
 import css from "./settings.module.css";
+import { ToldList } from "./Told";
 import { Part } from "../ui/Part";
 
 type Settings = Kept["settings"];
@@ -19,11 +20,13 @@ type Habits = Settings["habits"];
 /** SettingsPage is how the workshop wants its sheets, kept once for all of them. */
 export function SettingsPage() {
   const kept = useSettings();
+  const tells = useMe()?.may.includes("tell");
   return (
     <WorkshopPage title="Settings" says="kept once, used on every sheet">
       {kept.isPending && <Waiting what="Fetching the settings" />}
       {kept.isError && !kept.data && <Failed what="The settings" error={kept.error} again={() => void kept.refetch()} />}
       {kept.data && <Form kept={kept.data} />}
+      {tells && <ToldList />}
     </WorkshopPage>
   );
 }
