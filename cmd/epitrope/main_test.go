@@ -185,7 +185,7 @@ func TestPartsCommand(t *testing.T) {
 func TestMake(t *testing.T) {
 	const van = "../../testdata/demo/6-mobile-vet.json"
 	for what, begins := range map[string]string{"wires": "wire,from", "cuts": "from,size", "parts": "kind,what", "drawing": "<svg ",
-		"steps": "[", "pack": "%PDF-"} {
+		"steps": "[", "pack": "%PDF-", "wire-labels": "%PDF-", "fuse-labels": "%PDF-", "owner-label": "%PDF-"} {
 		code, out, errs := epitrope(t, "", "make", van, "--what", what, "--book", "../../testdata/demo/parts.csv")
 		require.Zero(t, code, errs)
 		assert.True(t, strings.HasPrefix(out, begins), "%s: %.40q", what, out)
@@ -195,7 +195,10 @@ func TestMake(t *testing.T) {
 	assert.Contains(t, out, "16 mm² red,4.6,EUR,2026-10-01")
 	code, _, errs := epitrope(t, "", "make", van, "--what", "song")
 	assert.Equal(t, 2, code)
-	assert.Contains(t, errs, "cuts, drawing, pack, parts, steps, wires")
+	assert.Contains(t, errs, "cuts, drawing, fuse-labels, owner-label, pack, parts, steps, wire-labels, wires")
+	code, _, errs = epitrope(t, "", "make", van, "--what", "wire-labels", "--stock", "a5")
+	assert.Equal(t, 2, code)
+	assert.Contains(t, errs, `--stock "a5" is not known; allowed are a4-65`)
 	code, _, errs = epitrope(t, "kind,name\nfuse,\n", "make", van, "--book", "-")
 	assert.Equal(t, 2, code)
 	assert.Contains(t, errs, "line 2")

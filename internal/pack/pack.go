@@ -78,11 +78,11 @@ func New(d *design.Design, own Workshop) Pack {
 		Waits:    procedure.Waits(steps, leads, list), Revision: "draft", Paper: settings.Paper, Units: settings.Units,
 		Dates: settings.Dates, Document: doc, Plan: p, Modes: table, Found: found,
 		Leads: leads, Cuts: cuts,
-		Parts: list, Drawing: harness.Draw(&p.System, drawnLoads(p)), Steps: steps, Hours: procedure.Hours(steps)}
+		Parts: list, Drawing: harness.Draw(&p.System, Loads(p)), Steps: steps, Hours: procedure.Hours(steps)}
 }
 
-// drawnLoads are the loads of a plan as the drawing shows them.
-func drawnLoads(p plan.Plan) []harness.Load {
+// Loads are the loads of a plan as the drawing shows them.
+func Loads(p plan.Plan) []harness.Load {
 	loads := []harness.Load{}
 	for _, l := range p.Needs.Loads {
 		name := l.Label

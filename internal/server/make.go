@@ -32,6 +32,7 @@ func (a *api) registerMake(h huma.API) {
 	}
 	on(h, people.Look, file("drawing", "drawing.svg", "The wiring drawing of a job's draft"),
 		a.fileOf("image/svg+xml", "drawing.svg", func(p pack.Pack) []byte { return export.SVG(p.Drawing, p.Document.Title, p.Units) }))
+	on(h, people.Look, file("labels", "labels.pdf", "Labels of a job's draft: wire numbers, fuses, the owner's card, on common label stock"), a.labels)
 	on(h, people.Look, file("pack", "pack.pdf", "The pack of a job's draft: drawing, lists, steps, settings, readings, workings"), a.pack)
 	on(h, people.Look, file("issuedPack", "revisions/{number}/pack.pdf", "The pack of a revision as it was issued"), a.issuedPack)
 	on(h, people.Look, file("wireList", "wires.csv", "The wire list of a job's draft"),
@@ -83,6 +84,44 @@ func (a *api) pack(ctx context.Context, in *struct {
 		return nil, err
 	}
 	return &fileAnswer{"application/pdf", `attachment; filename="pack.pdf"`, data}, a.took(ctx, in.ID, "pack.pdf")
+}
+
+// stockKind is label stock in an address.
+type stockKind string
+
+// Schema allows the stock that there is.
+func (stockKind) Schema(huma.Registry) *huma.Schema {
+	s := &huma.Schema{Type: huma.TypeString}
+	for _, x := range export.Stocks {
+		s.Enum = append(s.Enum, x.ID)
+	}
+	return s
+}
+
+func (a *api) labels(ctx context.Context, in *struct {
+	JobPath
+	Of    string    `query:"of" enum:"wires,fuses,owner" default:"wires"`
+	Stock stockKind `query:"stock" default:"a4-65"`
+	From  int       `query:"from" minimum:"1" maximum:"80" default:"1" doc:"The first label of the sheet that is not used yet"`
+}) (*fileAnswer, error) {
+	j, err := a.store(ctx).Get(ctx, in.ID)
+	if err != nil {
+		return nil, answer(err)
+	}
+	own, err := a.workshop(ctx)
+	if err != nil {
+		return nil, answer(err)
+	}
+	stock, _ := export.StockNamed(string(in.Stock))
+	p := a.packOf(ctx, j, own, fmt.Sprintf("draft, version %d", j.Version), j.SavedAt)
+	if err := a.handedOver(ctx, in.ID, a.designs.of(ctx, j.Doc()), &p); err != nil {
+		return nil, answer(err)
+	}
+	data, err := export.LabelsPDF(p, in.Of, stock, in.From-1)
+	if err != nil {
+		return nil, err
+	}
+	return &fileAnswer{"application/pdf", `inline; filename="labels.pdf"`, data}, a.took(ctx, in.ID, "labels.pdf")
 }
 
 func (a *api) issuedPack(ctx context.Context, in *revisionPath) (*fileAnswer, error) {

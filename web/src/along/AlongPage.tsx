@@ -1,4 +1,4 @@
-import { Button, Switch } from "@mantine/core";
+import { Button } from "@mantine/core";
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
 
@@ -16,7 +16,7 @@ import css from "./along.module.css";
 import { useDay } from "./day";
 import { Row } from "./Row";
 
-const mega = (bytes: number) => `${(bytes / 1e6).toFixed(bytes < 1e7 ? 1 : 0)} MB`;
+const mega = (bytes: number) => (bytes < 1e6 ? `${Math.ceil(bytes / 1000)} kB` : `${(bytes / 1e6).toFixed(bytes < 1e7 ? 1 : 0)} MB`);
 
 /** AlongPage is what this device keeps: jobs that were taken along, and what the server does not have yet. */
 export function AlongPage() {
@@ -64,7 +64,9 @@ export function AlongPage() {
             </li>
           ))}
         </ul>
-        <Switch checked={day} onChange={(e) => setDay(e.currentTarget.checked)} label="Take along by itself what stands in a bay today" />
+        <label className={css.day}>
+          <input type="checkbox" checked={day} onChange={(e) => setDay(e.currentTarget.checked)} /> Take along by itself what stands in a bay today
+        </label>
         <span className="row">
           <Button variant="default" disabled={away} loading={take.isPending} onClick={() => take.mutate()}>
             Take today's jobs along now

@@ -16,7 +16,7 @@ const sheets: Record<Road, string> = { ticks: "steps", proof: "proof", comments:
 function standing(w: Waits, place: number, away: boolean): string {
   if (w.refused) return `not taken: ${w.refused.map((p) => [p.field, p.value, p.wrong].filter(Boolean).join(" ") + (p.allowed ? `; allowed: ${p.allowed}` : "")).join(". ")}`;
   if (!mine(w)) return "waits until whoever entered it is signed in here";
-  return (w.loose ? "in this window alone, this browser keeps nothing; " : "") + (away ? `${place} in the row` : place === 1 ? "being sent" : `${place} in the row`);
+  return (w.loose ? "in this window alone, this browser keeps nothing; " : "") + (place === 1 && !away ? "being sent" : `place ${place} in the row`);
 }
 
 /** Row is what waits to be sent, in its order, and edits that are not saved yet. */

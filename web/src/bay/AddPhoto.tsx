@@ -43,7 +43,7 @@ export function AddPhoto({ tied, named, done }: { tied: string; named?: string |
   return (
     <>
       <input ref={input} type="file" accept="image/*" capture="environment" hidden data-photo={tied} onChange={(e) => { const file = e.currentTarget.files?.[0]; if (file) send.mutate(file); e.currentTarget.value = ""; }} />
-      <Button size="compact-md" variant="default" loading={send.isPending} onClick={() => input.current?.click()}>
+      <Button mih={44} variant="default" loading={send.isPending} onClick={() => input.current?.click()}>
         Take a photograph
       </Button>
       {send.isError && <Wrong>{send.error.message}</Wrong>}

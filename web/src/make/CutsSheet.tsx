@@ -9,6 +9,7 @@ import { Sheet } from "../job/Sheet";
 import { Table, type TableColumn } from "../ui/Table";
 import { Wait } from "../ui/Wait";
 import { counted, figure } from "../ui/units";
+import { Labels } from "./Labels";
 import css from "./make.module.css";
 import { Thing } from "./Thing";
 import { useMade } from "./useMade";
@@ -41,6 +42,7 @@ function Lists({ made }: { made: Schemas["Made"] }) {
         </details>
         <Table caption="Wires" className={css.list} rows={wires} columns={wireColumns} keyOf={(w) => w.id} marked={(w) => lit.has(w.id)} />
       </section>
+      <Labels />
       <section aria-label="Cuts">
         <h2>Cuts</h2>
         <p className="row">

@@ -3,6 +3,7 @@ import { useRef, useState } from "react";
 
 import { Sheet } from "../job/Sheet";
 import { Banner } from "../ui/Banner";
+import { useAwake } from "../bay/useAwake";
 import { useMe } from "../ui/useMe";
 import { TextButton } from "../ui/TextButton";
 import { Wait, Wrong } from "../ui/Wait";
@@ -23,6 +24,7 @@ export default function ProofSheet() {
 }
 
 function Proof({ proof, proven }: { proof: ReturnType<typeof useProof>; proven: Proven }) {
+  useAwake();
   const me = useMe();
   const [at, setAt] = useState<string | null>(null);
   const top = useRef<HTMLElement>(null);

@@ -9,6 +9,7 @@ import { litBy } from "../job/picking";
 import { Sheet } from "../job/Sheet";
 import { useMade } from "../make/useMade";
 import { useCountersign } from "../bay/useCountersign";
+import { useAwake } from "../bay/useAwake";
 import { AddPhoto } from "../bay/AddPhoto";
 import { Talk } from "../talk/Talk";
 import { clock } from "../ui/shifted";
@@ -37,6 +38,7 @@ export default function StepsSheet() {
 }
 
 function Steps({ made }: { made: Schemas["Made"] }) {
+  useAwake();
   const job = useJob();
   const { ticks, unsent, others, refused, tick, failed, again } = useTicks(job.id);
   const me = useMe();

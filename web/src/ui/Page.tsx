@@ -32,7 +32,9 @@ export function Page({ says, acts, home, children }: Props) {
         <span className={css.gap} />
         <OnDevice />
         {acts}
-        <SchemeSwitch />
+        <span className="wideOnly">
+          <SchemeSwitch />
+        </span>
         <Who />
       </header>
       {children}

@@ -1,4 +1,4 @@
-import { Menu } from "@mantine/core";
+import { Menu, useComputedColorScheme, useMantineColorScheme } from "@mantine/core";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
 
@@ -14,6 +14,8 @@ const short = (name: string) => name.split(/\s+/).map((w) => w[0]?.toUpperCase()
 export function Who() {
   const me = useMe();
   const queries = useQueryClient();
+  const { setColorScheme } = useMantineColorScheme();
+  const dark = useComputedColorScheme("light") === "dark";
   const taken = (now: Me) => {
     queries.setQueryData(["me"], now);
     void queries.invalidateQueries({ predicate: (q) => q.queryKey[0] !== "me" });
@@ -52,6 +54,7 @@ export function Who() {
             Who did what
           </Menu.Item>
         )}
+        <Menu.Item onClick={() => setColorScheme(dark ? "light" : "dark")}>{dark ? "Light screen" : "Dark screen"}</Menu.Item>
         {me.tablet ? <Menu.Item onClick={() => leave.mutate()}>Put the tablet down</Menu.Item> : <Menu.Item onClick={() => out.mutate()}>Sign out</Menu.Item>}
         {me.demo && (
           <>
