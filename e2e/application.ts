@@ -34,8 +34,9 @@ export class Application {
   }
 
   /** start begins an application of the demo's people, with or without its jobs. */
-  static async start(seed: boolean): Promise<Application> {
+  static async start(seed: boolean, env: Record<string, string> = {}, flags: string[] = []): Promise<Application> {
     const app = await Application.bare();
+    [app.env, app.flags] = [env, flags];
     execFileSync(join(root, "bin/epitrope"), ["seed", "--database", app.address, ...(seed ? [] : ["--people"])], { stdio: "ignore" });
     await app.startServer();
     return app;
@@ -96,6 +97,7 @@ export class Application {
 
   plain = "";
   private flags: string[] = [];
+  private env: Record<string, string> = {};
   private demo = true;
 
   private static async bare(): Promise<Application> {
@@ -117,7 +119,7 @@ export class Application {
 
   async startServer(): Promise<void> {
     this.url = `http://127.0.0.1:${this.ports.http}`;
-    this.server = spawn(join(root, "bin/epitrope"), ["serve", ...(this.demo ? ["--demo"] : []), ...this.flags, "--address", `127.0.0.1:${this.ports.http}`, "--database", this.address], { stdio: ["ignore", "pipe", "ignore"] });
+    this.server = spawn(join(root, "bin/epitrope"), ["serve", ...(this.demo ? ["--demo"] : []), ...this.flags, "--address", `127.0.0.1:${this.ports.http}`, "--database", this.address], { stdio: ["ignore", "pipe", "ignore"], env: { ...process.env, ...this.env } });
     this.said = "";
     this.server.stdout?.on("data", (text: Buffer) => (this.said += text.toString()));
     for (let i = 0; i < 100; i++) {

@@ -1,6 +1,6 @@
 import { Application } from "../application";
 import { ask } from "../ask";
-import { cell, expect, part, saved, test, type Page } from "../test";
+import { accessible, cell, expect, part, saved, test, type Page } from "../test";
 
 test.use({ allowed: /status of (401|409|50\d)|ERR_CONNECTION_REFUSED|ERR_EMPTY_RESPONSE|ERR_CONNECTION_RESET|ERR_INCOMPLETE_CHUNKED/ });
 
@@ -29,6 +29,46 @@ test("a job that was taken along opens without the server, is worked out here, a
   await app.startServer();
   await expect.poll(async () => (await app.draft(id)).document.aux?.capacityAh, { timeout: 30_000 }).toBe(280);
   expect((await ask(`${app.url}/api/jobs/${id}`)).ok).toBe(true);
+});
+
+test("what this device keeps is said: what the browser took away, what the server would not take; signing out takes all of it off", async ({ page }) => {
+  test.slow();
+  const { id } = await app.create({ title: "Kept here" });
+  await page.goto(app.url);
+  await takeAlong(page, id);
+  await page.context().addCookies([{ name: "epitrope_waits", value: `3_${Date.now() - 60_000}`, url: app.url }]);
+  await page.goto(`${app.url}/along`);
+  await expect(page.getByText("This browser took away 3 entries before the server had them")).toBeVisible();
+  await accessible(page);
+  await page.getByRole("alert").getByRole("button").click();
+  // A step of no job: the server refuses it, by name.
+  await page.route("**/ticks", (route) => (route.request().method() === "POST" ? route.fulfill({ status: 200, contentType: "application/json", body: JSON.stringify({ ticks: [], refused: (JSON.parse(route.request().postData() ?? "[]") as { id: string }[]).map((t) => ({ id: t.id, problems: [{ field: "step", value: "x", wrong: "is no step", allowed: "one of the job's" }] })) }) }) : route.continue()));
+  await page.goto(`${app.url}/jobs/${id}/steps`);
+  await tick(page, 1).catch(() => undefined);
+  await page.goto(`${app.url}/along`);
+  await expect(page.getByText("not taken: step x is no step; allowed: one of the job's")).toBeVisible();
+  await page.getByRole("button", { name: "Read and done" }).click();
+  await expect(page.getByText("The server has everything that was entered here.")).toBeVisible();
+  await page.setViewportSize({ width: 360, height: 740 });
+  expect(await page.evaluate("document.documentElement.scrollWidth")).toBeLessThanOrEqual(360);
+  await page.getByRole("button", { name: /: account and people/ }).click();
+  await page.getByRole("menuitem", { name: "Sign out" }).click();
+  await page.waitForLoadState();
+  await expect.poll(() => page.evaluate(async () => [(await caches.keys()).filter((k) => k === "epitrope-core").length, (await indexedDB.databases()).length])).toEqual([0, 1]);
+  await expect
+    .poll(() =>
+      page.evaluate(
+        () =>
+          new Promise((resolve) => {
+            const open = indexedDB.open("epitrope");
+            open.onsuccess = () => {
+              const all = open.result.transaction(["kept", "along"]).objectStore("along").count();
+              all.onsuccess = () => resolve(all.result);
+            };
+          }),
+      ),
+    )
+    .toBe(0);
 });
 
 /** picture is a PNG of one point. */
