@@ -192,4 +192,3 @@ func (w *labels) lines(list []string, units unit.Units, x, y, wide, end float64)
 		return
 	}
 }
-
