@@ -60,4 +60,4 @@ lint: $(WEB) $(E2E) ## Linters and type checks alone
 	cd e2e && npm run --silent types
 
 clean:
-	rm -rf bin web/core web/dist/assets web/dist/*.html web/dist/*.svg web/dist/sw.js
+	rm -rf bin web/core web/dist/assets web/dist/*.html web/dist/*.svg web/dist/*.json web/dist/sw.js

@@ -14,8 +14,8 @@ for (const name of assets.filter((n) => n.endsWith(".wasm"))) {
   rmSync(file);
 }
 
-// The shell is all but the core, and but the sheets' fonts in other scripts than this application's words.
-const shell = ["/", ...assets.filter((n) => !n.endsWith(".wasm")).map((n) => `/assets/${n}`), ...readdirSync(dist).filter((n) => n.endsWith(".svg") || n.endsWith(".png") || n.endsWith(".webmanifest")).map((n) => `/${n}`)];
+// The shell is all but the core, which comes with the first job that is taken along.
+const shell = ["/", "/icon.svg", "/manifest.json", ...assets.filter((n) => !n.endsWith(".wasm")).map((n) => `/assets/${n}`)];
 const digest = createHash("sha256");
 for (const path of shell) digest.update(readFileSync(new URL(path === "/" ? "index.html" : `.${path}`, dist)));
 const worker = readFileSync(new URL("src/offline/serviceWorker.js", import.meta.url), "utf8");

@@ -20,7 +20,7 @@ import (
 const eventsPath = "/api/events"
 
 // stillEvery is how often an open stream asks whether who listens is still signed in; it keeps the line open too.
-const stillEvery = 15 * time.Second
+var stillEvery = 15 * time.Second
 
 // Changed is what an open page is told: what changed, and of which job. What it says now is read anew.
 type Changed struct {

@@ -60,6 +60,7 @@ func listen(t *testing.T, h *httptest.Server, cookie string) (next func() server
 
 // What somebody does reaches the open pages of the others, whichever server it was done on; who is let go hears no more.
 func TestOpenPagesHearOfChanges(t *testing.T) {
+	server.AskStillEvery(t, time.Second)
 	s := dbtest.Store(t)
 	h, second := served(t, s), served(t, s)
 	owner := dbtest.Begun(t, s, store.FirstWorkshop, "first")

@@ -41,21 +41,26 @@ async function bring(path: string): Promise<number> {
 
 /** takeAlong brings a job onto this device, with what it is worked on by, and its photographs. */
 export async function takeAlong(id: string, ofDay = false): Promise<void> {
-  const opened = await take(api.GET("/api/jobs/{id}", { params: { path: { id } } }));
-  const doc = opened.draft.document as { title?: string };
-  const now: Along = { id, number: opened.number, title: doc.title ?? "", at: new Date().toISOString(), ofDay, size: 0 };
-  coming.add(id);
+  coming.add(id); // from here on what is fetched of it is kept
   try {
     await Promise.all([fetchCore(), ...common.map(bring)]);
-    const sizes = await Promise.all(of(id).map(bring));
-    now.size = sizes.reduce((sum, s) => sum + s, 0);
-    await pictures(id);
-    await (await db()).put("along", now);
-    list.set([...list.now().filter((a) => a.id !== id), now]);
-    void navigator.storage?.persist?.();
+    await bringJob(id, ofDay);
   } finally {
     coming.delete(id);
   }
+  void navigator.storage?.persist?.();
+}
+
+/** bringJob brings a job's own answers and its photographs. */
+async function bringJob(id: string, ofDay: boolean): Promise<void> {
+  const opened = await take(api.GET("/api/jobs/{id}", { params: { path: { id } } }));
+  const doc = opened.draft.document as { title?: string };
+  const now: Along = { id, number: opened.number, title: doc.title ?? "", at: new Date().toISOString(), ofDay, size: 0 };
+  const sizes = await Promise.all(of(id).map(bring));
+  now.size = sizes.reduce((sum, s) => sum + s, 0);
+  await pictures(id);
+  await (await db()).put("along", now);
+  list.set([...list.now().filter((a) => a.id !== id), now]);
 }
 
 /** pictures brings a job's photographs that are not here yet. */
@@ -70,7 +75,9 @@ async function pictures(id: string): Promise<void> {
 
 /** renew brings what was taken along up to date. */
 export async function renew(): Promise<void> {
-  for (const a of list.now()) await takeAlong(a.id, a.ofDay).catch(() => undefined); // it stays as it was
+  if (list.now().length === 0) return;
+  await Promise.all([fetchCore(), ...common.map(bring)]);
+  for (const a of list.now()) await bringJob(a.id, a.ofDay).catch(() => undefined); // it stays as it was
 }
 
 /** letGo takes a job off this device; what waits to be sent stays. */

@@ -45,7 +45,7 @@ export function start(queries: QueryClient) {
     was = away.now();
   });
   setInterval(() => {
-    if (!away.now()) void renew();
+    if (!away.now()) void renew().catch(() => undefined); // tried again
   }, renewEvery);
 }
 
