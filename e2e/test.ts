@@ -22,7 +22,7 @@ export const test = base.extend<Fixtures>({
       const note = (text: string) => {
         if (!allowed?.test(text)) complaints.push(text);
       };
-      context.on("console", (m) => m.type() === "error" && note(m.text()));
+      context.on("console", (m) => m.type() === "error" && note(`${m.text()} ${m.location().url}`));
       context.on("weberror", (e) => note(String(e.error())));
       await use(complaints);
       expect(complaints).toEqual([]);

@@ -71,7 +71,8 @@ type label struct {
 
 // LabelsPDF prints labels of a pack on stock, from a place of the first sheet on, counted from 0: those before it were used.
 func LabelsPDF(p pack.Pack, of string, s Stock, from int) ([]byte, error) {
-	w := &labels{Fpdf: fpdf.NewCustom(&fpdf.InitType{UnitStr: "mm", Size: s.size(), OrientationStr: "P"}), stock: s, at: from % (s.Across * s.Down)}
+	w := &labels{Fpdf: fpdf.NewCustom(&fpdf.InitType{UnitStr: "mm", Size: s.size(), OrientationStr: "P"}), stock: s,
+		at: from % (s.Across * s.Down)}
 	w.AddUTF8FontFromBytes(regular, "", goregular.TTF)
 	w.AddUTF8FontFromBytes(regular, "B", gobold.TTF)
 	w.SetCreationDate(p.Dated.UTC())
@@ -120,7 +121,8 @@ func labelsOf(p pack.Pack, of string) (list []label) {
 	case FuseLabels:
 		for _, c := range p.Plan.System.Components {
 			if f, is := c.Device.(system.Fuse); is {
-				list = append(list, label{c.Name + "  " + unit.Plain(f.RatingA, "A", 1), []string{f.Family.Label, "Same rating again, once it is known why."}})
+				list = append(list, label{c.Name + "  " + unit.Plain(f.RatingA, "A", 1), []string{f.Family.Label,
+					"Same rating again, once it is known why."}})
 			}
 		}
 		for _, l := range pack.Loads(p.Plan) {

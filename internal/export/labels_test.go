@@ -67,7 +67,8 @@ func TestLabelsStandWithinTheirStock(t *testing.T) {
 				}
 				left, top := stock.Left+float64(across)*stock.StepX, stock.Top+float64(down)*stock.StepY
 				// A glyph's box is taller than its ink: half a millimetre of it may stand over the edge.
-				assert.True(t, w.left >= left && w.right <= left+stock.Wide && w.top >= top-0.5 && w.foot <= top+stock.High+0.5, "%s %s: %+v", stock.ID, of, w)
+				assert.True(t, w.left >= left && w.right <= left+stock.Wide && w.top >= top-0.5 && w.foot <= top+stock.High+0.5, "%s %s: %+v",
+					stock.ID, of, w)
 				assert.Less(t, across, stock.Across)
 				assert.Less(t, down, stock.Down)
 				if w.page == 0 && stock.Across > 1 {

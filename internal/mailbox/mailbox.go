@@ -58,7 +58,8 @@ func (b *Box) Hook(ctx context.Context, l net.Listener) error {
 			w.WriteHeader(http.StatusBadRequest)
 			return
 		}
-		b.take(Message{By: "webhook", To: r.URL.Path, ID: r.Header.Get("Epitrope-Id"), Signature: r.Header.Get("Epitrope-Signature"), Text: string(text)})
+		b.take(Message{By: "webhook", To: r.URL.Path, ID: r.Header.Get("Epitrope-Id"), Signature: r.Header.Get("Epitrope-Signature"),
+			Text: string(text)})
 		w.WriteHeader(http.StatusNoContent)
 	})}
 	defer context.AfterFunc(ctx, func() { _ = s.Close() })()

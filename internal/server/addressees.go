@@ -61,7 +61,8 @@ func (a *api) registerAddressees(h huma.API) {
 	on(h, people.Tell, at("addressees", http.MethodGet, "/api/addressees", "Who is told what concerns the workshop"), a.addressees)
 	on(h, people.Tell, at("addAddressee", http.MethodPost, "/api/addressees", "List an address", 409, 422), a.addAddressee)
 	on(h, people.Tell, at("endAddressee", http.MethodDelete, "/api/addressees/{id}", "Take an address off the list", 404), a.endAddressee)
-	on(h, people.Tell, at("tryAddressee", http.MethodPost, "/api/addressees/{id}/try", "Send a test to an address of the list", 404, 422), a.tryAddressee)
+	on(h, people.Tell, at("tryAddressee", http.MethodPost, "/api/addressees/{id}/try", "Send a test to an address of the list", 404, 422),
+		a.tryAddressee)
 }
 
 func (a *api) addressees(ctx context.Context, _ *struct{}) (*body[Addressees], error) {

@@ -91,7 +91,8 @@ func (a *api) addProof(ctx context.Context, in *struct {
 		}
 		entries = append(entries, store.ProofEntry{ID: strings.ToLower(e.ID), Kind: e.Kind, Subject: e.Subject, Entry: e.Entry,
 			ByWhom:   by.Name,
-			PersonID: by.column, Awaits: by.Role.Waits() && e.Kind != signoff.TripEntry, WithWhat: e.With, State: e.State, TakenAt: who(ctx).byOurClock(e.At)})
+			PersonID: by.column, Awaits: by.Role.Waits() && e.Kind != signoff.TripEntry, WithWhat: e.With, State: e.State,
+			TakenAt: who(ctx).byOurClock(e.At)})
 	}
 	if err := a.store(ctx).AddProof(ctx, in.ID, entries); err != nil {
 		return nil, answer(err)
@@ -107,7 +108,8 @@ func shownEntries(entries []store.ProofEntry, stand map[string]store.Countersign
 	out := make([]answers.ProofEntry, len(entries))
 	for i, e := range entries {
 		by := stand[e.ID].ByWhom
-		out[i] = answers.ProofEntry{ID: e.ID, Kind: e.Kind, Subject: e.Subject, Entry: e.Entry, By: e.ByWhom, With: e.WithWhat, State: e.State,
+		out[i] = answers.ProofEntry{ID: e.ID, Kind: e.Kind, Subject: e.Subject, Entry: e.Entry, By: e.ByWhom, With: e.WithWhat,
+			State: e.State,
 			At:    e.TakenAt.UTC(),
 			Waits: e.Awaits && by == "", Countersigned: by}
 	}

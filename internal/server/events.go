@@ -43,7 +43,8 @@ func (a *api) registerEvents(h huma.API) {
 	on(h, people.Look, huma.Operation{OperationID: "events", Method: http.MethodGet, Path: eventsPath,
 		Summary: "What changes in the workshop, as it does: a stream of server-sent events", Errors: []int{503},
 		Responses: map[string]*huma.Response{"200": {Description: "Events named change, each with a Changed as its data",
-			Content: map[string]*huma.MediaType{"text/event-stream": {Schema: h.OpenAPI().Components.Schemas.Schema(reflect.TypeFor[Changed](), true, "Changed")}}}}}, a.events)
+			Content: map[string]*huma.MediaType{"text/event-stream": {Schema: h.OpenAPI().Components.Schemas.Schema(reflect.TypeFor[Changed](),
+				true, "Changed")}}}}}, a.events)
 	on(h, people.Look, huma.Operation{OperationID: "here", Method: http.MethodPost, Path: "/api/jobs/{id}/here",
 		Summary: "Say that a window has a job open, and hear who else has", Errors: []int{404, 410, 422, 503}}, a.here)
 }

@@ -98,10 +98,12 @@ func TestADevicesClockIsPutRight(t *testing.T) {
 	cookie := signedIn(t, h, dbtest.Begun(t, s, store.FirstWorkshop, "first"))
 	var j struct{ ID string }
 	callAs(t, cookie, http.MethodPost, h.URL+"/api/jobs", `{"format":"epitrope-job","version":1}`, &j)
-	for name, c := range map[string]struct{ off, shown time.Duration }{"a day behind": {-24 * time.Hour, 0}, "two years ahead": {17520 * time.Hour, 0},
+	for name, c := range map[string]struct{ off, shown time.Duration }{"a day behind": {-24 * time.Hour, 0},
+		"two years ahead": {17520 * time.Hour, 0},
 		"a minute behind": {-time.Minute, -time.Minute}} {
 		clock, id := time.Now().Add(c.off), uuid.NewString()
-		body := fmt.Sprintf(`[{"id":%q,"step":"hand","done":true,"by":"","usual":5,"at":%q}]`, id, clock.Add(-time.Hour).Format(time.RFC3339))
+		body := fmt.Sprintf(`[{"id":%q,"step":"hand","done":true,"by":"","usual":5,"at":%q}]`, id,
+			clock.Add(-time.Hour).Format(time.RFC3339))
 		req, err := http.NewRequest(http.MethodPost, h.URL+"/api/jobs/"+j.ID+"/ticks", strings.NewReader(body))
 		require.NoError(t, err)
 		req.Header.Set("Cookie", cookie)

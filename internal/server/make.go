@@ -25,14 +25,16 @@ func (a *api) registerMake(h huma.API) {
 	on(h, people.Work, huma.Operation{OperationID: "make", Method: http.MethodPost, Path: "/api/make", MaxBodyBytes: maxBody,
 		Summary: "What a document's design takes to make: wires, cuts, parts, drawing, steps", Errors: []int{413, 422, 503}}, a.makeIt)
 	on(h, people.Look, huma.Operation{OperationID: "ownWorkshop", Method: http.MethodGet, Path: "/api/workshop",
-		Summary: "What the workshop has of its own, for a device that goes along: parts, pace, settings", Errors: []int{503}}, a.ownWorkshop)
+		Summary: "What the workshop has of its own, for a device that goes along: parts, pace, settings", Errors: []int{503}},
+		a.ownWorkshop)
 	file := func(id, name, summary string) huma.Operation {
 		return huma.Operation{OperationID: id, Method: http.MethodGet, Path: "/api/jobs/{id}/" + name, Summary: summary,
 			Errors: []int{404, 410, 503}}
 	}
 	on(h, people.Look, file("drawing", "drawing.svg", "The wiring drawing of a job's draft"),
 		a.fileOf("image/svg+xml", "drawing.svg", func(p pack.Pack) []byte { return export.SVG(p.Drawing, p.Document.Title, p.Units) }))
-	on(h, people.Look, file("labels", "labels.pdf", "Labels of a job's draft: wire numbers, fuses, the owner's card, on common label stock"), a.labels)
+	on(h, people.Look, file("labels", "labels.pdf", "Labels of a job's draft: wire numbers, fuses, the owner's card, on common label stock"),
+		a.labels)
 	on(h, people.Look, file("pack", "pack.pdf", "The pack of a job's draft: drawing, lists, steps, settings, readings, workings"), a.pack)
 	on(h, people.Look, file("issuedPack", "revisions/{number}/pack.pdf", "The pack of a revision as it was issued"), a.issuedPack)
 	on(h, people.Look, file("wireList", "wires.csv", "The wire list of a job's draft"),

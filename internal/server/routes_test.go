@@ -214,7 +214,8 @@ func filledWorkshop(t *testing.T, h *httptest.Server, s *store.Store, owner peop
 	send("PUT", "/api/parts", `{"kind":"fuse","name":"`+mark+`","rating A":"60"}`, "application/json", nil)
 	send("POST", at+"/finds", `{}`, "application/json", nil)
 	var told server.Addressees
-	send("POST", "/api/addressees", `{"kind":"mail","address":"x@`+strings.ReplaceAll(strings.ToLower(mark), " ", "-")+`.example","wants":["due"],"hour":7,"zone":"UTC"}`,
+	send("POST", "/api/addressees", `{"kind":"mail","address":"x@`+strings.ReplaceAll(strings.ToLower(mark), " ",
+		"-")+`.example","wants":["due"],"hour":7,"zone":"UTC"}`,
 		"application/json", &told)
 	other := dbtest.Joined(t, s, owner, people.Installer, mark, "")
 	var staff server.Workforce
@@ -249,7 +250,8 @@ func TestEveryRouteAtAnotherWorkshop(t *testing.T) {
 			continue
 		}
 		assert.Equal(t, wantStatus, status, r.id)
-		for _, id := range []string{foreign.job, foreign.task, foreign.person, foreign.invitation, foreign.link, foreign.photo, foreign.addressee} {
+		for _, id := range []string{foreign.job, foreign.task, foreign.person, foreign.invitation, foreign.link, foreign.photo,
+			foreign.addressee} {
 			said = strings.ReplaceAll(said, id, none.job)
 		}
 		assert.Equal(t, want, said, r.id)

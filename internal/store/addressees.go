@@ -81,7 +81,8 @@ func (s *Store) AddAddressee(ctx context.Context, a Addressee) error {
 // EndAddressee takes an address off the list: nothing is told there any longer.
 func (s *Store) EndAddressee(ctx context.Context, id string) error {
 	var a Addressee
-	done := s.of(ctx).Raw("UPDATE addressees SET ended_at = now() WHERE workshop_id = ? AND id = ? AND ended_at IS NULL RETURNING *", s.workshop,
+	done := s.of(ctx).Raw("UPDATE addressees SET ended_at = now() WHERE workshop_id = ? AND id = ? AND ended_at IS NULL RETURNING *",
+		s.workshop,
 		id).Scan(&a)
 	if done.Error != nil {
 		return named(done.Error)
@@ -123,7 +124,7 @@ type Happened struct {
 	Number int64
 	Title  string
 	By     string
-	Text   string
+	Said   string
 	At     time.Time
 }
 
@@ -131,7 +132,7 @@ type Happened struct {
 // is nobody's), what was signed, tasks that failed.
 func (s *Store) Happenings(ctx context.Context, after, until time.Time, person *string) (list []Happened, err error) {
 	err = s.of(ctx).Raw(`SELECT h.*, j.number, j.title, coalesce(p.name, '') AS by FROM (
-			SELECT 'asked' AS what, job_id, person_id, text, at FROM comments WHERE workshop_id = @workshop AND asks
+			SELECT 'asked' AS what, job_id, person_id, text AS said, at FROM comments WHERE workshop_id = @workshop AND asks
 			UNION ALL SELECT 'mentioned', job_id, person_id, text, at FROM comments WHERE workshop_id = @workshop
 				AND CASE WHEN CAST(@person AS uuid) IS NULL THEN cardinality(mentions) > 0 ELSE CAST(@person AS uuid) = ANY (mentions) END
 			UNION ALL SELECT 'signed', job_id, person_id, 'certificate ' || number, signed_at FROM signoffs WHERE workshop_id = @workshop

@@ -52,7 +52,8 @@ func TestChangesAreTold(t *testing.T) {
 		first = next(t, told)
 	}
 	assert.Equal(t, store.Change{What: "job", Job: j.ID}, first)
-	require.NoError(t, one.As(here).AddTicks(ctx, j.ID, []store.Tick{{ID: uuid.NewString(), Step: "hand", Done: true, ByWhom: "O", TickedAt: time.Now()}}))
+	require.NoError(t, one.As(here).AddTicks(ctx, j.ID, []store.Tick{{ID: uuid.NewString(), Step: "hand", Done: true, ByWhom: "O",
+		TickedAt: time.Now()}}))
 	assert.Equal(t, store.Change{What: "ticks", Job: j.ID}, next(t, told))
 	require.NoError(t, one.As(here).Delete(ctx, j.ID))
 	assert.Equal(t, store.Change{What: "job", Job: j.ID}, next(t, told))
@@ -62,7 +63,8 @@ func TestChangesAreTold(t *testing.T) {
 
 	admin, err := pgx.Connect(ctx, address)
 	require.NoError(t, err)
-	_, err = admin.Exec(ctx, "SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = current_database() AND query LIKE 'LISTEN%'")
+	_, err = admin.Exec(ctx,
+		"SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = current_database() AND query LIKE 'LISTEN%'")
 	require.NoError(t, err)
 	require.NoError(t, admin.Close(ctx))
 	assert.Equal(t, store.Change{}, next(t, told), "anything may have changed while it was away")

@@ -62,7 +62,8 @@ func filled(t *testing.T, s *store.Store) {
 	require.NoError(t, s.AddComment(ctx, j.ID, store.Comment{ID: uuid.NewString(), About: "job", Text: "why?", Asks: true, Mentions: "{}"}))
 	_, err = s.Here(ctx, j.ID, uuid.NewString())
 	require.NoError(t, err)
-	require.NoError(t, s.AddAddressee(ctx, store.Addressee{Kind: store.MailTo, Address: "bay@weir.example", Wants: "due", Zone: "UTC", NextAt: now}))
+	require.NoError(t, s.AddAddressee(ctx, store.Addressee{Kind: store.MailTo, Address: "bay@weir.example", Wants: "due", Zone: "UTC",
+		NextAt: now}))
 	_, err = s.Door().Begin(ctx, apprentice, "link", "")
 	require.NoError(t, err)
 	require.NoError(t, s.AddProof(ctx, j.ID, []store.ProofEntry{{ID: uuid.NewString(), Kind: "reading", Subject: "charge", Entry: "30 A",

@@ -40,12 +40,13 @@ type Message struct {
 const most = 300
 
 func item(at string, h store.Happened) Item {
-	text := strings.Join(strings.Fields(h.Text), " ")
+	text := strings.Join(strings.Fields(h.Said), " ")
 	if r := []rune(text); len(r) > most {
 		text = string(r[:most]) + " …"
 	}
 	name := fmt.Sprintf("%04d %s", h.Number, h.Title)
-	return Item{What: h.What, Job: h.JobID, Name: strings.TrimSpace(name), Text: text, By: h.By, At: h.At.UTC(), Link: at + "/jobs/" + h.JobID}
+	return Item{What: h.What, Job: h.JobID, Name: strings.TrimSpace(name), Text: text, By: h.By, At: h.At.UTC(), Link: at + "/jobs/" +
+		h.JobID}
 }
 
 // Subject says how much of what there is, the most urgent first.
@@ -76,7 +77,8 @@ func (m Message) count(what string) (n int) {
 }
 
 // headings are what stands over the items of a kind.
-var headings = map[string]string{"failed": "Failed", "due": "Due or overdue", "mentioned": "You are named", "asked": "Asked", "signed": "Signed"}
+var headings = map[string]string{"failed": "Failed", "due": "Due or overdue", "mentioned": "You are named", "asked": "Asked",
+	"signed": "Signed"}
 
 // Text is the message as plain text.
 func (m Message) Text(zone *time.Location) string {
@@ -100,6 +102,7 @@ func (m Message) Text(zone *time.Location) string {
 	if len(m.Items) == 0 {
 		b.WriteString("This address is on the workshop's list. There is nothing to tell at present.\n\n")
 	}
-	fmt.Fprintf(&b, "%s has this address on its list of who is told what concerns the workshop. Its owner takes it off under Settings.\n", m.Workshop)
+	fmt.Fprintf(&b, "%s has this address on its list of who is told what concerns the workshop. Its owner takes it off under Settings.\n",
+		m.Workshop)
 	return b.String()
 }

@@ -90,7 +90,8 @@ func (p Post) byMail(ctx context.Context, to string, m Message, zone *time.Locat
 	}
 	if u := p.SMTP.User; u != nil {
 		secret, _ := u.Password()
-		options = append(options, gomail.WithSMTPAuth(gomail.SMTPAuthAutoDiscover), gomail.WithUsername(u.Username()), gomail.WithPassword(secret))
+		options = append(options, gomail.WithSMTPAuth(gomail.SMTPAuthAutoDiscover), gomail.WithUsername(u.Username()),
+			gomail.WithPassword(secret))
 	}
 	client, err := gomail.NewClient(p.SMTP.Hostname(), options...)
 	if err != nil {

@@ -147,7 +147,7 @@ func (t Teller) message(ctx context.Context, a store.Addressee, until time.Time)
 	}
 	for _, h := range happened {
 		named := h.What == "asked" && slices.Contains(wants, "mentioned") && slices.ContainsFunc(happened, func(o store.Happened) bool {
-			return o.What == "mentioned" && o.JobID == h.JobID && o.At.Equal(h.At) && o.Text == h.Text
+			return o.What == "mentioned" && o.JobID == h.JobID && o.At.Equal(h.At) && o.Said == h.Said
 		})
 		if slices.Contains(wants, h.What) && !named { // a question that names them is told once
 			m.Items = append(m.Items, item(t.At, h))
@@ -169,7 +169,7 @@ func (t Teller) due(ctx context.Context, s *store.Store, a store.Addressee, unti
 		if d.Due < today {
 			text = d.What + ", overdue since " + d.Due
 		}
-		out = append(out, store.Happened{What: "due", JobID: d.JobID, Number: d.Number, Title: d.Title, Text: text, At: until})
+		out = append(out, store.Happened{What: "due", JobID: d.JobID, Number: d.Number, Title: d.Title, Said: text, At: until})
 	}
 	return out, err
 }
@@ -204,7 +204,7 @@ func (t Teller) out(ctx context.Context, s *store.Store, after, until time.Time)
 				continue
 			}
 			out = append(out, store.Happened{What: "failed", JobID: id, Number: j.Number, Title: j.Doc().Title, By: e.ByWhom, At: e.ReceivedAt,
-				Text: fmt.Sprintf("%s: %s, expected %s", nameOf(p, v.ID), v.Read, v.Expect)})
+				Said: fmt.Sprintf("%s: %s, expected %s", nameOf(p, v.ID), v.Read, v.Expect)})
 		}
 	}
 	return out, nil

@@ -27,7 +27,7 @@ interface Act {
 /** Acts are what the bar of an open job offers: side by side, or behind one button where a thumb has no room for them. */
 export const Acts = memo(function Acts({ id, undo, redo, dispatch, find, exportJob, showKeys }: Props) {
   const along = useTakeAlong(id);
-  const narrow = useMediaQuery("(max-width: 760px)", false, { getInitialValueInEffect: false });
+  const narrow = useMediaQuery("(max-width: 1100px)", false, { getInitialValueInEffect: false });
   const acts: Act[] = [
     { says: "Undo", off: !undo, act: () => dispatch({ type: "undo" }) },
     { says: "Redo", off: !redo, act: () => dispatch({ type: "redo" }) },

@@ -27,7 +27,7 @@ export function said(waits: Waits[], along: Along[], away: boolean, lost: number
 export function OnDevice() {
   const says = said(useWaits(), useAlong(), useAway(), useTaken()?.count ?? 0);
   return (
-    <span role="status" className={css.here}>
+    <span aria-live="polite" className={css.here}>
       {says && (
         <Link to="/along" data-level={says.level}>
           {says.text}
