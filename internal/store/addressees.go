@@ -119,7 +119,7 @@ func (s *Store) NotTold(ctx context.Context, a Addressee, why string, again time
 
 // Happened is something to be told: what, on which job, by whom.
 type Happened struct {
-	What   string // asked, mentioned, signed, failed
+	Kind   string // asked, mentioned, signed, failed
 	JobID  string
 	Number int64
 	Title  string
@@ -132,11 +132,11 @@ type Happened struct {
 // is nobody's), what was signed, tasks that failed.
 func (s *Store) Happenings(ctx context.Context, after, until time.Time, person *string) (list []Happened, err error) {
 	err = s.of(ctx).Raw(`SELECT h.*, j.number, j.title, coalesce(p.name, '') AS by FROM (
-			SELECT 'asked' AS what, job_id, person_id, text AS said, at FROM comments WHERE workshop_id = @workshop AND asks
+			SELECT 'asked' AS kind, job_id, person_id, text AS said, at FROM comments WHERE workshop_id = @workshop AND asks
 			UNION ALL SELECT 'mentioned', job_id, person_id, text, at FROM comments WHERE workshop_id = @workshop
 				AND CASE WHEN CAST(@person AS uuid) IS NULL THEN cardinality(mentions) > 0 ELSE CAST(@person AS uuid) = ANY (mentions) END
 			UNION ALL SELECT 'signed', job_id, person_id, 'certificate ' || number, signed_at FROM signoffs WHERE workshop_id = @workshop
-			UNION ALL SELECT 'failed', job_id, NULL, 'a ' || kind || ' came to no end: ' || problem, ended_at FROM tasks
+			UNION ALL SELECT 'failed', job_id, NULL, 'a ' || tasks.kind || ' came to no end: ' || problem, ended_at FROM tasks
 				WHERE workshop_id = @workshop AND state = 'failed'
 		) h JOIN jobs j ON j.workshop_id = @workshop AND j.id = h.job_id AND j.deleted_at IS NULL
 		LEFT JOIN people p ON p.workshop_id = @workshop AND p.id = h.person_id

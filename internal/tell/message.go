@@ -45,7 +45,7 @@ func item(at string, h store.Happened) Item {
 		text = string(r[:most]) + " …"
 	}
 	name := fmt.Sprintf("%04d %s", h.Number, h.Title)
-	return Item{What: h.What, Job: h.JobID, Name: strings.TrimSpace(name), Text: text, By: h.By, At: h.At.UTC(), Link: at + "/jobs/" +
+	return Item{What: h.Kind, Job: h.JobID, Name: strings.TrimSpace(name), Text: text, By: h.By, At: h.At.UTC(), Link: at + "/jobs/" +
 		h.JobID}
 }
 

@@ -146,10 +146,10 @@ func (t Teller) message(ctx context.Context, a store.Addressee, until time.Time)
 		happened = append(happened, due...)
 	}
 	for _, h := range happened {
-		named := h.What == "asked" && slices.Contains(wants, "mentioned") && slices.ContainsFunc(happened, func(o store.Happened) bool {
-			return o.What == "mentioned" && o.JobID == h.JobID && o.At.Equal(h.At) && o.Said == h.Said
+		named := h.Kind == "asked" && slices.Contains(wants, "mentioned") && slices.ContainsFunc(happened, func(o store.Happened) bool {
+			return o.Kind == "mentioned" && o.JobID == h.JobID && o.At.Equal(h.At) && o.Said == h.Said
 		})
-		if slices.Contains(wants, h.What) && !named { // a question that names them is told once
+		if slices.Contains(wants, h.Kind) && !named { // a question that names them is told once
 			m.Items = append(m.Items, item(t.At, h))
 		}
 	}
@@ -169,7 +169,7 @@ func (t Teller) due(ctx context.Context, s *store.Store, a store.Addressee, unti
 		if d.Due < today {
 			text = d.What + ", overdue since " + d.Due
 		}
-		out = append(out, store.Happened{What: "due", JobID: d.JobID, Number: d.Number, Title: d.Title, Said: text, At: until})
+		out = append(out, store.Happened{Kind: "due", JobID: d.JobID, Number: d.Number, Title: d.Title, Said: text, At: until})
 	}
 	return out, err
 }
@@ -203,7 +203,7 @@ func (t Teller) out(ctx context.Context, s *store.Store, after, until time.Time)
 			if (v.Level != prove.Out && v.Level != prove.Impossible) || !e.ReceivedAt.After(after) || e.ReceivedAt.After(until) {
 				continue
 			}
-			out = append(out, store.Happened{What: "failed", JobID: id, Number: j.Number, Title: j.Doc().Title, By: e.ByWhom, At: e.ReceivedAt,
+			out = append(out, store.Happened{Kind: "failed", JobID: id, Number: j.Number, Title: j.Doc().Title, By: e.ByWhom, At: e.ReceivedAt,
 				Said: fmt.Sprintf("%s: %s, expected %s", nameOf(p, v.ID), v.Read, v.Expect)})
 		}
 	}

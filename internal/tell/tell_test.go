@@ -75,7 +75,7 @@ func newShop(t *testing.T, b *box) *shop {
 	x := &shop{s: dbtest.Store(t)}
 	x.owner = dbtest.Begun(t, x.s, store.FirstWorkshop, "weir")
 	x.pupil = dbtest.Joined(t, x.s, x.owner, people.Apprentice, "Teo Marsh", "")
-	doc, problems := job.Decode([]byte(`{"format":"epitrope-job","version":1,"title":"Bookmobile",`+
+	doc, problems := job.Decode([]byte(`{"format":"epitrope-job","version":1,"title":"Bookmobile",` +
 		`"dates":{"look":{"what":"look at the joints","due":"2020-01-02"}}}`))
 	require.Empty(t, problems)
 	d := store.Draft{Document: doc, Listing: listing.Of(doc, func() *design.Design { return design.Of(doc, parts.Stock()) },
