@@ -53,7 +53,8 @@ test("what this device keeps is said: what the browser took away, what the serve
   expect(await page.evaluate("document.documentElement.scrollWidth")).toBeLessThanOrEqual(360);
   await page.getByRole("button", { name: /: account and people/ }).click();
   await page.getByRole("menuitem", { name: "Sign out" }).click();
-  await page.waitForLoadState();
+  await expect(page.getByText(/demo/i).first()).toBeVisible(); // the page began anew
+  await page.waitForLoadState("networkidle");
   await expect.poll(() => page.evaluate(async () => [(await caches.keys()).filter((k) => k === "epitrope-core").length, (await indexedDB.databases()).length])).toEqual([0, 1]);
   await expect
     .poll(() =>

@@ -68,7 +68,7 @@ export function ToldList() {
             <Button variant="default" loading={test.isPending && test.variables?.id === a.id} onClick={() => test.mutate(a)}>
               Send a test
             </Button>
-            <Button variant="default" aria-label={`Take ${a.address} off`} onClick={() => end.mutate(a.id)}>
+            <Button variant="default" aria-label={`Take off ${a.address}`} onClick={() => end.mutate(a.id)}>
               Take off
             </Button>
           </li>
