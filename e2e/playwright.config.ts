@@ -18,6 +18,8 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     locale: "en-AU",
     timezoneId: "UTC",
+    // Each page would bring the whole application; the tests of that let it.
+    serviceWorkers: "block",
     launchOptions: { executablePath: "/usr/bin/chromium", args: [...root, "--disable-background-networking"] },
   },
 });

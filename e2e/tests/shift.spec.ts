@@ -2,7 +2,7 @@ import { Application } from "../application";
 import { ask } from "../ask";
 import { accessible, cell, expect, part, saved, test, type Page } from "../test";
 
-test.use({ allowed: /status of (401|409|50\d)|ERR_CONNECTION_REFUSED|ERR_EMPTY_RESPONSE|ERR_CONNECTION_RESET|ERR_INCOMPLETE_CHUNKED/ });
+test.use({ serviceWorkers: "allow", allowed: /status of (401|409|50\d)|ERR_CONNECTION_REFUSED|ERR_EMPTY_RESPONSE|ERR_CONNECTION_RESET|ERR_INCOMPLETE_CHUNKED/ });
 
 let app: Application;
 test.beforeAll(async () => {
@@ -145,7 +145,7 @@ interface Kept {
 test("two people, one job, no server: steps, readings, photographs and edits arrive complete, once, in order", async ({ page: one, browser }) => {
   test.setTimeout(240_000);
   const { id } = await app.create({ title: "A shift", customer: "Before" });
-  const other = await browser.newContext();
+  const other = await browser.newContext({ serviceWorkers: "allow" });
   // The other's clock is a day behind.
   await other.addInitScript(() => {
     const Real = Date;
