@@ -6,7 +6,7 @@ import { Application } from "../application";
 import { ask } from "../ask";
 import { cell, expect, test } from "../test";
 
-test.use({ allowed: /ERR_/ });
+test.use({ serviceWorkers: "allow", allowed: /ERR_/ });
 
 const assets = join(dirname(fileURLToPath(import.meta.url)), "../../web/dist/assets");
 
