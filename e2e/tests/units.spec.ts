@@ -20,7 +20,7 @@ const job = {
 async function metric(page: Page): Promise<string[]> {
   const text = await page.evaluate(() => {
     const page = document.body.cloneNode(true) as HTMLElement;
-    page.querySelectorAll("[data-working], title, input").forEach((e) => e.remove());
+    page.querySelectorAll("[data-working], [data-sold], title, input").forEach((e) => e.remove());
     return [...page.querySelectorAll("*")].flatMap((e) => [...e.childNodes].filter((n) => n.nodeType === 3).map((n) => n.textContent ?? "")).join("\n");
   });
   return [...text.matchAll(/.{0,40}\d\s?(m|mm|°C|N·m)(?![\wΩ²/])/g)].map((m) => m[0]).filter((t) => !t.includes("Box 2 m"));

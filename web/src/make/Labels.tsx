@@ -35,7 +35,7 @@ export function Labels() {
       <p className="soft">Print at full size, without fitting to the page. Hold a print on plain paper against the stock first.</p>
       <div className={css.labels}>
         <NativeSelect label="What for" data={options(kinds)} value={of} onChange={(e) => setOf(e.currentTarget.value)} />
-        <NativeSelect label="Label stock" data={options(stocks)} value={stock} onChange={(e) => setStock(e.currentTarget.value)} />
+        <NativeSelect label="Label stock" data-sold data={options(stocks)} value={stock} onChange={(e) => setStock(e.currentTarget.value)} />
         <NumberInput label="First free label" min={1} max={80} value={from} onChange={(v) => setFrom(Math.min(80, Math.max(1, Number(v) || 1)))} />
         <a href={`/api/jobs/${id}/labels.pdf?of=${of}&stock=${stock}&from=${from}`} target="_blank" rel="noreferrer">
           Labels as PDF, of the job as it is saved
