@@ -2,7 +2,7 @@ import { api, take, type Schemas } from "../api/client";
 import { dropCore, fetchCore } from "./core";
 import { db, type Along } from "./db";
 import { heard } from "./heard";
-import { keepFor, own } from "./travel";
+import { fromDevice, keepFor, own } from "./travel";
 
 const list = heard<Along[]>([]);
 /** along are the jobs that were taken along onto this device. */
@@ -59,8 +59,16 @@ async function bringJob(id: string, ofDay: boolean): Promise<void> {
   const sizes = await Promise.all(of(id).map(bring));
   now.size = sizes.reduce((sum, s) => sum + s, 0);
   await pictures(id);
+  await workOut(opened.draft.document).catch(() => undefined); // then it is when it is opened
   await (await db()).put("along", now);
   list.set([...list.now().filter((a) => a.id !== id), now]);
+}
+
+/** workOut has the core on this device work out what a job opens with, so that it opens at once. */
+async function workOut(document: Schemas["Opened"]["draft"]["document"]): Promise<void> {
+  await fromDevice(new Request("/api/vocabulary")); // asked before it is known in which units
+  await api.GET("/api/vocabulary", { fetch: fromDevice });
+  await api.POST("/api/plan", { body: document, fetch: fromDevice });
 }
 
 /** pictures brings a job's photographs that are not here yet. */
@@ -93,7 +101,7 @@ export async function letGo(id: string): Promise<void> {
 /** forget takes all that was taken along off this device; what waits to be sent stays. */
 export async function forget(): Promise<void> {
   const all = await db();
-  await Promise.all([all.clear("along"), all.clear("kept"), all.clear("pictures"), dropCore()]);
+  await Promise.all([all.clear("along"), all.clear("kept"), all.clear("pictures"), all.clear("known"), dropCore()]);
   list.set([]);
 }
 

@@ -6,6 +6,9 @@ export interface Answered {
   text: string;
 }
 
+/** build names the core's code: by its content. */
+export const build = module;
+
 /** core is where the core's code is kept on this device. */
 const core = "epitrope-core";
 

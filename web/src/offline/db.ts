@@ -53,12 +53,20 @@ export interface Picture {
   blob: Blob;
 }
 
+/** Known is what the core answered on this device, by what it was asked. */
+export interface Known {
+  name: string;
+  text: string;
+  at: string;
+}
+
 interface Schema extends DBSchema {
   kept: { key: string; value: Kept };
   along: { key: string; value: Along };
   pictures: { key: string; value: Picture; indexes: { job: string } };
   waits: { key: number; value: Waits };
   drafts: { key: string; value: string };
+  known: { key: string; value: Known; indexes: { at: string } };
 }
 
 export type DB = IDBPDatabase<Schema>;
@@ -74,8 +82,10 @@ export function db(): Promise<DB> {
 
 /** open is asynchronous as a whole: some browsers refuse at once. */
 async function open(): Promise<DB> {
-  return openDB<Schema>("epitrope", 1, {
-    upgrade(made) {
+  return openDB<Schema>("epitrope", 2, {
+    upgrade(made, was) {
+      made.createObjectStore("known", { keyPath: "name" }).createIndex("at", "at");
+      if (was >= 1) return;
       made.createObjectStore("kept", { keyPath: "path" });
       made.createObjectStore("along", { keyPath: "id" });
       made.createObjectStore("pictures", { keyPath: "id" }).createIndex("job", "job");

@@ -1,6 +1,6 @@
 import { travelBy } from "../api/client";
-import { ask } from "./core";
 import { db } from "./db";
+import { askKnowing } from "./known";
 import { away, lost, reached } from "./reach";
 
 /** A server that answers nothing for so long is asked no further where this device has an answer, in ms. */
@@ -41,7 +41,7 @@ async function fromHere(request: Request, body: string): Promise<Response | null
     const has = await keptAt(own);
     if (has === null) return null;
     const question = { path: pathname, from: Number(searchParams.get("from") ?? 0), to: Number(searchParams.get("to") ?? 0), units: request.headers.get("Units") ?? "", today: new Date().toISOString().slice(0, 10) };
-    const got = await ask(has, question, body, request.signal);
+    const got = await askKnowing(has, question, body, request.signal);
     if (got.status === 200) return json(got.text);
     if (got.status !== 500) return null;
     return json(JSON.stringify({ type: "about:blank", title: "", status: 500, detail: got.text, problems: [] }), 500);
@@ -49,6 +49,11 @@ async function fromHere(request: Request, body: string): Promise<Response | null
     if (request.signal.aborted) throw error;
     return null;
   }
+}
+
+/** fromDevice answers a request on this device alone: without the server even where it is there. */
+export async function fromDevice(request: Request): Promise<Response> {
+  return (await fromHere(request, await request.clone().text())) ?? json("", 503);
 }
 
 /** note keeps an answer that is wanted on this device. */
