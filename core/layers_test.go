@@ -18,7 +18,7 @@ import (
 // layers of the core, lowest first: a package imports only from lower ones.
 var layers = []string{"unit", "working", "cable", "protect", "battery", "profile", "alternator", "coupling", "network", "day", "parts",
 	"need", "feed", "mount", "job", "method", "verdict", "system", "circuit", "run", "design", "rig", "section", "charging", "belief", "judge",
-	"modes", "owner", "retrofit", "trace", "prove", "plan", "harness", "procedure", "signoff", "trip", "study"}
+	"modes", "owner", "retrofit", "fault", "prove", "trace", "plan", "harness", "procedure", "signoff", "trip", "study"}
 
 type listed struct {
 	ImportPath string

@@ -132,7 +132,7 @@ export class Application {
 
   async stopServer(): Promise<void> {
     const server = this.server;
-    if (!server || server.exitCode !== null) return;
+    if (!server || server.exitCode !== null || server.signalCode !== null) return;
     await new Promise((resolve) => {
       server.once("exit", resolve);
       server.kill("SIGTERM");

@@ -2,7 +2,7 @@
 # A private PostgreSQL server on loopback: postgres.sh start|stop|address DIR
 # start prints the address of the database "epitrope" in it. DIR holds the data; it
 # is made where it is missing and kept. Started as root, the server runs as the user
-# "postgres", as it refuses root.
+# "postgres", as it refuses root. EPITROPE_PG_OPTIONS are options of the server besides.
 set -euo pipefail
 
 verb=${1:?start, stop or address} dir=${2:?a directory}
@@ -49,7 +49,7 @@ start() {
 	local first=${EPITROPE_PG_PORT:-$((20000 + RANDOM % 20000))} log=$dir/server.log
 	for port in $(seq "$first" $((first + 20))); do
 		port_free "$port" || continue
-		if as_server "$bin/pg_ctl" -D "$data" -w -t 60 -l "$log" -o "-h 127.0.0.1 -p $port -k '' -c timezone=UTC" start >/dev/null 2>&1; then
+		if as_server "$bin/pg_ctl" -D "$data" -w -t 60 -l "$log" -o "-h 127.0.0.1 -p $port -k '' -c timezone=UTC ${EPITROPE_PG_OPTIONS:-}" start >/dev/null 2>&1; then
 			PGPASSWORD=$(cat "$dir/password") "$bin/psql" -h 127.0.0.1 -p "$port" -U epitrope -d postgres -qtAc \
 				"SELECT 'CREATE DATABASE epitrope' WHERE NOT EXISTS (SELECT FROM pg_database WHERE datname = 'epitrope')" |
 				PGPASSWORD=$(cat "$dir/password") "$bin/psql" -h 127.0.0.1 -p "$port" -U epitrope -d postgres -qf -

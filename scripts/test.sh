@@ -13,6 +13,8 @@ cleanup() {
 trap cleanup EXIT
 trap 'exit 130' INT TERM
 chmod 755 "$state"
+# What is tested here outlives processes that are killed, not power cuts.
+export EPITROPE_PG_OPTIONS="-c fsync=off"
 EPITROPE_TEST_DATABASE=$(scripts/postgres.sh start "$state/pg") || exit 1
 export EPITROPE_TEST_DATABASE
 

@@ -14,8 +14,8 @@ import (
 	"golang.org/x/sync/errgroup"
 
 	"epitrope/core/design"
+	"epitrope/core/fault"
 	"epitrope/core/prove"
-	"epitrope/core/trace"
 	"epitrope/internal/instrument"
 	"epitrope/internal/settings"
 	"epitrope/internal/standin"
@@ -25,7 +25,7 @@ import (
 // stopped; or its readings as a file.
 func runStandin(args []string, in io.Reader, out io.Writer, o own) error {
 	set := flag.NewFlagSet("epitrope standin FILE", flag.ContinueOnError)
-	fault := set.String("fault", "", "what is wrong with it, hidden: an id from --faults")
+	hidden := set.String("fault", "", "what is wrong with it, hidden: an id from --faults")
 	share := set.Float64("size", 0.7, "of a fault that has a size: from 0, the least, to 1")
 	list := set.Bool("faults", false, "print the faults that it may have, and end")
 	asCSV := set.Bool("csv", false, "print its readings as a file for “epitrope prove FILE --readings”, and end")
@@ -44,7 +44,7 @@ func runStandin(args []string, in io.Reader, out io.Writer, o own) error {
 	if len(p.Stops) > 0 {
 		return badInput("there is nothing to read while a stop stands: %s", p.Stops[0])
 	}
-	faults := trace.Of(d)
+	faults := fault.Of(d)
 	if *list {
 		for _, f := range faults {
 			fmt.Fprintf(out, "%s: %s\n", f.ID, f.Says)
@@ -52,10 +52,10 @@ func runStandin(args []string, in io.Reader, out io.Writer, o own) error {
 		return nil
 	}
 	v := standin.Build(d, p, *seed)
-	if *fault != "" {
-		at := slices.IndexFunc(faults, func(f trace.Fault) bool { return f.ID == *fault })
+	if *hidden != "" {
+		at := slices.IndexFunc(faults, func(f fault.Fault) bool { return f.ID == *hidden })
 		if at < 0 || !(*share >= 0 && *share <= 1) {
-			return badInput("--fault %q of size %g is none that it may have; allowed: an id from --faults, and a size from 0 to 1", *fault, *share)
+			return badInput("--fault %q of size %g is none that it may have; allowed: an id from --faults, and a size from 0 to 1", *hidden, *share)
 		}
 		v = v.With(faults[at], faults[at].Size(*share))
 	}

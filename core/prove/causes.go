@@ -8,8 +8,8 @@ import (
 	"sync"
 
 	"epitrope/core/circuit"
+	"epitrope/core/fault"
 	"epitrope/core/system"
-	"epitrope/core/trace"
 )
 
 // Cause is a fault that may explain what was read.
@@ -25,9 +25,9 @@ type Cause struct {
 
 // suspect is a fault with what each reading comes to with it: in several draws, and in each of several sizes, the smallest first.
 type suspect struct {
-	trace.Fault
+	fault.Fault
 	rows   [][]row
-	others []trace.Fault // that no reading tells from it
+	others []fault.Fault // that no reading tells from it
 }
 
 // suspects are worked out when something is wrong, once.
@@ -45,15 +45,15 @@ const (
 
 func (p *Proof) suspects() []suspect {
 	p.sought.once.Do(func() {
-		for _, f := range trace.Of(p.d) {
+		for _, f := range fault.Of(p.d) {
 			s := suspect{Fault: f}
 			for k := range tries {
 				w := drawn(p.d, rand.New(rand.NewPCG(uint64(k), 2300)))
 				list := []row{}
 				for _, share := range shares(f) {
 					size := f.Size(share)
-					list = append(list, p.read(w, &fault{on: func(sys system.System) system.System { return f.On(sys, size) },
-						in: func(state circuit.State) circuit.State { return f.In(state, p.d.Facts.N, size) }}))
+					list = append(list, p.read(w, &change{on: func(sys system.System) system.System { return f.On(sys, size) },
+						in: func(state circuit.State) circuit.State { return f.In(state, p.d.Facts.N, size) }}, nil))
 				}
 				s.rows = append(s.rows, list)
 			}
@@ -64,7 +64,7 @@ func (p *Proof) suspects() []suspect {
 }
 
 // shares are where between its least and its most a fault is tried: once, where it has but one size.
-func shares(f trace.Fault) []float64 {
+func shares(f fault.Fault) []float64 {
 	if f.Least <= 0 {
 		return []float64{1}
 	}

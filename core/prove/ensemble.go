@@ -24,8 +24,8 @@ type row struct {
 	jumps  []bool
 }
 
-// fault is what a draw has besides: nil for none.
-type fault struct {
+// change is what a draw has besides: nil for none.
+type change struct {
 	on func(system.System) system.System
 	in func(circuit.State) circuit.State
 }
@@ -35,13 +35,13 @@ func (p *Proof) healthy() *ensemble {
 	e := &ensemble{}
 	for i := range draws {
 		r := rand.New(rand.NewPCG(uint64(i), 22))
-		e.rows = append(e.rows, p.read(drawn(p.d, r), nil))
+		e.rows = append(e.rows, p.read(drawn(p.d, r), nil, nil))
 	}
 	return e
 }
 
-// read takes every reading of a draw.
-func (p *Proof) read(w draw, wrong *fault) row {
+// read takes every reading of a draw, or those at some stations; nil: at all.
+func (p *Proof) read(w draw, wrong *change, at map[string]bool) row {
 	d, sys := p.d, w.sys
 	if wrong != nil && wrong.on != nil {
 		sys = wrong.on(sys)
@@ -49,6 +49,9 @@ func (p *Proof) read(w draw, wrong *fault) row {
 	out := row{make([]float64, len(p.Readings)), make([]bool, len(p.Readings))}
 	whole := circuit.Lay(&sys, d.Facts.N)
 	for _, s := range p.Stations {
+		if at != nil && !at[s.ID] {
+			continue
+		}
 		of, laid := &sys, whole
 		if s.as != nil {
 			of, laid = p.parted(s, wrong)
@@ -75,21 +78,25 @@ func (p *Proof) read(w draw, wrong *fault) row {
 
 // parted is an installation of which something is out, as it is planned: nothing flows there, and what its wires resist is
 // nothing to a reading. A sound one is laid out once.
-func (p *Proof) parted(s Station, wrong *fault) (*system.System, *circuit.Circuit) {
-	sound := wrong == nil || wrong.on == nil
-	if kept, there := p.apart[s.ID]; there && sound {
+func (p *Proof) parted(s Station, wrong *change) (*system.System, *circuit.Circuit) {
+	if wrong == nil || wrong.on == nil {
+		kept := p.apart[s.ID]
 		return kept.sys, kept.laid
 	}
-	sys := p.d.System
-	if !sound {
-		sys = wrong.on(sys)
+	sys := s.as(wrong.on(p.d.System))
+	return &sys, circuit.Lay(&sys, p.d.Facts.N)
+}
+
+// parts are the sound installations of which something is out, by station.
+func (p *Proof) parts() map[string]parted {
+	list := map[string]parted{}
+	for _, s := range p.Stations {
+		if s.as != nil {
+			sys := s.as(p.d.System)
+			list[s.ID] = parted{&sys, circuit.Lay(&sys, p.d.Facts.N)}
+		}
 	}
-	sys = s.as(sys)
-	laid := circuit.Lay(&sys, p.d.Facts.N)
-	if sound {
-		p.apart[s.ID] = parted{&sys, laid}
-	}
-	return &sys, laid
+	return list
 }
 
 // parted is an installation of which something is out, laid out.

@@ -8,8 +8,8 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"epitrope/core/fault"
 	"epitrope/core/prove"
-	"epitrope/core/trace"
 	"epitrope/internal/jobtest"
 	"epitrope/internal/standin"
 )
@@ -62,9 +62,9 @@ func TestDangersAreSeenFirst(t *testing.T) {
 	p := prove.Of(charger)
 	require.Empty(t, p.Stops)
 	for id, station := range map[string]string{"swapped aux": prove.FusesOut, "bypassed": prove.Asleep, "always feed": prove.KeyOut} {
-		at := slices.IndexFunc(trace.Of(charger), func(f trace.Fault) bool { return f.ID == id })
+		at := slices.IndexFunc(fault.Of(charger), func(f fault.Fault) bool { return f.ID == id })
 		require.GreaterOrEqual(t, at, 0, id)
-		f := trace.Of(charger)[at]
+		f := fault.Of(charger)[at]
 		assert.True(t, f.Dangerous(), id)
 		out := proved(p, standin.Build(charger, p, 6).With(f, f.Most))
 		first := out.Verdicts[slices.IndexFunc(out.Verdicts, func(v prove.Meaning) bool { return v.Level == prove.Out })]

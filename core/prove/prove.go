@@ -68,6 +68,7 @@ type Proof struct {
 	Readings []Reading
 	Stops    []string // what the plan may not be built with; then there is nothing to read
 	Unsteady bool     // with the engine running it comes to no stand at any speed that is asked for: nothing is read there
+	wide     bool     // every point that a probe reaches is read besides
 	d        *design.Design
 	all      *ensemble
 	base     []Bounds // of each reading, with nothing read yet
@@ -79,7 +80,7 @@ type Proof struct {
 func Of(d *design.Design) *Proof { return design.Kept(d, "prove", of) }
 
 func of(d *design.Design) *Proof {
-	p := &Proof{d: d, sought: &suspects{}, apart: map[string]parted{}}
+	p := &Proof{d: d, sought: &suspects{}}
 	for _, n := range judge.Notes(d) {
 		if n.Severity == verdict.Stop {
 			p.Stops = append(p.Stops, n.Text)
@@ -103,7 +104,11 @@ func of(d *design.Design) *Proof {
 func (p *Proof) lay(rpm float64) {
 	p.Stations, p.Readings = stations(p.d, rpm), nil
 	for _, s := range p.Stations {
-		p.Readings = append(p.Readings, readings(p.d, s)...)
+		list := readings(p.d, s)
+		if p.wide {
+			list = append(list, points(p.d, s)...)
+		}
+		p.Readings = append(p.Readings, list...)
 	}
 	p.keep(func(Reading) bool { return true })
 }
@@ -114,6 +119,7 @@ func (p *Proof) keep(some func(Reading) bool) {
 	p.Stations = slices.DeleteFunc(p.Stations, func(s Station) bool {
 		return !slices.ContainsFunc(p.Readings, func(r Reading) bool { return r.Station == s.ID })
 	})
+	p.apart = p.parts()
 	p.all, p.base = p.healthy(), nil
 	for i, r := range p.Readings {
 		p.base = append(p.base, p.all.band(i, r))

@@ -13,10 +13,10 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"epitrope/core/design"
+	"epitrope/core/fault"
 	"epitrope/core/job"
 	"epitrope/core/parts"
 	"epitrope/core/prove"
-	"epitrope/core/trace"
 	"epitrope/internal/jobtest"
 	"epitrope/internal/standin"
 	"epitrope/testdata"
@@ -140,7 +140,7 @@ func TestFaultsAreNoticedAndNamed(t *testing.T) {
 	list, of, names := proofs(t, fewer(20, 6))
 	noticed, named, all, missed := 0, 0, 0, map[string]int{}
 	for i, p := range list {
-		faults := trace.Of(of[i])
+		faults := fault.Of(of[i])
 		r := rand.New(rand.NewPCG(uint64(i), 40))
 		r.Shuffle(len(faults), func(a, b int) { faults[a], faults[b] = faults[b], faults[a] })
 		tried := 0

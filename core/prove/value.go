@@ -30,8 +30,14 @@ func (p *Proof) Shows(r Reading, at Moment) (value float64, never, ok bool) {
 		return value, never, true
 	}
 	value, ok = r.in(at.Solved, at.Sys)
+	if most := math.Max(at.N, p.d.Facts.AuxN) * openV; r.Unit == Volts && math.Abs(value) > most {
+		value = math.Copysign(most, value) // a machine that is parted from its battery
+	}
 	return value, false, ok
 }
+
+// openV is at what volts the diodes of a machine break down that is parted from its battery, at 12 V. Source: from memory.
+const openV = 20.0
 
 // in reads a solved circuit. Amps count towards the aux battery.
 func (r Reading) in(s network.Solution, sys *system.System) (float64, bool) {

@@ -1,124 +1,198 @@
-// Package trace is what may be wrong with an installation. A fault is a change of its devices and wires, or of the
-// world around them; whatever a meter then reads follows from the circuit, and from nothing else.
+// Package trace is tracing a fault: from what somebody complains of, and what was measured and looked at, to what is wrong,
+// by the tests that tell most for the minutes that they take.
+//
+// Everything that may be wrong is put into the installation and solved in the states in which something was seen; belief is
+// what is left of it. What nobody has thought of may be wrong as well: where nothing known explains what was seen, that is
+// the answer.
 package trace
 
 import (
 	"math"
+	"runtime"
 	"slices"
+	"sync"
 
-	"epitrope/core/circuit"
 	"epitrope/core/design"
-	"epitrope/core/system"
+	"epitrope/core/fault"
+	"epitrope/core/prove"
 )
 
-// Kind is what sort of thing is wrong.
-type Kind string
+// Trace is what may be wrong with an installation.
+type Trace struct {
+	d     *design.Design
+	proof *prove.Proof
+	draws []prove.Draw
+	list  []*suspect       // the first is that nothing is wrong
+	at    map[string][]int // the readings of each station
 
-// The kinds of fault.
+	mu         sync.Mutex
+	pairsKnown map[string]*suspect
+}
+
+// tries are in how many draws of the installation each fault is tried; sizes in how many sizes, alone and beside another that
+// has a size.
 const (
-	Blown    Kind = "blown"    // a fuse is open, or missing
-	Open     Kind = "open"     // a wire is off, or taped off and forgotten
-	Joint    Kind = "joint"    // an end is loose, corroded, on paint
-	Thin     Kind = "thin"     // thinner cable than was planned
-	Steel    Kind = "steel"    // the body is on rubber or paint
-	Stuck    Kind = "stuck"    // a contact that does not close
-	Welded   Kind = "welded"   // … or does not open
-	Burnt    Kind = "burnt"    // … or resists
-	Coil     Kind = "coil"     // a coil is open
-	Always   Kind = "always"   // a signal that is live with the key out
-	Early    Kind = "early"    // … with the key on and the engine stopped
-	Never    Kind = "never"    // … never
-	Bypassed Kind = "bypassed" // a way past the coupling
-	Swapped  Kind = "swapped"  // plus and minus of a battery changed over
-	Half     Kind = "half"     // a plug that is not quite in
-	Dead     Kind = "dead"     // a charger that does nothing
-	Weak     Kind = "weak"     // … or little
-	Profile  Kind = "profile"  // … or is set for another battery
-	Machine  Kind = "machine"  // an alternator that gives nothing
-	Worn     Kind = "worn"     // … or little
-	Eased    Kind = "eased"    // … or is held low by its regulation
-	Cell     Kind = "cell"     // a battery with a dead cell
+	tries         = 8
+	sizes         = 9
+	sizesTogether = 4
 )
 
-// Fault is one thing that may be wrong with an installation.
-type Fault struct {
-	ID        string  // kind and place
-	Kind      Kind    // what sort it is
-	At        string  // the component or wire
-	Says      string  // in a sentence's words: “F1 is blown”
-	Endangers string  // what it puts at risk; empty where it only fails to charge
-	Mend      string  // how it is mended
-	Least     float64 // the smallest size of it, in Unit; 0 where it has none
-	Most      float64 // … and the largest
-	Unit      string
-
-	wrong func(s *system.System, size float64)
-	world func(s *circuit.State, n, size float64)
+// suspect is something that may be wrong, alone or with another: what each reading comes to with it, by size and draw.
+type suspect struct {
+	wrong []fault.Fault // none: nothing is wrong
+	prior float64       // not yet one in all
+	steps []step
+	done  map[string]bool // the stations at which it is worked out
 }
 
-// Dangerous says whether it can hurt somebody, or a vehicle that nobody watches.
-func (f Fault) Dangerous() bool { return f.Endangers != "" }
+// step is a suspect of a size.
+type step struct {
+	wrong []prove.Sized
+	near  [][2]int      // the steps on either side of it, of a fault's sizes each
+	shown []prove.Shown // by draw
+}
 
-// Size is the fault's size at a share from its least to its most, spread as such sizes are: by powers.
-func (f Fault) Size(share float64) float64 {
+// Of is the trace of a design, worked out once.
+func Of(d *design.Design) *Trace { return design.Kept(d, "trace", of) }
+
+func of(d *design.Design) *Trace {
+	t := &Trace{d: d, proof: prove.Wider(d), at: map[string][]int{}, pairsKnown: map[string]*suspect{}}
+	for k := range uint64(tries) {
+		t.draws = append(t.draws, t.proof.Drawn(k))
+	}
+	for i, r := range t.proof.Readings {
+		t.at[r.Station] = append(t.at[r.Station], i)
+	}
+	t.list = append(t.list, t.suspect(soundPrior))
+	faults := fault.Of(d)
+	for _, f := range faults {
+		t.list = append(t.list, t.suspect(usual(f), f))
+	}
+	return t
+}
+
+// suspect is one thing, or several, that may be wrong: each in its sizes, whatever the others'.
+func (t *Trace) suspect(prior float64, wrong ...fault.Fault) *suspect {
+	s := &suspect{wrong: wrong, prior: prior, done: map[string]bool{}}
+	each, sized := sizes, 0
+	for _, f := range wrong {
+		if f.Least > 0 {
+			sized++
+		}
+	}
+	if sized > 1 {
+		each = max(2, sizesTogether+2-sized)
+	}
+	s.steps = []step{{}}
+	for _, f := range wrong {
+		s.steps = spread(s.steps, f, each)
+	}
+	for k := range s.steps {
+		s.steps[k].shown = make([]prove.Shown, len(t.draws))
+	}
+	return s
+}
+
+// spread puts a fault in each of its sizes to each of some steps.
+func spread(steps []step, f fault.Fault, each int) (list []step) {
 	if f.Least <= 0 {
-		return f.Most
+		each = 1
 	}
-	return f.Least * math.Pow(f.Most/f.Least, share)
+	for k := range each {
+		share := (float64(k) + 0.5) / float64(each)
+		for i, before := range steps {
+			next := step{wrong: append(slices.Clip(before.wrong), prove.Sized{Fault: f, Size: f.Size(share)})}
+			for _, n := range before.near {
+				next.near = append(next.near, [2]int{n[0] + k*len(steps), n[1] + k*len(steps)})
+			}
+			if low, high := max(0, k-1), min(each-1, k+1); high > low {
+				next.near = append(next.near, [2]int{low*len(steps) + i, high*len(steps) + i})
+			}
+			list = append(list, next)
+		}
+	}
+	return list
 }
 
-// On is an installation with the fault, of a size.
-func (f Fault) On(s system.System, size float64) system.System {
-	s.Components, s.Wires, s.Attached = slices.Clone(s.Components), slices.Clone(s.Wires), slices.Clone(s.Attached)
-	if f.wrong != nil {
-		f.wrong(&s, size)
+// id names a suspect: its faults, or nothing where nothing is wrong.
+func (s *suspect) id() string {
+	name := ""
+	for i, f := range s.wrong {
+		if i > 0 {
+			name += " + "
+		}
+		name += f.ID
 	}
-	return s
+	return name
 }
 
-// In is the world around an installation with the fault, of a size; n is the system's voltage over 12 V.
-func (f Fault) In(s circuit.State, n, size float64) circuit.State {
-	if f.world != nil {
-		f.world(&s, n, size)
+// work works out what a suspect comes to at some stations.
+func (t *Trace) work(s *suspect, stations map[string]bool) {
+	todo := map[string]bool{}
+	for station := range stations {
+		if !s.done[station] && len(t.at[station]) > 0 {
+			todo[station], s.done[station] = true, true
+		}
 	}
-	return s
-}
-
-// openOhm stands for a way that is open.
-const openOhm = 1e7
-
-// Of are the faults that an installation may have, by what it is made of.
-func Of(d *design.Design) []Fault {
-	var list []Fault
-	for _, c := range d.System.Components {
-		list = append(list, ofComponent(d, c)...)
+	if len(todo) == 0 {
+		return
 	}
-	for _, w := range d.System.Wires {
-		list = append(list, ofWire(d, w)...)
-	}
-	list = append(list, ofRuns(d)...)
-	return append(list, ofWorld(d)...)
-}
-
-// device changes the device of a component.
-func device[D system.Device](id string, change func(*D, float64)) func(*system.System, float64) {
-	return func(s *system.System, size float64) {
-		for i := range s.Components {
-			if d, is := s.Components[i].Device.(D); is && s.Components[i].ID == id {
-				change(&d, size)
-				s.Components[i].Device = d
+	for k := range s.steps {
+		for i, w := range t.draws {
+			at := &s.steps[k].shown[i]
+			got := t.proof.Takes(w, s.steps[k].wrong, todo)
+			if at.Values == nil {
+				*at = got
+				continue
+			}
+			for station := range todo {
+				for _, j := range t.at[station] {
+					at.Values[j], at.Jumps[j] = got.Values[j], got.Jumps[j]
+				}
 			}
 		}
 	}
 }
 
-// wire changes a wire.
-func wire(id string, change func(*system.Wire, float64)) func(*system.System, float64) {
-	return func(s *system.System, size float64) {
-		for i := range s.Wires {
-			if s.Wires[i].ID == id {
-				change(&s.Wires[i], size)
+// workAll works several out, on all processors.
+func (t *Trace) workAll(list []*suspect, stations map[string]bool) {
+	var all sync.WaitGroup
+	turn := make(chan *suspect)
+	for range runtime.GOMAXPROCS(0) {
+		all.Go(func() {
+			for s := range turn {
+				t.work(s, stations)
 			}
+		})
+	}
+	for _, s := range list {
+		turn <- s
+	}
+	close(turn)
+	all.Wait()
+}
+
+// mean is what a reading comes to at a step, over the draws that come to a stand; ok is false where none does.
+func (s step) mean(i int) (mean float64, ok bool) {
+	n := 0.0
+	for _, at := range s.shown {
+		if !math.IsNaN(at.Values[i]) {
+			mean, n = mean+at.Values[i], n+1
 		}
 	}
+	return mean / n, n > 0
 }
+
+// jumps is the share of draws in which a reading comes to no stand; never quite none, nor all.
+func (s step) jumps(i int) float64 {
+	n := 0.5
+	for _, at := range s.shown {
+		if at.Jumps[i] {
+			n++
+		}
+	}
+	return n / float64(len(s.shown)+1)
+}
+
+// Reading finds a reading that a test may ask for; ok is false where there is none such.
+func (t *Trace) Reading(id string) (prove.Reading, bool) { return t.proof.Reading(id) }

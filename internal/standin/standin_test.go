@@ -18,10 +18,10 @@ import (
 
 	"epitrope/core/circuit"
 	"epitrope/core/design"
+	"epitrope/core/fault"
 	"epitrope/core/network"
 	"epitrope/core/prove"
 	"epitrope/core/system"
-	"epitrope/core/trace"
 	"epitrope/internal/instrument"
 	"epitrope/internal/jobtest"
 	"epitrope/internal/settings"
@@ -143,11 +143,11 @@ func TestTelemetry(t *testing.T) {
 // A hidden fault is what its library says: a blown fuse brings nothing to the aux battery.
 func TestAHiddenFaultIsRead(t *testing.T) {
 	d, v := vehicle(t, 7)
-	at := slices.IndexFunc(trace.Of(d), func(f trace.Fault) bool { return f.ID == "blown f2" })
+	at := slices.IndexFunc(fault.Of(d), func(f fault.Fault) bool { return f.ID == "blown f2" })
 	require.GreaterOrEqual(t, at, 0)
 	r, _ := prove.Of(d).Reading("charge")
 	sound, _ := v.Reads(r)
-	blown, _ := v.With(trace.Of(d)[at], 0).Reads(r)
+	blown, _ := v.With(fault.Of(d)[at], 0).Reads(r)
 	assert.Greater(t, sound, 25.0)
 	assert.InDelta(t, 0, blown, 0.5)
 }

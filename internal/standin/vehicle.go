@@ -10,10 +10,10 @@ import (
 
 	"epitrope/core/circuit"
 	"epitrope/core/design"
+	"epitrope/core/fault"
 	"epitrope/core/network"
 	"epitrope/core/prove"
 	"epitrope/core/system"
-	"epitrope/core/trace"
 )
 
 // Vehicle stands in for a real one. It is drawn otherwise than the bands of a proof are, and wider: lengths ±15 % even,
@@ -37,7 +37,7 @@ type Vehicle struct {
 	aux     float64 // charge
 	start   float64
 	ohm     float64
-	wrong   *trace.Fault
+	wrong   *fault.Fault
 	size    float64
 }
 
@@ -87,14 +87,14 @@ func (v *Vehicle) built(c *system.Component) {
 }
 
 // With gives a vehicle a fault, of a size.
-func (v *Vehicle) With(f trace.Fault, size float64) *Vehicle {
+func (v *Vehicle) With(f fault.Fault, size float64) *Vehicle {
 	v.wrong, v.size = &f, size
 	v.sys = f.On(v.sys, size)
 	return v
 }
 
 // Fault is what is wrong with it; nil for nothing.
-func (v *Vehicle) Fault() *trace.Fault { return v.wrong }
+func (v *Vehicle) Fault() *fault.Fault { return v.wrong }
 
 // at is the vehicle as a station asks for it: what it is made of then, and the world around it.
 func (v *Vehicle) at(station string) (sys system.System, s circuit.State) {

@@ -13,6 +13,7 @@ import (
 
 	"github.com/jackc/pgx/v5"
 	"github.com/jackc/pgx/v5/pgconn"
+	"github.com/jackc/pgx/v5/pgconn/ctxwatch"
 	"github.com/jackc/pgx/v5/pgxpool"
 	"gorm.io/driver/postgres"
 	"gorm.io/gorm"
@@ -37,6 +38,9 @@ var mostConnections = map[role]int32{forPeople: 12, background: 4, atTheDoor: 4}
 
 const idleFor = 5 * time.Minute
 
+// givenUp is how long after whoever asked has left a query that hangs is given up.
+const givenUp = 3 * time.Second
+
 // password is a role's, of the owner's own: every server that may connect as the owner finds the same one.
 func (r role) password(owner string) string {
 	sum := hmac.New(sha256.New, []byte(owner))
@@ -60,6 +64,11 @@ func (r role) pool(ctx context.Context, address string, owner *pgx.ConnConfig) (
 	}
 	config.ConnConfig = r.as(owner)
 	config.MaxConns, config.MinConns, config.MaxConnIdleTime = mostConnections[r], 0, idleFor
+	// Whoever leaves in the middle of a query must not leave their deadline on a connection that the next one takes: what it had
+	// read ahead then fails them. A query ends by itself; what hangs is given up a little later.
+	config.ConnConfig.BuildContextWatcherHandler = func(c *pgconn.PgConn) ctxwatch.Handler {
+		return &pgconn.DeadlineContextWatcherHandler{Conn: c.Conn(), DeadlineDelay: givenUp}
+	}
 	switch r {
 	case forPeople:
 		config.PrepareConn = bind

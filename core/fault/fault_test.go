@@ -1,4 +1,4 @@
-package trace_test
+package fault_test
 
 import (
 	"math"
@@ -11,8 +11,8 @@ import (
 	"epitrope/core/circuit"
 	"epitrope/core/coupling"
 	"epitrope/core/design"
+	"epitrope/core/fault"
 	"epitrope/core/system"
-	"epitrope/core/trace"
 	"epitrope/internal/jobtest"
 )
 
@@ -28,10 +28,10 @@ func designs(t *testing.T) map[string]*design.Design {
 // Every fault has its name, what mends it, and a change that can be seen: in the installation or in the world, and never in the
 // installation that it is a fault of.
 func TestEveryFaultChangesSomething(t *testing.T) {
-	kinds := map[trace.Kind]bool{}
+	kinds := map[fault.Kind]bool{}
 	for name, d := range designs(t) {
 		seen := map[string]bool{}
-		for _, f := range trace.Of(d) {
+		for _, f := range fault.Of(d) {
 			kinds[f.Kind] = true
 			assert.False(t, seen[f.ID], "%s: %s stands twice", name, f.ID)
 			seen[f.ID] = true
@@ -50,7 +50,7 @@ func TestEveryFaultChangesSomething(t *testing.T) {
 // Whatever the fault and its size, the circuit is one, and comes to a stand or says why not.
 func TestACircuitWithAFaultIsOne(t *testing.T) {
 	for name, d := range designs(t) {
-		for _, f := range trace.Of(d) {
+		for _, f := range fault.Of(d) {
 			for _, share := range []float64{0, 1} {
 				size := f.Size(share)
 				sys := f.On(d.System, size)
@@ -72,11 +72,11 @@ func TestACircuitWithAFaultIsOne(t *testing.T) {
 
 // A size grows with its share, by powers, between its least and its most.
 func TestSizes(t *testing.T) {
-	f := trace.Fault{Least: 5, Most: 500}
+	f := fault.Fault{Least: 5, Most: 500}
 	assert.InDelta(t, 5, f.Size(0), 1e-9)
 	assert.InDelta(t, 50, f.Size(0.5), 1e-9)
 	assert.InDelta(t, 500, f.Size(1), 1e-9)
-	assert.InDelta(t, 7, trace.Fault{Most: 7}.Size(0.3), 1e-9)
+	assert.InDelta(t, 7, fault.Fault{Most: 7}.Size(0.3), 1e-9)
 }
 
 // Table: what a fault does to what a meter would show, from what is known of such faults (trade.md §§17, 19).
@@ -86,7 +86,7 @@ func TestWhatFaultsDo(t *testing.T) {
 		`"routes":{"startM":1,"auxM":2},"pins":{"coupling":"vsr"}}`
 	d := jobtest.Design(t, relay)
 	at := func(id, state string, size float64) design.State {
-		for _, f := range trace.Of(d) {
+		for _, f := range fault.Of(d) {
 			if f.ID == id {
 				with := d.Faulty(func(s system.System) system.System { return f.On(s, size) })
 				return with.StateBy(state)

@@ -1,4 +1,4 @@
-package trace
+package fault
 
 import (
 	"epitrope/core/circuit"

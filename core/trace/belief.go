@@ -1,0 +1,210 @@
+package trace
+
+import (
+	"cmp"
+	"math"
+	"slices"
+)
+
+// Suspect is something that may be wrong, with how much speaks for it.
+type Suspect struct {
+	ID        string   `json:"id" doc:"The faults that it is made of"`
+	Faults    []string `json:"faults" doc:"… by their ids"`
+	Says      string   `json:"says"`
+	Or        []string `json:"or" doc:"What no test that is left tells from it"`
+	Same      []string `json:"same" doc:"… by their ids"`
+	Share     float64  `json:"share" doc:"How much of all that may be wrong it is: 0 to 1"`
+	Endangers string   `json:"endangers,omitempty"`
+	Look      string   `json:"look" doc:"How it is looked at"`
+	Mend      string   `json:"mend"`
+	Minutes   float64  `json:"minutes" doc:"To look at it"`
+}
+
+// Belief is what may be wrong, by all that was seen.
+type Belief struct {
+	Suspects []Suspect `json:"suspects" doc:"Likeliest first"`
+	Sound    float64   `json:"sound" doc:"The share of there being nothing wrong"`
+	None     float64   `json:"none" doc:"The share of it being something that is not known here"`
+	Doubted  []string  `json:"doubted" doc:"Readings that are more likely slips than not, by id: take them again"`
+	Problems []Problem `json:"problems" doc:"What of the evidence cannot be used"`
+	Next     []Test    `json:"next" doc:"Tests, the best first; none where a look at the first suspect costs less"`
+	Act      string    `json:"act,omitempty" doc:"The suspect to look at now: measuring further costs more"`
+
+	posts []post
+}
+
+// post is a suspect with its share.
+type post struct {
+	*suspect
+	share float64
+	fit
+}
+
+// noneSlip is of what is not known here how many readings are anything at all, and the others as with nothing wrong; noneSeen how
+// often it is complained of in any one way.
+const (
+	noneSlip = 0.5
+	noneSeen = 0.25
+)
+
+// foundWrong is how often a look finds a fault that is not there. Source: from memory.
+const foundWrong = 0.02
+
+// shown are how many suspects are named, and how much of all they must have.
+const (
+	mostShown  = 6
+	leastShown = 0.01
+)
+
+// Believe is what may be wrong, by all that was seen.
+func (t *Trace) Believe(e Evidence) Belief {
+	t.mu.Lock() // what is worked out once is shared
+	defer t.mu.Unlock()
+	eras, wrong := t.eras(e)
+	posts, none := t.judge(eras)
+	b := Belief{Suspects: []Suspect{}, Doubted: []string{}, Problems: wrong, Next: []Test{}, None: none, posts: posts}
+	if wrong == nil {
+		b.Problems = []Problem{}
+	}
+	now := eras[len(eras)-1]
+	for _, g := range t.grouped(posts) {
+		if len(g.wrong) == 0 {
+			b.Sound += g.share
+			continue
+		}
+		if len(b.Suspects) < mostShown && g.share >= leastShown {
+			b.Suspects = append(b.Suspects, t.says(g))
+		}
+	}
+	for a, r := range now.taken {
+		doubt := 0.0
+		for _, p := range posts {
+			if a < len(p.slips) && p.slips[a] {
+				doubt += p.share
+			}
+		}
+		if doubt > 0.5 {
+			b.Doubted = append(b.Doubted, t.proof.Readings[r.i].ID)
+		}
+	}
+	b.Next, b.Act = t.next(posts, now, b)
+	return b
+}
+
+// judge is the share of each suspect, and of what is not known here.
+func (t *Trace) judge(eras []era) (posts []post, none float64) {
+	now := eras[len(eras)-1]
+	at := t.stationsOf(now)
+	t.workAll(t.list, at)
+	for _, s := range t.list {
+		f := t.weigh(s, now, slipOften)
+		f.log += math.Log(s.prior)
+		posts = append(posts, post{s, 0, f})
+	}
+	unknown := t.weigh(t.list[0], now, noneSlip).log + math.Log(nonePrior)
+	for range now.symptoms {
+		unknown += math.Log(noneSeen)
+	}
+	none = share1(posts, unknown)
+	if none > pairsFrom || posts[0].share > pairsFrom {
+		posts = append(posts, t.pairs(posts, now)...)
+		none = share1(posts, unknown)
+	}
+	if len(eras) > 1 {
+		none = t.before(posts, eras[:len(eras)-1], unknown)
+	}
+	slices.SortStableFunc(posts, func(a, b post) int { return cmp.Compare(b.share, a.share) })
+	return posts, none
+}
+
+// share1 gives each suspect its share, beside what is not known here.
+func share1(posts []post, unknown float64) (none float64) {
+	top := unknown
+	for _, p := range posts {
+		top = max(top, p.log)
+	}
+	sum := math.Exp(unknown - top)
+	none = sum
+	for i := range posts {
+		posts[i].share = math.Exp(posts[i].log - top)
+		sum += posts[i].share
+	}
+	for i := range posts {
+		posts[i].share /= sum
+	}
+	return none / sum
+}
+
+// weigh is how well a suspect explains what was seen in an era.
+func (t *Trace) weigh(s *suspect, e era, slip float64) fit {
+	f := t.explains(s, e.taken, slip)
+	for _, y := range e.symptoms {
+		sum := 0.0
+		for k, w := range f.sizes {
+			if w > 1e-6 {
+				sum += w * t.complains(s, k, y)
+			}
+		}
+		if slip < noneSlip { // what is not known may be complained of in any way
+			f.log += math.Log(max(sum, 1e-3))
+		}
+	}
+	for _, l := range e.looks {
+		f.log += math.Log(s.looked(l))
+	}
+	return f
+}
+
+// looked is how likely a look at a part comes out as it did.
+func (s *suspect) looked(l look) float64 {
+	out := 1.0
+	there := false
+	for _, f := range s.wrong {
+		if f.At != l.at {
+			continue
+		}
+		there = true
+		seen := traits[f.Kind].seen
+		switch l.found {
+		case f.ID:
+			return seen
+		case "":
+			out *= 1 - seen
+		}
+	}
+	switch {
+	case l.found == "" && !there:
+		return 1 - foundWrong
+	case l.found == "":
+		return out
+	}
+	return foundWrong / 4
+}
+
+// before takes in what was seen before the last mend: with what was mended then.
+func (t *Trace) before(posts []post, eras []era, unknown float64) (none float64) {
+	for i, p := range posts {
+		if p.share < 1e-4 {
+			posts[i].log = math.Inf(-1)
+			continue
+		}
+		for _, e := range eras {
+			with := slices.Clone(p.wrong)
+			for _, id := range e.with {
+				if at := t.index(id); at >= 0 && !slices.ContainsFunc(p.wrong, func(f faultOf) bool { return f.ID == id }) {
+					with = append(with, t.list[at].wrong[0])
+				}
+			}
+			s := t.together(with)
+			t.work(s, t.stationsOf(e))
+			posts[i].log += t.weigh(s, e, slipOften).log
+		}
+	}
+	for _, e := range eras {
+		unknown += float64(len(e.symptoms)) * math.Log(noneSeen)
+		s := t.together(nil)
+		t.work(s, t.stationsOf(e))
+		unknown += t.weigh(s, e, noneSlip).log
+	}
+	return share1(posts, unknown)
+}

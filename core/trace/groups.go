@@ -1,0 +1,120 @@
+package trace
+
+import (
+	"cmp"
+	"math"
+	"slices"
+	"strings"
+
+	"epitrope/core/prove"
+)
+
+// group are suspects that no reading tells apart.
+type group struct {
+	post
+	same []post
+}
+
+// thought are the suspects that tests are chosen for.
+const (
+	mostThought  = 18
+	leastThought = 0.004
+)
+
+// grouped are the suspects by what readings can tell, likeliest first.
+func (t *Trace) grouped(posts []post) (list []group) {
+	for k, p := range posts {
+		if k >= mostThought || p.share < leastThought {
+			list = append(list, group{post: p})
+			continue
+		}
+		t.work(p.suspect, everywhere(t))
+		at := slices.IndexFunc(list, func(g group) bool { return len(g.wrong) > 0 && len(p.wrong) > 0 && t.alike(g.post, p) })
+		if at < 0 {
+			list = append(list, group{post: p})
+			continue
+		}
+		list[at].same = append(list[at].same, p)
+		list[at].share += p.share
+	}
+	slices.SortStableFunc(list, func(a, b group) int { return cmp.Compare(b.share, a.share) })
+	return list
+}
+
+func everywhere(t *Trace) map[string]bool {
+	list := map[string]bool{}
+	for station := range t.at {
+		list[station] = true
+	}
+	return list
+}
+
+// shows is what a suspect is expected to show of a reading, by all that was seen: its middle, how far that may be off, and how
+// often it comes to no stand; ok is false where there is nothing to read.
+func (p post) shows(i int) (mean, spread, jumps float64, ok bool) {
+	n, square := 0.0, 0.0
+	for k, w := range p.sizes {
+		jumps += w * p.suspect.steps[k].jumps(i)
+		for _, at := range p.suspect.steps[k].shown {
+			if v := at.Values[i]; !math.IsNaN(v) {
+				mean, square, n = mean+w*v, square+w*v*v, n+w
+			}
+		}
+	}
+	if n < 1e-9 {
+		return 0, 0, jumps, false
+	}
+	mean /= n
+	return mean, math.Sqrt(max(0, square/n-mean*mean)), jumps, true
+}
+
+// within is how far two suspects' readings may be apart for no meter to tell them.
+const within = 1.5
+
+// alike says whether no reading tells two suspects apart.
+func (t *Trace) alike(a, b post) bool {
+	for i, r := range t.proof.Readings {
+		if r.Unit == prove.Seen {
+			continue
+		}
+		x, spreadX, jumpsX, okX := a.shows(i)
+		y, spreadY, jumpsY, okY := b.shows(i)
+		if math.Abs(jumpsX-jumpsY) > 0.5 || okX != okY {
+			return false
+		}
+		meter := r.Off(math.Max(math.Abs(x), math.Abs(y)))
+		if okX && math.Abs(x-y) > within*max(meter, (spreadX+spreadY)/4) {
+			return false
+		}
+	}
+	return true
+}
+
+// says is a group in words.
+func (t *Trace) says(g group) Suspect {
+	s := Suspect{ID: g.id(), Share: g.share, Or: []string{}, Same: []string{}, Faults: []string{}}
+	if len(g.wrong) == 0 {
+		s.Says = "nothing is wrong"
+		return s
+	}
+	says, dangers, mends, looks := []string{}, []string{}, []string{}, []string{}
+	for _, f := range g.wrong {
+		s.Faults = append(s.Faults, f.ID)
+		says, mends = append(says, f.Says), append(mends, f.Mend)
+		if f.Endangers != "" {
+			dangers = append(dangers, f.Endangers)
+		}
+		looks = append(looks, t.called(f.At)+": "+traits[f.Kind].look)
+		s.Minutes += traits[f.Kind].minutes
+	}
+	s.Says, s.Endangers, s.Mend, s.Look = strings.Join(says, "; and "), strings.Join(dangers, "; "), strings.Join(mends, "; "),
+		strings.Join(looks, "; ")
+	for _, o := range g.same {
+		names := []string{}
+		for _, f := range o.wrong {
+			names = append(names, f.Says)
+		}
+		s.Or, s.Same = append(s.Or, strings.Join(names, "; and ")), append(s.Same, o.id())
+	}
+	return s
+}

@@ -1,0 +1,173 @@
+package trace
+
+import (
+	"math"
+	"slices"
+
+	"gonum.org/v1/gonum/floats"
+
+	"epitrope/core/prove"
+)
+
+// Of a reading that was taken wrongly: how often that is, and over how wide a range it may then be. Source: from memory.
+const (
+	slipOften = 0.04
+	slipVolts = 15.0
+	slipDrop  = 1.5
+	slipAmps  = 60.0
+	slipOther = 100.0
+)
+
+// ofValue is how much of a value the circuit itself may be off by, besides its draws.
+const ofValue = 0.015
+
+// slipDensity is how likely a wrong reading is to be just so, for each unit of it.
+func slipDensity(r prove.Reading) float64 {
+	switch {
+	case r.Unit == prove.Volts && r.Drop:
+		return 1 / slipDrop
+	case r.Unit == prove.Volts:
+		return 1 / slipVolts
+	case r.Unit == prove.Amps:
+		return 1 / slipAmps
+	}
+	return 1 / slipOther
+}
+
+// read is a reading that counts as evidence.
+type read struct {
+	i     int // among the proof's
+	value float64
+	jumps bool
+}
+
+// fit is how well a suspect explains what was read: by the logarithm of how likely that is, with which readings it takes for slips.
+type fit struct {
+	log   float64
+	slips []bool
+	sizes []float64 // how much of it each size has
+}
+
+// explains is how likely a suspect makes what was read, over its sizes. The readings of one vehicle hang together, as its
+// draws do: what the first of them says of the world is taken into those after it. Between two sizes everything is taken to
+// lie on a line. A reading may be a slip: then it says nothing.
+func (t *Trace) explains(s *suspect, taken []read, slip float64) fit {
+	best, logs := fit{log: math.Inf(-1)}, make([]float64, len(s.steps))
+	for k := range s.steps {
+		m := t.model(s, k, taken)
+		one := m.sequence(taken, slip, false)
+		if slices.Contains(one.slips, true) { // a slip at the start misleads all that follow
+			if back := m.sequence(taken, slip, true); back.log > one.log {
+				one = back
+			}
+		}
+		logs[k] = one.log
+		if one.log > best.log {
+			best = one
+		}
+	}
+	best.sizes = make([]float64, len(logs))
+	sum := 0.0
+	for k, l := range logs {
+		best.sizes[k] = math.Exp(l - best.log)
+		sum += best.sizes[k]
+	}
+	for k := range best.sizes {
+		best.sizes[k] /= sum
+	}
+	best.log += math.Log(sum / float64(len(logs)))
+	return best
+}
+
+// model is what a suspect says of the readings that were taken: a middle, how they vary together, and how often each comes to
+// no stand.
+type model struct {
+	t     *Trace
+	mean  []float64
+	cov   [][]float64
+	jumps []float64
+	known []bool
+}
+
+func (t *Trace) model(s *suspect, k int, taken []read) model {
+	n, at := len(taken), s.steps[k]
+	m := model{t, make([]float64, n), make([][]float64, n), make([]float64, n), make([]bool, n)}
+	vary := make([][]float64, n) // of each reading: draw by draw, and along each fault's sizes
+	for a, r := range taken {
+		m.mean[a], m.known[a] = at.mean(r.i)
+		m.jumps[a] = at.jumps(r.i)
+		vary[a] = make([]float64, len(t.draws)+len(at.near))
+		if !m.known[a] {
+			continue
+		}
+		for i := range t.draws {
+			if v := at.shown[i].Values[r.i]; !math.IsNaN(v) {
+				vary[a][i] = (v - m.mean[a]) / math.Sqrt(float64(len(t.draws)-1))
+			}
+		}
+		for i, near := range at.near {
+			low, is := s.steps[near[0]].mean(r.i)
+			high, also := s.steps[near[1]].mean(r.i)
+			if is && also {
+				vary[a][len(t.draws)+i] = (high - low) / 2 / math.Sqrt(12)
+			}
+		}
+	}
+	for a, r := range taken {
+		m.cov[a] = make([]float64, n)
+		for b := range taken {
+			m.cov[a][b] = floats.Dot(vary[a], vary[b])
+		}
+		if m.known[a] {
+			meter := t.proof.Readings[r.i].Off(m.mean[a])
+			m.cov[a][a] += meter*meter + ofValue*m.mean[a]*ofValue*m.mean[a]
+		}
+	}
+	return m
+}
+
+// sequence takes the readings in one after the other, or from the last: each says what it says, and moves those after it.
+func (m model) sequence(taken []read, slip float64, back bool) fit {
+	n := len(taken)
+	mean, out := append([]float64{}, m.mean...), fit{slips: make([]bool, n)}
+	cov := make([][]float64, n)
+	for a := range cov {
+		cov[a] = append([]float64{}, m.cov[a]...)
+	}
+	for k := range n {
+		a := k
+		if back {
+			a = n - 1 - k
+		}
+		broad := slipDensity(m.t.proof.Readings[taken[a].i])
+		switch {
+		case taken[a].jumps:
+			out.log += math.Log((1-slip)*m.jumps[a] + slip*0.1)
+			continue
+		case !m.known[a]:
+			out.log += math.Log(broad)
+			continue
+		}
+		out.log += math.Log(1 - m.jumps[a])
+		spread := cov[a][a]
+		off := taken[a].value - mean[a]
+		fits := (1 - slip) * math.Exp(-off*off/(2*spread)) / math.Sqrt(2*math.Pi*spread)
+		out.log += math.Log(fits + slip*broad)
+		if fits < slip*broad {
+			out.slips[a] = true
+			continue
+		}
+		gain := make([]float64, n)
+		for b := range n {
+			gain[b] = cov[b][a] / spread
+			mean[b] += gain[b] * off
+		}
+		row := append([]float64{}, cov[a]...)
+		for b := range n {
+			for c := range n {
+				cov[b][c] -= gain[b] * row[c]
+			}
+		}
+	}
+	return out
+}

@@ -1,0 +1,58 @@
+package trace
+
+import (
+	"slices"
+	"strings"
+)
+
+// looking is a look at a part, with what it may come to.
+type looking struct {
+	test    Test
+	parcels []parcel
+}
+
+// lookedAt are the looks at the parts and wires that something may be wrong with.
+func (t *Trace) lookedAt(groups []group, now era) (list []looking) {
+	places := []string{}
+	for _, g := range groups {
+		for _, p := range append([]post{g.post}, g.same...) {
+			for _, f := range p.wrong {
+				if !slices.Contains(places, f.At) && !slices.ContainsFunc(now.looks, func(l look) bool { return l.at == f.At }) {
+					places = append(places, f.At)
+				}
+			}
+		}
+	}
+	for _, at := range places {
+		found, well := parcel{by: make([]float64, len(groups))}, parcel{by: make([]float64, len(groups))}
+		l, names := looking{test: Test{ID: at, Look: true, What: t.called(at), Setup: []string{}, Means: []Outcome{}}}, []string{}
+		for k, g := range groups {
+			for _, p := range append([]post{g.post}, g.same...) {
+				alone := p.share
+				if len(g.same) > 0 && p.suspect == g.suspect {
+					alone = g.share
+					for _, o := range g.same {
+						alone -= o.share
+					}
+				}
+				seen := foundWrong
+				for _, f := range p.wrong {
+					if f.At == at {
+						trait := traits[f.Kind]
+						seen = trait.seen
+						l.test.Minutes = max(l.test.Minutes, trait.minutes)
+						if text := trait.look; !slices.Contains(names, text) {
+							names = append(names, text)
+						}
+					}
+				}
+				found.by[k] += alone * seen
+				well.by[k] += alone * (1 - seen)
+			}
+		}
+		l.test.Where = strings.Join(names, "; ")
+		l.parcels = []parcel{found, well}
+		list = append(list, l)
+	}
+	return list
+}

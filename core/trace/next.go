@@ -1,0 +1,106 @@
+package trace
+
+import (
+	"cmp"
+	"slices"
+
+	"epitrope/core/prove"
+)
+
+// Test is something to measure or to look at next.
+type Test struct {
+	ID      string    `json:"id" doc:"The reading, or the part that is looked at"`
+	Look    bool      `json:"look" doc:"It is looked at, not measured"`
+	What    string    `json:"what"`
+	Where   string    `json:"where"`
+	Station string    `json:"station,omitempty" doc:"What the vehicle is to be meanwhile"`
+	Setup   []string  `json:"setup"`
+	Range   string    `json:"range,omitempty"`
+	Minutes float64   `json:"minutes"`
+	Tells   float64   `json:"tells" doc:"How much of what is not known it is expected to settle: 0 to 1"`
+	Live    string    `json:"live,omitempty" doc:"What is live there, and how it is touched"`
+	Means   []Outcome `json:"means" doc:"What it may come to, and what each would mean"`
+}
+
+// Outcome is what a test may come to, with what it would mean.
+type Outcome struct {
+	Says   string   `json:"says"`
+	Chance float64  `json:"chance"`
+	Points []string `json:"points" doc:"To what"`
+}
+
+// enough is the share at which a look at the first suspect is worth more than a further reading; mostTests is how many tests are named.
+const (
+	enough     = 0.9
+	mostTests  = 4
+	leastTells = 0.02 // bits for each minute
+)
+
+// next are the tests that tell most for their minutes, and the suspect that is to be looked at instead.
+func (t *Trace) next(posts []post, now era, b Belief) (list []Test, act string) {
+	groups := []group{}
+	for _, g := range t.grouped(posts) {
+		if g.share >= leastThought && len(groups) < mostThought {
+			t.work(g.suspect, everywhere(t))
+			groups = append(groups, g)
+		}
+	}
+	shares := []float64{}
+	for _, g := range groups {
+		shares = append(shares, g.share)
+	}
+	before, was := bits(shares), ""
+	if n := len(now.taken); n > 0 {
+		was = t.proof.Readings[now.taken[n-1].i].Station
+	}
+	type worth struct {
+		Test
+		each float64
+	}
+	all := []worth{}
+	for i, r := range t.proof.Readings {
+		if r.Unit == prove.Seen || slices.ContainsFunc(now.taken, func(e read) bool { return e.i == i }) {
+			continue
+		}
+		parcels := t.parcels(i, groups)
+		m := minutes(r, was)
+		if gain := tells(parcels, before); gain/m > leastTells {
+			one := t.reads(r, m)
+			one.Tells, one.Means = gain/before, t.means(r, parcels, groups)
+			all = append(all, worth{one, gain / m})
+		}
+	}
+	for _, l := range t.lookedAt(groups, now) {
+		gain := tells(l.parcels, before)
+		if m := l.test.Minutes; gain/m > leastTells {
+			l.test.Tells = gain / before
+			all = append(all, worth{l.test, gain / m})
+		}
+	}
+	slices.SortStableFunc(all, func(a, b worth) int { return cmp.Compare(b.each, a.each) })
+	for _, w := range all[:min(mostTests, len(all))] {
+		list = append(list, w.Test)
+	}
+	if len(b.Suspects) > 0 && (b.Suspects[0].Share >= enough || len(list) == 0) {
+		act = b.Suspects[0].ID
+	}
+	if list == nil {
+		list = []Test{}
+	}
+	return list, act
+}
+
+// reads is a reading as a test.
+func (t *Trace) reads(r prove.Reading, m float64) Test {
+	out := Test{ID: r.ID, What: r.What, Where: r.Where(), Station: r.Station, Range: r.Range, Minutes: m, Setup: []string{},
+		Means: []Outcome{}}
+	for _, s := range t.proof.Stations {
+		if s.ID == r.Station {
+			out.Setup = s.Setup
+		}
+	}
+	if r.Unit == prove.Volts && !r.Drop {
+		out.Live = "live while the battery is on: probes with shrouds, rings off, nothing that bridges to metal"
+	}
+	return out
+}

@@ -1,0 +1,152 @@
+package trace
+
+import "math"
+
+// Symptom is what an owner complains of, in their words.
+type Symptom struct {
+	ID   string `json:"id"`
+	Says string `json:"says"`
+}
+
+// symptom is a complaint with what it says of the circuit: how likely somebody complains so, by what a reading would come to, and
+// what it would come to with nothing wrong.
+type symptom struct {
+	id, says string
+	reading  string // at the id of a reading; one that this installation has not says nothing
+	likely   func(value, sound float64, jumps bool) float64
+}
+
+// A complaint is seldom made for nothing, and seldom always made. Source: from memory.
+const (
+	sure   = 0.9
+	may    = 0.4
+	seldom = 0.03
+)
+
+// share is a complaint about how much of what is usual comes about: between two shares of it.
+func share(from, to float64) func(value, sound float64, jumps bool) float64 {
+	return func(value, sound float64, jumps bool) float64 {
+		switch of := value / sound; {
+		case jumps:
+			return may
+		case math.Abs(sound) < 0.5, math.IsNaN(of):
+			return seldom
+		case of >= from && of <= to:
+			return sure
+		case of >= from-0.15 && of <= to+0.15:
+			return may
+		}
+		return seldom
+	}
+}
+
+// above is a complaint about more than there should be, by so much.
+func above(by float64) func(value, sound float64, jumps bool) float64 {
+	return func(value, sound float64, _ bool) float64 {
+		switch over := value - sound; {
+		case over > by:
+			return sure
+		case over > by/2:
+			return may
+		}
+		return seldom
+	}
+}
+
+// below is a complaint about less than there should be.
+func below(by float64) func(value, sound float64, jumps bool) float64 {
+	return func(value, sound float64, jumps bool) float64 { return above(by)(-value, -sound, jumps) }
+}
+
+// flows is a complaint about a current where there should be none, either way.
+func flows(amps float64) func(value, sound float64, jumps bool) float64 {
+	return func(value, _ float64, _ bool) float64 {
+		if math.Abs(value) > amps {
+			return sure
+		}
+		return seldom
+	}
+}
+
+// symptoms are what owners complain of. Source of what they say of the circuit: from memory, with trade.md §17.
+var symptoms = []symptom{
+	{"no-charge", "We drive for hours, and the house battery gains nothing", "charge", share(-9, 0.12)},
+	{"slow-charge", "It charges, but far less than it used to", "charge", share(0.1, 0.75)},
+	{"comes-and-goes", "It charges on and off: clicking, or the display jumps", "charge", func(_, _ float64, jumps bool) float64 {
+		if jumps {
+			return sure
+		}
+		return seldom
+	}},
+	{"start-flat", "The start battery is flat after some days parked", "apart", flows(0.25)},
+	{"house-flat", "The house battery is low each morning, with little used", "aux-rest", below(0.6)},
+	{"step-too", "The step, the fridge and the charging went dead together", "signal-running", below(6)},
+	{"no-signal", "The charger or relay does nothing when the engine starts", "signal-running", below(6)},
+	{"lamp", "The charge lamp is on, or the vehicle's own battery is low while driving", "start-running", below(0.7)},
+	{"too-high", "The house battery smells, gasses or is warm when charged", "profile", above(0.25)},
+	{"hot", "Something near a cable or a fuse gets hot, or smells", "warmest", above(12)},
+	{"shared", "Using the house battery while parked pulls the start battery down", "apart", flows(0.25)},
+}
+
+// Symptoms are what owners complain of.
+func Symptoms() (list []Symptom) {
+	for _, s := range symptoms {
+		list = append(list, Symptom{s.id, s.says})
+	}
+	return list
+}
+
+// unsaid is how often somebody complains so where the installation has nothing that says it.
+const unsaid = 0.2
+
+// complains is how likely a suspect of a size makes a complaint.
+func (t *Trace) complains(s *suspect, k int, y symptom) float64 {
+	i := t.reading(y.reading)
+	if i < 0 {
+		return unsaid
+	}
+	sum, sound := 0.0, t.proof.Sound(i).Middle
+	for _, at := range s.steps[k].shown {
+		if v := at.Values[i]; math.IsNaN(v) {
+			sum += unsaid
+		} else {
+			sum += y.likely(v, sound, at.Jumps[i])
+		}
+	}
+	return sum / float64(len(s.steps[k].shown))
+}
+
+// reading is a reading's place among the proof's; -1 where there is none such.
+func (t *Trace) reading(id string) int {
+	for i, r := range t.proof.Readings {
+		if r.ID == id {
+			return i
+		}
+	}
+	return -1
+}
+
+// stationsOf are the stations at which what was seen was seen.
+func (t *Trace) stationsOf(e era) map[string]bool {
+	list := map[string]bool{}
+	for _, r := range e.taken {
+		list[t.proof.Readings[r.i].Station] = true
+	}
+	for _, y := range e.symptoms {
+		if i := t.reading(y.reading); i >= 0 {
+			list[t.proof.Readings[i].Station] = true
+		}
+	}
+	return list
+}
+
+// places are the parts and wires at which a fault may be, as people call them.
+func (t *Trace) called(at string) string {
+	if c, there := t.d.System.Component(at); there {
+		return c.Name
+	}
+	if w, there := t.d.System.Wire(at); there && w.Name != "" {
+		return w.Name
+	}
+	return at
+}
