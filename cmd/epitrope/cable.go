@@ -92,7 +92,8 @@ func parseBay(text string) (cable.Bay, error) {
 	}
 	c, err := unit.Temperature.Parse(text)
 	if err != nil || c < -40 || c > 150 {
-		return cable.Bay{}, badInput("--bay: %q is not known; allowed are engine, cabin or a temperature from −40 to 150 °C such as 95F", text)
+		return cable.Bay{}, badInput("--bay: %q is not known; allowed are engine, cabin or a temperature from −40 to 150 °C such as 95F",
+			text)
 	}
 	return cable.Ambient(c), nil
 }

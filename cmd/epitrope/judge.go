@@ -127,7 +127,8 @@ func runFound(args []string, in io.Reader, out io.Writer, o own) error {
 				fmt.Fprintln(out, "missing: "+m)
 			}
 			if r.Before != nil {
-				fmt.Fprintf(out, "as found: %s, %.0f A early in bulk; new: %s, %.0f A\n", r.Before.Coupling, r.Before.Early.Amps, r.After.Coupling,
+				fmt.Fprintf(out, "as found: %s, %.0f A early in bulk; new: %s, %.0f A\n", r.Before.Coupling, r.Before.Early.Amps,
+					r.After.Coupling,
 					r.After.Early.Amps)
 			}
 			if r.Bypass != nil {

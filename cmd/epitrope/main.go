@@ -19,6 +19,7 @@ const usage = `epitrope plans alternator-fed charging of auxiliary batteries.
   epitrope methods FILE                               every coupling on it, with reasons and consequences
   epitrope shelf --book PARTS FILE                    the parts book on it: which chargers, relays and batteries fit, why not
   epitrope prove FILE [--readings R.csv]              what to read at it, with bands; of readings, what they mean
+  epitrope trace FILE [--evidence E.json] [--json]     what may be wrong with it, and which test tells most
   epitrope standin FILE [--fault ID]                  a vehicle that is not there: its meter and its charger, on loopback
   epitrope modes FILE                                 its mode table and live map
   epitrope found FILE                                 what was there before, judged
@@ -49,6 +50,7 @@ var commands = map[string]command{
 	"shelf":    runShelf,
 	"prove":    runProve,
 	"standin":  runStandin,
+	"trace":    runTrace,
 	"mailbox":  runMailbox,
 	"modes":    runModes,
 	"found":    runFound,

@@ -65,7 +65,8 @@ func printPlan(out io.Writer, p plan.Plan) {
 		if c.Part.Assumed {
 			c.Part.Text += " *"
 		}
-		fmt.Fprintf(out, "%-14s %-20s carries %-18s loses %-14s gets to %s\n", c.Name, c.Part.Text, c.Carries.Text, c.Loses.Text, c.Heat.Text)
+		fmt.Fprintf(out, "%-14s %-20s carries %-18s loses %-14s gets to %s\n", c.Name, c.Part.Text, c.Carries.Text, c.Loses.Text,
+			c.Heat.Text)
 	}
 	fmt.Fprintln(out)
 	for _, s := range p.States {
@@ -73,7 +74,8 @@ func printPlan(out io.Writer, p plan.Plan) {
 		if s.Worst {
 			worst = " (worst)"
 		}
-		fmt.Fprintf(out, "%s%s: %.2f V at the coupling, %.2f V at the aux battery; %s\n", s.Label, worst, s.InV, s.AuxV, cmp.Or(s.Fails, s.Says))
+		fmt.Fprintf(out, "%s%s: %.2f V at the coupling, %.2f V at the aux battery; %s\n", s.Label, worst, s.InV, s.AuxV, cmp.Or(s.Fails,
+			s.Says))
 	}
 	fmt.Fprintln(out)
 	for i, n := range p.Notes {

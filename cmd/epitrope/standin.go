@@ -55,13 +55,15 @@ func runStandin(args []string, in io.Reader, out io.Writer, o own) error {
 	if *hidden != "" {
 		at := slices.IndexFunc(faults, func(f fault.Fault) bool { return f.ID == *hidden })
 		if at < 0 || !(*share >= 0 && *share <= 1) {
-			return badInput("--fault %q of size %g is none that it may have; allowed: an id from --faults, and a size from 0 to 1", *hidden, *share)
+			return badInput("--fault %q of size %g is none that it may have; allowed: an id from --faults, and a size from 0 to 1", *hidden,
+				*share)
 		}
 		v = v.With(faults[at], faults[at].Size(*share))
 	}
 	if *asCSV {
 		return printReadings(out, v)
 	}
+	v.Proof = prove.Wider(d) // whoever traces a fault reads every point
 	return standIn(out, standin.NewBench(v), *port)
 }
 
@@ -97,6 +99,6 @@ func standIn(out io.Writer, b *standin.Bench, port int) error {
 	if err := listen("charger", settings.TelemetryOut, next, b.Telemetry); err != nil {
 		return err
 	}
-	fmt.Fprintln(out, "List them under Settings, Instruments, and read them at sheet 7. Stop it with Ctrl+C.")
+	fmt.Fprintln(out, "List them under Settings, Instruments, and read them at sheets 7 and 8. Stop it with Ctrl+C.")
 	return group.Wait()
 }

@@ -38,6 +38,20 @@ const (
 	Worn     Kind = "worn"     // … or little
 	Eased    Kind = "eased"    // … or is held low by its regulation
 	Cell     Kind = "cell"     // a battery with a dead cell
+
+	Chafed     Kind = "chafed"     // a wire on steel: its fuse blows, and blows again
+	Outlet     Kind = "outlet"     // a factory block or stud that gives nothing
+	Diode      Kind = "diode"      // a diode or phase of the machine gone: less, and a drain at rest
+	High       Kind = "high"       // a regulator that holds too much
+	Sulphated  Kind = "sulphated"  // a battery that resists and takes little
+	Parted     Kind = "parted"     // a battery that is open inside
+	Tired      Kind = "tired"      // one that has lost its capacity
+	Management Kind = "management" // a lithium battery whose management has opened
+	Drain      Kind = "drain"      // something that does not go to sleep
+	HouseDrain Kind = "house drain"
+	Isolated   Kind = "isolated"  // an isolator that is off
+	Forgotten  Kind = "forgotten" // a switch that stands where it should not
+	Sunny      Kind = "sunny"     // another source hides what is read
 )
 
 // Fault is one thing that may be wrong with an installation.

@@ -14,6 +14,7 @@ import (
 	"epitrope/core/fault"
 	"epitrope/core/system"
 	"epitrope/internal/jobtest"
+	"epitrope/testdata"
 )
 
 func designs(t *testing.T) map[string]*design.Design {
@@ -21,6 +22,12 @@ func designs(t *testing.T) map[string]*design.Design {
 	list := map[string]*design.Design{"none": jobtest.Design(t, `{}`)}
 	for _, k := range coupling.Kinds() {
 		list[string(k)] = jobtest.Design(t, `{"pins":{"coupling":"`+string(k)+`"}}`)
+	}
+	list["isolator"] = jobtest.Design(t, `{"aux":{"chemistry":"agm"},"extras":{"isolator":"front"},"day":{"solarW":200}}`)
+	all, err := testdata.Documents()
+	require.NoError(t, err)
+	for name, document := range all {
+		list[name] = jobtest.Design(t, string(document))
 	}
 	return list
 }
@@ -39,12 +46,14 @@ func TestEveryFaultChangesSomething(t *testing.T) {
 			assert.NotEmpty(t, f.Mend, f.ID)
 			was := d.System
 			state := circuit.State{SetV: 14, MachineA: 50, StartV: 12.6, AuxOwnV: 12.5}
-			changed := !reflect.DeepEqual(f.On(d.System, f.Size(0.5)), d.System) || !reflect.DeepEqual(f.In(state, 1, f.Size(0.5)), state)
+			parked := circuit.State{StartV: 12.6, AuxOwnV: 12.5, Key: system.KeyOff}
+			changed := !reflect.DeepEqual(f.On(d.System, f.Size(0.5)), d.System) || !reflect.DeepEqual(f.In(state, 1, f.Size(0.5)), state) ||
+				!reflect.DeepEqual(f.In(parked, 1, f.Size(0.5)), parked)
 			assert.True(t, changed, "%s: %s changes nothing", name, f.ID)
 			assert.True(t, reflect.DeepEqual(was, d.System), "%s: %s changes what it is a fault of", name, f.ID)
 		}
 	}
-	assert.Len(t, kinds, 21, "every kind of fault is one of some installation: %v", kinds)
+	assert.Len(t, kinds, 35, "every kind of fault is one of some installation: %v", kinds)
 }
 
 // Whatever the fault and its size, the circuit is one, and comes to a stand or says why not.

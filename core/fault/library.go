@@ -1,7 +1,8 @@
 package fault
 
 import (
-	"epitrope/core/circuit"
+	"slices"
+
 	"epitrope/core/design"
 	"epitrope/core/system"
 )
@@ -46,27 +47,52 @@ func ofComponent(d *design.Design, c system.Component) (list []Fault) {
 			Mend: "set it for this battery, and measure its leads", Least: 0.3, Most: 0.9, Unit: "V",
 			wrong: device(c.ID, func(f *system.Charger, volts float64) { f.OutV += volts * d.Facts.AuxN })})
 	case system.FeedPoint:
-		add(Fault{Kind: Always, Says: "the signal is taken from a circuit that is live with the key out", Endangers: flat,
-			Mend: "another feed point, dead with the key out and asleep",
-			wrong: device(c.ID, func(f *system.FeedPoint, _ float64) {
-				f.Keys, f.Running = []system.Key{system.KeyOff, system.KeyAccessory, system.KeyOn, system.KeyStart}, true
-			})})
-		add(Fault{Kind: Early, Says: "the signal is live with the key on and the engine stopped", Mend: "a feed point that is live " +
-			"while the engine runs",
-			wrong: device(c.ID, func(f *system.FeedPoint, _ float64) {
-				f.Keys, f.Running = []system.Key{system.KeyAccessory, system.KeyOn, system.KeyStart}, true
-			})})
-		add(Fault{Kind: Never, Says: "the circuit that the signal is taken from is dead with the engine running",
-			Mend:  "another feed point",
-			wrong: device(c.ID, func(f *system.FeedPoint, _ float64) { f.Keys, f.Running = nil, false })})
+		for _, f := range ofFeed(c.ID, of) {
+			add(f)
+		}
 	case system.Plug:
 		add(Fault{Kind: Half, Says: c.Name + " is not quite in, or its contacts are burnt", Endangers: fire, Mend: "in to its " +
 			"catch; bright contacts",
 			Least: leastMO, Most: mostMO, Unit: "mΩ", wrong: device(c.ID, func(f *system.Plug, mo float64) { f.Card.Ohm += mo / 1000 })})
+	case system.Outlet:
+		add(Fault{Kind: Outlet, Says: c.Name + " gives nothing: what the maker has before it has failed",
+			Mend: "its maker's fuse and block; " +
+				"until then a relay of its own past it, tagged",
+			wrong: device(c.ID, func(o *system.Outlet, _ float64) { o.Ohm = openOhm })})
+	case system.Link:
+		add(Fault{Kind: Joint, Says: c.Name + " resists: its contact, or its nuts", Endangers: fire,
+			Mend:  "bright metal, the right torque; else another",
+			Least: leastMO, Most: mostMO, Unit: "mΩ", wrong: device(c.ID, func(l *system.Link, mo float64) { l.Ohm += mo / 1000 })})
+		if !of.ByHand {
+			add(Fault{Kind: Stuck, Says: c.Name + " is open", Mend: "what works it, then its contact",
+				wrong: device(c.ID, func(l *system.Link, _ float64) { l.Ohm = openOhm })})
+		}
+	case system.Control:
+		add(Fault{Kind: Stuck, Says: "the contact of " + c.Name + " does not close", Mend: "another",
+			wrong: device(c.ID, func(k *system.Control, _ float64) { k.Throws = without(k.Throws) })})
 	case system.Bank:
 		add(Fault{Kind: Swapped, Says: "plus and minus of the " + c.Name + " are changed over", Endangers: blast,
 			Mend: "before any fuse goes in: leads on the right posts", wrong: swap(c.ID)})
 	}
+	return list
+}
+
+// ofFeed are the faults of what a signal is taken from: it is live when it should not be, or dead.
+func ofFeed(id string, of system.FeedPoint) (list []Fault) {
+	put := func(f Fault, running bool, keys ...system.Key) {
+		if of.Running == running && len(of.Keys) == len(keys) && !slices.ContainsFunc(keys, func(k system.Key) bool { return !slices.Contains(of.Keys, k) }) {
+			return // it is so as it was planned
+		}
+		f.wrong = device(id, func(f *system.FeedPoint, _ float64) { f.Keys, f.Running = keys, running })
+		list = append(list, f)
+	}
+	put(Fault{Kind: Always, Says: "the signal is taken from a circuit that is live with the key out", Endangers: flat,
+		Mend: "another feed point, dead with the key out and asleep"},
+		true, system.KeyOff, system.KeyAccessory, system.KeyOn, system.KeyStart)
+	put(Fault{Kind: Early, Says: "the signal is live with the key on and the engine stopped",
+		Mend: "a feed point that is live while the engine runs"}, true, system.KeyAccessory, system.KeyOn, system.KeyStart)
+	put(Fault{Kind: Never, Says: "the circuit that the signal is taken from is dead with the engine running",
+		Mend: "another feed point"}, false)
 	return list
 }
 
@@ -86,7 +112,8 @@ func ofContact(c system.Component, of system.Contact) (list []Fault) {
 	}
 	if !of.Ahead && !of.Locks {
 		add(Fault{Kind: Welded, Says: c.Name + " is welded: it does not open", Endangers: joined, Mend: "another, and what welded it",
-			wrong: past(c.ID, system.Terminal{Component: c.ID, Terminal: of.From}, system.Terminal{Component: c.ID, Terminal: of.To}, of.Ohm)})
+			wrong: past(c.ID, system.Terminal{Component: c.ID, Terminal: of.From}, system.Terminal{Component: c.ID, Terminal: of.To},
+				of.Ohm)})
 	}
 	return list
 }
@@ -98,13 +125,17 @@ func ofWire(d *design.Design, w system.Wire) (list []Fault) {
 		list = append(list, f)
 	}
 	if w.Role == system.Chassis {
-		add(Fault{Kind: Steel, Says: "the body's way back resists: rubber, paint, glue", Endangers: fire, Mend: "a bonding lead to the chassis",
+		add(Fault{Kind: Steel, Says: "the body's way back resists: rubber, paint, glue", Endangers: fire,
+			Mend:  "a bonding lead to the chassis",
 			Least: leastMO, Most: mostMO, Unit: "mΩ", wrong: wire(w.ID, func(w *system.Wire, mo float64) { w.Ohm += mo / 1000 })}, "")
 		return list
 	}
-	add(Fault{Kind: Open, Says: w.Name + " is off, broken, or taped off and forgotten", Mend: "follow it end to end; put it back " +
+	add(Fault{Kind: Open, Says: name(d, w) + " is off, broken, or taped off and forgotten", Mend: "follow it end to end; put it back " +
 		"where it belongs",
 		wrong: wire(w.ID, func(w *system.Wire, _ float64) { w.Ohm = openOhm })}, "")
+	if f, is := chafed(d, w); is {
+		list = append(list, f)
+	}
 	ends := map[string]struct {
 		at system.Terminal
 		of func(*system.Wire) *float64
@@ -117,8 +148,10 @@ func ofWire(d *design.Design, w system.Wire) (list []Fault) {
 	}
 	for _, end := range []string{"from", "to"} {
 		e := ends[end]
-		add(Fault{Kind: Joint, Says: "the end of " + w.Name + " at " + d.Called(e.at) + " is loose, corroded or on paint", Endangers: danger,
-			Mend: "bright metal, no washer between, the right torque; the crimp again where it moves", Least: leastMO, Most: mostMO, Unit: "mΩ",
+		add(Fault{Kind: Joint, Says: "the end of " + name(d, w) + " at " + d.Called(e.at) + " is loose, corroded or on paint",
+			Endangers: danger,
+			Mend:      "bright metal, no washer between, the right torque; the crimp again where it moves", Least: leastMO, Most: mostMO,
+			Unit:  "mΩ",
 			wrong: wire(w.ID, func(w *system.Wire, mo float64) { *e.of(w) += mo / 1000 })}, " "+end)
 	}
 	return list
@@ -131,41 +164,16 @@ func ofRuns(d *design.Design) (list []Fault) {
 		if !there {
 			continue
 		}
-		list = append(list, Fault{ID: string(Thin) + " " + r, Kind: Thin, At: r, Says: of.Name + " is thinner than planned",
-			Endangers: "its fuse may not save it", Mend: "the size that was planned: read it off the cable, mm is not mm²", Least: 1.6, Most: 6,
+		list = append(list, Fault{ID: string(Thin) + " " + r, Kind: Thin, At: r, Says: name(d, of) + " is thinner than planned",
+			Endangers: "its fuse may not save it", Mend: "the size that was planned: read it off the cable, mm is not mm²", Least: 1.6,
+			Most:  6,
 			wrong: wire(r, func(w *system.Wire, times float64) { w.Ohm *= times })})
 	}
 	source, bank := system.Terminal{Component: "start", Terminal: "30"}, system.Terminal{Component: "aux", Terminal: "30"}
 	if d.Facts.N == d.Facts.AuxN {
-		list = append(list, Fault{ID: string(Bypassed), Kind: Bypassed, At: "coupling", Says: "a cable joins the batteries past the coupling",
+		list = append(list, Fault{ID: string(Bypassed), Kind: Bypassed, At: "coupling",
+			Says:      "a cable joins the batteries past the coupling",
 			Endangers: joined + "; " + idleWires, Mend: "find it, take both its ends off", wrong: past("bypass", source, bank, 0.01)})
-	}
-	return list
-}
-
-// ofWorld are faults of what the installation hangs on.
-func ofWorld(d *design.Design) []Fault {
-	at := func(kind Kind, part, says, mend string, least, most float64, unit string, world func(*circuit.State, float64, float64)) Fault {
-		return Fault{ID: string(kind) + " " + part, Kind: kind, At: part, Says: says, Mend: mend, Least: least, Most: most, Unit: unit,
-			world: world}
-	}
-	list := []Fault{
-		at(Machine, "alternator", "the alternator gives nothing", "its belt, its plug, its charge lamp; then the machine", 0, 0, "",
-			func(s *circuit.State, _, _ float64) { s.MachineA = 0 }),
-		at(Worn, "alternator", "the alternator gives a part of its label", "a load test of the machine", 0.1, 0.5, "",
-			func(s *circuit.State, _, share float64) { s.MachineA *= share }),
-		at(Eased, "alternator", "the alternator's regulation varies: it is held low", "a charger that boosts, or loads on to wake "+
-			"it; log it", 0.6, 1.6,
-			"V", func(s *circuit.State, n, volts float64) { s.SetV = max(0, s.SetV-volts*n) }),
-	}
-	if d.StartChemistry().Lead {
-		list = append(list, at(Cell, "start", "a cell of the start battery is short", "charge it alone, rest, load test; else "+
-			"another", 0, 2.1, "V",
-			func(s *circuit.State, _, volts float64) { s.StartV -= volts }))
-	}
-	if d.Facts.Chemistry.Lead {
-		list = append(list, at(Cell, "aux", "a cell of the aux battery is short", "charge it alone, rest, load test; else another", 0, 2.1, "V",
-			func(s *circuit.State, _, volts float64) { s.AuxOwnV -= volts }))
 	}
 	return list
 }
@@ -175,6 +183,15 @@ func past(id string, from, to system.Terminal, ohm float64) func(*system.System,
 	return func(s *system.System, _ float64) {
 		s.Join(system.Wire{ID: id + " past", Role: system.Feed, From: from, To: to, Ohm: ohm, Name: "a way past"})
 	}
+}
+
+// without are a control's contacts that never pass.
+func without(throws []system.Throw) (list []system.Throw) {
+	for _, t := range throws {
+		t.At = nil
+		list = append(list, t)
+	}
+	return list
 }
 
 // swap changes the leads of a battery's posts over.

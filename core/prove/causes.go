@@ -151,7 +151,8 @@ func (p *Proof) causes(read []Meaning) []Cause {
 	out := []Cause{}
 	for _, s := range list[:min(shownCauses, len(list))] {
 		if total > 0 && likely[s.ID]/total > 0.01 {
-			c := Cause{ID: s.ID, Says: s.Says, Share: likely[s.ID] / total, Endangers: s.Endangers, Mend: s.Mend, Or: []string{}, Same: []string{}}
+			c := Cause{ID: s.ID, Says: s.Says, Share: likely[s.ID] / total, Endangers: s.Endangers, Mend: s.Mend, Or: []string{},
+				Same: []string{}}
 			for _, f := range s.others {
 				c.Or, c.Same = append(c.Or, f.Says), append(c.Same, f.ID)
 			}

@@ -187,6 +187,8 @@ func (p *painter) of(r Reading) Picture {
 		out.Red, out.Black = p.spot(r.Red.Terminal), p.spot(r.Black.Terminal)
 	}
 	switch {
+	case r.Clamp == AtStart:
+		out.Clamp = &Place{halfPart, PlusLine}
 	case r.Clamp == AtPost:
 		out.Clamp = &Place{p.last - halfPart, PlusLine}
 	case r.Clamp != "":

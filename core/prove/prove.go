@@ -49,6 +49,8 @@ type Reading struct {
 	Untested bool   `json:"untested,omitempty" doc:"Nobody has tested this point so: what is expected is what it has to be"`
 	IfNot    string `json:"ifNot,omitempty" doc:"Of what is looked at: what it means where it is not so"`
 
+	Extra bool `json:"extra,omitempty" doc:"No part of a proof: a point that is read where something fails"`
+
 	figure func(p *Proof, at Moment) (value float64, never bool) // of what is no volts and amps of the station; nil: those
 }
 

@@ -110,7 +110,8 @@ func (b *lister) current(id, what string) {
 		if w.Role == system.Feed && (w.To == term("aux", "30") || w.From == term("aux", "30")) {
 			with := clampAmp
 			if e := b.d.Facts.Extras; e.Monitor {
-				with += unit.Say("; or the monitor, or its shunt: %s at %s", unit.Text(e.ShuntMV.Value, "mV", 0), unit.Text(e.ShuntA.Value, "A", 0))
+				with += unit.Say("; or the monitor, or its shunt: %s at %s", unit.Text(e.ShuntMV.Value, "mV", 0), unit.Text(e.ShuntA.Value, "A",
+					0))
 			}
 			b.add(Reading{ID: id, What: what, Unit: Amps, Clamp: w.ID, Range: with})
 			return
@@ -150,7 +151,8 @@ func (b *lister) pieces() {
 	for _, c := range b.d.System.Components {
 		for _, pair := range pairs(c) {
 			if of := b.stretchAt(c.ID); of != "" {
-				b.piece(of, "across-"+c.ID+"-"+pair[1], unit.Say("Across %s", c.Name), b.probe(term(c.ID, pair[0])), b.probe(term(c.ID, pair[1])))
+				b.piece(of, "across-"+c.ID+"-"+pair[1], unit.Say("Across %s", c.Name), b.probe(term(c.ID, pair[0])), b.probe(term(c.ID,
+					pair[1])))
 			}
 		}
 	}

@@ -25,7 +25,8 @@ func (p *Proof) slips(r Reading, b Bounds, value float64) []string {
 		if r.Unit == Kelvin || r.Unit == Ohms {
 			break
 		}
-		put(holds(b.Likely, value/by) && math.Abs(b.Middle) > 0, unit.Say("the point, or the unit: %s would be as expected", r.Says(value/by)))
+		put(holds(b.Likely, value/by) && math.Abs(b.Middle) > 0, unit.Say("the point, or the unit: %s would be as expected",
+			r.Says(value/by)))
 		put(value != 0 && holds(b.Likely, value*by) && math.Abs(value) > 1e-3,
 			unit.Say("the point, or the unit: %s would be as expected", r.Says(value*by)))
 	}

@@ -37,7 +37,8 @@ func stations(d *design.Design, rpm float64) []Station {
 		return func(d *design.Design) design.State { return silent(d.StateAt(position, k)) }
 	}
 	list := []Station{
-		{ID: FusesOut, Name: "Fuses out, both batteries connected", Setup: append([]string{"every fuse of the work out", "key out"}, quiet...),
+		{ID: FusesOut, Name: "Fuses out, both batteries connected", Setup: append([]string{"every fuse of the work out", "key out"},
+			quiet...),
 			state: at("", design.KeyOut), as: Bare},
 		{ID: Socket, Name: "Fuses in, the plug apart", Setup: append([]string{"fuses in", "the plug apart", "key out"}, quiet...),
 			state: at("", design.KeyOut), as: unplugged},
@@ -47,20 +48,23 @@ func stations(d *design.Design, rpm float64) []Station {
 			"key out, doors shut, until the vehicle sleeps: up to half an hour"},
 			quiet...), state: at("", design.KeyOut)},
 		{ID: Accessory, Name: "Key at accessory", Setup: []string{"key at accessory, engine stopped"}, state: at("", design.Accessory)},
-		{ID: Ignition, Name: "Key on, engine stopped", Setup: []string{"key on, engine stopped", "lamps off"}, state: at("", design.Ignition)},
+		{ID: Ignition, Name: "Key on, engine stopped", Setup: []string{"key on, engine stopped", "lamps off"}, state: at("",
+			design.Ignition)},
 		{ID: FastIdle, Name: "Engine running", Setup: append([]string{unit.Say("engine warm, held at about %s", unit.Plain(rpm, "rpm", 0)),
 			"lamps and blower off", "the aux battery part discharged"}, quiet...), state: held(rpm)},
 		{ID: Warm, Name: "After half an hour of that", Setup: append([]string{"engine as before, thirty minutes on"}, quiet...),
 			state: held(rpm)},
 		{ID: Full, Name: "The aux battery full", Setup: append([]string{"engine on until the current has fallen to a trickle"}, quiet...),
 			state: held(rpm), full: true},
-		{ID: Stopped, Name: "Engine stopped again", Setup: append([]string{"engine stopped, key out", "headlights on for a minute, then off"},
+		{ID: Stopped, Name: "Engine stopped again", Setup: append([]string{"engine stopped, key out",
+			"headlights on for a minute, then off"},
 			quiet...), state: at("", design.KeyOut)},
 	}
 	if by, how := joinedBy(d); by != "" {
 		list = append(list, Station{ID: Held, Name: "Joined by hand", Setup: append([]string{"engine stopped, key out", how}, quiet...),
 			state: at(by, design.KeyOut)},
-			Station{ID: Released, Name: "Let go again", Setup: append([]string{"engine stopped, key out", "the switch back where it usually stands"},
+			Station{ID: Released, Name: "Let go again", Setup: append([]string{"engine stopped, key out",
+				"the switch back where it usually stands"},
 				quiet...), state: at("", design.KeyOut)})
 	}
 	return append(list, Station{ID: Parted, Name: "What opens by hand open", Setup: append([]string{"key out"}, quiet...),

@@ -55,6 +55,8 @@ func (r Reading) in(s network.Solution, sys *system.System) (float64, bool) {
 // Where is where the probes or the clamp go, in words.
 func (r Reading) Where() string {
 	switch {
+	case r.Clamp == AtStart:
+		return "clamp round every lead at the start battery's plus, arrow away from the battery"
 	case r.Clamp == AtPost:
 		return "clamp round every lead at the aux battery's plus, arrow to the battery"
 	case r.Unit == Seen:

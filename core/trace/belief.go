@@ -4,6 +4,8 @@ import (
 	"cmp"
 	"math"
 	"slices"
+
+	"epitrope/core/unit"
 )
 
 // Suspect is something that may be wrong, with how much speaks for it.
@@ -13,22 +15,23 @@ type Suspect struct {
 	Says      string   `json:"says"`
 	Or        []string `json:"or" doc:"What no test that is left tells from it"`
 	Same      []string `json:"same" doc:"… by their ids"`
-	Share     float64  `json:"share" doc:"How much of all that may be wrong it is: 0 to 1"`
+	Share     float64  `json:"share" doc:"How likely it is that this is wrong, alone or beside another: 0 to 1"`
 	Endangers string   `json:"endangers,omitempty"`
 	Look      string   `json:"look" doc:"How it is looked at"`
 	Mend      string   `json:"mend"`
 	Minutes   float64  `json:"minutes" doc:"To look at it"`
+	Proves    []string `json:"proves" doc:"The readings that prove its mend, by id, the clearest first"`
 }
 
 // Belief is what may be wrong, by all that was seen.
 type Belief struct {
-	Suspects []Suspect `json:"suspects" doc:"Likeliest first"`
-	Sound    float64   `json:"sound" doc:"The share of there being nothing wrong"`
-	None     float64   `json:"none" doc:"The share of it being something that is not known here"`
-	Doubted  []string  `json:"doubted" doc:"Readings that are more likely slips than not, by id: take them again"`
-	Problems []Problem `json:"problems" doc:"What of the evidence cannot be used"`
-	Next     []Test    `json:"next" doc:"Tests, the best first; none where a look at the first suspect costs less"`
-	Act      string    `json:"act,omitempty" doc:"The suspect to look at now: measuring further costs more"`
+	Suspects []Suspect  `json:"suspects" doc:"Likeliest first"`
+	Sound    float64    `json:"sound" doc:"The share of there being nothing wrong"`
+	None     float64    `json:"none" doc:"The share of it being something that is not known here"`
+	Doubted  []string   `json:"doubted" doc:"Readings that are more likely slips than not, by id: take them again"`
+	Problems []Unusable `json:"problems" doc:"What of the evidence cannot be used"`
+	Next     []NextTest `json:"next" doc:"Tests, the best first; none where a look at the first suspect costs less"`
+	Act      string     `json:"act,omitempty" doc:"The suspect to look at now: measuring further costs more"`
 
 	posts []post
 }
@@ -44,7 +47,7 @@ type post struct {
 // often it is complained of in any one way.
 const (
 	noneSlip = 0.5
-	noneSeen = 0.25
+	noneSeen = 0.15
 )
 
 // foundWrong is how often a look finds a fault that is not there. Source: from memory.
@@ -62,16 +65,13 @@ func (t *Trace) Believe(e Evidence) Belief {
 	defer t.mu.Unlock()
 	eras, wrong := t.eras(e)
 	posts, none := t.judge(eras)
-	b := Belief{Suspects: []Suspect{}, Doubted: []string{}, Problems: wrong, Next: []Test{}, None: none, posts: posts}
+	b := Belief{Suspects: []Suspect{}, Doubted: []string{}, Problems: wrong, Next: []NextTest{}, None: none, posts: posts}
 	if wrong == nil {
-		b.Problems = []Problem{}
+		b.Problems = []Unusable{}
 	}
 	now := eras[len(eras)-1]
-	for _, g := range t.grouped(posts) {
-		if len(g.wrong) == 0 {
-			b.Sound += g.share
-			continue
-		}
+	b.Sound = soundOf(posts)
+	for _, g := range t.grouped(t.each(posts)) {
 		if len(b.Suspects) < mostShown && g.share >= leastShown {
 			b.Suspects = append(b.Suspects, t.says(g))
 		}
@@ -89,6 +89,34 @@ func (t *Trace) Believe(e Evidence) Belief {
 	}
 	b.Next, b.Act = t.next(posts, now, b)
 	return b
+}
+
+// soundOf is the share of there being nothing wrong.
+func soundOf(posts []post) (share float64) {
+	for _, p := range posts {
+		if len(p.wrong) == 0 {
+			share += p.share
+		}
+	}
+	return share
+}
+
+// each is each fault by itself, alone or beside another: how likely it is that this is wrong.
+func (t *Trace) each(posts []post) (list []post) {
+	shares := map[string]float64{}
+	for _, p := range posts {
+		for _, f := range p.wrong {
+			shares[f.ID] += p.share
+		}
+	}
+	for _, p := range posts {
+		if len(p.wrong) == 1 {
+			p.share = shares[p.wrong[0].ID]
+			list = append(list, p)
+		}
+	}
+	slices.SortStableFunc(list, func(a, b post) int { return cmp.Compare(b.share, a.share) })
+	return list
 }
 
 // judge is the share of each suspect, and of what is not known here.
@@ -207,4 +235,15 @@ func (t *Trace) before(posts []post, eras []era, unknown float64) (none float64)
 		unknown += t.weigh(s, e, noneSlip).log
 	}
 	return share1(posts, unknown)
+}
+
+// Share is a share in words, no finer than such shares are.
+func Share(share float64) string {
+	switch {
+	case share < 0.02:
+		return "hardly"
+	case share < 0.1:
+		return "perhaps"
+	}
+	return unit.Text(5*math.Round(20*share), "%", 0)
 }

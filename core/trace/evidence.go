@@ -19,13 +19,13 @@ const (
 
 // Evidence is what was complained of, read, looked at and mended, in its order.
 type Evidence struct {
-	Format  string `json:"format"`
-	Version int    `json:"version"`
-	Seen    []Seen `json:"seen" maxItems:"400"`
+	Format  string     `json:"format"`
+	Version int        `json:"version"`
+	Seen    []Observed `json:"seen" maxItems:"400"`
 }
 
-// Seen is one of it: a complaint, a reading, a look at a part, or a mend.
-type Seen struct {
+// Observed is one of it: a complaint, a reading, a look at a part, or a mend.
+type Observed struct {
 	Symptom string `json:"symptom,omitempty" doc:"What somebody complains of, by its id"`
 	Reading string `json:"reading,omitempty" doc:"A reading, by its id"`
 	Entry   string `json:"entry,omitempty" doc:"Of a reading: as it was entered, “12.61 V”, or “jumps”"`
@@ -82,23 +82,23 @@ type look struct {
 	found string
 }
 
-// Problem says what is wrong with something of the evidence, and what is allowed.
-type Problem struct {
+// Unusable says what is wrong with something of the evidence, and what is allowed.
+type Unusable struct {
 	At      int    `json:"at" doc:"Its place in the evidence, from 0"`
 	Field   string `json:"field"`
 	Value   string `json:"value"`
 	Allowed string `json:"allowed"`
 }
 
-func (p Problem) Error() string {
+func (p Unusable) Error() string {
 	return fmt.Sprintf("seen[%d].%s %q is none; allowed: %s", p.At, p.Field, p.Value, p.Allowed)
 }
 
 // eras are what was seen, by the mends between. Of a reading that was taken twice in an era the last counts.
-func (t *Trace) eras(e Evidence) (list []era, wrong []Problem) {
+func (t *Trace) eras(e Evidence) (list []era, wrong []Unusable) {
 	now := era{}
 	put := func(at int, field, value, allowed string) {
-		wrong = append(wrong, Problem{at, field, cut(value), allowed})
+		wrong = append(wrong, Unusable{at, field, cut(value), allowed})
 	}
 	for k, s := range e.Seen {
 		said := 0
@@ -134,6 +134,7 @@ func (t *Trace) eras(e Evidence) (list []era, wrong []Problem) {
 			case s.Found != "" && t.index(s.Found) < 0:
 				put(k, "found", s.Found, "a fault that this installation may have, by its id, or nothing")
 			default:
+				now.looks = slices.DeleteFunc(now.looks, func(before look) bool { return before.at == s.Look }) // the last look counts
 				now.looks = append(now.looks, look{s.Look, s.Found})
 			}
 		default:
@@ -152,7 +153,7 @@ func (t *Trace) eras(e Evidence) (list []era, wrong []Problem) {
 }
 
 // entered is a reading of the evidence.
-func (t *Trace) entered(s Seen) (read, error) {
+func (t *Trace) entered(s Observed) (read, error) {
 	i := slices.IndexFunc(t.proof.Readings, func(r prove.Reading) bool { return r.ID == s.Reading })
 	if i < 0 {
 		return read{}, errors.New("a reading of this installation, by its id")

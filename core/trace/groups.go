@@ -92,7 +92,7 @@ func (t *Trace) alike(a, b post) bool {
 
 // says is a group in words.
 func (t *Trace) says(g group) Suspect {
-	s := Suspect{ID: g.id(), Share: g.share, Or: []string{}, Same: []string{}, Faults: []string{}}
+	s := Suspect{ID: g.id(), Share: g.share, Or: []string{}, Same: []string{}, Faults: []string{}, Proves: []string{}}
 	if len(g.wrong) == 0 {
 		s.Says = "nothing is wrong"
 		return s
@@ -104,11 +104,12 @@ func (t *Trace) says(g group) Suspect {
 		if f.Endangers != "" {
 			dangers = append(dangers, f.Endangers)
 		}
-		looks = append(looks, t.called(f.At)+": "+traits[f.Kind].look)
+		looks = append(looks, t.Called(f.At)+": "+traits[f.Kind].look)
 		s.Minutes += traits[f.Kind].minutes
 	}
 	s.Says, s.Endangers, s.Mend, s.Look = strings.Join(says, "; and "), strings.Join(dangers, "; "), strings.Join(mends, "; "),
 		strings.Join(looks, "; ")
+	s.Proves = t.proves(g.post)
 	for _, o := range g.same {
 		names := []string{}
 		for _, f := range o.wrong {
@@ -117,4 +118,36 @@ func (t *Trace) says(g group) Suspect {
 		s.Or, s.Same = append(s.Or, strings.Join(names, "; and ")), append(s.Same, o.id())
 	}
 	return s
+}
+
+// mostProofs is how many readings are named that prove a mend.
+const mostProofs = 3
+
+// proves are the readings of a proof that a fault puts furthest from what is expected of a sound installation.
+func (t *Trace) proves(p post) []string {
+	type far struct {
+		id  string
+		off float64
+	}
+	list := []far{}
+	for i, r := range t.proof.Readings {
+		mean, spread, jumps, ok := p.shows(i)
+		if r.Unit == prove.Seen || r.Of != "" || r.Extra || !ok {
+			continue
+		}
+		b := t.proof.Sound(i)
+		off := math.Abs(mean-b.Middle) / (r.Off(b.Middle) + spread + (b.Likely[1]-b.Likely[0])/2)
+		if jumps > 0.5 {
+			off += 1
+		}
+		if off > 1 {
+			list = append(list, far{r.ID, off})
+		}
+	}
+	slices.SortStableFunc(list, func(a, b far) int { return cmp.Compare(b.off, a.off) })
+	ids := []string{}
+	for _, f := range list[:min(mostProofs, len(list))] {
+		ids = append(ids, f.id)
+	}
+	return ids
 }

@@ -20,59 +20,139 @@ func bits(shares []float64) (h float64) {
 	return h
 }
 
-// parcel is a part of what a reading may come to.
+// hump is what a suspect of a size is expected to show of a reading, by all that was read before: a bell curve.
+type hump struct {
+	group        int
+	weight       float64
+	mean, spread float64
+}
+
+// parcel is a part of what a reading may come to, with the share of each group in it.
 type parcel struct {
 	low, high float64
 	jumps     bool
-	by        []float64 // share of each group
+	by        []float64
 }
 
-// parcels sorts what a reading may come to into what a meter, and the draws, tell apart.
-func (t *Trace) parcels(i int, groups []group) (list []parcel) {
-	r := t.proof.Readings[i]
-	type mark struct {
-		v, w  float64
-		group int
+func (p parcel) weight() (sum float64) {
+	for _, w := range p.by {
+		sum += w
 	}
-	marks, jumping, spread, weight := []mark{}, parcel{jumps: true, by: make([]float64, len(groups))}, 0.0, 0.0
+	return sum
+}
+
+// leastHump is below which share of all a suspect of a size is left out.
+const leastHump = 5e-4
+
+// foreseen are the humps of every reading, and how often each group comes to no stand there.
+func (t *Trace) foreseen(groups []group, taken []read) (humps [][]hump, jumping [][]float64) {
+	n := len(t.proof.Readings)
+	humps, jumping = make([][]hump, n), make([][]float64, n)
+	for i := range jumping {
+		jumping[i] = make([]float64, len(groups))
+	}
 	for g, of := range groups {
 		for k, w := range of.sizes {
-			if w < 0.01 {
+			weight := of.share * w
+			if weight < leastHump {
 				continue
 			}
-			at := of.steps[k]
-			mean, ok := at.mean(i)
-			if !ok {
-				continue
-			}
-			for _, shown := range at.shown {
-				one := of.share * w / float64(len(at.shown))
-				switch v := shown.Values[i]; {
-				case math.IsNaN(v):
-				case shown.Jumps[i]:
-					jumping.by[g] += one
-				default:
-					marks = append(marks, mark{v, one, g})
-					spread, weight = spread+one*(v-mean)*(v-mean), weight+one
+			mean, spread, known := t.conditional(of.suspect, k, taken)
+			for i := range n {
+				if !known[i] {
+					continue
 				}
+				jumps := of.steps[k].jumps(i)
+				jumping[i][g] += weight * jumps
+				humps[i] = append(humps[i], hump{g, weight * (1 - jumps), mean[i], spread[i]})
 			}
 		}
 	}
-	if weight == 0 {
-		return nil
+	return humps, jumping
+}
+
+// conditional is what a suspect of a size shows of every reading, after those that were taken; a meter's error is in its spread.
+func (t *Trace) conditional(s *suspect, k int, taken []read) (mean, spread []float64, known []bool) {
+	n := len(t.proof.Readings)
+	all := make([]read, n, n+len(taken))
+	for i := range all {
+		all[i] = read{i: i}
 	}
-	slices.SortFunc(marks, func(a, b mark) int { return cmp.Compare(a.v, b.v) })
-	wide := 2 * math.Hypot(r.Off(marks[len(marks)/2].v), math.Sqrt(spread/weight)/2)
-	for _, m := range marks {
-		if last := len(list) - 1; last < 0 || m.v-list[last].low > wide {
-			list = append(list, parcel{low: m.v, high: m.v, by: make([]float64, len(groups))})
+	mean, vary, _, known := t.varies(s, k, all)
+	square := make([]float64, n)
+	for i := range n {
+		square[i] = dot(vary[i], vary[i])
+		if known[i] {
+			square[i] += t.own(i, mean[i])
 		}
-		last := &list[len(list)-1]
-		last.high = m.v
-		last.by[m.group] += m.w
 	}
-	if slices.Max(jumping.by) > 0 {
-		list = append(list, jumping)
+	cross := make([][]float64, len(taken)) // of each that was taken, with every reading
+	for a, r := range taken {
+		cross[a] = make([]float64, n)
+		for i := range n {
+			cross[a][i] = dot(vary[r.i], vary[i])
+		}
+	}
+	for a, r := range taken {
+		if r.jumps || !known[r.i] {
+			continue
+		}
+		whole := cross[a][r.i] + t.own(r.i, mean[r.i])
+		off := r.value - mean[r.i]
+		if math.Abs(off) > slipFrom*math.Sqrt(whole) {
+			continue // it says nothing of the others
+		}
+		row := slices.Clone(cross[a])
+		for i := range n {
+			gain := row[i] / whole
+			mean[i] += gain * off
+			square[i] -= gain * row[i]
+			for b := a; b < len(taken); b++ {
+				cross[b][i] -= row[taken[b].i] / whole * row[i]
+			}
+		}
+	}
+	for i := range square {
+		square[i] = math.Sqrt(max(1e-12, square[i]))
+	}
+	return mean, square, known
+}
+
+// slipFrom is from how many spreads off a reading is taken for a slip.
+const slipFrom = 4.0
+
+// nodes are where a bell curve is looked at, in spreads, and with which weight. Source: three-point Gauss–Hermite quadrature.
+var nodes = [3][2]float64{{-math.Sqrt2 * 1.2247448713915890, 1.0 / 6}, {0, 2.0 / 3}, {math.Sqrt2 * 1.2247448713915890, 1.0 / 6}}
+
+// parcels are what a reading may come to, by value: each with what it would make of the groups' shares.
+func parcels(humps []hump, jumping []float64) (list []parcel) {
+	groups := len(jumping)
+	for _, h := range humps {
+		for _, node := range nodes {
+			v := h.mean + node[0]*h.spread
+			p := parcel{low: v, high: v, by: make([]float64, groups)}
+			total := 0.0
+			for _, o := range humps {
+				off := (v - o.mean) / o.spread
+				if off*off > 60 {
+					continue
+				}
+				density := o.weight * math.Exp(-off*off/2) / o.spread
+				p.by[o.group] += density
+				total += density
+			}
+			if total == 0 {
+				continue
+			}
+			for g := range p.by {
+				p.by[g] *= h.weight * node[1] / total
+			}
+			list = append(list, p)
+		}
+	}
+	slices.SortFunc(list, func(a, b parcel) int { return cmp.Compare(a.low, b.low) })
+	if slices.Max(jumping) > 0 {
+		list = append(list, parcel{jumps: true, by: slices.Clone(jumping)})
 	}
 	return list
 }
@@ -81,14 +161,18 @@ func (t *Trace) parcels(i int, groups []group) (list []parcel) {
 func tells(list []parcel, before float64) float64 {
 	total, left := 0.0, 0.0
 	for _, p := range list {
-		w := 0.0
-		for _, s := range p.by {
-			w += s
-		}
+		w := p.weight()
 		total, left = total+w, left+w*bits(p.by)
 	}
 	if total == 0 {
 		return 0
 	}
 	return max(0, before-left/total)
+}
+
+func dot(a, b []float64) (sum float64) {
+	for i, x := range a {
+		sum += x * b[i]
+	}
+	return sum
 }

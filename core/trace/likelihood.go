@@ -4,8 +4,6 @@ import (
 	"math"
 	"slices"
 
-	"gonum.org/v1/gonum/floats"
-
 	"epitrope/core/prove"
 )
 
@@ -18,8 +16,12 @@ const (
 	slipOther = 100.0
 )
 
-// ofValue is how much of a value the circuit itself may be off by, besides its draws.
-const ofValue = 0.015
+// How much of a value the installation may be off by besides its draws, as a survey is never quite right: of what a stretch
+// loses and of a current, and of volts. Source: from memory.
+const (
+	ofFlow  = 0.05
+	ofVolts = 0.005
+)
 
 // slipDensity is how likely a wrong reading is to be just so, for each unit of it.
 func slipDensity(r prove.Reading) float64 {
@@ -90,19 +92,50 @@ type model struct {
 }
 
 func (t *Trace) model(s *suspect, k int, taken []read) model {
-	n, at := len(taken), s.steps[k]
-	m := model{t, make([]float64, n), make([][]float64, n), make([]float64, n), make([]bool, n)}
-	vary := make([][]float64, n) // of each reading: draw by draw, and along each fault's sizes
+	mean, vary, jumps, known := t.varies(s, k, taken)
+	m := model{t, mean, make([][]float64, len(taken)), jumps, known}
 	for a, r := range taken {
-		m.mean[a], m.known[a] = at.mean(r.i)
-		m.jumps[a] = at.jumps(r.i)
-		vary[a] = make([]float64, len(t.draws)+len(at.near))
-		if !m.known[a] {
+		m.cov[a] = make([]float64, len(taken))
+		for b := range taken {
+			m.cov[a][b] = dot(vary[a], vary[b])
+		}
+		if known[a] {
+			m.cov[a][a] += t.own(r.i, mean[a])
+		}
+	}
+	return m
+}
+
+// own is how far a reading of a value may be off by itself, squared: its meter's error, and what the circuit is off.
+func (t *Trace) own(i int, value float64) float64 {
+	r := t.proof.Readings[i]
+	meter, besides := r.Off(value), ofFlow*value
+	if r.Unit == prove.Volts && !r.Drop {
+		besides = ofVolts * value
+	}
+	return meter*meter + besides*besides
+}
+
+// varies is what a suspect of a size says of some readings: each one's middle, how it varies draw by draw and along each fault's
+// sizes, how often it comes to no stand, and whether there is anything to read.
+func (t *Trace) varies(s *suspect, k int, of []read) (mean []float64, vary [][]float64, jumps []float64, known []bool) {
+	n, at := len(of), s.steps[k]
+	mean, vary, jumps, known = make([]float64, n), make([][]float64, n), make([]float64, n), make([]bool, n)
+	all := make([]float64, n*(len(t.draws)+len(at.near)))
+	share := 1 / math.Sqrt(float64(len(t.draws)-1))
+	for a, r := range of {
+		vary[a], all = all[:len(t.draws)+len(at.near)], all[len(t.draws)+len(at.near):]
+		if !s.done[t.proof.Readings[r.i].Station] {
+			continue
+		}
+		mean[a], known[a] = at.mean(r.i)
+		jumps[a] = at.jumps(r.i)
+		if !known[a] {
 			continue
 		}
 		for i := range t.draws {
 			if v := at.shown[i].Values[r.i]; !math.IsNaN(v) {
-				vary[a][i] = (v - m.mean[a]) / math.Sqrt(float64(len(t.draws)-1))
+				vary[a][i] = (v - mean[a]) * share
 			}
 		}
 		for i, near := range at.near {
@@ -113,17 +146,7 @@ func (t *Trace) model(s *suspect, k int, taken []read) model {
 			}
 		}
 	}
-	for a, r := range taken {
-		m.cov[a] = make([]float64, n)
-		for b := range taken {
-			m.cov[a][b] = floats.Dot(vary[a], vary[b])
-		}
-		if m.known[a] {
-			meter := t.proof.Readings[r.i].Off(m.mean[a])
-			m.cov[a][a] += meter*meter + ofValue*m.mean[a]*ofValue*m.mean[a]
-		}
-	}
-	return m
+	return mean, vary, jumps, known
 }
 
 // sequence takes the readings in one after the other, or from the last: each says what it says, and moves those after it.

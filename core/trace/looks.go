@@ -7,7 +7,7 @@ import (
 
 // looking is a look at a part, with what it may come to.
 type looking struct {
-	test    Test
+	test    NextTest
 	parcels []parcel
 }
 
@@ -25,7 +25,7 @@ func (t *Trace) lookedAt(groups []group, now era) (list []looking) {
 	}
 	for _, at := range places {
 		found, well := parcel{by: make([]float64, len(groups))}, parcel{by: make([]float64, len(groups))}
-		l, names := looking{test: Test{ID: at, Look: true, What: t.called(at), Setup: []string{}, Means: []Outcome{}}}, []string{}
+		l, names := looking{test: NextTest{ID: at, Look: true, What: t.Called(at), Setup: []string{}, Means: []TestOutcome{}}}, []string{}
 		for k, g := range groups {
 			for _, p := range append([]post{g.post}, g.same...) {
 				alone := p.share

@@ -18,6 +18,9 @@ const (
 	atBarrel  = 2.0
 )
 
+// handling is what any test takes besides: walking there, writing it down. Source: from memory.
+const handling = 1.0
+
 // minutes are how long a reading takes, with the vehicle as it was for the last.
 func minutes(r prove.Reading, was string) float64 {
 	m := elsewhere

@@ -7,23 +7,23 @@ import (
 	"epitrope/core/prove"
 )
 
-// Test is something to measure or to look at next.
-type Test struct {
-	ID      string    `json:"id" doc:"The reading, or the part that is looked at"`
-	Look    bool      `json:"look" doc:"It is looked at, not measured"`
-	What    string    `json:"what"`
-	Where   string    `json:"where"`
-	Station string    `json:"station,omitempty" doc:"What the vehicle is to be meanwhile"`
-	Setup   []string  `json:"setup"`
-	Range   string    `json:"range,omitempty"`
-	Minutes float64   `json:"minutes"`
-	Tells   float64   `json:"tells" doc:"How much of what is not known it is expected to settle: 0 to 1"`
-	Live    string    `json:"live,omitempty" doc:"What is live there, and how it is touched"`
-	Means   []Outcome `json:"means" doc:"What it may come to, and what each would mean"`
+// NextTest is something to measure or to look at next.
+type NextTest struct {
+	ID      string        `json:"id" doc:"The reading, or the part that is looked at"`
+	Look    bool          `json:"look" doc:"It is looked at, not measured"`
+	What    string        `json:"what"`
+	Where   string        `json:"where"`
+	Station string        `json:"station,omitempty" doc:"What the vehicle is to be meanwhile"`
+	Setup   []string      `json:"setup"`
+	Range   string        `json:"range,omitempty"`
+	Minutes float64       `json:"minutes"`
+	Tells   float64       `json:"tells" doc:"How much of what is not known it is expected to settle: 0 to 1"`
+	Live    string        `json:"live,omitempty" doc:"What is live there, and how it is touched"`
+	Means   []TestOutcome `json:"means" doc:"What it may come to, and what each would mean"`
 }
 
-// Outcome is what a test may come to, with what it would mean.
-type Outcome struct {
+// TestOutcome is what a test may come to, with what it would mean.
+type TestOutcome struct {
 	Says   string   `json:"says"`
 	Chance float64  `json:"chance"`
 	Points []string `json:"points" doc:"To what"`
@@ -37,13 +37,16 @@ const (
 )
 
 // next are the tests that tell most for their minutes, and the suspect that is to be looked at instead.
-func (t *Trace) next(posts []post, now era, b Belief) (list []Test, act string) {
+func (t *Trace) next(posts []post, now era, b Belief) (list []NextTest, act string) {
 	groups := []group{}
 	for _, g := range t.grouped(posts) {
 		if g.share >= leastThought && len(groups) < mostThought {
 			t.work(g.suspect, everywhere(t))
 			groups = append(groups, g)
 		}
+	}
+	if len(groups) == 0 { // nothing known explains what was seen
+		return []NextTest{}, ""
 	}
 	shares := []float64{}
 	for _, g := range groups {
@@ -53,8 +56,9 @@ func (t *Trace) next(posts []post, now era, b Belief) (list []Test, act string) 
 	if n := len(now.taken); n > 0 {
 		was = t.proof.Readings[now.taken[n-1].i].Station
 	}
+	humps, jumping := t.foreseen(groups, now.taken)
 	type worth struct {
-		Test
+		NextTest
 		each float64
 	}
 	all := []worth{}
@@ -62,38 +66,38 @@ func (t *Trace) next(posts []post, now era, b Belief) (list []Test, act string) 
 		if r.Unit == prove.Seen || slices.ContainsFunc(now.taken, func(e read) bool { return e.i == i }) {
 			continue
 		}
-		parcels := t.parcels(i, groups)
+		parcels := parcels(humps[i], jumping[i])
 		m := minutes(r, was)
-		if gain := tells(parcels, before); gain/m > leastTells {
+		if gain := tells(parcels, before); gain/(m+handling) > leastTells {
 			one := t.reads(r, m)
 			one.Tells, one.Means = gain/before, t.means(r, parcels, groups)
-			all = append(all, worth{one, gain / m})
+			all = append(all, worth{one, gain / (m + handling)})
 		}
 	}
 	for _, l := range t.lookedAt(groups, now) {
 		gain := tells(l.parcels, before)
-		if m := l.test.Minutes; gain/m > leastTells {
+		if m := l.test.Minutes + handling; gain/m > leastTells {
 			l.test.Tells = gain / before
 			all = append(all, worth{l.test, gain / m})
 		}
 	}
 	slices.SortStableFunc(all, func(a, b worth) int { return cmp.Compare(b.each, a.each) })
 	for _, w := range all[:min(mostTests, len(all))] {
-		list = append(list, w.Test)
+		list = append(list, w.NextTest)
 	}
 	if len(b.Suspects) > 0 && (b.Suspects[0].Share >= enough || len(list) == 0) {
 		act = b.Suspects[0].ID
 	}
 	if list == nil {
-		list = []Test{}
+		list = []NextTest{}
 	}
 	return list, act
 }
 
 // reads is a reading as a test.
-func (t *Trace) reads(r prove.Reading, m float64) Test {
-	out := Test{ID: r.ID, What: r.What, Where: r.Where(), Station: r.Station, Range: r.Range, Minutes: m, Setup: []string{},
-		Means: []Outcome{}}
+func (t *Trace) reads(r prove.Reading, m float64) NextTest {
+	out := NextTest{ID: r.ID, What: r.What, Where: r.Where(), Station: r.Station, Range: r.Range, Minutes: m, Setup: []string{},
+		Means: []TestOutcome{}}
 	for _, s := range t.proof.Stations {
 		if s.ID == r.Station {
 			out.Setup = s.Setup

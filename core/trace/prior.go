@@ -43,6 +43,20 @@ var traits = map[fault.Kind]trait{
 	fault.Worn:     {0.4, 10, 0.5, "its belt pressed; a load test", 90},
 	fault.Eased:    {0.6, 10, 0.6, "volts logged over a drive, lamps on and off", 60},
 	fault.Cell:     {0.5, 20, 0.9, "a load test, charged and rested", 30},
+
+	fault.Chafed:     {0.3, 8, 0.85, "followed past every edge: a bare spot, a scorch", 30},
+	fault.Outlet:     {0.8, 8, 0.8, "its maker's fuses, and its block opened", 40},
+	fault.Diode:      {0.4, 4, 0.9, "the alternating range across the start battery, engine on: under half a volt?", 90},
+	fault.High:       {0.3, 3, 0.8, "its volts, loads off, engine fast", 90},
+	fault.Sulphated:  {0.6, 20, 0.85, "a load test, charged and rested", 30},
+	fault.Parted:     {0.2, 5, 0.9, "its volts under a lamp's load", 30},
+	fault.Tired:      {0.8, 45, 0.9, "a capacity test: full, then a known load, timed", 30},
+	fault.Management: {0.8, 4, 0.9, "what it says itself: its application, its lamp, its temperature", 10},
+	fault.Drain:      {0.8, 20, 0.85, "fuse by fuse, the millivolts across each, asleep", 30},
+	fault.HouseDrain: {0.8, 8, 0.85, "each load off in turn, the clamp at the battery", 15},
+	fault.Isolated:   {0.8, 1, 0.97, "where its handle stands: to its stop?", 1},
+	fault.Forgotten:  {0.8, 1, 0.97, "where it stands", 1},
+	fault.Sunny:      {0.4, 2, 0.9, "panels covered?", 2},
 }
 
 // usual is how often a fault is what is wrong, not yet of one in all.

@@ -1,6 +1,11 @@
 package trace
 
-import "math"
+import (
+	"math"
+	"slices"
+
+	"epitrope/core/fault"
+)
 
 // Symptom is what an owner complains of, in their words.
 type Symptom struct {
@@ -14,13 +19,16 @@ type symptom struct {
 	id, says string
 	reading  string // at the id of a reading; one that this installation has not says nothing
 	likely   func(value, sound float64, jumps bool) float64
+	or       string // … or at that of another
+	also     func(value, sound float64, jumps bool) float64
+	kinds    []fault.Kind // … or of what is seen with these faults alone
 }
 
 // A complaint is seldom made for nothing, and seldom always made. Source: from memory.
 const (
 	sure   = 0.9
 	may    = 0.4
-	seldom = 0.03
+	seldom = 0.06
 )
 
 // share is a complaint about how much of what is usual comes about: between two shares of it.
@@ -70,22 +78,26 @@ func flows(amps float64) func(value, sound float64, jumps bool) float64 {
 
 // symptoms are what owners complain of. Source of what they say of the circuit: from memory, with trade.md §17.
 var symptoms = []symptom{
-	{"no-charge", "We drive for hours, and the house battery gains nothing", "charge", share(-9, 0.12)},
-	{"slow-charge", "It charges, but far less than it used to", "charge", share(0.1, 0.75)},
-	{"comes-and-goes", "It charges on and off: clicking, or the display jumps", "charge", func(_, _ float64, jumps bool) float64 {
+	{id: "no-charge", says: "We drive for hours, and the house battery gains nothing", reading: "charge", likely: share(-9, 0.12)},
+	{id: "slow-charge", says: "It charges, but far less than it used to", reading: "charge", likely: share(0.1, 0.75)},
+	{id: "comes-and-goes", says: "It charges on and off: clicking, or the display jumps", reading: "charge", likely: func(_, _ float64,
+		jumps bool) float64 {
 		if jumps {
 			return sure
 		}
 		return seldom
 	}},
-	{"start-flat", "The start battery is flat after some days parked", "apart", flows(0.25)},
-	{"house-flat", "The house battery is low each morning, with little used", "aux-rest", below(0.6)},
-	{"step-too", "The step, the fridge and the charging went dead together", "signal-running", below(6)},
-	{"no-signal", "The charger or relay does nothing when the engine starts", "signal-running", below(6)},
-	{"lamp", "The charge lamp is on, or the vehicle's own battery is low while driving", "start-running", below(0.7)},
-	{"too-high", "The house battery smells, gasses or is warm when charged", "profile", above(0.25)},
-	{"hot", "Something near a cable or a fuse gets hot, or smells", "warmest", above(12)},
-	{"shared", "Using the house battery while parked pulls the start battery down", "apart", flows(0.25)},
+	{id: "start-flat", says: "The start battery is flat after some days parked", reading: "drain", likely: above(0.15)},
+	{id: "house-flat", says: "The house battery is low each morning, with little used", reading: "aux-rest", likely: below(0.5),
+		or: "apart", also: below(0.4)},
+	{id: "step-too", says: "The step, the fridge and the charging went dead together", reading: "signal-running", likely: below(6)},
+	{id: "no-signal", says: "The charger or relay does nothing when the engine starts", reading: "signal-running", likely: below(6)},
+	{id: "lamp", says: "The charge lamp is on, or the vehicle's own battery is low while driving", reading: "start-running",
+		likely: below(0.7)},
+	{id: "too-high", says: "The house battery smells, gasses or is warm when charged", reading: "profile", likely: above(0.25)},
+	{id: "hot", says: "Something near a cable or a fuse gets hot, or smells", reading: "warmest", likely: above(12)},
+	{id: "blows", says: "A fuse blows, and so does the next", kinds: []fault.Kind{fault.Chafed}},
+	{id: "shared", says: "Using the house battery while parked pulls the start battery down", reading: "apart", likely: flows(0.25)},
 }
 
 // Symptoms are what owners complain of.
@@ -101,7 +113,22 @@ const unsaid = 0.2
 
 // complains is how likely a suspect of a size makes a complaint.
 func (t *Trace) complains(s *suspect, k int, y symptom) float64 {
-	i := t.reading(y.reading)
+	if len(y.kinds) > 0 {
+		if slices.ContainsFunc(s.wrong, func(f fault.Fault) bool { return slices.Contains(y.kinds, f.Kind) }) {
+			return sure
+		}
+		return seldom
+	}
+	likely := t.heard(s, k, y.reading, y.likely)
+	if y.or != "" {
+		likely = max(likely, t.heard(s, k, y.or, y.also))
+	}
+	return likely
+}
+
+// heard is how likely a complaint is by what a reading would come to.
+func (t *Trace) heard(s *suspect, k int, reading string, likely func(value, sound float64, jumps bool) float64) float64 {
+	i := t.reading(reading)
 	if i < 0 {
 		return unsaid
 	}
@@ -110,7 +137,7 @@ func (t *Trace) complains(s *suspect, k int, y symptom) float64 {
 		if v := at.Values[i]; math.IsNaN(v) {
 			sum += unsaid
 		} else {
-			sum += y.likely(v, sound, at.Jumps[i])
+			sum += likely(v, sound, at.Jumps[i])
 		}
 	}
 	return sum / float64(len(s.steps[k].shown))
@@ -133,15 +160,17 @@ func (t *Trace) stationsOf(e era) map[string]bool {
 		list[t.proof.Readings[r.i].Station] = true
 	}
 	for _, y := range e.symptoms {
-		if i := t.reading(y.reading); i >= 0 {
-			list[t.proof.Readings[i].Station] = true
+		for _, id := range []string{y.reading, y.or} {
+			if i := t.reading(id); i >= 0 {
+				list[t.proof.Readings[i].Station] = true
+			}
 		}
 	}
 	return list
 }
 
-// places are the parts and wires at which a fault may be, as people call them.
-func (t *Trace) called(at string) string {
+// Called is a part or wire at which a fault may be, as people call it.
+func (t *Trace) Called(at string) string {
 	if c, there := t.d.System.Component(at); there {
 		return c.Name
 	}

@@ -196,3 +196,6 @@ func (s step) jumps(i int) float64 {
 
 // Reading finds a reading that a test may ask for; ok is false where there is none such.
 func (t *Trace) Reading(id string) (prove.Reading, bool) { return t.proof.Reading(id) }
+
+// Readings are the readings that a test may ask for.
+func (t *Trace) Readings() []prove.Reading { return t.proof.Readings }

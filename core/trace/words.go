@@ -2,6 +2,7 @@ package trace
 
 import (
 	"cmp"
+	"math"
 	"slices"
 
 	"epitrope/core/prove"
@@ -9,25 +10,24 @@ import (
 )
 
 // means are what a reading may come to, with what it would mean: the likeliest first.
-func (t *Trace) means(r prove.Reading, parcels []parcel, groups []group) (list []Outcome) {
+func (t *Trace) means(r prove.Reading, parcels []parcel, groups []group) (list []TestOutcome) {
 	total := 0.0
 	for _, p := range parcels {
-		for _, w := range p.by {
-			total += w
-		}
+		total += p.weight()
 	}
 	for _, p := range merged(parcels) {
-		o := Outcome{Says: "comes to no stand", Points: []string{}}
+		o := TestOutcome{Says: "comes to no stand", Points: []string{}}
 		if !p.jumps {
-			o.Says = unit.Say("about %s", r.Says((p.low+p.high)/2))
-			if r.Says(p.low) != r.Says(p.high) {
+			switch {
+			case p.low < 0 && p.high > 0 && p.high-p.low < 1:
+				o.Says = unit.Say("about %s", r.Says(0))
+			case r.Says(p.low) == r.Says(p.high):
+				o.Says = unit.Say("about %s", r.Says(p.low))
+			default:
 				o.Says = unit.Say("%s to %s", r.Says(p.low), r.Says(p.high))
 			}
 		}
-		sum := 0.0
-		for _, w := range p.by {
-			sum += w
-		}
+		sum := p.weight()
 		o.Chance = sum / total
 		order := make([]int, len(groups))
 		for k := range order {
@@ -41,23 +41,26 @@ func (t *Trace) means(r prove.Reading, parcels []parcel, groups []group) (list [
 		}
 		list = append(list, o)
 	}
-	slices.SortStableFunc(list, func(a, b Outcome) int { return cmp.Compare(b.Chance, a.Chance) })
+	slices.SortStableFunc(list, func(a, b TestOutcome) int { return cmp.Compare(b.Chance, a.Chance) })
 	return list[:min(3, len(list))]
 }
 
+// alikeParts is up to what difference of their groups' shares two neighbours mean the same.
+const alikeParts = 0.25
+
 // merged joins neighbours that point to the same.
 func merged(parcels []parcel) (list []parcel) {
-	first := func(p parcel) int {
-		at := 0
-		for g, w := range p.by {
-			if w > p.by[at] {
-				at = g
-			}
+	differ := func(a, b parcel) (sum float64) {
+		for g := range a.by {
+			sum += math.Abs(a.by[g]/a.weight()-b.by[g]/b.weight()) / 2
 		}
-		return at
+		return sum
 	}
 	for _, p := range parcels {
-		if last := len(list) - 1; last >= 0 && list[last].jumps == p.jumps && first(list[last]) == first(p) {
+		if p.weight() == 0 {
+			continue
+		}
+		if last := len(list) - 1; last >= 0 && list[last].jumps == p.jumps && differ(list[last], p) < alikeParts {
 			list[last].high = p.high
 			for g, w := range p.by {
 				list[last].by[g] += w

@@ -10,6 +10,7 @@ import (
 	"epitrope/core/job"
 	"epitrope/core/modes"
 	"epitrope/core/study"
+	"epitrope/core/trace"
 	"epitrope/core/unit"
 	"epitrope/internal/pack"
 	"epitrope/internal/said"
@@ -93,6 +94,8 @@ func (d *Device) value(q Question, sent []byte) (any, error) {
 		return Make(pack.New(now(), d.own)), nil
 	case "/api/proof":
 		return d.proof(sent)
+	case "/api/trace":
+		return d.trace(sent)
 	}
 	if kind, is := strings.CutPrefix(q.Path, methods); is {
 		for _, k := range coupling.Kinds() {
@@ -115,4 +118,16 @@ func (d *Device) proof(sent []byte) (any, error) {
 	doc, _ := job.Decode(in.Document)
 	built := d.decide(AsBuilt(doc))
 	return Prove(built, pack.New(built, d.own), in.Entered), nil
+}
+
+func (d *Device) trace(sent []byte) (any, error) {
+	var in struct {
+		Document json.RawMessage `json:"document"`
+		Evidence trace.Evidence  `json:"evidence"`
+	}
+	if err := json.Unmarshal(sent, &in); err != nil {
+		return nil, err
+	}
+	doc, _ := job.Decode(in.Document)
+	return TraceFault(d.decide(AsBuilt(doc)), in.Evidence), nil
 }

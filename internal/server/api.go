@@ -65,7 +65,8 @@ func newAPI(s *store.Store, d *door.Door, way Way, mux *http.ServeMux) huma.API 
 	settings := newAllSettled(s)
 	config.Transformers = append(config.Transformers, settings.inUnits)
 	h := humago.New(mux, config)
-	a := &api{s, d, newGuard(d, h), way.Network, way.Post, settings, newDecided(parts.Stock(), settings), newTurns(readAtOnce), newRunning()}
+	a := &api{s, d, newGuard(d, h), way.Network, way.Post, settings, newDecided(parts.Stock(), settings), newTurns(readAtOnce),
+		newRunning()}
 	h.UseMiddleware(a.guard.check)
 
 	post := func(op huma.Operation) huma.Operation { op.MaxBodyBytes = maxBody; return op }
@@ -75,7 +76,8 @@ func newAPI(s *store.Store, d *door.Door, way Way, mux *http.ServeMux) huma.API 
 		Summary: "Plan a document without storing it", Errors: []int{413, 422}}), a.plan)
 	on(h, people.Look, huma.Operation{OperationID: "listJobs", Method: http.MethodGet, Path: "/api/jobs",
 		Summary: "Jobs, last saved first, a page at a time", Errors: []int{422, 503}}, a.list)
-	on(h, people.Design, post(huma.Operation{OperationID: "createJob", Method: http.MethodPost, Path: "/api/jobs", Summary: "Store a new job",
+	on(h, people.Design, post(huma.Operation{OperationID: "createJob", Method: http.MethodPost, Path: "/api/jobs",
+		Summary: "Store a new job",
 		DefaultStatus: http.StatusCreated, Errors: []int{413, 422, 503}}), a.create)
 	on(h, people.Look, huma.Operation{OperationID: "openJob", Method: http.MethodGet, Path: "/api/jobs/{id}", Summary: "Open a job",
 		Errors: []int{404, 410, 503}}, a.open)
@@ -101,6 +103,7 @@ func newAPI(s *store.Store, d *door.Door, way Way, mux *http.ServeMux) huma.API 
 	a.registerMake(h)
 	a.registerTicks(h)
 	a.registerProof(h)
+	a.registerTrace(h)
 	a.registerPhotos(h)
 	a.registerSigning(h)
 	a.registerMeters(h)

@@ -65,7 +65,8 @@ func (a *api) due(ctx context.Context, in *struct {
 	page := DuePage{Due: make([]DueRow, len(list))}
 	for i, d := range list {
 		days := int(answers.Day(d.Due).Sub(now).Hours() / 24)
-		page.Due[i] = DueRow{Job: d.JobID, Number: d.Number, Title: d.Title, Key: d.Key, What: d.What, Due: d.Due, State: answers.StateIn(days),
+		page.Due[i] = DueRow{Job: d.JobID, Number: d.Number, Title: d.Title, Key: d.Key, What: d.What, Due: d.Due,
+			State: answers.StateIn(days),
 			Days: days}
 	}
 	if more {
@@ -104,7 +105,8 @@ func (a *api) workshopCalendar(ctx context.Context, _ *struct{}) (*fileAnswer, e
 	}
 	events := make([]export.Event, len(list))
 	for i, d := range list {
-		events[i] = export.Event{JobID: d.JobID, Key: d.Key, Number: d.Number, At: d.SavedAt, What: d.What, Title: d.Title, Customer: d.Customer,
+		events[i] = export.Event{JobID: d.JobID, Key: d.Key, Number: d.Number, At: d.SavedAt, What: d.What, Title: d.Title,
+			Customer: d.Customer,
 			Due: d.Due, Until: d.Until, EveryDays: d.EveryDays}
 	}
 	return calendarFile("epitrope", events), nil

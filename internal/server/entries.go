@@ -52,8 +52,15 @@ func (e SentEntry) read() (out answers.ProofEntry, problems job.Problems) {
 		refuse("id", out.ID, "is no identifier", "a UUID")
 	}
 	kinds := []string{signoff.ReadingEntry, signoff.WaiverEntry, signoff.StatementEntry, signoff.TripEntry}
-	if !slices.Contains(kinds, out.Kind) {
-		refuse("kind", out.Kind, "is not known", "one of "+strings.Join(kinds, ", "))
+	traced := slices.Contains(answers.CaseEntries, out.Kind)
+	if !traced && !slices.Contains(kinds, out.Kind) {
+		refuse("kind", out.Kind, "is not known", "one of "+strings.Join(append(kinds, answers.CaseEntries...), ", "))
+	}
+	switch {
+	case traced && (len(out.Case) != uuidLength || uuid.Validate(out.Case) != nil):
+		refuse("case", out.Case, "is no identifier", "a UUID: the case that it is of")
+	case !traced && out.Case != "":
+		refuse("case", out.Case, "belongs to no such entry", "none: only what is entered while a fault is traced is of a case")
 	}
 	text := func(field, value string, least, most int) {
 		if n := utf8.RuneCountInString(strings.TrimSpace(value)); n < least || utf8.RuneCountInString(value) > most {
@@ -91,7 +98,8 @@ func (a *api) addProof(ctx context.Context, in *struct {
 		}
 		entries = append(entries, store.ProofEntry{ID: strings.ToLower(e.ID), Kind: e.Kind, Subject: e.Subject, Entry: e.Entry,
 			ByWhom:   by.Name,
-			PersonID: by.column, Awaits: by.Role.Waits() && e.Kind != signoff.TripEntry, WithWhat: e.With, State: e.State,
+			PersonID: by.column, Awaits: by.Role.Waits() && e.Kind != signoff.TripEntry && e.Case == "", WithWhat: e.With, State: e.State,
+				CaseID: caseOf(e),
 			TakenAt: who(ctx).byOurClock(e.At)})
 	}
 	if err := a.store(ctx).AddProof(ctx, in.ID, entries); err != nil {
@@ -104,14 +112,31 @@ func (a *api) addProof(ctx context.Context, in *struct {
 	return out, err
 }
 
+// caseOf is the case that an entry is of; nil for none.
+func caseOf(e answers.ProofEntry) *string {
+	if e.Case == "" {
+		return nil
+	}
+	id := strings.ToLower(e.Case)
+	return &id
+}
+
 func shownEntries(entries []store.ProofEntry, stand map[string]store.Countersign) []answers.ProofEntry {
 	out := make([]answers.ProofEntry, len(entries))
 	for i, e := range entries {
 		by := stand[e.ID].ByWhom
 		out[i] = answers.ProofEntry{ID: e.ID, Kind: e.Kind, Subject: e.Subject, Entry: e.Entry, By: e.ByWhom, With: e.WithWhat,
-			State: e.State,
+			State: e.State, Case: value(e.CaseID),
 			At:    e.TakenAt.UTC(),
 			Waits: e.Awaits && by == "", Countersigned: by}
 	}
 	return out
+}
+
+// value is what a column holds; "" for nothing.
+func value(column *string) string {
+	if column == nil {
+		return ""
+	}
+	return *column
 }

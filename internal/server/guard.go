@@ -120,7 +120,8 @@ func (g *guard) check(ctx huma.Context, next func(huma.Context)) {
 	case asks.in.Nobody:
 		g.refuse(ctx, problem(http.StatusUnauthorized, "nobody", "This is the bay's tablet: say who you are first, with your PIN."))
 	case asks.in.Shared && asks.in.Person.Role.May(act):
-		g.refuse(ctx, problem(http.StatusForbidden, "role", "The bay's tablet does what the bay does and no more; sign in elsewhere for this."))
+		g.refuse(ctx, problem(http.StatusForbidden, "role",
+			"The bay's tablet does what the bay does and no more; sign in elsewhere for this."))
 	default:
 		g.refuse(ctx, mayNot(asks.in.Person.Role))
 	}

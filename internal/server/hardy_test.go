@@ -87,7 +87,8 @@ func TestNothingAskedIsAFailure(t *testing.T) {
 		}
 		assert.NotEmpty(t, p.Detail, what)
 		for _, text := range wordsOf(p) {
-			for _, go_ := range []string{"invalid character", "cannot unmarshal", "unexpected end", "strconv", "parsing", "json:", "uuid", "runtime",
+			for _, go_ := range []string{"invalid character", "cannot unmarshal", "unexpected end", "strconv", "parsing", "json:", "uuid",
+				"runtime",
 				"sql", "looking for", "EOF", "%!"} {
 				assert.NotContains(t, text, go_, what)
 			}

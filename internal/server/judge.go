@@ -28,7 +28,8 @@ func (a *api) registerJudge(h huma.API) {
 		"What a document's installation does in every position of its switches, and what stays live"), a.modeTable)
 	on(h, people.Work, post("whatMoves", "/api/moves", "Weigh each answer that was measured: the figure that it moves most"), a.moves)
 	on(h, people.Work, post("asBuilt", "/api/built", "Judge a document as it was built, and hold that against its design"), a.asBuilt)
-	on(h, people.Work, post("retrofit", "/api/retrofit", "Judge what was found on a document, and hold it against the new design"), a.retrofit)
+	on(h, people.Work, post("retrofit", "/api/retrofit", "Judge what was found on a document, and hold it against the new design"),
+		a.retrofit)
 }
 
 // prices are the workshop's own; nil where its book cannot be read, which holds up no judgement.

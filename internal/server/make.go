@@ -33,7 +33,8 @@ func (a *api) registerMake(h huma.API) {
 	}
 	on(h, people.Look, file("drawing", "drawing.svg", "The wiring drawing of a job's draft"),
 		a.fileOf("image/svg+xml", "drawing.svg", func(p pack.Pack) []byte { return export.SVG(p.Drawing, p.Document.Title, p.Units) }))
-	on(h, people.Look, file("labels", "labels.pdf", "Labels of a job's draft: wire numbers, fuses, the owner's card, on common label stock"),
+	on(h, people.Look, file("labels", "labels.pdf",
+		"Labels of a job's draft: wire numbers, fuses, the owner's card, on common label stock"),
 		a.labels)
 	on(h, people.Look, file("pack", "pack.pdf", "The pack of a job's draft: drawing, lists, steps, settings, readings, workings"), a.pack)
 	on(h, people.Look, file("issuedPack", "revisions/{number}/pack.pdf", "The pack of a revision as it was issued"), a.issuedPack)

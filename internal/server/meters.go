@@ -47,9 +47,9 @@ func (a *api) readMeter(ctx context.Context, in *struct{ Body MeterAsked }) (*bo
 		return nil, inputProblem(job.Problems{{Field: "meter", Value: short(in.Body.Meter), Wrong: "is not in the settings",
 			Allowed: "one of those that the settings list: " + strings.Join(names, ", ")}})
 	}
-	r, there := prove.Of(a.built(ctx, doc)).Reading(in.Body.Reading)
+	r, there := prove.Wider(a.built(ctx, doc)).Reading(in.Body.Reading)
 	if !there {
-		return nil, inputProblem(job.Problems{{Field: "reading", Value: short(in.Body.Reading), Wrong: "is none of this proof's",
+		return nil, inputProblem(job.Problems{{Field: "reading", Value: short(in.Body.Reading), Wrong: "is none of this installation's",
 			Allowed: "the id of one of its readings"}})
 	}
 	text, with, err := instrument.Read(ctx, set.Meters[at], r)

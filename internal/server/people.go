@@ -58,7 +58,8 @@ const (
 
 func (a *api) registerPeople(h huma.API) {
 	at := func(id, method, path, summary string) huma.Operation {
-		return huma.Operation{OperationID: id, Method: method, Path: path, MaxBodyBytes: maxDoor, Summary: summary, Errors: []int{404, 409, 413,
+		return huma.Operation{OperationID: id, Method: method, Path: path, MaxBodyBytes: maxDoor, Summary: summary, Errors: []int{404, 409,
+			413,
 			422, 503}}
 	}
 	on(h, people.Look, at("people", http.MethodGet, "/api/people", "Who works here, and what each role may do"), a.people)

@@ -84,7 +84,8 @@ func useProblems() {
 						wrong, allowed = unreadable, "one JSON object in UTF-8"
 					}
 				}
-				p.Problems = append(p.Problems, job.Problem{Field: detail.Location, Value: short(detail.Value), Wrong: wrong, Allowed: allowed})
+				p.Problems = append(p.Problems, job.Problem{Field: detail.Location, Value: short(detail.Value), Wrong: wrong,
+					Allowed: allowed})
 			}
 		}
 		return p
@@ -129,7 +130,8 @@ func answer(err error) error {
 	case err == nil:
 		return nil
 	case errors.As(err, &reused):
-		return inputProblem(job.Problems{{Field: "Idempotency-Key", Value: short(reused.Name), Wrong: "was the name of making something else",
+		return inputProblem(job.Problems{{Field: "Idempotency-Key", Value: short(reused.Name),
+			Wrong: "was the name of making something else",
 			Allowed: "a new name for each thing that is made"}})
 	case errors.Is(err, store.ErrUnstorable):
 		return problem(http.StatusUnprocessableEntity, "input", "What was sent holds characters or numbers that cannot be stored.")

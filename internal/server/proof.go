@@ -39,8 +39,10 @@ func (a *api) registerProof(h huma.API) {
 		Errors:  []int{413, 422, 503}}, a.prove)
 	on(h, people.Look, huma.Operation{OperationID: "proofRecord", Method: http.MethodGet, Path: "/api/jobs/{id}/proof",
 		Summary: "What was read, said, photographed and signed on a job", Errors: []int{404, 410, 503}}, a.proofRecord)
-	on(h, people.Install, huma.Operation{OperationID: "addProof", Method: http.MethodPost, Path: "/api/jobs/{id}/proof", MaxBodyBytes: maxBody,
-		Summary: "Keep entries of a proof; all of a job come back, and which cannot be kept", Errors: []int{404, 410, 413, 422, 503}}, a.addProof)
+	on(h, people.Install, huma.Operation{OperationID: "addProof", Method: http.MethodPost, Path: "/api/jobs/{id}/proof",
+		MaxBodyBytes: maxBody,
+		Summary: "Keep entries of a proof; all of a job come back, and which cannot be kept", Errors: []int{404, 410, 413, 422, 503}},
+			a.addProof)
 	file := &huma.RequestBody{Required: true, Content: map[string]*huma.MediaType{
 		"application/octet-stream": {Schema: &huma.Schema{Type: huma.TypeString, Format: "binary"}}}}
 	on(h, people.Install, huma.Operation{OperationID: "readProofFile", Method: http.MethodPost, Path: "/api/jobs/{id}/proof/file",
@@ -88,7 +90,8 @@ func (a *api) readProofFile(ctx context.Context, in *struct {
 		}
 		return err
 	}); err != nil {
-		return nil, unread("file", err, "a file with the heads reading and value, or a logger's with time and volts or amps, of at most 8 MB")
+		return nil, unread("file", err,
+			"a file with the heads reading and value, or a logger's with time and volts or amps, of at most 8 MB")
 	}
 	return &body[ProofFile]{ProofFile{entries}}, nil
 }

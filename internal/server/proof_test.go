@@ -233,7 +233,8 @@ func TestOnlyListedInstrumentsAreRead(t *testing.T) {
 	}()
 	ask := func(meter string) (int, string) {
 		var refusal struct{ Detail string }
-		res := call(t, "POST", h.URL+"/api/meter", fmt.Sprintf(`{"document":%s,"reading":"start-rest","meter":%q}`, provenJob, meter), &refusal)
+		res := call(t, "POST", h.URL+"/api/meter", fmt.Sprintf(`{"document":%s,"reading":"start-rest","meter":%q}`, provenJob, meter),
+			&refusal)
 		return res.StatusCode, refusal.Detail
 	}
 	status, says := ask(at.Addr().String())

@@ -58,6 +58,7 @@ var bodies = map[string]string{
 	"judgeTrip": `{"hours":2,"from":50,"to":80}`, "readTrip": "time,soc\n0,50\n7200,80\n",
 	"addAddressee": `{"kind":"mail","address":"bay@weir.example","wants":["due"],"hour":7,"zone":"UTC"}`,
 	"here":         `{"page":"` + oneID + `"}`,
+	"trace":        `{"document":{"format":"epitrope-job","version":1},"evidence":{"format":"epitrope-evidence","version":1,"seen":[]}}`,
 	"comment":      `{"id":"` + oneID + `","about":"job","text":"whose is it?"}`,
 	"countersign":  `{"id":"` + oneID + `","of":"` + oneID + `"}`, "setRole": `{"role":"owner"}`,
 	"addPhoto": "a picture", "addOwnerLink": "", "restoreJob": "", "resetLink": "", "driveMethod": `{}`,

@@ -52,7 +52,8 @@ func (a *api) onlySurveyed(ctx context.Context, id string, base int, doc job.Doc
 	var refused job.Problems
 	for _, c := range job.Diff(was, doc) {
 		if !people.Surveyed(c.Path) {
-			refused = append(refused, job.Problem{Field: c.Path, Value: c.To, Wrong: c.Label + " is decided by whoever designs, and not as " +
+			refused = append(refused, job.Problem{Field: c.Path, Value: c.To, Wrong: c.Label +
+				" is decided by whoever designs, and not as " +
 				string(person(ctx).Role), Allowed: "what was found, measured and built"})
 		}
 	}

@@ -105,7 +105,8 @@ func publicly(t *testing.T, address string) *url.URL {
 func TestAJobFromTheFirstAnswerToARevision(t *testing.T) {
 	h := serve(t, dbtest.Store(t))
 	var opened server.Opened
-	res := call(t, "POST", h.URL+"/api/jobs", `{"format":"epitrope-job","version":1,"title":"Van","alternator":{"label":"90/180"}}`, &opened)
+	res := call(t, "POST", h.URL+"/api/jobs", `{"format":"epitrope-job","version":1,"title":"Van","alternator":{"label":"90/180"}}`,
+		&opened)
 	require.Equal(t, 201, res.StatusCode)
 	assert.Equal(t, "90/180 A", *opened.Draft.Document.Alternator.Label)
 	at := h.URL + "/api/jobs/" + opened.ID

@@ -32,7 +32,8 @@ func TestSettings(t *testing.T) {
 	assert.Equal(t, "A4", kept.Settings.Paper)
 
 	var job struct{ ID string }
-	require.Equal(t, 201, call(t, "POST", h.URL+"/api/jobs", `{"format":"epitrope-job","version":1,"routes":{"startM":4.2}}`, &job).StatusCode)
+	require.Equal(t, 201, call(t, "POST", h.URL+"/api/jobs", `{"format":"epitrope-job","version":1,"routes":{"startM":4.2}}`,
+		&job).StatusCode)
 	planned := func(head string) string {
 		req, err := http.NewRequest(http.MethodPost, h.URL+"/api/plan", strings.NewReader(`{"routes":{"startM":4.2}}`))
 		require.NoError(t, err)

@@ -18,7 +18,8 @@ func (a *api) registerTrips(h huma.API) {
 		"application/octet-stream": {Schema: &huma.Schema{Type: huma.TypeString, Format: "binary"}}}}
 	on(h, people.Look, huma.Operation{OperationID: "judgeTrip", Method: http.MethodPost, Path: "/api/jobs/{id}/trip", MaxBodyBytes: maxBody,
 		Summary: "What a drive brought, held against what was proven", Errors: []int{404, 410, 413, 422, 503}}, a.judgeTrip)
-	on(h, people.Look, huma.Operation{OperationID: "readTrip", Method: http.MethodPost, Path: "/api/jobs/{id}/trip/file", RequestBody: binary,
+	on(h, people.Look, huma.Operation{OperationID: "readTrip", Method: http.MethodPost, Path: "/api/jobs/{id}/trip/file",
+		RequestBody: binary,
 		Summary: "Read a monitor's file of a drive", Errors: []int{404, 410, 413, 422, 503}}, a.readTrip)
 }
 
@@ -27,7 +28,8 @@ func (a *api) judgeTrip(ctx context.Context, in *struct {
 	Body trip.Drive
 }) (*body[trip.Brought], error) {
 	if field, wrong := in.Body.Check(); field != "" {
-		return nil, inputProblem(job.Problems{{Field: field, Wrong: wrong, Allowed: "hours driven, and what the monitor said before and after"}})
+		return nil, inputProblem(job.Problems{{Field: field, Wrong: wrong,
+			Allowed: "hours driven, and what the monitor said before and after"}})
 	}
 	j, err := a.store(ctx).Get(ctx, in.ID)
 	if err != nil {

@@ -38,8 +38,10 @@ func (a *api) registerVehicles(h huma.API) {
 		Errors: []int{404, 410, 422, 503}}, a.addFinds)
 	on(h, people.Look, huma.Operation{OperationID: "exportVehicles", Method: http.MethodGet, Path: "/api/vehicles.csv",
 		Summary: "The vehicle book as a comma-separated file", Errors: []int{503}}, a.exportVehicles)
-	on(h, people.Books, huma.Operation{OperationID: "importVehicles", Method: http.MethodPost, Path: "/api/vehicles", MaxBodyBytes: maxParts,
-		Summary: "Put a file of answers into the vehicle book; lines that cannot be used are named and given back", Errors: []int{413, 422, 503}},
+	on(h, people.Books, huma.Operation{OperationID: "importVehicles", Method: http.MethodPost, Path: "/api/vehicles",
+		MaxBodyBytes: maxParts,
+		Summary: "Put a file of answers into the vehicle book; lines that cannot be used are named and given back", Errors: []int{413, 422,
+			503}},
 		a.importVehicles)
 	on(h, people.Books, huma.Operation{OperationID: "withdrawAnswer", Method: http.MethodDelete, Path: "/api/vehicles",
 		Summary: "Take an answer, or a model, out of the vehicle book; jobs that took it over keep it", Errors: []int{404, 503}},
@@ -128,7 +130,8 @@ func (a *api) exportVehicles(ctx context.Context, _ *struct{}) (*fileAnswer, err
 	for _, m := range entries(finds) {
 		models = append(models, workshop.Model{Name: m.Model, Document: m.Document})
 	}
-	return &fileAnswer{"text/csv; charset=utf-8; header=present", `attachment; filename="vehicles.csv"`, workshop.WriteVehicles(models)}, nil
+	return &fileAnswer{"text/csv; charset=utf-8; header=present", `attachment; filename="vehicles.csv"`, workshop.WriteVehicles(models)},
+		nil
 }
 
 func (a *api) importVehicles(ctx context.Context, in *bookInput[VehiclesFile]) (*body[BookRead], error) {
@@ -172,7 +175,8 @@ func (a *api) addFinds(ctx context.Context, in *JobPath) (*body[Model], error) {
 	}
 	doc := j.Doc()
 	if doc.Vehicle.Model == "" {
-		return nil, inputProblem(job.Problems{{Field: "vehicle.model", Wrong: "is not answered", Allowed: "what the workshop calls the model"}})
+		return nil, inputProblem(job.Problems{{Field: "vehicle.model", Wrong: "is not answered",
+			Allowed: "what the workshop calls the model"}})
 	}
 	if err := a.store(ctx).AddFind(ctx, j.ID, doc.Vehicle.Model, doc.ForBook()); err != nil {
 		return nil, answer(err)

@@ -74,7 +74,8 @@ func (a *api) week(ctx context.Context, in *struct {
 	}
 	byBay := map[string][]WeekEntry{}
 	for _, d := range list {
-		byBay[d.Bay] = append(byBay[d.Bay], WeekEntry{Job: d.JobID, Number: d.Number, Title: d.Title, From: d.Due, Until: d.Until, Hours: d.Hours,
+		byBay[d.Bay] = append(byBay[d.Bay], WeekEntry{Job: d.JobID, Number: d.Number, Title: d.Title, From: d.Due, Until: d.Until,
+			Hours: d.Hours,
 			Waits: d.Waits})
 	}
 	for bay, entries := range byBay {

@@ -38,6 +38,8 @@ type Vehicle struct {
 	start   float64
 	ohm     float64
 	wrong   *fault.Fault
+	also    []prove.Sized
+	odd     func(*circuit.State)
 	size    float64
 }
 
@@ -93,8 +95,27 @@ func (v *Vehicle) With(f fault.Fault, size float64) *Vehicle {
 	return v
 }
 
+// Also gives a vehicle a second fault.
+func (v *Vehicle) Also(f fault.Fault, size float64) *Vehicle {
+	v.also = append(v.also, prove.Sized{Fault: f, Size: size})
+	v.sys = f.On(v.sys, size)
+	return v
+}
+
+// Changed is a vehicle that was changed otherwise than any known fault changes it.
+func (v *Vehicle) Changed(sys func(system.System) system.System, world func(*circuit.State)) *Vehicle {
+	if sys != nil {
+		v.sys = sys(v.sys)
+	}
+	v.odd = world
+	return v
+}
+
 // Fault is what is wrong with it; nil for nothing.
 func (v *Vehicle) Fault() *fault.Fault { return v.wrong }
+
+// Size is how large its fault is.
+func (v *Vehicle) Size() float64 { return v.size }
 
 // at is the vehicle as a station asks for it: what it is made of then, and the world around it.
 func (v *Vehicle) at(station string) (sys system.System, s circuit.State) {
@@ -112,6 +133,12 @@ func (v *Vehicle) at(station string) (sys system.System, s circuit.State) {
 	s.MachineA, s.SecondA, s.VehicleA, s.StartOhm = s.MachineA*v.machine, s.SecondA*v.machine, s.VehicleA*v.draws, s.StartOhm*v.ohm
 	if v.wrong != nil {
 		s = v.wrong.In(s, n, v.size)
+	}
+	for _, f := range v.also {
+		s = f.In(s, n, f.Size)
+	}
+	if v.odd != nil {
+		v.odd(&s)
 	}
 	sys = v.sys
 	if as != nil {

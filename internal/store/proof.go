@@ -22,6 +22,7 @@ type ProofEntry struct {
 	Awaits     bool // a countersignature
 	WithWhat   string
 	State      string // of the vehicle then
+	CaseID     *string
 	TakenAt    time.Time
 	ReceivedAt time.Time `gorm:"default:now()"`
 	Arrived    int64     `gorm:"->"`

@@ -1482,6 +1482,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/trace": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What may be wrong with a document's installation, by what was seen of it, and which test tells most */
+        post: operations["trace"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/track": {
         parameters: {
             query?: never;
@@ -1746,6 +1763,8 @@ export interface components {
             clamp?: string;
             /** @description It is what a stretch loses */
             drop?: boolean;
+            /** @description No part of a proof: a point that is read where something fails */
+            extra?: boolean;
             id: string;
             /** @description Of what is looked at: what it means where it is not so */
             ifNot?: string;
@@ -2732,6 +2751,12 @@ export interface components {
             t: number;
             text: string;
         };
+        Evidence: {
+            format: string;
+            seen: components["schemas"]["Observed"][];
+            /** Format: int64 */
+            version: number;
+        };
         Extras: {
             bond?: string;
             /** Format: double */
@@ -2797,6 +2822,11 @@ export interface components {
             halfAfter: number;
             /** @description It stays live, or the contact stays closed, with the key out */
             live: string;
+        };
+        FaultPlace: {
+            faults: components["schemas"]["NamedFault"][];
+            id: string;
+            name: string;
         };
         Feed: {
             accessory?: string;
@@ -3851,6 +3881,10 @@ export interface components {
             path: string;
             says: string;
         };
+        NamedFault: {
+            id: string;
+            says: string;
+        };
         NamedTerminal: {
             at: components["schemas"]["TextAt"];
             /** @description Part */
@@ -3952,6 +3986,29 @@ export interface components {
             password: string;
             token: string;
         };
+        NextTest: {
+            /** @description The reading, or the part that is looked at */
+            id: string;
+            /** @description What is live there, and how it is touched */
+            live?: string;
+            /** @description It is looked at, not measured */
+            look: boolean;
+            /** @description What it may come to, and what each would mean */
+            means: components["schemas"]["TestOutcome"][];
+            /** Format: double */
+            minutes: number;
+            range?: string;
+            setup: string[];
+            /** @description What the vehicle is to be meanwhile */
+            station?: string;
+            /**
+             * Format: double
+             * @description How much of what is not known it is expected to settle: 0 to 1
+             */
+            tells: number;
+            what: string;
+            where: string;
+        };
         Note: {
             column: string;
             cures: components["schemas"]["Cure"][];
@@ -3965,6 +4022,20 @@ export interface components {
             severity: "stop" | "caution" | "remark";
             text: string;
             why: string;
+        };
+        Observed: {
+            /** @description Of a reading: as it was entered, “12.61 V”, or “jumps” */
+            entry?: string;
+            /** @description Of a look: the fault that was found, by its id; empty where all is well there */
+            found?: string;
+            /** @description A part or wire that was looked at, by its id */
+            look?: string;
+            /** @description A fault that was mended, by its id: what stands before it was with it */
+            mended?: string;
+            /** @description A reading, by its id */
+            reading?: string;
+            /** @description What somebody complains of, by its id */
+            symptom?: string;
         };
         Offered: {
             /** @description What speaks against it */
@@ -4364,6 +4435,11 @@ export interface components {
             at: string;
             /** @description As the server knows them: what is sent here is not read */
             by: string;
+            /**
+             * Format: uuid
+             * @description Of what is entered while a fault is traced: its case
+             */
+            case?: string;
             /** @description Who stands for it; what is sent here is not read */
             countersigned?: string;
             /** @description As it was entered: “12.61 V”; the reason; what was done */
@@ -4373,8 +4449,11 @@ export interface components {
              * @description Made by the client: sent twice it counts once
              */
             id: string;
-            /** @enum {string} */
-            kind: "reading" | "waiver" | "statement" | "trip";
+            /**
+             * @description From complaint on: of a case, while a fault is traced
+             * @enum {string}
+             */
+            kind: "reading" | "waiver" | "statement" | "trip" | "complaint" | "traced" | "looked" | "mended" | "closed";
             /** @description Who entered it, by id; otherwise who sends it */
             person?: string;
             /** @description Of the vehicle then */
@@ -5167,6 +5246,33 @@ export interface components {
             /** Format: double */
             sum: number;
         };
+        Suspect: {
+            endangers?: string;
+            /** @description … by their ids */
+            faults: string[];
+            /** @description The faults that it is made of */
+            id: string;
+            /** @description How it is looked at */
+            look: string;
+            mend: string;
+            /**
+             * Format: double
+             * @description To look at it
+             */
+            minutes: number;
+            /** @description What no test that is left tells from it */
+            or: string[];
+            /** @description The readings that prove its mend, by id, the clearest first */
+            proves: string[];
+            /** @description … by their ids */
+            same: string[];
+            says: string;
+            /**
+             * Format: double
+             * @description How much of all that may be wrong it is: 0 to 1
+             */
+            share: number;
+        };
         Sweep: {
             across: components["schemas"]["SweepAxis"];
             /**
@@ -5206,6 +5312,10 @@ export interface components {
         SweepRequest: {
             across: components["schemas"]["Axis"];
             up: components["schemas"]["Axis"];
+        };
+        Symptom: {
+            id: string;
+            says: string;
         };
         System: {
             components: components["schemas"]["Component"][];
@@ -5260,6 +5370,13 @@ export interface components {
             component: string;
             /** @description DIN 72552 */
             terminal?: string;
+        };
+        TestOutcome: {
+            /** Format: double */
+            chance: number;
+            /** @description To what */
+            points: string[];
+            says: string;
         };
         Tested: {
             judgement: components["schemas"]["Judgement"];
@@ -5345,6 +5462,42 @@ export interface components {
              * @description The same seed draws the same
              */
             seed: number;
+        };
+        Traced: {
+            /** @description The suspect to look at now: measuring further costs more */
+            act?: string;
+            /** @description Readings that are more likely slips than not, by id: take them again */
+            doubted: string[];
+            /** @description Tests, the best first; none where a look at the first suspect costs less */
+            next: components["schemas"]["NextTest"][];
+            /**
+             * Format: double
+             * @description The share of it being something that is not known here
+             */
+            none: number;
+            /** @description Where something may be wrong, and what */
+            places: components["schemas"]["FaultPlace"][];
+            /** @description What of the evidence cannot be used */
+            problems: components["schemas"]["Unusable"][];
+            /** @description All that may be read */
+            readings: components["schemas"]["AskedReading"][];
+            /**
+             * Format: double
+             * @description The share of there being nothing wrong
+             */
+            sound: number;
+            stations: components["schemas"]["Station"][];
+            /** @description Likeliest first */
+            suspects: components["schemas"]["Suspect"][];
+            /** @description What may be complained of */
+            symptoms: components["schemas"]["Symptom"][];
+        };
+        Tracing: {
+            /** @description A job document; its schema is at /api/schema/job. Quantities may be text with a unit, such as "12 ft 6". */
+            document: {
+                [key: string]: unknown;
+            };
+            evidence: components["schemas"]["Evidence"];
         };
         Tracked: {
             /** @description Hours with the engine running by local day; empty where the track has no date */
@@ -5435,6 +5588,16 @@ export interface components {
             temperature: "C" | "F";
             /** @enum {string} */
             torque: "Nm" | "lbft";
+        };
+        Unusable: {
+            allowed: string;
+            /**
+             * Format: int64
+             * @description Its place in the evidence, from 0
+             */
+            at: number;
+            field: string;
+            value: string;
         };
         Use: {
             /** Format: double */
@@ -14139,6 +14302,84 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    trace: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Tracing"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Traced"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -24,6 +24,7 @@ export const sheets = [
   sheet("cuts", "5", "Cuts and parts", () => import("../make/CutsSheet")),
   sheet("steps", "6", "Steps", () => import("../steps/StepsSheet")),
   sheet("proof", "7", "Proof", () => import("../proof/ProofSheet")),
+  sheet("trace", "8", "Trace", () => import("../trace/TraceSheet")),
   sheet("record", "9", "Record", () => import("../record/Record")),
   sheet("browser", "B", "This browser", () => import("../browser/BrowserSheet")),
 ] as const satisfies (SheetName & { Page: ComponentType })[];

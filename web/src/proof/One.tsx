@@ -1,19 +1,17 @@
-import { Button, NativeSelect } from "@mantine/core";
-import { useMutation } from "@tanstack/react-query";
+import { Button } from "@mantine/core";
 import cx from "clsx";
 import { useState } from "react";
 
-import { api, take, whyNot, type Schemas } from "../api/client";
+import type { Schemas } from "../api/client";
 import { useJob } from "../job/JobContext";
-import { useStored } from "../ui/stored";
 import { useDates } from "../ui/useDates";
-import { useSettings } from "../ui/useSettings";
 import { Talk } from "../talk/Talk";
 import { roleWords, useMay, useMe } from "../ui/useMe";
 import { Wrong } from "../ui/Wait";
 import { Files } from "./Files";
-import { Keypad } from "./Keypad";
-import { Picture } from "./Picture";
+import { Instrument } from "../bay/Instrument";
+import { Keypad } from "../bay/Keypad";
+import { Picture } from "../bay/Picture";
 import css from "./proof.module.css";
 import { Scale } from "./Scale";
 import type { AskedReading, Proven, useProof } from "./useProof";
@@ -132,14 +130,7 @@ function Means({ verdict: v, proven }: { verdict: Schemas["Meaning"]; proven: Pr
 }
 
 function Entering({ reading: r, enter, document }: { reading: AskedReading; enter: (text: string, device?: string) => void; document: ReturnType<typeof useProof> }) {
-  const { id, state } = useJob();
-  const meters = useSettings().data?.settings.meters ?? [];
-  const [name, setName] = useStored("meter", "");
-  const meter = meters.find((m) => m.name === name) ?? meters[0];
-  const read = useMutation({
-    mutationFn: () => take(api.POST("/api/meter", { body: { document: state.doc as never, reading: r.id, meter: meter?.name ?? "" } })),
-    onSuccess: (got) => enter(got.entry, got.with),
-  });
+  const { id } = useJob();
   const me = useMe();
   const installs = useMay()("install");
   if (!installs) return <p className="soft">As {me?.person ? roleWords[me.person.role] : "who you are here"} you see what was read; who installs reads.</p>;
@@ -157,14 +148,7 @@ function Entering({ reading: r, enter, document }: { reading: AskedReading; ente
       ) : (
         <Keypad job={id} reading={r} enter={enter} />
       )}
-      {meters.length > 0 && r.unit !== "seen" && (
-        <div className={css.meter}>
-          <NativeSelect aria-label="Instrument" data={meters.map((m) => m.name)} value={meter?.name ?? ""} onChange={(e) => setName(e.currentTarget.value)} />
-          <Button variant="default" loading={read.isPending} onClick={() => read.mutate()}>
-            Read it from there
-          </Button>
-        </div>
-      )}
+      {r.unit !== "seen" && <Instrument reading={r.id} enter={enter} />}
       {r.unit !== "seen" && (
         <Files
           id={id}
@@ -176,7 +160,6 @@ function Entering({ reading: r, enter, document }: { reading: AskedReading; ente
           }}
         />
       )}
-      {read.isError && <Wrong>{whyNot(read.error)}</Wrong>}
       {document.failed && <p className="soft">The server does not answer: what is entered is kept here.</p>}
     </>
   );

@@ -1,10 +1,11 @@
 import { Button } from "@mantine/core";
 import { useState } from "react";
 
+import type { Schemas } from "../api/client";
 import { useStored } from "../ui/stored";
 import css from "./keypad.module.css";
-import type { AskedReading } from "./useProof";
 
+type AskedReading = Schemas["AskedReading"];
 
 /** unitsOf are the units that a reading is entered in, the usual first. */
 const unitsOf = (r: AskedReading): string[] => ({ V: r.drop ? ["mV", "V"] : ["V", "mV"], A: ["A", "mA"], Ω: ["Ω", "mΩ"], K: ["K"], seen: [] })[r.unit];

@@ -1,0 +1,110 @@
+package trace_test
+
+import (
+	"fmt"
+	"math"
+	"math/rand/v2"
+	"os"
+	"slices"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+
+	"epitrope/core/circuit"
+	"epitrope/core/design"
+	"epitrope/core/parts"
+	"epitrope/core/prove"
+	"epitrope/core/system"
+	"epitrope/core/trace"
+	"epitrope/internal/standin"
+)
+
+// odd are changes that no fault of the library makes, each over its whole range.
+var odd = map[string]func(d *design.Design, v *standin.Vehicle, r *rand.Rand){
+	"a resistance to steel": func(d *design.Design, v *standin.Vehicle, r *rand.Rand) {
+		w := anyWire(d, r)
+		ohm := 0.3 * math.Pow(15, r.Float64())
+		v.Changed(func(s system.System) system.System { return joined(s, w.To, d.System.Ends.Minus, ohm) }, nil)
+	},
+	"two wires crossed": func(d *design.Design, v *standin.Vehicle, r *rand.Rand) {
+		a, b := anyWire(d, r).ID, anyWire(d, r).ID
+		v.Changed(func(s system.System) system.System {
+			s.Wires = slices.Clone(s.Wires)
+			i := slices.IndexFunc(s.Wires, func(w system.Wire) bool { return w.ID == a })
+			k := slices.IndexFunc(s.Wires, func(w system.Wire) bool { return w.ID == b })
+			if s.Wires[i].From.Node() == s.Wires[k].To.Node() || s.Wires[k].From.Node() == s.Wires[i].To.Node() {
+				return s // they meet
+			}
+			s.Wires[i].To, s.Wires[k].To = s.Wires[k].To, s.Wires[i].To
+			for n, w := range slices.Clone(s.Wires) { // what floats is held by damp
+				for end, t := range []system.Terminal{w.From, w.To} {
+					if t.Node() != d.System.Ends.Minus.Node() {
+						s.Join(system.Wire{ID: fmt.Sprint("damp ", n, end), Role: system.Feed, From: t, To: d.System.Ends.Minus, Ohm: 1e6})
+					}
+				}
+			}
+			return s
+		}, nil)
+	},
+	"a bridge": func(d *design.Design, v *standin.Vehicle, r *rand.Rand) {
+		a, b := anyWire(d, r), anyWire(d, r)
+		ohm := 0.02 * math.Pow(50, r.Float64())
+		v.Changed(func(s system.System) system.System { return joined(s, a.From, b.To, ohm) }, nil)
+	},
+	"a battery of another chemistry": func(d *design.Design, v *standin.Vehicle, r *rand.Rand) {
+		volts := (0.9 + 1.5*r.Float64()) * d.Facts.AuxN
+		v.Changed(nil, func(s *circuit.State) { s.AuxOwnV += volts })
+	},
+}
+
+func anyWire(d *design.Design, r *rand.Rand) system.Wire {
+	for {
+		if w := d.System.Wires[r.IntN(len(d.System.Wires))]; w.Role == system.Feed || w.Role == system.Signal {
+			return w
+		}
+	}
+}
+
+func joined(s system.System, a, b system.Terminal, ohm float64) system.System {
+	if a.Node() == b.Node() {
+		return s
+	}
+	s.Wires = slices.Clone(s.Wires)
+	s.Join(system.Wire{ID: "odd", Role: system.Feed, From: a, To: b, Ohm: ohm})
+	return s
+}
+
+// What nobody has thought of ends as that, and is never named as something else with much certainty.
+func TestWhatIsNotKnownIsNotNamed(t *testing.T) {
+	list := documents(t, 4)
+	named, none, all := map[string]int{}, 0, 0
+	most := fewer(200, 8)
+	for i := 0; all < most; i++ {
+		d := design.Of(list[i%len(list)], parts.Stock())
+		p, tr := prove.Wider(d), trace.Of(d)
+		r := rand.New(rand.NewPCG(uint64(i), 77))
+		for _, kind := range []string{"a resistance to steel", "two wires crossed", "a bridge", "a battery of another chemistry"} {
+			seed := r.Uint64()
+			sound, faulty := standin.Build(d, p, seed), standin.Build(d, p, seed)
+			odd[kind](d, faulty, r)
+			says := owner(p, sound, faulty)
+			if says == "" {
+				continue
+			}
+			all++
+			out := look(t, tr, faulty, says, 14, r, os.Getenv("EPITROPE_TRACE") != "")
+			if out.share >= 0.6 {
+				named[kind+" as "+out.name]++
+			}
+			if out.none > out.share {
+				none++
+			}
+		}
+	}
+	total := 0
+	for _, n := range named {
+		total += n
+	}
+	t.Logf("%d vehicles: %d end as not known, %d are named: %v", all, none, total, named)
+	assert.LessOrEqual(t, total, all*6/10, "what shows the same as something known is still named for it")
+}

@@ -1,0 +1,123 @@
+package trace_test
+
+import (
+	"math/rand/v2"
+	"slices"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+
+	"epitrope/core/fault"
+	"epitrope/core/prove"
+	"epitrope/core/trace"
+	"epitrope/internal/standin"
+)
+
+// Two faults at once: each is found and mended, one after the other.
+func TestTwoFaultsAreFound(t *testing.T) {
+	both, all, missed := 0, 0, map[string]int{}
+	vehicles(t, fewer(200, 8), func(v vehicle, r *rand.Rand) {
+		faults := fault.Of(v.v.Design)
+		first, size := *v.v.Fault(), v.v.Size()
+		for range 20 {
+			f := faults[r.IntN(len(faults))]
+			second := f.Size(r.Float64())
+			seed := r.Uint64()
+			alone := standin.Build(v.v.Design, v.v.Proof, seed).With(f, second)
+			if f.At == first.At || owner(v.v.Proof, standin.Build(v.v.Design, v.v.Proof, seed), alone) == "" {
+				continue
+			}
+			all++
+			if found := mendBoth(t, v, seed, prove.Sized{Fault: first, Size: size}, prove.Sized{Fault: f, Size: second}, r); found {
+				both++
+			} else {
+				missed[string(first.Kind)+"+"+string(f.Kind)]++
+			}
+			return
+		}
+	})
+	assert.GreaterOrEqual(t, float64(both), 0.6*float64(all))
+	t.Logf("%d vehicles with two faults: both mended within 14 tests in %.0f %%; missed %v", all, 100*float64(both)/float64(all), missed)
+}
+
+// mendBoth traces and mends until nothing is complained of, within fourteen tests.
+func mendBoth(t *testing.T, v vehicle, seed uint64, a, b prove.Sized, r *rand.Rand) bool {
+	t.Helper()
+	left := []prove.Sized{a, b}
+	build := func() *standin.Vehicle {
+		out := standin.Build(v.v.Design, v.v.Proof, seed)
+		for _, f := range left {
+			out = out.Also(f.Fault, f.Size)
+		}
+		return out
+	}
+	sound := standin.Build(v.v.Design, v.v.Proof, seed)
+	e := trace.Evidence{Format: trace.Format, Version: trace.Version}
+	now := build()
+	complaint := owner(v.v.Proof, sound, now)
+	if complaint == "" {
+		return true
+	}
+	e.Seen = append(e.Seen, trace.Observed{Symptom: complaint})
+	mends := 0
+	for tests := 0; tests < 14; {
+		bel := v.tr.Believe(e)
+		if bel.Act != "" || len(bel.Next) == 0 {
+			if len(bel.Suspects) == 0 || mends > 5 {
+				return false
+			}
+			mends++
+			mended := false
+			for _, id := range append(slices.Clone(bel.Suspects[0].Faults), bel.Suspects[0].Same...) {
+				at := slices.IndexFunc(left, func(f prove.Sized) bool { return f.ID == id })
+				if at < 0 {
+					continue
+				}
+				left = slices.Delete(slices.Clone(left), at, at+1)
+				e.Seen = append(e.Seen, trace.Observed{Mended: id})
+				mended = true
+				break
+			}
+			if !mended { // nothing is wrong there: it was looked at
+				for _, s := range bel.Suspects[:1] {
+					for _, id := range s.Faults {
+						at := slices.IndexFunc(fault.Of(v.v.Design), func(f fault.Fault) bool { return f.ID == id })
+						e.Seen = append(e.Seen, trace.Observed{Look: fault.Of(v.v.Design)[at].At})
+					}
+				}
+				tests++
+				continue
+			}
+			if len(left) == 0 {
+				return true
+			}
+			now = build()
+			says := owner(v.v.Proof, sound, now)
+			if says == "" {
+				return true
+			}
+			e.Seen = append(e.Seen, trace.Observed{Symptom: says})
+			continue
+		}
+		n := bel.Next[0]
+		tests++
+		if n.Look {
+			found := ""
+			for _, f := range left {
+				if f.At == n.ID && r.Float64() < 0.8 {
+					found = f.ID
+				}
+			}
+			e.Seen = append(e.Seen, trace.Observed{Look: n.ID, Found: found})
+			continue
+		}
+		reading, _ := v.tr.Reading(n.ID)
+		value, ok := now.Reads(reading)
+		entry := reading.Says(value)
+		if !ok {
+			entry = prove.Jumping
+		}
+		e.Seen = append(e.Seen, trace.Observed{Reading: n.ID, Entry: entry})
+	}
+	return false
+}

@@ -1,0 +1,158 @@
+import { Button } from "@mantine/core";
+import { Link } from "@tanstack/react-router";
+import { useState } from "react";
+
+import { Instrument } from "../bay/Instrument";
+import { Keypad } from "../bay/Keypad";
+import { Picture } from "../bay/Picture";
+import { useMay } from "../ui/useMe";
+import { TextButton } from "../ui/TextButton";
+import { well, type Case } from "./cases";
+import { complaintOf } from "./TraceSheet";
+import css from "./trace.module.css";
+import type { Test, Traced, useTrace } from "./useTrace";
+
+interface Props {
+  trace: ReturnType<typeof useTrace>;
+  found: Traced;
+  of: Case;
+}
+
+/** Now is the test that tells most for its minutes, and what to do where a look costs less than another test. */
+export function Now({ trace, found, of }: Props) {
+  const installs = useMay()("install");
+  const [chosen, choose] = useState("");
+  const act = found.suspects.find((s) => s.id === found.act);
+  const place = act && !found.next.some((n) => n.id === chosen) ? placesOf(found, act.faults)[0] : undefined;
+  const test = found.next.find((n) => n.id === chosen) ?? found.next[0];
+  const others = found.next.filter((n) => n !== test || place);
+  const mended = of.entries.findLast((e) => e.kind === "mended");
+  return (
+    <>
+      <p className={css.line} role="status">
+        {complaintOf(of, found)}
+        {trace.unsent > 0 && `; ${trace.unsent} kept on this device until the server answers`}
+        {trace.asking && "; working it out"}
+      </p>
+      {mended && <Mended trace={trace} found={found} />}
+      {place && act ? (
+        <article className={css.one}>
+          <h2>Look now: {place.name}</h2>
+          <p className={css.where}>{act.look}.</p>
+          <p className="soft">Another test would cost more than this look.</p>
+          {installs && <Looked key={place.id} trace={trace} found={found} place={place.id} />}
+        </article>
+      ) : test ? (
+        <One key={test.id} test={test} trace={trace} found={found} installs={installs} />
+      ) : (
+        <h2>No test that is left here tells more.</h2>
+      )}
+      {others.length > 0 && (
+        <section className={css.others} aria-label="Other tests">
+          <h3>Or, where that cannot be reached</h3>
+          <ul>
+            {others.map((n) => (
+              <li key={n.id}>
+                <TextButton onClick={() => choose(n.id)}>
+                  {n.look ? `Look at ${n.what}` : n.what} <span className="soft">{Math.ceil(n.minutes)} min</span>
+                </TextButton>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+    </>
+  );
+}
+
+const placesOf = (found: Traced, faults: string[]) => found.places.filter((p) => p.faults.some((f) => faults.includes(f.id)));
+
+function One({ test, trace, found, installs }: { test: Test; trace: Props["trace"]; found: Traced; installs: boolean }) {
+  const reading = found.readings.find((r) => r.id === test.id);
+  const station = found.stations.find((s) => s.id === test.station);
+  const enter = (text: string, device = "") => trace.enter("traced", test.id, text, `${test.what}: ${text}`, device);
+  return (
+    <article className={css.one}>
+      {station && (
+        <p className={css.setup}>
+          <b>{station.name}.</b> {station.setup.join(" · ")}
+        </p>
+      )}
+      <h2>{test.look ? `Look at ${test.what}` : test.what}</h2>
+      {reading && <Picture picture={reading.picture} says={reading.where} />}
+      <p className={css.where}>
+        {test.where}. <span className="soft">{test.range && `${test.range}. `}About {Math.ceil(test.minutes)} min.</span>
+      </p>
+      {test.live && <p className={css.live}>{test.live}.</p>}
+      {installs && reading && <Keypad job={trace.id} reading={reading} enter={enter} />}
+      {installs && reading && <Instrument reading={reading.id} enter={enter} />}
+      {installs && test.look && <Looked key={test.id} trace={trace} found={found} place={test.id} />}
+      {test.means.length > 0 && (
+        <dl className={css.means} aria-label="What it would mean">
+          {test.means.map((m) => (
+            <div key={m.says}>
+              <dt>{m.says}</dt>
+              <dd>{m.points.length > 0 ? m.points.join("; or ") : "tells little by itself"}</dd>
+            </div>
+          ))}
+        </dl>
+      )}
+    </article>
+  );
+}
+
+/** Looked is what came of a look: all well, or one of what may be wrong there. */
+function Looked({ trace, found, place }: { trace: Props["trace"]; found: Traced; place: string }) {
+  const at = found.places.find((p) => p.id === place);
+  const [open, setOpen] = useState(false);
+  if (!at) return null;
+  return (
+    <>
+      <div className={css.acts}>
+        <Button size="lg" variant="default" onClick={() => trace.enter("looked", place, well, `${at.name}: all well`)}>
+          All is well there
+        </Button>
+        <Button size="lg" aria-expanded={open} onClick={() => setOpen(!open)}>
+          Something is wrong
+        </Button>
+      </div>
+      {open && (
+        <ul className={css.said}>
+          {at.faults.map((f) => (
+            <li key={f.id}>
+              <button type="button" onClick={() => trace.enter("looked", place, f.id, `${at.name}: ${f.says}`)}>
+                {f.says}
+              </button>
+            </li>
+          ))}
+        </ul>
+      )}
+    </>
+  );
+}
+
+/** Mended is what proves a mend, and the end of a case. */
+function Mended({ trace, found }: { trace: Props["trace"]; found: Traced }) {
+  const last = trace.now?.entries.findLast((e) => e.kind === "mended");
+  const proves = (last?.entry ?? "").split(" ").filter((id) => found.readings.some((r) => r.id === id));
+  return (
+    <section className={css.mended} aria-label="Mended">
+      <p>
+        Mended. {proves.length > 0 ? "What proves it:" : "What was complained of is tried again."} An old vehicle may have more than one fault: what was read before the mend counts with it.
+      </p>
+      <ul>
+        {proves.map((id) => (
+          <li key={id}>{found.readings.find((r) => r.id === id)?.what}</li>
+        ))}
+      </ul>
+      <div className={css.acts}>
+        <Button size="lg" component={Link} to={`/jobs/${trace.id}/proof`}>
+          To the proof
+        </Button>
+        <Button size="lg" variant="default" onClick={() => trace.enter("closed", "case", "closed", "Case closed")}>
+          Close the case
+        </Button>
+      </div>
+    </section>
+  );
+}
