@@ -232,3 +232,44 @@ func TestProve(t *testing.T) {
 	assert.NotZero(t, code)
 	assert.Contains(t, errs, "line 2: value")
 }
+
+// A fault is traced from files alone: first what may be wrong, then what is, and wrong evidence is named.
+func TestTrace(t *testing.T) {
+	doc := `{"format":"epitrope-job","version":1,"alternator":{"label":"120/200 A"},"aux":{"chemistry":"agm","capacityAh":100},` +
+		`"use":{"dailyAh":20}}`
+	evidence := filepath.Join(t.TempDir(), "e.json")
+	write := func(seen string) {
+		require.NoError(t, os.WriteFile(evidence, []byte(`{"format":"epitrope-evidence","version":1,"seen":`+seen+`}`), 0o600))
+	}
+	code, out, errs := epitrope(t, doc, "trace", "--symptoms")
+	require.Zero(t, code, errs)
+	assert.Contains(t, out, "no-charge: ")
+	write(`[{"symptom":"no-charge"}]`)
+	code, out, errs = epitrope(t, doc, "trace", "--evidence", evidence, "-")
+	require.Zero(t, code, errs)
+	assert.Contains(t, out, "next: ")
+	assert.NotContains(t, out, "look now")
+	write(`[{"symptom":"no-charge"},{"reading":"at-f1-in-fast-idle","entry":"14.2 V"},{"reading":"at-f1-out-fast-idle","entry":"0.0 V"}]`)
+	code, out, errs = epitrope(t, doc, "trace", "--evidence", evidence, "-")
+	require.Zero(t, code, errs)
+	assert.Regexp(t, `(?m)^\d+ % blown f1: F1 is blown`, out)
+	code, out, errs = epitrope(t, doc, "trace", "--json", "--evidence", evidence, "-")
+	require.Zero(t, code, errs)
+	var told struct {
+		Suspects []struct {
+			ID    string
+			Share float64
+		}
+	}
+	require.NoError(t, json.Unmarshal([]byte(out), &told))
+	assert.Equal(t, "blown f1", told.Suspects[0].ID)
+	write(`[{"reading":"charge","entry":"plenty"}]`)
+	code, _, errs = epitrope(t, doc, "trace", "--evidence", evidence, "-")
+	assert.NotZero(t, code)
+	assert.Contains(t, errs, "seen[0].reading")
+	assert.Contains(t, errs, "31.5 A")
+	require.NoError(t, os.WriteFile(evidence, []byte(`{"format":"epitrope-job"}`), 0o600))
+	code, _, errs = epitrope(t, doc, "trace", "--evidence", evidence, "-")
+	assert.NotZero(t, code)
+	assert.Contains(t, errs, "epitrope-evidence")
+}

@@ -80,7 +80,8 @@ func ofComponent(d *design.Design, c system.Component) (list []Fault) {
 // ofFeed are the faults of what a signal is taken from: it is live when it should not be, or dead.
 func ofFeed(id string, of system.FeedPoint) (list []Fault) {
 	put := func(f Fault, running bool, keys ...system.Key) {
-		if of.Running == running && len(of.Keys) == len(keys) && !slices.ContainsFunc(keys, func(k system.Key) bool { return !slices.Contains(of.Keys, k) }) {
+		other := func(k system.Key) bool { return !slices.Contains(of.Keys, k) }
+		if of.Running == running && len(of.Keys) == len(keys) && !slices.ContainsFunc(keys, other) {
 			return // it is so as it was planned
 		}
 		f.wrong = device(id, func(f *system.FeedPoint, _ float64) { f.Keys, f.Running = keys, running })

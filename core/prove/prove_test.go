@@ -157,8 +157,10 @@ func TestFaultsAreNoticedAndNamed(t *testing.T) {
 			tried++
 			all++
 			outcome := proved(p, faulty)
-			wrong := slices.ContainsFunc(outcome.Verdicts, func(v prove.Meaning) bool { return v.Level == prove.Out ||
-				v.Level == prove.Impossible })
+			wrong := slices.ContainsFunc(outcome.Verdicts, func(v prove.Meaning) bool {
+				return v.Level == prove.Out ||
+					v.Level == prove.Impossible
+			})
 			if wrong {
 				noticed++
 			} else {

@@ -31,19 +31,23 @@ func TestWhatIsNoEvidenceIsRefused(t *testing.T) {
 func TestWhatCannotBeUsedIsNamed(t *testing.T) {
 	tr := trace.Of(jobtest.Design(t, relay))
 	b := tr.Believe(trace.Evidence{Seen: []trace.Observed{{Symptom: "no-charge"}, {Symptom: "ghosts"}, {Reading: "charge", Entry: "much"},
-		{Reading: "nowhere", Entry: "1 V"}, {Look: "attic"}, {Look: "f1", Found: "open attic"}, {Mended: "ghosts"}, {}, {Symptom: "hot", Look: "f1"}}})
+		{Reading: "nowhere", Entry: "1 V"}, {Look: "attic"}, {Look: "f1", Found: "open attic"}, {Mended: "ghosts"}, {}, {Symptom: "hot",
+			Look: "f1"}}})
 	fields := map[int]string{}
 	for _, p := range b.Problems {
 		fields[p.At] = p.Field
 		assert.NotEmpty(t, p.Allowed)
 	}
-	assert.Equal(t, map[int]string{1: "symptom", 2: "reading", 3: "reading", 4: "look", 5: "found", 6: "mended", 7: "symptom", 8: "symptom"}, fields)
+	assert.Equal(t, map[int]string{1: "symptom", 2: "reading", 3: "reading", 4: "look", 5: "found", 6: "mended", 7: "symptom",
+		8: "symptom"},
+		fields)
 	assert.NotEmpty(t, b.Suspects, "what was complained of still counts")
 }
 
 // Whatever is sent, it is read or refused, and believed without falling; every share is one.
 func FuzzEvidence(f *testing.F) {
-	for _, seen := range []string{`[]`, `[{"symptom":"no-charge"}]`, `[{"reading":"charge","entry":"0.3 A"},{"look":"f1","found":"blown f1"}]`,
+	for _, seen := range []string{`[]`, `[{"symptom":"no-charge"}]`,
+		`[{"reading":"charge","entry":"0.3 A"},{"look":"f1","found":"blown f1"}]`,
 		`[{"mended":"blown f1"},{"reading":"lost-aux","entry":"jumps"}]`, `[{"reading":"charge","entry":"9e9 A"}]`} {
 		f.Add([]byte(`{"format":"epitrope-evidence","version":1,"seen":` + seen + `}`))
 	}
@@ -68,7 +72,8 @@ func TestTheLastReadingCounts(t *testing.T) {
 	tr := trace.Of(jobtest.Design(t, relay))
 	of := func(seen ...trace.Observed) trace.Belief { return tr.Believe(trace.Evidence{Seen: seen}) }
 	once := of(trace.Observed{Symptom: "no-charge"}, trace.Observed{Reading: "charge", Entry: "0.1 A"})
-	twice := of(trace.Observed{Reading: "charge", Entry: "22 A"}, trace.Observed{Symptom: "no-charge"}, trace.Observed{Reading: "charge", Entry: "0.1 A"})
+	twice := of(trace.Observed{Reading: "charge", Entry: "22 A"}, trace.Observed{Symptom: "no-charge"}, trace.Observed{Reading: "charge",
+		Entry: "0.1 A"})
 	assert.InDelta(t, once.Suspects[0].Share, twice.Suspects[0].Share, 1e-9)
 	a := of(trace.Observed{Reading: "charge", Entry: "0.1 A"}, trace.Observed{Reading: "start-running", Entry: "14.2 V"})
 	b := of(trace.Observed{Reading: "start-running", Entry: "14.2 V"}, trace.Observed{Reading: "charge", Entry: "0.1 A"})

@@ -32,9 +32,6 @@ test("the people", async ({ page }) => {
 test("the section", async ({ page }) => {
   await open(page, "Mobile vet");
   await shoot(page, "section");
-  await part(page, "c1").click();
-  await page.locator("[data-working]", { hasText: "voltage lost" }).locator("summary").click();
-  await shoot(page, "part-opened");
 });
 
 test("a logged test", async ({ page }) => {
@@ -57,15 +54,12 @@ test("the survey", async ({ page }) => {
   await shoot(page, "survey-phone");
 });
 
-test("the drawing and the extras", async ({ page }) => {
+test("the drawing", async ({ page }) => {
   await open(page, "Touring sound recordist");
   await page.keyboard.press("4");
   await page.getByRole("tab", { name: "Drawing" }).click();
   await expect(page.getByRole("img", { name: /Wiring drawing/ })).toBeVisible();
   await shoot(page, "drawing");
-  await page.getByRole("tab", { name: "Extras" }).click();
-  await expect(page.getByRole("region", { name: "Isolator Q1", exact: true })).toBeVisible();
-  await shoot(page, "extras");
 });
 
 test("the lists and the steps", async ({ page }) => {
@@ -143,6 +137,19 @@ test("a proof on a phone", async ({ page }) => {
   await expect(page.getByText("As expected", { exact: true })).toBeVisible();
   await page.evaluate(() => window.scrollTo(0, 0));
   await shoot(page, "proof-phone");
+});
+
+test("a fault traced on a phone", async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await open(page, "Mobile vet");
+  await page.goto(`${page.url()}/trace`);
+  await page.getByRole("button", { name: "We drive for hours" }).click();
+  await page.getByRole("button", { name: "Begin", exact: true }).click();
+  await expect(page.getByRole("region", { name: "Test", exact: true }).getByRole("heading")).not.toHaveCount(0);
+  await expect(page.getByRole("region", { name: "What may be wrong" })).toBeVisible();
+  await expect(page.getByText("to be sent")).toBeHidden();
+  await page.evaluate(() => window.scrollTo(0, 0));
+  await shoot(page, "trace-phone");
 });
 
 test("on a phone", async ({ page }) => {

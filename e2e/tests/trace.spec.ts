@@ -62,7 +62,9 @@ for (const [width, height] of [[1280, 800], [390, 844]] as const) {
 
     // One test at a time is read at the vehicle, until a look costs less.
     const look = now.getByRole("heading", { name: /^Look/ });
-    for (let taken = 0; taken < 9 && !(await look.isVisible()); taken++) {
+    for (let taken = 0; taken < 9; taken++) {
+      await expect(now.getByRole("heading", { level: 2 }).first()).toBeVisible();
+      if (await look.isVisible()) break;
       const title = await now.getByRole("heading", { level: 2 }).first().innerText();
       await now.getByRole("button", { name: "Read it from there" }).click();
       await expect(done).toHaveCount(3 + taken);

@@ -77,7 +77,7 @@ func newAPI(s *store.Store, d *door.Door, way Way, mux *http.ServeMux) huma.API 
 	on(h, people.Look, huma.Operation{OperationID: "listJobs", Method: http.MethodGet, Path: "/api/jobs",
 		Summary: "Jobs, last saved first, a page at a time", Errors: []int{422, 503}}, a.list)
 	on(h, people.Design, post(huma.Operation{OperationID: "createJob", Method: http.MethodPost, Path: "/api/jobs",
-		Summary: "Store a new job",
+		Summary:       "Store a new job",
 		DefaultStatus: http.StatusCreated, Errors: []int{413, 422, 503}}), a.create)
 	on(h, people.Look, huma.Operation{OperationID: "openJob", Method: http.MethodGet, Path: "/api/jobs/{id}", Summary: "Open a job",
 		Errors: []int{404, 410, 503}}, a.open)

@@ -67,7 +67,7 @@ func (a *api) due(ctx context.Context, in *struct {
 		days := int(answers.Day(d.Due).Sub(now).Hours() / 24)
 		page.Due[i] = DueRow{Job: d.JobID, Number: d.Number, Title: d.Title, Key: d.Key, What: d.What, Due: d.Due,
 			State: answers.StateIn(days),
-			Days: days}
+			Days:  days}
 	}
 	if more {
 		last := list[len(list)-1]
@@ -107,7 +107,7 @@ func (a *api) workshopCalendar(ctx context.Context, _ *struct{}) (*fileAnswer, e
 	for i, d := range list {
 		events[i] = export.Event{JobID: d.JobID, Key: d.Key, Number: d.Number, At: d.SavedAt, What: d.What, Title: d.Title,
 			Customer: d.Customer,
-			Due: d.Due, Until: d.Until, EveryDays: d.EveryDays}
+			Due:      d.Due, Until: d.Until, EveryDays: d.EveryDays}
 	}
 	return calendarFile("epitrope", events), nil
 }

@@ -41,7 +41,7 @@ func TestATrialAndAComparison(t *testing.T) {
 	var refused server.Refusal
 	require.Equal(t, 422, call(t, "POST", h.URL+"/api/compare",
 		`{"document":{"format":"epitrope-job","version":1},"variants":[{"label":"A","changes":{"pins.chargerA":"11 A"}}]}`,
-			&refused).StatusCode)
+		&refused).StatusCode)
 	require.Len(t, refused.Problems, 1)
 	assert.Equal(t, "A: pins.chargerA", refused.Problems[0].Field)
 }

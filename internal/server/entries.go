@@ -99,7 +99,7 @@ func (a *api) addProof(ctx context.Context, in *struct {
 		entries = append(entries, store.ProofEntry{ID: strings.ToLower(e.ID), Kind: e.Kind, Subject: e.Subject, Entry: e.Entry,
 			ByWhom:   by.Name,
 			PersonID: by.column, Awaits: by.Role.Waits() && e.Kind != signoff.TripEntry && e.Case == "", WithWhat: e.With, State: e.State,
-				CaseID: caseOf(e),
+			CaseID:  caseOf(e),
 			TakenAt: who(ctx).byOurClock(e.At)})
 	}
 	if err := a.store(ctx).AddProof(ctx, in.ID, entries); err != nil {

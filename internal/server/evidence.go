@@ -57,7 +57,7 @@ func (a *api) registerEvidence(h huma.API) {
 		Summary: "Read a GPX track, or a table of time and speed or rpm, as a pattern of driving", Errors: []int{413, 422}}, a.readTrack)
 	on(h, people.Work, huma.Operation{OperationID: "testRegulation", Method: http.MethodPost, Path: "/api/regulation", RequestBody: binary,
 		Summary: "Judge a logged recording of the start battery: how its alternator is regulated", Errors: []int{413, 422}},
-			a.testRegulation)
+		a.testRegulation)
 }
 
 // unread is what is answered for a file that cannot be read.

@@ -22,7 +22,7 @@ func TestMake(t *testing.T) {
 	h := serve(t, dbtest.Store(t))
 	call(t, "POST", h.URL+"/api/parts",
 		file("kind,name,rating A,size,price,currency,stock\ncable,16 mm² red,,16 mm²,4.6,EUR,38\n=2+2,x,,,,,\nother,=HYPERLINK(1),,,,,\n"),
-			nil)
+		nil)
 	const doc = `{"format":"epitrope-job","version":1,"title":"<Bookmobile> & co","alternator":{"label":"90/180 A"},` +
 		`"routes":{"startM":5.4,"auxM":0.9},` +
 		`"loads":{"a1":{"kind":"fridge","name":"vaccine \"fridge\""}}}`

@@ -131,7 +131,7 @@ func answer(err error) error {
 		return nil
 	case errors.As(err, &reused):
 		return inputProblem(job.Problems{{Field: "Idempotency-Key", Value: short(reused.Name),
-			Wrong: "was the name of making something else",
+			Wrong:   "was the name of making something else",
 			Allowed: "a new name for each thing that is made"}})
 	case errors.Is(err, store.ErrUnstorable):
 		return problem(http.StatusUnprocessableEntity, "input", "What was sent holds characters or numbers that cannot be stored.")

@@ -20,7 +20,7 @@ func (a *api) registerTrips(h huma.API) {
 		Summary: "What a drive brought, held against what was proven", Errors: []int{404, 410, 413, 422, 503}}, a.judgeTrip)
 	on(h, people.Look, huma.Operation{OperationID: "readTrip", Method: http.MethodPost, Path: "/api/jobs/{id}/trip/file",
 		RequestBody: binary,
-		Summary: "Read a monitor's file of a drive", Errors: []int{404, 410, 413, 422, 503}}, a.readTrip)
+		Summary:     "Read a monitor's file of a drive", Errors: []int{404, 410, 413, 422, 503}}, a.readTrip)
 }
 
 func (a *api) judgeTrip(ctx context.Context, in *struct {

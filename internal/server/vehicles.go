@@ -40,7 +40,7 @@ func (a *api) registerVehicles(h huma.API) {
 		Summary: "The vehicle book as a comma-separated file", Errors: []int{503}}, a.exportVehicles)
 	on(h, people.Books, huma.Operation{OperationID: "importVehicles", Method: http.MethodPost, Path: "/api/vehicles",
 		MaxBodyBytes: maxParts,
-		Summary: "Put a file of answers into the vehicle book; lines that cannot be used are named and given back", Errors: []int{413, 422,
+		Summary:      "Put a file of answers into the vehicle book; lines that cannot be used are named and given back", Errors: []int{413, 422,
 			503}},
 		a.importVehicles)
 	on(h, people.Books, huma.Operation{OperationID: "withdrawAnswer", Method: http.MethodDelete, Path: "/api/vehicles",

@@ -7,7 +7,7 @@ import { away, lost, reached } from "./reach";
 const patience = 4000;
 
 /** worked are the addresses that are worked out from what is sent: the core answers them on this device too. */
-const worked = /^\/api\/(plan|methods(\/[a-z-]+)?|modes|moves|built|retrofit|shelf|trial|dates|make|proof|vocabulary)$/i;
+const worked = /^\/api\/(plan|methods(\/[a-z-]+)?|modes|moves|built|retrofit|shelf|trial|dates|make|proof|trace|vocabulary)$/i;
 
 /** keeps are the addresses whose answers are kept while they are wanted on this device. */
 let keeps: (path: string) => boolean = () => false;

@@ -7,6 +7,7 @@ import { Keypad } from "../bay/Keypad";
 import { Picture } from "../bay/Picture";
 import { useMay } from "../ui/useMe";
 import { TextButton } from "../ui/TextButton";
+import { Waiting } from "../ui/Wait";
 import { well, type Case } from "./cases";
 import { complaintOf } from "./TraceSheet";
 import css from "./trace.module.css";
@@ -32,10 +33,11 @@ export function Now({ trace, found, of }: Props) {
       <p className={css.line} role="status">
         {complaintOf(of, found)}
         {trace.unsent > 0 && `; ${trace.unsent} kept on this device until the server answers`}
-        {trace.asking && "; working it out"}
       </p>
       {mended && <Mended trace={trace} found={found} />}
-      {place && act ? (
+      {trace.old ? (
+        <Waiting what="Working out what tells most" />
+      ) : place && act ? (
         <article className={css.one}>
           <h2>Look now: {place.name}</h2>
           <p className={css.where}>{act.look}.</p>
@@ -47,7 +49,7 @@ export function Now({ trace, found, of }: Props) {
       ) : (
         <h2>No test that is left here tells more.</h2>
       )}
-      {others.length > 0 && (
+      {others.length > 0 && !trace.old && (
         <section className={css.others} aria-label="Other tests">
           <h3>Or, where that cannot be reached</h3>
           <ul>

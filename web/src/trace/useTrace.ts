@@ -47,6 +47,8 @@ export function useTrace() {
     failed: queue.failed,
     found: means.data,
     asking: means.isFetching || asked !== what,
+    /** What is known is of before the last entry. */
+    old: means.isPlaceholderData || asked !== what,
     wrong: means.error,
     again: () => void means.refetch(),
   };
