@@ -3,6 +3,8 @@
 #   circuits  20,000 random circuits, each switched on from rest
 #   spice     600 random circuits and every demo job in ngspice
 #   jobs      1,000 jobs drawn from the whole range that validation lets through, held against their days
+#   answers   each field of a job changes something that the job is told
+#   trace     2,000 vehicles with a fault each, 200 with two, 200 with one that is not known
 #   valid     an hour (VALID_TIME) of such jobs, driven through every answer
 #   fuzz      ten minutes (FUZZ_TIME) of circuits made to break the solver
 #   parsers   ten minutes (FUZZ_TIME) of each parser
@@ -20,6 +22,8 @@ part() {
 	circuits) go test -count=1 -timeout 60m -v -run 'TestSolvedWhereItComesToFromRest' ./core/network ;;
 	spice) go test -count=1 -timeout 60m -v -run 'Agree' ./internal/spice ;;
 	jobs) go test -count=1 -timeout 60m -v -run 'TestTheWeekIsSaid|TestMomentsAgreeWithStates' ./core/study ./core/rig ;;
+	answers) go test -count=1 -timeout 20m -v -run TestNoAnswerIsIgnored ./internal/export ;;
+	trace) go test -count=1 -timeout 90m -v -run 'TestOneFault|TestTwoFaults|TestWhatIsNotKnown' ./core/trace ;;
 	valid) EPITROPE_VALID=${VALID_TIME:-1h} go test -count=1 -timeout 3h -v -coverpkg=epitrope/core/... -run TestWhateverIsLetThrough ./internal/hardy ;;
 	fuzz) fuzz FuzzSolve ./core/network ;;
 	parsers)
@@ -28,10 +32,10 @@ part() {
 			fuzz "$name" "./$(dirname "$(grep -rlE --include='*_test.go' "func $name\(" core internal cmd)")"
 		done
 		;;
-	*) echo "check.sh: $1 is not circuits, spice, jobs, valid, fuzz or parsers" >&2 && exit 2 ;;
+	*) echo "check.sh: $1 is not circuits, spice, jobs, answers, trace, valid, fuzz or parsers" >&2 && exit 2 ;;
 	esac
 }
-[ $# -gt 0 ] || set -- circuits spice jobs valid fuzz parsers
+[ $# -gt 0 ] || set -- circuits spice jobs answers trace valid fuzz parsers
 for name in "$@"; do
 	part "$name"
 done

@@ -1,6 +1,7 @@
 package prove
 
 import (
+	"math"
 	"math/rand/v2"
 
 	"epitrope/core/circuit"
@@ -60,6 +61,11 @@ func (p *Proof) Takes(w Draw, wrong []Sized, stations map[string]bool) Shown {
 			}
 			return s
 		}}, stations)
+	for i, r := range p.Readings {
+		if !stations[r.Station] {
+			shown.values[i] = math.NaN()
+		}
+	}
 	return Shown{shown.values, shown.jumps}
 }
 

@@ -5,6 +5,7 @@ import (
 	"math"
 	"slices"
 
+	"epitrope/core/fault"
 	"epitrope/core/unit"
 )
 
@@ -32,8 +33,6 @@ type Belief struct {
 	Problems []Unusable `json:"problems" doc:"What of the evidence cannot be used"`
 	Next     []NextTest `json:"next" doc:"Tests, the best first; none where a look at the first suspect costs less"`
 	Act      string     `json:"act,omitempty" doc:"The suspect to look at now: measuring further costs more"`
-
-	posts []post
 }
 
 // post is a suspect with its share.
@@ -65,7 +64,7 @@ func (t *Trace) Believe(e Evidence) Belief {
 	defer t.mu.Unlock()
 	eras, wrong := t.eras(e)
 	posts, none := t.judge(eras)
-	b := Belief{Suspects: []Suspect{}, Doubted: []string{}, Problems: wrong, Next: []NextTest{}, None: none, posts: posts}
+	b := Belief{Suspects: []Suspect{}, Doubted: []string{}, Problems: wrong, Next: []NextTest{}, None: none}
 	if wrong == nil {
 		b.Problems = []Unusable{}
 	}
@@ -88,6 +87,10 @@ func (t *Trace) Believe(e Evidence) Belief {
 		}
 	}
 	b.Next, b.Act = t.next(posts, now, b)
+	b.None, b.Sound = told(b.None), told(b.Sound)
+	for i := range b.Suspects {
+		b.Suspects[i].Share = told(b.Suspects[i].Share)
+	}
 	return b
 }
 
@@ -100,6 +103,13 @@ func soundOf(posts []post) (share float64) {
 	}
 	return share
 }
+
+// ranked is a figure as far as it decides an order: what is equal but for the last bits, which differ from machine to machine, keeps
+// the order in which it stands.
+func ranked(of float64) float64 { return math.Round(of*1e4) / 1e4 }
+
+// told is a share as far as it is told: no finer than such shares are.
+func told(share float64) float64 { return math.Round(100*share) / 100 }
 
 // each is each fault by itself, alone or beside another: how likely it is that this is wrong.
 func (t *Trace) each(posts []post) (list []post) {
@@ -115,7 +125,7 @@ func (t *Trace) each(posts []post) (list []post) {
 			list = append(list, p)
 		}
 	}
-	slices.SortStableFunc(list, func(a, b post) int { return cmp.Compare(b.share, a.share) })
+	slices.SortStableFunc(list, func(a, b post) int { return cmp.Compare(ranked(b.share), ranked(a.share)) })
 	return list
 }
 
@@ -123,30 +133,49 @@ func (t *Trace) each(posts []post) (list []post) {
 func (t *Trace) judge(eras []era) (posts []post, none float64) {
 	now := eras[len(eras)-1]
 	at := t.stationsOf(now)
-	t.workAll(t.list, at)
+	t.workAll(t.list, at, fewTries)
+	best := math.Inf(-1)
 	for _, s := range t.list {
-		f := t.weigh(s, now, slipOften)
-		f.log += math.Log(s.prior)
-		posts = append(posts, post{s, 0, f})
+		posts = append(posts, t.weighed(s, now))
+		best = max(best, posts[len(posts)-1].log)
+	}
+	likely := []*suspect{}
+	for _, p := range posts {
+		if p.log > best-unlikely {
+			likely = append(likely, p.suspect)
+		}
+	}
+	t.workAll(likely, at, tries)
+	for i, p := range posts {
+		if p.log > best-unlikely {
+			posts[i] = t.weighed(p.suspect, now)
+		}
 	}
 	unknown := t.weigh(t.list[0], now, noneSlip).log + math.Log(nonePrior)
 	for range now.symptoms {
 		unknown += math.Log(noneSeen)
 	}
-	none = share1(posts, unknown)
+	none = shareOut(posts, unknown)
 	if none > pairsFrom || posts[0].share > pairsFrom {
 		posts = append(posts, t.pairs(posts, now)...)
-		none = share1(posts, unknown)
+		none = shareOut(posts, unknown)
 	}
 	if len(eras) > 1 {
 		none = t.before(posts, eras[:len(eras)-1], unknown)
 	}
-	slices.SortStableFunc(posts, func(a, b post) int { return cmp.Compare(b.share, a.share) })
+	slices.SortStableFunc(posts, func(a, b post) int { return cmp.Compare(ranked(b.share), ranked(a.share)) })
 	return posts, none
 }
 
-// share1 gives each suspect its share, beside what is not known here.
-func share1(posts []post, unknown float64) (none float64) {
+// weighed is a suspect with how well it explains what was seen, and how often it is what is wrong.
+func (t *Trace) weighed(s *suspect, now era) post {
+	f := t.weigh(s, now, slipOften)
+	f.log += math.Log(s.prior)
+	return post{s, 0, f}
+}
+
+// shareOut gives each suspect its share, beside what is not known here.
+func shareOut(posts []post, unknown float64) (none float64) {
 	top := unknown
 	for _, p := range posts {
 		top = max(top, p.log)
@@ -219,22 +248,22 @@ func (t *Trace) before(posts []post, eras []era, unknown float64) (none float64)
 		for _, e := range eras {
 			with := slices.Clone(p.wrong)
 			for _, id := range e.with {
-				if at := t.index(id); at >= 0 && !slices.ContainsFunc(p.wrong, func(f faultOf) bool { return f.ID == id }) {
+				if at := t.index(id); at >= 0 && !slices.ContainsFunc(p.wrong, func(f fault.Fault) bool { return f.ID == id }) {
 					with = append(with, t.list[at].wrong[0])
 				}
 			}
 			s := t.together(with)
-			t.work(s, t.stationsOf(e))
+			t.work(s, t.stationsOf(e), tries)
 			posts[i].log += t.weigh(s, e, slipOften).log
 		}
 	}
 	for _, e := range eras {
 		unknown += float64(len(e.symptoms)) * math.Log(noneSeen)
 		s := t.together(nil)
-		t.work(s, t.stationsOf(e))
+		t.work(s, t.stationsOf(e), tries)
 		unknown += t.weigh(s, e, noneSlip).log
 	}
-	return share1(posts, unknown)
+	return shareOut(posts, unknown)
 }
 
 // Share is a share in words, no finer than such shares are.

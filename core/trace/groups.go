@@ -28,7 +28,7 @@ func (t *Trace) grouped(posts []post) (list []group) {
 			list = append(list, group{post: p})
 			continue
 		}
-		t.work(p.suspect, everywhere(t))
+		t.work(p.suspect, everywhere(t), tries)
 		at := slices.IndexFunc(list, func(g group) bool { return len(g.wrong) > 0 && len(p.wrong) > 0 && t.alike(g.post, p) })
 		if at < 0 {
 			list = append(list, group{post: p})
@@ -37,7 +37,7 @@ func (t *Trace) grouped(posts []post) (list []group) {
 		list[at].same = append(list[at].same, p)
 		list[at].share += p.share
 	}
-	slices.SortStableFunc(list, func(a, b group) int { return cmp.Compare(b.share, a.share) })
+	slices.SortStableFunc(list, func(a, b group) int { return cmp.Compare(ranked(b.share), ranked(a.share)) })
 	return list
 }
 
@@ -56,6 +56,9 @@ func (p post) shows(i int) (mean, spread, jumps float64, ok bool) {
 	for k, w := range p.sizes {
 		jumps += w * p.suspect.steps[k].jumps(i)
 		for _, at := range p.suspect.steps[k].shown {
+			if at.Values == nil {
+				continue
+			}
 			if v := at.Values[i]; !math.IsNaN(v) {
 				mean, square, n = mean+w*v, square+w*v*v, n+w
 			}
@@ -144,7 +147,7 @@ func (t *Trace) proves(p post) []string {
 			list = append(list, far{r.ID, off})
 		}
 	}
-	slices.SortStableFunc(list, func(a, b far) int { return cmp.Compare(b.off, a.off) })
+	slices.SortStableFunc(list, func(a, b far) int { return cmp.Compare(ranked(b.off), ranked(a.off)) })
 	ids := []string{}
 	for _, f := range list[:min(mostProofs, len(list))] {
 		ids = append(ids, f.id)

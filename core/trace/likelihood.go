@@ -122,10 +122,10 @@ func (t *Trace) varies(s *suspect, k int, of []read) (mean []float64, vary [][]f
 	n, at := len(of), s.steps[k]
 	mean, vary, jumps, known = make([]float64, n), make([][]float64, n), make([]float64, n), make([]bool, n)
 	all := make([]float64, n*(len(t.draws)+len(at.near)))
-	share := 1 / math.Sqrt(float64(len(t.draws)-1))
 	for a, r := range of {
 		vary[a], all = all[:len(t.draws)+len(at.near)], all[len(t.draws)+len(at.near):]
-		if !s.done[t.proof.Readings[r.i].Station] {
+		draws := s.done[t.proof.Readings[r.i].Station]
+		if draws == 0 {
 			continue
 		}
 		mean[a], known[a] = at.mean(r.i)
@@ -133,9 +133,9 @@ func (t *Trace) varies(s *suspect, k int, of []read) (mean []float64, vary [][]f
 		if !known[a] {
 			continue
 		}
-		for i := range t.draws {
+		for i := range draws {
 			if v := at.shown[i].Values[r.i]; !math.IsNaN(v) {
-				vary[a][i] = (v - mean[a]) * share
+				vary[a][i] = (v - mean[a]) / math.Sqrt(float64(draws-1))
 			}
 		}
 		for i, near := range at.near {

@@ -41,7 +41,7 @@ func (t *Trace) next(posts []post, now era, b Belief) (list []NextTest, act stri
 	groups := []group{}
 	for _, g := range t.grouped(posts) {
 		if g.share >= leastThought && len(groups) < mostThought {
-			t.work(g.suspect, everywhere(t))
+			t.work(g.suspect, everywhere(t), tries)
 			groups = append(groups, g)
 		}
 	}
@@ -70,15 +70,15 @@ func (t *Trace) next(posts []post, now era, b Belief) (list []NextTest, act stri
 		m := minutes(r, was)
 		if gain := tells(parcels, before); gain/(m+handling) > leastTells {
 			one := t.reads(r, m)
-			one.Tells, one.Means = gain/before, t.means(r, parcels, groups)
-			all = append(all, worth{one, gain / (m + handling)})
+			one.Tells, one.Means = told(gain/before), t.means(r, parcels, groups)
+			all = append(all, worth{one, ranked(gain / (m + handling))})
 		}
 	}
 	for _, l := range t.lookedAt(groups, now) {
 		gain := tells(l.parcels, before)
 		if m := l.test.Minutes + handling; gain/m > leastTells {
-			l.test.Tells = gain / before
-			all = append(all, worth{l.test, gain / m})
+			l.test.Tells = told(gain / before)
+			all = append(all, worth{l.test, ranked(gain / m)})
 		}
 	}
 	slices.SortStableFunc(all, func(a, b worth) int { return cmp.Compare(b.each, a.each) })

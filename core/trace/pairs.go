@@ -8,8 +8,6 @@ import (
 	"epitrope/core/fault"
 )
 
-type faultOf = fault.Fault
-
 // When two faults at once are thought of: from which share of what is not known, or of nothing wrong; of how many that explain a
 // part of what was seen; and how often there are two, to one. Source: from memory.
 const (
@@ -37,7 +35,7 @@ func (t *Trace) pairs(posts []post, now era) (list []post) {
 		total += p.prior
 		parts = append(parts, part{p, t.weigh(p.suspect, now, partly).log + math.Log(p.prior)})
 	}
-	slices.SortStableFunc(parts, func(a, b part) int { return cmp.Compare(b.log, a.log) })
+	slices.SortStableFunc(parts, func(a, b part) int { return cmp.Compare(ranked(b.log), ranked(a.log)) })
 	parts = parts[:min(pairsOf, len(parts))]
 	suspects := []*suspect{}
 	for i, a := range parts {
@@ -50,11 +48,9 @@ func (t *Trace) pairs(posts []post, now era) (list []post) {
 			suspects = append(suspects, s)
 		}
 	}
-	t.workAll(suspects, t.stationsOf(now))
+	t.workAll(suspects, t.stationsOf(now), tries)
 	for _, s := range suspects {
-		f := t.weigh(s, now, slipOften)
-		f.log += math.Log(s.prior)
-		list = append(list, post{s, 0, f})
+		list = append(list, t.weighed(s, now))
 	}
 	return list
 }

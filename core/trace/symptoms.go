@@ -132,15 +132,15 @@ func (t *Trace) heard(s *suspect, k int, reading string, likely func(value, soun
 	if i < 0 {
 		return unsaid
 	}
-	sum, sound := 0.0, t.proof.Sound(i).Middle
-	for _, at := range s.steps[k].shown {
+	sum, sound, draws := 0.0, t.proof.Sound(i).Middle, s.done[t.proof.Readings[i].Station]
+	for _, at := range s.steps[k].shown[:draws] {
 		if v := at.Values[i]; math.IsNaN(v) {
 			sum += unsaid
 		} else {
 			sum += likely(v, sound, at.Jumps[i])
 		}
 	}
-	return sum / float64(len(s.steps[k].shown))
+	return sum / float64(draws)
 }
 
 // reading is a reading's place among the proof's; -1 where there is none such.

@@ -29,10 +29,13 @@ type Trace struct {
 	pairsKnown map[string]*suspect
 }
 
-// tries are in how many draws of the installation each fault is tried; sizes in how many sizes, alone and beside another that
-// has a size.
+// tries are in how many draws of the installation each fault is tried, and in how few at first: one that is then unlikelier than
+// the likeliest by so much, in natural logarithms, is tried no further. sizes are in how many sizes, alone and beside another
+// that has a size.
 const (
 	tries         = 8
+	fewTries      = 3
+	unlikely      = 12.0
 	sizes         = 9
 	sizesTogether = 4
 )
@@ -42,7 +45,7 @@ type suspect struct {
 	wrong []fault.Fault // none: nothing is wrong
 	prior float64       // not yet one in all
 	steps []step
-	done  map[string]bool // the stations at which it is worked out
+	done  map[string]int // in how many draws it is worked out, by station
 }
 
 // step is a suspect of a size.
@@ -73,7 +76,7 @@ func of(d *design.Design) *Trace {
 
 // suspect is one thing, or several, that may be wrong: each in its sizes, whatever the others'.
 func (t *Trace) suspect(prior float64, wrong ...fault.Fault) *suspect {
-	s := &suspect{wrong: wrong, prior: prior, done: map[string]bool{}}
+	s := &suspect{wrong: wrong, prior: prior, done: map[string]int{}}
 	each, sized := sizes, 0
 	for _, f := range wrong {
 		if f.Least > 0 {
@@ -126,21 +129,20 @@ func (s *suspect) id() string {
 	return name
 }
 
-// work works out what a suspect comes to at some stations.
-func (t *Trace) work(s *suspect, stations map[string]bool) {
-	todo := map[string]bool{}
-	for station := range stations {
-		if !s.done[station] && len(t.at[station]) > 0 {
-			todo[station], s.done[station] = true, true
+// work works out what a suspect comes to at some stations, in so many draws.
+func (t *Trace) work(s *suspect, stations map[string]bool, draws int) {
+	for i := range draws {
+		todo := map[string]bool{}
+		for station := range stations {
+			if s.done[station] <= i && len(t.at[station]) > 0 {
+				todo[station] = true
+			}
 		}
-	}
-	if len(todo) == 0 {
-		return
-	}
-	for k := range s.steps {
-		for i, w := range t.draws {
-			at := &s.steps[k].shown[i]
-			got := t.proof.Takes(w, s.steps[k].wrong, todo)
+		if len(todo) == 0 {
+			continue
+		}
+		for k := range s.steps {
+			at, got := &s.steps[k].shown[i], t.proof.Takes(t.draws[i], s.steps[k].wrong, todo)
 			if at.Values == nil {
 				*at = got
 				continue
@@ -151,17 +153,20 @@ func (t *Trace) work(s *suspect, stations map[string]bool) {
 				}
 			}
 		}
+		for station := range todo {
+			s.done[station] = i + 1
+		}
 	}
 }
 
 // workAll works several out, on all processors.
-func (t *Trace) workAll(list []*suspect, stations map[string]bool) {
+func (t *Trace) workAll(list []*suspect, stations map[string]bool, draws int) {
 	var all sync.WaitGroup
 	turn := make(chan *suspect)
 	for range runtime.GOMAXPROCS(0) {
 		all.Go(func() {
 			for s := range turn {
-				t.work(s, stations)
+				t.work(s, stations, draws)
 			}
 		})
 	}
@@ -176,7 +181,7 @@ func (t *Trace) workAll(list []*suspect, stations map[string]bool) {
 func (s step) mean(i int) (mean float64, ok bool) {
 	n := 0.0
 	for _, at := range s.shown {
-		if !math.IsNaN(at.Values[i]) {
+		if at.Values != nil && !math.IsNaN(at.Values[i]) {
 			mean, n = mean+at.Values[i], n+1
 		}
 	}
@@ -185,13 +190,16 @@ func (s step) mean(i int) (mean float64, ok bool) {
 
 // jumps is the share of draws in which a reading comes to no stand; never quite none, nor all.
 func (s step) jumps(i int) float64 {
-	n := 0.5
+	jump, n := 0.5, 1.0
 	for _, at := range s.shown {
-		if at.Jumps[i] {
-			n++
+		if at.Values == nil || math.IsNaN(at.Values[i]) && !at.Jumps[i] {
+			continue
+		}
+		if n++; at.Jumps[i] {
+			jump++
 		}
 	}
-	return n / float64(len(s.shown)+1)
+	return jump / n
 }
 
 // Reading finds a reading that a test may ask for; ok is false where there is none such.

@@ -33,7 +33,7 @@ func (t *Trace) means(r prove.Reading, parcels []parcel, groups []group) (list [
 		for k := range order {
 			order[k] = k
 		}
-		slices.SortStableFunc(order, func(a, b int) int { return cmp.Compare(p.by[b], p.by[a]) })
+		slices.SortStableFunc(order, func(a, b int) int { return cmp.Compare(ranked(p.by[b]), ranked(p.by[a])) })
 		for _, g := range order[:min(2, len(order))] {
 			if p.by[g] > 0.2*sum {
 				o.Points = append(o.Points, t.says(groups[g]).Says)
@@ -41,7 +41,10 @@ func (t *Trace) means(r prove.Reading, parcels []parcel, groups []group) (list [
 		}
 		list = append(list, o)
 	}
-	slices.SortStableFunc(list, func(a, b TestOutcome) int { return cmp.Compare(b.Chance, a.Chance) })
+	slices.SortStableFunc(list, func(a, b TestOutcome) int { return cmp.Compare(ranked(b.Chance), ranked(a.Chance)) })
+	for i := range list {
+		list[i].Chance = told(list[i].Chance)
+	}
 	return list[:min(3, len(list))]
 }
 

@@ -2,6 +2,7 @@ package export_test
 
 import (
 	"encoding/json"
+	"os"
 	"slices"
 	"strconv"
 	"strings"
@@ -80,8 +81,12 @@ func TestNoAnswerIsIgnored(t *testing.T) {
 		was := tell(t, base)
 		before[i] = told{sync.OnceValue(was.judged), sync.OnceValue(was.sheets), sync.OnceValue(was.days)}
 	}
-	for _, f := range job.Fields {
-		if slices.Contains(records, f.Path) {
+	every := 3 // in the usual run a third of the fields, all of them in the long one
+	if os.Getenv("EPITROPE_CHECK") == "all" {
+		every = 1
+	}
+	for i, f := range job.Fields {
+		if slices.Contains(records, f.Path) || i%every != 0 {
 			continue
 		}
 		assert.True(t, moves(t, f, before), "%s changes nothing", f.Path)

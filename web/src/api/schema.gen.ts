@@ -5269,7 +5269,7 @@ export interface components {
             says: string;
             /**
              * Format: double
-             * @description How much of all that may be wrong it is: 0 to 1
+             * @description How likely it is that this is wrong, alone or beside another: 0 to 1
              */
             share: number;
         };
