@@ -220,7 +220,7 @@ func TestOneFaultIsFound(t *testing.T) {
 	six, nine, all, kinds := 0, 0, 0, map[string]int{}
 	minutes := []float64{}
 	bins := map[int][2]float64{}
-	vehicles(t, fewer(2000, 20), func(v vehicle, r *rand.Rand) {
+	vehicles(t, fewer(2000, 14), func(v vehicle, r *rand.Rand) {
 		all++
 		out := look(t, v.tr, v.v, v.complaint, 6, r, false)
 		later := out

@@ -78,7 +78,7 @@ func joined(s system.System, a, b system.Terminal, ohm float64) system.System {
 func TestWhatIsNotKnownIsNotNamed(t *testing.T) {
 	list := documents(t, 4)
 	named, none, all := map[string]int{}, 0, 0
-	most := fewer(200, 5)
+	most := fewer(200, 3)
 	for i := 0; all < most; i++ {
 		d := design.Of(list[i%len(list)], parts.Stock())
 		p, tr := prove.Wider(d), trace.Of(d)

@@ -16,7 +16,7 @@ import (
 // Two faults at once: each is found and mended, one after the other.
 func TestTwoFaultsAreFound(t *testing.T) {
 	both, all, missed := 0, 0, map[string]int{}
-	vehicles(t, fewer(200, 5), func(v vehicle, r *rand.Rand) {
+	vehicles(t, fewer(200, 3), func(v vehicle, r *rand.Rand) {
 		faults := fault.Of(v.v.Design)
 		first, size := *v.v.Fault(), v.v.Size()
 		for range 20 {

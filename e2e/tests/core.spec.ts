@@ -77,7 +77,8 @@ test("the core in the browser answers to the last printed digit as the server do
     entries.push({ id: "3f0b6e6e-0000-4000-8000-000000000001", kind: "reading", subject: first.id, entry: "9.87 V", by: "", at: "2031-01-01T00:00:00Z" });
     await both("/api/proof", proof());
     const seen = [{ symptom: "no-charge" }, { reading: first.id, entry: "9.87 V" }];
-    await both("/api/trace", JSON.stringify({ document: JSON.parse(document) as unknown, evidence: { format: "epitrope-evidence", version: 1, seen } }));
+    if (process.env.EPITROPE_CHECK === "all" || jobs.indexOf(name) % 3 === 0) // it takes some seconds there
+      await both("/api/trace", JSON.stringify({ document: JSON.parse(document) as unknown, evidence: { format: "epitrope-evidence", version: 1, seen } }));
     await both("/api/modes", document);
     await both("/api/make", document);
   }
