@@ -106,7 +106,11 @@ func printBelief(out io.Writer, b trace.Belief) {
 			fmt.Fprintf(out, "  %s\n", n.Live)
 		}
 		for _, m := range n.Means {
-			fmt.Fprintf(out, "  %s: %s\n", m.Says, strings.Join(m.Points, "; or "))
+			points := strings.Join(m.Points, "; or ")
+			if points == "" {
+				points = "tells little by itself"
+			}
+			fmt.Fprintf(out, "  %s: %s\n", m.Says, points)
 		}
 	}
 }

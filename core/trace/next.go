@@ -103,7 +103,7 @@ func (t *Trace) reads(r prove.Reading, m float64) NextTest {
 			out.Setup = s.Setup
 		}
 	}
-	if r.Unit == prove.Volts && !r.Drop {
+	if r.Unit == prove.Volts { // across what is open there are a battery's volts, whatever a sound stretch loses
 		out.Live = "live while the battery is on: probes with shrouds, rings off, nothing that bridges to metal"
 	}
 	return out

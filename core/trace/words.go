@@ -28,6 +28,9 @@ func (t *Trace) means(r prove.Reading, parcels []parcel, groups []group) (list [
 			}
 		}
 		sum := p.weight()
+		if p.jumps && sum < leastJumps*total {
+			continue // what is never quite left out
+		}
 		o.Chance = sum / total
 		order := make([]int, len(groups))
 		for k := range order {
@@ -47,6 +50,9 @@ func (t *Trace) means(r prove.Reading, parcels []parcel, groups []group) (list [
 	}
 	return list[:min(3, len(list))]
 }
+
+// leastJumps is from what share of all it is said that a reading may come to no stand.
+const leastJumps = 0.1
 
 // alikeParts is up to what difference of their groups' shares two neighbours mean the same.
 const alikeParts = 0.25
