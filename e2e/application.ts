@@ -139,7 +139,11 @@ export class Application {
     });
   }
 
+  /** Ports of those that a test has done with: pages that are still open go on asking them. */
+  static readonly ended = new Set<number>();
+
   async stop(): Promise<void> {
+    Application.ended.add(this.ports.http);
     await this.stopServer();
     this.stopDatabase();
     rmSync(this.state, { recursive: true, force: true });

@@ -1,5 +1,6 @@
 import AxeBuilder from "@axe-core/playwright";
 import { test as base, expect, type Page } from "@playwright/test";
+import { Application } from "./application";
 import { ask } from "./ask";
 
 export { expect, type Page };
@@ -20,7 +21,8 @@ export const test = base.extend<Fixtures>({
     async ({ context, allowed }, use) => {
       const complaints: string[] = [];
       const note = (text: string) => {
-        if (!allowed?.test(text)) complaints.push(text);
+        const afterwards = text.includes("ERR_CONNECTION") && [...Application.ended].some((port) => text.includes(`:${port}/`));
+        if (!allowed?.test(text) && !afterwards) complaints.push(text);
       };
       context.on("console", (m) => m.type() === "error" && note(`${m.text()} ${m.location().url}`));
       context.on("weberror", (e) => note(String(e.error())));

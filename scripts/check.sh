@@ -23,7 +23,7 @@ part() {
 	spice) go test -count=1 -timeout 60m -v -run 'Agree' ./internal/spice ;;
 	jobs) go test -count=1 -timeout 60m -v -run 'TestTheWeekIsSaid|TestMomentsAgreeWithStates' ./core/study ./core/rig ;;
 	answers) go test -count=1 -timeout 20m -v -run TestNoAnswerIsIgnored ./internal/export ;;
-	trace) go test -count=1 -timeout 90m -v -run 'TestOneFault|TestTwoFaults|TestWhatIsNotKnown' ./core/trace ;;
+	trace) go test -count=1 -timeout 5h -v -run 'TestOneFault|TestTwoFaults|TestWhat|TestASlip' ./core/trace ;;
 	valid) EPITROPE_VALID=${VALID_TIME:-1h} go test -count=1 -timeout 3h -v -coverpkg=epitrope/core/... -run TestWhateverIsLetThrough ./internal/hardy ;;
 	fuzz) fuzz FuzzSolve ./core/network ;;
 	parsers)

@@ -26,14 +26,16 @@ step() { # step NAME COMMAND…: one check that passes or fails as a whole
 		passed=$((passed + 1)) && echo "ok    $name"
 	else
 		failed=$((failed + 1)) && echo "FAIL  $name" && cat "$work/out"
+		echo "FAILED: $name" >>"$work/failed"
 	fi
 }
-count() { # count FILE: adds the passed and failed of a JSON report
+count() { # count FILE: adds the passed and failed of a JSON report, and keeps the names of the failed
 	read -r p f < <(node -e '
 		const r = JSON.parse(require("fs").readFileSync(process.argv[1], "utf8"));
 		const s = r.stats ? [r.stats.expected + r.stats.flaky, r.stats.unexpected] : [r.numPassedTests, r.numFailedTests];
 		console.log(s.join(" "));' "$1" 2>/dev/null || echo "0 1")
 	passed=$((passed + p)) failed=$((failed + f))
+	[ "$f" -eq 0 ] || scripts/failed.mjs "$1" >>"$work/failed"
 }
 
 # The Go tests run beside the linters and the web's own tests, which wait for nothing.
@@ -61,5 +63,6 @@ count "$work/e2e.json"
 echo "Go tests"
 cat "$work/go"
 
+cat "$work/failed" 2>/dev/null
 echo "$passed passed, $failed failed"
 [ "$failed" -eq 0 ] && [ "$gofailed" -eq 0 ]

@@ -52,6 +52,11 @@ const (
 	Isolated   Kind = "isolated"  // an isolator that is off
 	Forgotten  Kind = "forgotten" // a switch that stands where it should not
 	Sunny      Kind = "sunny"     // another source hides what is read
+
+	Leak      Kind = "leak"      // a wire that leaks to steel, too little for its fuse
+	Bridged   Kind = "bridged"   // a signal that touches what lies beside it
+	Crossed   Kind = "crossed"   // two leads changed over
+	Uncounted Kind = "uncounted" // a lead past the monitor's shunt
 )
 
 // Fault is one thing that may be wrong with an installation.
@@ -59,7 +64,9 @@ type Fault struct {
 	ID        string  // kind and place
 	Kind      Kind    // what sort it is
 	At        string  // the component or wire
+	End       string  // of a wire's end: the component there
 	Says      string  // in a sentence's words: “F1 is blown”
+	When      When    // it is there
 	Endangers string  // what it puts at risk; empty where it only fails to charge
 	Mend      string  // how it is mended
 	Least     float64 // the smallest size of it, in Unit; 0 where it has none
@@ -111,6 +118,8 @@ func Of(d *design.Design) []Fault {
 		list = append(list, ofWire(d, w)...)
 	}
 	list = append(list, ofRuns(d)...)
+	list = append(list, ofAstray(d)...)
+	list = append(list, ofShunt(d)...)
 	return append(list, ofWorld(d)...)
 }
 

@@ -3,6 +3,7 @@ package fault_test
 import (
 	"math"
 	"reflect"
+	"slices"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -47,13 +48,42 @@ func TestEveryFaultChangesSomething(t *testing.T) {
 			was := d.System
 			state := circuit.State{SetV: 14, MachineA: 50, StartV: 12.6, AuxOwnV: 12.5}
 			parked := circuit.State{StartV: 12.6, AuxOwnV: 12.5, Key: system.KeyOff}
-			changed := !reflect.DeepEqual(f.On(d.System, f.Size(0.5)), d.System) || !reflect.DeepEqual(f.In(state, 1, f.Size(0.5)), state) ||
+			changed := !reflect.DeepEqual(f.On(d.System, f.Size(0.5)), d.System) || !reflect.DeepEqual(f.In(state, 1, f.Size(0.5)),
+				state) ||
 				!reflect.DeepEqual(f.In(parked, 1, f.Size(0.5)), parked)
-			assert.True(t, changed, "%s: %s changes nothing", name, f.ID)
+			assert.True(t, changed || f.Kind == fault.Uncounted, "%s: %s changes nothing", name, f.ID) // it is in what a display says
 			assert.True(t, reflect.DeepEqual(was, d.System), "%s: %s changes what it is a fault of", name, f.ID)
 		}
 	}
-	assert.Len(t, kinds, 35, "every kind of fault is one of some installation: %v", kinds)
+	assert.Len(t, kinds, 39, "every kind of fault is one of some installation: %v", kinds)
+}
+
+// Any two may be there at once, at the same place too.
+func TestAnyTwoFaultsAreACircuit(t *testing.T) {
+	for name, d := range designs(t) {
+		faults := fault.Of(d)
+		for i, a := range faults {
+			b := faults[(7*i+3)%len(faults)]
+			for _, b := range []fault.Fault{b, faults[(i+1)%len(faults)]} {
+				if b.ID == a.ID {
+					continue
+				}
+				both := b.On(a.On(d.System, a.Size(0.5)), b.Size(0.5))
+				assert.NotPanics(t, func() { circuit.Lay(&both, d.Facts.N) }, "%s: %s and %s", name, a.ID, b.ID)
+			}
+		}
+	}
+}
+
+// Those that come and go have a name of their own, and are one of the others while they are there.
+func TestAtTimesIsAFaultThatStands(t *testing.T) {
+	faults := fault.Of(jobtest.Design(t, `{}`))
+	list := fault.AtTimes(faults)
+	assert.NotEmpty(t, list)
+	for _, f := range list {
+		at := slices.IndexFunc(faults, func(g fault.Fault) bool { return g.ID == f.Standing().ID })
+		assert.True(t, at >= 0 && faults[at].At == f.At && f.ID != faults[at].ID && f.Says != faults[at].Says, f.ID)
+	}
 }
 
 // Whatever the fault and its size, the circuit is one, and comes to a stand or says why not.

@@ -151,6 +151,7 @@ func ofWire(d *design.Design, w system.Wire) (list []Fault) {
 		e := ends[end]
 		add(Fault{Kind: Joint, Says: "the end of " + name(d, w) + " at " + d.Called(e.at) + " is loose, corroded or on paint",
 			Endangers: danger,
+			End:       e.at.Component,
 			Mend:      "bright metal, no washer between, the right torque; the crimp again where it moves", Least: leastMO, Most: mostMO,
 			Unit:  "mΩ",
 			wrong: wire(w.ID, func(w *system.Wire, mo float64) { *e.of(w) += mo / 1000 })}, " "+end)

@@ -4,7 +4,6 @@ import (
 	"fmt"
 	"maps"
 	"math/rand/v2"
-	"os"
 	"slices"
 	"strings"
 	"sync"
@@ -17,6 +16,7 @@ import (
 	"epitrope/core/job"
 	"epitrope/core/parts"
 	"epitrope/core/system"
+	"epitrope/internal/jobtest"
 	"epitrope/testdata"
 )
 
@@ -134,7 +134,8 @@ func TestDrawingsAreSound(t *testing.T) {
 			}
 			for _, l := range d.Lines {
 				if l.Role == "feed" && l.ID != "w1" && !strings.HasPrefix(l.ID, "lead") &&
-					!strings.HasPrefix(l.ID, "p") && !strings.HasPrefix(l.ID, "l") && // what hangs on the run branches off, and a bank stands together
+					!strings.HasPrefix(l.ID, "p") && !strings.HasPrefix(l.ID, "l") &&
+					// what hangs on the run branches off, and a bank stands together
 					(!split || !strings.HasPrefix(l.ID, "c1")) && // a splitter feeds the start battery below it
 					!strings.HasPrefix(l.ID, "k1") { // K1 lends its charger the current and takes it back
 					assert.NotEqual(t, column[l.From], column[l.To], "%s: %s goes nowhere", name, l.ID)
@@ -159,10 +160,7 @@ func shape(s system.System) string {
 
 // No more crossings than the best of 200 random placements of the same parts; of 25 where not all is checked.
 func TestNoMoreCrossingsThanByChance(t *testing.T) {
-	ways := 25
-	if os.Getenv("EPITROPE_CHECK") == "all" {
-		ways = 200
-	}
+	ways := jobtest.Fewer(200, 10)
 	laid := map[string]bool{} // jobs that come to the same parts and wires are drawn alike
 	all := systems(t)
 	for _, name := range slices.Sorted(maps.Keys(all)) { // in one order, so that a placement that is better is found again

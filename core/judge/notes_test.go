@@ -4,7 +4,6 @@ import (
 	"encoding/json"
 	"maps"
 	"math/rand/v2"
-	"os"
 	"strings"
 	"testing"
 
@@ -37,13 +36,15 @@ func noteCases() []noteCase {
 			`{"aux":{"chemistry":"agm","capacityAh":200},"pins":{"coupling":"changeover","chargerA":20},"schools":{"emergency":"share"}}`},
 		{"place.gas", `{"aux":{"chemistry":"flooded","place":"rear"}}`, `{"aux":{"chemistry":"flooded","place":"bonnet"}}`},
 		{"place.hot", `{"aux":{"chemistry":"lifepo4","place":"bonnet"}}`, `{"aux":{"chemistry":"agm","place":"bonnet"}}`},
-		{"place.unfit", `{"vehicle":{"kind":"wagon"},"aux":{"place":"trailer"}}`, `{"vehicle":{"kind":"tow-camper"},"aux":{"place":"trailer"}}`},
+		{"place.unfit", `{"vehicle":{"kind":"wagon"},"aux":{"place":"trailer"}}`,
+			`{"vehicle":{"kind":"tow-camper"},"aux":{"place":"trailer"}}`},
 		{"charger.short", `{"alternator":{"label":"55 A"},"use":{"dailyAh":60,"drivenHours":1}}`,
 			`{"alternator":{"label":"180 A"},"use":{"dailyAh":30,"drivenHours":1}}`},
 		{"charger.acceptance", `{"aux":{"capacityAh":50},"pins":{"chargerA":30}}`, `{"aux":{"capacityAh":60},"pins":{"chargerA":30}}`},
 		{"charger.far", `{"routes":{"startM":0.8,"auxM":6.2}}`, `{"routes":{"startM":5,"auxM":2}}`},
 		{"charger.hot", `{"bays":{"auxC":60}}`, `{"bays":{"auxC":50}}`},
-		{"alternator.half", `{"alternator":{"label":"55 A"},"pins":{"chargerA":30}}`, `{"alternator":{"label":"180 A"},"pins":{"chargerA":30}}`},
+		{"alternator.half", `{"alternator":{"label":"55 A"},"pins":{"chargerA":30}}`,
+			`{"alternator":{"label":"180 A"},"pins":{"chargerA":30}}`},
 		{"alternator.idle", `{"alternator":{"label":"55 A"}}`, `{"alternator":{"label":"150/250 A"}}`},
 		{"regulation.unknown", `{}`, `{"alternator":{"regulation":"variable"}}`},
 		{"method.pinned", `{"aux":{"chemistry":"lifepo4"},"pins":{"coupling":"vsr"}}`, `{"pins":{"coupling":"dcdc"}}`},
@@ -70,7 +71,8 @@ func TestNotesFire(t *testing.T) {
 func TestCuresCure(t *testing.T) {
 	for _, doc := range []string{`{"pins":{"startSize":"4 mm2"}}`, `{"pins":{"startFuseA":200,"startSize":"16 mm2"}}`,
 		`{"pins":{"startFuseA":60}}`,
-		`{"aux":{"chemistry":"flooded","place":"rear"}}`, `{"pins":{"coupling":"vsr"}}`, `{"alternator":{"label":"55 A"},"pins":{"chargerA":40}}`,
+		`{"aux":{"chemistry":"flooded","place":"rear"}}`, `{"pins":{"coupling":"vsr"}}`,
+		`{"alternator":{"label":"55 A"},"pins":{"chargerA":40}}`,
 		`{"vehicle":{"kind":"tow-camper"},"pins":{"return":"chassis"}}`, `{"aux":{"capacityAh":50},"pins":{"chargerA":30}}`} {
 		before := jobtest.Plan(t, doc)
 		cured := 0
@@ -119,10 +121,7 @@ func withField(t *testing.T, doc, path, value string) string {
 // Whatever validation lets through: a cure that is offered, done, takes its note away or makes less of it,
 // and fewer stops come than go.
 func TestOfferedCuresCure(t *testing.T) {
-	count, offered := 30, 0
-	if os.Getenv("EPITROPE_CHECK") == "all" {
-		count = 2000
-	}
+	count, offered := jobtest.Fewer(2000, 30), 0
 	for seed := range uint64(count) {
 		doc, problems := job.Decode(jobtest.Random(rand.New(rand.NewPCG(seed, 191))))
 		require.Empty(t, problems)
@@ -146,7 +145,8 @@ func TestOfferedCuresCure(t *testing.T) {
 				come, gone := 0, maps.Clone(was)
 				for _, then := range plan.Decide(cured, parts.Stock()).Notes {
 					if then.ID == n.ID && then.Column == n.Column {
-						assert.Greater(t, verdict.Rank[then.Severity], verdict.Rank[n.Severity], "seed %d: %s stays by %q", seed, n.ID, c.Label)
+						assert.Greater(t, verdict.Rank[then.Severity], verdict.Rank[n.Severity], "seed %d: %s stays by %q", seed, n.ID,
+							c.Label)
 					}
 					if then.Severity == verdict.Stop && !was[then.ID+then.Column] {
 						come++

@@ -4,7 +4,6 @@ import (
 	"fmt"
 	"math"
 	"math/rand/v2"
-	"os"
 	"runtime"
 	"sync"
 	"testing"
@@ -13,6 +12,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"epitrope/core/network"
+	"epitrope/internal/jobtest"
 	"epitrope/internal/networktest"
 )
 
@@ -94,10 +94,7 @@ func atChargeLimit(c *network.Circuit, v []float64) bool {
 // nothing of the solver. None is left out; those next to a collapse or a cut-out are
 // counted apart.
 func TestSolvedWhereItComesToFromRest(t *testing.T) {
-	count := 2000
-	if os.Getenv("EPITROPE_CHECK") == "all" {
-		count = 20000
-	}
+	count := jobtest.Fewer(20000, 1000)
 	var lock sync.Mutex
 	tally := map[string]int{}
 	var wrong []string
@@ -205,7 +202,8 @@ func FuzzSolve(f *testing.F) {
 		at := func(i int) network.Node { return c.Node(fmt.Sprintf("n%d", i)) }
 		c.Add(network.Battery{Name: "fuzzed", Plus: at(1), Volts: volts, Ohm: ohm, MaxChargeA: amps},
 			network.PowerLoad{Name: "power", A: at(2), Watts: watts}, network.CurrentLoad{Name: "lamp", A: at(2), Amps: amps},
-			network.Converter{Name: "fuzzed charger", InPlus: at(1), OutPlus: at(2), OutV: volts, MaxOutA: amps, Efficiency: 0.9, MaxInA: watts,
+			network.Converter{Name: "fuzzed charger", InPlus: at(1), OutPlus: at(2), OutV: volts, MaxOutA: amps, Efficiency: 0.9,
+				MaxInA:  watts,
 				CutOutV: volts / 2})
 		found, err := network.Solve(c)
 		if err != nil {

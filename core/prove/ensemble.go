@@ -61,7 +61,11 @@ func (p *Proof) read(w draw, wrong *change, at map[string]bool) row {
 		if wrong != nil && wrong.in != nil {
 			state = wrong.in(state)
 		}
-		solved, jumps := Stands(laid, state, nominal.Position)
+		was := nominal.Position
+		if wrong != nil {
+			was = circuit.Position{Stopped: true} // what is planned is no word on where a fault leaves it: it begins at rest
+		}
+		solved, jumps := Stands(laid, state, was)
 		for i, r := range p.Readings {
 			if r.Station != s.ID {
 				continue
@@ -70,7 +74,7 @@ func (p *Proof) read(w draw, wrong *change, at map[string]bool) row {
 			if !there {
 				value = math.NaN()
 			}
-			out.values[i], out.jumps[i] = value, never || jumps && s.ID == FastIdle && r.Unit != Seen
+			out.values[i], out.jumps[i] = value, never || jumps && r.whileRunning() && r.Unit != Seen
 		}
 	}
 	return out

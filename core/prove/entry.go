@@ -47,7 +47,8 @@ func (r Reading) Entered(text string) (Taken, error) {
 	refuse := func(wrong string) (Taken, error) {
 		allowed := example
 		if r.Unit != Seen && r.Unit != Ohms {
-			allowed += "; “" + Jumping + "” where the meter comes to no stand, or it never comes about"
+			allowed += "; “" + Jumping +
+				"” where the meter comes to no stand, or it never comes about, with the most that it shows where it shows one"
 		}
 		return Taken{}, &EntryError{r.ID, shown(text), wrong, allowed}
 	}
@@ -56,6 +57,12 @@ func (r Reading) Entered(text string) (Taken, error) {
 		return refuse("is missing")
 	case Jumping:
 		return Taken{ID: r.ID, Jumps: true}, nil
+	default:
+		if most, jumps := strings.CutPrefix(word, Jumping); jumps && (r.Unit == Volts || r.Unit == Amps) {
+			t, err := r.Entered(strings.TrimPrefix(strings.TrimSpace(most), "to"))
+			t.Jumps, t.Peak = err == nil, err == nil
+			return t, err
+		}
 	case "yes", "no":
 		if r.Unit == Seen {
 			return Taken{ID: r.ID, Value: map[string]float64{"yes": 1}[word]}, nil

@@ -10,6 +10,7 @@ type Taken struct {
 	ID    string  `json:"id"`
 	Value float64 `json:"value" doc:"In the reading's unit"`
 	Jumps bool    `json:"jumps,omitempty" doc:"The meter comes to no stand: what is read goes on and off"`
+	Peak  bool    `json:"peak,omitempty" doc:"… and the value is the most that it shows"`
 }
 
 // Level is how a value stands to its band.

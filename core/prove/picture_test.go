@@ -26,7 +26,7 @@ func TestEveryReadingHasItsPicture(t *testing.T) {
 		list = append(list, design.Of(doc, parts.Stock()))
 	}
 	r := rand.New(rand.NewPCG(28, 11))
-	for range fewer(300, 60) {
+	for range jobtest.Fewer(300, 20) {
 		doc, _ := job.Decode(jobtest.Random(r))
 		list = append(list, design.Of(doc, parts.Stock()))
 	}

@@ -1,6 +1,8 @@
 package prove
 
 import (
+	"strings"
+
 	"epitrope/core/design"
 	"epitrope/core/system"
 	"epitrope/core/unit"
@@ -23,6 +25,13 @@ func points(d *design.Design, s Station) []Reading {
 		}
 	}
 	if s.ID == Asleep {
+		for _, w := range d.System.Wires {
+			if source := d.System.Ends.Source; w.Role == system.Feed && (w.From == source || w.To == source) && w.Run == d.Start.ID {
+				b.add(Reading{ID: "asleep-" + w.ID, What: unit.Say("Along %s, asleep", strings.ToUpper(w.ID)), Unit: Amps, Clamp: w.ID,
+					Range: clampAmp, Extra: true})
+				break
+			}
+		}
 		b.add(Reading{ID: "drain", What: "Out of the start battery, asleep", Unit: Amps, Clamp: AtStart, Range: clampAmp, Extra: true})
 	}
 	if !probed[s.ID] {

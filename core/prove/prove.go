@@ -49,7 +49,8 @@ type Reading struct {
 	Untested bool   `json:"untested,omitempty" doc:"Nobody has tested this point so: what is expected is what it has to be"`
 	IfNot    string `json:"ifNot,omitempty" doc:"Of what is looked at: what it means where it is not so"`
 
-	Extra bool `json:"extra,omitempty" doc:"No part of a proof: a point that is read where something fails"`
+	Extra bool   `json:"extra,omitempty" doc:"No part of a proof: a point that is read where something fails"`
+	Moved string `json:"moved,omitempty" doc:"What is moved by hand meanwhile: the place"`
 
 	figure func(p *Proof, at Moment) (value float64, never bool) // of what is no volts and amps of the station; nil: those
 }
@@ -105,10 +106,13 @@ func of(d *design.Design) *Proof {
 // lay lists the readings with the engine held at a speed, and what they come to.
 func (p *Proof) lay(rpm float64) {
 	p.Stations, p.Readings = stations(p.d, rpm), nil
+	if p.wide {
+		p.Stations = append(p.Stations, loaded())
+	}
 	for _, s := range p.Stations {
 		list := readings(p.d, s)
 		if p.wide {
-			list = append(list, points(p.d, s)...)
+			list = append(append(list, points(p.d, s)...), acts(p.d, s)...)
 		}
 		p.Readings = append(p.Readings, list...)
 	}

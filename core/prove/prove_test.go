@@ -3,7 +3,6 @@ package prove_test
 import (
 	"math"
 	"math/rand/v2"
-	"os"
 	"slices"
 	"sort"
 	"strings"
@@ -21,14 +20,6 @@ import (
 	"epitrope/internal/standin"
 	"epitrope/testdata"
 )
-
-// fewer is how many are tried with all tests, and with the long ones.
-func fewer(long, short int) int {
-	if os.Getenv("EPITROPE_CHECK") == "all" {
-		return long
-	}
-	return short
-}
 
 // proofs are of every job that stands here and has nothing that stops it.
 func proofs(t *testing.T, most int) (list []*prove.Proof, of []*design.Design, names []string) {
@@ -80,7 +71,7 @@ func proved(p *prove.Proof, v *standin.Vehicle) prove.Findings {
 
 // Of sound vehicles, drawn wider and otherwise than the bands are, 92 to 98 of 100 readings are likely and at least 99.5 possible.
 func TestSoundVehiclesAreAsExpected(t *testing.T) {
-	list, of, names := proofs(t, fewer(40, 25))
+	list, of, names := proofs(t, jobtest.Fewer(40, 25))
 	likely, possible, all, off := 0, 0, 0, map[string]int{}
 	whole := 0
 	for i, p := range list {
@@ -137,7 +128,7 @@ func costs(p *prove.Proof, sound, faulty *standin.Vehicle) bool {
 
 // Faults of any size that costs something are noticed, and named among the first three.
 func TestFaultsAreNoticedAndNamed(t *testing.T) {
-	list, of, names := proofs(t, fewer(20, 6))
+	list, of, names := proofs(t, jobtest.Fewer(20, 4))
 	noticed, named, all, missed := 0, 0, 0, map[string]int{}
 	for i, p := range list {
 		faults := fault.Of(of[i])

@@ -116,6 +116,9 @@ func (p *Proof) Expected(r Reading) string { return r.Expects(p.base[p.at(r.ID)]
 
 // read is what a reading came to, in words.
 func (r Reading) read(v Meaning) string {
+	if v.Peak {
+		return "comes to no stand; at most " + r.Says(v.Value)
+	}
 	if v.Jumps {
 		return "comes to no stand"
 	}

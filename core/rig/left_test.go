@@ -3,7 +3,6 @@ package rig_test
 import (
 	"fmt"
 	"math/rand/v2"
-	"os"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -30,10 +29,7 @@ func TestLeftOnAgreesWithTheDay(t *testing.T) {
 		`{"vehicle":{"systemVolts":24},"aux":{"chemistry":"gel","capacityAh":100},"day":{"trigger":"switch"},"pins":{"chargerA":10}}`,
 		`{"vehicle":{"asleepA":0.5},"aux":{"chemistry":"agm","capacityAh":200},"day":{"trigger":"switch"},"pins":{"chargerA":15}}`,
 	}
-	count := 15
-	if os.Getenv("EPITROPE_CHECK") == "all" {
-		count = 300
-	}
+	count := jobtest.Fewer(300, 15)
 	for i := range count {
 		jobs = append(jobs, string(jobtest.Random(rand.New(rand.NewPCG(uint64(i), 18)))))
 	}

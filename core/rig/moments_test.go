@@ -4,7 +4,6 @@ import (
 	"fmt"
 	"math"
 	"math/rand/v2"
-	"os"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -40,10 +39,7 @@ type met struct{ compared, waiting, hunting, atThreshold, stopped int }
 // its way to switch is none to compare.
 func TestMomentsAgreeWithStates(t *testing.T) {
 	jobs := jobtest.Complete(t)
-	count := 120
-	if os.Getenv("EPITROPE_CHECK") == "all" {
-		count = 1000
-	}
+	count := jobtest.Fewer(1000, 120)
 	for i := range count {
 		doc, problems := job.Decode(jobtest.Random(rand.New(rand.NewPCG(uint64(i), 15))))
 		require.Empty(t, problems)

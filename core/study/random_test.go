@@ -2,7 +2,6 @@ package study_test
 
 import (
 	"math/rand/v2"
-	"os"
 	"slices"
 	"testing"
 
@@ -34,10 +33,7 @@ func overused(notes []judge.Note) bool {
 // Whatever validation lets through: what a week shows of fuses, coupling, conductors and alternator is
 // among the notes on that part. What is used, and whether a start battery lasts, is the driver's.
 func TestTheWeekIsSaid(t *testing.T) {
-	count := 16
-	if os.Getenv("EPITROPE_CHECK") == "all" {
-		count = 1000
-	}
+	count := jobtest.Fewer(1000, 16)
 	bad := 0
 	for seed := range uint64(count) {
 		doc, problems := job.Decode(jobtest.Random(rand.New(rand.NewPCG(seed, 77))))

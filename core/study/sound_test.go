@@ -3,7 +3,6 @@ package study_test
 import (
 	"fmt"
 	"math/rand/v2"
-	"os"
 	"slices"
 	"testing"
 
@@ -16,6 +15,7 @@ import (
 	"epitrope/core/parts"
 	"epitrope/core/study"
 	"epitrope/core/verdict"
+	"epitrope/internal/jobtest"
 )
 
 // sound draws a job as a careful survey leaves it: every first question answered, regulation and feed
@@ -40,10 +40,7 @@ func sound(r *rand.Rand) string {
 // is above its insulation, unless a note on that part says so. And the plan does not cry wolf: half of
 // such jobs have one caution at most, and no caution is on more than a tenth of them.
 func TestSoundPlansHold(t *testing.T) {
-	count := 60
-	if os.Getenv("EPITROPE_CHECK") == "all" {
-		count = 1000
-	}
+	count := jobtest.Fewer(1000, 60)
 	fires := map[string]int{}
 	var cautions []int
 	for seed := range uint64(count) {
@@ -75,10 +72,7 @@ func TestSoundPlansHold(t *testing.T) {
 // Sound vehicles in other hands: driven otherwise, told otherwise that the engine runs, joined otherwise.
 // Where relay or charger drops out in the week, a caution on the way says so.
 func TestNoPlanIsContentWhereTheDayHunts(t *testing.T) {
-	count := 48
-	if os.Getenv("EPITROPE_CHECK") == "all" {
-		count = 960
-	}
+	count := jobtest.Fewer(960, 48)
 	onTheWay := []string{"coupling", "f1", "c1", "c2", "f2", "alternator"}
 	patterns, triggers := []string{"idling", "deliveries", "short-trips", "weekend"}, []string{"running", "voltage", "ignition", "switch"}
 	couplings := []string{"dcdc", "vsr", "highcurrent", "contactor"}

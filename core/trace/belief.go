@@ -40,13 +40,16 @@ type post struct {
 	*suspect
 	share float64
 	fit
+	at depth // … it was looked at so closely
 }
 
-// noneSlip is of what is not known here how many readings are anything at all, and the others as with nothing wrong; noneSeen how
-// often it is complained of in any one way.
+// What is not known here: how many readings are anything at all, and the others as with nothing wrong; how often it is complained of
+// in any one way; and by how much, in natural logarithms, what is known has to explain what was seen worse than what it would
+// explain well, for what is not known to be as likely. Source: from memory, and tried.
 const (
 	noneSlip = 0.5
 	noneSeen = 0.15
+	noneCost = 8.0
 )
 
 // foundWrong is how often a look finds a fault that is not there. Source: from memory.
@@ -133,45 +136,55 @@ func (t *Trace) each(posts []post) (list []post) {
 func (t *Trace) judge(eras []era) (posts []post, none float64) {
 	now := eras[len(eras)-1]
 	at := t.stationsOf(now)
-	t.workAll(t.list, at, fewTries)
+	t.workAll(t.list, at, roughly)
 	best := math.Inf(-1)
 	for _, s := range t.list {
-		posts = append(posts, t.weighed(s, now))
+		posts = append(posts, t.weighed(s, now, roughly))
 		best = max(best, posts[len(posts)-1].log)
 	}
-	likely := []*suspect{}
+	likely := []*suspect{t.list[0]}
 	for _, p := range posts {
 		if p.log > best-unlikely {
 			likely = append(likely, p.suspect)
 		}
 	}
-	t.workAll(likely, at, tries)
+	t.workAll(likely, at, closely)
 	for i, p := range posts {
 		if p.log > best-unlikely {
-			posts[i] = t.weighed(p.suspect, now)
+			posts[i] = t.weighed(p.suspect, now, closely)
 		}
 	}
-	unknown := t.weigh(t.list[0], now, noneSlip).log + math.Log(nonePrior)
-	for range now.symptoms {
-		unknown += math.Log(noneSeen)
-	}
+	anything := t.weigh(t.list[0], now, noneSlip, closely).log
+	unknown := unknownOf(posts, anything, len(now.symptoms))
 	none = shareOut(posts, unknown)
 	if none > pairsFrom || posts[0].share > pairsFrom {
 		posts = append(posts, t.pairs(posts, now)...)
 		none = shareOut(posts, unknown)
 	}
 	if len(eras) > 1 {
-		none = t.before(posts, eras[:len(eras)-1], unknown)
+		none = t.before(posts, eras, anything)
 	}
 	slices.SortStableFunc(posts, func(a, b post) int { return cmp.Compare(ranked(b.share), ranked(a.share)) })
 	return posts, none
 }
 
+// unknownOf is how well something that is not known here explains what was seen: by anything at all, or as well as the likeliest would
+// explain what was read if it were so.
+func unknownOf(posts []post, anything float64, symptoms int) float64 {
+	best := posts[0]
+	for _, p := range posts {
+		if p.log > best.log {
+			best = p
+		}
+	}
+	return max(anything, best.typical-noneCost) + math.Log(nonePrior) + float64(symptoms)*math.Log(noneSeen)
+}
+
 // weighed is a suspect with how well it explains what was seen, and how often it is what is wrong.
-func (t *Trace) weighed(s *suspect, now era) post {
-	f := t.weigh(s, now, slipOften)
+func (t *Trace) weighed(s *suspect, now era, d depth) post {
+	f := t.weigh(s, now, slipOften, d)
 	f.log += math.Log(s.prior)
-	return post{s, 0, f}
+	return post{s, 0, f, d}
 }
 
 // shareOut gives each suspect its share, beside what is not known here.
@@ -193,13 +206,13 @@ func shareOut(posts []post, unknown float64) (none float64) {
 }
 
 // weigh is how well a suspect explains what was seen in an era.
-func (t *Trace) weigh(s *suspect, e era, slip float64) fit {
-	f := t.explains(s, e.taken, slip)
+func (t *Trace) weigh(s *suspect, e era, slip float64, d depth) fit {
+	f := t.explains(s, e.taken, slip, d)
 	for _, y := range e.symptoms {
 		sum := 0.0
 		for k, w := range f.sizes {
 			if w > 1e-6 {
-				sum += w * t.complains(s, k, y)
+				sum += w * t.complains(s, k, y, d)
 			}
 		}
 		if slip < noneSlip { // what is not known may be complained of in any way
@@ -223,7 +236,7 @@ func (s *suspect) looked(l look) float64 {
 		there = true
 		seen := traits[f.Kind].seen
 		switch l.found {
-		case f.ID:
+		case f.ID, f.Standing().ID:
 			return seen
 		case "":
 			out *= 1 - seen
@@ -239,7 +252,12 @@ func (s *suspect) looked(l look) float64 {
 }
 
 // before takes in what was seen before the last mend: with what was mended then.
-func (t *Trace) before(posts []post, eras []era, unknown float64) (none float64) {
+func (t *Trace) before(posts []post, eras []era, anything float64) (none float64) {
+	symptoms := 0
+	for _, e := range eras {
+		symptoms += len(e.symptoms)
+	}
+	eras = eras[:len(eras)-1]
 	for i, p := range posts {
 		if p.share < 1e-4 {
 			posts[i].log = math.Inf(-1)
@@ -253,17 +271,17 @@ func (t *Trace) before(posts []post, eras []era, unknown float64) (none float64)
 				}
 			}
 			s := t.together(with)
-			t.work(s, t.stationsOf(e), tries)
-			posts[i].log += t.weigh(s, e, slipOften).log
+			t.workAll([]*suspect{s}, t.stationsOf(e), closely)
+			f := t.weigh(s, e, slipOften, closely)
+			posts[i].log, posts[i].typical = posts[i].log+f.log, posts[i].typical+f.typical
 		}
 	}
 	for _, e := range eras {
-		unknown += float64(len(e.symptoms)) * math.Log(noneSeen)
 		s := t.together(nil)
-		t.work(s, t.stationsOf(e), tries)
-		unknown += t.weigh(s, e, noneSlip).log
+		t.workAll([]*suspect{s}, t.stationsOf(e), closely)
+		anything += t.weigh(s, e, noneSlip, closely).log
 	}
-	return shareOut(posts, unknown)
+	return shareOut(posts, unknownOf(posts, anything, symptoms))
 }
 
 // Share is a share in words, no finer than such shares are.

@@ -134,7 +134,9 @@ func (t *Trace) eras(e Evidence) (list []era, wrong []Unusable) {
 			case s.Found != "" && t.index(s.Found) < 0:
 				put(k, "found", s.Found, "a fault that this installation may have, by its id, or nothing")
 			default:
-				now.looks = slices.DeleteFunc(now.looks, func(before look) bool { return before.at == s.Look }) // the last look counts
+				now.looks = slices.DeleteFunc(now.looks, func(before look) bool { // what is found counts, and each look that finds nothing
+					return before.at == s.Look && (before.found != "" || s.Found != "")
+				})
 				now.looks = append(now.looks, look{s.Look, s.Found})
 			}
 		default:
@@ -162,7 +164,7 @@ func (t *Trace) entered(s Observed) (read, error) {
 	if err != nil {
 		return read{}, err
 	}
-	return read{i, taken.Value, taken.Jumps}, nil
+	return read{i: i, value: taken.Value, jumps: taken.Jumps, peak: taken.Peak, taken: true}, nil
 }
 
 // index is a fault's place among the suspects, by its id; -1 where there is none such.

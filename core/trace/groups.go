@@ -6,6 +6,7 @@ import (
 	"slices"
 	"strings"
 
+	"epitrope/core/fault"
 	"epitrope/core/prove"
 )
 
@@ -28,7 +29,7 @@ func (t *Trace) grouped(posts []post) (list []group) {
 			list = append(list, group{post: p})
 			continue
 		}
-		t.work(p.suspect, everywhere(t), tries)
+		t.work(p.suspect, everywhere(t), tries, spokenFor(p))
 		at := slices.IndexFunc(list, func(g group) bool { return len(g.wrong) > 0 && len(p.wrong) > 0 && t.alike(g.post, p) })
 		if at < 0 {
 			list = append(list, group{post: p})
@@ -54,7 +55,10 @@ func everywhere(t *Trace) map[string]bool {
 func (p post) shows(i int) (mean, spread, jumps float64, ok bool) {
 	n, square := 0.0, 0.0
 	for k, w := range p.sizes {
-		jumps += w * p.suspect.steps[k].jumps(i)
+		if w <= leastHump {
+			continue
+		}
+		jumps += w * p.suspect.steps[k].jumps(i, tries)
 		for _, at := range p.suspect.steps[k].shown {
 			if at.Values == nil {
 				continue
@@ -76,6 +80,9 @@ const within = 1.5
 
 // alike says whether no reading tells two suspects apart.
 func (t *Trace) alike(a, b post) bool {
+	if a.when != b.when || a.when == fault.ByHand && !slices.Equal(a.places, b.places) {
+		return false
+	}
 	for i, r := range t.proof.Readings {
 		if r.Unit == prove.Seen {
 			continue

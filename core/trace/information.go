@@ -4,6 +4,8 @@ import (
 	"cmp"
 	"math"
 	"slices"
+
+	"epitrope/core/fault"
 )
 
 // bits are the uncertainty of shares.
@@ -57,14 +59,25 @@ func (t *Trace) foreseen(groups []group, taken []read) (humps [][]hump, jumping 
 			if weight < leastHump {
 				continue
 			}
-			mean, spread, known := t.conditional(of.suspect, k, taken)
-			for i := range n {
-				if !known[i] {
+			for _, there := range []bool{true, false} {
+				weight := weight
+				switch {
+				case of.when != fault.ByHand && !there:
 					continue
+				case of.when == fault.ByHand && there:
+					weight *= thereOften
+				case of.when == fault.ByHand:
+					weight *= 1 - thereOften
 				}
-				jumps := of.steps[k].jumps(i)
-				jumping[i][g] += weight * jumps
-				humps[i] = append(humps[i], hump{g, weight * (1 - jumps), mean[i], spread[i]})
+				mean, spread, known := t.conditional(of.suspect, k, taken, there)
+				for i := range n {
+					if !known[i] {
+						continue
+					}
+					jumps := t.goes(of.suspect, k, i, there, closely)
+					jumping[i][g] += weight * jumps
+					humps[i] = append(humps[i], hump{g, weight * (1 - jumps), mean[i], spread[i]})
+				}
 			}
 		}
 	}
@@ -72,13 +85,16 @@ func (t *Trace) foreseen(groups []group, taken []read) (humps [][]hump, jumping 
 }
 
 // conditional is what a suspect of a size shows of every reading, after those that were taken; a meter's error is in its spread.
-func (t *Trace) conditional(s *suspect, k int, taken []read) (mean, spread []float64, known []bool) {
+func (t *Trace) conditional(s *suspect, k int, taken []read, there bool) (mean, spread []float64, known []bool) {
 	n := len(t.proof.Readings)
 	all := make([]read, n, n+len(taken))
 	for i := range all {
-		all[i] = read{i: i}
+		all[i] = read{i: i, there: there}
 	}
-	mean, vary, _, known := t.varies(s, k, all)
+	for _, r := range taken {
+		all[r.i] = r
+	}
+	mean, vary, _, known := t.varies(s, k, all, closely)
 	square := make([]float64, n)
 	for i := range n {
 		square[i] = dot(vary[i], vary[i])
@@ -90,11 +106,11 @@ func (t *Trace) conditional(s *suspect, k int, taken []read) (mean, spread []flo
 	for a, r := range taken {
 		cross[a] = make([]float64, n)
 		for i := range n {
-			cross[a][i] = dot(vary[r.i], vary[i])
+			cross[a][i] = t.inCommon(r.i == i, vary[r.i], vary[i])
 		}
 	}
 	for a, r := range taken {
-		if r.jumps || !known[r.i] {
+		if r.jumps && !r.peak || !known[r.i] {
 			continue
 		}
 		whole := cross[a][r.i] + t.own(r.i, mean[r.i])

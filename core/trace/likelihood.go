@@ -41,22 +41,32 @@ type read struct {
 	i     int // among the proof's
 	value float64
 	jumps bool
+	peak  bool // of one that jumps: the value is the most that it shows
+	taken bool // it was read; what will be is foreseen
+	there bool // of what is foreseen: with a fault that comes and goes there
 }
 
 // fit is how well a suspect explains what was read: by the logarithm of how likely that is, with which readings it takes for slips.
 type fit struct {
-	log   float64
-	slips []bool
-	sizes []float64 // how much of it each size has
+	log     float64
+	typical float64 // … if what it explains worse than usual were as usual
+	slips   []bool
+	sizes   []float64 // how much of it each size has
 }
 
 // explains is how likely a suspect makes what was read, over its sizes. The readings of one vehicle hang together, as its
 // draws do: what the first of them says of the world is taken into those after it. Between two sizes everything is taken to
 // lie on a line. A reading may be a slip: then it says nothing.
-func (t *Trace) explains(s *suspect, taken []read, slip float64) fit {
+func (t *Trace) explains(s *suspect, taken []read, slip float64, d depth) fit {
 	best, logs := fit{log: math.Inf(-1)}, make([]float64, len(s.steps))
+	tried := 0.0
 	for k := range s.steps {
-		m := t.model(s, k, taken)
+		if !d.has(s, k) {
+			logs[k] = math.Inf(-1)
+			continue
+		}
+		tried++
+		m := t.model(s, k, taken, d)
 		one := m.sequence(taken, slip, false)
 		if slices.Contains(one.slips, true) { // a slip at the start misleads all that follow
 			if back := m.sequence(taken, slip, true); back.log > one.log {
@@ -77,8 +87,21 @@ func (t *Trace) explains(s *suspect, taken []read, slip float64) fit {
 	for k := range best.sizes {
 		best.sizes[k] /= sum
 	}
-	best.log += math.Log(sum / float64(len(logs)))
+	best.log += math.Log(sum / tried)
 	return best
+}
+
+// trusted is how much of what two readings have in common over so few draws is taken for real.
+const trusted = 0.8
+
+// inCommon is what two readings have in common, or one with itself: of what the draws show a part, of what a fault's size does to both
+// all.
+func (t *Trace) inCommon(same bool, a, b []float64) float64 {
+	n := len(t.draws)
+	if same {
+		return dot(a, b)
+	}
+	return trusted*dot(a[:n], b[:n]) + dot(a[n:], b[n:])
 }
 
 // model is what a suspect says of the readings that were taken: a middle, how they vary together, and how often each comes to
@@ -89,15 +112,17 @@ type model struct {
 	cov   [][]float64
 	jumps []float64
 	known []bool
+	often []float64 // that it is there, or is not, as it was
 }
 
-func (t *Trace) model(s *suspect, k int, taken []read) model {
-	mean, vary, jumps, known := t.varies(s, k, taken)
-	m := model{t, mean, make([][]float64, len(taken)), jumps, known}
+func (t *Trace) model(s *suspect, k int, taken []read, d depth) model {
+	mean, vary, jumps, known := t.varies(s, k, taken, d)
+	m := model{t, mean, make([][]float64, len(taken)), jumps, known, make([]float64, len(taken))}
 	for a, r := range taken {
+		_, m.often[a] = t.wasThere(s, k, r, d)
 		m.cov[a] = make([]float64, len(taken))
 		for b := range taken {
-			m.cov[a][b] = dot(vary[a], vary[b])
+			m.cov[a][b] = t.inCommon(a == b, vary[a], vary[b])
 		}
 		if known[a] {
 			m.cov[a][a] += t.own(r.i, mean[a])
@@ -118,29 +143,35 @@ func (t *Trace) own(i int, value float64) float64 {
 
 // varies is what a suspect of a size says of some readings: each one's middle, how it varies draw by draw and along each fault's
 // sizes, how often it comes to no stand, and whether there is anything to read.
-func (t *Trace) varies(s *suspect, k int, of []read) (mean []float64, vary [][]float64, jumps []float64, known []bool) {
-	n, at := len(of), s.steps[k]
+func (t *Trace) varies(s *suspect, k int, of []read, d depth) (mean []float64, vary [][]float64, jumps []float64, known []bool) {
+	n, wide := len(of), len(t.draws)+len(s.steps[k].near)
 	mean, vary, jumps, known = make([]float64, n), make([][]float64, n), make([]float64, n), make([]bool, n)
-	all := make([]float64, n*(len(t.draws)+len(at.near)))
+	all := make([]float64, n*wide)
 	for a, r := range of {
-		vary[a], all = all[:len(t.draws)+len(at.near)], all[len(t.draws)+len(at.near):]
-		draws := s.done[t.proof.Readings[r.i].Station]
-		if draws == 0 {
-			continue
+		vary[a], all = all[:wide], all[wide:]
+		there := r.there
+		if r.taken {
+			there, _ = t.wasThere(s, k, r, d)
 		}
-		mean[a], known[a] = at.mean(r.i)
-		jumps[a] = at.jumps(r.i)
+		from, step := t.shownBy(s, k, r.i, there)
+		at := from.steps[step]
+		mean[a], known[a] = at.mean(r.i, d.draws)
+		jumps[a] = t.goes(s, k, r.i, there, d)
 		if !known[a] {
 			continue
 		}
-		for i := range draws {
+		for i := range d.draws {
 			if v := at.shown[i].Values[r.i]; !math.IsNaN(v) {
-				vary[a][i] = (v - mean[a]) / math.Sqrt(float64(draws-1))
+				vary[a][i] = (v - mean[a]) / math.Sqrt(float64(d.draws-1))
 			}
 		}
-		for i, near := range at.near {
-			low, is := s.steps[near[0]].mean(r.i)
-			high, also := s.steps[near[1]].mean(r.i)
+		beside := at.near
+		if d.every > 1 {
+			beside = at.far
+		}
+		for i, ends := range beside {
+			low, is := from.steps[ends[0]].mean(r.i, d.draws)
+			high, also := from.steps[ends[1]].mean(r.i, d.draws)
 			if is && also {
 				vary[a][len(t.draws)+i] = (high - low) / 2 / math.Sqrt(12)
 			}
@@ -164,18 +195,25 @@ func (m model) sequence(taken []read, slip float64, back bool) fit {
 		}
 		broad := slipDensity(m.t.proof.Readings[taken[a].i])
 		switch {
-		case taken[a].jumps:
-			out.log += math.Log((1-slip)*m.jumps[a] + slip*0.1)
+		case taken[a].jumps && !taken[a].peak:
+			says := math.Log((1-slip)*m.jumps[a] + slip*0.1)
+			out.log, out.typical = out.log+says, out.typical+max(says, math.Log(0.5))
 			continue
 		case !m.known[a]:
-			out.log += math.Log(broad)
+			out.log, out.typical = out.log+math.Log(broad), out.typical+math.Log(broad)
 			continue
 		}
-		out.log += math.Log(1 - m.jumps[a])
+		stands := 1 - m.jumps[a]
+		if taken[a].jumps {
+			stands = (1-slip)*m.jumps[a] + slip*0.1
+		}
+		out.log, out.typical = out.log+math.Log(stands), out.typical+math.Log(max(stands, 0.5))
 		spread := cov[a][a]
 		off := taken[a].value - mean[a]
-		fits := (1 - slip) * math.Exp(-off*off/(2*spread)) / math.Sqrt(2*math.Pi*spread)
-		out.log += math.Log(fits + slip*broad)
+		fits := m.often[a] * (1 - slip) * math.Exp(-off*off/(2*spread)) / math.Sqrt(2*math.Pi*spread)
+		says := math.Log(fits + slip*broad)
+		out.log += says
+		out.typical += max(says, -0.5-math.Log(2*math.Pi*spread)/2) // what fits better than usual makes up for nothing
 		if fits < slip*broad {
 			out.slips[a] = true
 			continue

@@ -11,20 +11,34 @@ type looking struct {
 	parcels []parcel
 }
 
+// mostLooks is how often a place is looked at, where something goes on speaking for it.
+const mostLooks = 2
+
+// lookedAt is how often a place was looked at, in vain.
+func (e era) lookedAt(at string) (times int) {
+	for _, l := range e.looks {
+		if l.at == at {
+			times++
+		}
+	}
+	return times
+}
+
 // lookedAt are the looks at the parts and wires that something may be wrong with.
-func (t *Trace) lookedAt(groups []group, now era) (list []looking) {
+func (t *Trace) lookedAt(groups []group, now era, none float64) (list []looking) {
 	places := []string{}
 	for _, g := range groups {
 		for _, p := range append([]post{g.post}, g.same...) {
 			for _, f := range p.wrong {
-				if !slices.Contains(places, f.At) && !slices.ContainsFunc(now.looks, func(l look) bool { return l.at == f.At }) {
+				if !slices.Contains(places, f.At) && now.lookedAt(f.At) < mostLooks {
 					places = append(places, f.At)
 				}
 			}
 		}
 	}
 	for _, at := range places {
-		found, well := parcel{by: make([]float64, len(groups))}, parcel{by: make([]float64, len(groups))}
+		found, well := parcel{by: make([]float64, len(groups)+1)}, parcel{by: make([]float64, len(groups)+1)}
+		found.by[len(groups)], well.by[len(groups)] = none*foundWrong, none*(1-foundWrong)
 		l, names := looking{test: NextTest{ID: at, Look: true, What: t.Called(at), Setup: []string{}, Means: []TestOutcome{}}}, []string{}
 		for k, g := range groups {
 			for _, p := range append([]post{g.post}, g.same...) {

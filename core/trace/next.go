@@ -2,6 +2,7 @@ package trace
 
 import (
 	"cmp"
+	"math"
 	"slices"
 
 	"epitrope/core/prove"
@@ -34,14 +35,21 @@ const (
 	enough     = 0.9
 	mostTests  = 4
 	leastTells = 0.02 // bits for each minute
+	mostNone   = 0.5  // what is not known is no reason to measure everything
 )
+
+// worthIt is what a test is worth that settles so many bits in so many minutes. A long one that settles is better than short ones that
+// do not: time counts by its power.
+func worthIt(bits, minutes float64) float64 { return bits / math.Pow(minutes+handling, timeCounts) }
+
+const timeCounts = 0.7
 
 // next are the tests that tell most for their minutes, and the suspect that is to be looked at instead.
 func (t *Trace) next(posts []post, now era, b Belief) (list []NextTest, act string) {
 	groups := []group{}
 	for _, g := range t.grouped(posts) {
 		if g.share >= leastThought && len(groups) < mostThought {
-			t.work(g.suspect, everywhere(t), tries)
+			t.work(g.suspect, everywhere(t), tries, spokenFor(g.post))
 			groups = append(groups, g)
 		}
 	}
@@ -52,7 +60,8 @@ func (t *Trace) next(posts []post, now era, b Belief) (list []NextTest, act stri
 	for _, g := range groups {
 		shares = append(shares, g.share)
 	}
-	before, was := bits(shares), ""
+	none := min(b.None, mostNone) // what is not known may show anything: only a look tells of it
+	before, with, was := bits(shares), bits(append(slices.Clone(shares), none)), ""
 	if n := len(now.taken); n > 0 {
 		was = t.proof.Readings[now.taken[n-1].i].Station
 	}
@@ -67,23 +76,25 @@ func (t *Trace) next(posts []post, now era, b Belief) (list []NextTest, act stri
 			continue
 		}
 		parcels := parcels(humps[i], jumping[i])
-		m := minutes(r, was)
-		if gain := tells(parcels, before); gain/(m+handling) > leastTells {
+		m := Minutes(r, was)
+		if gain := (1 - none) * tells(parcels, before); worthIt(gain, m) > leastTells {
 			one := t.reads(r, m)
 			one.Tells, one.Means = told(gain/before), t.means(r, parcels, groups)
-			all = append(all, worth{one, ranked(gain / (m + handling))})
+			all = append(all, worth{one, ranked(worthIt(gain, m))})
 		}
 	}
-	for _, l := range t.lookedAt(groups, now) {
-		gain := tells(l.parcels, before)
-		if m := l.test.Minutes + handling; gain/m > leastTells {
-			l.test.Tells = told(gain / before)
-			all = append(all, worth{l.test, ranked(gain / m)})
+	for _, l := range t.lookedAt(groups, now, none) {
+		gain := tells(l.parcels, with)
+		if each := worthIt(gain, l.test.Minutes); each > leastTells {
+			l.test.Tells = told(gain / with)
+			all = append(all, worth{l.test, ranked(each)})
 		}
 	}
 	slices.SortStableFunc(all, func(a, b worth) int { return cmp.Compare(b.each, a.each) })
-	for _, w := range all[:min(mostTests, len(all))] {
-		list = append(list, w.NextTest)
+	for _, w := range all {
+		if len(list) < mostTests && !slices.ContainsFunc(list, func(n NextTest) bool { return asks(n, w.NextTest) }) {
+			list = append(list, w.NextTest)
+		}
 	}
 	if len(b.Suspects) > 0 && (b.Suspects[0].Share >= enough || len(list) == 0) {
 		act = b.Suspects[0].ID
@@ -92,6 +103,13 @@ func (t *Trace) next(posts []post, now era, b Belief) (list []NextTest, act stri
 		list = []NextTest{}
 	}
 	return list, act
+}
+
+// asks says whether two readings may come to the same, and mean the same: then the better one is enough.
+func asks(a, b NextTest) bool {
+	return len(a.Means) > 0 && slices.EqualFunc(a.Means, b.Means, func(x, y TestOutcome) bool {
+		return x.Says == y.Says && slices.Equal(x.Points, y.Points)
+	})
 }
 
 // reads is a reading as a test.

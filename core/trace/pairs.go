@@ -29,11 +29,11 @@ func (t *Trace) pairs(posts []post, now era) (list []post) {
 	}
 	parts := []part{}
 	for _, p := range posts {
-		if len(p.wrong) != 1 {
+		if len(p.wrong) != 1 || p.always != nil { // one that comes and goes is thought of alone
 			continue
 		}
 		total += p.prior
-		parts = append(parts, part{p, t.weigh(p.suspect, now, partly).log + math.Log(p.prior)})
+		parts = append(parts, part{p, t.weigh(p.suspect, now, partly, p.at).log + math.Log(p.prior)})
 	}
 	slices.SortStableFunc(parts, func(a, b part) int { return cmp.Compare(ranked(b.log), ranked(a.log)) })
 	parts = parts[:min(pairsOf, len(parts))]
@@ -48,9 +48,9 @@ func (t *Trace) pairs(posts []post, now era) (list []post) {
 			suspects = append(suspects, s)
 		}
 	}
-	t.workAll(suspects, t.stationsOf(now), tries)
+	t.workAll(suspects, t.stationsOf(now), closely)
 	for _, s := range suspects {
-		list = append(list, t.weighed(s, now))
+		list = append(list, t.weighed(s, now, closely))
 	}
 	return list
 }

@@ -22,13 +22,14 @@ type symptom struct {
 	or       string // … or at that of another
 	also     func(value, sound float64, jumps bool) float64
 	kinds    []fault.Kind // … or of what is seen with these faults alone
+	when     fault.When   // … or with those that are there then
 }
 
 // A complaint is seldom made for nothing, and seldom always made. Source: from memory.
 const (
 	sure   = 0.9
 	may    = 0.4
-	seldom = 0.06
+	seldom = 0.02
 )
 
 // share is a complaint about how much of what is usual comes about: between two shares of it.
@@ -80,13 +81,15 @@ func flows(amps float64) func(value, sound float64, jumps bool) float64 {
 var symptoms = []symptom{
 	{id: "no-charge", says: "We drive for hours, and the house battery gains nothing", reading: "charge", likely: share(-9, 0.12)},
 	{id: "slow-charge", says: "It charges, but far less than it used to", reading: "charge", likely: share(0.1, 0.75)},
-	{id: "comes-and-goes", says: "It charges on and off: clicking, or the display jumps", reading: "charge", likely: func(_, _ float64,
-		jumps bool) float64 {
-		if jumps {
-			return sure
-		}
-		return seldom
-	}},
+	{id: "comes-and-goes", says: "It charges on and off: clicking, or the display jumps", reading: "charge", when: fault.ByHand,
+		likely: func(_, _ float64, jumps bool) float64 {
+			if jumps {
+				return sure
+			}
+			return seldom
+		}},
+	{id: "stops-warm", says: "It charges at first, and no more after half an hour", reading: "charge", when: fault.ByHeat,
+		likely: func(_, _ float64, _ bool) float64 { return seldom }},
 	{id: "start-flat", says: "The start battery is flat after some days parked", reading: "drain", likely: above(0.15)},
 	{id: "house-flat", says: "The house battery is low each morning, with little used", reading: "aux-rest", likely: below(0.5),
 		or: "apart", also: below(0.4)},
@@ -97,6 +100,8 @@ var symptoms = []symptom{
 	{id: "too-high", says: "The house battery smells, gasses or is warm when charged", reading: "profile", likely: above(0.25)},
 	{id: "hot", says: "Something near a cable or a fuse gets hot, or smells", reading: "warmest", likely: above(12)},
 	{id: "blows", says: "A fuse blows, and so does the next", kinds: []fault.Kind{fault.Chafed}},
+	{id: "counted", says: "The monitor says full, and the battery is not; or the other way round",
+		kinds: []fault.Kind{fault.Uncounted, fault.Tired}},
 	{id: "shared", says: "Using the house battery while parked pulls the start battery down", reading: "apart", likely: flows(0.25)},
 }
 
@@ -112,35 +117,42 @@ func Symptoms() (list []Symptom) {
 const unsaid = 0.2
 
 // complains is how likely a suspect of a size makes a complaint.
-func (t *Trace) complains(s *suspect, k int, y symptom) float64 {
+func (t *Trace) complains(s *suspect, k int, y symptom, d depth) float64 {
+	if y.when != fault.Standing && s.when == y.when {
+		return sure
+	}
 	if len(y.kinds) > 0 {
 		if slices.ContainsFunc(s.wrong, func(f fault.Fault) bool { return slices.Contains(y.kinds, f.Kind) }) {
 			return sure
 		}
 		return seldom
 	}
-	likely := t.heard(s, k, y.reading, y.likely)
+	likely := t.heard(s, k, y.reading, y.likely, d)
 	if y.or != "" {
-		likely = max(likely, t.heard(s, k, y.or, y.also))
+		likely = max(likely, t.heard(s, k, y.or, y.also, d))
+	}
+	if s.when == fault.ByHand { // at other times all is well
+		likely *= thereOften
 	}
 	return likely
 }
 
 // heard is how likely a complaint is by what a reading would come to.
-func (t *Trace) heard(s *suspect, k int, reading string, likely func(value, sound float64, jumps bool) float64) float64 {
+func (t *Trace) heard(s *suspect, k int, reading string, likely func(value, sound float64, jumps bool) float64, d depth) float64 {
 	i := t.reading(reading)
 	if i < 0 {
 		return unsaid
 	}
-	sum, sound, draws := 0.0, t.proof.Sound(i).Middle, s.done[t.proof.Readings[i].Station]
-	for _, at := range s.steps[k].shown[:draws] {
+	of, step := t.shownBy(s, k, i, true)
+	sum, sound := 0.0, t.proof.Sound(i).Middle
+	for _, at := range of.steps[step].shown[:d.draws] {
 		if v := at.Values[i]; math.IsNaN(v) {
 			sum += unsaid
 		} else {
 			sum += likely(v, sound, at.Jumps[i])
 		}
 	}
-	return sum / float64(draws)
+	return sum / float64(d.draws)
 }
 
 // reading is a reading's place among the proof's; -1 where there is none such.

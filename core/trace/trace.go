@@ -45,14 +45,19 @@ type suspect struct {
 	wrong []fault.Fault // none: nothing is wrong
 	prior float64       // not yet one in all
 	steps []step
-	done  map[string]int // in how many draws it is worked out, by station
+
+	when   fault.When // it is there
+	always *suspect   // the same, always there; nil where it is that
+	places []string   // that it is moved with
 }
 
 // step is a suspect of a size.
 type step struct {
 	wrong []prove.Sized
-	near  [][2]int      // the steps on either side of it, of a fault's sizes each
-	shown []prove.Shown // by draw
+	near  [][2]int       // the steps on either side of it, of a fault's sizes each
+	far   [][2]int       // … and of every other size, where those between are not worked out
+	shown []prove.Shown  // by draw
+	done  map[string]int // in how many draws it is worked out, by station
 }
 
 // Of is the trace of a design, worked out once.
@@ -71,12 +76,18 @@ func of(d *design.Design) *Trace {
 	for _, f := range faults {
 		t.list = append(t.list, t.suspect(usual(f), f))
 	}
+	for _, f := range fault.AtTimes(faults) {
+		s := t.atTimes(f)
+		if s.when != fault.ByHand || len(s.places) > 0 {
+			t.list = append(t.list, s)
+		}
+	}
 	return t
 }
 
 // suspect is one thing, or several, that may be wrong: each in its sizes, whatever the others'.
 func (t *Trace) suspect(prior float64, wrong ...fault.Fault) *suspect {
-	s := &suspect{wrong: wrong, prior: prior, done: map[string]int{}}
+	s := &suspect{wrong: wrong, prior: prior}
 	each, sized := sizes, 0
 	for _, f := range wrong {
 		if f.Least > 0 {
@@ -91,7 +102,7 @@ func (t *Trace) suspect(prior float64, wrong ...fault.Fault) *suspect {
 		s.steps = spread(s.steps, f, each)
 	}
 	for k := range s.steps {
-		s.steps[k].shown = make([]prove.Shown, len(t.draws))
+		s.steps[k].shown, s.steps[k].done = make([]prove.Shown, len(t.draws)), map[string]int{}
 	}
 	return s
 }
@@ -105,11 +116,14 @@ func spread(steps []step, f fault.Fault, each int) (list []step) {
 		share := (float64(k) + 0.5) / float64(each)
 		for i, before := range steps {
 			next := step{wrong: append(slices.Clip(before.wrong), prove.Sized{Fault: f, Size: f.Size(share)})}
-			for _, n := range before.near {
+			for at, n := range before.near {
+				f := before.far[at]
 				next.near = append(next.near, [2]int{n[0] + k*len(steps), n[1] + k*len(steps)})
+				next.far = append(next.far, [2]int{f[0] + k*len(steps), f[1] + k*len(steps)})
 			}
-			if low, high := max(0, k-1), min(each-1, k+1); high > low {
-				next.near = append(next.near, [2]int{low*len(steps) + i, high*len(steps) + i})
+			if each > 1 {
+				beside := func(by int) [2]int { return [2]int{max(0, k-by)*len(steps) + i, min(each-1, k+by)*len(steps) + i} }
+				next.near, next.far = append(next.near, beside(1)), append(next.far, beside(2))
 			}
 			list = append(list, next)
 		}
@@ -129,58 +143,95 @@ func (s *suspect) id() string {
 	return name
 }
 
-// work works out what a suspect comes to at some stations, in so many draws.
-func (t *Trace) work(s *suspect, stations map[string]bool, draws int) {
-	for i := range draws {
-		todo := map[string]bool{}
-		for station := range stations {
-			if s.done[station] <= i && len(t.at[station]) > 0 {
-				todo[station] = true
+// depth is how closely a suspect is looked at: in how many draws, and in which of a single fault's sizes.
+type depth struct {
+	draws int
+	every int
+}
+
+var (
+	roughly = depth{fewTries, 2}
+	closely = depth{tries, 1}
+)
+
+// has says whether a step of a suspect is looked at.
+func (d depth) has(s *suspect, k int) bool { return len(s.wrong) != 1 || k%d.every == 0 }
+
+// spokenFor are the sizes of a suspect that something speaks for, with their neighbours.
+func spokenFor(p post) func(k int) bool {
+	return func(k int) bool {
+		for _, n := range []int{k - 1, k, k + 1} {
+			if n >= 0 && n < len(p.sizes) && p.sizes[n] > leastHump {
+				return true
 			}
 		}
-		if len(todo) == 0 {
+		return false
+	}
+}
+
+// work works out what a suspect comes to at some stations, in so many draws and some of its sizes.
+func (t *Trace) work(s *suspect, stations map[string]bool, draws int, which func(k int) bool) {
+	if s.always != nil {
+		s = s.always
+	}
+	for k := range s.steps {
+		at := &s.steps[k]
+		if !which(k) {
 			continue
 		}
-		for k := range s.steps {
-			at, got := &s.steps[k].shown[i], t.proof.Takes(t.draws[i], s.steps[k].wrong, todo)
-			if at.Values == nil {
-				*at = got
+		for i := range draws {
+			todo := map[string]bool{}
+			for station := range stations {
+				if at.done[station] <= i && len(t.at[station]) > 0 {
+					todo[station] = true
+				}
+			}
+			if len(todo) == 0 {
 				continue
+			}
+			got := t.proof.Takes(t.draws[i], at.wrong, todo)
+			if at.shown[i].Values == nil {
+				at.shown[i] = got
 			}
 			for station := range todo {
 				for _, j := range t.at[station] {
-					at.Values[j], at.Jumps[j] = got.Values[j], got.Jumps[j]
+					at.shown[i].Values[j], at.shown[i].Jumps[j] = got.Values[j], got.Jumps[j]
 				}
+				at.done[station] = i + 1
 			}
-		}
-		for station := range todo {
-			s.done[station] = i + 1
 		}
 	}
 }
 
 // workAll works several out, on all processors.
-func (t *Trace) workAll(list []*suspect, stations map[string]bool, draws int) {
+func (t *Trace) workAll(list []*suspect, stations map[string]bool, d depth) {
 	var all sync.WaitGroup
 	turn := make(chan *suspect)
 	for range runtime.GOMAXPROCS(0) {
 		all.Go(func() {
 			for s := range turn {
-				t.work(s, stations, draws)
+				t.work(s, stations, d.draws, func(k int) bool { return d.has(s, k) })
 			}
 		})
 	}
+	given := map[*suspect]bool{} // each is worked out by one alone
 	for _, s := range list {
-		turn <- s
+		if s.always != nil {
+			s = s.always
+		}
+		if !given[s] {
+			given[s] = true
+			turn <- s
+		}
 	}
 	close(turn)
 	all.Wait()
 }
 
 // mean is what a reading comes to at a step, over the draws that come to a stand; ok is false where none does.
-func (s step) mean(i int) (mean float64, ok bool) {
+func (s step) mean(i, draws int) (mean float64, ok bool) {
 	n := 0.0
-	for _, at := range s.shown {
+	for _, at := range s.shown[:draws] {
 		if at.Values != nil && !math.IsNaN(at.Values[i]) {
 			mean, n = mean+at.Values[i], n+1
 		}
@@ -189,9 +240,9 @@ func (s step) mean(i int) (mean float64, ok bool) {
 }
 
 // jumps is the share of draws in which a reading comes to no stand; never quite none, nor all.
-func (s step) jumps(i int) float64 {
+func (s step) jumps(i, draws int) float64 {
 	jump, n := 0.5, 1.0
-	for _, at := range s.shown {
+	for _, at := range s.shown[:draws] {
 		if at.Values == nil || math.IsNaN(at.Values[i]) && !at.Jumps[i] {
 			continue
 		}

@@ -32,13 +32,17 @@ func (t *Trace) means(r prove.Reading, parcels []parcel, groups []group) (list [
 			continue // what is never quite left out
 		}
 		o.Chance = sum / total
-		order := make([]int, len(groups))
+		order := make([]int, len(p.by))
 		for k := range order {
 			order[k] = k
 		}
 		slices.SortStableFunc(order, func(a, b int) int { return cmp.Compare(ranked(p.by[b]), ranked(p.by[a])) })
 		for _, g := range order[:min(2, len(order))] {
-			if p.by[g] > 0.2*sum {
+			switch {
+			case p.by[g] <= 0.2*sum:
+			case g == len(groups):
+				o.Points = append(o.Points, "something that is not known here")
+			default:
 				o.Points = append(o.Points, t.says(groups[g]).Says)
 			}
 		}

@@ -2,7 +2,6 @@ package export_test
 
 import (
 	"math/rand/v2"
-	"os"
 	"regexp"
 	"slices"
 	"strconv"
@@ -48,10 +47,7 @@ func sold(size string) bool {
 // Whatever validation lets through: every end has a name that a shop sells, a stud that its lug fits, or a note
 // that says it does not; every cable goes through its conduit, its clip and its hole.
 func TestEveryPartCanBeBought(t *testing.T) {
-	count := 20
-	if os.Getenv("EPITROPE_CHECK") == "all" {
-		count = 400
-	}
+	count := jobtest.Fewer(400, 20)
 	ends := 0
 	for seed := range uint64(count) {
 		doc, problems := job.Decode(jobtest.Random(rand.New(rand.NewPCG(seed, 193))))

@@ -11,6 +11,7 @@ import (
 	"epitrope/core/job"
 	"epitrope/core/parts"
 	"epitrope/core/plan"
+	"epitrope/internal/jobtest"
 	"epitrope/internal/networktest"
 	"epitrope/testdata"
 )
@@ -28,7 +29,7 @@ func TestDemoJobsAgree(t *testing.T) {
 func TestArrangementsAgree(t *testing.T) {
 	need(t)
 	tally := agree(t, testdata.Arranged, "arranged/*.json")
-	assert.GreaterOrEqual(t, tally[agrees], 100)
+	assert.GreaterOrEqual(t, tally[agrees], jobtest.Fewer(100, 35))
 }
 
 // agree compares every state of the jobs of some files.
@@ -37,7 +38,11 @@ func agree(t *testing.T, files fs.FS, glob string) map[compared]int {
 	names, err := fs.Glob(files, glob)
 	require.NoError(t, err)
 	tally := map[compared]int{}
-	for _, name := range names {
+	every := jobtest.Fewer(1, 3) // of what there is more than a handful of
+	for i, name := range names {
+		if len(names) > 20 && i%every != 0 {
+			continue
+		}
 		data, err := fs.ReadFile(files, name)
 		require.NoError(t, err)
 		doc, problems := job.Decode(data)

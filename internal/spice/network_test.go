@@ -5,7 +5,6 @@ import (
 	"fmt"
 	"math"
 	"math/rand/v2"
-	"os"
 	"slices"
 	"strings"
 	"testing"
@@ -15,6 +14,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"epitrope/core/network"
+	"epitrope/internal/jobtest"
 	"epitrope/internal/networktest"
 	"epitrope/internal/spice"
 )
@@ -150,10 +150,7 @@ func withoutVolts(c *network.Circuit, v []float64) (names []string) {
 // rest. None is left out in silence.
 func TestRandomNetworksAgree(t *testing.T) {
 	need(t)
-	count := 100
-	if os.Getenv("EPITROPE_CHECK") == "all" {
-		count = 600
-	}
+	count := jobtest.Fewer(600, 100)
 	tally := map[compared]int{}
 	for seed := range uint64(count) {
 		r := rand.New(rand.NewPCG(seed, 7))

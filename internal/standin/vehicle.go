@@ -41,6 +41,9 @@ type Vehicle struct {
 	also    []prove.Sized
 	odd     func(*circuit.State)
 	size    float64
+	sound   system.System // without a fault that comes and goes
+	often   float64       // that such a one is there
+	accepts float64
 }
 
 func (v *Vehicle) even(low, high float64) float64 { return low + (high-low)*v.r.Float64() }
@@ -65,7 +68,7 @@ func Build(d *design.Design, p *prove.Proof, seed uint64) *Vehicle {
 	for i := range v.sys.Components {
 		v.built(&v.sys.Components[i])
 	}
-	v.leads, v.heat = v.even(0, 0.3), v.power(0.3)
+	v.leads, v.heat, v.accepts = v.even(0, 0.3), v.power(0.3), 1
 	return v
 }
 
@@ -90,7 +93,10 @@ func (v *Vehicle) built(c *system.Component) {
 
 // With gives a vehicle a fault, of a size.
 func (v *Vehicle) With(f fault.Fault, size float64) *Vehicle {
-	v.wrong, v.size = &f, size
+	v.wrong, v.size, v.sound = &f, size, v.sys
+	if f.When == fault.ByHand {
+		v.often = v.even(0.15, 0.65)
+	}
 	v.sys = f.On(v.sys, size)
 	return v
 }
@@ -119,6 +125,7 @@ func (v *Vehicle) Size() float64 { return v.size }
 
 // at is the vehicle as a station asks for it: what it is made of then, and the world around it.
 func (v *Vehicle) at(station string) (sys system.System, s circuit.State) {
+	there := v.there(station)
 	s, _, as, full := v.Proof.Situation(station)
 	d, n := v.Design, v.Design.Facts.N
 	if s.SetV > 0 {
@@ -131,7 +138,8 @@ func (v *Vehicle) at(station string) (sys system.System, s circuit.State) {
 		s.AuxOwnV, s.AcceptsA = d.Facts.Chemistry.RestV(0.98)*d.Facts.AuxN, d.Trickle()
 	}
 	s.MachineA, s.SecondA, s.VehicleA, s.StartOhm = s.MachineA*v.machine, s.SecondA*v.machine, s.VehicleA*v.draws, s.StartOhm*v.ohm
-	if v.wrong != nil {
+	s.AcceptsA *= v.accepts
+	if v.wrong != nil && there {
 		s = v.wrong.In(s, n, v.size)
 	}
 	for _, f := range v.also {
@@ -140,7 +148,9 @@ func (v *Vehicle) at(station string) (sys system.System, s circuit.State) {
 	if v.odd != nil {
 		v.odd(&s)
 	}
-	sys = v.sys
+	if sys = v.sys; !there {
+		sys = v.sound
+	}
 	if as != nil {
 		sys = as(sys)
 	}
@@ -163,6 +173,9 @@ func (v *Vehicle) Exact(r prove.Reading) (value float64, ok bool) {
 }
 
 func (v *Vehicle) exact(r prove.Reading, h Hands) (value float64, ok bool) {
+	if v.wrong != nil && v.wrong.When == fault.ByHand && r.Moved != "" && slices.Contains(v.Proof.MovedWith(*v.wrong), r.Moved) {
+		return math.NaN(), false // it comes and goes under the hand
+	}
 	sys, s := v.world(h)
 	laid := circuit.Lay(&sys, v.Design.Facts.N)
 	at, jumps := settled(laid, s)
@@ -170,7 +183,7 @@ func (v *Vehicle) exact(r prove.Reading, h Hands) (value float64, ok bool) {
 		return v.seen(r, at, jumps), true
 	}
 	value, never, ok := v.Proof.Shows(r, prove.Moment{Sys: &sys, Laid: laid, Solved: at.Solution, State: s, N: v.Design.Facts.N})
-	return value, ok && !never && (!jumps || h.Station != prove.FastIdle)
+	return value, ok && !never && (!jumps || h.Station != prove.FastIdle && (h.Station != prove.Warm || !r.Extra))
 }
 
 // seen is what is looked at: 1 where it is as asked. What the circuit does not know is as it should be.
@@ -222,6 +235,13 @@ func (v *Vehicle) Circuit(station string, at circuit.Position) *network.Circuit 
 	laid := circuit.Lay(&sys, v.Design.Facts.N)
 	_, _ = laid.Solve(s, at) // it sets the circuit's values, whether or not it finds them to hold
 	return laid.Now()
+}
+
+// Position is where the vehicle's devices come to stand at a station.
+func (v *Vehicle) Position(station string) circuit.Position {
+	sys, s := v.at(station)
+	at, _ := settled(circuit.Lay(&sys, v.Design.Facts.N), s)
+	return at.Position
 }
 
 // Metered is what the vehicle's meter shows of a value that another solver found.

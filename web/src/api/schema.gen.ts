@@ -1768,6 +1768,8 @@ export interface components {
             id: string;
             /** @description Of what is looked at: what it means where it is not so */
             ifNot?: string;
+            /** @description What is moved by hand meanwhile: the place */
+            moved?: string;
             /** @description The reading of the stretch that this is a piece of: asked for only where that one is out */
             of?: string;
             picture: components["schemas"]["Picture"];
@@ -3746,6 +3748,8 @@ export interface components {
             notYet?: string;
             /** @description In words: how far it is from what is likely; empty within */
             off?: string;
+            /** @description … and the value is the most that it shows */
+            peak?: boolean;
             /** @description In words */
             read: string;
             /** @description What slip gives such a value: to be looked at before it is taken again */

@@ -20,9 +20,9 @@ export function Keypad({ job, reading: r, enter }: { job: string; reading: Asked
     else setText(key === "." && /[.,]/.test(text) ? text : text + key);
   };
   const plain = /^[-−+]?[\d.,\s]+$/.test(text.trim());
-  const send = () => {
+  const send = (before = "") => {
     if (text.trim() === "") return;
-    enter(plain ? `${text.trim()} ${unit}` : text.trim());
+    enter(before + (plain ? `${text.trim()} ${unit}` : text.trim()));
     setText("");
   };
   const key = (k: string) => (
@@ -60,8 +60,8 @@ export function Keypad({ job, reading: r, enter }: { job: string; reading: Asked
             OL, open
           </button>
         ) : (
-          <button type="button" className={css.word} onClick={() => enter("jumps")}>
-            {r.id === "lets-go" ? "Never" : "Jumps"}
+          <button type="button" className={css.word} onClick={() => (text.trim() === "" ? enter("jumps") : send("jumps "))}>
+            {r.id === "lets-go" ? "Never" : text.trim() === "" ? "Jumps" : "Jumps to this"}
           </button>
         )}
         {["0", "."].map(key)}
