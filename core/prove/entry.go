@@ -57,12 +57,6 @@ func (r Reading) Entered(text string) (Taken, error) {
 		return refuse("is missing")
 	case Jumping:
 		return Taken{ID: r.ID, Jumps: true}, nil
-	default:
-		if most, jumps := strings.CutPrefix(word, Jumping); jumps && (r.Unit == Volts || r.Unit == Amps) {
-			t, err := r.Entered(strings.TrimPrefix(strings.TrimSpace(most), "to"))
-			t.Jumps, t.Peak = err == nil, err == nil
-			return t, err
-		}
 	case "yes", "no":
 		if r.Unit == Seen {
 			return Taken{ID: r.ID, Value: map[string]float64{"yes": 1}[word]}, nil
@@ -75,6 +69,11 @@ func (r Reading) Entered(text string) (Taken, error) {
 	}
 	if r.Unit == Seen {
 		return refuse("is neither yes nor no")
+	}
+	if most, jumps := strings.CutPrefix(strings.ToLower(strings.TrimSpace(text)), Jumping); jumps && (r.Unit == Volts || r.Unit == Amps) {
+		t, err := r.Entered(strings.TrimPrefix(strings.TrimSpace(most), "to"))
+		t.Jumps, t.Peak = err == nil, err == nil
+		return t, err
 	}
 	value, err := dim.Parse(text)
 	if r.Unit == Ohms && strings.Contains(text, "mΩ") { // MΩ is not meant

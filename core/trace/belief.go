@@ -16,6 +16,7 @@ type Suspect struct {
 	Says      string   `json:"says"`
 	Or        []string `json:"or" doc:"What no test that is left tells from it"`
 	Same      []string `json:"same" doc:"… by their ids"`
+	Places    []string `json:"places" doc:"The parts and wires that all of these are at"`
 	Share     float64  `json:"share" doc:"How likely it is that this is wrong, alone or beside another: 0 to 1"`
 	Endangers string   `json:"endangers,omitempty"`
 	Look      string   `json:"look" doc:"How it is looked at"`

@@ -102,7 +102,7 @@ func (t *Trace) alike(a, b post) bool {
 
 // says is a group in words.
 func (t *Trace) says(g group) Suspect {
-	s := Suspect{ID: g.id(), Share: g.share, Or: []string{}, Same: []string{}, Faults: []string{}, Proves: []string{}}
+	s := Suspect{ID: g.id(), Share: g.share, Or: []string{}, Same: []string{}, Faults: []string{}, Proves: []string{}, Places: []string{}}
 	if len(g.wrong) == 0 {
 		s.Says = "nothing is wrong"
 		return s
@@ -115,6 +115,7 @@ func (t *Trace) says(g group) Suspect {
 			dangers = append(dangers, f.Endangers)
 		}
 		looks = append(looks, t.Called(f.At)+": "+traits[f.Kind].look)
+		s.at(f.At)
 		s.Minutes += traits[f.Kind].minutes
 	}
 	s.Says, s.Endangers, s.Mend, s.Look = strings.Join(says, "; and "), strings.Join(dangers, "; "), strings.Join(mends, "; "),
@@ -124,10 +125,18 @@ func (t *Trace) says(g group) Suspect {
 		names := []string{}
 		for _, f := range o.wrong {
 			names = append(names, f.Says)
+			s.at(f.At)
 		}
 		s.Or, s.Same = append(s.Or, strings.Join(names, "; and ")), append(s.Same, o.id())
 	}
 	return s
+}
+
+// at adds a place.
+func (s *Suspect) at(place string) {
+	if !slices.Contains(s.Places, place) {
+		s.Places = append(s.Places, place)
+	}
 }
 
 // mostProofs is how many readings are named that prove a mend.

@@ -30,7 +30,7 @@ var odd = map[string]func(d *design.Design, v *standin.Vehicle, r *rand.Rand){
 			return joined(s, system.Terminal{Component: "start", Terminal: "30"}, w.To, ohm)
 		}, nil)
 	},
-	"a consumer that only runs with the engine": func(d *design.Design, v *standin.Vehicle, r *rand.Rand) {
+	"a consumer that only runs with the engine": func(_ *design.Design, v *standin.Vehicle, r *rand.Rand) {
 		amps := 10 + 40*r.Float64()
 		v.Changed(nil, func(s *circuit.State) {
 			if s.SetV > 0 {

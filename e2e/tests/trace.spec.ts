@@ -58,6 +58,7 @@ for (const [width, height] of [[1280, 800], [390, 844]] as const) {
     await expect(done).toHaveCount(2);
     await expect(done.last()).toContainText("since the ford");
     await expect(now.getByRole("heading", { level: 2 })).toBeVisible();
+    await expect(page.getByRole("region", { name: "Where it may be" }).locator("[data-suspect]").first()).toBeAttached();
     await accessible(page);
 
     // One test at a time is read at the vehicle, until a look costs less.
@@ -83,6 +84,8 @@ for (const [width, height] of [[1280, 800], [390, 844]] as const) {
     await accessible(page);
     await page.reload();
     await expect(mended).toBeVisible();
+    await page.getByText("Get it charging for now").click();
+    await expect(page.getByText(/^No: a lithium battery takes whatever cable/)).toBeVisible();
     await mended.getByRole("button", { name: "Close the case" }).click();
     await expect(page.getByRole("heading", { name: "This case is closed." })).toBeVisible();
     await expect(done.last()).toContainText("Closed");

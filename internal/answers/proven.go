@@ -12,7 +12,7 @@ import (
 // ProofEntry is a reading as it was entered, or what was said at a gate or of a trip.
 type ProofEntry struct {
 	ID      string    `json:"id" format:"uuid" doc:"Made by the client: sent twice it counts once"`
-	Kind    string    `json:"kind" enum:"reading,waiver,statement,trip,complaint,traced,looked,mended,closed" doc:"From complaint on: of a case, while a fault is traced"`
+	Kind    string    `json:"kind" enum:"reading,waiver,statement,trip,complaint,traced,looked,mended,bypass,closed" doc:"From complaint on: of a case, while a fault is traced"`
 	Subject string    `json:"subject" minLength:"1" maxLength:"60" doc:"The reading, or the gate"`
 	Entry   string    `json:"entry" minLength:"1" maxLength:"500" doc:"As it was entered: “12.61 V”; the reason; what was done"`
 	By      string    `json:"by" maxLength:"60" doc:"As the server knows them: what is sent here is not read"`

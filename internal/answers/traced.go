@@ -9,8 +9,9 @@ import (
 	"epitrope/core/trace"
 )
 
-// CaseEntries are the kinds of entries of a case: what was complained of, read, looked at, mended, and that it is closed.
-var CaseEntries = []string{"complaint", "traced", "looked", "mended", "closed"}
+// CaseEntries are the kinds of entries of a case: what was complained of, read, looked at, mended, gone past for now, and that it is
+// closed.
+var CaseEntries = []string{"complaint", "traced", "looked", "mended", "bypass", "closed"}
 
 // FaultPlace is a part or a wire at which something may be wrong, with what may.
 type FaultPlace struct {
@@ -28,17 +29,18 @@ type NamedFault struct {
 // Traced is a trace as far as it has come.
 type Traced struct {
 	trace.Belief
-	Symptoms []trace.Symptom `json:"symptoms" doc:"What may be complained of"`
-	Places   []FaultPlace    `json:"places" doc:"Where something may be wrong, and what"`
-	Readings []AskedReading  `json:"readings" doc:"All that may be read"`
-	Stations []prove.Station `json:"stations"`
+	Symptoms []trace.Symptom       `json:"symptoms" doc:"What may be complained of"`
+	Places   []FaultPlace          `json:"places" doc:"Where something may be wrong, and what"`
+	Readings []AskedReading        `json:"readings" doc:"All that may be read"`
+	Stations []prove.Station       `json:"stations"`
+	Bypass   trace.TemporaryBypass `json:"bypass" doc:"A way past the coupling for now"`
 }
 
 // TraceFault is how far the trace of a fault has come.
 func TraceFault(d *design.Design, e trace.Evidence) Traced {
 	t, wide := trace.Of(d), prove.Wider(d)
 	out := Traced{Belief: t.Believe(e), Symptoms: trace.Symptoms(), Places: []FaultPlace{}, Readings: []AskedReading{},
-		Stations: wide.Stations}
+		Stations: wide.Stations, Bypass: trace.BypassOf(d)}
 	if out.Stations == nil {
 		out.Stations = []prove.Station{}
 	}

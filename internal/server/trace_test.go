@@ -31,6 +31,9 @@ func TestCasesAreKept(t *testing.T) {
 	assert.Equal(t, complaint.Case, got.Entries[0].Case)
 	assert.False(t, got.Entries[0].Waits)
 	assert.Len(t, send(t, h, id, complaint).Entries, 1, "sent twice it counts once")
+	bridged := entry("bypass", "coupling", "TEMPORARY: bridge")
+	bridged.Case = complaint.Case
+	assert.Len(t, send(t, h, id, bridged).Entries, 2, "a way past for now is kept with its case")
 }
 
 // A trace is answered for whatever document there is, and names what of the evidence it cannot use.

@@ -4457,7 +4457,7 @@ export interface components {
              * @description From complaint on: of a case, while a fault is traced
              * @enum {string}
              */
-            kind: "reading" | "waiver" | "statement" | "trip" | "complaint" | "traced" | "looked" | "mended" | "closed";
+            kind: "reading" | "waiver" | "statement" | "trip" | "complaint" | "traced" | "looked" | "mended" | "bypass" | "closed";
             /** @description Who entered it, by id; otherwise who sends it */
             person?: string;
             /** @description Of the vehicle then */
@@ -5266,6 +5266,8 @@ export interface components {
             minutes: number;
             /** @description What no test that is left tells from it */
             or: string[];
+            /** @description The parts and wires that all of these are at */
+            places: string[];
             /** @description The readings that prove its mend, by id, the clearest first */
             proves: string[];
             /** @description … by their ids */
@@ -5370,6 +5372,18 @@ export interface components {
             /** Format: double */
             wants: number;
         };
+        TemporaryBypass: {
+            /**
+             * Format: double
+             * @description What flows at first, engine held, the aux battery part discharged
+             */
+            amps: number;
+            steps: string[];
+            /** @description What is written on it */
+            tag: string;
+            /** @description Why there is none that is safe; empty where there is one */
+            why?: string;
+        };
         Terminal: {
             component: string;
             /** @description DIN 72552 */
@@ -5470,6 +5484,8 @@ export interface components {
         Traced: {
             /** @description The suspect to look at now: measuring further costs more */
             act?: string;
+            /** @description A way past the coupling for now */
+            bypass: components["schemas"]["TemporaryBypass"];
             /** @description Readings that are more likely slips than not, by id: take them again */
             doubted: string[];
             /** @description Tests, the best first; none where a look at the first suspect costs less */

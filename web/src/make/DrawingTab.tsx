@@ -62,14 +62,25 @@ export function DrawingTab() {
 /** How large the drawing is shown, in pixels for each of its units, so that its smallest letters are read. */
 const readable = 1.3;
 
+interface Painting {
+  drawing: Drawn;
+  whole: boolean;
+  lit: Set<string>;
+  pick: (of: string) => void;
+  /** How much speaks for something being wrong at a part or wire. */
+  suspected?: Map<string, number>;
+}
+
 /** Painted paints the shapes that were laid out; nothing is placed here. */
-function Painted({ drawing, whole, lit, pick }: { drawing: Drawn; whole: boolean; lit: Set<string>; pick: (of: string) => void }) {
+export function Painted({ drawing, whole, lit, pick, suspected }: Painting) {
   return (
     <svg className={cx(css.wiring, lit.size > 0 && css.picking)} viewBox={`0 0 ${drawing.w} ${drawing.h}`} style={{ minWidth: whole ? 0 : drawing.w * readable }} role="img" aria-label="Wiring drawing; the list below reads it in order">
       {drawing.shapes.map((s, i) => {
         const at = s.at;
         const isLit = s.of !== undefined && lit.has(s.of);
-        const look = { className: cx(css[s.class], isLit && css.lit), "data-shape": s.class, "data-lit": isLit || undefined };
+        const share = s.of === undefined ? undefined : suspected?.get(s.of);
+        const shade = share === undefined || s.kind === "text" ? undefined : ({ "--share": share } as React.CSSProperties);
+        const look = { className: cx(css[s.class], isLit && css.lit, shade && css.suspect), style: shade, "data-suspect": shade ? "" : undefined, "data-shape": s.class, "data-lit": isLit || undefined };
         const onClick = s.of ? () => pick(s.of as string) : undefined;
         if (s.kind === "circle") return <circle key={i} {...look} cx={at[0]} cy={at[1]} r={at[2]} onClick={onClick} />;
         if (s.kind === "text")

@@ -24,7 +24,7 @@ export function Now({ trace, found, of }: Props) {
   const installs = useMay()("install");
   const [chosen, choose] = useState("");
   const act = found.suspects.find((s) => s.id === found.act);
-  const place = act && !found.next.some((n) => n.id === chosen) ? placesOf(found, act.faults)[0] : undefined;
+  const place = act && !found.next.some((n) => n.id === chosen) ? found.places.find((p) => act.places.includes(p.id)) : undefined;
   const test = found.next.find((n) => n.id === chosen) ?? found.next[0];
   const others = found.next.filter((n) => n !== test || place);
   const mended = of.entries.findLast((e) => e.kind === "mended");
@@ -56,7 +56,10 @@ export function Now({ trace, found, of }: Props) {
             {others.map((n) => (
               <li key={n.id}>
                 <TextButton onClick={() => choose(n.id)}>
-                  {n.look ? `Look at ${n.what}` : n.what} <span className="soft">{Math.ceil(n.minutes)} min</span>
+                  {n.look ? `Look at ${n.what}` : n.what}{" "}
+                  <span className="soft">
+                    {[found.stations.find((s) => s.id === n.station)?.name.toLowerCase(), `${Math.ceil(n.minutes)} min`].filter(Boolean).join(", ")}
+                  </span>
                 </TextButton>
               </li>
             ))}
@@ -66,8 +69,6 @@ export function Now({ trace, found, of }: Props) {
     </>
   );
 }
-
-const placesOf = (found: Traced, faults: string[]) => found.places.filter((p) => p.faults.some((f) => faults.includes(f.id)));
 
 function One({ test, trace, found, installs }: { test: Test; trace: Props["trace"]; found: Traced; installs: boolean }) {
   const reading = found.readings.find((r) => r.id === test.id);

@@ -10,6 +10,8 @@ import { Wait, Wrong } from "../ui/Wait";
 import { inWords, minutesOf, type Case } from "./cases";
 import { Complaint } from "./Complaint";
 import { Now } from "./Now";
+import { Past } from "./Past";
+import { Shaded } from "./Shaded";
 import { Suspects } from "./Suspects";
 import css from "./trace.module.css";
 import { Trail } from "./Trail";
@@ -39,11 +41,13 @@ function Trace({ trace, found }: { trace: ReturnType<typeof useTrace>; found: Tr
         {trace.refused.length > 0 && <Wrong>{trace.refused[0]?.problems.map((p) => `${p.field} ${p.value} ${p.wrong}; allowed: ${p.allowed}`).join(". ")}</Wrong>}
         {!now && (installs ? <Complaint trace={trace} found={found} /> : <p className="soft">Whoever installs begins a case.</p>)}
         {now && !now.closed && <Now key={now.entries.length} trace={trace} found={found} of={now} />}
+        {now && !now.closed && <Past trace={trace} found={found} of={now} />}
         {now?.closed && <h2>This case is closed.</h2>}
         {trace.failed && <p className="soft">The server does not answer: what is entered is kept here.</p>}
       </section>
       <div className={css.beside}>
         {now && <Suspects trace={trace} found={found} of={now} />}
+        {now && <Shaded found={found} />}
         {now && <Trail found={found} of={now} />}
         <Cases trace={trace} found={found} />
       </div>

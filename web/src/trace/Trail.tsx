@@ -27,7 +27,7 @@ export function Trail({ found, of }: { found: Traced; of: Case }) {
 
 /** said is an entry in words. */
 function said(e: Entry, found: Traced): string {
-  const fault = (id: string) => found.places.flatMap((p) => p.faults).find((f) => f.id === id)?.says ?? id;
+  const fault = (id: string) => found.places.flatMap((p) => p.faults).find((f) => f.id === id || `${f.id} by hand` === id || `${f.id} by heat` === id)?.says ?? id;
   const place = found.places.find((p) => p.id === e.subject)?.name ?? e.subject;
   switch (e.kind) {
     case "complaint":
@@ -38,6 +38,8 @@ function said(e: Entry, found: Traced): string {
       return e.entry === well ? `Looked at ${place}: all well` : `Looked at ${place}: ${fault(e.entry)}`;
     case "mended":
       return `Mended: ${fault(e.subject)}`;
+    case "bypass":
+      return `Bridged past the coupling. ${e.entry}`;
     case "closed":
       return "Closed";
   }
