@@ -36,7 +36,7 @@ func (r Ready) Idling(hours float64) Ready { r.idling = hours; return r }
 // ReadyPatterns lists the patterns, the usual one first. They are assumed: nobody
 // drives like that, and most drive like something close to it.
 var ReadyPatterns = []Ready{
-	{ID: "two-trips", Label: "there and back", Says: "half in town, half on the highway, morning and evening", day: twoTrips},
+	{ID: "two-trips", Label: "to work and back", Says: "two drives, half in town and half on the highway", day: twoTrips},
 	{ID: "short-trips", Label: "short trips", Says: "many starts, town, a little idling", day: shortTrips},
 	{ID: "deliveries", Label: "stop and go all day", Says: "town and idling, the engine off at most stops", day: deliveries},
 	{ID: "long-haul", Label: "one long drive", Says: "highway, then parked", day: longHaul},

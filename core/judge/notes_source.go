@@ -105,7 +105,7 @@ var sourceRules = []rule{
 		"Model years mislead. Twenty minutes of logged voltage settle it.",
 		func(d *design.Design) []finding {
 			return where(d.Facts.Varies() && d.Facts.Regulation != "variable", func() finding {
-				f := at("alternator").cure(verdict.Ask("Say how it is known", "regulation"))
+				f := at("alternator").cure(verdict.Ask("Say how the regulation is known", "regulation"))
 				if d.Is.CanJoin && !d.Kind.Charger() {
 					f = f.heavier(verdict.Beware) // a join hangs on it
 				}
@@ -144,7 +144,8 @@ var sourceRules = []rule{
 		"A day uses %s and the battery has %s to use.", "The battery is flat before the next drive.",
 		func(d *design.Design) []finding {
 			return where(d.Facts.DailyAh.Value > d.Usable().Unrounded, func() finding {
-				return at("aux", unit.Plain(d.Facts.DailyAh.Value, "Ah", 0), d.Usable().Text).cure(verdict.Ask("Change the battery", "battery"))
+				return at("aux", unit.Plain(d.Facts.DailyAh.Value, "Ah", 0), d.Usable().Text).cure(verdict.Ask("Change the battery",
+					"battery"))
 			})
 		}},
 }

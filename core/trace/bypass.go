@@ -64,8 +64,8 @@ func BypassOf(d *design.Design) TemporaryBypass {
 			"empty together",
 		unit.Say("about %s flows at first: warm after ten minutes is well, hot is not", unit.Text(b.Amps, "A", 0)),
 	}
-	b.Tag = unit.Say("TEMPORARY: bridge from %s to %s past the coupling. Open it before the engine stops. Take it out when the coupling is mended.",
-		d.Called(in), d.Called(out))
+	b.Tag = unit.Say("TEMPORARY: bridge from %s to %s past the coupling. Open it before the engine stops. Take it out when the coupling "+
+		"is mended.", d.Called(in), d.Called(out))
 	return b
 }
 

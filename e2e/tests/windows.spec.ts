@@ -46,8 +46,8 @@ test("a job deleted in another window is not lost", async ({ page, context }) =>
   const { id, section } = await create({ title: "Going, going" });
   await page.goto(section);
   const other = await context.newPage();
-  await other.goto(new URL("/", section).href);
-  await other.getByRole("button", { name: "Delete Going, going" }).click();
+  await other.goto(`${section}/record`);
+  await other.getByRole("button", { name: "Delete this job" }).click();
   await expect(other.getByText("“Going, going” is deleted.")).toBeVisible();
   await part(page, "aux").click();
   await page.getByLabel("Aux battery capacity").fill("333");

@@ -9,7 +9,9 @@ import { once } from "../api/once";
 import { Banner } from "../ui/Banner";
 import { FilePick } from "../ui/FilePick";
 import { Listing, Page } from "../ui/Page";
+import { lastRemoved } from "../record/Removal";
 import { readText } from "../ui/readText";
+import { useStored } from "../ui/stored";
 import { useDates } from "../ui/useDates";
 import { roleWords, useMay, useMe } from "../ui/useMe";
 import { Empty, Failed, Told, Waiting } from "../ui/Wait";
@@ -50,7 +52,8 @@ export function JobList() {
   const navigate = useNavigate();
   const [told, setTold] = useState<string | null>(null);
   const [file, setFile] = useState<JobFile | null>(null);
-  const [removed, setRemoved] = useState<{ id: string; title: string } | null>(null);
+  const [kept, setKept] = useStored(lastRemoved, "", "window");
+  const removed = kept === "" ? null : (JSON.parse(kept) as { id: string; title: string });
 
   const create = useMutation({
     mutationFn: (made: Making) => take(api.POST("/api/jobs", { params: made.named, ...asText(made.text) })),
@@ -63,18 +66,10 @@ export function JobList() {
   });
   const make = (text: string, name = "The new job") => create.mutate({ text, name, named: once() });
   const refresh = () => queries.invalidateQueries({ queryKey: ["jobs"] });
-  const remove = useMutation({
-    mutationFn: (job: { id: string; title: string }) => take(api.DELETE("/api/jobs/{id}", { params: { path: { id: job.id } } })).then(() => job),
-    onSuccess: (job) => {
-      setRemoved(job);
-      void refresh();
-    },
-    onError: (error) => setTold(error.message),
-  });
   const putBack = useMutation({
     mutationFn: (id: string) => take(api.POST("/api/jobs/{id}/restore", { params: { path: { id } } })),
     onSuccess: () => {
-      setRemoved(null);
+      setKept("");
       void refresh();
     },
     onError: (error) => setTold(error.message),
@@ -132,6 +127,9 @@ export function JobList() {
             <Button size="compact-sm" variant="default" onClick={() => putBack.mutate(removed.id)}>
               Put it back
             </Button>
+            <Button size="compact-sm" variant="subtle" onClick={() => setKept("")}>
+              Leave it deleted
+            </Button>
           </Told>
         )}
         {jobs.isPending && <Waiting what="Fetching the jobs" />}
@@ -165,11 +163,6 @@ export function JobList() {
                     saved {dates.since(j.savedAt)}
                   </span>
                 </Link>
-                {designs && (
-                  <Button size="compact-sm" variant="subtle" aria-label={`Delete ${title}`} onClick={() => remove.mutate({ id: j.id, title })}>
-                    Delete
-                  </Button>
-                )}
               </li>
             );
           })}

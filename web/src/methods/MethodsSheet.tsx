@@ -72,7 +72,7 @@ function Side({ judged, answer }: { judged: Asked<Judged>; answer: Judged }) {
 /** MethodTable is a column to a coupling, what is best first. */
 function MethodTable({ list, at, look }: { list: Method[]; at: Method; look: (kind: string) => void }) {
   const columns: TableColumn<Row>[] = [
-    { key: "what", head: "What", quiet: true, names: true, cell: (r) => (r.label === "" ? <span className="hidden">Fit it</span> : r.label) },
+    { key: "what", head: "What", quiet: true, names: true, cell: (r) => (r.label === "" ? <span className="hidden">Choose this method</span> : r.label) },
     ...list.map(
       (m): TableColumn<Row> => ({
         key: m.method.kind,

@@ -8,6 +8,7 @@ import { Across, RowList } from "../job/RowList";
 import { keysOf, newKey } from "../job/rows";
 import { useAsked } from "../job/useAsked";
 import { Due } from "../ui/Due";
+import { useDates } from "../ui/useDates";
 import { Empty, Wait } from "../ui/Wait";
 import { Working } from "../ui/Working";
 import css from "./record.module.css";
@@ -18,6 +19,7 @@ export function Dates({ id }: { id: string }) {
   const { state, dispatch, readOnly } = job;
   const asked = useAsked("dates", (doc, signal) => take(api.POST("/api/dates", { body: doc, signal })));
   const keys = keysOf(state.doc, "dates");
+  const dates = useDates();
   const put = (values: Record<string, string | number>) => {
     const key = newKey();
     dispatch({ type: "setAll", values: Object.fromEntries(Object.entries(values).map(([name, value]) => [`dates.${key}.${name}`, value])) });
@@ -50,7 +52,7 @@ export function Dates({ id }: { id: string }) {
                   Put in the calendar
                 </Button>
                 <span>
-                  {o.what}, {asked.answer?.offerDue[i]}
+                  {o.what}, {dates.day(asked.answer?.offerDue[i] ?? "")}
                   {o.again ? `, again every ${o.days} days` : ""}. <span className="soft">{o.why}</span>
                 </span>
               </li>

@@ -12,6 +12,7 @@ import { Dates } from "./Dates";
 import { Fitted } from "./Fitted";
 import { OnPhone } from "./OnPhone";
 import { OwnerLinks } from "./OwnerLinks";
+import { Removal } from "./Removal";
 import { Trail } from "./Trail";
 import { Talk } from "../talk/Talk";
 import { useMay } from "../ui/useMe";
@@ -86,6 +87,7 @@ export default function Record() {
         ))}
       </ol>
       <Trail id={id} />
+      <Removal />
       </div>
     </Sheet>
   );

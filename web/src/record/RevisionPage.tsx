@@ -10,6 +10,7 @@ import { Sheet } from "../job/Sheet";
 import { Foot } from "../section/Foot";
 import { Section } from "../section/Section";
 import { Page } from "../ui/Page";
+import { useDates } from "../ui/useDates";
 import { Failed, Waiting } from "../ui/Wait";
 import { useUnits } from "../ui/useSettings";
 
@@ -18,6 +19,7 @@ export function RevisionPage() {
   const { id = "", ...named } = useParams({ strict: false });
   const number = Number(named.number);
   useUnits(undefined);
+  const dates = useDates();
   const revision = useQuery({
     queryKey: ["revision", id, number],
     queryFn: () => take(api.GET("/api/jobs/{id}/revisions/{number}", { params: { path: { id, number } } })),
@@ -44,7 +46,7 @@ export function RevisionPage() {
           </Link>
           <span className="soft">
             Revision {number}
-            {revision.data && `, issued ${new Date(revision.data.issuedAt).toLocaleString()}`}: read only
+            {revision.data && `, issued ${dates.moment(revision.data.issuedAt)}`}: read only
           </span>
         </>
       }

@@ -52,7 +52,7 @@ export const groups: Group[] = [
   },
   {
     id: "fit",
-    title: "Does it fit",
+    title: "Room for the battery",
     says: "The opening as well as the recess. A dummy of cardboard settles what a tape does not.",
     fields: ["fit.lengthMM", "fit.widthMM", "fit.heightMM", "fit.recessLengthMM", "fit.recessWidthMM", "fit.recessHeightMM", "fit.openingLengthMM", "fit.openingWidthMM", "fit.aboveMM", "fit.covered"],
     checks: ["fit"],
