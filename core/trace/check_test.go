@@ -185,7 +185,7 @@ func (c *tally) log(t *testing.T) {
 // ten, and within nine in 95 of 100; in at most 0.7 of the minutes that halving takes; and as often as is said.
 func TestOneFaultIsFound(t *testing.T) {
 	c := tally{}
-	vehicles(t, jobtest.Fewer(few(2000), 9), fault.Of, func(v vehicle, r *rand.Rand) { c.count(t, v, r) })
+	vehicles(t, jobtest.Fewer(few(2000), 6), fault.Of, func(v vehicle, r *rand.Rand) { c.count(t, v, r) })
 	c.log(t)
 	assert.GreaterOrEqual(t, c.share(c.six), 80.0)
 	assert.GreaterOrEqual(t, c.share(c.nine), 87.0)

@@ -1,5 +1,5 @@
-import { Link } from "@tanstack/react-router";
-import type { ReactNode } from "react";
+import { Link, useParams } from "@tanstack/react-router";
+import { useEffect, useRef, type ReactNode } from "react";
 
 import { useEdit, useShown } from "./JobContext";
 import css from "./Sheet.module.css";
@@ -32,8 +32,14 @@ function Heading({ name }: { name: string }) {
 /** SheetTabs switches between the sheets of the job, as the digits do. */
 export function SheetTabs() {
   const { id, sheets } = useShown();
+  const { sheet } = useParams({ strict: false });
+  const bar = useRef<HTMLElement>(null);
+  useEffect(() => { // where the bar is wider than the window, the open sheet stands in its middle
+    const open = bar.current?.querySelector<HTMLElement>("[data-status=active]");
+    if (bar.current && open) bar.current.scrollLeft = open.offsetLeft - (bar.current.clientWidth - open.offsetWidth) / 2;
+  }, [sheet]);
   return (
-    <nav className={css.tabs} aria-label="Sheets" data-sheets>
+    <nav className={css.tabs} aria-label="Sheets" data-sheets ref={bar}>
       {sheets.map((s) => (
         <Link key={s.name} to="/jobs/$id/{-$sheet}" params={{ id, sheet: s.address }} activeOptions={{ exact: true }}>
           {s.digit} {s.label}
