@@ -70,12 +70,11 @@ func (r Reading) Entered(text string) (Taken, error) {
 	if r.Unit == Seen {
 		return refuse("is neither yes nor no")
 	}
-	if most, jumps := strings.CutPrefix(strings.ToLower(strings.TrimSpace(text)), Jumping); jumps && (r.Unit == Volts || r.Unit == Amps) {
-		t, err := r.Entered(strings.TrimPrefix(strings.TrimSpace(most), "to"))
-		t.Jumps, t.Peak = err == nil, err == nil
-		return t, err
+	figure, peak := strings.TrimSpace(text), false
+	if n := len(Jumping); len(figure) > n && strings.EqualFold(figure[:n], Jumping) && (r.Unit == Volts || r.Unit == Amps) {
+		figure, peak = strings.TrimPrefix(strings.TrimSpace(figure[n:]), "to "), true
 	}
-	value, err := dim.Parse(text)
+	value, err := dim.Parse(figure)
 	if r.Unit == Ohms && strings.Contains(text, "mΩ") { // MΩ is not meant
 		value, err = unit.Milliohms.Parse(text)
 		value /= 1000
@@ -83,7 +82,7 @@ func (r Reading) Entered(text string) (Taken, error) {
 	if err != nil {
 		return refuse("is not a " + dim.Name)
 	}
-	return Taken{ID: r.ID, Value: value}, nil
+	return Taken{ID: r.ID, Value: value, Jumps: peak, Peak: peak}, nil
 }
 
 // Entry is a reading as somebody entered it.

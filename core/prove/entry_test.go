@@ -21,6 +21,8 @@ func TestEntries(t *testing.T) {
 	}{
 		{volts, "14.2", 14.2, false, ""}, {volts, " 14,2 V ", 14.2, false, ""}, {volts, "210 mV", 0.21, false, ""},
 		{volts, "-13.4", -13.4, false, ""}, {volts, "−13.4", -13.4, false, ""}, {amps, "31.5", 31.5, false, ""},
+		{volts, "jumps 1.9 V", 1.9, true, ""}, {volts, "Jumps to 210 mV", 0.21, true, ""}, {volts, "jumpsjumps 3 V", 0, false,
+			"is not a voltage"}, {amps, "jumps 14 V", 0, false, "is not a current"},
 		{amps, "400 mA", 0.4, false, ""}, {volts, "jumps", 0, true, ""}, {volts, "", 0, false, "is missing"},
 		{volts, "OL", 0, false, "over the meter's range"}, {volts, "14.2 A", 0, false, "is not a voltage"},
 		{amps, "12 V", 0, false, "is not a current"}, {volts, "1,200", 0, false, "is not a voltage"}, {volts, "NaN", 0, false,

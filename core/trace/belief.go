@@ -265,15 +265,24 @@ func (t *Trace) before(posts []post, eras []era, anything float64) (none float64
 			continue
 		}
 		for _, e := range eras {
-			with := slices.Clone(p.wrong)
+			with, alone := slices.Clone(p.wrong), []*suspect{}
 			for _, id := range e.with {
-				if at := t.index(id); at >= 0 && !slices.ContainsFunc(p.wrong, func(f fault.Fault) bool { return f.ID == id }) {
+				at := t.index(id)
+				switch {
+				case at < 0 || slices.ContainsFunc(p.wrong, func(f fault.Fault) bool { return f.ID == id }):
+				case t.list[at].always != nil: // what comes and goes may have been all that was noticed
+					alone = append(alone, t.list[at])
+				default:
 					with = append(with, t.list[at].wrong[0])
 				}
 			}
-			s := t.together(with)
-			t.workAll([]*suspect{s}, t.stationsOf(e), closely)
-			f := t.weigh(s, e, slipOften, closely)
+			f := fit{log: math.Inf(-1)}
+			for _, s := range append(alone, t.together(with)) {
+				t.workAll([]*suspect{s}, t.stationsOf(e), closely)
+				if one := t.weigh(s, e, slipOften, closely); one.log > f.log {
+					f = one
+				}
+			}
 			posts[i].log, posts[i].typical = posts[i].log+f.log, posts[i].typical+f.typical
 		}
 	}

@@ -234,3 +234,12 @@ func TestTheTestsFollowFromTheComplaint(t *testing.T) {
 		}), "%s: %s, %s", name, b.Next[0].ID, b.Next[0].What)
 	}
 }
+
+// What was mended and came and went is no likelier than others of its kind when the same is complained of again.
+func TestWhatWasMendedIsNotNamedAgain(t *testing.T) {
+	b := trace.Of(jobtest.Design(t, ignition)).Believe(trace.Evidence{Seen: []trace.Observed{said("stops-warm"),
+		{Mended: "joint f1 by heat"}, said("stops-warm")}})
+	for _, s := range b.Suspects {
+		assert.False(t, s.ID == "joint f1 by heat" && s.Share > 0.2, "%s", shares(b))
+	}
+}
