@@ -64,9 +64,17 @@ const (
 
 // Believe is what may be wrong, by all that was seen.
 func (t *Trace) Believe(e Evidence) Belief {
+	nearer, unread := t.nearer(e.Baseline)
+	if nearer != t {
+		e.Baseline = nil
+		b := nearer.Believe(e)
+		b.Problems = append(unread, b.Problems...)
+		return b
+	}
 	t.mu.Lock() // what is worked out once is shared
 	defer t.mu.Unlock()
 	eras, wrong := t.eras(e)
+	wrong = append(unread, wrong...)
 	posts, none := t.judge(eras)
 	b := Belief{Suspects: []Suspect{}, Doubted: []string{}, Problems: wrong, Next: []NextTest{}, None: none}
 	if wrong == nil {
@@ -185,6 +193,9 @@ func unknownOf(posts []post, anything float64, symptoms int) float64 {
 func (t *Trace) weighed(s *suspect, now era, d depth) post {
 	f := t.weigh(s, now, slipOften, d)
 	f.log += math.Log(s.prior)
+	for _, w := range s.wrong {
+		f.log += math.Log(aged(w.Kind, now.years))
+	}
 	return post{s, 0, f, d}
 }
 
@@ -222,6 +233,9 @@ func (t *Trace) weigh(s *suspect, e era, slip float64, d depth) fit {
 	}
 	for _, l := range e.looks {
 		f.log += math.Log(s.looked(l))
+	}
+	for _, w := range e.swaps {
+		f.log += math.Log(s.swapped(w))
 	}
 	return f
 }

@@ -51,7 +51,7 @@ func is(s trace.Suspect, f *fault.Fault) bool {
 func look(t *testing.T, v vehicle, most int, r *rand.Rand, log bool) (out traced) {
 	t.Helper()
 	readings := 0
-	e := trace.Evidence{Format: trace.Format, Version: trace.Version, Seen: []trace.Observed{{Symptom: v.complaint}}}
+	e := trace.Evidence{Format: trace.Format, Version: trace.Version, Baseline: v.baseline, Seen: []trace.Observed{{Symptom: v.complaint}}}
 	truth, faults := v.v.Fault(), fault.Of(v.v.Design)
 	for {
 		b := v.tr.Believe(e)
@@ -87,6 +87,11 @@ func look(t *testing.T, v vehicle, most int, r *rand.Rand, log bool) (out traced
 		n := b.Next[0]
 		out.tests++
 		out.minutes += n.Minutes
+		if n.Swap {
+			helped := truth != nil && truth.At == n.ID && r.Float64() < 0.95
+			e.Seen = append(e.Seen, trace.Observed{Swap: n.ID, Helped: helped})
+			continue
+		}
 		if n.Look {
 			found := ""
 			if truth != nil && truth.At == n.ID && r.Float64() < 0.8 {

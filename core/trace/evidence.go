@@ -19,23 +19,30 @@ const (
 
 // Evidence is what was complained of, read, looked at and mended, in its order.
 type Evidence struct {
-	Format  string     `json:"format"`
-	Version int        `json:"version"`
-	Seen    []Observed `json:"seen" maxItems:"400"`
+	Format   string        `json:"format"`
+	Version  int           `json:"version"`
+	Seen     []Observed    `json:"seen" maxItems:"400"`
+	Years    *float64      `json:"years,omitempty" doc:"How long it has been in use; not known where that is absent"`
+	Baseline []prove.Entry `json:"baseline,omitempty" maxItems:"400" doc:"What was read of it when nothing was wrong, such as its proof"`
 }
 
-// Observed is one of it: a complaint, a reading, a look at a part, or a mend.
+// Observed is one of it: a complaint, a reading, a look at a part, another part put in its place, or a mend.
 type Observed struct {
 	Symptom string `json:"symptom,omitempty" doc:"What somebody complains of, by its id"`
 	Reading string `json:"reading,omitempty" doc:"A reading, by its id"`
 	Entry   string `json:"entry,omitempty" doc:"Of a reading: as it was entered, “12.61 V”, or “jumps”"`
 	Look    string `json:"look,omitempty" doc:"A part or wire that was looked at, by its id"`
 	Found   string `json:"found,omitempty" doc:"Of a look: the fault that was found, by its id; empty where all is well there"`
+	Swap    string `json:"swap,omitempty" doc:"A part that another, known to be good, was put in place of for a try, by its id"`
+	Helped  bool   `json:"helped,omitempty" doc:"Of such a try: what was complained of was gone with it"`
 	Mended  string `json:"mended,omitempty" doc:"A fault that was mended, by its id: what stands before it was with it"`
 }
 
 // most is as much of an evidence as is taken.
-const most = 400
+const (
+	most      = 400
+	mostYears = 100.0
+)
 
 // Decode reads a document of evidence; an error names the field, its value and what is allowed.
 func Decode(data []byte) (Evidence, error) {
@@ -54,6 +61,10 @@ func Decode(data []byte) (Evidence, error) {
 		return e, fmt.Errorf("version %d is not known; allowed: %d", e.Version, Version)
 	case len(e.Seen) > most:
 		return e, fmt.Errorf("seen has %d entries; allowed: up to %d", len(e.Seen), most)
+	case len(e.Baseline) > most:
+		return e, fmt.Errorf("baseline has %d entries; allowed: up to %d", len(e.Baseline), most)
+	case e.Years != nil && !(*e.Years >= 0 && *e.Years <= mostYears):
+		return e, fmt.Errorf("years %g is not how long something is in use; allowed: 0 to %g", *e.Years, mostYears)
 	}
 	return e, nil
 }
@@ -72,7 +83,9 @@ func cut(text string) string {
 type era struct {
 	taken    []read
 	looks    []look
+	swaps    []swap
 	symptoms []symptom
+	years    *float64 // that it has been in use; nil where nobody knows
 	with     []string // faults that were mended since
 }
 
@@ -96,19 +109,19 @@ func (p Unusable) Error() string {
 
 // eras are what was seen, by the mends between. Of a reading that was taken twice in an era the last counts.
 func (t *Trace) eras(e Evidence) (list []era, wrong []Unusable) {
-	now := era{}
+	now := era{years: e.Years}
 	put := func(at int, field, value, allowed string) {
 		wrong = append(wrong, Unusable{at, field, cut(value), allowed})
 	}
 	for k, s := range e.Seen {
 		said := 0
-		for _, text := range []string{s.Symptom, s.Reading, s.Look, s.Mended} {
+		for _, text := range []string{s.Symptom, s.Reading, s.Look, s.Swap, s.Mended} {
 			if text != "" {
 				said++
 			}
 		}
 		if said != 1 {
-			put(k, "symptom", s.Symptom, "one of symptom, reading, look and mended in each entry")
+			put(k, "symptom", s.Symptom, "one of symptom, reading, look, swap and mended in each entry")
 			continue
 		}
 		switch {
@@ -139,6 +152,13 @@ func (t *Trace) eras(e Evidence) (list []era, wrong []Unusable) {
 				})
 				now.looks = append(now.looks, look{s.Look, s.Found})
 			}
+		case s.Swap != "":
+			if t.swapMinutes(s.Swap) == 0 {
+				put(k, "swap", s.Swap, "a part of this installation that is changed for a try, by its id: a fuse, a relay, a charger, a control")
+				continue
+			}
+			now.swaps = slices.DeleteFunc(now.swaps, func(before swap) bool { return before.at == s.Swap })
+			now.swaps = append(now.swaps, swap{s.Swap, s.Helped})
 		default:
 			if t.index(s.Mended) < 0 {
 				put(k, "mended", s.Mended, "a fault that this installation may have, by its id")
@@ -148,7 +168,7 @@ func (t *Trace) eras(e Evidence) (list []era, wrong []Unusable) {
 			for i := range list {
 				list[i].with = append(list[i].with, s.Mended)
 			}
-			now = era{}
+			now = era{years: e.Years}
 		}
 	}
 	return append(list, now), wrong

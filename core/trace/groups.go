@@ -16,6 +16,15 @@ type group struct {
 	same []post
 }
 
+// parts are the suspects of a group, each with its own share.
+func (g group) parts() (list []post) {
+	first := g.post
+	for _, o := range g.same {
+		first.share -= o.share
+	}
+	return append([]post{first}, g.same...)
+}
+
 // thought are the suspects that tests are chosen for.
 const (
 	mostThought  = 18
@@ -24,12 +33,16 @@ const (
 
 // grouped are the suspects by what readings can tell, likeliest first.
 func (t *Trace) grouped(posts []post) (list []group) {
+	thought := posts[:min(mostThought, len(posts))]
+	if few := slices.IndexFunc(thought, func(p post) bool { return p.share < leastThought }); few >= 0 {
+		thought = thought[:few]
+	}
+	t.workSpokenFor(thought)
 	for k, p := range posts {
-		if k >= mostThought || p.share < leastThought {
+		if k >= len(thought) {
 			list = append(list, group{post: p})
 			continue
 		}
-		t.work(p.suspect, everywhere(t), tries, spokenFor(p))
 		at := slices.IndexFunc(list, func(g group) bool { return len(g.wrong) > 0 && len(p.wrong) > 0 && t.alike(g.post, p) })
 		if at < 0 {
 			list = append(list, group{post: p})

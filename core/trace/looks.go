@@ -41,14 +41,7 @@ func (t *Trace) lookedAt(groups []group, now era, none float64) (list []looking)
 		found.by[len(groups)], well.by[len(groups)] = none*foundWrong, none*(1-foundWrong)
 		l, names := looking{test: NextTest{ID: at, Look: true, What: t.Called(at), Setup: []string{}, Means: []TestOutcome{}}}, []string{}
 		for k, g := range groups {
-			for _, p := range append([]post{g.post}, g.same...) {
-				alone := p.share
-				if len(g.same) > 0 && p.suspect == g.suspect {
-					alone = g.share
-					for _, o := range g.same {
-						alone -= o.share
-					}
-				}
+			for _, p := range g.parts() {
 				seen := foundWrong
 				for _, f := range p.wrong {
 					if f.At == at {
@@ -60,8 +53,8 @@ func (t *Trace) lookedAt(groups []group, now era, none float64) (list []looking)
 						}
 					}
 				}
-				found.by[k] += alone * seen
-				well.by[k] += alone * (1 - seen)
+				found.by[k] += p.share * seen
+				well.by[k] += p.share * (1 - seen)
 			}
 		}
 		l.test.Where = strings.Join(names, "; ")

@@ -12,6 +12,7 @@ import (
 type NextTest struct {
 	ID      string        `json:"id" doc:"The reading, or the part that is looked at"`
 	Look    bool          `json:"look" doc:"It is looked at, not measured"`
+	Swap    bool          `json:"swap" doc:"Another part is tried in its place"`
 	What    string        `json:"what"`
 	Where   string        `json:"where"`
 	Station string        `json:"station,omitempty" doc:"What the vehicle is to be meanwhile"`
@@ -46,13 +47,13 @@ const timeCounts = 0.7
 
 // next are the tests that tell most for their minutes, and the suspect that is to be looked at instead.
 func (t *Trace) next(posts []post, now era, b Belief) (list []NextTest, act string) {
-	groups := []group{}
+	groups, thought := []group{}, []post{}
 	for _, g := range t.grouped(posts) {
 		if g.share >= leastThought && len(groups) < mostThought {
-			t.work(g.suspect, everywhere(t), tries, spokenFor(g.post))
-			groups = append(groups, g)
+			groups, thought = append(groups, g), append(thought, g.post)
 		}
 	}
+	t.workSpokenFor(thought)
 	if len(groups) == 0 { // nothing known explains what was seen
 		return []NextTest{}, ""
 	}
@@ -83,7 +84,7 @@ func (t *Trace) next(posts []post, now era, b Belief) (list []NextTest, act stri
 			all = append(all, worth{one, ranked(worthIt(gain, m))})
 		}
 	}
-	for _, l := range t.lookedAt(groups, now, none) {
+	for _, l := range append(t.lookedAt(groups, now, none), t.swaps(groups, now, none)...) {
 		gain := tells(l.parcels, with)
 		if each := worthIt(gain, l.test.Minutes); each > leastTells {
 			l.test.Tells = told(gain / with)

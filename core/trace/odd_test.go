@@ -126,7 +126,7 @@ func TestWhatIsNotKnownIsNotNamed(t *testing.T) {
 			if os.Getenv("EPITROPE_TRACE") != "" {
 				t.Logf("=== %s, %s", kind, says)
 			}
-			out := look(t, vehicle{tr, faulty, says, faulty.Reads, sound, 0}, 14, r, os.Getenv("EPITROPE_TRACE") != "")
+			out := look(t, vehicle{tr, faulty, says, faulty.Reads, sound, 0, nil}, 14, r, os.Getenv("EPITROPE_TRACE") != "")
 			switch {
 			case out.share < 0.6:
 			case shows(d, p, seed, faulty, out.name):

@@ -27,6 +27,10 @@ type Trace struct {
 
 	mu         sync.Mutex
 	pairsKnown map[string]*suspect
+
+	nearMu sync.Mutex
+	near   *Trace // by the last baseline that was told
+	nearBy string
 }
 
 // tries are in how many draws of the installation each fault is tried, and in how few at first: one that is then unlikelier than
@@ -61,20 +65,25 @@ type step struct {
 }
 
 // Of is the trace of a design, worked out once.
-func Of(d *design.Design) *Trace { return design.Kept(d, "trace", of) }
+func Of(d *design.Design) *Trace {
+	return design.Kept(d, "trace", func(d *design.Design) *Trace {
+		draws := []prove.Draw{}
+		for k := range uint64(tries) {
+			draws = append(draws, prove.Wider(d).Drawn(k))
+		}
+		return of(d, draws)
+	})
+}
 
-func of(d *design.Design) *Trace {
-	t := &Trace{d: d, proof: prove.Wider(d), at: map[string][]int{}, pairsKnown: map[string]*suspect{}}
-	for k := range uint64(tries) {
-		t.draws = append(t.draws, t.proof.Drawn(k))
-	}
+func of(d *design.Design, draws []prove.Draw) *Trace {
+	t := &Trace{d: d, proof: prove.Wider(d), draws: draws, at: map[string][]int{}, pairsKnown: map[string]*suspect{}}
 	for i, r := range t.proof.Readings {
 		t.at[r.Station] = append(t.at[r.Station], i)
 	}
 	t.list = append(t.list, t.suspect(soundPrior))
-	faults := fault.Of(d)
+	faults, survey := fault.Of(d), surveyed(d)
 	for _, f := range faults {
-		t.list = append(t.list, t.suspect(usual(f), f))
+		t.list = append(t.list, t.suspect(usual(f)*survey.speaks(f), f))
 	}
 	for _, f := range fault.AtTimes(faults) {
 		s := t.atTimes(f)
@@ -131,6 +140,14 @@ func spread(steps []step, f fault.Fault, each int) (list []step) {
 	return list
 }
 
+// standing is the same always there: what is worked out.
+func (s *suspect) standing() *suspect {
+	if s.always != nil {
+		return s.always
+	}
+	return s
+}
+
 // id names a suspect: its faults, or nothing where nothing is wrong.
 func (s *suspect) id() string {
 	name := ""
@@ -158,7 +175,7 @@ var (
 func (d depth) has(s *suspect, k int) bool { return len(s.wrong) != 1 || k%d.every == 0 }
 
 // spokenFor are the sizes of a suspect that something speaks for, with their neighbours.
-func spokenFor(p post) func(k int) bool {
+func spokenFor(p post) sizesOf {
 	return func(k int) bool {
 		for _, n := range []int{k - 1, k, k + 1} {
 			if n >= 0 && n < len(p.sizes) && p.sizes[n] > leastHump {
@@ -170,10 +187,8 @@ func spokenFor(p post) func(k int) bool {
 }
 
 // work works out what a suspect comes to at some stations, in so many draws and some of its sizes.
-func (t *Trace) work(s *suspect, stations map[string]bool, draws int, which func(k int) bool) {
-	if s.always != nil {
-		s = s.always
-	}
+func (t *Trace) work(s *suspect, stations map[string]bool, draws int, which sizesOf) {
+	s = s.standing()
 	for k := range s.steps {
 		at := &s.steps[k]
 		if !which(k) {
@@ -203,26 +218,44 @@ func (t *Trace) work(s *suspect, stations map[string]bool, draws int, which func
 	}
 }
 
-// workAll works several out, on all processors.
+// workAll works several out at some stations, so closely.
 func (t *Trace) workAll(list []*suspect, stations map[string]bool, d depth) {
+	which := map[*suspect][]sizesOf{}
+	for _, s := range list {
+		s = s.standing()
+		which[s] = []sizesOf{func(k int) bool { return d.has(s, k) }}
+	}
+	t.atOnce(which, stations, d.draws)
+}
+
+// workSpokenFor works out everywhere what something speaks for.
+func (t *Trace) workSpokenFor(posts []post) {
+	which := map[*suspect][]sizesOf{}
+	for _, p := range posts {
+		s := p.standing()
+		which[s] = append(which[s], spokenFor(p))
+	}
+	t.atOnce(which, everywhere(t), tries)
+}
+
+// sizesOf says which sizes of a suspect are meant.
+type sizesOf func(k int) bool
+
+// atOnce works several out on all processors, each by one of them alone.
+func (t *Trace) atOnce(which map[*suspect][]sizesOf, stations map[string]bool, draws int) {
 	var all sync.WaitGroup
 	turn := make(chan *suspect)
 	for range runtime.GOMAXPROCS(0) {
 		all.Go(func() {
 			for s := range turn {
-				t.work(s, stations, d.draws, func(k int) bool { return d.has(s, k) })
+				for _, of := range which[s] {
+					t.work(s, stations, draws, of)
+				}
 			}
 		})
 	}
-	given := map[*suspect]bool{} // each is worked out by one alone
-	for _, s := range list {
-		if s.always != nil {
-			s = s.always
-		}
-		if !given[s] {
-			given[s] = true
-			turn <- s
-		}
+	for s := range which {
+		turn <- s
 	}
 	close(turn)
 	all.Wait()

@@ -119,6 +119,11 @@ func mendBoth(t *testing.T, v vehicle, seed uint64, a, b prove.Sized, r *rand.Ra
 		}
 		n := bel.Next[0]
 		tests++
+		if n.Swap {
+			helped := len(left) == 1 && left[0].At == n.ID
+			e.Seen = append(e.Seen, trace.Observed{Swap: n.ID, Helped: helped})
+			continue
+		}
 		if n.Look {
 			found := ""
 			for _, f := range left {

@@ -111,6 +111,7 @@ type vehicle struct {
 	reads     func(prove.Reading) (float64, bool)
 	sound     *standin.Vehicle
 	slips     int // which reading is a slip; 0 for none
+	baseline  []prove.Entry
 }
 
 // wrongAnswers is how often an answer of the survey is wrong.
@@ -145,7 +146,7 @@ func vehicles(t *testing.T, most int, faultsOf func(*design.Design) []fault.Faul
 					reads = elsewhere(t, faulty)
 				}
 				count++
-				each(vehicle{tr, faulty, says, reads, sound, 0}, r)
+				each(vehicle{tr, faulty, says, reads, sound, 0, nil}, r)
 				break
 			}
 		}
