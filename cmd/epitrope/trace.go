@@ -8,8 +8,12 @@ import (
 
 	"epitrope/core/design"
 	"epitrope/core/fault"
+	"epitrope/core/prove"
+	"epitrope/core/retrofit"
 	"epitrope/core/trace"
 	"epitrope/core/unit"
+	"epitrope/internal/answers"
+	"epitrope/internal/instrument"
 )
 
 // runTrace prints what may be wrong with the installation in a file, and which test tells most.
@@ -19,6 +23,8 @@ func runTrace(args []string, in io.Reader, out io.Writer, o own) error {
 	symptoms := set.Bool("symptoms", false, "print what may be complained of, and end")
 	places := set.Bool("faults", false, "print the faults that it may have and where, and end")
 	readings := set.Bool("readings", false, "print the readings that may be taken, and end")
+	found := set.Bool("found", false, "as it was found, not as it is designed or built")
+	baseline := set.String("baseline", "", "a file of readings, taken when nothing was wrong, such as a proof's")
 	asJSON := set.Bool("json", false, "print JSON")
 	rest, err := parseFlags(set, args, out)
 	if err != nil {
@@ -34,9 +40,7 @@ func runTrace(args []string, in io.Reader, out io.Writer, o own) error {
 	if err != nil {
 		return err
 	}
-	if len(doc.Built) > 0 {
-		doc, _ = doc.AsBuilt()
-	}
+	doc, missing := answers.Installed(doc, *found)
 	d := design.Of(doc, o.book())
 	t := trace.Of(d)
 	said := inUnits(out, o.of(doc).Units)
@@ -62,12 +66,27 @@ func runTrace(args []string, in io.Reader, out io.Writer, o own) error {
 			return badInput("%s: %v", *file, err)
 		}
 	}
+	if *baseline != "" {
+		data, err := readOne([]string{*baseline}, in)
+		if err != nil {
+			return err
+		}
+		if e.Baseline, err = instrument.Entries(data, prove.Wider(d), ""); err != nil {
+			return badInput("%s: %v", *baseline, err)
+		}
+	}
 	b := t.Believe(e)
 	if *asJSON {
 		return printJSON(out, b)
 	}
 	for _, p := range b.Problems {
 		return badInput("%s: %v", *file, p)
+	}
+	if *found {
+		fmt.Fprintf(said, "as it was found: %s\n", retrofit.InALine(d))
+		for _, m := range missing {
+			fmt.Fprintf(said, "not known, so taken as the plan has it: %s\n", m)
+		}
 	}
 	printBelief(said, b)
 	return nil
@@ -95,6 +114,9 @@ func printBelief(out io.Writer, b trace.Belief) {
 			word = "or"
 		}
 		what := n.What + ", " + n.Where
+		if n.Swap {
+			what = "try " + what
+		}
 		if n.Look {
 			what = "look at " + what
 		}

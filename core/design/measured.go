@@ -139,6 +139,17 @@ func (d *Design) warmC(wire string) float64 {
 	return WarmC
 }
 
+// NameOf is a part or wire, by its id, as people call it.
+func (d *Design) NameOf(at string) string {
+	if c, there := d.System.Component(at); there {
+		return c.Name
+	}
+	if w, there := d.System.Wire(at); there && w.Name != "" {
+		return w.Name
+	}
+	return at
+}
+
 // Called is a terminal as people know it: by its component, unless it is a place on the body.
 func (d *Design) Called(t system.Terminal) string {
 	if c, ok := d.System.Component(t.Component); ok {

@@ -94,6 +94,12 @@ func AsFound(doc job.Document) (before job.Document, missing []string) {
 	return before, missing
 }
 
+// InALine is what a design is made of, in a line.
+func InALine(d *design.Design) string {
+	s := sketch(d)
+	return unit.Say("%s; start run %s; aux run %s; return by %s", s.Coupling, s.Start, s.Aux, s.Return)
+}
+
 // sketch is the design in a few lines.
 func sketch(d *design.Design) Sketch {
 	run := func(l *run.Sized) string {

@@ -53,9 +53,6 @@ const (
 	noneCost = 8.0
 )
 
-// foundWrong is how often a look finds a fault that is not there. Source: from memory.
-const foundWrong = 0.02
-
 // shown are how many suspects are named, and how much of all they must have.
 const (
 	mostShown  = 6
@@ -238,32 +235,6 @@ func (t *Trace) weigh(s *suspect, e era, slip float64, d depth) fit {
 		f.log += math.Log(s.swapped(w))
 	}
 	return f
-}
-
-// looked is how likely a look at a part comes out as it did.
-func (s *suspect) looked(l look) float64 {
-	out := 1.0
-	there := false
-	for _, f := range s.wrong {
-		if f.At != l.at {
-			continue
-		}
-		there = true
-		seen := traits[f.Kind].seen
-		switch l.found {
-		case f.ID, f.Standing().ID:
-			return seen
-		case "":
-			out *= 1 - seen
-		}
-	}
-	switch {
-	case l.found == "" && !there:
-		return 1 - foundWrong
-	case l.found == "":
-		return out
-	}
-	return foundWrong / 4
 }
 
 // before takes in what was seen before the last mend: with what was mended then.

@@ -63,3 +63,32 @@ func (t *Trace) lookedAt(groups []group, now era, none float64) (list []looking)
 	}
 	return list
 }
+
+// foundWrong is how often a look finds a fault that is not there. Source: from memory.
+const foundWrong = 0.02
+
+// looked is how likely a look at a part comes out as it did.
+func (s *suspect) looked(l look) float64 {
+	out := 1.0
+	there := false
+	for _, f := range s.wrong {
+		if f.At != l.at {
+			continue
+		}
+		there = true
+		seen := traits[f.Kind].seen
+		switch l.found {
+		case f.ID, f.Standing().ID:
+			return seen
+		case "":
+			out *= 1 - seen
+		}
+	}
+	switch {
+	case l.found == "" && !there:
+		return 1 - foundWrong
+	case l.found == "":
+		return out
+	}
+	return foundWrong / 4
+}

@@ -182,12 +182,4 @@ func (t *Trace) stationsOf(e era) map[string]bool {
 }
 
 // Called is a part or wire at which a fault may be, as people call it.
-func (t *Trace) Called(at string) string {
-	if c, there := t.d.System.Component(at); there {
-		return c.Name
-	}
-	if w, there := t.d.System.Wire(at); there && w.Name != "" {
-		return w.Name
-	}
-	return at
-}
+func (t *Trace) Called(at string) string { return t.d.NameOf(at) }

@@ -124,10 +124,12 @@ func (d *Device) trace(sent []byte) (any, error) {
 	var in struct {
 		Document json.RawMessage `json:"document"`
 		Evidence trace.Evidence  `json:"evidence"`
+		Found    bool            `json:"found"`
 	}
 	if err := json.Unmarshal(sent, &in); err != nil {
 		return nil, err
 	}
 	doc, _ := job.Decode(in.Document)
-	return TraceFault(d.decide(AsBuilt(doc)), in.Evidence), nil
+	doc, missing := Installed(doc, in.Found)
+	return TraceFault(d.decide(doc), missing, in.Evidence), nil
 }

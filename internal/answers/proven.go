@@ -12,7 +12,7 @@ import (
 // ProofEntry is a reading as it was entered, or what was said at a gate or of a trip.
 type ProofEntry struct {
 	ID      string    `json:"id" format:"uuid" doc:"Made by the client: sent twice it counts once"`
-	Kind    string    `json:"kind" enum:"reading,waiver,statement,trip,complaint,traced,looked,mended,bypass,closed" doc:"From complaint on: of a case, while a fault is traced"`
+	Kind    string    `json:"kind" enum:"reading,waiver,statement,trip,complaint,traced,looked,swapped,mended,bypass,closed,changed,noted" doc:"From complaint to closed: of a case, while a fault is traced; the last two: of the job's log"`
 	Subject string    `json:"subject" minLength:"1" maxLength:"60" doc:"The reading, or the gate"`
 	Entry   string    `json:"entry" minLength:"1" maxLength:"500" doc:"As it was entered: “12.61 V”; the reason; what was done"`
 	By      string    `json:"by" maxLength:"60" doc:"As the server knows them: what is sent here is not read"`
@@ -20,6 +20,7 @@ type ProofEntry struct {
 	With    string    `json:"with,omitempty" maxLength:"120" doc:"The meter, or the file"`
 	State   string    `json:"state,omitempty" maxLength:"300" doc:"Of the vehicle then"`
 	Case    string    `json:"case,omitempty" format:"uuid" doc:"Of what is entered while a fault is traced: its case"`
+	Found   bool      `json:"found,omitempty" doc:"It speaks of the installation that was found, not of the one that is designed"`
 	At      time.Time `json:"at" doc:"By the clock of whoever read it; it decides nothing"`
 
 	Waits         bool   `json:"waits,omitempty" doc:"For a countersignature; what is sent here is not read"`

@@ -6,12 +6,16 @@ import (
 	"epitrope/core/design"
 	"epitrope/core/fault"
 	"epitrope/core/prove"
+	"epitrope/core/retrofit"
 	"epitrope/core/trace"
 )
 
-// CaseEntries are the kinds of entries of a case: what was complained of, read, looked at, mended, gone past for now, and that it is
-// closed.
-var CaseEntries = []string{"complaint", "traced", "looked", "mended", "bypass", "closed"}
+// CaseEntries are the kinds of entries of a case: what was complained of, read, looked at, tried with another part, mended, gone past for
+// now, and that it is closed.
+var CaseEntries = []string{"complaint", "traced", "looked", "swapped", "mended", "bypass", "closed"}
+
+// LogEntries are the kinds of entries of a job's log beside its cases: a part that was changed, and what somebody noted.
+var LogEntries = []string{"changed", "noted"}
 
 // FaultPlace is a part or a wire at which something may be wrong, with what may.
 type FaultPlace struct {
@@ -29,6 +33,8 @@ type NamedFault struct {
 // Traced is a trace as far as it has come.
 type Traced struct {
 	trace.Belief
+	Of       string                `json:"of" doc:"The installation, in a line"`
+	Missing  []string              `json:"missing" doc:"What nobody knows of it as it was found"`
 	Symptoms []trace.Symptom       `json:"symptoms" doc:"What may be complained of"`
 	Places   []FaultPlace          `json:"places" doc:"Where something may be wrong, and what"`
 	Readings []AskedReading        `json:"readings" doc:"All that may be read"`
@@ -37,9 +43,10 @@ type Traced struct {
 }
 
 // TraceFault is how far the trace of a fault has come.
-func TraceFault(d *design.Design, e trace.Evidence) Traced {
+func TraceFault(d *design.Design, missing []string, e trace.Evidence) Traced {
 	t, wide := trace.Of(d), prove.Wider(d)
-	out := Traced{Belief: t.Believe(e), Symptoms: trace.Symptoms(), Places: []FaultPlace{}, Readings: []AskedReading{},
+	out := Traced{Belief: t.Believe(e), Of: retrofit.InALine(d), Missing: missing, Symptoms: trace.Symptoms(), Places: []FaultPlace{},
+		Readings: []AskedReading{},
 		Stations: wide.Stations, Bypass: trace.BypassOf(d)}
 	if out.Stations == nil {
 		out.Stations = []prove.Station{}

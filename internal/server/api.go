@@ -104,6 +104,7 @@ func newAPI(s *store.Store, d *door.Door, way Way, mux *http.ServeMux) huma.API 
 	a.registerTicks(h)
 	a.registerProof(h)
 	a.registerTrace(h)
+	a.registerLog(h)
 	a.registerPhotos(h)
 	a.registerSigning(h)
 	a.registerMeters(h)

@@ -52,6 +52,7 @@ func (e SentEntry) read() (out answers.ProofEntry, problems job.Problems) {
 		refuse("id", out.ID, "is no identifier", "a UUID")
 	}
 	kinds := []string{signoff.ReadingEntry, signoff.WaiverEntry, signoff.StatementEntry, signoff.TripEntry}
+	kinds = append(kinds, answers.LogEntries...)
 	traced := slices.Contains(answers.CaseEntries, out.Kind)
 	if !traced && !slices.Contains(kinds, out.Kind) {
 		refuse("kind", out.Kind, "is not known", "one of "+strings.Join(append(kinds, answers.CaseEntries...), ", "))
@@ -98,11 +99,15 @@ func (a *api) addProof(ctx context.Context, in *struct {
 		}
 		entries = append(entries, store.ProofEntry{ID: strings.ToLower(e.ID), Kind: e.Kind, Subject: e.Subject, Entry: e.Entry,
 			ByWhom:   by.Name,
-			PersonID: by.column, Awaits: by.Role.Waits() && e.Kind != signoff.TripEntry && e.Case == "", WithWhat: e.With, State: e.State,
-			CaseID:  caseOf(e),
+			PersonID: by.column, Awaits: by.Role.Waits() && awaits(e), WithWhat: e.With, State: e.State,
+			CaseID: caseOf(e), AsFound: e.Found,
 			TakenAt: who(ctx).byOurClock(e.At)})
 	}
-	if err := a.store(ctx).AddProof(ctx, in.ID, entries); err != nil {
+	failed, err := a.failedOf(ctx, in.ID, entries)
+	if err != nil {
+		return nil, answer(err)
+	}
+	if err := a.store(ctx).AddProof(ctx, in.ID, entries, failed...); err != nil {
 		return nil, answer(err)
 	}
 	out, err := a.proofRecord(ctx, &in.JobPath)
@@ -110,6 +115,11 @@ func (a *api) addProof(ctx context.Context, in *struct {
 		out.Body.Refused = refused
 	}
 	return out, err
+}
+
+// awaits says whether what an apprentice enters so waits for a countersignature.
+func awaits(e answers.ProofEntry) bool {
+	return e.Kind != signoff.TripEntry && e.Case == "" && !slices.Contains(answers.LogEntries, e.Kind)
 }
 
 // caseOf is the case that an entry is of; nil for none.
@@ -126,7 +136,7 @@ func shownEntries(entries []store.ProofEntry, stand map[string]store.Countersign
 	for i, e := range entries {
 		by := stand[e.ID].ByWhom
 		out[i] = answers.ProofEntry{ID: e.ID, Kind: e.Kind, Subject: e.Subject, Entry: e.Entry, By: e.ByWhom, With: e.WithWhat,
-			State: e.State, Case: value(e.CaseID),
+			State: e.State, Case: value(e.CaseID), Found: e.AsFound,
 			At:    e.TakenAt.UTC(),
 			Waits: e.Awaits && by == "", Countersigned: by}
 	}

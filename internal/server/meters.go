@@ -10,6 +10,7 @@ import (
 
 	"epitrope/core/job"
 	"epitrope/core/prove"
+	"epitrope/internal/answers"
 	"epitrope/internal/instrument"
 	"epitrope/internal/people"
 )
@@ -18,6 +19,7 @@ import (
 type MeterAsked struct {
 	Document Input  `json:"document"`
 	Reading  string `json:"reading" minLength:"1" maxLength:"60"`
+	Found    bool   `json:"found,omitempty" doc:"Of the installation that was found, not of the one that is designed"`
 	Meter    string `json:"meter" minLength:"1" maxLength:"60" doc:"By its name in the settings: nothing else is reached"`
 }
 
@@ -47,7 +49,8 @@ func (a *api) readMeter(ctx context.Context, in *struct{ Body MeterAsked }) (*bo
 		return nil, inputProblem(job.Problems{{Field: "meter", Value: short(in.Body.Meter), Wrong: "is not in the settings",
 			Allowed: "one of those that the settings list: " + strings.Join(names, ", ")}})
 	}
-	r, there := prove.Wider(a.built(ctx, doc)).Reading(in.Body.Reading)
+	doc, _ = answers.Installed(doc, in.Body.Found)
+	r, there := prove.Wider(a.designs.of(ctx, doc)).Reading(in.Body.Reading)
 	if !there {
 		return nil, inputProblem(job.Problems{{Field: "reading", Value: short(in.Body.Reading), Wrong: "is none of this installation's",
 			Allowed: "the id of one of its readings"}})

@@ -77,6 +77,8 @@ func (a *api) readProofFile(ctx context.Context, in *struct {
 	JobPath
 	Evidence
 	Reading string `query:"reading" maxLength:"60" doc:"The reading that a logger's file is"`
+	Traced  bool   `query:"traced" doc:"While a fault is traced: every reading that may be asked for, not the proof's alone"`
+	Found   bool   `query:"found" doc:"Of the installation that was found, not of the one that is designed"`
 }) (*body[ProofFile], error) {
 	j, err := a.store(ctx).Get(ctx, in.ID)
 	if err != nil {
@@ -86,7 +88,12 @@ func (a *api) readProofFile(ctx context.Context, in *struct {
 	if err := a.readers.take(ctx, func() error {
 		data, err := io.ReadAll(http.MaxBytesReader(nil, io.NopCloser(in.body), maxProofFile))
 		if err == nil {
-			entries, err = instrument.Entries(data, prove.Of(a.built(ctx, j.Doc())), in.Reading)
+			doc, _ := answers.Installed(j.Doc(), in.Found)
+			list := prove.Of
+			if in.Traced {
+				list = prove.Wider
+			}
+			entries, err = instrument.Entries(data, list(a.designs.of(ctx, doc)), in.Reading)
 		}
 		return err
 	}); err != nil {

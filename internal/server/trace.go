@@ -16,6 +16,7 @@ import (
 type Tracing struct {
 	Document Input          `json:"document"`
 	Evidence trace.Evidence `json:"evidence"`
+	Found    bool           `json:"found,omitempty" doc:"As it was found, not as it is designed or built"`
 }
 
 func (a *api) registerTrace(h huma.API) {
@@ -26,10 +27,11 @@ func (a *api) registerTrace(h huma.API) {
 
 func (a *api) trace(ctx context.Context, in *struct{ Body Tracing }) (*body[answers.Traced], error) {
 	doc, _ := job.Decode(in.Body.Document) // as the plan does: what can be used of it
-	d := a.built(ctx, doc)
+	doc, missing := answers.Installed(doc, in.Body.Found)
+	d := a.designs.of(ctx, doc)
 	var out answers.Traced
 	err := a.readers.take(ctx, func() error {
-		out = answers.TraceFault(d, in.Body.Evidence)
+		out = answers.TraceFault(d, missing, in.Body.Evidence)
 		return nil
 	})
 	if err != nil {

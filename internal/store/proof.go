@@ -23,6 +23,7 @@ type ProofEntry struct {
 	WithWhat   string
 	State      string // of the vehicle then
 	CaseID     *string
+	AsFound    bool // it speaks of the installation that was found
 	TakenAt    time.Time
 	ReceivedAt time.Time `gorm:"default:now()"`
 	Arrived    int64     `gorm:"->"`
@@ -64,19 +65,24 @@ type Signoff struct {
 }
 
 // add keeps rows of a job; one that is there already, by its id, counts once.
-func add[T any](ctx context.Context, s *Store, jobID string, rows []T) error {
-	if _, err := s.Get(ctx, jobID); err != nil || len(rows) == 0 {
+func add[T any](tx *gorm.DB, s *Store, jobID string, rows []T) error {
+	if _, err := s.get(tx, jobID); err != nil || len(rows) == 0 {
 		return err
 	}
-	return named(s.of(ctx).Clauses(clause.OnConflict{DoNothing: true}).Create(&rows).Error)
+	return tx.Clauses(clause.OnConflict{DoNothing: true}).Create(&rows).Error
 }
 
-// AddProof keeps what was entered at a job's proof.
-func (s *Store) AddProof(ctx context.Context, jobID string, entries []ProofEntry) error {
+// AddProof keeps what was entered at a job's proof, with what of it failed.
+func (s *Store) AddProof(ctx context.Context, jobID string, entries []ProofEntry, failed ...Failure) error {
 	for i := range entries {
 		entries[i].WorkshopID, entries[i].JobID = s.workshop, jobID
 	}
-	return add(ctx, s, jobID, entries)
+	return named(s.of(ctx).Transaction(func(tx *gorm.DB) error {
+		if err := add(tx, s, jobID, entries); err != nil {
+			return err
+		}
+		return s.putFailures(tx, jobID, failed)
+	}))
 }
 
 // Proof is all that was entered at a job's proof, in the order in which it came.
@@ -91,7 +97,7 @@ func (s *Store) Proof(ctx context.Context, jobID string) (entries []ProofEntry, 
 // AddPhoto keeps a photograph of a job.
 func (s *Store) AddPhoto(ctx context.Context, jobID string, p Photo) error {
 	p.WorkshopID, p.JobID = s.workshop, jobID
-	return add(ctx, s, jobID, []Photo{p})
+	return named(add(s.of(ctx), s, jobID, []Photo{p}))
 }
 
 // Photos are a job's photographs without their content, in the order in which they came.

@@ -66,8 +66,9 @@ func filled(t *testing.T, s *store.Store) {
 		NextAt: now}))
 	_, err = s.Door().Begin(ctx, apprentice, "link", "")
 	require.NoError(t, err)
-	require.NoError(t, s.AddProof(ctx, j.ID, []store.ProofEntry{{ID: uuid.NewString(), Kind: "reading", Subject: "charge", Entry: "30 A",
-		ByWhom: "Ivo", TakenAt: now}}))
+	entry := uuid.NewString()
+	require.NoError(t, s.AddProof(ctx, j.ID, []store.ProofEntry{{ID: entry, Kind: "changed", Subject: "aux", Entry: "swollen", ByWhom: "Ivo",
+		TakenAt: now}}, store.Failure{EntryID: entry, Says: "Aux battery changed", Part: "aux battery", FailedAt: now}))
 	require.NoError(t, s.AddPhoto(ctx, j.ID, store.Photo{ID: uuid.NewString(), Tied: "before", ByWhom: "Ivo", TakenAt: now, Width: 1,
 		Height: 1,
 		Digest: "0123456789abcdef0123456789abcdef0123456789abcdef0123456789abcdef", Content: []byte{1}}))

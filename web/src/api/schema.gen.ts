@@ -431,6 +431,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/failures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What fails in the workshop's work, by part, model and age */
+        get: operations["failures"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/handed": {
         parameters: {
             query?: never;
@@ -702,6 +719,23 @@ export interface paths {
         post?: never;
         /** Take such a link back */
         delete: operations["dropOwnerLink"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/log": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What happened to a job over the years: begun, proven, complained of, mended, changed */
+        get: operations["jobLog"];
+        put?: never;
+        post?: never;
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -2754,10 +2788,17 @@ export interface components {
             text: string;
         };
         Evidence: {
+            /** @description What was read of it when nothing was wrong, such as its proof */
+            baseline?: components["schemas"]["Entry"][];
             format: string;
             seen: components["schemas"]["Observed"][];
             /** Format: int64 */
             version: number;
+            /**
+             * Format: double
+             * @description How long it has been in use; not known where that is absent
+             */
+            years?: number;
         };
         Extras: {
             bond?: string;
@@ -2813,6 +2854,48 @@ export interface components {
             text: string;
             /** @description The reason of an assumed value */
             why?: string;
+        };
+        FailedOnce: {
+            /** Format: date-time */
+            at: string;
+            job: string;
+            model?: string;
+            /** Format: int64 */
+            number: number;
+            part: string;
+            says: string;
+            title: string;
+            vehicle?: string;
+            /** Format: double */
+            years?: number;
+        };
+        FailedPart: {
+            /** Format: int64 */
+            count: number;
+            /** @description What sort of fault; nothing where a part was changed without one */
+            fault?: string;
+            /** Format: date-time */
+            lastAt: string;
+            /** @description What it is sold by */
+            model?: string;
+            /** Format: double */
+            oldest?: number;
+            /** @description What sort of part or wire */
+            part: string;
+            /** @description What was wrong with the newest of them */
+            says: string;
+            /**
+             * Format: int64
+             * @description In how many jobs
+             */
+            vehicles: number;
+            /**
+             * Format: double
+             * @description Its age in the middle, since it was proven, of those where that is known
+             */
+            years?: number;
+            /** Format: double */
+            youngest?: number;
         };
         Failing: {
             /** @description The signal stays away */
@@ -3173,6 +3256,10 @@ export interface components {
             /** Format: double */
             ah?: number;
             chemistry?: string;
+        };
+        InVehicle: {
+            id: string;
+            name: string;
         };
         Input: {
             letter: string;
@@ -3666,6 +3753,22 @@ export interface components {
             /** Format: double */
             watts?: number;
         };
+        Logbook: {
+            lines: components["schemas"]["LogbookLine"][];
+            /** @description What is in the vehicle, and may be changed */
+            parts: components["schemas"]["InVehicle"][];
+        };
+        LogbookLine: {
+            /** Format: date-time */
+            at: string;
+            by?: string;
+            /** @description Of what belongs to a complaint: its case */
+            case?: string;
+            /** @enum {string} */
+            kind: "made" | "begun" | "installed" | "issued" | "signed" | "trip" | "complaint" | "mended" | "bypass" | "closed" | "changed" | "noted";
+            /** @description What happened, in words */
+            says: string;
+        };
         Made: {
             /** @description Steps to be done before others close floor and walls */
             beforeTrades: string[];
@@ -3794,6 +3897,8 @@ export interface components {
             document: {
                 [key: string]: unknown;
             };
+            /** @description Of the installation that was found, not of the one that is designed */
+            found?: boolean;
             /** @description By its name in the settings: nothing else is reached */
             meter: string;
             reading: string;
@@ -4005,6 +4110,8 @@ export interface components {
             setup: string[];
             /** @description What the vehicle is to be meanwhile */
             station?: string;
+            /** @description Another part is tried in its place */
+            swap: boolean;
             /**
              * Format: double
              * @description How much of what is not known it is expected to settle: 0 to 1
@@ -4032,12 +4139,16 @@ export interface components {
             entry?: string;
             /** @description Of a look: the fault that was found, by its id; empty where all is well there */
             found?: string;
+            /** @description Of such a try: what was complained of was gone with it */
+            helped?: boolean;
             /** @description A part or wire that was looked at, by its id */
             look?: string;
             /** @description A fault that was mended, by its id: what stands before it was with it */
             mended?: string;
             /** @description A reading, by its id */
             reading?: string;
+            /** @description A part that another, known to be good, was put in place of for a try, by its id */
+            swap?: string;
             /** @description What somebody complains of, by its id */
             symptom?: string;
         };
@@ -4448,16 +4559,18 @@ export interface components {
             countersigned?: string;
             /** @description As it was entered: “12.61 V”; the reason; what was done */
             entry: string;
+            /** @description It speaks of the installation that was found, not of the one that is designed */
+            found?: boolean;
             /**
              * Format: uuid
              * @description Made by the client: sent twice it counts once
              */
             id: string;
             /**
-             * @description From complaint on: of a case, while a fault is traced
+             * @description From complaint to closed: of a case, while a fault is traced; the last two: of the job's log
              * @enum {string}
              */
-            kind: "reading" | "waiver" | "statement" | "trip" | "complaint" | "traced" | "looked" | "mended" | "bypass" | "closed";
+            kind: "reading" | "waiver" | "statement" | "trip" | "complaint" | "traced" | "looked" | "swapped" | "mended" | "bypass" | "closed" | "changed" | "noted";
             /** @description Who entered it, by id; otherwise who sends it */
             person?: string;
             /** @description Of the vehicle then */
@@ -5488,6 +5601,8 @@ export interface components {
             bypass: components["schemas"]["TemporaryBypass"];
             /** @description Readings that are more likely slips than not, by id: take them again */
             doubted: string[];
+            /** @description What nobody knows of it as it was found */
+            missing: string[];
             /** @description Tests, the best first; none where a look at the first suspect costs less */
             next: components["schemas"]["NextTest"][];
             /**
@@ -5495,6 +5610,8 @@ export interface components {
              * @description The share of it being something that is not known here
              */
             none: number;
+            /** @description The installation, in a line */
+            of: string;
             /** @description Where something may be wrong, and what */
             places: components["schemas"]["FaultPlace"][];
             /** @description What of the evidence cannot be used */
@@ -5518,6 +5635,8 @@ export interface components {
                 [key: string]: unknown;
             };
             evidence: components["schemas"]["Evidence"];
+            /** @description As it was found, not as it is designed or built */
+            found?: boolean;
         };
         Tracked: {
             /** @description Hours with the engine running by local day; empty where the track has no date */
@@ -5765,6 +5884,16 @@ export interface components {
              * @description Parts that have to be ordered first
              */
             waits: number;
+        };
+        WhatFailed: {
+            /** @description The most frequent first */
+            groups: components["schemas"]["FailedPart"][];
+            newest: components["schemas"]["FailedOnce"][];
+            /**
+             * Format: int64
+             * @description Jobs of the workshop that were signed for
+             */
+            proven: number;
         };
         Wheel: {
             /** Format: double */
@@ -8022,6 +8151,74 @@ export interface operations {
             };
         };
     };
+    failures: {
+        parameters: {
+            query?: {
+                /** @description Words of a part, a model, a fault, a vehicle or a job */
+                search?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WhatFailed"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
     handed: {
         parameters: {
             query?: never;
@@ -9908,6 +10105,91 @@ export interface operations {
             };
         };
     };
+    jobLog: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Logbook"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Gone */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
     pack: {
         parameters: {
             query?: {
@@ -10469,6 +10751,10 @@ export interface operations {
             query?: {
                 /** @description The reading that a logger's file is */
                 reading?: string;
+                /** @description While a fault is traced: every reading that may be asked for, not the proof's alone */
+                traced?: boolean;
+                /** @description Of the installation that was found, not of the one that is designed */
+                found?: boolean;
             };
             header?: never;
             path: {

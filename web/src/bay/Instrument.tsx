@@ -9,13 +9,13 @@ import { Wrong } from "../ui/Wait";
 import css from "./instrument.module.css";
 
 /** Instrument has a reading taken by one of the instruments that the settings list; nothing where they list none. */
-export function Instrument({ reading, enter }: { reading: string; enter: (text: string, device: string) => void }) {
+export function Instrument({ reading, found = false, enter }: { reading: string; /** of the installation that was found */ found?: boolean; enter: (text: string, device: string) => void }) {
   const { state } = useJob();
   const meters = useSettings().data?.settings.meters ?? [];
   const [name, setName] = useStored("meter", "");
   const meter = meters.find((m) => m.name === name) ?? meters[0];
   const read = useMutation({
-    mutationFn: () => take(api.POST("/api/meter", { body: { document: state.doc as never, reading, meter: meter?.name ?? "" } })),
+    mutationFn: () => take(api.POST("/api/meter", { body: { document: state.doc as never, reading, found, meter: meter?.name ?? "" } })),
     onSuccess: (got) => enter(got.entry, got.with),
   });
   if (meters.length === 0) return null;

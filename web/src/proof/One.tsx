@@ -8,7 +8,7 @@ import { useDates } from "../ui/useDates";
 import { Talk } from "../talk/Talk";
 import { roleWords, useMay, useMe } from "../ui/useMe";
 import { Wrong } from "../ui/Wait";
-import { Files } from "./Files";
+import { Files } from "../bay/Files";
 import { Instrument } from "../bay/Instrument";
 import { Keypad } from "../bay/Keypad";
 import { Picture } from "../bay/Picture";

@@ -2,13 +2,15 @@ import { Button } from "@mantine/core";
 import { Link } from "@tanstack/react-router";
 import { useState } from "react";
 
+import type { Schemas } from "../api/client";
+import { Files } from "../bay/Files";
 import { Instrument } from "../bay/Instrument";
 import { Keypad } from "../bay/Keypad";
 import { Picture } from "../bay/Picture";
 import { useMay } from "../ui/useMe";
 import { TextButton } from "../ui/TextButton";
 import { Waiting } from "../ui/Wait";
-import { well, type Case } from "./cases";
+import { helped, stayed, well, type Case } from "./cases";
 import { complaintOf } from "./TraceSheet";
 import css from "./trace.module.css";
 import type { Test, Traced, useTrace } from "./useTrace";
@@ -56,7 +58,7 @@ export function Now({ trace, found, of }: Props) {
             {others.map((n) => (
               <li key={n.id}>
                 <TextButton onClick={() => choose(n.id)}>
-                  {n.look ? `Look at ${n.what}` : n.what}{" "}
+                  {asked(n)}{" "}
                   <span className="soft">
                     {[found.stations.find((s) => s.id === n.station)?.name.toLowerCase(), `${Math.ceil(n.minutes)} min`].filter(Boolean).join(", ")}
                   </span>
@@ -74,6 +76,9 @@ function One({ test, trace, found, installs }: { test: Test; trace: Props["trace
   const reading = found.readings.find((r) => r.id === test.id);
   const station = found.stations.find((s) => s.id === test.station);
   const enter = (text: string, device = "") => trace.enter("traced", test.id, text, `${test.what}: ${text}`, device);
+  const fromFile = (list: Schemas["Entry"][], name: string) => {
+    for (const e of list) trace.enter("traced", e.reading, e.text, `${found.readings.find((r) => r.id === e.reading)?.what ?? e.reading}: ${e.text}`, name);
+  };
   return (
     <article className={css.one}>
       {station && (
@@ -81,15 +86,17 @@ function One({ test, trace, found, installs }: { test: Test; trace: Props["trace
           <b>{station.name}.</b> {station.setup.join(" · ")}
         </p>
       )}
-      <h2>{test.look ? `Look at ${test.what}` : test.what}</h2>
+      <h2>{asked(test)}</h2>
       {reading && <Picture picture={reading.picture} says={reading.where} />}
       <p className={css.where}>
         {test.where}. <span className="soft">{test.range && `${test.range}. `}About {Math.ceil(test.minutes)} min.</span>
       </p>
       {test.live && <p className={css.live}>{test.live}.</p>}
       {installs && reading && <Keypad job={trace.id} reading={reading} enter={enter} />}
-      {installs && reading && <Instrument reading={reading.id} enter={enter} />}
+      {installs && reading && <Instrument reading={reading.id} found={trace.asFound} enter={enter} />}
+      {installs && reading && <Files id={trace.id} reading={reading.id} traced={{ found: trace.asFound }} enter={fromFile} />}
       {installs && test.look && <Looked key={test.id} trace={trace} found={found} place={test.id} />}
+      {installs && test.swap && <Swapped trace={trace} test={test} />}
       {test.means.length > 0 && (
         <dl className={css.means} aria-label="What it would mean">
           {test.means.map((m) => (
@@ -101,6 +108,24 @@ function One({ test, trace, found, installs }: { test: Test; trace: Props["trace
         </dl>
       )}
     </article>
+  );
+}
+
+/** asked is what a test asks, in a few words. */
+const asked = (n: Test) => (n.look ? `Look at ${n.what}` : n.swap ? `Try another ${n.what}` : n.what);
+
+/** Swapped is what came of another part in a part's place. */
+function Swapped({ trace, test }: { trace: Props["trace"]; test: Test }) {
+  const enter = (came: string, says: string) => trace.enter("swapped", test.id, came, `Another ${test.what}: ${says}`);
+  return (
+    <div className={css.acts}>
+      <Button size="lg" onClick={() => enter(helped, "the complaint was gone")}>
+        The complaint is gone
+      </Button>
+      <Button size="lg" variant="default" onClick={() => enter(stayed, "no change")}>
+        No change
+      </Button>
+    </div>
   );
 }
 

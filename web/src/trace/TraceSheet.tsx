@@ -9,6 +9,7 @@ import { TextButton } from "../ui/TextButton";
 import { Wait, Wrong } from "../ui/Wait";
 import { inWords, minutesOf, type Case } from "./cases";
 import { Complaint } from "./Complaint";
+import { Installed } from "./Installed";
 import { Now } from "./Now";
 import { Past } from "./Past";
 import { Shaded } from "./Shaded";
@@ -42,6 +43,7 @@ function Trace({ trace, found }: { trace: ReturnType<typeof useTrace>; found: Tr
         {!now && (installs ? <Complaint trace={trace} found={found} /> : <p className="soft">Whoever installs begins a case.</p>)}
         {now && !now.closed && <Now key={now.entries.length} trace={trace} found={found} of={now} />}
         {now && !now.closed && <Past trace={trace} found={found} of={now} />}
+        {installs && <Installed trace={trace} found={found} />}
         {now?.closed && <h2>This case is closed.</h2>}
         {trace.failed && <p className="soft">The server does not answer: what is entered is kept here.</p>}
       </section>

@@ -1,5 +1,5 @@
 import { useDates } from "../ui/useDates";
-import { minutesOf, well, type Case, type Entry } from "./cases";
+import { helped, minutesOf, well, type Case, type Entry } from "./cases";
 import css from "./trace.module.css";
 import type { Traced } from "./useTrace";
 
@@ -36,6 +36,8 @@ function said(e: Entry, found: Traced): string {
       return `${found.readings.find((r) => r.id === e.subject)?.what ?? e.subject}: ${e.entry}`;
     case "looked":
       return e.entry === well ? `Looked at ${place}: all well` : `Looked at ${place}: ${fault(e.entry)}`;
+    case "swapped":
+      return `Another ${place} tried: ${e.entry === helped ? "the complaint was gone" : "no change"}`;
     case "mended":
       return `Mended: ${fault(e.subject)}`;
     case "bypass":

@@ -1,8 +1,9 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { useDeferredValue } from "react";
+import { useDeferredValue, useState } from "react";
 
 import { api, take, type Schemas } from "../api/client";
 import { uuid } from "../api/once";
+import { valueAt } from "../job/document";
 import { useJob } from "../job/JobContext";
 import { useQueue } from "../job/useQueue";
 import { useStored } from "../ui/stored";
@@ -21,7 +22,13 @@ export function useTrace() {
   const cases = casesOf(queue.all);
   const [picked, pick] = useStored(`case:${id}`, "");
   const now = cases.find((c) => c.id === picked) ?? (picked === "new" ? undefined : cases.findLast((c) => !c.closed));
-  const what = JSON.stringify({ document: state.doc, evidence: evidenceOf(now) });
+  const have = valueAt(state.doc, "have.coupling");
+  const [chosen, choose] = useStored(`traced:${id}`, "");
+  // What was found is what is in the vehicle until something was read of the new.
+  const asFound = have !== undefined && have !== "none" && !queue.all.some((e) => e.kind === "reading");
+  const found = now?.found ?? (chosen === "" ? asFound : chosen === "found");
+  const [today] = useState(() => Date.now());
+  const what = JSON.stringify({ document: state.doc, evidence: evidenceOf(now, queue.all, queue.whole?.signed ?? [], today), found });
   const asked = useDeferredValue(what);
   const means = useQuery({
     queryKey: ["trace", asked],
@@ -33,13 +40,16 @@ export function useTrace() {
   });
   /** enter keeps something of a case; of a new one where there is none. */
   const enter = (kind: Entry["kind"], subject: string, entry: string, named: string, device = "", of = now?.id ?? uuid()) => {
-    queue.add({ id: uuid(), kind, subject, entry, by: me?.person?.name ?? "", person: me?.person?.id, at: new Date().toISOString(), case: of, ...(device ? { with: device.slice(0, 120) } : {}) }, named);
+    queue.add({ id: uuid(), kind, subject, entry, by: me?.person?.name ?? "", person: me?.person?.id, at: new Date().toISOString(), case: of, ...(device ? { with: device.slice(0, 120) } : {}), ...(found ? { found } : {}) }, named);
     pick(of);
   };
   return {
     id,
     cases,
     now,
+    /** What is traced is what was found, not what is designed. */
+    asFound: found,
+    choose: (asFound: boolean) => choose(asFound ? "found" : "designed"),
     pick,
     enter,
     unsent: queue.unsent,
