@@ -37,7 +37,7 @@ func runSeed(args []string, _ io.Reader, out io.Writer, o own) error {
 	if err != nil {
 		return err
 	}
-	if there, _, err := s.List(ctx, "", store.Page{}); err != nil || len(there) > 0 || *only {
+	if there, _, err := s.List(ctx, "", store.Filter{}, store.Page{}); err != nil || len(there) > 0 || *only {
 		if err == nil {
 			fmt.Fprintln(out, "the demo's people are there, and no job was seeded: there are some already, or none was asked for")
 		}

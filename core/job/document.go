@@ -27,6 +27,7 @@ type Document struct {
 	Version  int    `json:"version"`
 	Title    string `json:"title,omitempty"`
 	Customer string `json:"customer,omitempty"`
+	Plate    string `json:"plate,omitempty"`
 	Remarks  string `json:"remarks,omitempty"`
 
 	Vehicle      Vehicle      `json:"vehicle,omitzero"`

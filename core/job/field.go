@@ -147,6 +147,7 @@ var Fields = slices.Concat(runFields, surveyFields, useFields, schoolFields, ext
 var runFields = []Field{
 	{Path: "title", Label: "Title", Kind: Text, Max: 120},
 	{Path: "customer", Label: "Customer", Kind: Text, Max: 120},
+	{Path: "plate", Label: "Number plate", Kind: Text, Max: 30},
 	{Path: "remarks", Label: "Remarks", Kind: Text, Max: 4000},
 
 	{Path: "vehicle.kind", Label: "Vehicle", Kind: Choice, Choices: vehicleOptions(), Part: "vehicle"},

@@ -9,6 +9,7 @@ import (
 	"log/slog"
 	"os"
 	"runtime/debug"
+	"slices"
 	"strings"
 	"sync"
 	"time"
@@ -43,7 +44,8 @@ var Rules = sync.OnceValue(func() string {
 // Of makes what lists show of a job, which decide decides; own is what the workshop has of its own, for jobs
 // that stand in a bay. A job that cannot be decided is listed as that.
 func Of(doc job.Document, decide func() *design.Design, own func() pack.Workshop) (l store.Listing) {
-	l = store.Listing{Title: doc.Title, Customer: doc.Customer, Marks: doc.Marks(), ListedBy: Rules(), Severity: "none",
+	l = store.Listing{Title: doc.Title, Customer: doc.Customer, Words: doc.Marks() + " " + doc.Plate + " " + doc.Vehicle.Model,
+		ListedBy: Rules(), Severity: "none",
 		Dates: dates(doc, nil)}
 	defer func() {
 		if p := recover(); p != nil {
@@ -53,6 +55,7 @@ func Of(doc job.Document, decide func() *design.Design, own func() pack.Workshop
 	}()
 	d := decide()
 	p := plan.Of(d)
+	l.Words += " " + partWords(d)
 	l.Vehicle, l.Summary, l.Settled = p.Vehicle.Label, p.Summary, p.Title[len(p.Title)-1].Text
 	if len(p.Notes) > 0 {
 		l.Weakest, l.Severity = p.Notes[0].Text, p.Notes[0].Severity
@@ -60,8 +63,24 @@ func Of(doc job.Document, decide func() *design.Design, own func() pack.Workshop
 	if standsInABay(doc) {
 		pack := pack.New(d, own())
 		l.Dates = dates(doc, &pack)
+		for _, r := range pack.Proof.Readings {
+			if r.Of == "" && !r.Extra {
+				l.Readings++
+			}
+		}
 	}
 	return l
+}
+
+// partWords are what the parts of an installation are sold by, to be found by.
+func partWords(d *design.Design) string {
+	words := []string{}
+	for _, c := range d.System.Components {
+		if text := strings.TrimSpace(string(c.Kind) + " " + c.Rating); c.Rating != "" && !slices.Contains(words, text) {
+			words = append(words, text)
+		}
+	}
+	return strings.Join(append(words, d.Charger.Label), " ")
 }
 
 func isFit(d job.Due) bool { return d.Kind != nil && *d.Kind == job.FitDate }

@@ -74,7 +74,7 @@ func TestListingsAreRenewed(t *testing.T) {
 		listing.Renew(ctx, s, parts.Stock())
 	}()
 	assert.Eventually(t, func() bool {
-		jobs, _, err := s.List(ctx, "listed", store.Page{})
+		jobs, _, err := s.List(ctx, "listed", store.Filter{}, store.Page{})
 		return err == nil && len(jobs) == 25 && jobs[0].Summary != ""
 	}, 30*time.Second, 50*time.Millisecond)
 	stop()

@@ -45,6 +45,7 @@ type Listed struct {
 	Weakest  string    `json:"weakest" doc:"The worst note of its plan; empty where there is none"`
 	Severity string    `json:"severity" enum:"stop,caution,remark,none"`
 	Settled  string    `json:"settled"`
+	Stage    string    `json:"stage" enum:"complaint,signature,reading,part,bay,answer,done" doc:"What it waits for"`
 	SavedAt  time.Time `json:"savedAt"`
 }
 
@@ -89,21 +90,24 @@ type ListedPage struct {
 }
 
 func (a *api) list(ctx context.Context, in *struct {
-	Search string `query:"search" maxLength:"200" doc:"Words of its title, customer, vehicle, number, serials or lots, as far as they are typed"`
+	Search string `query:"search" maxLength:"200" doc:"Words of its title, customer, vehicle, plate, parts, number, serials, as far as they are typed"`
+	Stage  string `query:"stage" enum:"complaint,signature,reading,part,bay,answer,done" doc:"Only those that wait for this; done: for nothing"`
+	Weak   string `query:"weak" enum:"stop,caution,remark,none" doc:"Only those whose weakest point is so bad"`
 	After  string `query:"after" maxLength:"80" doc:"Where the page begins: the next of the page before"`
 }) (*body[ListedPage], error) {
 	after, err := readPage(in.After)
 	if err != nil {
 		return nil, err
 	}
-	jobs, more, err := a.store(ctx).List(ctx, in.Search, after)
+	jobs, more, err := a.store(ctx).List(ctx, in.Search, store.Filter{Stage: in.Stage, Severity: in.Weak}, after)
 	if err != nil {
 		return nil, answer(err)
 	}
 	page := ListedPage{Jobs: make([]Listed, len(jobs))}
 	for i, j := range jobs {
 		page.Jobs[i] = Listed{ID: j.ID, Number: j.Number, Title: j.Title, Customer: j.Customer, Vehicle: j.Vehicle, Summary: j.Summary,
-			Weakest: j.Weakest, Severity: j.Severity, Settled: j.Settled, SavedAt: j.SavedAt.UTC()}
+			Weakest: j.Weakest, Severity: j.Severity, Settled: j.Settled, Stage: j.Stage,
+			SavedAt: j.SavedAt.UTC()}
 	}
 	if more {
 		last := jobs[len(jobs)-1]

@@ -23,6 +23,7 @@ type Job struct {
 	CreatedAt  time.Time       `gorm:"default:now()"`
 	SavedAt    time.Time       `gorm:"default:now()"`
 	DeletedAt  *time.Time
+	Stage      string  `gorm:"->"` // what it waits for
 	MadeAs     *string // the name that whoever made it gave the making
 
 	Listing `gorm:"embedded"`

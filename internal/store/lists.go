@@ -15,12 +15,16 @@ import (
 // a job.
 type Listing struct {
 	Title, Customer, Vehicle  string
-	Marks                     string `gorm:"-"` // serial numbers and lots of what was fitted
+	Words                     string `gorm:"-"` // what else it is found by: plate, model, parts, serial numbers and lots
 	Summary, Weakest, Settled string
 	Severity                  string `gorm:"default:none"`
+	Readings                  int    // that its proof asks for; 0 where nobody has worked that out
 	ListedBy                  string // the rules that made it; empty where it waits to be made
 	Dates                     []Date `gorm:"-"`
 }
+
+// Filter is which jobs a list has: those that wait for something, and those with a weak point so bad. Empty: whatever they are.
+type Filter struct{ Stage, Severity string }
 
 // PageSize is how many rows a page of a list has.
 const PageSize = 50
@@ -33,12 +37,18 @@ type Page struct {
 }
 
 // List returns a page of the jobs that are not deleted, last saved first, without their documents; of those
-// alone that have every word of search somewhere at the beginning of one of theirs, or within it from three
+// alone that a filter lets through and that have every word of search somewhere at the beginning of one of theirs, or within it from three
 // letters on. more says that there is another page.
-func (s *Store) List(ctx context.Context, search string, after Page) (jobs []Job, more bool, err error) {
+func (s *Store) List(ctx context.Context, search string, of Filter, after Page) (jobs []Job, more bool, err error) {
 	q := s.own(ctx).Omit("document").Where("deleted_at IS NULL").Order("saved_at DESC, number DESC").Limit(PageSize + 1)
 	if after.Number > 0 {
 		q = q.Where("(saved_at, number) < (?, ?)", after.SavedAt, after.Number)
+	}
+	if of.Stage != "" {
+		q = q.Where("stage = ?", of.Stage)
+	}
+	if of.Severity != "" {
+		q = q.Where("severity = ?", of.Severity)
 	}
 	for _, word := range strings.Fields(plainText(search)) {
 		q = q.Where(`search LIKE ?`, likeWord(word))
@@ -78,7 +88,7 @@ func searched(number int64, l Listing) string {
 }
 
 func searchedWords(l Listing) string {
-	return plainText(strings.Join([]string{l.Title, l.Customer, l.Vehicle, l.Marks}, " "))
+	return plainText(strings.Join([]string{l.Title, l.Customer, l.Vehicle, l.Words}, " "))
 }
 
 // padded is a job's number as it is shown.
@@ -93,7 +103,7 @@ func (l Listing) columns(number int64, version int) map[string]any {
 		l.Severity = "none"
 	}
 	return map[string]any{"title": l.Title, "customer": l.Customer, "vehicle": l.Vehicle, "summary": l.Summary, "weakest": l.Weakest,
-		"severity": l.Severity, "settled": l.Settled, "listed_by": l.ListedBy, "listed_version": version, "search": searched(number, l)}
+		"severity": l.Severity, "settled": l.Settled, "listed_by": l.ListedBy, "listed_version": version, "readings": l.Readings, "search": searched(number, l)}
 }
 
 // Unlisted returns jobs of any workshop whose listing other rules made, or none did: the last saved first.

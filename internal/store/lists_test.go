@@ -23,7 +23,7 @@ func TestPagesOfTheList(t *testing.T) {
 	seen := map[int64]bool{}
 	var page store.Page
 	for pages := 1; ; pages++ {
-		jobs, more, err := s.List(ctx, "", page)
+		jobs, more, err := s.List(ctx, "", store.Filter{}, page)
 		require.NoError(t, err)
 		for i, j := range jobs {
 			assert.False(t, seen[j.Number], "%d stands twice", j.Number)
@@ -48,7 +48,7 @@ func TestSearchAsTyped(t *testing.T) {
 	s := dbtest.Store(t)
 	for _, l := range []store.Listing{{Title: "Bücherbus, zweite Batterie", Customer: "Plover & Söhne"}, {Title: "100 % solar",
 		Vehicle: "van"},
-		{Title: "Tray ute", Customer: "Kestrel_Plumbing", Marks: "SN-77120 L24B"}} {
+		{Title: "Tray ute", Customer: "Kestrel_Plumbing", Words: "SN-77120 L24B"}} {
 		_, err := s.Create(ctx, "", store.Draft{Document: job.New(), Listing: l})
 		require.NoError(t, err)
 	}
@@ -58,7 +58,7 @@ func TestSearchAsTyped(t *testing.T) {
 		"l\\": nil, "2": {"100 % solar"}, "0003": {"Tray ute"}, "nothing": nil,
 		"sn-77120": {"Tray ute"}, "l24": {"Tray ute"}, "  ": {"Tray ute", "100 % solar", "Bücherbus, zweite Batterie"},
 	} {
-		jobs, _, err := s.List(ctx, search, store.Page{})
+		jobs, _, err := s.List(ctx, search, store.Filter{}, store.Page{})
 		require.NoError(t, err, search)
 		var titles []string
 		for _, j := range jobs {
@@ -202,7 +202,7 @@ func TestBothWaysOfSaving(t *testing.T) {
 		assert.Equal(t, 2, saved.Version)
 		assert.Equal(t, j.Number, saved.Number)
 		assert.False(t, saved.SavedAt.Before(j.SavedAt))
-		found, _, err := s.List(ctx, fmt.Sprintf("uberh %04d", j.Number), store.Page{})
+		found, _, err := s.List(ctx, fmt.Sprintf("uberh %04d", j.Number), store.Filter{}, store.Page{})
 		require.NoError(t, err)
 		require.Len(t, found, 1)
 		again, err := s.Save(ctx, j.ID, 1, store.Draft{Document: doc(t, after), Listing: listing, By: "w1"})

@@ -63,6 +63,7 @@ func (r role) pool(ctx context.Context, address string, owner *pgx.ConnConfig) (
 		return nil, err
 	}
 	config.ConnConfig = r.as(owner)
+	config.ConnConfig.RuntimeParams["jit"] = "off" // no query here is so long that compiling it pays
 	config.MaxConns, config.MinConns, config.MaxConnIdleTime = mostConnections[r], 0, idleFor
 	// Whoever leaves in the middle of a query must not leave their deadline on a connection that the next one takes: what it had
 	// read ahead then fails them. A query ends by itself; what hangs is given up a little later.

@@ -63,6 +63,7 @@ func (s *Store) saveNext(ctx context.Context, id string, base int, d Draft) (out
 		UPDATE jobs SET version = @version, document = CAST(@document AS jsonb), saved_at = now(), title = @title, customer = @customer,
 			vehicle = @vehicle,
 			summary = @summary, weakest = @weakest, severity = @severity, settled = @settled, listed_by = @listed, listed_version = @version,
+			readings = @readings,
 			search = ' ' || lpad(number::text, greatest(4, length(number::text)), '0') || ' ' || number || ' ' || @words || ' '
 		WHERE workshop_id = @workshop AND id = @id AND version = @base AND deleted_at IS NULL AND document <> CAST(@document AS jsonb)
 			AND NOT EXISTS (SELECT FROM job_dates WHERE workshop_id = @workshop AND job_id = @id)
@@ -72,7 +73,7 @@ func (s *Store) saveNext(ctx context.Context, id string, base int, d Draft) (out
 		SELECT workshop_id, id, version, document, @by, CAST(@person AS uuid) FROM next
 	) SELECT * FROM next`, map[string]any{"version": base + 1, "document": string(document), "title": l["title"], "customer": l["customer"],
 		"vehicle": l["vehicle"], "summary": l["summary"], "weakest": l["weakest"], "severity": l["severity"], "settled": l["settled"],
-		"listed": l["listed_by"], "words": searchedWords(d.Listing), "workshop": s.workshop, "id": id, "base": base,
+		"listed": l["listed_by"], "readings": l["readings"], "words": searchedWords(d.Listing), "workshop": s.workshop, "id": id, "base": base,
 		"by": d.By, "person": s.whom()}).Scan(&saved).Error
 	if err != nil || len(saved) == 0 {
 		return out, false, named(err)

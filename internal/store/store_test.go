@@ -115,7 +115,7 @@ func TestDeletedJobsCanBePutBack(t *testing.T) {
 	require.ErrorAs(t, err, &deleted)
 	_, err = s.Save(ctx, j.ID, 1, store.Draft{Document: job.New()})
 	require.ErrorAs(t, err, &deleted)
-	list, more, err := s.List(ctx, "", store.Page{})
+	list, more, err := s.List(ctx, "", store.Filter{}, store.Page{})
 	require.NoError(t, err)
 	assert.Empty(t, list)
 	assert.False(t, more)

@@ -120,7 +120,7 @@ func TestNothingForeignWithoutAWord(t *testing.T) {
 func TestForeignIdsDoNotExist(t *testing.T) {
 	ours, theirs, _ := twoWorkshops(t)
 	ctx := context.Background()
-	jobs, _, err := theirs.List(ctx, "", store.Page{})
+	jobs, _, err := theirs.List(ctx, "", store.Filter{}, store.Page{})
 	require.NoError(t, err)
 	foreign := jobs[0]
 	nobodys := uuid.NewString()
@@ -154,7 +154,7 @@ func TestForeignIdsDoNotExist(t *testing.T) {
 		require.Error(t, theirsErr, what)
 		assert.Equal(t, nobodysErr.Error(), theirsErr.Error(), what)
 	}
-	list, _, err := ours.List(ctx, "", store.Page{})
+	list, _, err := ours.List(ctx, "", store.Filter{}, store.Page{})
 	require.NoError(t, err)
 	assert.Len(t, list, 1)
 }

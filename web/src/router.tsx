@@ -44,6 +44,7 @@ const pages = [
   page("/trust", lazyRouteComponent(() => import("./people/Trust"), "Trust")),
   page("/handed", lazyRouteComponent(() => import("./people/Handed"), "Handed")),
   page("/along", lazyRouteComponent(() => import("./along/AlongPage"), "AlongPage")),
+  page("/failures", lazyRouteComponent(() => import("./failures/FailuresPage"), "FailuresPage")),
   page("/vehicles", lazyRouteComponent(() => import("./vehicles/VehiclesPage"), "VehiclesPage")),
 ] as const;
 

@@ -193,6 +193,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/board": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What the jobs of the workshop wait for */
+        get: operations["board"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/built": {
         parameters: {
             query?: never;
@@ -530,6 +547,23 @@ export interface paths {
         post?: never;
         /** Delete a job; it can be put back */
         delete: operations["deleteJob"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/between": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What changed between two revisions of a job, or from one to its draft */
+        get: operations["between"];
+        put?: never;
+        post?: never;
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -1928,6 +1962,15 @@ export interface components {
             stands?: string;
             volts?: string;
         };
+        Between: {
+            /** @description What is weak since */
+            came: string[];
+            changes: components["schemas"]["Change"][];
+            /** @description Of the title block, those that differ */
+            figures: components["schemas"]["FigureChange"][];
+            /** @description What was weak before, and is no more */
+            gone: string[];
+        };
         Bill: {
             /** Format: double */
             copperKg: number;
@@ -1965,6 +2008,51 @@ export interface components {
             hours: number;
             unit: string;
             what: string;
+        };
+        Board: {
+            /** @description In the order in which a foreman looks: complaints first, what waits for nothing last */
+            stages: components["schemas"]["BoardStage"][];
+        };
+        BoardJob: {
+            /**
+             * Format: date-time
+             * @description When that was said, or the last reading was taken
+             */
+            at?: string;
+            bay?: string;
+            customer?: string;
+            /** @description The day in its bay */
+            due?: string;
+            id: string;
+            /** Format: int64 */
+            number: number;
+            /**
+             * Format: int64
+             * @description … of so many; 0 where nobody has worked that out
+             */
+            of: number;
+            /** Format: date-time */
+            savedAt: string;
+            /** @description A complaint's words, or an open question's */
+            says?: string;
+            settled?: string;
+            /** @enum {string} */
+            severity: "stop" | "caution" | "remark" | "none";
+            /**
+             * Format: int64
+             * @description Readings that were taken, or parts that are to come
+             */
+            some: number;
+            title: string;
+            vehicle?: string;
+        };
+        BoardStage: {
+            /** Format: int64 */
+            count: number;
+            /** @description Those that were saved last; of what waits for nothing none */
+            jobs: components["schemas"]["BoardJob"][];
+            /** @enum {string} */
+            stage: "complaint" | "signature" | "reading" | "part" | "bay" | "answer" | "done";
         };
         BookPart: {
             /** @description As written in the file, in the order of heads */
@@ -2596,6 +2684,7 @@ export interface components {
             monitor?: components["schemas"]["Monitor"];
             pins?: components["schemas"]["Pins"];
             placing?: components["schemas"]["Placing"];
+            plate?: string;
             /** @description Earth points, grommets, fasteners */
             points?: {
                 [key: string]: components["schemas"]["Spot"];
@@ -2999,6 +3088,11 @@ export interface components {
              * @description Rounded to its stated precision
              */
             value: number;
+        };
+        FigureChange: {
+            from: string;
+            label: string;
+            to: string;
         };
         Finding: {
             /** Format: double */
@@ -3715,6 +3809,11 @@ export interface components {
             settled: string;
             /** @enum {string} */
             severity: "stop" | "caution" | "remark" | "none";
+            /**
+             * @description What it waits for
+             * @enum {string}
+             */
+            stage: "complaint" | "signature" | "reading" | "part" | "bay" | "answer" | "done";
             summary: string;
             title: string;
             vehicle: string;
@@ -7135,6 +7234,62 @@ export interface operations {
             };
         };
     };
+    board: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Board"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
     asBuilt: {
         parameters: {
             query?: never;
@@ -8539,8 +8694,12 @@ export interface operations {
     listJobs: {
         parameters: {
             query?: {
-                /** @description Words of its title, customer, vehicle, number, serials or lots, as far as they are typed */
+                /** @description Words of its title, customer, vehicle, plate, parts, number, serials, as far as they are typed */
                 search?: string;
+                /** @description Only those that wait for this; done: for nothing */
+                stage?: "complaint" | "signature" | "reading" | "part" | "bay" | "answer" | "done";
+                /** @description Only those whose weakest point is so bad */
+                weak?: "stop" | "caution" | "remark" | "none";
                 /** @description Where the page begins: the next of the page before */
                 after?: string;
             };
@@ -8812,6 +8971,96 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    between: {
+        parameters: {
+            query: {
+                /** @description The number of a revision */
+                from: number;
+                /** @description … of another; 0 is the draft, as it is saved */
+                to?: number;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Between"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Gone */
+            410: {
                 headers: {
                     [name: string]: unknown;
                 };

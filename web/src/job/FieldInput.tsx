@@ -1,5 +1,5 @@
 import { NativeSelect, TextInput } from "@mantine/core";
-import { memo } from "react";
+import { lazy, memo, Suspense } from "react";
 
 import type { Field } from "../api/client";
 import { Choices } from "../ui/Choices";
@@ -7,6 +7,9 @@ import { valueAt, type Value } from "./document";
 import type { Action } from "./history";
 import { factOf, useDispatch, useEdit, useShown } from "./JobContext";
 import { asTyped, meant, typed as asWritten } from "../ui/units";
+
+/** What picks a day is loaded where one is asked for. */
+const DayInput = lazy(() => import("../ui/DayInput"));
 
 /** most is how many choices are shown side by side: fewer in a row of a list, a few more where they are short. */
 const most = { alone: 6, inRow: 5, short: 8 };
@@ -41,7 +44,7 @@ export function FieldInput({ field, label = true, brief = false, list = false, o
   const wrong = state.refused[path];
   const typed = state.typing[path];
   const error = wrong && wrong.text === typed ? `${asWritten(wrong.text)} ${wrong.problem.wrong}. Allowed: ${wrong.problem.allowed}.` : undefined;
-  const as = field.choices.length === 0 ? "text" : list || !areFew(field, brief) ? "list" : "choices";
+  const as = field.kind === "date" ? "day" : field.choices.length === 0 ? "text" : list || !areFew(field, brief) ? "list" : "choices";
   const Control = controls[as];
   return <Control field={field} label={label} brief={brief} value={valueAt(state.doc, path)} typed={typed} error={error} assumed={assumed?.text} why={assumed?.why} readOnly={!mayChange(path)} dispatch={useDispatch()} onAnswer={onAnswer} />;
 }
@@ -106,7 +109,6 @@ const Typed = memo(function Typed({ field, label, brief, value, typed, error, as
       placeholder={assumed ? `assumed ${assumed}` : field.pin ? `auto; ${field.example}` : field.example && `such as ${field.example}`}
       description={why && label && !brief ? `assumed: ${why}` : undefined}
       error={error}
-      type={field.kind === "date" ? "date" : "text"}
       onChange={(e) => dispatch({ type: "type", path: field.path, text: meant(e.currentTarget.value, field.unit ?? "") })}
       onBlur={() => dispatch({ type: "leave", path: field.path })}
       onKeyDown={(e) => {
@@ -118,4 +120,16 @@ const Typed = memo(function Typed({ field, label, brief, value, typed, error, as
   );
 });
 
-const controls = { list: ChoiceList, choices: SideBySide, text: Typed };
+const Day = memo(function Day({ field, label, value, error, readOnly, dispatch }: ControlProps) {
+  const take = (text: string) => {
+    dispatch({ type: "type", path: field.path, text });
+    dispatch({ type: "leave", path: field.path });
+  };
+  return (
+    <Suspense fallback={<TextInput label={label ? field.label : undefined} aria-label={field.label} readOnly value={String(value ?? "")} />}>
+      <DayInput label={label ? field.label : undefined} named={field.label} value={String(value ?? "")} error={error} readOnly={readOnly} onDay={take} />
+    </Suspense>
+  );
+});
+
+const controls = { list: ChoiceList, choices: SideBySide, text: Typed, day: Day };

@@ -1,23 +1,24 @@
 import { Button } from "@mantine/core";
 
-import { api, take, type Schemas } from "../api/client";
+import type { Schemas } from "../api/client";
 import { FieldInput } from "../job/FieldInput";
 import { FieldInputs } from "../job/Fields";
+import { valueAt } from "../job/document";
 import { fieldOf, useJob } from "../job/JobContext";
 import { Across, RowList } from "../job/RowList";
 import { keysOf, newKey } from "../job/rows";
-import { useAsked } from "../job/useAsked";
 import { Due } from "../ui/Due";
 import { useDates } from "../ui/useDates";
 import { Empty, Wait } from "../ui/Wait";
 import { Working } from "../ui/Working";
 import css from "./record.module.css";
+import { useCalendar } from "./useCalendar";
 
 /** Dates is the job's calendar: what is to be done later, and what such a job usually asks for. */
 export function Dates({ id }: { id: string }) {
   const job = useJob();
   const { state, dispatch, readOnly } = job;
-  const asked = useAsked("dates", (doc, signal) => take(api.POST("/api/dates", { body: doc, signal })));
+  const asked = useCalendar();
   const keys = keysOf(state.doc, "dates");
   const dates = useDates();
   const put = (values: Record<string, string | number>) => {
@@ -33,11 +34,16 @@ export function Dates({ id }: { id: string }) {
           <>
             <Across>
               <Standing row={asked.answer?.rows.find((r) => r.key === key)} today={asked.answer?.today ?? ""} at={key} />
-              <FieldInputs brief paths={[`dates.${key}.what`]} />
             </Across>
-            {["kind", "due", "everyDays", "bay", "done"].flatMap((n) => fieldOf(job, `dates.${key}.${n}`) ?? []).map((f) => (
-              <FieldInput key={f.path} field={f} brief list />
-            ))}
+            <Across>
+              <details className={css.date} open={!valueAt(state.doc, `dates.${key}.what`) || undefined}>
+                <summary>Change</summary>
+                <FieldInputs brief paths={[`dates.${key}.what`]} />
+                {["kind", "due", "everyDays", "bay", "done"].flatMap((n) => fieldOf(job, `dates.${key}.${n}`) ?? []).map((f) => (
+                  <FieldInput key={f.path} field={f} brief list />
+                ))}
+              </details>
+            </Across>
           </>
         )}
       </RowList>
@@ -73,11 +79,16 @@ export function Dates({ id }: { id: string }) {
 
 /** Standing is how a date stands today, and the button that says it was done. */
 function Standing({ row, today, at }: { row: Schemas["DateState"] | undefined; today: string; at: string }) {
-  const { dispatch, readOnly } = useJob();
+  const { state, dispatch, readOnly } = useJob();
+  const dates = useDates();
   if (!row) return null;
+  const of = (name: string) => String(valueAt(state.doc, `dates.${at}.${name}`) ?? "");
   const done = () => dispatch({ type: "setAll", values: { [`dates.${at}.done`]: today, ...(row.next ? { [`dates.${at}.due`]: row.next } : {}) } });
   return (
     <p className="row">
+      <b>{of("what") || "A date without a name"}</b>
+      {of("due") && <span>{dates.day(of("due"))}</span>}
+      {of("bay") && <span className="soft">{of("bay")}</span>}
       <Due state={row.state} days={row.days} />
       {!readOnly && row.state !== "done" && row.state !== "undated" && (
         <Button size="compact-sm" variant="default" onClick={done}>

@@ -39,9 +39,13 @@ export function dates(style: string) {
   };
 }
 
+/** useDayStyle is how the workshop writes the second of January 2006. */
+export function useDayStyle(): string {
+  return useSettings().data?.settings.dates ?? "2 Jan 2006";
+}
+
 /** useDates writes dates as the workshop does. */
 export function useDates() {
-  const { data } = useSettings();
-  const style = data?.settings.dates ?? "2 Jan 2006";
+  const style = useDayStyle();
   return useMemo(() => dates(style), [style]);
 }
