@@ -8,7 +8,7 @@ import tseslint from "typescript-eslint";
  */
 const folders = [
   "theme", "api", "offline", "ui", "job", "people", "talk", "bay", "regulation", "found", "parts", "make", "section", "methods", "day", "survey", "wiring", "record",
-  "steps", "proof", "trace", "jobs", "week", "vehicles", "settings", "browser", "along", "editor",
+  "steps", "proof", "trace", "jobs", "week", "failures", "vehicles", "settings", "browser", "along", "editor",
 ];
 
 const directions = folders.map((folder, i) => ({

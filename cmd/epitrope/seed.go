@@ -8,6 +8,7 @@ import (
 	"io"
 	"io/fs"
 	"os"
+	"time"
 
 	"epitrope/core/design"
 	"epitrope/core/job"
@@ -64,10 +65,16 @@ func runSeed(args []string, _ io.Reader, out io.Writer, o own) error {
 		if len(problems) > 0 {
 			return fmt.Errorf("%s: %w", name, problems)
 		}
-		l := listing.Of(doc, func() *design.Design { return design.Of(doc, o.book()) }, func() pack.Workshop { return own })
+		doc = onDay(doc, time.Now())
+		d := design.Of(doc, o.book())
+		l := listing.Of(doc, func() *design.Design { return d }, func() pack.Workshop { return own })
 		j, err := s.As(staff[demoDesigner]).Create(ctx, name, store.Draft{Document: doc, Listing: l})
 		if err == nil && name == provenDemo {
-			err = errors.Join(seedProof(ctx, s, staff, j, design.Of(doc, o.book())), seedTalk(ctx, s, staff, j))
+			err = errors.Join(seedProof(ctx, s, staff, j, d), seedTalk(ctx, s, staff, j))
+		}
+		if happens := demoLife[name]; err == nil && happens != nil {
+			j.Vehicle = l.Vehicle
+			err = happens(ctx, s, staff, demoJob{j, d, own})
 		}
 		if err != nil {
 			return err

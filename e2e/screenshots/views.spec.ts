@@ -74,8 +74,6 @@ test("the lists and the steps", async ({ page }) => {
 });
 
 test("the workshop's week", async ({ page }) => {
-  await page.clock.setFixedTime(new Date("2026-11-25T10:00:00Z"));
-  await page.route("**/api/week", (route) => route.continue({ url: `${route.request().url()}?of=2026-11-25` }));
   await page.goto(`${url()}/week`);
   await expect(page.getByText("clashes in this bay").first()).toBeVisible();
   await shoot(page, "week");

@@ -34,7 +34,7 @@ test("on a phone: from the survey to the chosen method", async ({ page }) => {
   await survey.getByRole("group", { name: "Aux battery sits" }).getByText("under a front seat").click();
   await expect(page.getByRole("complementary", { name: "What it means" })).toContainText("voltage-sensing relay", { ignoreCase: true });
   await page.getByRole("link", { name: "2 Methods" }).click();
-  await expect(page.locator("th:has([data-method=vsr])")).toContainText("best for this job");
+  await expect(page.locator("[data-of=vsr]")).toContainText("best for this job");
   await expect(page.getByRole("region", { name: "Reasons" })).toContainText("Steady regulation and lead at both ends");
   await saved(page);
   const id = new URL(page.url()).pathname.split("/")[2] as string;
@@ -46,13 +46,13 @@ test("on a phone: from the survey to the chosen method", async ({ page }) => {
 test("changing the chemistry turns the verdict and says why", async ({ page }) => {
   const { section } = await create({ title: "Turn", alternator: steady, aux: { chemistry: "agm", capacityAh: 100, place: "seat" }, use: { dailyAh: 30, drivenHours: 2 } });
   await page.goto(`${section}/methods`);
-  await expect(page.locator("th:has([data-method=vsr])")).toContainText("best for this job");
+  await expect(page.locator("[data-of=vsr]")).toContainText("best for this job");
   await page.keyboard.press("0");
   await page.getByRole("navigation", { name: "Survey" }).getByRole("button", { name: "Aux battery" }).click();
   await page.getByRole("group", { name: "Aux battery chemistry" }).getByText("LiFePO4").click();
   await page.getByRole("link", { name: "2 Methods" }).click();
-  await expect(page.locator("th:has([data-method=vsr])")).toContainText("ruled out");
-  await expect(page.locator("th:has([data-method=dcdc])")).toContainText("best for this job");
+  await expect(page.locator("[data-of=vsr]")).toContainText("ruled out");
+  await expect(page.locator("[data-of=dcdc]")).toContainText("best for this job");
   await page.getByRole("button", { name: "voltage-sensing relay", exact: true }).click();
   const reasons = page.getByRole("region", { name: "Reasons" });
   await expect(reasons).toContainText("LiFePO4 rests at 13.2–13.3 V from half charge up");
@@ -66,13 +66,15 @@ test.describe("without an answer", () => {
     const { section } = await create({ title: "One by one", aux: { chemistry: "agm", capacityAh: 100, place: "rear" }, use: { dailyAh: 30, drivenHours: 2 } });
     await page.route("**/api/methods/second", (route) => route.abort());
     await page.goto(`${section}/methods`);
+    await expect(page.locator("[data-of=dcdc]")).toContainText("best for this job");
+    await page.getByRole("button", { name: "All 16 figures" }).click();
     const full = page.getByRole("row", { name: /^Full / }).getByRole("cell");
-    await expect(page.locator("th:has([data-method=dcdc])")).toContainText("best for this job");
     const columns = await page.locator("th:has([data-method])").evaluateAll((all) => all.map((th) => th.querySelector("[data-method]")?.getAttribute("data-method")));
     await expect(full.nth(columns.indexOf("dcdc"))).toHaveText(/ h$/);
     await expect(full.nth(columns.indexOf("second"))).toHaveText("no answer");
     await page.unroute("**/api/methods/second");
     await page.reload();
+    await page.getByRole("button", { name: "All 16 figures" }).click();
     await expect(full.nth(columns.indexOf("second"))).toHaveText(/ h$/);
   });
 });
@@ -80,10 +82,10 @@ test.describe("without an answer", () => {
 test("pinning against the advice is done, and says what follows", async ({ page }) => {
   const { id, section } = await create({ title: "Pinned", alternator: { regulation: "variable" }, aux: { chemistry: "agm", capacityAh: 100, place: "rear" } });
   await page.goto(`${section}/methods`);
-  await page.getByRole("button", { name: "Pin the manual selector" }).click();
-  await expect(page.locator("th:has([data-method=selector])")).toContainText("pinned, ruled out");
-  await expect(page.getByRole("button", { name: "Unpin the manual selector" })).toBeVisible();
   await page.getByRole("button", { name: "manual selector", exact: true }).click();
+  await page.getByRole("button", { name: "Pin the manual selector" }).click();
+  await expect(page.locator("[data-of=selector]")).toContainText("pinned, ruled out");
+  await expect(page.getByRole("button", { name: "Unpin the manual selector" })).toBeVisible();
   await expect(page.getByRole("region", { name: "Reasons" })).toContainText("left joined, both batteries go flat");
   await page.keyboard.press("1");
   await expect(cell(page, "coupling.part")).toContainText("200 A");

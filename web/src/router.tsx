@@ -31,7 +31,7 @@ const job = createRoute({
 });
 
 const pages = [
-  page("/", lazyRouteComponent(() => import("./jobs/JobList"), "JobList")),
+  page("/", lazyRouteComponent(() => import("./jobs/FrontPage"), "FrontPage")),
   page("/jobs/$id/revisions/$number", lazyRouteComponent(() => import("./record/RevisionPage"), "RevisionPage")),
   page("/week", lazyRouteComponent(() => import("./week/WeekPage"), "WeekPage")),
   page("/parts", lazyRouteComponent(() => import("./parts/PartsPage"), "PartsPage")),

@@ -27,7 +27,7 @@ export function FailuresPage() {
   });
   const dates = useDates();
   const columns: TableColumn<Group>[] = [
-    { key: "part", head: "Part", names: true, cell: (g) => <>{g.part}{g.model && <span className="soft"> {g.model}</span>}</> },
+    { key: "part", head: "Part", names: true, cell: (g) => [g.part, g.model].filter(Boolean).join(", ") },
     { key: "says", head: "What was wrong with the newest", cell: (g) => g.says },
     { key: "count", head: "Times", set: "right", cell: (g) => g.count },
     { key: "vehicles", head: "In vehicles", set: "right", cell: (g) => g.vehicles },
@@ -47,7 +47,7 @@ export function FailuresPage() {
           <p className="soft">
             The workshop has signed for {failed.data.proven} {failed.data.proven === 1 ? "job" : "jobs"}. Ages count from the first signature; of what was never signed for here, no age is known.
           </p>
-          <Table says="What fails" rows={failed.data.groups} columns={columns} keyOf={(g) => [g.part, g.model, g.fault].join("|")} />
+          <Table caption="What fails" rows={failed.data.groups} columns={columns} keyOf={(g) => [g.part, g.model, g.fault].join("|")} />
           <h2>The newest</h2>
           <ol className={css.newest}>
             {failed.data.newest.map((f, i) => (

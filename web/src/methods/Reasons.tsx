@@ -1,7 +1,9 @@
 import { Table, type TableColumn } from "../ui/Table";
 import { Working } from "../ui/Working";
 import { counted } from "../ui/units";
+import { Stands } from "./Compared";
 import css from "./methods.module.css";
+import { PinButton } from "./PinButton";
 import type { Method } from "./useJudged";
 
 const words = { "rules out": "rules it out", warns: "warns", favours: "speaks for it" } as const;
@@ -25,6 +27,14 @@ export function Reasons({ method: m }: { method: Method }) {
   const reasons = [...m.method.reasons].sort((a, b) => order.indexOf(a.effect) - order.indexOf(b.effect));
   return (
     <div className={css.reasons}>
+      <div className="row">
+        <h2 className="wideOnly">{m.method.label}</h2>
+        <span className="wideOnly">
+          <Stands method={m} inline />
+        </span>
+        <span className="gap wideOnly" />
+        <PinButton method={m} />
+      </div>
       <section aria-label="Reasons">
         <h3>By the rules</h3>
         <ul>
@@ -65,21 +75,30 @@ export function Reasons({ method: m }: { method: Method }) {
               <b>its weakest point</b> {m.worst}
             </li>
           )}
-          {d?.aims.map((a) => (
-            <li key={a.id} data-effect={a.met ? "favours" : "warns"}>
-              <b>{a.met ? "met" : "not met"}</b> {a.label}
-            </li>
-          ))}
+          {[false, true].map((met) => {
+            const aims = d?.aims.filter((a) => a.met === met) ?? [];
+            return (
+              aims.length > 0 && (
+                <li key={String(met)} data-effect={met ? "favours" : "warns"}>
+                  <b>{met ? "met" : "not met"}</b> {aims.map((a) => a.label).join("; ")}
+                </li>
+              )
+            );
+          })}
         </ul>
       </section>
       <section aria-label="Cost and work">
-        <h3>Cost and work, from memory</h3>
-        <Table bare className={css.bill} caption="Cost and work" rows={[...m.bill.lines, sumOf(m)]} columns={bill} keyOf={(l) => l.what} />
-        {m.priced && <p>By the parts book: {m.priced.text}.</p>}
-        <h3>Working</h3>
-        {m.figures.map((f) => (
-          <Working key={f.name + f.formula} figure={f} />
-        ))}
+        <h3>Cost and work</h3>
+        <p>
+          {m.bill.hours.toFixed(1)} h of work, {(m.bill.cost / 100).toFixed(1)} times what a 30 A charger costs <span className="soft">(both from memory)</span>.{m.priced && ` By the parts book: ${m.priced.text}.`}
+        </p>
+        <details>
+          <summary>What that is made of, and the working</summary>
+          <Table bare className={css.bill} caption="Cost and work" rows={[...m.bill.lines, sumOf(m)]} columns={bill} keyOf={(l) => l.what} />
+          {m.figures.map((f) => (
+            <Working key={f.name + f.formula} figure={f} />
+          ))}
+        </details>
       </section>
     </div>
   );

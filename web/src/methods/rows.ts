@@ -43,6 +43,24 @@ export const rows: Row[] = [
   { label: "Cost by rule of thumb, in 30 A chargers", of: (m) => (m.bill.cost / 100).toFixed(1) },
 ];
 
+/** always are the lines that are shown wherever couplings differ in them. */
+const always = ["Early in bulk", "At idle, hot, lamps on", "Days as driven", "Aims met", "Work", "Cost by rule of thumb, in 30 A chargers"];
+
+/** mostDeciding is how many lines are read at a glance. */
+const mostDeciding = 9;
+
+/** deciding are the lines that decide between some methods: where one is good and another is not, and the main ones where they differ. */
+export function deciding(list: Method[]): Row[] {
+  const differ = (r: Row, of: (m: Method) => unknown) => new Set(list.map(of)).size > 1 && !!r;
+  const main = (r: Row) => always.includes(r.label);
+  const told = rows.filter((r) => (r.level && differ(r, (m) => r.level?.(m))) || (main(r) && differ(r, (m) => r.of(m))));
+  if (told.length === 0) return rows.filter(main);
+  return told.length <= mostDeciding ? told : told.filter((r) => main(r) || r.level).slice(0, mostDeciding);
+}
+
+/** because is why a method is ruled out, in a line. */
+export const because = (m: Method): string => m.method.reasons.find((r) => r.effect === "rules out")?.text ?? m.worst ?? "";
+
 /** verdict is how a method stands, in words. */
 export function verdict(m: Method): string {
   if (m.method.ruledOut) return m.fitted ? "pinned, ruled out" : "ruled out";

@@ -1,5 +1,5 @@
 import { useShown } from "../job/JobContext";
-import { SheetTabs } from "../job/Sheet";
+import { SheetTabs } from "../job/SheetTabs";
 import css from "./foot.module.css";
 import { Notes } from "./Notes";
 import { TitleBlock } from "./TitleBlock";
