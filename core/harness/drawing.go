@@ -16,6 +16,8 @@ type Drawing struct {
 	Terminals []NamedTerminal `json:"terminals"`
 	Legend    []LegendOf      `json:"legend"`
 	Shapes    []Shape         `json:"shapes" doc:"Everything to be painted, in order"`
+	Aux       string          `json:"auxBattery" doc:"The aux battery, by its id"`
+	WithAux   []string        `json:"withAux" doc:"The box, and the loads and feeds behind it: they count as live while the aux battery is"`
 }
 
 // Placed is a part on the drawing.

@@ -196,10 +196,29 @@ func (n *net) drawing(slots []slot, w, h int) Drawing {
 	for _, t := range n.terminals {
 		d.Terminals = append(d.Terminals, NamedTerminal{Of: n.parts[t.part].id, Text: t.text, At: t.at})
 	}
+	d.Aux = "aux"
+	d.WithAux = n.behindTheBox()
 	d.Zones = n.zones(slots, w)
 	d.H = d.legendBelow()
 	d.paint(n)
 	return d
+}
+
+// behindTheBox are the box, and the loads and feeds that hang on it, by id.
+func (n *net) behindTheBox() []string {
+	list := []string{}
+	added := func(i int) bool { return n.parts[i].id == boxID || n.parts[i].kind == "load" }
+	for i, p := range n.parts {
+		if added(i) {
+			list = append(list, p.id)
+		}
+	}
+	for _, l := range n.links {
+		if l.wire.Role == system.Feed && (added(l.from) || added(l.to)) {
+			list = append(list, l.wire.ID)
+		}
+	}
+	return list
 }
 
 // zones tell the start side, the aux side and the trailer apart, by columns.

@@ -1,6 +1,10 @@
 package modes
 
 import (
+	"math"
+	"slices"
+
+	"epitrope/core/circuit"
 	"epitrope/core/design"
 	"epitrope/core/job"
 	"epitrope/core/system"
@@ -11,6 +15,39 @@ type LiveRow struct {
 	Off  string     `json:"off" doc:"What is opened, in words"`
 	Live []LiveWire `json:"live"`
 	Dead []string   `json:"dead" doc:"Wires that are dead then"`
+	On   []string   `json:"on" doc:"All wires and parts that are live then, those of the maker too, by id"`
+}
+
+// liveV is above how many volts, at 12 V, something counts as live. Source: from memory.
+const liveV = 2.0
+
+// liveIn are the wires and parts with voltage on them in a state: where that has no solution, all that a source reaches.
+func liveIn(d *design.Design, s *design.State) []string {
+	if s.Solved.Volts == nil {
+		reached := d.LiveWires()
+		return lit(d, func(w system.Wire) bool { return len(reached[w.ID]) > 0 })
+	}
+	return lit(d, func(w system.Wire) bool {
+		from, to := circuit.Had(s.Solved.At(w.From.Node())), circuit.Had(s.Solved.At(w.To.Node()))
+		return math.Max(from, to) > liveV*d.Facts.N
+	})
+}
+
+// lit are the feeds and signals that are live, and the parts that they come to.
+func lit(d *design.Design, live func(system.Wire) bool) []string {
+	wires, parts := []string{}, []string{}
+	for _, w := range d.System.Wires {
+		if w.Role != system.Feed && w.Role != system.Signal || w.Run == "g1" || !live(w) {
+			continue
+		}
+		wires = append(wires, w.ID)
+		for _, id := range []string{w.From.Component, w.To.Component} {
+			if !slices.Contains(parts, id) {
+				parts = append(parts, id)
+			}
+		}
+	}
+	return append(wires, parts...)
 }
 
 // LiveWire is a wire that is live, and from where.
@@ -88,6 +125,7 @@ func liveRows(d *design.Design) []LiveRow {
 	for _, o := range openers(d) {
 		row := LiveRow{Off: o.label, Live: []LiveWire{}, Dead: []string{}}
 		live := d.LiveWires(o.id)
+		row.On = lit(d, func(w system.Wire) bool { return len(live[w.ID]) > 0 })
 		for _, w := range feeds(d) {
 			if from, ok := live[w.ID]; ok {
 				row.Live = append(row.Live, LiveWire{w.Name, from})

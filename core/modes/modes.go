@@ -47,6 +47,8 @@ type Mode struct {
 	Rule      string  `json:"rule" doc:"Which judgement it is"`
 	Unknown   bool    `json:"unknown,omitempty" doc:"The feed point was not tested so: what is told is the worse of live and dead"`
 
+	Live []string `json:"live" doc:"The wires and parts with voltage on them then, by id"`
+
 	half *working.Figure // what empties the start battery by half, where that is said
 }
 
@@ -141,6 +143,7 @@ func modeAt(d *design.Design, leaving rig.Leaving, position string, k design.Key
 	d.Settle(&s)
 	m := Mode{Switch: position, Key: k.Key, Engine: k.Engine, Sun: yes(beside == Sun), Mains: yes(beside == Mains),
 		Joined: s.Joined && !d.Is.OwnMachine}
+	m.Live = liveIn(d, &s)
 	l := line{d: d, m: &m, k: k, s: &s, left: leaving}
 	if s.Solved.Volts == nil {
 		l.judge()

@@ -13,8 +13,10 @@ import (
 	"epitrope/core/job"
 	"epitrope/core/modes"
 	"epitrope/core/parts"
+	"epitrope/core/system"
 	"epitrope/core/unit"
 	"epitrope/internal/jobtest"
+	"epitrope/testdata"
 )
 
 const steady = `"alternator":{"label":"90/180 A","regulation":"fixed","knownBy":"test","volts":14.4}`
@@ -156,4 +158,26 @@ func TestCrankingIsOneFigure(t *testing.T) {
 		assert.Contains(t, row.Why, unit.Text(circuit.Had(crank.Solved.At("start.30")), "V", 1), "seed %d, %s", seed, d.Kind)
 	}
 	assert.Greater(t, compared, 20)
+}
+
+// What is live in a position is reached from a source at all; with nothing opened nothing else can be.
+func TestWhatIsLiveIsReached(t *testing.T) {
+	all, err := testdata.Documents()
+	require.NoError(t, err)
+	for name, data := range all {
+		doc, _ := job.Decode(data)
+		d := design.Of(doc, parts.Stock())
+		reached := map[string]bool{}
+		for id := range d.LiveWires() {
+			reached[id] = true
+		}
+		for _, m := range modes.Of(d).Rows {
+			assert.Contains(t, m.Live, "start", "%s: the start battery is live with key %s", name, m.Key)
+			for _, id := range m.Live {
+				if w, is := d.System.Wire(id); is && w.Role == system.Feed {
+					assert.True(t, reached[id], "%s: %s is live with key %s, engine %s, and is reached from nowhere", name, id, m.Key, m.Engine)
+				}
+			}
+		}
+	}
 }

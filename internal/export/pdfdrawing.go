@@ -9,6 +9,12 @@ import (
 // drawing paints the drawing across a sheet of its own, larger than A4 or Letter where it
 // would not be read on that.
 func (s *sheet) drawing() {
+	s.Bookmark("Drawing", 0, -1)
+	s.drawn("", inWords(s.pack.Drawing), nil)
+}
+
+// drawn is a drawing on a sheet of its own: all of it, or with what is live thick and all else faint.
+func (s *sheet) drawn(title, alt string, live map[string]bool) {
 	d := s.pack.Drawing
 	paper := s.GetPageSizeStr(s.pack.Paper)
 	w, h := paper.Ht, paper.Wd
@@ -16,14 +22,20 @@ func (s *sheet) drawing() {
 		w, h = 2*paper.Wd, paper.Ht // the next size up, two sheets side by side
 	}
 	s.AddPageFormat("L", fpdf.SizeType{Wd: h, Ht: w})
-	s.Bookmark("Drawing", 0, -1)
+	if title != "" {
+		s.heading(title)
+	}
 	scale := min((w-2*marginMM)/d.W, (h-2*marginMM-10)/d.H)
 	x0, y0 := marginMM, marginMM+6
+	if title != "" {
+		y0 = s.GetY() + 2
+		scale = min(scale, (w-2*marginMM-10-(y0-marginMM-6))/d.H)
+	}
 	s.in("Figure", func() {
-		s.at.alt = inWords(d)
+		s.at.alt = alt
 		s.show(func() {
 			for _, shape := range d.Shapes {
-				s.shape(shape, x0, y0, scale)
+				s.shape(shape, x0, y0, scale, live)
 			}
 		})
 	})
@@ -39,10 +51,22 @@ var pens = map[string]struct{ width, grey float64 }{
 	"symbol": {1, 0}, "picture": {0.7, 130}, "zone": {0.8, 150},
 }
 
-func (s *sheet) shape(sh harness.Shape, x0, y0, k float64) {
+// faint is the pen of what is dead, where what is live is shown, and thick how much thicker that is.
+const (
+	faint = 170.0
+	thick = 1.8
+)
+
+func (s *sheet) shape(sh harness.Shape, x0, y0, k float64, live map[string]bool) {
 	pen, ok := pens[sh.Class]
 	if !ok {
 		pen = pens["symbol"]
+	}
+	if live != nil {
+		pen.grey = faint
+		if live[sh.Of] {
+			pen.width, pen.grey = pen.width*thick, 0
+		}
 	}
 	grey := int(pen.grey)
 	s.SetDrawColor(grey, grey, grey)

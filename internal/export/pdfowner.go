@@ -1,9 +1,11 @@
 package export
 
 import (
+	"slices"
 	"strings"
 
 	"epitrope/core/coupling"
+	"epitrope/core/design"
 	"epitrope/core/modes"
 	"epitrope/core/owner"
 	"epitrope/core/unit"
@@ -30,6 +32,31 @@ func (s *sheet) modes() {
 		rows = append(rows, []string{w.Place, strings.Join(w.Open, " and ")})
 	}
 	s.table([]column{{"To work on", 1.3}, {"Open all of these", 4}}, rows)
+	s.livePictures()
+}
+
+// livePictures are the circuit with the key out, and with the engine running, with what is live thick.
+func (s *sheet) livePictures() {
+	for _, k := range []design.KeyState{design.KeyOut, design.Driving} {
+		i := slices.IndexFunc(s.pack.Modes.Rows, func(m modes.Mode) bool {
+			return m.Key == k.Key && m.Engine == k.Engine && besides(m) == "–"
+		})
+		if i < 0 {
+			continue
+		}
+		m := s.pack.Modes.Rows[i]
+		on := map[string]bool{}
+		for _, id := range m.Live {
+			on[id] = true
+		}
+		if on[s.pack.Drawing.Aux] {
+			for _, id := range s.pack.Drawing.WithAux {
+				on[id] = true
+			}
+		}
+		title := unit.Say("Live with key %s, engine %s", m.Key, m.Engine)
+		s.drawn(title, title+": what is live is drawn thick, what is dead faint", on)
+	}
 }
 
 // besides is what gives besides the engine.

@@ -2721,6 +2721,8 @@ export interface components {
             version: number;
         };
         Drawing: {
+            /** @description The aux battery, by its id */
+            auxBattery: string;
             /** Format: double */
             h: number;
             legend: components["schemas"]["LegendOf"][];
@@ -2731,6 +2733,8 @@ export interface components {
             terminals: components["schemas"]["NamedTerminal"][];
             /** Format: double */
             w: number;
+            /** @description The box, and the loads and feeds behind it: they count as live while the aux battery is */
+            withAux: string[];
             zones: components["schemas"]["Zone"][];
         };
         Drawn: {
@@ -3831,6 +3835,8 @@ export interface components {
             live: components["schemas"]["LiveWire"][];
             /** @description What is opened, in words */
             off: string;
+            /** @description All wires and parts that are live then, those of the maker too, by id */
+            on: string[];
         };
         LiveWire: {
             from: string[];
@@ -4022,6 +4028,8 @@ export interface components {
             joined: boolean;
             key: string;
             lamp: string;
+            /** @description The wires and parts with voltage on them then, by id */
+            live: string[];
             /** @description Plugged in, or the generator runs */
             mains: string;
             /** @description Which judgement it is */

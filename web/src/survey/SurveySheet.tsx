@@ -16,6 +16,7 @@ import { AsFound } from "../found/AsFound";
 import { FoundRows } from "../found/FoundRows";
 import { Beliefs } from "./Beliefs";
 import { BookPanel } from "./BookPanel";
+import { Changed } from "./Changed";
 import { FeedHunt } from "./FeedHunt";
 import { groups, type Group } from "./groups";
 import { how, Known, marking, type How } from "./known";
@@ -34,15 +35,24 @@ export default function SurveySheet() {
     window.scrollTo({ top: 0 });
   };
   const next = groups[index + 1];
+  // A group of which all is answered folds, unless it is open.
+  const done = groups.filter((g) => g.id !== group.id && isDone(job, g));
+  const entry = (g: Group) => (
+    <button key={g.id} type="button" className={cx(g.id === group.id && css.on)} aria-current={g.id === group.id} onClick={() => go(g.id)}>
+      {g.title} <span className="soft">{countOf(job, g)}</span>
+    </button>
+  );
   return (
     <Sheet name="survey" fills>
     <div className={css.survey}>
       <nav className={css.nav} aria-label="Survey">
-        {groups.map((g) => (
-          <button key={g.id} type="button" className={cx(g.id === group.id && css.on)} aria-current={g.id === group.id} onClick={() => go(g.id)}>
-            {g.title} <span className="soft">{countOf(job, g)}</span>
-          </button>
-        ))}
+        {groups.filter((g) => !done.includes(g)).map(entry)}
+        {done.length > 0 && (
+          <details>
+            <summary>{done.length} done</summary>
+            {done.map(entry)}
+          </details>
+        )}
       </nav>
       <section className={css.group} aria-label={group.title}>
         <header>
@@ -92,6 +102,7 @@ export default function SurveySheet() {
       </section>
       <aside className={css.side} aria-label="What it means">
         {group.id === "needs" ? <NeedsPanel /> : <CheckList checks={job.plan.checks.filter((c) => group.checks.includes(c.group))} />}
+        <Changed key={group.id} />
         <CheckList title="Answers that do not go together" checks={job.plan.checks.filter((c) => c.group === "answers")} />
         <div>
           <h3>The plan so far</h3>
@@ -133,6 +144,12 @@ function SurveyField({ path }: { path: string }) {
   );
 }
 
+/** answered is how many of a group's questions are answered. */
+const answered = (job: OpenJob, g: Group): number => g.fields.filter((p) => valueAt(job.state.doc, p) !== undefined && factOf(job.plan, p)?.origin !== "assumed").length;
+
+/** isDone says whether every question of a group is answered. */
+const isDone = (job: OpenJob, g: Group): boolean => g.fields.length > 0 && answered(job, g) === g.fields.length;
+
 /** countOf says how many of a group's questions are answered. */
 function countOf(job: OpenJob, g: Group): string {
   if (g.id === "feed") {
@@ -140,7 +157,6 @@ function countOf(job: OpenJob, g: Group): string {
     return points.length === 0 ? "" : `${points.filter((p) => p.candidate).length}/${points.length}`;
   }
   if (g.id === "beliefs") return "";
-  const answered = g.fields.filter((p) => valueAt(job.state.doc, p) !== undefined && factOf(job.plan, p)?.origin !== "assumed").length;
-  return `${answered}/${g.fields.length}`;
+  return `${answered(job, g)}/${g.fields.length}`;
 }
 

@@ -1,6 +1,11 @@
+import { NativeSelect } from "@mantine/core";
+import { useState } from "react";
+
 import type { Schemas } from "../api/client";
 import { Table, type TableColumn } from "../ui/Table";
+import { TextButton } from "../ui/TextButton";
 import { Working } from "../ui/Working";
+import { LivePicture } from "./LivePicture";
 import css from "./wiring.module.css";
 
 /** signed is a current that may flow the other way, in words too. */
@@ -8,11 +13,27 @@ const signed = (a: number): string => (Math.abs(a) < 0.05 ? "0 A" : a < 0 ? `−
 
 type Row = Schemas["Modes"]["rows"][number];
 
+const keyOf = (r: Row): string => [r.switch, r.key, r.engine, r.sun, r.mains].join(" ");
+
+/** nameOf is a position in words. */
+const nameOf = (r: Row): string =>
+  [r.switch !== "–" && `Switch ${r.switch}`, `key ${r.key}`, `engine ${r.engine}`, r.sun === "yes" && "sun", r.mains === "yes" && "mains"].filter(Boolean).join(", ").replace(/^./, (c) => c.toUpperCase());
+
 /** columnsOf are the columns of the mode table; the switch, sun and mains have one where there are any. */
-function columnsOf(modes: Schemas["Modes"]): TableColumn<Row>[] {
+function columnsOf(modes: Schemas["Modes"], show: (row: Row) => void): TableColumn<Row>[] {
   const list: (TableColumn<Row> | false)[] = [
     modes.rows.some((r) => r.switch !== "–") && { key: "switch", head: "Switch", set: "figure", cell: (r) => r.switch },
-    { key: "key", head: "Key", set: "figure", cell: (r) => r.key },
+    {
+      key: "key",
+      head: "Key",
+      set: "figure",
+      cell: (r) => (
+        <TextButton onClick={() => show(r)}>
+          {r.key}
+          <span className="hidden">: show {nameOf(r)} in the picture</span>
+        </TextButton>
+      ),
+    },
     { key: "engine", head: "Engine", set: "figure", cell: (r) => r.engine },
     modes.rows.some((r) => r.sun === "yes") && { key: "sun", head: "Sun", set: "figure", cell: (r) => r.sun },
     modes.rows.some((r) => r.mains === "yes") && { key: "mains", head: "Mains", set: "figure", cell: (r) => r.mains },
@@ -42,6 +63,8 @@ function columnsOf(modes: Schemas["Modes"]): TableColumn<Row>[] {
 /** ModeTable is every position of the switches, the key, the engine and the sun, and what the circuit does then. */
 export function ModeTable({ modes }: { modes: Schemas["Modes"] }) {
   const forbidden = modes.rows.filter((r) => r.verdict === "forbidden").length;
+  const [at, show] = useState("");
+  const shown = modes.rows.find((r) => keyOf(r) === at) ?? modes.rows.find((r) => r.engine === "running") ?? modes.rows[0];
   return (
     <section aria-label="Mode table">
       <p>
@@ -64,13 +87,20 @@ export function ModeTable({ modes }: { modes: Schemas["Modes"] }) {
           </ul>
         </details>
       )}
+      {shown && (
+        <>
+          <NativeSelect className={css.position} label="Position" data={modes.rows.map((r) => ({ value: keyOf(r), label: nameOf(r) }))} value={keyOf(shown)} onChange={(e) => show(e.currentTarget.value)} />
+          <LivePicture live={shown.live} says={nameOf(shown)} />
+        </>
+      )}
       <Table
         className={css.modes}
         narrow="scroll"
         caption="Every position"
         rows={modes.rows}
-        columns={columnsOf(modes)}
-        keyOf={(r) => [r.switch, r.key, r.engine, r.sun, r.mains].join(" ")}
+        columns={columnsOf(modes, (r) => show(keyOf(r)))}
+        keyOf={keyOf}
+        marked={(r) => r === shown}
         verdict={(r) => r.verdict}
         begins={(r, before) => before !== undefined && before.switch !== r.switch}
       />
