@@ -117,7 +117,7 @@ function DayTabs({ trial, at, goTo, id }: { trial: Trial; at: number; goTo: (t: 
   // The tab stays when the job changes and the run is drawn anew.
   const [tab, pick] = useStored("dayTab", "verdict", "window");
   return (
-    <Tabs value={tab} onChange={(t) => pick(t ?? "verdict")} className={css.dayTabs} data-day-tabs keepMounted={false} color="ink">
+    <Tabs value={tab} onChange={(t) => pick(t ?? "verdict")} className={css.dayTabs} data-day-tabs data-wide={tab === "map" || tab === "chance" || undefined} keepMounted={false} color="ink">
       <Tabs.List>
         <Tabs.Tab value="verdict">Verdict</Tabs.Tab>
         <Tabs.Tab value="setup">Driving</Tabs.Tab>

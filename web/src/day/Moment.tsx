@@ -56,7 +56,7 @@ export function Moment({ trial, index, width, lit }: { trial: Trial; index: numb
             <path key={i} className={css.volts} d={line(p)} />
           ))}
         </g>
-        {columns.filter((c) => ["alternator", "battery", "charger", "relay"].includes(c.kind) && !(narrow && c.kind === "alternator")).map((c) => {
+        {apartEnough(columns, spans, narrow).map((c) => {
           const span = spans.get(c.id) as Span;
           const [, out] = at(c.id);
           return (
@@ -68,6 +68,20 @@ export function Moment({ trial, index, width, lit }: { trial: Trial; index: numb
       </svg>
     </div>
   );
+}
+
+/** The kinds of parts whose volts are written, what matters most first; and how far apart two of them have to be to be read. */
+const written = ["battery", "charger", "relay", "alternator"];
+const voltsRoom = 58;
+
+/** apartEnough are the columns whose volts are written: none on another's. */
+function apartEnough(columns: Column[], spans: Map<string, Span>, narrow: boolean): Column[] {
+  const list: Column[] = [];
+  const at = (c: Column) => middle(spans.get(c.id) as Span);
+  for (const kind of narrow ? written.slice(0, -1) : written) {
+    list.push(...columns.filter((c) => c.kind === kind && list.every((o) => Math.abs(at(o) - at(c)) >= voltsRoom)));
+  }
+  return list;
 }
 
 interface Flows {

@@ -9,6 +9,7 @@ const pages = [
   ["/parts", "Parts book"],
   ["/vehicles", "Vehicle book"],
   ["/failures", "What fails"],
+  ["/along", "On this device"],
   ["/people", "People"],
   ["/settings", "Settings"],
 ] as const;
@@ -19,7 +20,7 @@ export function WorkshopNav() {
   if (!narrow) {
     return (
       <nav aria-label="Workshop" className={css.books}>
-        {pages.map(([to, name]) => (
+        {pages.filter(([to]) => to !== "/along").map(([to, name]) => (
           <Link key={to} to={to}>
             {name}
           </Link>

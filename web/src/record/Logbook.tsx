@@ -21,10 +21,10 @@ type Entry = Schemas["ProofEntry"];
 
 /** Logbook is what happened to the job over the years, as a line of time, with what is still to come at its end. */
 export function Logbook() {
-  const { id } = useShown();
+  const { id, revision } = useShown();
   const dates = useDates();
   const queue = useQueue<Entry, Schemas["ProofRecord"]>("proof", id, () => take(api.GET("/api/jobs/{id}/proof", { params: { path: { id } } })), (whole) => whole.entries);
-  const log = useQuery({ queryKey: ["log", id, queue.whole?.entries.length ?? 0], queryFn: () => take(api.GET("/api/jobs/{id}/log", { params: { path: { id } } })) });
+  const log = useQuery({ queryKey: ["log", id, revision, queue.whole?.entries.length ?? 0], queryFn: () => take(api.GET("/api/jobs/{id}/log", { params: { path: { id } } })) });
   const waiting = queue.unsent > 0 ? queue.all.slice(-queue.unsent).filter((e) => e.kind === "changed" || e.kind === "noted") : [];
   const installs = useMay()("install");
   return (
