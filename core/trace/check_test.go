@@ -132,6 +132,7 @@ type tally struct {
 	all, six, nine int
 	minutes, usual []float64
 	said           [5][2]float64
+	shares         float64 // of all that were said, together
 	missed         map[string]int
 }
 
@@ -158,6 +159,7 @@ func (c *tally) count(t *testing.T, v vehicle, r *rand.Rand) {
 	for _, s := range out.said {
 		bin := &c.said[min(4, int(5*s.share))]
 		bin[0]++
+		c.shares += s.share
 		if s.right {
 			bin[1]++
 		}
@@ -169,6 +171,23 @@ func (c *tally) count(t *testing.T, v vehicle, r *rand.Rand) {
 		}
 	}
 }
+
+// calibrated holds what was said against how often it was right: over all within 12 points, and where enough was said, each fifth within
+// ten of its middle.
+func (c *tally) calibrated(t *testing.T) {
+	t.Helper()
+	count, right := 0.0, 0.0
+	for k, bin := range c.said {
+		count, right = count+bin[0], right+bin[1]
+		if bin[0] >= enoughSaid {
+			assert.InDelta(t, 20*float64(k)+10, 100*bin[1]/bin[0], 10, "said %d–%d %%", 20*k, 20*k+20)
+		}
+	}
+	assert.InDelta(t, c.shares/count, right/count, 0.12)
+}
+
+// enoughSaid is how often something is said of so much for its share to be known to some points.
+const enoughSaid = 150
 
 func (c *tally) share(n int) float64 { return 100 * float64(n) / float64(c.all) }
 
@@ -192,6 +211,7 @@ func TestOneFaultIsFound(t *testing.T) {
 	c := tally{}
 	vehicles(t, jobtest.Fewer(few(2000), 6), fault.Of, func(v vehicle, r *rand.Rand) { c.count(t, v, r) })
 	c.log(t)
+	c.calibrated(t)
 	assert.GreaterOrEqual(t, c.share(c.six), 80.0)
 	assert.GreaterOrEqual(t, c.share(c.nine), 87.0)
 }

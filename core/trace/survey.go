@@ -55,7 +55,7 @@ func surveyed(d *design.Design) survey {
 	for _, row := range d.Facts.Found {
 		run := job.Str(row.Of.Role)
 		s.found[run] = append(s.found[run], row.Of)
-		s.joins = s.joins || job.Str(row.Of.Sources) == job.BothEnds
+		s.joins = s.joins || job.Str(row.Of.Sources) == job.BothEnds || run == "unknown" // nobody has followed it
 	}
 	return s
 }

@@ -7,7 +7,7 @@ const folder = join(dirname(fileURLToPath(import.meta.url)), "../../docs/screens
 
 async function open(page: Page, title: string): Promise<void> {
   await page.goto(url());
-  await page.getByRole("link", { name: new RegExp(title) }).click();
+  await page.locator("[data-job]").getByRole("link", { name: new RegExp(title) }).click();
   await expect(page.getByRole("region", { name: "Questions" })).toBeVisible();
   await page.evaluate(() => document.fonts.ready);
   await page.mouse.move(0, 0);
@@ -17,13 +17,13 @@ const shoot = (page: Page, name: string) => page.screenshot({ path: join(folder,
 
 test("the jobs", async ({ page }) => {
   await page.goto(url());
-  await expect(page.getByRole("link", { name: /Mobile vet/ })).toBeVisible();
+  await expect(page.locator("[data-job]").getByRole("link", { name: /Mobile vet/ })).toBeVisible();
   await shoot(page, "jobs");
 });
 
 test("the people", async ({ page }) => {
   await page.goto(url());
-  await expect(page.getByRole("link", { name: /Mobile vet/ })).toBeVisible();
+  await expect(page.locator("[data-job]").getByRole("link", { name: /Mobile vet/ })).toBeVisible();
   await page.goto(`${url()}/people`);
   await expect(page.getByRole("heading", { name: "What each role may do" })).toBeVisible();
   await shoot(page, "people");

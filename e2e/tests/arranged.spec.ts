@@ -6,8 +6,8 @@ const usual = { title: "Put together otherwise", alternator: { label: "120/200 A
 test("a run from a body-builder's stud, and what hangs on it, is asked, drawn, judged and cured", async ({ page }) => {
   const { section } = await create({ ...usual, pins: { coupling: "dcdc" } });
   await page.goto(`${section}/survey`);
-  await page.getByRole("button", { name: "How it is put together" }).click();
-  const group = page.getByRole("region", { name: "How it is put together", exact: true });
+  await page.getByRole("button", { name: "How the run is put together" }).click();
+  const group = page.getByRole("region", { name: "How the run is put together", exact: true });
   await expect(group.getByLabel("Its maker allows")).toHaveCount(0);
   await group.getByText("a body-builder's stud or socket").click();
   await group.getByLabel("Its maker allows").fill("20 A");

@@ -23,7 +23,7 @@ test("a joint measured at 60 mV and 40 A moves the grade line, and is named", as
   const line = () => page.locator("[data-volts]").first().getAttribute("d");
   await part(page, "c1").click();
   const panel = page.locator("[data-panel]");
-  await panel.getByText("Its joints, as measured").click();
+  await panel.getByText("The joints here, as measured").click();
   const before = await line();
   await panel.getByLabel("It loses").first().fill("60");
   await expect(panel.locator("..")).toBeAttached();

@@ -58,7 +58,7 @@ for (const [width, height] of [[1280, 800], [390, 844]] as const) {
     await expect(done).toHaveCount(2);
     await expect(done.last()).toContainText("since the ford");
     await expect(now.getByRole("heading", { level: 2 })).toBeVisible();
-    await expect(page.getByRole("region", { name: "Where it may be" }).locator("[data-suspect]").first()).toBeAttached();
+    await expect(page.getByRole("region", { name: "Where the fault may be" }).locator("[data-suspect]").first()).toBeAttached();
     await accessible(page);
 
     // One test at a time is read at the vehicle, until a look costs less.
@@ -78,13 +78,13 @@ for (const [width, height] of [[1280, 800], [390, 844]] as const) {
     // It is found, mended, proven and closed; all of it is in the record.
     await now.getByRole("button", { name: "Something is wrong" }).click();
     await now.getByRole("button", { name: "F1 is blown, or not in" }).click();
-    await first(page).getByRole("button", { name: "It is mended" }).click();
+    await first(page).getByRole("button", { name: "Mended", exact: true }).click();
     const mended = page.getByRole("region", { name: "Mended" });
     await expect(mended).toContainText("Current into the aux battery");
     await accessible(page);
     await page.reload();
     await expect(mended).toBeVisible();
-    await page.getByText("Get it charging for now").click();
+    await page.getByText("Get the battery charging for now").click();
     await expect(page.getByText(/^No: a lithium battery takes whatever cable/)).toBeVisible();
     await mended.getByRole("button", { name: "Close the case" }).click();
     await expect(page.getByRole("heading", { name: "This case is closed." })).toBeVisible();

@@ -54,7 +54,7 @@ export default function BrowserSheet() {
         <p className="soft">What is set here holds in this browser alone; the job and all that was issued are on the server.</p>
         <Choices legend="Light" choices={schemes} value={colorScheme} onChoose={(s) => setColorScheme(s as typeof colorScheme)} />
         <TextInput label="Who works, for the steps" value={by} maxLength={60} onChange={(e) => setBy(e.currentTarget.value)} />
-        <h2>What it keeps</h2>
+        <h2>What this browser keeps</h2>
         {!keeps && <Wrong>This browser keeps nothing: its store is full or forbidden. What is typed is safe only while the server answers.</Wrong>}
         {list.length === 0 ? <Empty>Nothing is kept here.</Empty> : <Table caption="What this browser keeps" rows={list} columns={columns} keyOf={(i) => i.where + i.name} />}
       </div>

@@ -26,7 +26,7 @@ const design: [string, (s: Sketch) => ReactNode][] = [
   ["Early in bulk", (s) => s.early.fails ?? `${s.early.amps.toFixed(0)} A at ${s.early.volts.toFixed(1)} V`],
   ["At idle", (s) => s.idle.fails ?? `${s.idle.amps.toFixed(0)} A at ${s.idle.volts.toFixed(1)} V`],
   ["A day's use back after", (s) => (s.backH > 0 ? `${s.backH.toFixed(1)} h driving` : "not by driving")],
-  ["Weakest in its chain", (s) => s.weakest],
+  ["Weakest in the chain", (s) => s.weakest],
 ];
 
 const week: [string, (o: Outcome) => ReactNode][] = [

@@ -16,7 +16,7 @@ export function First({ designs, busy, begin, trace }: { designs: boolean; busy:
           <b>Give six answers:</b> the kind of vehicle, the figure on the alternator&apos;s label, the aux battery and its size, where it sits, what is used on a day, and the hours driven. The section then shows where the volts go.
         </li>
         <li>
-          <b>Settle what it asks next,</b> until it stops asking: then issue it, cut and fit by its steps, and prove it with a meter.
+          <b>Settle what the section asks next,</b> until there is nothing left to ask: then issue the job, cut and fit by its steps, and prove it with a meter.
         </li>
       </ol>
       <div className="row">

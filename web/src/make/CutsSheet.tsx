@@ -101,7 +101,7 @@ const wireColumns: TableColumn<Wire>[] = [
   { key: "cut", head: "Cut", set: "figure", sort: (w) => w.cutM, cell: (w) => <Two first={figure(w.cutM, "m", 2)} then={`route ${figure(w.routeM, "m", 2)}`} /> },
   {
     key: "over",
-    head: "Over it",
+    head: "Over the end",
     cell: (w) => [`shrink ${figure(w.sleeveMM, "mm", 0)}`, w.conduitMM > 0 && `conduit ${figure(w.conduitMM, "mm", 0)}`, w.holeMM > 0 && `hole ${figure(w.holeMM, "mm", 0)}`].filter((t) => t !== false).map((t) => <div key={t}>{t}</div>),
   },
 ];

@@ -72,7 +72,7 @@ export function Reasons({ method: m }: { method: Method }) {
           {!d && <li className="soft">{m.notDriven ? "Through time: the server does not answer." : "Through time: running …"}</li>}
           {m.worst && (
             <li data-effect={m.severity === "stop" ? "rules out" : "warns"}>
-              <b>its weakest point</b> {m.worst}
+              <b>weakest point</b> {m.worst}
             </li>
           )}
           {[false, true].map((met) => {

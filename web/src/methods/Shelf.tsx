@@ -46,7 +46,7 @@ export function Shelf() {
     },
     { key: "sees", head: "Input at worst", set: "figure", sort: (s) => s.seesV, cell: (s) => (s.seesV > 0 ? `${s.seesV.toFixed(2)} V` : "none") },
     { key: "against", head: "Against it", className: css.against, cell: (s) => <Lines list={s.sizing.against} none="nothing" /> },
-    { key: "unsaid", head: "Its card does not say", className: css.against, cell: (s) => <Lines list={s.unsaid} none="nothing" /> },
+    { key: "unsaid", head: "The card does not say", className: css.against, cell: (s) => <Lines list={s.unsaid} none="nothing" /> },
     { key: "price", head: "Price", set: "figure", sort: (s) => s.item.price ?? Infinity, cell: (s) => price(s.item) },
     { key: "comes", head: "At hand", cell: (s) => s.comes || "not counted" },
     { key: "take", head: "Take it", quiet: true, cell: (s) => taking(s.item.name, s.sizing.level, s.sizing.now, s.sizing.changes) },

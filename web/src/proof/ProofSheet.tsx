@@ -93,7 +93,7 @@ function Causes({ proven }: { proven: Proven }) {
   if (causes.length === 0) return null;
   return (
     <section className={css.causes} aria-label="What may be wrong">
-      <h2>What explains it</h2>
+      <h2>What explains these readings</h2>
       <ol>
         {causes.map((c) => (
           <li key={c.id}>

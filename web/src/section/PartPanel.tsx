@@ -82,7 +82,7 @@ export default function PartPanel({ column }: { column: Column }) {
       )}
       {joints.length > 0 && (
         <details className={css.label}>
-          <summary>Its joints, as measured</summary>
+          <summary>The joints here, as measured</summary>
           {joints.map((j) => (
             <div key={j.id} className={css.joint}>
               <p>{j.says}</p>

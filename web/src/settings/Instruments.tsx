@@ -34,7 +34,7 @@ export function Instruments({ meters, problems, put }: { meters: Meter[]; proble
       <Fieldset>
         <TextInput label="Name of the instrument" value={next.name} maxLength={60} onChange={(e) => setNext({ ...next, name: e.currentTarget.value })} />
         <TextInput label="Address" placeholder="such as 192.168.1.40:5025" value={next.address} maxLength={100} onChange={(e) => setNext({ ...next, address: e.currentTarget.value })} />
-        <NativeSelect label="It is" data={speaks} value={next.speaks} onChange={(e) => setNext({ ...next, speaks: e.currentTarget.value as Meter["speaks"] })} />
+        <NativeSelect label="Speaks as" data={speaks} value={next.speaks} onChange={(e) => setNext({ ...next, speaks: e.currentTarget.value as Meter["speaks"] })} />
       </Fieldset>
       {wrong.map((p) => (
         <Wrong key={p.field}>

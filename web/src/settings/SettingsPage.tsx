@@ -90,7 +90,7 @@ function Form({ kept }: { kept: Kept }) {
       <Part title="In stock" says="These stand in every job that has no answer of its own. Where sizes are named, the plan takes from them, and says where none of them does.">
         <Fieldset>
           <NativeSelect label="Cable on the reels" data={choicesOf("cable.system", "as areas are written")} value={s.habits.system ?? ""} onChange={(e) => choose(habit({ system: e.currentTarget.value as never }))} />
-          <NativeSelect label="Its insulation" data={choicesOf("cable.insulation", "usual for vehicle cable")} value={String(s.habits.insulation ?? "")} onChange={(e) => choose(habit({ insulation: Number(e.currentTarget.value) }))} />
+          <NativeSelect label="Insulation" data={choicesOf("cable.insulation", "usual for vehicle cable")} value={String(s.habits.insulation ?? "")} onChange={(e) => choose(habit({ insulation: Number(e.currentTarget.value) }))} />
           <NativeSelect label="Lugs" data={choicesOf("cable.lugs", "as each cable is sold")} value={s.habits.lugs ?? ""} onChange={(e) => choose(habit({ lugs: e.currentTarget.value as never }))} />
           <Typed label="Sizes on the reels" placeholder={`all of them; or such as ${field("cable.sizes")?.example ?? ""}`} value={s.habits.sizes ?? ""} error={errorOf("cable.sizes")} onDone={(sizes) => type(habit({ sizes }))} />
         </Fieldset>

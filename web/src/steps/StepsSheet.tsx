@@ -28,7 +28,7 @@ import { useTicks } from "../bay/useTicks";
 type Step = Schemas["Step"];
 
 const stages: Record<Step["stage"], string> = {
-  prepare: "Prepare", isolate: "Make it dead", remove: "Take off", ground: "Earth points", lay: "Lay", fit: "Fit", end: "Ends", join: "Connect", check: "Hold point", live: "Make it live", prove: "Prove", hand: "Hand over",
+  prepare: "Prepare", isolate: "Make dead", remove: "Take off", ground: "Earth points", lay: "Lay", fit: "Fit", end: "Ends", join: "Connect", check: "Hold point", live: "Make live", prove: "Prove", hand: "Hand over",
 };
 
 /** StepsSheet is sheet 6: one step at a time, large; the others in a list. */

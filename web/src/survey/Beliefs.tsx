@@ -20,7 +20,7 @@ export function Beliefs() {
               </label>
               {held && answer && (
                 <p data-level={answer.level}>
-                  <b>{answer.level === "good" ? "So it is here." : "Not so here."}</b> {answer.text}
+                  <b>{answer.level === "good" ? "True on this job." : "Not true on this job."}</b> {answer.text}
                 </p>
               )}
             </li>

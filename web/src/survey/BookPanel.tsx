@@ -62,7 +62,7 @@ export function BookPanel() {
         </div>
       )}
       {add.isError && <Wrong>{whyNot(add.error)}</Wrong>}
-      {add.isSuccess && <Told>It is in the book.</Told>}
+      {add.isSuccess && <Told>What was found is in the book.</Told>}
       {plan.signal.feeds.length === 0 && feeds > 0 && missing.length > 0 && <p>Its feed points come along; test again that they do the same here.</p>}
     </section>
   );

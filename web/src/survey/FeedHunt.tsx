@@ -19,7 +19,7 @@ const stages = [
   { name: "on", label: "Ignition on", says: "Ignition on, engine stopped. Which of them wake?" },
   { name: "accessory", label: "Accessory", says: "Key at accessory. The step that people miss." },
   { name: "running", label: "Running", says: "Engine running; then lamps, blower and air conditioning off." },
-  { name: "cranking", label: "Cranking", says: "A helper cranks. Does it stay on?" },
+  { name: "cranking", label: "Cranking", says: "A helper cranks. Does the feed stay live?" },
   { name: "slept", label: "After sleep", says: "Key out, doors locked, several minutes: the bus sleeps." },
 ] as const;
 
@@ -144,7 +144,7 @@ function FeedSays({ point, rowKey }: { point: FeedPoint | undefined; rowKey: str
         ]}
       />
       <details>
-        <summary>Its fuse, what it feeds</summary>
+        <summary>The feed's fuse, and what it feeds</summary>
         <Fields brief paths={["kind", "name", "ratingA", "circuit", "safety", "only"].map((n) => `feeds.${rowKey}.${n}`)} />
       </details>
       {!readOnly && !out && (

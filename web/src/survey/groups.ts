@@ -15,7 +15,7 @@ export const groups: Group[] = [
   {
     id: "vehicle",
     title: "Vehicle",
-    says: "What it is, and what of it speaks for or against steady regulation.",
+    says: "What the vehicle is, and what speaks for or against steady regulation.",
     fields: ["vehicle.model", "vehicle.kind", "vehicle.systemVolts", "vehicle.year", "vehicle.engine", "vehicle.stopStart", "vehicle.euro56", "vehicle.winch", "vehicle.frame", "vehicle.bonded"],
     checks: [],
   },
@@ -30,7 +30,7 @@ export const groups: Group[] = [
   {
     id: "start",
     title: "Start battery",
-    says: "It must never be left unable to crank.",
+    says: "The start battery must never be left unable to crank.",
     fields: ["startBattery.chemistry", "startBattery.capacityAh", "startBattery.place", "startBattery.ageYears", "startBattery.restV", "startBattery.crankA", "vehicle.sensor", "vehicle.stud"],
     checks: ["rest"],
     parts: ["start"],
@@ -45,7 +45,7 @@ export const groups: Group[] = [
   {
     id: "aux",
     title: "Aux battery",
-    says: "What it is and where it sits.",
+    says: "What the aux battery is and where it sits.",
     fields: ["aux.chemistry", "aux.capacityAh", "aux.volts", "aux.place", "aux.restV", "aux.count", "aux.same", "aux.feed", "aux.linkM"],
     checks: ["rest", "bank", "join"],
     parts: ["aux"],
@@ -101,8 +101,8 @@ export const groups: Group[] = [
   },
   {
     id: "arranged",
-    title: "How it is put together",
-    says: "Only where it is not the usual run from the start battery to the aux battery: where the run begins, what comes out, what hangs on it, who works it.",
+    title: "How the run is put together",
+    says: "Only where the run does not go straight from the start battery to the aux battery: where the run begins, what comes out, what hangs on the run, who works the coupling.",
     fields: [
       "arranged.from", "arranged.fromA", "arranged.fromH", "arranged.fromLive", "arranged.fuses", "arranged.plug", "arranged.frame", "arranged.ahead", "arranged.besideA",
       "arranged.sunAt", "arranged.control", "arranged.interlock", "arranged.lamp",

@@ -21,7 +21,7 @@ export function Complaint({ trace, found }: { trace: ReturnType<typeof useTrace>
   return (
     <>
       <h2>What is the complaint?</h2>
-      <p className="soft">All that is said of it. Several complaints that began together are often one fault.</p>
+      <p className="soft">Everything the owner says. Several complaints that began together are often one fault.</p>
       <ul className={css.said}>
         {found.symptoms.map((s) => (
           <li key={s.id}>
@@ -31,7 +31,7 @@ export function Complaint({ trace, found }: { trace: ReturnType<typeof useTrace>
           </li>
         ))}
       </ul>
-      <TextInput label="In other words" description="Kept with the case; it is not reckoned with" maxLength={300} value={words} onChange={(e) => setWords(e.currentTarget.value)} />
+      <TextInput label="In other words" description="Kept with the case; the shares below do not count these words" maxLength={300} value={words} onChange={(e) => setWords(e.currentTarget.value)} />
       <div className={css.acts}>
         <Button size="lg" disabled={said.length === 0 && words.trim() === ""} onClick={begin}>
           Begin

@@ -12,7 +12,7 @@ export function Past({ trace, found, of }: { trace: ReturnType<typeof useTrace>;
   const done = of.entries.some((e) => e.kind === "bypass");
   return (
     <details className={css.past} open={done || undefined}>
-      <summary>{done ? "Bridged for now" : "Get it charging for now, past the coupling"}</summary>
+      <summary>{done ? "Bridged for now" : "Get the battery charging for now, past the coupling"}</summary>
       {why ? (
         <p>No: {why}.</p>
       ) : (

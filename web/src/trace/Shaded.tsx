@@ -20,8 +20,8 @@ export function Shaded({ found }: { found: Traced }) {
   if (!asked.answer || suspected.size === 0) return null;
   const named = [...suspected].sort((a, b) => b[1] - a[1]).flatMap(([id]) => found.places.find((p) => p.id === id)?.name ?? []);
   return (
-    <section className={css.shaded} aria-label="Where it may be">
-      <h2>Where it may be</h2>
+    <section className={css.shaded} aria-label="Where the fault may be">
+      <h2>Where the fault may be</h2>
       <div role="region" aria-label="Drawing, what may be wrong shaded" tabIndex={0}>
         <Painted drawing={asked.answer.drawing} lit={new Set()} pick={(of) => job.pick(of)} suspected={suspected} />
       </div>

@@ -32,7 +32,7 @@ export function Suspects({ trace, found, of }: { trace: ReturnType<typeof useTra
         </li>
         <li>
           <Share of={found.sound} />
-          <div>Nothing is wrong now{found.sound > 0.5 && ": it comes and goes, or the complaint has another reason"}</div>
+          <div>Nothing is wrong now{found.sound > 0.5 && ": the fault comes and goes, or the complaint has another reason"}</div>
         </li>
       </ol>
       {found.doubted.length > 0 && (
@@ -50,7 +50,7 @@ function Mend({ suspect: s, trace }: { suspect: Suspect; trace: ReturnType<typeo
     <div className={css.row}>
       {s.faults.map((f) => (
         <Button key={f} variant="default" onClick={() => trace.enter("mended", f, s.proves.join(" ") || "mended", `Mended: ${s.says}`)}>
-          {s.faults.length > 1 ? `Mended: ${f}` : "It is mended"}
+          {s.faults.length > 1 ? `Mended: ${f}` : "Mended"}
         </Button>
       ))}
     </div>

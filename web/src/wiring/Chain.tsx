@@ -32,7 +32,7 @@ const columns: TableColumn<Schemas["Link"]>[] = [
       </>
     ),
   },
-  { key: "why", head: "What it bears, and why", set: "soft", className: css.why, cell: (l) => l.why },
+  { key: "why", head: "Why it bears so much", set: "soft", className: css.why, cell: (l) => l.why },
 ];
 
 const shares: TableColumn<Schemas["BankShare"]>[] = [

@@ -72,7 +72,7 @@ export function ModeTable({ modes }: { modes: Schemas["Modes"] }) {
       </p>
       {modes.forgotten && (
         <p>
-          <b>If its signal is left live:</b> {modes.forgotten.says}
+          <b>If the coupling's signal is left live:</b> {modes.forgotten.says}
         </p>
       )}
       {modes.stops.length > 0 && (

@@ -108,8 +108,8 @@ export function SettingsTab() {
         <OtherSources />
       </section>
       <section aria-label="By temperature and card">
-        <h3>What it holds by the battery&apos;s temperature</h3>
-        <Table bare caption="What it holds by temperature" rows={s.temps} columns={temps} keyOf={(t) => String(t.c)} />
+        <h3>What the charger holds by the battery&apos;s temperature</h3>
+        <Table bare caption="What the charger holds by temperature" rows={s.temps} columns={temps} keyOf={(t) => String(t.c)} />
         <OwnCard />
       </section>
     </div>
@@ -124,7 +124,7 @@ function OwnCard() {
   const price = valueAt(state.doc, "card.price");
   return (
     <>
-      <h3>Its own card</h3>
+      <h3>The charger's own card</h3>
       <p className="soft">Without one it is a usual charger, assumed. Take one from the parts book, or enter what its sheet says, at 12 V.</p>
       {!readOnly && chargers.length > 0 && (
         <div className="row">

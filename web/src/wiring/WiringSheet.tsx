@@ -58,7 +58,7 @@ export default function WiringSheet() {
   );
 }
 
-const titles: Record<string, string> = { place: "Its place", fit: "The battery's place", bank: "The bank", join: "Before they are joined", extras: "Extras", answers: "Answers that do not go together" };
+const titles: Record<string, string> = { place: "The coupling's place", fit: "The battery's place", bank: "The bank", join: "Before both batteries are joined", extras: "Extras", answers: "Answers that do not go together" };
 
 function ChainAndChecks() {
   const { plan } = useJob();
