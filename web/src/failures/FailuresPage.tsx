@@ -8,6 +8,7 @@ import { api, take, type Schemas } from "../api/client";
 import { Table, type TableColumn } from "../ui/Table";
 import { useDates } from "../ui/useDates";
 import { Empty, Failed, Waiting } from "../ui/Wait";
+import { many } from "../ui/words";
 import { WorkshopPage } from "../ui/WorkshopPage";
 import css from "./failures.module.css";
 
@@ -45,7 +46,7 @@ export function FailuresPage() {
       {failed.data && failed.data.groups.length > 0 && (
         <>
           <p className="soft">
-            The workshop has signed for {failed.data.proven} {failed.data.proven === 1 ? "job" : "jobs"}. Ages count from the first signature; of what was never signed for here, no age is known.
+            The workshop has signed for {failed.data.proven === 0 ? "no job yet" : many(failed.data.proven, "job", "jobs")}. Ages count from the first signature; of what was never signed for here, no age is known.
           </p>
           <Table caption="What fails" rows={failed.data.groups} columns={columns} keyOf={(g) => [g.part, g.model, g.fault].join("|")} />
           <h2>The newest</h2>

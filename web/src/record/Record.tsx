@@ -40,8 +40,8 @@ export default function Record() {
           <Revisions />
           <Documents />
           <section aria-label="Whose job">
-            <h2>Customer and remarks</h2>
-            <FieldInputs brief paths={["customer"]} />
+            <h2>Customer, vehicle, remarks</h2>
+            <FieldInputs brief paths={["customer", "plate"]} />
             <Textarea label="Remarks" autosize minRows={2} maxRows={14} maxLength={4000} {...remarks} />
             <FieldInputs brief paths={["written.units", "written.paper"]} />
           </section>
@@ -63,7 +63,7 @@ function Facts() {
   const facts = [
     ["Job", number],
     ["Customer", state.doc.customer || "not named"],
-    ["Vehicle", plan.vehicle.label],
+    ["Vehicle", [plan.vehicle.label, state.doc.plate].filter(Boolean).join(", ")],
     ["Saved", opened.data ? dates.moment(opened.data.draft.savedAt) : ""],
     ["Issued", revision === 0 ? "never" : `revision ${revision}`],
   ].filter(([, is]) => is);

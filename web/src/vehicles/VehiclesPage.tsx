@@ -4,6 +4,7 @@ import { useNavigate } from "@tanstack/react-router";
 import { useState } from "react";
 
 import { api, take, whyNot, type Schemas } from "../api/client";
+import { FailedOn } from "../failures/FailedOn";
 import { BookFile } from "../ui/BookFile";
 import { useDates } from "../ui/useDates";
 import { Table, type TableColumn } from "../ui/Table";
@@ -134,6 +135,7 @@ export function VehiclesPage() {
               return <Table key={section} className={css.section} titled bare caption={title} rows={answers} columns={columnsOf(m, section)} keyOf={(a) => a.path} />;
             })}
           </div>
+          <FailedOn model={m.model} />
         </section>
       ))}
     </WorkshopPage>
