@@ -52,6 +52,19 @@ export const cell = (page: Page, name: string) => page.locator(`[data-cell="${na
 /** part is a part's name on the section, which opens it. */
 export const part = (page: Page, id: string) => page.locator(`[data-part="${id}"]`);
 
+/** turn goes to a sheet: by its tab, or on a phone by the list that the open one's name opens. */
+export async function turn(page: Page, name: string): Promise<void> {
+  const sheets = page.getByRole("navigation", { name: "Sheets" });
+  await expect(sheets).toBeVisible();
+  const list = sheets.getByRole("button", { name: /^Sheets, / });
+  if (await list.isVisible()) {
+    await list.click();
+    await page.getByRole("menuitem", { name }).click();
+  } else {
+    await sheets.getByRole("link", { name }).click();
+  }
+}
+
 export const saved = (page: Page) => expect(page.locator("[data-saved=saved]")).toBeVisible();
 
 /**

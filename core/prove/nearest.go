@@ -12,7 +12,9 @@ import (
 const (
 	drawnFor = 400
 	ofThatV  = 0.01
-	ofThatA  = 0.1
+	ofThatA  = 0.4 // what flows is of the day: how charged, how warm, what else is on
+	ofThatMO = 0.05
+	leastA   = 2.0 // below it what a stretch loses says nothing of what it resists
 	farMost  = 4.0 // times its spread: what is further off is a slip, and says no more
 )
 
@@ -39,20 +41,11 @@ func (p *Proof) Nearest(taken []Taken, count int) []Draw {
 			continue
 		}
 		row := p.read(p.Drawn(uint64(k)).draw, nil, stations)
-		for i, r := range p.Readings { // in their order: sums are the same each time
-			t, was := at[i]
-			if !was {
-				continue
+		for i := range p.Readings { // in their order: sums are the same each time
+			if t, was := at[i]; was {
+				far := p.far(i, t.Value, row.values, at)
+				list[k].off += far * far
 			}
-			besides := ofThatA * math.Abs(t.Value)
-			if r.Unit == Volts && !r.Drop {
-				besides = ofThatV * math.Abs(t.Value)
-			}
-			far := farMost
-			if v := row.values[i]; !math.IsNaN(v) {
-				far = min(farMost, math.Abs(v-t.Value)/math.Hypot(r.error(t.Value), besides))
-			}
-			list[k].off += far * far
 		}
 	}
 	slices.SortStableFunc(list, func(a, b tried) int { return cmp.Compare(a.off, b.off) })
@@ -65,4 +58,27 @@ func (p *Proof) Nearest(taken []Taken, count int) []Draw {
 		draws[k] = Draw{lasting}
 	}
 	return draws
+}
+
+// far is how far a draw is off at a reading, in what it may be off by. What a stretch loses is held against what flowed then: what it
+// resists lasts, what flows is of the day.
+func (p *Proof) far(i int, value float64, drawn []float64, at map[int]Taken) float64 {
+	r, v := p.Readings[i], drawn[i]
+	if math.IsNaN(v) {
+		return farMost
+	}
+	off, besides := r.error(value), ofThatA*math.Abs(value)
+	switch {
+	case r.Unit == Volts && r.Drop:
+		j := slices.IndexFunc(p.Readings, func(o Reading) bool { return o.Station == r.Station && o.Unit == Amps && o.Of == "" && o.Moved == "" })
+		flowed, known := at[j]
+		if !known || math.Abs(flowed.Value) < leastA || math.IsNaN(drawn[j]) || math.Abs(drawn[j]) < leastA {
+			return 0 // nobody knows what flowed
+		}
+		value, v, off = value/flowed.Value, v/drawn[j], off/math.Abs(flowed.Value)
+		besides = ofThatMO * math.Abs(value)
+	case r.Unit == Volts:
+		besides = ofThatV * math.Abs(value)
+	}
+	return min(farMost, math.Abs(v-value)/math.Hypot(off, besides))
 }

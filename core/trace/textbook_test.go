@@ -1,11 +1,13 @@
 package trace_test
 
 import (
+	"cmp"
 	"math"
 	"math/rand/v2"
 	"slices"
 	"strings"
 
+	"epitrope/core/fault"
 	"epitrope/core/prove"
 	"epitrope/core/system"
 	"epitrope/core/trace"
@@ -90,7 +92,16 @@ func (h *halving) look(at string) bool {
 		return false
 	}
 	h.looked = append(h.looked, at)
-	h.minutes += trace.LookMinutes(h.v.v.Fault().Kind)
+	least := math.Inf(1) // what is quickest to see there is looked at
+	for _, f := range fault.Of(h.v.v.Design) {
+		if f.At == at {
+			least = min(least, trace.LookMinutes(f.Kind))
+		}
+	}
+	if math.IsInf(least, 1) {
+		return false // nothing can be wrong there
+	}
+	h.minutes += least
 	return h.v.v.Fault().At == at && h.r.Float64() < 0.8
 }
 
@@ -157,9 +168,18 @@ func (h *halving) pieces(stretch string) bool {
 	return len(parts) > 1 && h.look(parts[1])
 }
 
-// places are all at which something may be wrong.
+// places are all at which something may be wrong, those first that trade practice looks at first: fuses, earth points, the signal.
 func (h *halving) places() (list []string) {
-	for _, c := range h.v.v.Design.System.Components {
+	components := slices.Clone(h.v.v.Design.System.Components)
+	usual := []system.ComponentKind{system.KindFuse, system.KindEarth, system.KindFeedPoint, system.KindSwitch, system.KindPlug}
+	rank := func(c system.Component) int {
+		if i := slices.Index(usual, c.Kind); i >= 0 {
+			return i
+		}
+		return len(usual)
+	}
+	slices.SortStableFunc(components, func(a, b system.Component) int { return cmp.Compare(rank(a), rank(b)) })
+	for _, c := range components {
 		list = append(list, c.ID)
 	}
 	for _, w := range h.v.v.Design.System.Wires {

@@ -1,4 +1,4 @@
-import { cell, create, draft, expect, saved, test, url } from "../test";
+import { cell, create, draft, expect, saved, test, turn, url } from "../test";
 
 // Two windows that save at once: one is told so, and takes the other's in.
 test.use({ allowed: /status of 409/ });
@@ -9,7 +9,7 @@ test("on a phone: from the survey to the chosen method", async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 844 });
   await page.goto(url());
   await page.getByRole("button", { name: "New job" }).click();
-  await page.getByRole("link", { name: "0 Survey" }).click();
+  await turn(page, "0 Survey");
   const survey = page.getByRole("main");
   await survey.getByRole("combobox", { name: "Vehicle", exact: true }).selectOption("wagon");
   await survey.getByRole("group", { name: "Stops and starts by itself" }).getByText("no", { exact: true }).click();
@@ -33,7 +33,7 @@ test("on a phone: from the survey to the chosen method", async ({ page }) => {
   await survey.getByRole("group", { name: "Aux battery chemistry" }).getByText("AGM").click();
   await survey.getByRole("group", { name: "Aux battery sits" }).getByText("under a front seat").click();
   await expect(page.getByRole("complementary", { name: "What it means" })).toContainText("voltage-sensing relay", { ignoreCase: true });
-  await page.getByRole("link", { name: "2 Methods" }).click();
+  await turn(page, "2 Methods");
   await expect(page.locator("[data-of=vsr]")).toContainText("best for this job");
   await expect(page.getByRole("region", { name: "Reasons" })).toContainText("Steady regulation and lead at both ends");
   await saved(page);
@@ -50,7 +50,7 @@ test("changing the chemistry turns the verdict and says why", async ({ page }) =
   await page.keyboard.press("0");
   await page.getByRole("navigation", { name: "Survey" }).getByRole("button", { name: "Aux battery" }).click();
   await page.getByRole("group", { name: "Aux battery chemistry" }).getByText("LiFePO4").click();
-  await page.getByRole("link", { name: "2 Methods" }).click();
+  await turn(page, "2 Methods");
   await expect(page.locator("[data-of=vsr]")).toContainText("ruled out");
   await expect(page.locator("[data-of=dcdc]")).toContainText("best for this job");
   await page.getByRole("button", { name: "voltage-sensing relay", exact: true }).click();

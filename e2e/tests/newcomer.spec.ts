@@ -1,5 +1,5 @@
 import { Application } from "../application";
-import { accessible, cell, create, expect, part, saved, test, url, type Page } from "../test";
+import { accessible, cell, create, expect, type Page, part, saved, test, turn, url } from "../test";
 
 /** counted counts what somebody does with hand or keys; a typed figure is one act, its Enter with it. */
 function counted(page: Page) {
@@ -56,14 +56,14 @@ test("from the survey to a pack, by what stands on the sheets alone", async ({ p
   await page.goto(url());
   await page.getByRole("button", { name: "New job" }).click();
   await page.getByLabel("Title", { exact: true }).fill("A first job");
-  await page.getByRole("link", { name: "0 Survey" }).click();
+  await turn(page, "0 Survey");
   for (;;) {
     const next = page.getByRole("button", { name: /^Next: / });
     if ((await next.count()) === 0) break;
     await next.click();
   }
   for (const sheet of ["1 Section", "2 Methods", "3 Day", "4 Wiring", "5 Cuts and parts", "6 Steps", "7 Proof", "8 Trace", "9 Record"]) {
-    await page.getByRole("link", { name: sheet }).click();
+    await turn(page, sheet);
     await expect(page.locator("main")).not.toContainText("did not work");
   }
   await saved(page);

@@ -1,6 +1,6 @@
 import type { Page } from "@playwright/test";
 
-import { accessible as check, cell, create, expect, part, saved, test, url } from "../test";
+import { accessible as check, cell, create, expect, part, saved, test, turn, url } from "../test";
 
 // These tests ask nothing of each other, and are the longest.
 test.describe.configure({ mode: "parallel" });
@@ -95,7 +95,7 @@ for (const [scheme, width, height] of looks) {
       await page.goto(url());
       await page.getByLabel("Find a job").fill("Mobile vet");
       await page.getByRole("link", { name: /Mobile vet/ }).click();
-      await page.getByRole("link", { name: "4 Wiring" }).click();
+      await turn(page, "4 Wiring");
       for (const tab of [/chain/i, /modes/i, /live/i, /settings/i, /before/i]) {
         await page.getByRole("tab", { name: tab }).click();
         await expect(page.getByRole("tabpanel").locator("table").first()).toBeVisible();

@@ -1,4 +1,4 @@
-import { create, draft, expect, saved, test } from "../test";
+import { create, draft, expect, saved, test, turn } from "../test";
 
 test("on a phone: a hunt for a feed point, state by state; the trap is told, the find is taken", async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 844 });
@@ -27,7 +27,7 @@ test("on a phone: a hunt for a feed point, state by state; the trap is told, the
   await expect(hunt.locator("[data-list=feeds]").first()).toContainText("Tap holder in F12 rear wiper");
   await hunt.getByRole("button", { name: "Take F18 radio" }).click();
   await saved(page);
-  await page.getByRole("link", { name: "1 Section" }).click();
+  await turn(page, "1 Section");
   await page.locator("[data-part=coupling]").click();
   await expect(page.getByRole("region", { name: "DC-DC" })).toContainText("F18 radio is live at accessory: left so, the charger takes");
   await page.getByRole("button", { name: "Take another" }).first().click();

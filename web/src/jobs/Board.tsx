@@ -6,20 +6,9 @@ import { useDates } from "../ui/useDates";
 import { Failed, Waiting } from "../ui/Wait";
 import { many, severityWord } from "../ui/words";
 import css from "./board.module.css";
+import { stageWord, type Stage } from "./filter";
 
-export type Stage = Schemas["BoardStage"]["stage"];
 type Job = Schemas["BoardJob"];
-
-/** stageWord is how a job stands, in a few words; what it waits for, mostly. */
-export const stageWord: Record<Stage, string> = {
-  complaint: "complained of",
-  signature: "waits for a signature",
-  reading: "waits for readings",
-  part: "waits for parts",
-  bay: "waits for a bay",
-  answer: "waits for an answer",
-  done: "signed for",
-};
 
 /** sheetOf is where it is done. */
 const sheetOf: Record<Stage, string | undefined> = { complaint: "trace", signature: "proof", reading: "proof", part: "cuts", bay: "record", answer: undefined, done: "record" };

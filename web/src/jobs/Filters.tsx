@@ -1,22 +1,9 @@
 import { Button } from "@mantine/core";
 
 import { Choices } from "../ui/Choices";
-import { stageWord, useBoard, type Stage } from "./Board";
+import { useBoard } from "./Board";
+import { stageWord, type Filter } from "./filter";
 import css from "./jobs.module.css";
-
-/** Filter is which jobs are listed; it stays until it is taken off. */
-export interface Filter {
-  stage?: Stage;
-  weak?: "stop" | "caution";
-}
-
-/** readFilter reads a filter as it is kept: “stage:bay”, “weak:stop”. */
-export function readFilter(kept: string): Filter {
-  const [of, is = ""] = kept.split(":");
-  if (of === "stage" && is in stageWord) return { stage: is as Stage };
-  if (of === "weak" && (is === "stop" || is === "caution")) return { weak: is };
-  return {};
-}
 
 /** Filters choose which jobs are listed, with how many there are of each. */
 export function Filters({ filter, choose }: { filter: Filter; choose: (kept: string) => void }) {

@@ -3,7 +3,7 @@ import { Link } from "@tanstack/react-router";
 import type { Schemas } from "../api/client";
 import { useDates } from "../ui/useDates";
 import { severityWord } from "../ui/words";
-import { stageWord } from "./Board";
+import { stageWord } from "./filter";
 import css from "./jobs.module.css";
 
 /** JobRows are jobs as a list: what each is, what its plan comes to, and what it waits for. */

@@ -1,6 +1,6 @@
 import { expect, test } from "vitest";
 
-import { ranked, rows, verdict } from "./rows";
+import { because, deciding, ranked, rows, verdict } from "./rows";
 import type { Method } from "./useJudged";
 
 const method = (kind: string, merit: number, change: object = {}): Method =>
@@ -25,6 +25,22 @@ test("each line says its figure with its unit, and what is bad about it", () => 
   expect(say("Full")?.level?.(m)).toBe("bad");
   expect(say("Left live, start battery low")?.of(m)).toBe("after 12.0 h");
   expect(say("Cost by rule of thumb, in 30 A chargers")?.of(m)).toBe("1.7");
+});
+
+test("the lines that decide are those in which methods differ, the main ones and where one is good and another is not", () => {
+  const short = method("a", 1, { early: { amps: 10, volts: 13.1 } });
+  const long = method("b", 1);
+  const labels = (list: Method[]) => deciding(list).map((r) => r.label);
+  expect(labels([short, long])).toContain("Early in bulk");
+  expect(labels([short, long])).not.toContain("Work");
+  expect(labels([method("a", 1, { loadPct: 120 }), long])).toContain("Alternator load");
+  expect(labels([long, method("c", 1)]).length).toBeGreaterThan(0); // where none differ, the main ones
+});
+
+test("what is ruled out says by which rule", () => {
+  const m = method("a", 1, { worst: "too hot", method: { reasons: [{ effect: "warns", text: "near" }, { effect: "rules out", text: "far" }] } });
+  expect(because(m)).toBe("far");
+  expect(because(method("b", 1, { worst: "too hot" }))).toBe("too hot");
 });
 
 test("a method that is pinned against the rules says so", () => {
