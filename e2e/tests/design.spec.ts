@@ -32,7 +32,7 @@ test("six answers give a plan, found again after a reload and in the list", asyn
   await page.reload();
   await expect(cell(page, "c1.part")).toHaveText(before);
   await expect(cell(page, "aux.part")).toHaveText("AGM 100 Ah");
-  const listed = page.locator(`a[href="${new URL(page.url()).pathname}"]`);
+  const listed = page.locator(`[data-job] a[href="${new URL(page.url()).pathname}"]`);
   await page.getByRole("link", { name: /Epitrope/ }).click();
   await expect(listed).toContainText("Lighthouse keeper");
   await expect(listed).toContainText("25 A");

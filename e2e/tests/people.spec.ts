@@ -16,7 +16,7 @@ async function joinBy(page: Page, link: string, who: { name: string; workshop?: 
   await page.getByLabel("Name or e-mail to sign in with").fill(who.name.split(" ")[0] ?? "");
   await page.getByRole("textbox", { name: "Password" }).fill(password);
   await page.getByRole("button", { name: who.workshop ? "Begin" : "Join" }).click();
-  await expect(page.getByRole("heading", { name: "Jobs" })).toBeVisible();
+  await expect(page.getByRole("heading", { name: "Today", exact: true })).toBeVisible();
 }
 
 /** invited is a link for somebody of a role, made by whoever the page is. */
@@ -121,7 +121,7 @@ test.describe.serial("a workshop of its own", () => {
     await pim.reload();
     await expect(pim.getByRole("navigation", { name: "All steps" }).getByRole("button", { name: /Before panels and floor close/ })).toContainText("✓");
     await owner.goto(app.url);
-    await expect(owner.getByRole("heading", { name: "Jobs" })).toBeVisible();
+    await expect(owner.getByRole("heading", { name: "Today", exact: true })).toBeVisible();
     await expect(waits).toHaveCount(0);
     // The job's trail has it all, under the names of those who did it.
     await owner.goto(`${app.url}/jobs/${job}/record`);
@@ -182,7 +182,7 @@ test.describe.serial("a workshop of its own", () => {
     await owner.getByRole("button", { name: /Odile Marrow/ }).click();
     await owner.getByRole("menuitem", { name: "Sign out" }).click();
     await owner.getByRole("button", { name: "Use a passkey" }).click();
-    await expect(owner.getByRole("heading", { name: "Jobs" })).toBeVisible();
+    await expect(owner.getByRole("heading", { name: "Today", exact: true })).toBeVisible();
     // By its number there are none, and the page says why.
     const other = await (await browser.newContext()).newPage();
     await other.goto(app.url.replace("localhost", "127.0.0.1"));
@@ -196,14 +196,14 @@ test.describe.serial("a workshop of its own", () => {
     const page = await elsewhere.newPage();
     await page.goto(app.url);
     await signIn(page, "odile@harrow.example");
-    await expect(page.getByRole("heading", { name: "Jobs" })).toBeVisible();
+    await expect(page.getByRole("heading", { name: "Today", exact: true })).toBeVisible();
     const stolen = (await elsewhere.cookies()).map((c) => `${c.name}=${c.value}`).join("; ");
     expect((await fetch(`${app.url}/api/jobs`, { headers: { Cookie: stolen } })).status).toBe(200);
     await owner.goto(`${app.url}/account`);
     await owner.getByRole("button", { name: "Sign out everywhere but here" }).click();
     await expect(owner.getByRole("list", { name: "Where you are signed in" }).getByRole("listitem")).toHaveCount(1);
     expect((await fetch(`${app.url}/api/jobs`, { headers: { Cookie: stolen } })).status).toBe(401);
-    await page.getByRole("link", { name: /Odile's first/ }).click();
+    await page.locator("[data-job]").getByRole("link", { name: /Odile's first/ }).click();
     await expect(page.getByRole("dialog", { name: "You are signed out here" })).toBeVisible();
     await signIn(page, "odile@harrow.example");
     await expect(page.getByLabel("Title", { exact: true })).toHaveValue("Odile's first");
@@ -239,7 +239,7 @@ test.describe.serial("a workshop of its own", () => {
     await expect(tablet.getByText("That is not the PIN.")).toBeVisible();
     for (const d of "7302") await tablet.getByRole("button", { name: d, exact: true }).click();
     await tablet.getByRole("button", { name: "Take it" }).click();
-    await expect(tablet.getByRole("heading", { name: "Jobs" })).toBeVisible();
+    await expect(tablet.getByRole("heading", { name: "Today", exact: true })).toBeVisible();
     await tablet.goto(`${app.url}/jobs/${job}/steps`);
     await tablet.getByRole("button", { name: "Done", exact: true }).click();
     await expect(tablet.getByRole("navigation", { name: "All steps" }).getByRole("button", { name: /Everything in hand.*Teo Varga/ })).toBeVisible();
@@ -260,7 +260,7 @@ test.describe.serial("a workshop of its own", () => {
     await page.goto(link);
     await page.getByRole("textbox", { name: "Password" }).fill("eleven dry otters");
     await page.getByRole("button", { name: "Set it, and sign in" }).click();
-    await expect(page.getByRole("heading", { name: "Jobs" })).toBeVisible();
+    await expect(page.getByRole("heading", { name: "Today", exact: true })).toBeVisible();
     await page.context().close();
   });
 });

@@ -38,14 +38,14 @@ test("two servers on one database behind a proxy: sign-in, edits, events, tasks 
     await one.getByLabel("Name or e-mail to sign in with").fill("odile");
     await one.getByRole("textbox", { name: "Password" }).fill(password);
     await one.getByRole("button", { name: "Begin" }).click();
-    await expect(one.getByRole("heading", { name: "Jobs" })).toBeVisible();
+    await expect(one.getByRole("heading", { name: "Today", exact: true })).toBeVisible();
     const other = await browser.newContext({ ignoreHTTPSErrors: true });
     const two = await other.newPage();
     await two.goto(proxy.url);
     await two.getByLabel("Name or e-mail").fill("odile");
     await two.getByRole("textbox", { name: "Password" }).fill(password);
     await two.getByRole("button", { name: "Sign in" }).click();
-    await expect(two.getByRole("heading", { name: "Jobs" })).toBeVisible();
+    await expect(two.getByRole("heading", { name: "Today", exact: true })).toBeVisible();
 
     // Edits of both, field by field, heard of by the other.
     const { id } = await call<{ id: string }>(one, "POST", "/api/jobs", document);

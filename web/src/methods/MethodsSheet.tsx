@@ -33,7 +33,8 @@ function Side({ judged, answer }: { judged: Asked<Judged>; answer: Judged }) {
   const stand = list.filter((m) => !m.method.ruledOut || m.fitted || m === at);
   const out = list.filter((m) => m.method.ruledOut);
   return (
-    <div data-asking={asking || driven.driving}>
+    <div className={css.whole} data-asking={asking || driven.driving}>
+      <h2 className="hidden">Couplings</h2>
       <p className={css.head}>
         <b>Which coupling.</b> Each was sized, solved and driven as if it were fitted.{" "}
         <span className="soft" role="status">

@@ -9,8 +9,9 @@ export function PinButton({ method: m }: { method: Method }) {
   if (readOnly) return null;
   const pinned = state.doc.pins?.coupling === m.method.kind;
   return (
-    <Button size="compact-md" variant={pinned ? "filled" : "default"} onClick={() => dispatch({ type: "set", path: "pins.coupling", value: pinned ? undefined : m.method.kind })} aria-label={`${pinned ? "Unpin" : "Pin"} the ${m.method.label}`}>
-      {pinned ? "Unpin" : m.fitted ? "Pin this one" : "Pin this one instead"}
+    <Button size="compact-md" variant={pinned ? "filled" : "default"} onClick={() => dispatch({ type: "set", path: "pins.coupling", value: pinned ? undefined : m.method.kind })}>
+      {pinned ? "Unpin" : "Pin"}
+      <span className="hidden">&nbsp;the {m.method.label}</span>
     </Button>
   );
 }

@@ -28,7 +28,7 @@ export function Reasons({ method: m }: { method: Method }) {
   return (
     <div className={css.reasons}>
       <div className="row">
-        <h2 className="wideOnly">{m.method.label}</h2>
+        <h3 className="wideOnly">{m.method.label}</h3>
         <span className="wideOnly">
           <Stands method={m} inline />
         </span>
@@ -36,7 +36,7 @@ export function Reasons({ method: m }: { method: Method }) {
         <PinButton method={m} />
       </div>
       <section aria-label="Reasons">
-        <h3>By the rules</h3>
+        <h4>By the rules</h4>
         <ul>
           {reasons.map((r) => (
             <li key={r.id} data-effect={r.effect}>
@@ -46,7 +46,7 @@ export function Reasons({ method: m }: { method: Method }) {
         </ul>
       </section>
       <section aria-label="What it comes to">
-        <h3>As it would run</h3>
+        <h4>As it would run</h4>
         <ul>
           <li>
             <b>early in bulk</b> {m.early.fails || m.early.says}
@@ -88,7 +88,7 @@ export function Reasons({ method: m }: { method: Method }) {
         </ul>
       </section>
       <section aria-label="Cost and work">
-        <h3>Cost and work</h3>
+        <h4>Cost and work</h4>
         <p>
           {m.bill.hours.toFixed(1)} h of work, {(m.bill.cost / 100).toFixed(1)} times what a 30 A charger costs <span className="soft">(both from memory)</span>.{m.priced && ` By the parts book: ${m.priced.text}.`}
         </p>
