@@ -15,12 +15,25 @@ import { StateChoice } from "./StateChoice";
 import drawing from "./section.module.css";
 import css from "./upright.module.css";
 
+/** Grade is a part's piece of the grade line, which goes down the page beside the run: to the left are fewer volts. */
+function Grade({ from, to }: { from: number; to: number }) {
+  return (
+    <svg className={css.grade} viewBox="0 0 100 100" preserveAspectRatio="none" aria-hidden focusable="false">
+      <polyline points={`${from},0 ${from},25 ${to},75 ${to},100`} vectorEffect="non-scaling-stroke" />
+    </svg>
+  );
+}
+
 /** Upright is the section on a phone: the run goes down the page, a part to a row. */
 export function Upright() {
   const { plan, picked, pick, shown } = useShown();
   const alone = shownState(plan, shown);
   const there = alone ?? plan.states.find((s) => s.worst);
   const voltsAt = (id: string) => there?.points.find((p) => p.column === id);
+  const all = there?.points.flatMap((p) => [p.inV, p.outV]) ?? [];
+  const [low, high] = [Math.min(...all), Math.max(...all)];
+  /** x is where a voltage stands across the grade line, in percent. */
+  const x = (volts: number) => 6 + (88 * (volts - low)) / Math.max(high - low, 0.1);
   const weakest = plan.notes[0];
   const failing = plan.states.find((s) => s.fails && s.worst);
   return (
@@ -38,6 +51,11 @@ export function Upright() {
           <b>{failing.label}</b>: {failing.fails}
         </p>
       )}
+      {all.length > 0 && (
+        <p className={css.scale} aria-hidden>
+          {low.toFixed(1)} <span>volts</span> {high.toFixed(1)} V
+        </p>
+      )}
       <ol className={css.run}>
         {plan.columns.map((c) => {
           const v = voltsAt(c.id);
@@ -53,6 +71,7 @@ export function Upright() {
                   {c.choice?.pinned && <span className={drawing.pin}> pinned</span>}
                 </span>
                 <span className={css.uprightVolts}>{v ? `${v.outV.toFixed(2)} V` : ""}</span>
+                {v && <Grade from={x(v.inV)} to={x(v.outV)} />}
                 <span className={css.uprightFigures}>
                   {(["carries", "loses", "heat"] as const).map((row) => {
                     const cell = cellOf(c, row, alone);

@@ -37,17 +37,18 @@ function Trace({ trace, found }: { trace: ReturnType<typeof useTrace>; found: Tr
     before.current = done;
   }, [done]);
   return (
-    <div className={css.sheet}>
+    <div className={css.sheet} data-new={!now || undefined}>
       <section className={css.now} aria-label="Test" ref={top}>
         {trace.refused.length > 0 && <Wrong>{trace.refused[0]?.problems.map((p) => `${p.field} ${p.value} ${p.wrong}; allowed: ${p.allowed}`).join(". ")}</Wrong>}
         {!now && (installs ? <Complaint trace={trace} found={found} /> : <p className="soft">Whoever installs begins a case.</p>)}
         {now && !now.closed && <Now key={now.entries.length} trace={trace} found={found} of={now} />}
         {now && !now.closed && <Past trace={trace} found={found} of={now} />}
-        {installs && <Installed trace={trace} found={found} />}
+        {installs && now && <Installed trace={trace} found={found} />}
         {now?.closed && <h2>This case is closed.</h2>}
         {trace.failed && <p className="soft">The server does not answer: what is entered is kept here.</p>}
       </section>
       <div className={css.beside}>
+        {installs && !now && <Installed trace={trace} found={found} />}
         {now && <Suspects trace={trace} found={found} of={now} />}
         {now && <Shaded found={found} />}
         {now && <Trail found={found} of={now} />}
