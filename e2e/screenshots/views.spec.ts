@@ -144,7 +144,7 @@ test("a fault traced on a phone", async ({ page }) => {
   await page.getByRole("button", { name: "We drive for hours" }).click();
   await page.getByRole("button", { name: "Begin", exact: true }).click();
   await expect(page.getByRole("region", { name: "Test", exact: true }).getByRole("heading")).not.toHaveCount(0);
-  await expect(page.getByRole("region", { name: "What may be wrong" })).toBeVisible();
+  await expect(page.getByRole("region", { name: "What may be wrong", exact: true })).toBeVisible();
   await expect(page.getByText("to be sent")).toBeHidden();
   await page.evaluate(() => window.scrollTo(0, 0));
   await shoot(page, "trace-phone");

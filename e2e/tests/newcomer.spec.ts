@@ -105,7 +105,7 @@ test("a fault is traced in what was found, before anything of ours is in", async
   await expect(what).toContainText("Nobody knows");
   await page.getByRole("region", { name: "Test", exact: true }).getByRole("listitem").first().getByRole("button").click();
   await page.getByRole("button", { name: "Begin" }).click();
-  await expect(page.getByRole("region", { name: "What may be wrong" })).toBeVisible();
+  await expect(page.getByRole("region", { name: "What may be wrong", exact: true })).toBeVisible();
   await expect.poll(async () => (await (await page.request.get(`${url()}/api/jobs/${id}/proof`)).json()).entries.map((e: { found?: boolean }) => e.found)).toEqual([true]);
   await page.goto(url());
   await expect(page.getByRole("region", { name: "complained of" })).toContainText("As found");
