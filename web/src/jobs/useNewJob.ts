@@ -5,14 +5,12 @@ import { useState } from "react";
 import { api, asText, NoAnswer, Refused, take } from "../api/client";
 import { once } from "../api/once";
 import { keep } from "../ui/stored";
+import { installedAt, wasFound } from "../trace/cases";
 import { readText } from "../ui/readText";
 import type { JobFile } from "./Understood";
 
 /** fresh is a job that nothing was answered of yet. */
 const fresh = JSON.stringify({ format: "epitrope-job", version: 1 });
-
-/** traced is where the trace of a job keeps whether it is of what was found; see useTrace. */
-const traced = (id: string) => `traced:${id}`;
 
 interface Making {
   text: string;
@@ -32,7 +30,7 @@ export function useNewJob() {
     mutationFn: (made: Making) => take(api.POST("/api/jobs", { params: made.named, ...asText(made.text) })),
     retry: (times, error) => error instanceof NoAnswer && times < 3,
     onSuccess: (opened, made) => {
-      if (made.broken) keep(traced(opened.id), "found");
+      if (made.broken) keep(installedAt(opened.id), wasFound);
       return navigate({ to: "/jobs/$id/{-$sheet}", params: { id: opened.id, sheet: made.broken ? "trace" : undefined } });
     },
     onError: (error, made) => {

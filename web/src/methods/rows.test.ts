@@ -20,6 +20,7 @@ test("each line says its figure with its unit, and what is bad about it", () => 
   const say = (label: string) => rows.find((r) => r.label === label);
   expect(say("Early in bulk")?.of(m)).toBe("40 A, 13.3 V");
   expect(say("At idle, hot, lamps on")?.level?.(m)).toBe("caution");
+  expect(say("At idle, hot, lamps on")?.of(method("b", 1, { idle: { amps: 40, volts: 14.1, fails: "the charger stops" } }))).toBe("not steady");
   expect(say("To 80 %")?.of(m)).toBe("30 min");
   expect(say("Full")?.of(m)).toBe("never");
   expect(say("Full")?.level?.(m)).toBe("bad");

@@ -23,10 +23,13 @@ const driven = (label: string, of: (d: Driven) => string, level: (d: Driven) => 
   level: (m) => (m.driven ? level(m.driven) : undefined),
 });
 
+/** charges is what arrives in a state; what would flow where it does not hold is no figure. */
+const charges = (of: { amps: number; volts: number; fails?: string }): string => (of.fails ? "not steady" : `${of.amps.toFixed(0)} A, ${of.volts.toFixed(1)} V`);
+
 /** The lines, from what arrives to what it costs. */
 export const rows: Row[] = [
-  { label: "Early in bulk", of: (m) => `${m.early.amps.toFixed(0)} A, ${m.early.volts.toFixed(1)} V`, level: (m) => (m.early.fails || m.early.amps === 0 ? "bad" : undefined) },
-  { label: "At idle, hot, lamps on", of: (m) => `${m.idle.amps.toFixed(0)} A, ${m.idle.volts.toFixed(1)} V`, level: (m) => (m.idle.fails || m.idle.amps === 0 ? "caution" : undefined) },
+  { label: "Early in bulk", of: (m) => charges(m.early), level: (m) => (m.early.fails || m.early.amps === 0 ? "bad" : undefined) },
+  { label: "At idle, hot, lamps on", of: (m) => charges(m.idle), level: (m) => (m.idle.fails || m.idle.amps === 0 ? "caution" : undefined) },
   driven("To 80 %", (d) => hours(d.to80H), (d) => (d.to80H < 0 ? "bad" : undefined)),
   driven("Full", (d) => hours(d.fullH), (d) => (d.fullH < 0 ? "bad" : undefined)),
   driven("Days as driven", (d) => `${d.week.auxLeast.toFixed(0)} to ${d.week.auxEnd.toFixed(0)} %`, (d) => (d.week.empty > 0 ? "bad" : undefined)),

@@ -12,19 +12,19 @@ const renewEvery = 10 * 60_000;
 
 /** asks are the questions whose answers a change touches, as queries are called; a job's own come with its id. */
 const asks: Record<Exclude<Changed["what"], "anything">, string[]> = {
-  job: ["job", "jobs", "due", "week", "tasks"],
-  revision: ["job", "revisions", "jobs"],
-  ticks: ["ticks"],
-  proof: ["proof", "waiting"],
-  countersigns: ["ticks", "proof", "waiting"],
-  comments: ["comments", "waiting"],
+  job: ["job", "jobs", "due", "week", "tasks", "board", "opened"],
+  revision: ["job", "revisions", "jobs", "board", "log"],
+  ticks: ["ticks", "board", "log"],
+  proof: ["proof", "waiting", "board", "log", "failures"],
+  countersigns: ["ticks", "proof", "waiting", "board"],
+  comments: ["comments", "waiting", "board"],
   tasks: ["tasks"],
   settings: ["settings"],
   parts: ["parts"],
   here: ["here"],
 };
 /** lists are the questions that are about no job alone. */
-const lists = new Set(["jobs", "due", "week", "waiting", "settings", "parts"]);
+const lists = new Set(["jobs", "due", "week", "waiting", "board", "failures", "settings", "parts"]);
 
 /** start has this device keep what waits and what was taken along, and pages hear of it. */
 export function start(queries: QueryClient) {

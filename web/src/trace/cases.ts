@@ -15,6 +15,10 @@ export interface Case {
 export const inWords = "words";
 export const well = "well";
 
+/** installedAt is where a job's trace keeps what is traced, what was found or what is designed. */
+export const installedAt = (job: string): string => `traced:${job}`;
+export const wasFound = "found";
+
 /** What came of another part in a part's place. */
 export const helped = "helped";
 export const stayed = "stayed";

@@ -8,7 +8,7 @@ import { useJob } from "../job/JobContext";
 import { useQueue } from "../job/useQueue";
 import { useStored } from "../ui/stored";
 import { useMe } from "../ui/useMe";
-import { casesOf, evidenceOf, type Entry } from "./cases";
+import { casesOf, evidenceOf, installedAt, wasFound, type Entry } from "./cases";
 
 export type Traced = Schemas["Traced"];
 export type Suspect = Schemas["Suspect"];
@@ -23,10 +23,10 @@ export function useTrace() {
   const [picked, pick] = useStored(`case:${id}`, "");
   const now = cases.find((c) => c.id === picked) ?? (picked === "new" ? undefined : cases.findLast((c) => !c.closed));
   const have = valueAt(state.doc, "have.coupling");
-  const [chosen, choose] = useStored(`traced:${id}`, "");
+  const [chosen, choose] = useStored(installedAt(id), "");
   // What was found is what is in the vehicle until something was read of the new.
   const asFound = have !== undefined && have !== "none" && !queue.all.some((e) => e.kind === "reading");
-  const found = now?.found ?? (chosen === "" ? asFound : chosen === "found");
+  const found = now?.found ?? (chosen === "" ? asFound : chosen === wasFound);
   const [today] = useState(() => Date.now());
   const what = JSON.stringify({ document: state.doc, evidence: evidenceOf(now, queue.all, queue.whole?.signed ?? [], today), found });
   const asked = useDeferredValue(what);
@@ -49,7 +49,7 @@ export function useTrace() {
     now,
     /** What is traced is what was found, not what is designed. */
     asFound: found,
-    choose: (asFound: boolean) => choose(asFound ? "found" : "designed"),
+    choose: (asFound: boolean) => choose(asFound ? wasFound : "designed"),
     pick,
     enter,
     unsent: queue.unsent,
