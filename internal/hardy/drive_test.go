@@ -23,10 +23,13 @@ import (
 	"epitrope/core/plan"
 	"epitrope/core/procedure"
 	"epitrope/core/prove"
+	"epitrope/core/retrofit"
 	"epitrope/core/section"
 	"epitrope/core/signoff"
 	"epitrope/core/study"
+	"epitrope/core/trace"
 	"epitrope/core/trip"
+	"epitrope/internal/answers"
 	"epitrope/internal/export"
 	"epitrope/internal/networktest"
 	"epitrope/internal/pack"
@@ -121,6 +124,11 @@ func (a driver) all(doc job.Document, to depth) {
 	})
 	a.ask("calendar", func() any { return procedure.CalendarOf(d) })
 	a.ask("pictures", func() any { return []any{prove.Of(d).Pictures(), signoff.Gates(d, nil, signoff.Done{})} })
+	a.ask("as found", func() any {
+		before, missing := answers.Installed(doc, true)
+		found := design.Of(before, parts.Stock())
+		return []any{retrofit.InALine(found), missing, answers.PartsIn(found)}
+	})
 	a.ask("book", func() any { return doc.ForBook().BookAnswers() })
 	if to >= methods {
 		a.ask("causes", func() any { return prove.Of(d).Judge([]prove.Taken{{ID: "lost-start", Value: 1.5}}) })
@@ -139,6 +147,10 @@ func (a driver) all(doc job.Document, to depth) {
 		})
 	}
 	if to >= days {
+		a.ask("trace", func() any {
+			return answers.TraceFault(d, nil, trace.Evidence{Seen: []trace.Observed{{Symptom: "no-charge"}},
+				Baseline: []prove.Entry{{Reading: "charge", Text: "10 A"}}})
+		})
 		a.ask("days", func() any { return study.Try(d, study.Window{}, nil) })
 		a.ask("compared", func() any { return compared(d) })
 		a.ask("before and after", func() any { return study.RetrofitOf(d, nil) })
