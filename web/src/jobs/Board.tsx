@@ -27,11 +27,11 @@ export function Board({ choose }: { choose: (stage: Stage) => void }) {
       {bands
         .filter((s) => s.count > 0)
         .map((s) => (
-          <section key={s.stage} className={css.band} aria-label={stageWord[s.stage]} data-stage={s.stage}>
+          <section key={s.stage} className={css.band} aria-label={stageWord(s.stage)} data-stage={s.stage}>
             <h2>
               <button type="button" onClick={() => choose(s.stage)}>
                 <span className={css.count}>{s.count}</span>
-                {s.count === 1 ? stageWord[s.stage] : stageWord[s.stage].replace(/^waits/, "wait")}
+                {stageWord(s.stage, s.count)}
               </button>
             </h2>
             <ul>
@@ -53,7 +53,7 @@ export function Board({ choose }: { choose: (stage: Stage) => void }) {
       {done > 0 && (
         <p>
           <button type="button" className={css.more} onClick={() => choose("done")}>
-            {many(done, "job is", "jobs are")} signed for, and waits for nothing
+            {many(done, "job is signed for", "jobs are signed for")}
           </button>
         </p>
       )}

@@ -10,7 +10,7 @@ export function Filters({ filter, choose }: { filter: Filter; choose: (kept: str
   const stages = useBoard().data?.stages ?? [];
   const value = filter.stage ? `stage:${filter.stage}` : filter.weak ? `weak:${filter.weak}` : "";
   const choices = [
-    ...stages.filter((s) => s.count > 0 || s.stage === filter.stage).map((s) => ({ value: `stage:${s.stage}`, label: `${stageWord[s.stage]} ${s.count}` })),
+    ...stages.filter((s) => s.count > 0 || s.stage === filter.stage).map((s) => ({ value: `stage:${s.stage}`, label: `${stageWord(s.stage, s.count)} ${s.count}` })),
     { value: "weak:stop", label: "with a stop" },
     { value: "weak:caution", label: "with a caution" },
   ];

@@ -26,7 +26,7 @@ export function JobRows({ jobs }: { jobs: Schemas["Listed"][] }) {
               </span>
             </span>
             <span className={css.saved} data-when>
-              {stageWord[j.stage]}
+              {stageWord(j.stage)}
               <br />
               {j.settled}
               <br />
