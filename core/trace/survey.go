@@ -31,7 +31,7 @@ var (
 		"taped":    {fault.Open: 6},
 		"cut":      {fault.Open: 10},
 	}
-	inTheHeat = times{fault.Joint: 1.3, fault.Chafed: 1.5, fault.Leak: 1.5}
+	inTheHeat = times{fault.Chafed: 1.2, fault.Leak: 1.2}
 	soldered  = times{fault.Joint: 1.5, fault.Open: 1.5}
 	inConduit = times{fault.Chafed: 0.4, fault.Leak: 0.4}
 	asThere   = times{fault.Joint: 1.3, fault.Open: 1.3, fault.Thin: 1.5} // by whom, nobody knows

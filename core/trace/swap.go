@@ -38,6 +38,9 @@ func (t *Trace) swapMinutes(id string) float64 {
 
 // swaps are the tries with another part where something may be wrong, with what they may come to.
 func (t *Trace) swaps(groups []group, now era, none float64) (list []looking) {
+	if len(now.taken)+len(now.looks) == 0 {
+		return nil // nobody changes parts on a complaint alone
+	}
 	places := []string{}
 	for _, g := range groups {
 		for _, f := range g.wrong {

@@ -23,7 +23,8 @@ import (
 )
 
 // records are the fields that nothing follows from: names, remarks, colours, dates, places and how sheets are written.
-var records = []string{"title", "customer", "plate", "remarks", "vehicle.model", "card.name", "card.price", "card.currency", "card.pricedOn",
+var records = []string{"title", "customer", "plate", "remarks", "vehicle.model", "card.name", "card.price", "card.currency",
+	"card.pricedOn",
 	"written.units", "written.paper",
 	"relay.name", "loads.*.name", "gear.*.name", "gear.*.fault", "found.*.colour", "found.*.remark", "feeds.*.name", "colours.feed",
 	"colours.return", "colours.signal", "colours.house", "points.*.kind", "points.*.where", "points.*.size", "dates.*.kind",

@@ -44,7 +44,8 @@ func BenchmarkLists(b *testing.B) {
 		h := filled(b, count)
 		for _, path := range []string{"/api/jobs", "/api/jobs?search=boo", "/api/jobs?search=heron+42", "/api/jobs?search=t",
 			"/api/jobs?search=ab",
-			"/api/jobs?search=nobody+here", "/api/jobs?search=99", "/api/due", "/api/week", "/api/board", "/api/jobs?stage=reading", "/api/jobs?search=boo&stage=bay"} {
+			"/api/jobs?search=nobody+here", "/api/jobs?search=99", "/api/due", "/api/week", "/api/board", "/api/jobs?stage=reading",
+			"/api/jobs?search=boo&stage=bay"} {
 			b.Run(fmt.Sprintf("%d%s", count, path), func(b *testing.B) {
 				took := make([]time.Duration, 0, b.N)
 				for b.Loop() {

@@ -260,7 +260,7 @@ func TestEveryRouteAtAnotherWorkshop(t *testing.T) {
 			assert.Contains(t, []string{"listTasks"}, r.id, "it answers for what is not there: %s", said)
 		}
 		// What is one's own is found: the ids above are refused for being another's, and for nothing else.
-		if r.method == http.MethodGet && !strings.Contains(r.path, "{number}") {
+		if r.method == http.MethodGet && !strings.Contains(r.path, "{number}") && r.id != "between" { // which asks for a revision
 			ownStatus, _ := ask(t, h, r, own.in(r), signedIn(t, h, ours))
 			assert.Equal(t, http.StatusOK, ownStatus, r.id)
 		}

@@ -34,7 +34,8 @@ const OnBoard = 5
 // Board is what the jobs of the workshop wait for: of each stage how many, and those that were saved last.
 func (s *Store) Board(ctx context.Context) (list []Staged, err error) {
 	err = s.of(ctx).Raw(`WITH counts AS (SELECT stage, count(*) FROM jobs WHERE workshop_id = @workshop AND deleted_at IS NULL GROUP BY stage)
-		SELECT g.stage, coalesce(n.count, 0) AS count, coalesce(j.id::text, '') AS id, coalesce(j.number, 0) AS number, coalesce(j.title, '') AS title,
+		SELECT g.stage, coalesce(n.count, 0) AS count, coalesce(j.id::text, '') AS id, coalesce(j.number, 0) AS number,
+			coalesce(j.title, '') AS title,
 			coalesce(j.customer, '') AS customer, coalesce(j.vehicle, '') AS vehicle, coalesce(j.severity, 'none') AS severity,
 			coalesce(j.settled, '') AS settled, coalesce(j.saved_at, now()) AS saved_at, coalesce(why.says, '') AS says,
 			coalesce(fit.bay, '') AS bay, coalesce(fit.due, '') AS due, why.at, coalesce(why.read, 0) AS read, coalesce(j.readings, 0) AS of

@@ -103,7 +103,8 @@ func (l Listing) columns(number int64, version int) map[string]any {
 		l.Severity = "none"
 	}
 	return map[string]any{"title": l.Title, "customer": l.Customer, "vehicle": l.Vehicle, "summary": l.Summary, "weakest": l.Weakest,
-		"severity": l.Severity, "settled": l.Settled, "listed_by": l.ListedBy, "listed_version": version, "readings": l.Readings, "search": searched(number, l)}
+		"severity": l.Severity, "settled": l.Settled, "listed_by": l.ListedBy, "listed_version": version, "readings": l.Readings,
+		"search": searched(number, l)}
 }
 
 // Unlisted returns jobs of any workshop whose listing other rules made, or none did: the last saved first.
@@ -116,7 +117,8 @@ func (s *Store) Unlisted(ctx context.Context, rules string, count int) ([]Job, e
 
 // relistInBays has the listings of what stands in a bay made anew: what it waits for is not in the book as it was.
 func (s *Store) relistInBays(tx *gorm.DB) error {
-	return s.mine(tx).Model(&Job{}).Where("id IN (SELECT job_id FROM job_dates WHERE workshop_id = ? AND open AND kind = 'fit')", s.workshop).
+	return s.mine(tx).Model(&Job{}).Where("id IN (SELECT job_id FROM job_dates WHERE workshop_id = ? AND open AND kind = 'fit')",
+		s.workshop).
 		Update("listed_by", "").Error
 }
 
