@@ -41,7 +41,7 @@ func Random(r *rand.Rand) []byte {
 	for _, f := range job.Fields {
 		list, _, isRow := strings.Cut(f.Path, ".*")
 		if f.Path == "plate" {
-			continue // a name like the customer's: nothing follows from it, and what is drawn stays what it was
+			continue // see below
 		}
 		if !isRow {
 			if f.Path != "vehicle.systemVolts" && f.Path != "aux.volts" && r.Float64() < answered {
@@ -57,6 +57,10 @@ func Random(r *rand.Rand) []byte {
 				put(doc, strings.Replace(f.Path, "*", name, 1), value(r, f, side(f)))
 			}
 		}
+	}
+	if len(doc)%2 == 0 {
+		// Nothing follows from a plate: it is not drawn from r, so that what else is drawn does not hang on it.
+		put(doc, "plate", fmt.Sprintf("PL %d", len(doc)))
 	}
 	data, err := json.Marshal(doc)
 	if err != nil {
