@@ -104,6 +104,9 @@ func printBelief(out io.Writer, b trace.Belief) {
 		fmt.Fprintf(out, "doubtful: %s does not go with the rest: take it again\n", id)
 	}
 	for _, s := range b.Suspects {
+		if s.ID == b.Found {
+			fmt.Fprintf(out, "mend first: %s: %s\n", s.Says, s.Mend)
+		}
 		if s.ID == b.Act {
 			fmt.Fprintf(out, "look now: %s. %s.\n", s.Look, unit.Capital(s.Mend))
 		}
@@ -119,6 +122,9 @@ func printBelief(out io.Writer, b trace.Belief) {
 		}
 		if n.Look {
 			what = "look at " + what
+		}
+		if n.Again {
+			what = "once more, as it may have been a slip: " + what
 		}
 		fmt.Fprintf(out, "%s: %s: %s (about %s)\n", word, n.ID, what, unit.Text(n.Minutes, "min", 0))
 		if len(n.Setup) > 0 {

@@ -27,8 +27,10 @@ const (
 
 // Circuit is a system laid out.
 type Circuit struct {
-	n        float64 // system voltage / 12 V
-	auxN     float64 // the aux side's
+	of       *system.System // that it was laid for
+	ohms     []resistance   // … as Rewire left them; nil where it was never asked
+	n        float64        // system voltage / 12 V
+	auxN     float64        // the aux side's
 	solver   *network.Solver
 	start    *network.Battery
 	aux      *network.Battery
@@ -94,7 +96,7 @@ type charger struct {
 func Lay(s *system.System, n float64) *Circuit {
 	c := network.New()
 	Fixed(c, s, system.Feed, system.Return, system.Chassis, system.Signal)
-	l := &Circuit{n: n, auxN: cmp.Or(s.AuxN, n), switches: map[string]*network.Switch{}}
+	l := &Circuit{of: s, n: n, auxN: cmp.Or(s.AuxN, n), switches: map[string]*network.Switch{}}
 	for _, p := range s.Components {
 		l.lay(c, p)
 	}

@@ -1,6 +1,9 @@
 package fault
 
 import (
+	"maps"
+	"slices"
+
 	"epitrope/core/design"
 	"epitrope/core/system"
 )
@@ -40,7 +43,7 @@ func chafed(d *design.Design, w system.Wire) (f Fault, is bool) {
 		s.Join(system.Wire{ID: w.ID + " to steel", Role: system.Feed, From: w.To, To: d.System.Ends.Minus, Ohm: touchOhm,
 			Name: "bare copper on steel"})
 	}
-	return Fault{ID: string(Chafed) + " " + w.ID, Kind: Chafed, At: w.ID, Says: name(d, w) +
+	return Fault{ID: string(Chafed) + " " + w.ID, Kind: Chafed, At: w.ID, Blows: slices.Sorted(maps.Keys(fuses)), Says: name(d, w) +
 		" has worn through to steel: its fuse blows again",
 		Endangers: fire, Mend: "the wire replaced or sleeved, a grommet where it passes steel; then the fuse", wrong: blow}, true
 }

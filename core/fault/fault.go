@@ -72,8 +72,10 @@ type Fault struct {
 	Least     float64 // the smallest size of it, in Unit; 0 where it has none
 	Most      float64 // … and the largest
 	Unit      string
+	Blows     []string // the fuses that it blows, and blows again
 
 	wrong func(s *system.System, size float64)
+	ohms  func(s *system.System, size float64) // the same, of what only changes what wires and fuses resist
 	world func(s *circuit.State, n, size float64)
 }
 
@@ -91,11 +93,19 @@ func (f Fault) Size(share float64) float64 {
 // On is an installation with the fault, of a size.
 func (f Fault) On(s system.System, size float64) system.System {
 	s.Components, s.Wires, s.Attached = slices.Clone(s.Components), slices.Clone(s.Wires), slices.Clone(s.Attached)
-	if f.wrong != nil {
-		f.wrong(&s, size)
+	for _, change := range []func(*system.System, float64){f.wrong, f.ohms} {
+		if change != nil {
+			change(&s, size)
+		}
 	}
 	return s
 }
+
+// World says whether a fault is of what the installation hangs on: a battery, the machine, what people left on.
+func (f Fault) World() bool { return f.world != nil }
+
+// Resists says whether a fault changes nothing of an installation but what its wires and fuses resist.
+func (f Fault) Resists() bool { return f.wrong == nil }
 
 // In is the world around an installation with the fault, of a size; n is the system's voltage over 12 V.
 func (f Fault) In(s circuit.State, n, size float64) circuit.State {

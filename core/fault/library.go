@@ -32,9 +32,9 @@ func ofComponent(d *design.Design, c system.Component) (list []Fault) {
 	switch of := c.Device.(type) {
 	case system.Fuse:
 		add(Fault{Kind: Blown, Says: c.Name + " is blown, or not in", Mend: "find what blew it before the next one goes in",
-			wrong: device(c.ID, func(f *system.Fuse, _ float64) { f.Ohm = openOhm })})
+			ohms: device(c.ID, func(f *system.Fuse, _ float64) { f.Ohm = openOhm })})
 		add(Fault{Kind: Joint, Says: c.Name + " sits badly in its holder", Endangers: fire, Mend: "bright contacts, the right torque",
-			Least: leastMO, Most: mostMO, Unit: "mΩ", wrong: device(c.ID, func(f *system.Fuse, mo float64) { f.Ohm += mo / 1000 })})
+			Least: leastMO, Most: mostMO, Unit: "mΩ", ohms: device(c.ID, func(f *system.Fuse, mo float64) { f.Ohm += mo / 1000 })})
 	case system.Contact:
 		list = append(list, ofContact(c, of)...)
 	case system.Charger:
@@ -128,12 +128,12 @@ func ofWire(d *design.Design, w system.Wire) (list []Fault) {
 	if w.Role == system.Chassis {
 		add(Fault{Kind: Steel, Says: "the body's way back resists: rubber, paint, glue", Endangers: fire,
 			Mend:  "a bonding lead to the chassis",
-			Least: leastMO, Most: mostMO, Unit: "mΩ", wrong: wire(w.ID, func(w *system.Wire, mo float64) { w.Ohm += mo / 1000 })}, "")
+			Least: leastMO, Most: mostMO, Unit: "mΩ", ohms: wire(w.ID, func(w *system.Wire, mo float64) { w.Ohm += mo / 1000 })}, "")
 		return list
 	}
 	add(Fault{Kind: Open, Says: name(d, w) + " is off, broken, or taped off and forgotten", Mend: "follow it end to end; put it back " +
 		"where it belongs",
-		wrong: wire(w.ID, func(w *system.Wire, _ float64) { w.Ohm = openOhm })}, "")
+		ohms: wire(w.ID, func(w *system.Wire, _ float64) { w.Ohm = openOhm })}, "")
 	if f, is := chafed(d, w); is {
 		list = append(list, f)
 	}
@@ -153,8 +153,8 @@ func ofWire(d *design.Design, w system.Wire) (list []Fault) {
 			Endangers: danger,
 			End:       e.at.Component,
 			Mend:      "bright metal, no washer between, the right torque; the crimp again where it moves", Least: leastMO, Most: mostMO,
-			Unit:  "mΩ",
-			wrong: wire(w.ID, func(w *system.Wire, mo float64) { *e.of(w) += mo / 1000 })}, " "+end)
+			Unit: "mΩ",
+			ohms: wire(w.ID, func(w *system.Wire, mo float64) { *e.of(w) += mo / 1000 })}, " "+end)
 	}
 	return list
 }
@@ -168,8 +168,8 @@ func ofRuns(d *design.Design) (list []Fault) {
 		}
 		list = append(list, Fault{ID: string(Thin) + " " + r, Kind: Thin, At: r, Says: name(d, of) + " is thinner than planned",
 			Endangers: "its fuse may not save it", Mend: "the size that was planned: read it off the cable, mm is not mm²", Least: 1.6,
-			Most:  6,
-			wrong: wire(r, func(w *system.Wire, times float64) { w.Ohm *= times })})
+			Most: 6,
+			ohms: wire(r, func(w *system.Wire, times float64) { w.Ohm *= times })})
 	}
 	source, bank := system.Terminal{Component: "start", Terminal: "30"}, system.Terminal{Component: "aux", Terminal: "30"}
 	if d.Facts.N == d.Facts.AuxN {

@@ -70,6 +70,7 @@ type TextAt struct {
 type Zone struct {
 	Name string  `json:"name"`
 	X    float64 `json:"x"`
+	Y    float64 `json:"y"`
 	W    float64 `json:"w"`
 }
 
@@ -108,6 +109,8 @@ const (
 	boxW, barW     = 7, 3
 	earthW, earthH = 4, 4
 	laneGap        = 9
+	titleGap       = 3 // above a band, for its name
+	bandGap        = 3 // between bands, for the wires that go from one to the other
 	linkGap        = 13
 	runGap         = 15
 	bareGap        = 5
@@ -119,5 +122,6 @@ const (
 // drawing.
 func Draw(s *system.System, loads []Load) Drawing {
 	n := newNet(s, loads)
+	n.wrapped = wraps(s)
 	return n.draw(n.slots())
 }

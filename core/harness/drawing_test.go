@@ -172,6 +172,7 @@ func TestNoMoreCrossingsThanByChance(t *testing.T) {
 		}
 		chance := rand.New(rand.NewPCG(1, 2))
 		n := newNet(&s, someLoads(2))
+		n.wrapped = wraps(&s)
 		own := n.slots()
 		_, crossings, failed := n.layOut(own)
 		assert.Zero(t, failed, name)

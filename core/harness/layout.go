@@ -18,6 +18,7 @@ func (n *net) draw(slots []slot) Drawing {
 
 // layOut is draw, with how often wires cross and how many found no way.
 func (n *net) layOut(slots []slot) (d Drawing, crossings, failed int) {
+	slots = slices.Clone(slots)
 	w, h := n.place(slots)
 	n.pinAll(slots)
 	g := newGrid(w, h)
@@ -30,6 +31,10 @@ func (n *net) layOut(slots []slot) (d Drawing, crossings, failed int) {
 	}
 	for _, i := range n.inOrder() {
 		l := &n.links[i]
+		g.floor = h - 1
+		if n.parts[l.from].band != n.parts[l.to].band { // not round what hangs below
+			g.floor = max(l.pinFrom.y, l.pinTo.y) + 2
+		}
 		l.path, l.text = g.route(i, l.pinFrom, l.pinTo), nil
 		if l.path == nil {
 			failed++
@@ -230,7 +235,11 @@ func (n *net) zones(slots []slot, w int) []Zone {
 	c := n.parts[at]
 	first, second := "Start side", "Aux side"
 	cut := float64(c.x) + float64(c.w)/2
-	zones := []Zone{{first, 0, cut * Unit}, {second, cut * Unit, (float64(w) - cut) * Unit}}
+	whole := float64(w) * Unit
+	if n.below > 0 {
+		return n.bandZones(slots, whole)
+	}
+	zones := []Zone{{first, 0, 0, cut * Unit}, {second, cut * Unit, 0, (float64(w) - cut) * Unit}}
 	x, ok := n.at["x1"]
 	if !ok {
 		return zones
@@ -238,9 +247,23 @@ func (n *net) zones(slots []slot, w int) []Zone {
 	behind := unit.Capital(n.behind)
 	hitch := float64(n.parts[x].x) + float64(n.parts[x].w)/2
 	if slots[x].column < slots[at].column { // the charger is in the trailer
-		return []Zone{{n.before() + ": start side", 0, hitch * Unit}, {behind, hitch * Unit, (float64(w) - hitch) * Unit}}
+		return []Zone{{n.before() + ": start side", 0, 0, hitch * Unit}, {behind, hitch * Unit, 0, (float64(w) - hitch) * Unit}}
 	}
-	return []Zone{zones[0], {"Aux side", cut * Unit, (hitch - cut) * Unit}, {behind, hitch * Unit, (float64(w) - hitch) * Unit}}
+	return []Zone{zones[0], {"Aux side", cut * Unit, 0, (hitch - cut) * Unit}, {behind, hitch * Unit, 0, (float64(w) - hitch) * Unit}}
+}
+
+// bandZones tell the sides apart where they stand below each other.
+func (n *net) bandZones(slots []slot, w float64) []Zone {
+	below := float64(n.below) * Unit
+	x, plugged := n.at["x1"]
+	switch {
+	case !plugged:
+		return []Zone{{"Start side", 0, 0, w}, {"Aux side", 0, below, w}}
+	case slots[x].band == 0: // all that is below is behind the plug
+		return []Zone{{n.before() + ": start side", 0, 0, w}, {unit.Capital(n.behind), 0, below, w}}
+	}
+	hitch := (float64(n.parts[x].x) + float64(n.parts[x].w)/2) * Unit
+	return []Zone{{"Start side", 0, 0, w}, {"Aux side", 0, below, hitch}, {unit.Capital(n.behind), hitch, below, w - hitch}}
 }
 
 // before is what the plug's own half stays in.

@@ -21,6 +21,7 @@ type part struct {
 	id, kind, name, rating string
 	w, h                   int
 	x, y                   int // of its upper left corner, once placed
+	band                   int // … and the band
 }
 
 // link is a wire to be drawn.
@@ -48,6 +49,8 @@ type net struct {
 	terminals []terminalText
 	at        map[string]int
 	behind    string // what comes away with the plug; "" where there is none
+	wrapped   bool   // what is past the coupling stands below what is before it, where there are many columns
+	below     int    // where the second band begins; 0 where there is one
 }
 
 // Ids of what the drawing adds to the system: the box that the loads hang on, and the bar

@@ -10,9 +10,17 @@ import (
 // and the legend.
 func (d *Drawing) paint(n *net) {
 	for i, z := range d.Zones {
-		d.text("zone", "", z.X+10, 16, z.Name, 12, true)
-		if i > 0 {
-			d.line("zone", "", z.X, 6, z.X, 26)
+		x := z.X + 10
+		if z.Y > 0 && z.X == 0 { // past the run, which comes down at the edge
+			x += 2 * Unit
+		}
+		d.text("zone", "", x, z.Y+16, z.Name, 12, true)
+		switch {
+		case i == 0:
+		case z.X == 0: // it stands below the one before
+			d.line("zone", "", 0, z.Y, d.W, z.Y)
+		default:
+			d.line("zone", "", z.X, z.Y+6, z.X, z.Y+26)
 		}
 	}
 	for i, l := range d.Lines {

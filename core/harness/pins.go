@@ -1,6 +1,7 @@
 package harness
 
 import (
+	"cmp"
 	"slices"
 
 	"epitrope/core/system"
@@ -28,7 +29,19 @@ func (n *net) pinAll(slots []slot) {
 				}
 				return o.x + o.w/2
 			}
-			slices.SortStableFunc(list, func(a, b want) int { return middle(a) - middle(b) })
+			// What goes to the other band leaves past all else: below on the right, and comes in above on the left.
+			away := func(w want) int {
+				switch from, to := slots[p].band, slots[w.other].band; {
+				case from < to && side(sd) == bottom:
+					return 1
+				case from > to && side(sd) == top:
+					return -1
+				}
+				return 0
+			}
+			slices.SortStableFunc(list, func(a, b want) int {
+				return cmp.Or(cmp.Compare(away(a), away(b)), cmp.Compare(middle(a), middle(b)))
+			})
 			for k, w := range list {
 				at := n.pinAt(p, side(sd), k, len(list), w.other)
 				if w.from {
@@ -82,6 +95,12 @@ func (n *net) sideOf(l link, at, other int, slots []slot) side {
 	case isEarth(at) && isEarth(other):
 		return across
 	case isEarth(at):
+		return top
+	case a.band != b.band && l.wire.Role == system.Feed && a.row == mainRow && b.row == mainRow: // the run goes on below
+		return across
+	case a.band < b.band:
+		return bottom
+	case a.band > b.band:
 		return top
 	case isEarth(other):
 		return bottom

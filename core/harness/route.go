@@ -19,6 +19,7 @@ const (
 // grid is what stands where: parts, wires that run along a cell, ends that are kept free.
 type grid struct {
 	w, h    int
+	floor   int // below which a wire does not go
 	blocked []bool
 	along   [2][]int32 // wire + 1 that runs through a cell, across and upright
 	kept    []int32    // wire + 1 that alone may use a cell
@@ -32,7 +33,7 @@ type grid struct {
 
 func newGrid(w, h int) *grid {
 	size := w * h
-	return &grid{w: w, h: h, blocked: make([]bool, size), along: [2][]int32{make([]int32, size), make([]int32, size)},
+	return &grid{w: w, h: h, floor: h - 1, blocked: make([]bool, size), along: [2][]int32{make([]int32, size), make([]int32, size)},
 		kept: make([]int32, size),
 		best: make([]int32, 4*size), from: make([]int32, 4*size), seen: make([]int32, 4*size)}
 }
@@ -136,7 +137,7 @@ func (g *grid) route(wire int, a, b pin) []cellAt {
 				c += bendCost
 			}
 			nx, ny := x+s[0], y+s[1]
-			if nx < 1 || ny < 1 || nx >= g.w-1 || ny >= g.h-1 {
+			if nx < 1 || ny < 1 || nx >= g.w-1 || ny >= g.floor {
 				continue
 			}
 			next := g.cell(nx, ny)
@@ -225,6 +226,8 @@ func sign(v int) int {
 func (n *net) rankOf(l link) int {
 	switch {
 	case n.parts[l.from].kind == "load" || n.parts[l.to].kind == "load":
+		return 5
+	case n.parts[l.from].band != n.parts[l.to].band: // what goes to the other band goes round what stays in one
 		return 4
 	case l.wire.Role == system.Feed:
 		return 0

@@ -58,13 +58,21 @@ type Wire struct {
 
 // Wire is the resistance of a name. It panics where the circuit has none such.
 func (s *Solver) Wire(name string) *Wire {
+	if w, ok := s.Resistance(name); ok {
+		return w
+	}
+	panic(fmt.Sprintf("network: %q is not a resistance of the circuit", name))
+}
+
+// Resistance is the resistance of a name; ok is false where the circuit has none such.
+func (s *Solver) Resistance(name string) (w *Wire, ok bool) {
 	for i, e := range s.whole.Elements {
 		r, ok := e.(Resistance)
 		if !ok || r.Name != name {
 			continue
 		}
 		if at := s.compact.place[i]; at >= 0 {
-			return &Wire{sum: s.circuit.Elements[at].(*Resistance), sign: 1}
+			return &Wire{sum: s.circuit.Elements[at].(*Resistance), sign: 1}, true
 		}
 		for _, run := range s.compact.chains {
 			if at := slices.Index(run.links, i); at >= 0 {
@@ -72,11 +80,11 @@ func (s *Solver) Wire(name string) *Wire {
 				if before := append([]Node{run.from}, run.nodes...)[at]; r.A != before {
 					sign = -1
 				}
-				return &Wire{s.circuit.Elements[run.element].(*Resistance), run.ohms, at, sign}
+				return &Wire{s.circuit.Elements[run.element].(*Resistance), run.ohms, at, sign}, true
 			}
 		}
 	}
-	panic(fmt.Sprintf("network: %q is not a resistance of the circuit", name))
+	return nil, false
 }
 
 // Set changes its resistance, in Ω; positive.

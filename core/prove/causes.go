@@ -52,8 +52,8 @@ func (p *Proof) suspects() []suspect {
 				list := []row{}
 				for _, share := range shares(f) {
 					size := f.Size(share)
-					list = append(list, p.read(w, &change{on: func(sys system.System) system.System { return f.On(sys, size) },
-						in: func(state circuit.State) circuit.State { return f.In(state, p.d.Facts.N, size) }}, nil))
+					list = append(list, p.read(w, &change{f.Resists(), func(sys system.System) system.System { return f.On(sys, size) },
+						func(state circuit.State) circuit.State { return f.In(state, p.d.Facts.N, size) }}, nil))
 				}
 				s.rows = append(s.rows, list)
 			}

@@ -26,8 +26,9 @@ type row struct {
 
 // change is what a draw has besides: nil for none.
 type change struct {
-	on func(system.System) system.System
-	in func(circuit.State) circuit.State
+	resists bool // on changes what wires and fuses resist, and nothing else
+	on      func(system.System) system.System
+	in      func(circuit.State) circuit.State
 }
 
 // healthy are the readings of installations with nothing wrong.
@@ -47,14 +48,24 @@ func (p *Proof) read(w draw, wrong *change, at map[string]bool) row {
 		sys = wrong.on(sys)
 	}
 	out := row{make([]float64, len(p.Readings)), make([]bool, len(p.Readings))}
-	whole := circuit.Lay(&sys, d.Facts.N)
+	resists := wrong == nil || wrong.on == nil || wrong.resists
+	whole, done := w.laid.as(&sys, resists)
+	defer done()
 	for _, s := range p.Stations {
 		if at != nil && !at[s.ID] {
 			continue
 		}
 		of, laid := &sys, whole
 		if s.as != nil {
-			of, laid = p.parted(s, wrong)
+			kept := p.apart[s.ID]
+			parted := kept.sys
+			if wrong != nil && wrong.on != nil {
+				one := s.as(wrong.on(p.d.System))
+				parted = &one
+			}
+			one, done := kept.as(parted, resists)
+			defer done()
+			of, laid = parted, one
 		}
 		nominal := s.state(d)
 		state := w.world(d, nominal, s.full)
@@ -80,33 +91,17 @@ func (p *Proof) read(w draw, wrong *change, at map[string]bool) row {
 	return out
 }
 
-// parted is an installation of which something is out, as it is planned: nothing flows there, and what its wires resist is
-// nothing to a reading. A sound one is laid out once.
-func (p *Proof) parted(s Station, wrong *change) (*system.System, *circuit.Circuit) {
-	if wrong == nil || wrong.on == nil {
-		kept := p.apart[s.ID]
-		return kept.sys, kept.laid
-	}
-	sys := s.as(wrong.on(p.d.System))
-	return &sys, circuit.Lay(&sys, p.d.Facts.N)
-}
-
-// parts are the sound installations of which something is out, by station.
-func (p *Proof) parts() map[string]parted {
-	list := map[string]parted{}
+// parts are the sound installations of which something is out, by station: nothing flows there, and what their wires resist is
+// nothing to a reading.
+func (p *Proof) parts() map[string]*laid {
+	list := map[string]*laid{}
 	for _, s := range p.Stations {
 		if s.as != nil {
 			sys := s.as(p.d.System)
-			list[s.ID] = parted{&sys, circuit.Lay(&sys, p.d.Facts.N)}
+			list[s.ID] = &laid{sys: &sys, n: p.d.Facts.N}
 		}
 	}
 	return list
-}
-
-// parted is an installation of which something is out, laid out.
-type parted struct {
-	sys  *system.System
-	laid *circuit.Circuit
 }
 
 // Stands is what a circuit comes to in a state, as a meter shows it, and whether that goes on and off: as it is while it is on

@@ -76,7 +76,7 @@ type Proof struct {
 	all      *ensemble
 	base     []Bounds // of each reading, with nothing read yet
 	sought   *suspects
-	apart    map[string]parted // by station: what is out there
+	apart    map[string]*laid // by station: what is out there
 }
 
 // Of is the proof of a design, worked out once. While a stop stands nothing is to be expected: there is none to take.

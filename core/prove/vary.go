@@ -37,6 +37,7 @@ const (
 // draw is one installation as it may be, in a world as it may be.
 type draw struct {
 	sys     system.System
+	laid    *laid   // … laid out
 	shiftV  float64 // regulation, at 12 V
 	machine float64
 	vehicle float64
@@ -90,7 +91,7 @@ func drawn(d *design.Design, r *rand.Rand) draw {
 			}
 		}
 	}
-	out.sys = sys
+	out.sys, out.laid = sys, &laid{sys: &sys, n: d.Facts.N}
 	return out
 }
 

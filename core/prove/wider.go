@@ -48,7 +48,11 @@ type Shown struct {
 // Takes takes the readings of some stations of a draw with faults.
 func (p *Proof) Takes(w Draw, wrong []Sized, stations map[string]bool) Shown {
 	n := p.d.Facts.N
-	shown := p.read(w.draw, &change{
+	resists := true
+	for _, f := range wrong {
+		resists = resists && f.Resists()
+	}
+	shown := p.read(w.draw, &change{resists: resists,
 		on: func(s system.System) system.System {
 			for _, f := range wrong {
 				s = f.On(s, f.Size)

@@ -147,6 +147,12 @@ func (w Wire) Ends() (from, to string) {
 	return from, to
 }
 
+// JointFrom and JointTo are what the joints of a wire are called in a circuit, behind its id.
+const (
+	JointFrom = " joint from"
+	JointTo   = " joint to"
+)
+
 // Lay puts every wire of the given roles into a circuit: its conductor as a
 // resistance named as the wire, and its joints named by wire and end.
 func (s *System) Lay(c *network.Circuit, roles ...Role) {
@@ -156,11 +162,11 @@ func (s *System) Lay(c *network.Circuit, roles ...Role) {
 		}
 		from, to := w.Ends()
 		if w.Joint.From > 0 {
-			c.Add(network.Resistance{Name: w.ID + " joint from", A: c.Node(w.From.Node()), B: c.Node(from), Ohm: w.Joint.From})
+			c.Add(network.Resistance{Name: w.ID + JointFrom, A: c.Node(w.From.Node()), B: c.Node(from), Ohm: w.Joint.From})
 		}
 		c.Add(network.Resistance{Name: w.ID, A: c.Node(from), B: c.Node(to), Ohm: w.Ohm})
 		if w.Joint.To > 0 {
-			c.Add(network.Resistance{Name: w.ID + " joint to", A: c.Node(to), B: c.Node(w.To.Node()), Ohm: w.Joint.To})
+			c.Add(network.Resistance{Name: w.ID + JointTo, A: c.Node(to), B: c.Node(w.To.Node()), Ohm: w.Joint.To})
 		}
 	}
 }

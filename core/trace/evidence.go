@@ -6,6 +6,7 @@ import (
 	"errors"
 	"fmt"
 	"io"
+	"math"
 	"slices"
 
 	"epitrope/core/prove"
@@ -138,7 +139,13 @@ func (t *Trace) eras(e Evidence) (list []era, wrong []Unusable) {
 				put(k, "reading", s.Reading+" "+s.Entry, err.Error())
 				continue
 			}
-			now.taken = slices.DeleteFunc(now.taken, func(before read) bool { return before.i == r.i })
+			now.taken = slices.DeleteFunc(now.taken, func(before read) bool {
+				if before.i != r.i {
+					return false
+				}
+				r.again, r.same = true, t.same(before, r)
+				return true
+			})
 			now.taken = append(now.taken, r)
 		case s.Look != "":
 			switch {
@@ -185,6 +192,14 @@ func (t *Trace) entered(s Observed) (read, error) {
 		return read{}, err
 	}
 	return read{i: i, value: taken.Value, jumps: taken.Jumps, peak: taken.Peak, taken: true}, nil
+}
+
+// same says whether a reading came to the same twice.
+func (t *Trace) same(a, b read) bool {
+	if a.jumps || b.jumps {
+		return a.jumps == b.jumps
+	}
+	return math.Abs(a.value-b.value) <= 2*t.proof.Readings[a.i].Off(b.value)
 }
 
 // index is a fault's place among the suspects, by its id; -1 where there is none such.

@@ -44,14 +44,27 @@ type read struct {
 	peak  bool // of one that jumps: the value is the most that it shows
 	taken bool // it was read; what will be is foreseen
 	there bool // of what is foreseen: with a fault that comes and goes there
+	again bool // it was read twice; the last counts
+	same  bool // … and came to the same
+}
+
+// sameSlip is how often a slip is made again, of all. Source: from memory.
+const sameSlip = 0.1
+
+// wrong is how likely a reading is a slip, where others are so with a chance.
+func (r read) wrong(slip float64) float64 {
+	if r.same && slip <= slipOften {
+		return slip * sameSlip
+	}
+	return slip
 }
 
 // fit is how well a suspect explains what was read: by the logarithm of how likely that is, with which readings it takes for slips.
 type fit struct {
-	log     float64
-	typical float64 // … if what it explains worse than usual were as usual
-	slips   []bool
-	sizes   []float64 // how much of it each size has
+	log    float64
+	freely float64 // … where each reading may as well be anything
+	slips  []bool
+	sizes  []float64 // how much of it each size has
 }
 
 // explains is how likely a suspect makes what was read, over its sizes. The readings of one vehicle hang together, as its
@@ -193,27 +206,27 @@ func (m model) sequence(taken []read, slip float64, back bool) fit {
 		if back {
 			a = n - 1 - k
 		}
-		broad := slipDensity(m.t.proof.Readings[taken[a].i])
+		broad, slip := slipDensity(m.t.proof.Readings[taken[a].i]), taken[a].wrong(slip)
 		switch {
 		case taken[a].jumps && !taken[a].peak:
 			says := math.Log((1-slip)*m.jumps[a] + slip*0.1)
-			out.log, out.typical = out.log+says, out.typical+max(says, math.Log(0.5))
+			out.log, out.freely = out.log+says, out.freely+math.Log((1-noneOwn)*m.jumps[a]+noneOwn*0.1)
 			continue
 		case !m.known[a]:
-			out.log, out.typical = out.log+math.Log(broad), out.typical+math.Log(broad)
+			out.log, out.freely = out.log+math.Log(broad), out.freely+math.Log(broad)
 			continue
 		}
 		stands := 1 - m.jumps[a]
 		if taken[a].jumps {
 			stands = (1-slip)*m.jumps[a] + slip*0.1
 		}
-		out.log, out.typical = out.log+math.Log(stands), out.typical+math.Log(max(stands, 0.5))
+		out.log, out.freely = out.log+math.Log(stands), out.freely+math.Log((1-noneOwn)*stands+noneOwn)
 		spread := cov[a][a]
 		off := taken[a].value - mean[a]
 		fits := m.often[a] * (1 - slip) * math.Exp(-off*off/(2*spread)) / math.Sqrt(2*math.Pi*spread)
 		says := math.Log(fits + slip*broad)
 		out.log += says
-		out.typical += max(says, -0.5-math.Log(2*math.Pi*spread)/2) // what fits better than usual makes up for nothing
+		out.freely += math.Log((1-noneOwn)*fits/(1-slip) + noneOwn*broad)
 		if fits < slip*broad {
 			out.slips[a] = true
 			continue

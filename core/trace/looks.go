@@ -3,6 +3,8 @@ package trace
 import (
 	"slices"
 	"strings"
+
+	"epitrope/core/fault"
 )
 
 // looking is a look at a part, with what it may come to.
@@ -44,6 +46,9 @@ func (t *Trace) lookedAt(groups []group, now era, none float64) (list []looking)
 			for _, p := range g.parts() {
 				seen := foundWrong
 				for _, f := range p.wrong {
+					if slices.Contains(f.Blows, at) {
+						seen = traits[fault.Blown].seen
+					}
 					if f.At == at {
 						trait := traits[f.Kind]
 						seen = trait.seen
@@ -64,6 +69,9 @@ func (t *Trace) lookedAt(groups []group, now era, none float64) (list []looking)
 	return list
 }
 
+// BlownAt is the id of a fuse's being blown.
+func BlownAt(fuse string) string { return string(fault.Blown) + " " + fuse }
+
 // foundWrong is how often a look finds a fault that is not there. Source: from memory.
 const foundWrong = 0.02
 
@@ -72,6 +80,9 @@ func (s *suspect) looked(l look) float64 {
 	out := 1.0
 	there := false
 	for _, f := range s.wrong {
+		if slices.Contains(f.Blows, l.at) { // its fuse is found blown, whatever blew it
+			f = fault.Fault{ID: BlownAt(l.at), Kind: fault.Blown, At: l.at}
+		}
 		if f.At != l.at {
 			continue
 		}

@@ -13,6 +13,7 @@ type NextTest struct {
 	ID      string        `json:"id" doc:"The reading, or the part that is looked at"`
 	Look    bool          `json:"look" doc:"It is looked at, not measured"`
 	Swap    bool          `json:"swap" doc:"Another part is tried in its place"`
+	Again   bool          `json:"again" doc:"It was read before, and that may have been a slip"`
 	What    string        `json:"what"`
 	Where   string        `json:"where"`
 	Station string        `json:"station,omitempty" doc:"What the vehicle is to be meanwhile"`
@@ -62,7 +63,7 @@ func (t *Trace) next(posts []post, now era, b Belief) (list []NextTest, act stri
 		shares = append(shares, g.share)
 	}
 	none := min(b.None, mostNone) // what is not known may show anything: only a look tells of it
-	before, with, was := bits(shares), bits(append(slices.Clone(shares), none)), ""
+	unsure, with, was := bits(shares), bits(append(slices.Clone(shares), none)), ""
 	if n := len(now.taken); n > 0 {
 		was = t.proof.Readings[now.taken[n-1].i].Station
 	}
@@ -73,14 +74,15 @@ func (t *Trace) next(posts []post, now era, b Belief) (list []NextTest, act stri
 	}
 	all := []worth{}
 	for i, r := range t.proof.Readings {
-		if r.Unit == prove.Seen || slices.ContainsFunc(now.taken, func(e read) bool { return e.i == i }) {
+		before := slices.IndexFunc(now.taken, func(e read) bool { return e.i == i })
+		if r.Unit == prove.Seen || before >= 0 && now.taken[before].again {
 			continue
 		}
 		parcels := parcels(humps[i], jumping[i])
 		m := Minutes(r, was)
-		if gain := (1 - none) * tells(parcels, before); worthIt(gain, m) > leastTells {
+		if gain := (1 - none) * tells(parcels, unsure); worthIt(gain, m) > leastTells {
 			one := t.reads(r, m)
-			one.Tells, one.Means = told(gain/before), t.means(r, parcels, groups)
+			one.Tells, one.Means, one.Again = told(gain/unsure), t.means(r, parcels, groups), before >= 0
 			all = append(all, worth{one, ranked(worthIt(gain, m))})
 		}
 	}
@@ -97,13 +99,44 @@ func (t *Trace) next(posts []post, now era, b Belief) (list []NextTest, act stri
 			list = append(list, w.NextTest)
 		}
 	}
-	if len(b.Suspects) > 0 && (b.Suspects[0].Share >= enough || len(list) == 0) {
+	if len(b.Suspects) > 0 && (b.Suspects[0].Share >= enough || len(list) == 0) && !t.seenInVain(b.Suspects[0], now) {
 		act = b.Suspects[0].ID
 	}
 	if list == nil {
 		list = []NextTest{}
 	}
 	return list, act
+}
+
+// onceMore are the readings that are more likely slips than not, and that were taken once: they are taken again before all else.
+func (t *Trace) onceMore(posts []post, now era) (list []NextTest) {
+	was := ""
+	if n := len(now.taken); n > 0 {
+		was = t.proof.Readings[now.taken[n-1].i].Station
+	}
+	for a, r := range now.taken {
+		if !r.again && doubtOf(posts, a) > 0.5 {
+			one := t.reads(t.proof.Readings[r.i], Minutes(t.proof.Readings[r.i], was))
+			one.Again = true
+			list = append(list, one)
+		}
+	}
+	return list
+}
+
+// doubtOf is how likely a reading that was taken is a slip.
+func doubtOf(posts []post, a int) (doubt float64) {
+	for _, p := range posts {
+		if a < len(p.slips) && p.slips[a] {
+			doubt += p.share
+		}
+	}
+	return doubt
+}
+
+// seenInVain says whether every place of a suspect was looked at as often as anybody looks.
+func (t *Trace) seenInVain(s Suspect, now era) bool {
+	return !slices.ContainsFunc(s.Places, func(at string) bool { return now.lookedAt(at) < mostLooks })
 }
 
 // asks says whether two readings may come to the same, and mean the same: then the better one is enough.

@@ -52,6 +52,19 @@ func shares(b trace.Belief) (line string) {
 	return line
 }
 
+// seenAt is what somebody finds who looks at a place.
+func seenAt(left []prove.Sized, place string, r *rand.Rand) (found string) {
+	for _, f := range left {
+		switch {
+		case f.At == place && seen(f.Kind, r):
+			found = f.ID
+		case slices.Contains(f.Blows, place) && seen(fault.Blown, r):
+			found = trace.BlownAt(place)
+		}
+	}
+	return found
+}
+
 // mendBoth traces and mends until nothing is complained of, within fourteen tests.
 func mendBoth(t *testing.T, v vehicle, seed uint64, a, b prove.Sized, r *rand.Rand) bool {
 	t.Helper()
@@ -80,7 +93,7 @@ func mendBoth(t *testing.T, v vehicle, seed uint64, a, b prove.Sized, r *rand.Ra
 				t.Logf("   after %+v", e.Seen[last])
 			}
 		}
-		if bel.Act != "" || len(bel.Next) == 0 {
+		if bel.Found != "" || bel.Act != "" || len(bel.Next) == 0 {
 			if len(bel.Suspects) == 0 || mends > 5 {
 				return false
 			}
@@ -96,11 +109,17 @@ func mendBoth(t *testing.T, v vehicle, seed uint64, a, b prove.Sized, r *rand.Ra
 				mended = true
 				break
 			}
+			if !mended && bel.Found != "" { // a fuse that blows again
+				e.Seen = append(e.Seen, trace.Observed{Mended: bel.Found}, trace.Observed{Symptom: "blows"})
+				tests++
+				continue
+			}
 			if !mended { // nothing is wrong there: it was looked at
 				for _, s := range bel.Suspects[:1] {
 					for _, id := range s.Faults {
 						at := slices.IndexFunc(fault.Of(v.v.Design), func(f fault.Fault) bool { return f.ID == id })
-						e.Seen = append(e.Seen, trace.Observed{Look: fault.Of(v.v.Design)[at].At})
+						place := fault.Of(v.v.Design)[at].At
+						e.Seen = append(e.Seen, trace.Observed{Look: place, Found: seenAt(left, place, r)})
 					}
 				}
 				tests++
@@ -125,13 +144,7 @@ func mendBoth(t *testing.T, v vehicle, seed uint64, a, b prove.Sized, r *rand.Ra
 			continue
 		}
 		if n.Look {
-			found := ""
-			for _, f := range left {
-				if f.At == n.ID && r.Float64() < 0.8 {
-					found = f.ID
-				}
-			}
-			e.Seen = append(e.Seen, trace.Observed{Look: n.ID, Found: found})
+			e.Seen = append(e.Seen, trace.Observed{Look: n.ID, Found: seenAt(left, n.ID, r)})
 			continue
 		}
 		reading, _ := v.tr.Reading(n.ID)

@@ -12,6 +12,7 @@ type Made struct {
 	Cuts    []harness.Cut    `json:"cuts"`
 	Parts   harness.List     `json:"parts"`
 	Drawing harness.Drawing  `json:"drawing"`
+	Folded  harness.Drawing  `json:"folded" doc:"The drawing with all loads as one"`
 	Steps   []procedure.Step `json:"steps"`
 	Hours   float64          `json:"hours" doc:"What the steps take together"`
 
@@ -23,6 +24,6 @@ type Made struct {
 
 // Make is a pack as the screens show it.
 func Make(p pack.Pack) Made {
-	return Made{Wires: p.Leads, Cuts: p.Cuts, Parts: p.Parts, Drawing: p.Drawing, Steps: p.Steps, Hours: p.Hours,
+	return Made{Wires: p.Leads, Cuts: p.Cuts, Parts: p.Parts, Drawing: p.Drawing, Folded: p.Folded, Steps: p.Steps, Hours: p.Hours,
 		Schedule: p.Schedule, Days: procedure.Days(p.Schedule), Waits: p.Waits, BeforeTrades: procedure.BeforeTrades(p.Steps)}
 }

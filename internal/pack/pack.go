@@ -40,6 +40,7 @@ type Pack struct {
 	Cuts     []harness.Cut
 	Parts    harness.List
 	Drawing  harness.Drawing
+	Folded   harness.Drawing // with all loads as one
 	Steps    []procedure.Step
 	Hours    float64
 	Schedule []procedure.Slot
@@ -78,7 +79,7 @@ func New(d *design.Design, own Workshop) Pack {
 		Waits:    procedure.Waits(steps, leads, list), Revision: "draft", Paper: settings.Paper, Units: settings.Units,
 		Dates: settings.Dates, Document: doc, Plan: p, Modes: table, Found: found,
 		Leads: leads, Cuts: cuts,
-		Parts: list, Drawing: harness.Draw(&p.System, Loads(p)), Steps: steps, Hours: procedure.Hours(steps)}
+		Parts: list, Drawing: harness.Draw(&p.System, Loads(p)), Folded: harness.Draw(&p.System, asOne(p)), Steps: steps, Hours: procedure.Hours(steps)}
 }
 
 // Loads are the loads of a plan as the drawing shows them.
@@ -93,6 +94,19 @@ func Loads(p plan.Plan) []harness.Load {
 			branchFuse(l.Count*l.Amps)})
 	}
 	return loads
+}
+
+// asOne are the loads of a plan as one, where there are several.
+func asOne(p plan.Plan) []harness.Load {
+	each := Loads(p)
+	if len(each) < 2 {
+		return each
+	}
+	amps := 0.0
+	for _, l := range p.Needs.Loads {
+		amps += l.Count * l.Amps
+	}
+	return []harness.Load{{ID: "loads", Name: unit.Text(float64(len(each)), "loads", 0), Rating: unit.Text(amps, "A", 1) + " if all are on"}}
 }
 
 // branchFuse is the lowest fuse that carries a load, for its branch of the fuse box; the

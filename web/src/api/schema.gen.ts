@@ -3881,6 +3881,8 @@ export interface components {
             /** Format: int64 */
             days: number;
             drawing: components["schemas"]["Drawing"];
+            /** @description The drawing with all loads as one */
+            folded: components["schemas"]["Drawing"];
             /**
              * Format: double
              * @description What the steps take together
@@ -4203,6 +4205,8 @@ export interface components {
             token: string;
         };
         NextTest: {
+            /** @description It was read before, and that may have been a slip */
+            again: boolean;
             /** @description The reading, or the part that is looked at */
             id: string;
             /** @description What is live there, and how it is touched */
@@ -5708,6 +5712,8 @@ export interface components {
             bypass: components["schemas"]["TemporaryBypass"];
             /** @description Readings that are more likely slips than not, by id: take them again */
             doubted: string[];
+            /** @description What a look found and nobody mended: it is mended before all else */
+            found?: string;
             /** @description What nobody knows of it as it was found */
             missing: string[];
             /** @description Tests, the best first; none where a look at the first suspect costs less */
@@ -6091,6 +6097,8 @@ export interface components {
             w: number;
             /** Format: double */
             x: number;
+            /** Format: double */
+            y: number;
         };
     };
     responses: never;

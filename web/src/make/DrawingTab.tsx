@@ -1,5 +1,6 @@
 import { Button } from "@mantine/core";
 import { useParams } from "@tanstack/react-router";
+import { useState } from "react";
 
 import type { Schemas } from "../api/client";
 import { useJob } from "../job/JobContext";
@@ -29,10 +30,12 @@ export function DrawingTab() {
   const { id = "" } = useParams({ strict: false });
   const job = useJob();
   const picked = job.thing;
-  const drawing = asked.answer?.drawing;
+  const [unfolded, unfold] = useState(false);
+  const drawing = asked.answer?.[unfolded ? "drawing" : "folded"];
   const look = usePanZoom(drawing?.w ?? 1, drawing?.h ?? 1);
   if (!asked.answer || !drawing) return <Wait asked={asked} what="Drawing" />;
   const { wires } = asked.answer;
+  const folds = asked.answer.folded.parts.length < asked.answer.drawing.parts.length;
   const near = litBy(job.plan, picked);
   const pick = (of: string) => !look.hasDragged() && job.pick(of === picked ? null : of);
   return (
@@ -47,6 +50,11 @@ export function DrawingTab() {
         <Button size="compact-md" variant="default" disabled={isWhole(look.view, look.of)} onClick={look.all}>
           The whole
         </Button>
+        {folds && (
+          <Button size="compact-md" variant="default" aria-pressed={unfolded} onClick={() => unfold(!unfolded)}>
+            {unfolded ? "All loads as one" : "Each load"}
+          </Button>
+        )}
         <a href={`/api/jobs/${id}/drawing.svg`}>This drawing as SVG, as it is saved</a>
         <span className="soft">What is picked here is picked in the lists, on the section and among the steps, and the other way round.</span>
       </p>

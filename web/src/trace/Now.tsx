@@ -12,6 +12,7 @@ import { TextButton } from "../ui/TextButton";
 import { Waiting } from "../ui/Wait";
 import { helped, stayed, well, type Case } from "./cases";
 import { complaintOf } from "./TraceSheet";
+import { Mend } from "./Suspects";
 import css from "./trace.module.css";
 import type { Test, Traced, useTrace } from "./useTrace";
 
@@ -25,6 +26,7 @@ interface Props {
 export function Now({ trace, found, of }: Props) {
   const installs = useMay()("install");
   const [chosen, choose] = useState("");
+  const first = found.suspects.find((s) => s.id === found.found);
   const act = found.suspects.find((s) => s.id === found.act);
   const place = act && !found.next.some((n) => n.id === chosen) ? found.places.find((p) => act.places.includes(p.id)) : undefined;
   const test = found.next.find((n) => n.id === chosen) ?? found.next[0];
@@ -39,6 +41,13 @@ export function Now({ trace, found, of }: Props) {
       {mended && <Mended trace={trace} found={found} />}
       {trace.old ? (
         <Waiting what="Working out what tells most" />
+      ) : first ? (
+        <article className={css.one}>
+          <h2>Mend first: {first.says}</h2>
+          <p className={css.where}>{first.mend}.</p>
+          <p className="soft">What was found is mended before anything else is measured; then the rest is judged again.</p>
+          {installs && <Mend suspect={first} trace={trace} />}
+        </article>
       ) : place && act ? (
         <article className={css.one}>
           <h2>Look now: {place.name}</h2>
@@ -112,7 +121,7 @@ function One({ test, trace, found, installs }: { test: Test; trace: Props["trace
 }
 
 /** asked is what a test asks, in a few words. */
-const asked = (n: Test) => (n.look ? `Look at ${n.what}` : n.swap ? `Try another ${n.what}` : n.what);
+const asked = (n: Test) => (n.look ? `Look at ${n.what}` : n.swap ? `Try another ${n.what}` : n.again ? `Once more, as it may have been a slip: ${n.what}` : n.what);
 
 /** Swapped is what came of another part in a part's place. */
 function Swapped({ trace, test }: { trace: Props["trace"]; test: Test }) {

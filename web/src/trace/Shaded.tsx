@@ -23,7 +23,7 @@ export function Shaded({ found }: { found: Traced }) {
     <section className={css.shaded} aria-label="Where the fault may be">
       <h2>Where the fault may be</h2>
       <div role="region" aria-label="Drawing, what may be wrong shaded" tabIndex={0}>
-        <Painted drawing={asked.answer.drawing} lit={new Set()} pick={(of) => job.pick(of)} suspected={suspected} />
+        <Painted drawing={asked.answer.folded} lit={new Set()} pick={(of) => job.pick(of)} suspected={suspected} />
       </div>
       <p className="soft">The thicker, the likelier: {named.slice(0, 5).join(", ")}.</p>
     </section>

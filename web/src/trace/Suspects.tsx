@@ -22,7 +22,7 @@ export function Suspects({ trace, found, of }: { trace: ReturnType<typeof useTra
               <b>{[s.says, ...s.or].join("; or ")}</b>
               <p>{s.mend}.</p>
               {s.endangers && <p className={css.danger}>Danger: {s.endangers}.</p>}
-              {installs && !of.closed && s.share >= mendsFrom && <Mend suspect={s} trace={trace} />}
+              {installs && !of.closed && s.share >= mendsFrom && s.id !== found.found && <Mend suspect={s} trace={trace} />}
             </div>
           </li>
         ))}
@@ -45,7 +45,7 @@ export function Suspects({ trace, found, of }: { trace: ReturnType<typeof useTra
 }
 
 /** Mend says that a fault was mended; of several, each by itself. */
-function Mend({ suspect: s, trace }: { suspect: Suspect; trace: ReturnType<typeof useTrace> }) {
+export function Mend({ suspect: s, trace }: { suspect: Suspect; trace: ReturnType<typeof useTrace> }) {
   return (
     <div className={css.row}>
       {s.faults.map((f) => (

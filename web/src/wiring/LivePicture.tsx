@@ -9,7 +9,7 @@ export function LivePicture({ live, says }: { live: string[]; says: string }) {
   const asked = useMade();
   const job = useJob();
   if (!asked.answer) return <Wait asked={asked} what="Drawing" />;
-  const { drawing, wires } = asked.answer;
+  const { folded: drawing, wires } = asked.answer;
   const on = new Set(live.includes(drawing.auxBattery) ? [...live, ...drawing.withAux] : live);
   const named = wires.filter((w) => on.has(w.id)).map((w) => w.number);
   return (
