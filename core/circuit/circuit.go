@@ -72,6 +72,7 @@ type tap struct {
 type hung struct {
 	name        string
 	plus, minus system.Terminal
+	at          [2]network.Point // the same
 	amps        *float64
 	n           float64 // the voltage of its side / 12 V
 }

@@ -4,9 +4,8 @@ import "epitrope/core/day"
 
 // dims puts the loads off that are left with volts that nothing works at, and says whether there was one.
 func (l *Circuit) dims() (any bool) {
-	solved := l.solver.Solution()
 	for _, h := range l.hang {
-		if *h.amps > 0 && Had(solved.Across(h.plus.Node(), h.minus.Node())) < day.DarkV*h.n {
+		if *h.amps > 0 && l.solver.At(h.at[0])-l.solver.At(h.at[1]) < day.DarkV*h.n {
 			*h.amps, any = 0, true
 			l.Dark = append(l.Dark, h.name)
 		}

@@ -33,14 +33,18 @@ func (l *Circuit) grip(c *network.Circuit) {
 		h.amps = map[string]*float64{Vehicle: &l.vehicle.Amps, House: &l.house.Amps}[h.name]
 	}
 	for i := range l.taps {
-		l.taps[i].load = s.CurrentLoad(l.taps[i].name)
-		l.hang = append(l.hang, hung{l.taps[i].name, l.taps[i].plus, l.taps[i].minus, &l.taps[i].load.Amps, l.taps[i].n})
+		of := &l.taps[i]
+		of.load = s.CurrentLoad(of.name)
+		l.hang = append(l.hang, hung{name: of.name, plus: of.plus, minus: of.minus, amps: &of.load.Amps, n: of.n})
 	}
 	l.hang = slices.DeleteFunc(l.hang, func(h hung) bool { return h.amps == nil })
 	if c := l.charger; c != nil {
 		beside := s.CurrentLoad(Feed)
-		l.hang = append(l.hang, hung{Feed, system.Terminal{Component: c.at.ID, Terminal: "30"}, system.Terminal{Component: c.at.ID,
-			Terminal: "31"}, &beside.Amps, l.n})
+		l.hang = append(l.hang, hung{name: Feed, plus: system.Terminal{Component: c.at.ID, Terminal: "30"},
+			minus: system.Terminal{Component: c.at.ID, Terminal: "31"}, amps: &beside.Amps, n: l.n})
+	}
+	for i, h := range l.hang {
+		l.hang[i].at = [2]network.Point{s.Point(h.plus.Node()), s.Point(h.minus.Node())}
 	}
 	for _, e := range c.Elements {
 		switch e := e.(type) {

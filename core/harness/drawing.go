@@ -109,6 +109,7 @@ const (
 	boxW, barW     = 7, 3
 	earthW, earthH = 4, 4
 	laneGap        = 9
+	lastGap        = 4 // … below the last row of a band
 	titleGap       = 3 // above a band, for its name
 	bandGap        = 3 // between bands, for the wires that go from one to the other
 	linkGap        = 13

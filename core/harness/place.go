@@ -293,7 +293,11 @@ const manyLoads = 16
 func (n *net) place(slots []slot) (w, h int) {
 	top := margin + titleGap
 	n.below = 0
-	for band := range n.wrap(slots) {
+	bands, spare := n.wrap(slots), 0
+	if bands > 1 {
+		spare = laneGap - lastGap // it is read whole: no room is given away
+	}
+	for band := range bands {
 		if band > 0 {
 			top = h + bandGap + titleGap
 			n.below = h + bandGap
@@ -312,7 +316,7 @@ func (n *net) place(slots []slot) (w, h int) {
 			}
 			w, h = max(w, p.x+p.w), max(h, p.y+p.h)
 		}
-		h = max(h, y[rows])
+		h = max(h, y[rows]-spare)
 	}
 	return w + margin + laneGap, h + margin
 }

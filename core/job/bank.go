@@ -22,8 +22,8 @@ const MostInBank = 4
 // bankFields are those of its rows.
 var bankFields = []Field{
 	{Path: "bank.*.chemistry", Label: "Battery of the bank", Kind: Choice, Choices: chemistries()},
-	{Path: "bank.*.ah", Label: "Its capacity", Kind: Number, Unit: "Ah", Min: 5, Max: 1000, dim: chargeAt},
-	{Path: "bank.*.ageYears", Label: "It is", Kind: Number, Unit: "years", Max: 20, Digits: 1, dim: plain(unit.Years)},
+	{Path: "bank.*.ah", Label: "This battery's capacity", Kind: Number, Unit: "Ah", Min: 5, Max: 1000, dim: chargeAt},
+	{Path: "bank.*.ageYears", Label: "This battery is", Kind: Number, Unit: "years", Max: 20, Digits: 1, dim: plain(unit.Years)},
 }
 
 // BankFact is a battery of a bank.

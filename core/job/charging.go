@@ -57,7 +57,7 @@ func sourceFields(section, its, the string) []Field {
 var chargingFields = slices.Concat([]Field{
 	{Path: "mains.outputA", Label: "Mains charger gives", Kind: Number, Unit: "A", Min: 0.5, Max: 200, Digits: 1, dim: current, Part: "aux",
 		Example: "20 A"},
-	{Path: "mains.generatorW", Label: "It is also fed by a generator of", Kind: Number, Unit: "W", Max: 20000, dim: power, Part: "aux",
+	{Path: "mains.generatorW", Label: "A generator feeds it too, of", Kind: Number, Unit: "W", Max: 20000, dim: power, Part: "aux",
 		Example: "1000 W"}},
 	sourceFields("mains", "Mains charger", "the mains charger"),
 	sourceFields("solar", "Solar regulator", "the solar regulator"), monitorFields)

@@ -13,7 +13,7 @@ type JointMeasured struct {
 
 // jointFields are the fields of a joint.
 var jointFields = []Field{
-	{Path: "joints.*.mV", Label: "It loses", Kind: Number, Unit: "mV", Max: 5000, Digits: 1, dim: millivolts,
+	{Path: "joints.*.mV", Label: "The joint loses", Kind: Number, Unit: "mV", Max: 5000, Digits: 1, dim: millivolts,
 		Example: "60 mV"},
 	{Path: "joints.*.atA", Label: "… at", Kind: Number, Unit: "A", Min: 0.5, Max: 2000, Digits: 1, dim: current,
 		Example: "40 A"},

@@ -9,7 +9,7 @@ import (
 var machineFields = []Field{
 	{Path: "alternator.machine", Label: "The vehicle's side is fed by", Kind: Choice, Part: "alternator", Choices: []Option{
 		{"alternator", "an alternator"}, {ByConverter, "a converter, from a traction battery or another voltage"}}},
-	{Path: "alternator.idleA", Label: "It gives at idle, hot", Kind: Number, Unit: "A", Min: 1, Max: 600, dim: current, Part: "alternator",
+	{Path: "alternator.idleA", Label: "Output at idle, hot", Kind: Number, Unit: "A", Min: 1, Max: 600, dim: current, Part: "alternator",
 		Example: "70 A"},
 	{Path: "alternator.idleV", Label: "Charging voltage at idle", Kind: Number, Unit: "V", Min: 8, Max: 16, Digits: 2, PerSystem: true,
 		dim: tension, Part: "alternator", Example: "13.6 V"},

@@ -37,10 +37,10 @@ var tapFields = []Field{
 	{Path: "taps.*.at", Label: "At the coupling's", Kind: Choice, Choices: []Option{{TapStart, "start side"}, {TapAux, "aux side"}}},
 	{Path: "taps.*.amps", Label: "Draws at most", Kind: Number, Unit: "A", Min: 0.1, Max: 400, Digits: 1, dim: current},
 	{Path: "taps.*.hours", Label: "Hours a day", Kind: Number, Unit: "h", Max: 24, Digits: 2, dim: hours},
-	{Path: "taps.*.when", Label: "It may be on", Kind: Choice, Choices: []Option{{"always", "always"},
+	{Path: "taps.*.when", Label: "The load may be on", Kind: Choice, Choices: []Option{{"always", "always"},
 		{WhileRunning, "while the engine runs"}}},
 	{Path: "taps.*.fused", Label: "With a fuse of its own", Kind: Choice, Choices: yesNo},
-	{Path: "taps.*.longM", Label: "Its lead, one way", Kind: Number, Unit: "m", Min: 0.05, Max: 15, Digits: 2, dim: length},
+	{Path: "taps.*.longM", Label: "The load's lead, one way", Kind: Number, Unit: "m", Min: 0.05, Max: 15, Digits: 2, dim: length},
 }
 
 // TapFact is one of them with its defaults filled in.

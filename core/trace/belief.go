@@ -123,6 +123,7 @@ func (t *Trace) putFound(b *Belief, posts []post, now era) {
 			first = b.Suspects[at]
 			b.Suspects = slices.Delete(b.Suspects, at, at+1)
 		}
+		first.Share = max(first.Share, 1-foundWrong)
 		b.Suspects = slices.Insert(b.Suspects, 0, first)
 		b.Suspects = b.Suspects[:min(mostShown, len(b.Suspects))]
 		return

@@ -8,9 +8,9 @@ test("a run from a body-builder's stud, and what hangs on it, is asked, drawn, j
   await page.goto(`${section}/survey`);
   await page.getByRole("button", { name: "How the run is put together" }).click();
   const group = page.getByRole("region", { name: "How the run is put together", exact: true });
-  await expect(group.getByLabel("Its maker allows")).toHaveCount(0);
+  await expect(group.getByLabel("The feed's maker allows")).toHaveCount(0);
   await group.getByText("a body-builder's stud or socket").click();
-  await group.getByLabel("Its maker allows").fill("20 A");
+  await group.getByLabel("The feed's maker allows").fill("20 A");
   await group.getByRole("group", { name: "The stud is live" }).getByText("always", { exact: true }).click();
   await accessible(page);
   await saved(page);
@@ -19,7 +19,7 @@ test("a run from a body-builder's stud, and what hangs on it, is asked, drawn, j
   await page.goto(section);
   await expect(body).toContainText("and 20 A is what its maker allows");
   await page.goto(`${section}/survey`);
-  await group.getByLabel("Its maker allows").fill("180 A");
+  await group.getByLabel("The feed's maker allows").fill("180 A");
   await group.getByRole("button", { name: /^Add a fuse block/ }).click();
   await group.getByLabel("Draws at most").fill("10 A");
   await saved(page);

@@ -16,7 +16,7 @@ test("extras are parts of the circuit: what is asked follows what is fitted, and
 
   const disconnect = page.getByRole("region", { name: "Low-voltage disconnect Q3", exact: true });
   await disconnect.getByText("yes", { exact: true }).click();
-  await disconnect.getByLabel("It opens below").fill("12.2");
+  await disconnect.getByLabel("The low-voltage disconnect opens below").fill("12.2");
   await disconnect.getByLabel("… and closes again above").fill("12.2 V");
   await expect(disconnect).toContainText("on and off without end");
   await disconnect.getByLabel("… and closes again above").fill("12.8 V");

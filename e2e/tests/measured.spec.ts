@@ -10,8 +10,8 @@ test("a relay's thresholds, typed from its label, change what is said of its cha
   await part(page, "coupling").click();
   await expect(panel).toContainText("relay.chatter");
   await panel.getByText("As its label says, or as measured").click();
-  await expect(panel.getByLabel("It joins above, at 12 V")).toHaveAttribute("placeholder", "assumed 13.3 V");
-  await panel.getByLabel("It joins above, at 12 V").fill("12.9");
+  await expect(panel.getByLabel("The relay joins above, at 12 V")).toHaveAttribute("placeholder", "assumed 13.3 V");
+  await panel.getByLabel("The relay joins above, at 12 V").fill("12.9");
   await panel.getByLabel("… and parts below, at 12 V").fill("11,8 V");
   await expect(panel).not.toContainText("relay.chatter");
   await saved(page);
@@ -25,7 +25,7 @@ test("a joint measured at 60 mV and 40 A moves the grade line, and is named", as
   const panel = page.locator("[data-panel]");
   await panel.getByText("The joints here, as measured").click();
   const before = await line();
-  await panel.getByLabel("It loses").first().fill("60");
+  await panel.getByLabel("The joint loses").first().fill("60");
   await expect(panel.locator("..")).toBeAttached();
   await expect(page.getByRole("region", { name: "Notes" })).toContainText("was measured, and not at what current");
   expect(await line()).toBe(before);

@@ -59,7 +59,7 @@ test("a device card made from scratch is used", async ({ page }) => {
   await page.getByRole("tab", { name: "Settings" }).click();
   await page.getByLabel("Charger's card").fill("Bench box 30");
   await page.getByLabel("Charger's card").blur();
-  await page.getByRole("group", { name: "It is set by" }).getByText("a mode button held").click();
+  await page.getByRole("group", { name: "The charger is set by" }).getByText("a mode button held").click();
   await page.getByRole("button", { name: "Add a setting" }).click();
   const row = page.locator("[data-list=settings]").first();
   await row.getByLabel("Setting").fill("amber");

@@ -106,7 +106,7 @@ func asOne(p plan.Plan) []harness.Load {
 	for _, l := range p.Needs.Loads {
 		amps += l.Count * l.Amps
 	}
-	return []harness.Load{{ID: "loads", Name: unit.Text(float64(len(each)), "loads", 0), Rating: unit.Text(amps, "A", 1) + " if all are on"}}
+	return []harness.Load{{ID: "loads", Name: unit.Text(float64(len(each)), "loads", 0), Rating: unit.Text(amps, "A", 1) + " in all"}}
 }
 
 // branchFuse is the lowest fuse that carries a load, for its branch of the fuse box; the

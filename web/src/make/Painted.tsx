@@ -20,7 +20,7 @@ interface Props {
 /** Painted paints the shapes that were laid out; nothing is placed here. */
 export function Painted({ drawing, lit, pick, view = whole(drawing.w, drawing.h), suspected, live, says = "Wiring drawing; the list below reads it in order" }: Props) {
   return (
-    <svg className={cx(css.wiring, lit.size > 0 && css.picking, live && css.lives)} viewBox={`${view.x} ${view.y} ${view.w} ${view.h}`} role="img" aria-label={says}>
+    <svg className={cx(css.wiring, lit.size > 0 && css.picking, live && css.lives)} viewBox={`${view.x} ${view.y} ${view.w} ${view.h}`} role="img" aria-label={says} style={{ "--wide": drawing.w / drawing.h } as React.CSSProperties}>
       {drawing.shapes.map((s, i) => {
         const at = s.at;
         const isLit = s.of !== undefined && lit.has(s.of);
