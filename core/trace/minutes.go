@@ -21,6 +21,9 @@ const (
 	moving    = 1.5 // leads moved, one after the other, with somebody at the clamp
 )
 
+// cooling is how long it takes until what got warm is cold again. Source: from memory.
+const cooling = 45.0
+
 // handling is what any test takes besides: walking there, writing it down. Source: from memory.
 const handling = 2.5
 
@@ -41,6 +44,9 @@ func Minutes(r prove.Reading, was string) float64 {
 	}
 	if r.Station != was {
 		m += stationMinutes[r.Station]
+	}
+	if r.Station == prove.FastIdle && (was == prove.Warm || was == prove.Full) {
+		m += cooling
 	}
 	return m
 }
