@@ -120,7 +120,9 @@ func printBelief(out io.Writer, b trace.Belief) {
 		if n.Swap {
 			what = "try " + what
 		}
-		if n.Look {
+		if n.ID == trace.Warmth {
+			what = "feel " + what
+		} else if n.Look {
 			what = "look at " + what
 		}
 		if n.Again {

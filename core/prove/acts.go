@@ -47,6 +47,7 @@ func acts(d *design.Design, s Station) []Reading {
 		b.volts("start-loaded", "Start battery, loaded", term("start", "30"), term("start", "31"))
 		b.volts("aux-loaded", "Aux battery, loaded", term("aux", "30"), term("aux", "31"))
 	case Warm:
+		b.warm()
 		for _, at := range stationed(d, FastIdle) {
 			if at.Unit != Seen {
 				at.ID, at.What = at.ID+warmly, at.What+", all warm"

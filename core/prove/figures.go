@@ -92,15 +92,13 @@ func (b *lister) warmest() {
 		Range: "thermometer or the back of a hand", figure: warmest})
 }
 
-func warmest(_ *Proof, at Moment) (k float64, never bool) {
+func warmest(p *Proof, at Moment) (k float64, never bool) {
 	for _, w := range at.Sys.Wires {
-		if w.Role != system.Feed && w.Role != system.Return {
-			continue
+		if w.Role == system.Feed || w.Role == system.Return {
+			k = max(k, p.warmer(at, w.ID))
 		}
-		amps := circuit.Had(at.Solved.Through(w.ID))
-		k = max(k, amps*amps*max(w.Joint.From, w.Joint.To)*jointKPerW)
 	}
-	return min(k, 400), false
+	return min(k, mostK), false
 }
 
 // profile is what a charger holds once the battery is full.

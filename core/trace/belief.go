@@ -50,7 +50,7 @@ type post struct {
 const (
 	noneSlip = 0.5
 	noneOwn  = 0.3
-	noneCost = 1.5
+	noneCost = 4.5
 	noneSeen = 0.15
 )
 

@@ -96,6 +96,13 @@ func look(t *testing.T, v vehicle, most int, r *rand.Rand, log bool) (out traced
 			e.Seen = append(e.Seen, trace.Observed{Swap: n.ID, Helped: helped})
 			continue
 		}
+		if n.ID == trace.Warmth {
+			e.Seen = append(e.Seen, felt(n, v.tr, v.reads))
+			if log {
+				t.Logf("   warmest: %s", e.Seen[len(e.Seen)-1].Found)
+			}
+			continue
+		}
 		if n.Look {
 			e.Seen = append(e.Seen, looks(n.ID, truth, r))
 			if log {
@@ -140,6 +147,18 @@ func looks(at string, truth *fault.Fault, r *rand.Rand) trace.Observed {
 		return trace.Observed{Look: at, Found: trace.BlownAt(at)}
 	}
 	return trace.Observed{Look: at}
+}
+
+// felt is which place somebody feels to be the warmest.
+func felt(n trace.NextTest, tr *trace.Trace, reads func(prove.Reading) (float64, bool)) trace.Observed {
+	most, at := 12.0, ""
+	for _, id := range n.Places {
+		r, _ := tr.Reading("warm-" + id)
+		if k, _ := reads(r); k > most {
+			most, at = k, id
+		}
+	}
+	return trace.Observed{Look: trace.Warmth, Found: at}
 }
 
 // jumping is what is entered of a reading that comes to no stand: with the most that it shows, where it shows anything.

@@ -32,8 +32,8 @@ type Observed struct {
 	Symptom string `json:"symptom,omitempty" doc:"What somebody complains of, by its id"`
 	Reading string `json:"reading,omitempty" doc:"A reading, by its id"`
 	Entry   string `json:"entry,omitempty" doc:"Of a reading: as it was entered, “12.61 V”, or “jumps”"`
-	Look    string `json:"look,omitempty" doc:"A part or wire that was looked at, by its id"`
-	Found   string `json:"found,omitempty" doc:"Of a look: the fault that was found, by its id; empty where all is well there"`
+	Look    string `json:"look,omitempty" doc:"A part or wire that was looked at, by its id; or “warmth”"`
+	Found   string `json:"found,omitempty" doc:"Of a look: the fault that was found, by its id; empty where all is well there. Of warmth: the place that is the warmest"`
 	Swap    string `json:"swap,omitempty" doc:"A part that another, known to be good, was put in place of for a try, by its id"`
 	Helped  bool   `json:"helped,omitempty" doc:"Of such a try: what was complained of was gone with it"`
 	Mended  string `json:"mended,omitempty" doc:"A fault that was mended, by its id: what stands before it was with it"`
@@ -85,6 +85,7 @@ type era struct {
 	taken    []read
 	looks    []look
 	swaps    []swap
+	warmest  *string // the place whose joint was the warmest, "" where none was; nil where nobody felt
 	symptoms []symptom
 	years    *float64 // that it has been in use; nil where nobody knows
 	with     []string // faults that were mended since
@@ -149,6 +150,10 @@ func (t *Trace) eras(e Evidence) (list []era, wrong []Unusable) {
 			now.taken = append(now.taken, r)
 		case s.Look != "":
 			switch {
+			case s.Look == Warmth && s.Found != "" && !t.isPlace(s.Found):
+				put(k, "found", s.Found, "a part or wire of this installation, by its id, or nothing where none is warm")
+			case s.Look == Warmth:
+				now.warmest = &s.Found
 			case !t.isPlace(s.Look):
 				put(k, "look", s.Look, "a part or wire of this installation, by its id")
 			case s.Found != "" && t.index(s.Found) < 0:

@@ -102,7 +102,7 @@ func (t *Trace) weigh(s *suspect, e era, slip float64, d depth) fit {
 			f.log += math.Log(max(sum, 1e-3))
 		}
 	}
-	f.log += s.handled(e)
+	f.log += s.handled(e) + t.felt(s, f.sizes, e, d)
 	return f
 }
 

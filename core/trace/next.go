@@ -14,6 +14,7 @@ type NextTest struct {
 	Look    bool          `json:"look" doc:"It is looked at, not measured"`
 	Swap    bool          `json:"swap" doc:"Another part is tried in its place"`
 	Again   bool          `json:"again" doc:"It was read before, and that may have been a slip"`
+	Places  []string      `json:"places,omitempty" doc:"Of a look that compares places: which, by their ids"`
 	What    string        `json:"what"`
 	Where   string        `json:"where"`
 	Station string        `json:"station,omitempty" doc:"What the vehicle is to be meanwhile"`
@@ -86,7 +87,11 @@ func (t *Trace) next(posts []post, now era, b Belief) (list []NextTest, act stri
 			all = append(all, worth{one, ranked(worthIt(gain, m))})
 		}
 	}
-	for _, l := range append(t.lookedAt(groups, now, none), t.swaps(groups, now, none)...) {
+	besides := append(t.lookedAt(groups, now, none), t.swaps(groups, now, none)...)
+	if l, ok := t.feel(groups, now, none, was); ok {
+		besides = append(besides, l)
+	}
+	for _, l := range besides {
 		gain := tells(l.parcels, with)
 		if each := worthIt(gain, l.test.Minutes); each > leastTells {
 			l.test.Tells = told(gain / with)

@@ -5,6 +5,7 @@ import (
 	"slices"
 
 	"epitrope/core/fault"
+	"epitrope/core/prove"
 )
 
 // Symptom is what an owner complains of, in their words.
@@ -23,6 +24,7 @@ type symptom struct {
 	also     func(value, sound float64, jumps bool) float64
 	kinds    []fault.Kind // … or of what is seen with these faults alone
 	when     fault.When   // … or with those that are there then
+	warm     bool         // all is warm when it is noticed
 }
 
 // A complaint is seldom made for nothing, and seldom always made. Source: from memory.
@@ -88,7 +90,7 @@ var symptoms = []symptom{
 			}
 			return seldom
 		}},
-	{id: "stops-warm", says: "It charges at first, and no more after half an hour", reading: "charge", when: fault.ByHeat,
+	{id: "stops-warm", warm: true, says: "It charges at first, and no more after half an hour", reading: "charge", when: fault.ByHeat,
 		likely: func(_, _ float64, _ bool) float64 { return seldom }},
 	{id: "start-flat", says: "The start battery is flat after some days parked", reading: "drain", likely: above(0.15)},
 	{id: "house-flat", says: "The house battery is low each morning, with little used", reading: "aux-rest", likely: below(0.5),
@@ -98,7 +100,7 @@ var symptoms = []symptom{
 	{id: "lamp", says: "The charge lamp is on, or the vehicle's own battery is low while driving", reading: "start-running",
 		likely: below(0.7)},
 	{id: "too-high", says: "The house battery smells, gasses or is warm when charged", reading: "profile", likely: above(0.25)},
-	{id: "hot", says: "Something near a cable or a fuse gets hot, or smells", reading: "warmest", likely: above(12)},
+	{id: "hot", warm: true, says: "Something near a cable or a fuse gets hot, or smells", reading: "warmest", likely: above(12)},
 	{id: "blows", says: "A fuse blows, and so does the next", kinds: []fault.Kind{fault.Chafed}},
 	{id: "counted", says: "The monitor says full, and the battery is not; or the other way round",
 		kinds: []fault.Kind{fault.Uncounted, fault.Tired}},
@@ -177,6 +179,9 @@ func (t *Trace) stationsOf(e era) map[string]bool {
 				list[t.proof.Readings[i].Station] = true
 			}
 		}
+	}
+	if e.warmest != nil {
+		list[prove.Warm] = true
 	}
 	return list
 }

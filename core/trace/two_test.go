@@ -143,6 +143,10 @@ func mendBoth(t *testing.T, v vehicle, seed uint64, a, b prove.Sized, r *rand.Ra
 			e.Seen = append(e.Seen, trace.Observed{Swap: n.ID, Helped: helped})
 			continue
 		}
+		if n.ID == trace.Warmth {
+			e.Seen = append(e.Seen, felt(n, v.tr, now.Reads))
+			continue
+		}
 		if n.Look {
 			e.Seen = append(e.Seen, trace.Observed{Look: n.ID, Found: seenAt(left, n.ID, r)})
 			continue

@@ -31,23 +31,33 @@ func (t *Trace) means(r prove.Reading, parcels []parcel, groups []group) (list [
 		if p.jumps && sum < leastJumps*total {
 			continue // what is never quite left out
 		}
-		o.Chance = sum / total
-		order := make([]int, len(p.by))
-		for k := range order {
-			order[k] = k
-		}
-		slices.SortStableFunc(order, func(a, b int) int { return cmp.Compare(ranked(p.by[b]), ranked(p.by[a])) })
-		for _, g := range order[:min(2, len(order))] {
-			switch {
-			case p.by[g] <= 0.2*sum:
-			case g == len(groups):
-				o.Points = append(o.Points, "something that is not known here")
-			default:
-				o.Points = append(o.Points, t.says(groups[g]).Says)
-			}
-		}
+		o.Chance, o.Points = sum/total, t.points(p, groups)
 		list = append(list, o)
 	}
+	return likeliest(list)
+}
+
+// points are the two suspects that an outcome speaks for most.
+func (t *Trace) points(p parcel, groups []group) []string {
+	order, points := make([]int, len(p.by)), []string{}
+	for k := range order {
+		order[k] = k
+	}
+	slices.SortStableFunc(order, func(a, b int) int { return cmp.Compare(ranked(p.by[b]), ranked(p.by[a])) })
+	for _, g := range order[:min(2, len(order))] {
+		switch {
+		case p.by[g] <= 0.2*p.weight():
+		case g == len(groups):
+			points = append(points, "something that is not known here")
+		default:
+			points = append(points, t.says(groups[g]).Says)
+		}
+	}
+	return points
+}
+
+// likeliest are the three outcomes that are the likeliest.
+func likeliest(list []TestOutcome) []TestOutcome {
 	slices.SortStableFunc(list, func(a, b TestOutcome) int { return cmp.Compare(ranked(b.Chance), ranked(a.Chance)) })
 	for i := range list {
 		list[i].Chance = told(list[i].Chance)

@@ -4217,6 +4217,8 @@ export interface components {
             means: components["schemas"]["TestOutcome"][];
             /** Format: double */
             minutes: number;
+            /** @description Of a look that compares places: which, by their ids */
+            places?: string[];
             range?: string;
             setup: string[];
             /** @description What the vehicle is to be meanwhile */
@@ -4248,11 +4250,11 @@ export interface components {
         Observed: {
             /** @description Of a reading: as it was entered, “12.61 V”, or “jumps” */
             entry?: string;
-            /** @description Of a look: the fault that was found, by its id; empty where all is well there */
+            /** @description Of a look: the fault that was found, by its id; empty where all is well there. Of warmth: the place that is the warmest */
             found?: string;
             /** @description Of such a try: what was complained of was gone with it */
             helped?: boolean;
-            /** @description A part or wire that was looked at, by its id */
+            /** @description A part or wire that was looked at, by its id; or “warmth” */
             look?: string;
             /** @description A fault that was mended, by its id: what stands before it was with it */
             mended?: string;

@@ -104,7 +104,8 @@ function One({ test, trace, found, installs }: { test: Test; trace: Props["trace
       {installs && reading && <Keypad job={trace.id} reading={reading} enter={enter} />}
       {installs && reading && <Instrument reading={reading.id} found={trace.asFound} enter={enter} />}
       {installs && reading && <Files id={trace.id} reading={reading.id} traced={{ found: trace.asFound }} enter={fromFile} />}
-      {installs && test.look && <Looked key={test.id} trace={trace} found={found} place={test.id} />}
+      {installs && test.look && !test.places && <Looked key={test.id} trace={trace} found={found} place={test.id} />}
+      {installs && test.places && <Warmest trace={trace} found={found} test={test} places={test.places} />}
       {installs && test.swap && <Swapped trace={trace} test={test} />}
       {test.means.length > 0 && (
         <dl className={css.means} aria-label="What it would mean">
@@ -165,6 +166,30 @@ function Looked({ trace, found, place }: { trace: Props["trace"]; found: Traced;
         </ul>
       )}
     </>
+  );
+}
+
+/** Warmest is which of several places was the warmest. */
+function Warmest({ trace, found, test, places }: { trace: Props["trace"]; found: Traced; test: Test; places: string[] }) {
+  const enter = (came: string, says: string) => trace.enter("looked", test.id, came, `The warmest: ${says}`);
+  return (
+    <ul className={css.said} aria-label="The warmest">
+      {places.map((id) => {
+        const name = found.places.find((p) => p.id === id)?.name ?? id;
+        return (
+          <li key={id}>
+            <button type="button" onClick={() => enter(id, name)}>
+              {name}
+            </button>
+          </li>
+        );
+      })}
+      <li>
+        <button type="button" onClick={() => enter(well, "none is warm")}>
+          None is warm
+        </button>
+      </li>
+    </ul>
   );
 }
 
