@@ -50,7 +50,7 @@ type post struct {
 const (
 	noneSlip = 0.5
 	noneOwn  = 0.3
-	noneCost = 4.5
+	noneCost = 3.5
 	noneSeen = 0.15
 )
 
@@ -95,6 +95,7 @@ func (t *Trace) Believe(e Evidence) Belief {
 		rest := slices.DeleteFunc(b.Next, func(n NextTest) bool { return n.Again })
 		b.Next, b.Act = append(again, rest...)[:min(mostTests, len(again)+len(rest))], ""
 	}
+	t.doubtInVain(&b, now)
 	t.putFound(&b, posts, now)
 	b.None, b.Sound = told(b.None), told(b.Sound)
 	for i := range b.Suspects {
@@ -102,6 +103,20 @@ func (t *Trace) Believe(e Evidence) Belief {
 	}
 	return b
 }
+
+// doubtInVain names nothing with more than a half that was looked at as often as anybody looks, in vain: what speaks for it then may be
+// something that is not known here.
+func (t *Trace) doubtInVain(b *Belief, now era) {
+	for i := range b.Suspects {
+		s := &b.Suspects[i]
+		if s.Share > mostInVain && t.seenInVain(*s, now) {
+			b.None += s.Share - mostInVain
+			s.Share = mostInVain
+		}
+	}
+}
+
+const mostInVain = 0.5
 
 // putFound puts what a look found first: whatever it explains, it is mended before anything else is asked.
 func (t *Trace) putFound(b *Belief, posts []post, now era) {

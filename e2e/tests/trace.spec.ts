@@ -78,7 +78,7 @@ for (const [width, height] of [[1280, 800], [390, 844]] as const) {
     // It is found, mended, proven and closed; all of it is in the record.
     await now.getByRole("button", { name: "Something is wrong" }).click();
     await now.getByRole("button", { name: "F1 is blown, or not in" }).click();
-    await first(page).getByRole("button", { name: "Mended", exact: true }).click();
+    await now.getByRole("button", { name: "Mended", exact: true }).click();
     const mended = page.getByRole("region", { name: "Mended" });
     await expect(mended).toContainText("Current into the aux battery");
     await accessible(page);
