@@ -20,7 +20,7 @@ const (
 // loses and of a current, and of volts. Source: from memory.
 const (
 	ofFlow  = 0.05
-	ofVolts = 0.005
+	ofVolts = 0.008
 )
 
 // slipDensity is how likely a wrong reading is to be just so, for each unit of it.

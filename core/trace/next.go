@@ -100,7 +100,11 @@ func (t *Trace) next(posts []post, now era, b Belief) (list []NextTest, act stri
 	}
 	slices.SortStableFunc(all, func(a, b worth) int { return cmp.Compare(b.each, a.each) })
 	for _, w := range all {
-		if len(list) < mostTests && !slices.ContainsFunc(list, func(n NextTest) bool { return asks(n, w.NextTest) }) {
+		same := slices.IndexFunc(list, func(n NextTest) bool { return asks(n, w.NextTest) })
+		switch {
+		case same >= 0 && w.Minutes < list[same].Minutes:
+			list[same] = w.NextTest
+		case same < 0 && len(list) < mostTests:
 			list = append(list, w.NextTest)
 		}
 	}
@@ -144,7 +148,7 @@ func (t *Trace) seenInVain(s Suspect, now era) bool {
 	return !slices.ContainsFunc(s.Places, func(at string) bool { return now.lookedAt(at) < mostLooks })
 }
 
-// asks says whether two readings may come to the same, and mean the same: then the better one is enough.
+// asks says whether two readings may come to the same, and mean the same: then the one that is sooner done is enough.
 func asks(a, b NextTest) bool {
 	return len(a.Means) > 0 && slices.EqualFunc(a.Means, b.Means, func(x, y TestOutcome) bool {
 		return x.Says == y.Says && slices.Equal(x.Points, y.Points)
