@@ -79,7 +79,8 @@ func New(d *design.Design, own Workshop) Pack {
 		Waits:    procedure.Waits(steps, leads, list), Revision: "draft", Paper: settings.Paper, Units: settings.Units,
 		Dates: settings.Dates, Document: doc, Plan: p, Modes: table, Found: found,
 		Leads: leads, Cuts: cuts,
-		Parts: list, Drawing: harness.Draw(&p.System, Loads(p)), Folded: harness.Draw(&p.System, asOne(p)), Steps: steps, Hours: procedure.Hours(steps)}
+		Parts: list, Drawing: harness.Draw(&p.System, Loads(p)), Folded: harness.Draw(&p.System, asOne(p)), Steps: steps,
+		Hours: procedure.Hours(steps)}
 }
 
 // Loads are the loads of a plan as the drawing shows them.
