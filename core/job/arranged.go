@@ -67,9 +67,11 @@ const (
 var arrangedFields = []Field{
 	{Path: "arranged.from", Label: "Run begins at", Kind: Choice, Part: "start", Choices: []Option{{FromStart, "the start battery"},
 		{FromSecond, "a second alternator of its own"}, {FromStud, "a body-builder's stud or socket"}}},
-	{Path: "arranged.fromA", Label: "The feed's maker allows", Kind: Number, Unit: "A", Min: 5, Max: 600, Digits: 1, dim: current, Part: "start",
+	{Path: "arranged.fromA", Label: "The feed's maker allows", Kind: Number, Unit: "A", Min: 5, Max: 600, Digits: 1, dim: current,
+		Part: "start",
 		When: ofStud, Example: "60 A"},
-	{Path: "arranged.fromH", Label: "… for at most, on end", Kind: Number, Unit: "h", Min: 0.05, Max: 24, Digits: 2, dim: hours, Part: "start",
+	{Path: "arranged.fromH", Label: "… for at most, on end", Kind: Number, Unit: "h", Min: 0.05, Max: 24, Digits: 2, dim: hours,
+		Part: "start",
 		When: ofStud, Example: "2 h"},
 	{Path: "arranged.fromLive", Label: "The stud is live", Kind: Choice, Part: "start", When: ofStud,
 		Choices: []Option{{LiveAlways, "always"}, {LiveRunning, "with the engine running only"}}},
