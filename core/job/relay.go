@@ -51,7 +51,7 @@ var relayFields = []Field{
 	{Path: "relay.openS", Label: "… and before it parts", Kind: Number, Unit: "s", Max: 600, Digits: 1, dim: moments, Part: "coupling"},
 	ask("relay.twoWay", "The relay senses the aux battery too", "coupling"),
 	{Path: "relay.coilA", Label: "The relay's coil takes", Kind: Number, Unit: "A", Min: 0.01, Max: 10, Digits: 2, dim: current,
-		Part: "coupling",
+		Part:    "coupling",
 		Example: "150 mA"},
 	{Path: "relay.crankA", Label: "The relay bears for the seconds of a start", Kind: Number, Unit: "A", Min: 1, Max: 3000, dim: current,
 		Part: "coupling", Example: "400 A"},
@@ -69,7 +69,7 @@ var relayFields = []Field{
 		Choices: []Option{{AgainstStart, "the start battery's earth"}, {AgainstAux, "the aux battery's earth point"}}},
 	ask("relay.damped", "The relay's coil has a diode or a resistor across it", "coupling"),
 	{Path: "relay.contactMO", Label: "The relay's contact, measured", Kind: Number, Unit: "mΩ", Min: 0.01, Max: 50, Digits: 2,
-		dim: milliohms,
+		dim:  milliohms,
 		Part: "coupling", Example: "0.4 mΩ"},
 	{Path: "relay.terminals", Label: "The relay's cables go on", Kind: Choice, Part: "coupling", Choices: studs},
 }
