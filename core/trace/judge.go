@@ -18,18 +18,8 @@ func (t *Trace) judge(eras []era) (posts []post, none float64) {
 		posts = append(posts, t.weighed(s, now, roughly))
 		best = max(best, posts[len(posts)-1].log)
 	}
-	likely := []*suspect{t.list[0]}
-	for _, p := range posts {
-		if p.log > best-unlikely {
-			likely = append(likely, p.suspect)
-		}
-	}
-	t.workAll(likely, at, closely)
-	for i, p := range posts {
-		if p.log > best-unlikely {
-			posts[i] = t.weighed(p.suspect, now, closely)
-		}
-	}
+	t.closer(posts, best, now, at)
+	t.workAll(t.list[:1], at, closely)
 	anything := t.weigh(t.list[0], now, noneSlip, closely).log
 	none = shareOut(posts, t.unknownOf(posts, anything, []era{now}))
 	if none > pairsFrom || posts[0].share > pairsFrom {
@@ -41,6 +31,22 @@ func (t *Trace) judge(eras []era) (posts []post, none float64) {
 	}
 	slices.SortStableFunc(posts, func(a, b post) int { return cmp.Compare(ranked(b.share), ranked(a.share)) })
 	return posts, none
+}
+
+// closer looks closely at those that are not much unlikelier than the best.
+func (t *Trace) closer(posts []post, best float64, now era, at map[string]bool) {
+	likely := []*suspect{}
+	for _, p := range posts {
+		if p.log > best-unlikely {
+			likely = append(likely, p.suspect)
+		}
+	}
+	t.workAll(likely, at, closely)
+	for i, p := range posts {
+		if p.log > best-unlikely {
+			posts[i] = t.weighed(p.suspect, now, closely)
+		}
+	}
 }
 
 // unknownOf is how well something that is not known here explains what was seen: by anything at all, or in a part as the likeliest
@@ -143,7 +149,9 @@ func (t *Trace) before(posts []post, eras []era, anything float64) (none float64
 				switch {
 				case at < 0 || slices.ContainsFunc(p.wrong, func(f fault.Fault) bool { return f.ID == id }):
 				case p.blows(id):
-					posts[i].log += math.Log(blewAgain) // one thing blew it, not two that happen to be wrong
+					if id == e.with[0] { // one thing blew it, not two that happen to be wrong
+						posts[i].log += math.Log(blewAgain)
+					}
 				case t.list[at].always != nil: // what comes and goes may have been all that was noticed
 					alone = append(alone, t.list[at])
 				default:

@@ -91,18 +91,7 @@ func (t *Trace) pairs(posts []post, now era) (list []post) {
 		list = append(list, t.weighed(s, now, roughly))
 		best = max(best, list[len(list)-1].log)
 	}
-	likely := []*suspect{}
-	for _, p := range list {
-		if p.log > best-unlikely {
-			likely = append(likely, p.suspect)
-		}
-	}
-	t.workAll(likely, at, closely)
-	for i, p := range list {
-		if p.log > best-unlikely {
-			list[i] = t.weighed(p.suspect, now, closely)
-		}
-	}
+	t.closer(list, best, now, at)
 	return list
 }
 

@@ -6,6 +6,7 @@ import { useEffect, useState } from "react";
 import { api, NoAnswer, Refused, take, type Schemas } from "../api/client";
 import { useBeat } from "../offline/useWaits";
 import { Banner } from "../ui/Banner";
+import { Page } from "../ui/Page";
 import { Waiting } from "../ui/Wait";
 import { useSettings } from "../ui/useSettings";
 import { JobEditor } from "./JobEditor";
@@ -38,9 +39,9 @@ export function JobPage({ id, sheet }: { id: string; sheet: SheetKey }) {
     return <JobEditor key={id} opened={opened} newest={job.data ?? null} deleted={gone} kept={kept} vocabulary={vocabulary.data} sheet={sheet} />;
   }
   return (
-    <main>
-      {job.isError ? <NotOpened id={id} error={job.error} retry={() => void job.refetch()} /> : <Waiting what="Opening the job" />}
-    </main>
+    <Page says={null}>
+      <main>{job.isError ? <NotOpened id={id} error={job.error} retry={() => void job.refetch()} /> : <Waiting what="Opening the job" />}</main>
+    </Page>
   );
 }
 
