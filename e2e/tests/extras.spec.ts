@@ -11,7 +11,7 @@ test("extras are parts of the circuit: what is asked follows what is fitted, and
   await expect(isolator.getByLabel("Isolator is rated")).toHaveCount(0);
   await isolator.getByText("master switch at the aux battery").click();
   await expect(isolator).toContainText("Look: does Q1 stop the charger before it opens?");
-  await isolator.getByRole("group", { name: "It stops the charger" }).getByText("no", { exact: true }).click();
+  await isolator.getByRole("group", { name: "The isolator stops the charger" }).getByText("no", { exact: true }).click();
   await expect(isolator).toContainText("without a battery behind them");
 
   const disconnect = page.getByRole("region", { name: "Low-voltage disconnect Q3", exact: true });
