@@ -36,18 +36,19 @@ func (n *net) wrap(slots []slot) int {
 	return bands
 }
 
-// wraps says whether a system is drawn in two bands with few more crossings than in one, and no wire of it lies otherwise for what hangs
-// on it.
+// wraps says whether a system is drawn in two bands with few more crossings than in one, each terminal named, and no wire of it lying
+// otherwise for what hangs on it.
 func wraps(s *system.System) bool {
 	straight := newNet(s, nil)
 	_, most, _ := straight.layOut(straight.slots())
+	names := len(straight.terminals)
 	var few []link
 	for k, hang := range [][]Load{{{ID: "few"}}, make([]Load, manyLoads)} {
 		n := newNet(s, hang)
 		n.wrapped = true
 		_, crossings, failed := n.layOut(n.slots())
 		switch {
-		case failed > 0 || crossings > most+fewMore:
+		case failed > 0 || crossings > most+fewMore || len(n.terminals) < names:
 			return false
 		case k == 0:
 			few = n.links

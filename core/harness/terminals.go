@@ -18,6 +18,7 @@ type terminalText struct {
 const (
 	terminalSize = 9.0
 	terminalH    = 10.0
+	terminalOff  = 2.0
 
 	terminalLetterW = 5.6 // figures are as wide as each other
 )
@@ -37,11 +38,13 @@ func (n *net) terminalTexts() []terminalText {
 		if name == "" || slices.Contains([]string{"box", "bar", "load"}, q.kind) || slices.Contains(plain, system.ComponentKind(q.kind)) {
 			return
 		}
-		t := terminalText{part: part, text: name, at: nameAt(p, float64(utf8.RuneCountInString(name))*terminalLetterW+2)}
-		if slices.ContainsFunc(segments, func(s segment) bool { return s.hits(t.at) }) {
-			return
+		wide := float64(utf8.RuneCountInString(name))*terminalLetterW + 2
+		for _, at := range []TextAt{nameAt(p, wide), otherSide(p, wide)} {
+			if !slices.ContainsFunc(segments, func(s segment) bool { return s.hits(at) }) {
+				list = append(list, terminalText{part: part, text: name, at: at})
+				return
+			}
 		}
-		list = append(list, t)
 	}
 	for _, l := range n.links {
 		if l.path == nil {
@@ -53,11 +56,22 @@ func (n *net) terminalTexts() []terminalText {
 	return list
 }
 
+// otherSide is that room on the wire's other side.
+func otherSide(p pin, w float64) TextAt {
+	t := nameAt(p, w)
+	if p.dx != 0 {
+		t.Y += terminalH + 2*terminalOff
+	} else {
+		t.X -= w + 2*terminalOff
+	}
+	return t
+}
+
 // nameAt is the room for a terminal's name at a pin: over a wire that runs across, to the
 // right of one that runs upright.
 func nameAt(p pin, w float64) TextAt {
 	x, y := float64(p.x)*Unit, float64(p.y)*Unit
-	const off = 2.0
+	const off = terminalOff
 	switch {
 	case p.dx > 0:
 		return TextAt{x + off, y - terminalH - off/2, w, terminalH}
