@@ -31,9 +31,9 @@ func (n *net) layOut(slots []slot) (d Drawing, crossings, failed int) {
 	}
 	for _, i := range n.inOrder() {
 		l := &n.links[i]
-		g.floor = h - 1
-		if n.parts[l.from].band != n.parts[l.to].band { // not round what hangs below
-			g.floor = max(l.pinFrom.y, l.pinTo.y) + 2
+		g.ceiling, g.floor = 0, h-1
+		if n.parts[l.from].band != n.parts[l.to].band { // between the bands, not round them
+			g.ceiling, g.floor = min(l.pinFrom.y, l.pinTo.y)-2, max(l.pinFrom.y, l.pinTo.y)+2
 		}
 		l.path, l.text = g.route(i, l.pinFrom, l.pinTo), nil
 		if l.path == nil {

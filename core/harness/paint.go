@@ -1,20 +1,38 @@
 package harness
 
 import (
+	"slices"
 	"strings"
 	"unicode"
 	"unicode/utf8"
 )
 
+const zoneSize = 12.0
+
+// zoneName is where a zone's name stands: at its upper edge, or where no wire runs near that.
+func (n *net) zoneName(z Zone) Corner {
+	at := Corner{z.X + 10, z.Y + 16}
+	if z.Y == 0 {
+		return at
+	}
+	wide, segments := float64(utf8.RuneCountInString(z.Name))*letterW*zoneSize/labelSize, n.segments()
+	for _, aside := range []float64{0, 2 * Unit} { // past the run, which comes down at the edge
+		for _, y := range []float64{z.Y + 13, z.Y - 5, z.Y + 21} {
+			room := TextAt{at.X + aside, y - zoneSize, wide, zoneSize + 2}
+			if !slices.ContainsFunc(segments, func(s segment) bool { return s.hits(room) }) {
+				return Corner{room.X, y}
+			}
+		}
+	}
+	return at
+}
+
 // paint makes the shapes: zones, wires, parts with their symbols, names and ratings, labels
 // and the legend.
 func (d *Drawing) paint(n *net) {
 	for i, z := range d.Zones {
-		x := z.X + 10
-		if z.Y > 0 && z.X == 0 { // past the run, which comes down at the edge
-			x += 2 * Unit
-		}
-		d.text("zone", "", x, z.Y+16, z.Name, 12, true)
+		at := n.zoneName(z)
+		d.text("zone", "", at.X, at.Y, z.Name, zoneSize, true)
 		switch {
 		case i == 0:
 		case z.X == 0: // it stands below the one before

@@ -19,7 +19,8 @@ const (
 // grid is what stands where: parts, wires that run along a cell, ends that are kept free.
 type grid struct {
 	w, h    int
-	floor   int // below which a wire does not go
+	ceiling int // above which a wire does not go
+	floor   int // … and below which
 	blocked []bool
 	along   [2][]int32 // wire + 1 that runs through a cell, across and upright
 	kept    []int32    // wire + 1 that alone may use a cell
@@ -137,7 +138,7 @@ func (g *grid) route(wire int, a, b pin) []cellAt {
 				c += bendCost
 			}
 			nx, ny := x+s[0], y+s[1]
-			if nx < 1 || ny < 1 || nx >= g.w-1 || ny >= g.floor {
+			if nx < 1 || ny <= g.ceiling || nx >= g.w-1 || ny >= g.floor {
 				continue
 			}
 			next := g.cell(nx, ny)
