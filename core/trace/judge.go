@@ -18,8 +18,8 @@ func (t *Trace) judge(eras []era) (posts []post, none float64) {
 		posts = append(posts, t.weighed(s, now, roughly))
 		best = max(best, posts[len(posts)-1].log)
 	}
+	t.workAll(t.list[:1], at, closely) // what comes and goes is as with nothing wrong at times
 	t.closer(posts, best, now, at)
-	t.workAll(t.list[:1], at, closely)
 	anything := t.weigh(t.list[0], now, noneSlip, closely).log
 	none = shareOut(posts, t.unknownOf(posts, anything, []era{now}))
 	if none > pairsFrom || posts[0].share > pairsFrom {
