@@ -6,6 +6,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"epitrope/core/prove"
 	"epitrope/core/trace"
 	"epitrope/internal/jobtest"
 )
@@ -53,6 +54,9 @@ func TestTheWarmestJointSpeaks(t *testing.T) {
 	tr := trace.Of(jobtest.Design(t, charger))
 	hot := tr.Believe(trace.Evidence{Seen: []trace.Observed{said("hot"), {Look: trace.Warmth, Found: "c1"}}})
 	assert.Contains(t, []string{"joint c1 from", "joint c1 to"}, hot.Suspects[0].ID)
+	for _, n := range hot.Next {
+		assert.False(t, n.Station == prove.FastIdle && n.Minutes < 30, "%s: all is warm now", n.ID)
+	}
 	cold := tr.Believe(trace.Evidence{Seen: []trace.Observed{said("hot"), {Look: trace.Warmth}}})
 	share := func(b trace.Belief) (sum float64) {
 		for _, s := range b.Suspects {

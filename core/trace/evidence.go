@@ -85,6 +85,7 @@ type era struct {
 	taken    []read
 	looks    []look
 	swaps    []swap
+	station  string  // what the vehicle was for the last test; "" before the first
 	warmest  *string // the place whose joint was the warmest, "" where none was; nil where nobody felt
 	symptoms []symptom
 	years    *float64 // that it has been in use; nil where nobody knows
@@ -147,13 +148,13 @@ func (t *Trace) eras(e Evidence) (list []era, wrong []Unusable) {
 				r.again, r.same = true, t.same(before, r)
 				return true
 			})
-			now.taken = append(now.taken, r)
+			now.taken, now.station = append(now.taken, r), t.proof.Readings[r.i].Station
 		case s.Look != "":
 			switch {
 			case s.Look == Warmth && s.Found != "" && !t.isPlace(s.Found):
 				put(k, "found", s.Found, "a part or wire of this installation, by its id, or nothing where none is warm")
 			case s.Look == Warmth:
-				now.warmest = &s.Found
+				now.warmest, now.station = &s.Found, prove.Warm
 			case !t.isPlace(s.Look):
 				put(k, "look", s.Look, "a part or wire of this installation, by its id")
 			case s.Found != "" && t.index(s.Found) < 0:

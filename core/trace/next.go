@@ -64,10 +64,7 @@ func (t *Trace) next(posts []post, now era, b Belief) (list []NextTest, act stri
 		shares = append(shares, g.share)
 	}
 	none := min(b.None, mostNone) // what is not known may show anything: only a look tells of it
-	unsure, with, was := bits(shares), bits(append(slices.Clone(shares), none)), ""
-	if n := len(now.taken); n > 0 {
-		was = t.proof.Readings[now.taken[n-1].i].Station
-	}
+	unsure, with, was := bits(shares), bits(append(slices.Clone(shares), none)), now.station
 	humps, jumping := t.foreseen(groups, now.taken)
 	type worth struct {
 		NextTest
@@ -119,13 +116,9 @@ func (t *Trace) next(posts []post, now era, b Belief) (list []NextTest, act stri
 
 // onceMore are the readings that are more likely slips than not, and that were taken once: they are taken again before all else.
 func (t *Trace) onceMore(posts []post, now era) (list []NextTest) {
-	was := ""
-	if n := len(now.taken); n > 0 {
-		was = t.proof.Readings[now.taken[n-1].i].Station
-	}
 	for a, r := range now.taken {
 		if !r.again && doubtOf(posts, a) > 0.5 {
-			one := t.reads(t.proof.Readings[r.i], Minutes(t.proof.Readings[r.i], was))
+			one := t.reads(t.proof.Readings[r.i], Minutes(t.proof.Readings[r.i], now.station))
 			one.Again = true
 			list = append(list, one)
 		}
