@@ -30,16 +30,19 @@ func TestRewiredIsLaidAnew(t *testing.T) {
 		doc, problems := job.Decode(all[name])
 		require.Empty(t, problems)
 		d := design.Of(doc, parts.Stock())
-		kept := circuit.Lay(&d.System, d.Facts.N)
+		whole := circuit.Lay(&d.System, d.Facts.N)
 		for _, f := range fault.Of(d) {
-			changed := f.On(d.System, f.Size(0.3))
-			if !f.Resists() {
+			changed, smaller := f.On(d.System, f.Size(0.3)), f.On(d.System, f.Size(0.1))
+			if !f.Alike() {
 				continue
 			}
-			assert.True(t, reflect.DeepEqual(bare(d.System), bare(changed)), "%s: %s", name, f.ID)
-			fresh := circuit.Lay(&changed, d.Facts.N)
-			if !kept.Rewire(&changed) {
-				continue // a joint that had nothing
+			assert.True(t, reflect.DeepEqual(bare(smaller), bare(changed)), "%s: %s", name, f.ID)
+			kept, fresh := whole, circuit.Lay(&changed, d.Facts.N)
+			if !f.Resists() { // a wire more: of another size
+				kept = circuit.Lay(&smaller, d.Facts.N)
+				require.True(t, kept.Rewire(&changed), "%s: %s", name, f.ID)
+			} else if assert.True(t, reflect.DeepEqual(bare(d.System), bare(changed)), "%s: %s", name, f.ID); !kept.Rewire(&changed) {
+				continue // a joint that had nothing, or a switch
 			}
 			for _, s := range d.States {
 				was := circuit.Position{Stopped: true}
@@ -59,7 +62,7 @@ func TestRewiredIsLaidAnew(t *testing.T) {
 				}
 			}
 		}
-		require.True(t, kept.Rewire(&d.System), name)
+		require.True(t, whole.Rewire(&d.System), name)
 	}
 }
 
@@ -70,9 +73,16 @@ func bare(s system.System) system.System {
 		s.Wires[i].Ohm, s.Wires[i].Joint.From, s.Wires[i].Joint.To = 0, 0, 0
 	}
 	for i, c := range s.Components {
-		if f, is := c.Device.(system.Fuse); is {
-			f.Ohm = 0
-			s.Components[i].Device = f
+		switch of := c.Device.(type) {
+		case system.Fuse:
+			of.Ohm = 0
+			s.Components[i].Device = of
+		case system.Plug:
+			of.Card.Ohm = 0
+			s.Components[i].Device = of
+		case system.Link:
+			of.Ohm = 0
+			s.Components[i].Device = of
 		}
 	}
 	return s

@@ -70,7 +70,7 @@ func leak(d *design.Design, w system.Wire, along []system.Terminal) Fault {
 	at := along[len(along)/2]
 	return Fault{ID: string(Leak) + " " + at.Component + " " + at.Terminal, Kind: Leak, At: w.ID,
 		Says:      "current leaks to steel on the way by " + d.Called(at) + ": damp, or insulation that is worn",
-		Endangers: fire, Mend: "the wire dry, sleeved, off the steel; what is worn replaced", Least: least, Most: mostLeakOhm, Unit: "Ω",
+		Endangers: fire, Mend: "the wire dry, sleeved, off the steel; what is worn replaced", Least: least, Most: mostLeakOhm, Unit: "Ω", alike: true,
 		wrong: func(s *system.System, ohm float64) {
 			s.Join(system.Wire{ID: w.ID + " leaks", Role: system.Feed, From: at, To: d.System.Ends.Minus, Ohm: ohm, Name: "a way to steel"})
 		}}
@@ -88,7 +88,7 @@ func bridges(d *design.Design) (list []Fault) {
 		}
 		list = append(list, Fault{ID: string(Bridged) + " " + other.Component + " " + other.Terminal, Kind: Bridged, At: signal.ID,
 			Says:      name(d, *signal) + " touches what is at " + d.Called(other),
-			Endangers: idleWires, Mend: "apart, sleeved, tied down", Least: leastBridgeOhm, Most: mostBridgeOhm, Unit: "Ω",
+			Endangers: idleWires, Mend: "apart, sleeved, tied down", Least: leastBridgeOhm, Most: mostBridgeOhm, Unit: "Ω", alike: true,
 			wrong: func(s *system.System, ohm float64) {
 				s.Join(system.Wire{ID: signal.ID + " touches " + other.Component + " " + other.Terminal, Role: system.Feed, From: signal.To,
 					To: other, Ohm: ohm, Name: "copper on copper"})

@@ -75,6 +75,7 @@ type Fault struct {
 	Blows     []string // the fuses that it blows, and blows again
 
 	wrong func(s *system.System, size float64)
+	alike bool                                 // wrong puts in a wire, of so many Ω
 	ohms  func(s *system.System, size float64) // the same, of what only changes what wires and fuses resist
 	world func(s *circuit.State, n, size float64)
 }
@@ -106,6 +107,9 @@ func (f Fault) World() bool { return f.world != nil }
 
 // Resists says whether a fault changes nothing of an installation but what its wires and fuses resist.
 func (f Fault) Resists() bool { return f.wrong == nil }
+
+// Alike says whether its sizes differ in what wires and fuses resist, and in nothing else.
+func (f Fault) Alike() bool { return f.Resists() || f.alike }
 
 // In is the world around an installation with the fault, of a size; n is the system's voltage over 12 V.
 func (f Fault) In(s circuit.State, n, size float64) circuit.State {

@@ -53,7 +53,7 @@ func ofComponent(d *design.Design, c system.Component) (list []Fault) {
 	case system.Plug:
 		add(Fault{Kind: Half, Says: c.Name + " is not quite in, or its contacts are burnt", Endangers: fire, Mend: "in to its " +
 			"catch; bright contacts",
-			Least: leastMO, Most: mostMO, Unit: "mΩ", wrong: device(c.ID, func(f *system.Plug, mo float64) { f.Card.Ohm += mo / 1000 })})
+			Least: leastMO, Most: mostMO, Unit: "mΩ", ohms: device(c.ID, func(f *system.Plug, mo float64) { f.Card.Ohm += mo / 1000 })})
 	case system.Outlet:
 		add(Fault{Kind: Outlet, Says: c.Name + " gives nothing: what the maker has before it has failed",
 			Mend: "its maker's fuse and block; " +
@@ -62,7 +62,7 @@ func ofComponent(d *design.Design, c system.Component) (list []Fault) {
 	case system.Link:
 		add(Fault{Kind: Joint, Says: c.Name + " resists: its contact, or its nuts", Endangers: fire,
 			Mend:  "bright metal, the right torque; else another",
-			Least: leastMO, Most: mostMO, Unit: "mΩ", wrong: device(c.ID, func(l *system.Link, mo float64) { l.Ohm += mo / 1000 })})
+			Least: leastMO, Most: mostMO, Unit: "mΩ", ohms: device(c.ID, func(l *system.Link, mo float64) { l.Ohm += mo / 1000 })})
 		if !of.ByHand {
 			add(Fault{Kind: Stuck, Says: c.Name + " is open", Mend: "what works it, then its contact",
 				wrong: device(c.ID, func(l *system.Link, _ float64) { l.Ohm = openOhm })})

@@ -7,9 +7,7 @@ import (
 	"slices"
 	"sync"
 
-	"epitrope/core/circuit"
 	"epitrope/core/fault"
-	"epitrope/core/system"
 )
 
 // Cause is a fault that may explain what was read.
@@ -46,14 +44,12 @@ const (
 func (p *Proof) suspects() []suspect {
 	p.sought.once.Do(func() {
 		for _, f := range fault.Of(p.d) {
-			s := suspect{Fault: f}
+			s, trial := suspect{Fault: f}, p.Try(f)
 			for k := range tries {
 				w := drawn(p.d, rand.New(rand.NewPCG(uint64(k), 2300)))
 				list := []row{}
 				for _, share := range shares(f) {
-					size := f.Size(share)
-					list = append(list, p.read(w, &change{f.Resists(), func(sys system.System) system.System { return f.On(sys, size) },
-						func(state circuit.State) circuit.State { return f.In(state, p.d.Facts.N, size) }}, nil))
+					list = append(list, trial.read(w, []Sized{{f, f.Size(share)}}, nil))
 				}
 				s.rows = append(s.rows, list)
 			}

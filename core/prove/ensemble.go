@@ -26,9 +26,9 @@ type row struct {
 
 // change is what a draw has besides: nil for none.
 type change struct {
-	resists bool // on changes what wires and fuses resist, and nothing else
-	on      func(system.System) system.System
-	in      func(circuit.State) circuit.State
+	on func(system.System) system.System
+	in func(circuit.State) circuit.State
+	as func(*laid, *system.System) (c *circuit.Circuit, done func())
 }
 
 // healthy are the readings of installations with nothing wrong.
@@ -48,8 +48,11 @@ func (p *Proof) read(w draw, wrong *change, at map[string]bool) row {
 		sys = wrong.on(sys)
 	}
 	out := row{make([]float64, len(p.Readings)), make([]bool, len(p.Readings))}
-	resists := wrong == nil || wrong.on == nil || wrong.resists
-	whole, done := w.laid.as(&sys, resists)
+	as := (&Trial{resists: true}).as
+	if wrong != nil && wrong.as != nil {
+		as = wrong.as
+	}
+	whole, done := as(w.laid, &sys)
 	defer done()
 	for _, s := range p.Stations {
 		if at != nil && !at[s.ID] {
@@ -63,7 +66,7 @@ func (p *Proof) read(w draw, wrong *change, at map[string]bool) row {
 				one := s.as(wrong.on(p.d.System))
 				parted = &one
 			}
-			one, done := kept.as(parted, resists)
+			one, done := as(kept, parted)
 			defer done()
 			of, laid = parted, one
 		}
@@ -77,11 +80,12 @@ func (p *Proof) read(w draw, wrong *change, at map[string]bool) row {
 			was = circuit.Position{Stopped: true} // what is planned is no word on where a fault leaves it: it begins at rest
 		}
 		solved, jumps := Stands(laid, state, was)
-		for i, r := range p.Readings {
+		for i := range p.Readings {
+			r := &p.Readings[i]
 			if r.Station != s.ID {
 				continue
 			}
-			value, never, there := p.Shows(r, Moment{of, laid, solved, state, d.Facts.N})
+			value, never, there := p.Shows(*r, Moment{of, laid, solved, state, d.Facts.N})
 			if !there {
 				value = math.NaN()
 			}

@@ -38,7 +38,7 @@ func TestTheNearestComeNearer(t *testing.T) {
 		off := func(draws []prove.Draw) (sum float64) {
 			at := map[string]bool{prove.FastIdle: true}
 			for _, d := range draws {
-				shown := p.Takes(d, nil, at)
+				shown := p.Try().Takes(d, nil, at)
 				for i, r := range p.Readings {
 					if r.Station != prove.FastIdle || !r.Drop || math.IsNaN(shown.Values[i]) {
 						continue

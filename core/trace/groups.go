@@ -116,14 +116,14 @@ func (t *Trace) alike(a, b post) bool {
 // says is a group in words.
 func (t *Trace) says(g group) Suspect {
 	s := Suspect{ID: g.id(), Share: g.share, Or: []string{}, Same: []string{}, Faults: []string{}, Proves: []string{}, Places: []string{}}
+	s.Says = g.inWords()
 	if len(g.wrong) == 0 {
-		s.Says = "nothing is wrong"
 		return s
 	}
-	says, dangers, mends, looks := []string{}, []string{}, []string{}, []string{}
+	dangers, mends, looks := []string{}, []string{}, []string{}
 	for _, f := range g.wrong {
 		s.Faults = append(s.Faults, f.ID)
-		says, mends = append(says, f.Says), append(mends, f.Mend)
+		mends = append(mends, f.Mend)
 		if f.Endangers != "" {
 			dangers = append(dangers, f.Endangers)
 		}
@@ -131,18 +131,27 @@ func (t *Trace) says(g group) Suspect {
 		s.at(f.At)
 		s.Minutes += traits[f.Kind].minutes
 	}
-	s.Says, s.Endangers, s.Mend, s.Look = strings.Join(says, "; and "), strings.Join(dangers, "; "), strings.Join(mends, "; "),
-		strings.Join(looks, "; ")
+	s.Endangers, s.Mend, s.Look = strings.Join(dangers, "; "), strings.Join(mends, "; "), strings.Join(looks, "; ")
 	s.Proves = t.proves(g.post)
 	for _, o := range g.same {
-		names := []string{}
 		for _, f := range o.wrong {
-			names = append(names, f.Says)
 			s.at(f.At)
 		}
-		s.Or, s.Same = append(s.Or, strings.Join(names, "; and ")), append(s.Same, o.id())
+		s.Or, s.Same = append(s.Or, o.inWords()), append(s.Same, o.id())
 	}
 	return s
+}
+
+// inWords is what is wrong, in words.
+func (s *suspect) inWords() string {
+	if len(s.wrong) == 0 {
+		return "nothing is wrong"
+	}
+	names := []string{}
+	for _, f := range s.wrong {
+		names = append(names, f.Says)
+	}
+	return strings.Join(names, "; and ")
 }
 
 // at adds a place.

@@ -81,8 +81,36 @@ func (t *Trace) foreseen(groups []group, taken []read) (humps [][]hump, jumping 
 			}
 		}
 	}
+	for i := range humps {
+		humps[i] = together(humps[i])
+	}
 	return humps, jumping
 }
+
+// together are humps with those of a group taken together that hardly differ: weight, mean and variance stay as they are.
+func together(humps []hump) (list []hump) {
+	for _, h := range humps {
+		at := slices.IndexFunc(list, func(o hump) bool { return o.group == h.group && o.near(h) })
+		if at < 0 {
+			list = append(list, h)
+			continue
+		}
+		o := list[at]
+		sum := o.weight + h.weight
+		mean := (o.weight*o.mean + h.weight*h.mean) / sum
+		square := (o.weight*(o.spread*o.spread+o.mean*o.mean)+h.weight*(h.spread*h.spread+h.mean*h.mean))/sum - mean*mean
+		list[at] = hump{h.group, sum, mean, math.Sqrt(max(square, 0.5*o.spread*o.spread))}
+	}
+	return list
+}
+
+// near says whether two humps are one, as far as a reading tells.
+func (h hump) near(o hump) bool {
+	return math.Abs(h.mean-o.mean) < mergeBy*min(h.spread, o.spread) && max(h.spread, o.spread) < (1+mergeBy)*min(h.spread, o.spread)
+}
+
+// mergeBy is how many spreads apart two humps are at most that are taken for one.
+const mergeBy = 0.25
 
 // conditional is what a suspect of a size shows of every reading, after those that were taken; a meter's error is in its spread.
 func (t *Trace) conditional(s *suspect, k int, taken []read, there bool) (mean, spread []float64, known []bool) {

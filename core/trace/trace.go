@@ -189,6 +189,7 @@ func spokenFor(p post) sizesOf {
 // work works out what a suspect comes to at some stations, in so many draws and some of its sizes.
 func (t *Trace) work(s *suspect, stations map[string]bool, draws int, which sizesOf) {
 	s = s.standing()
+	trial := t.proof.Try(s.wrong...)
 	for k := range s.steps {
 		at := &s.steps[k]
 		if !which(k) {
@@ -204,7 +205,7 @@ func (t *Trace) work(s *suspect, stations map[string]bool, draws int, which size
 			if len(todo) == 0 {
 				continue
 			}
-			got := t.proof.Takes(t.draws[i], at.wrong, todo)
+			got := trial.Takes(t.draws[i], at.wrong, todo)
 			if at.shown[i].Values == nil {
 				at.shown[i] = got
 			}

@@ -50,7 +50,7 @@ func (t *Trace) points(p parcel, groups []group) []string {
 		case g == len(groups):
 			points = append(points, "something that is not known here")
 		default:
-			points = append(points, t.says(groups[g]).Says)
+			points = append(points, groups[g].inWords())
 		}
 	}
 	return points
