@@ -283,6 +283,9 @@ func (d *Door) InDemo(session context.Context, person string, from From) error {
 	if a.Secrets.Password != "" {
 		return refuse(Not, "%s has a password, and is nobody of a demo.", a.Person.Name)
 	}
+	if in, err := d.Who(session); err == nil && in.Person.ID == a.Person.ID && !in.Shared {
+		return nil // a second window of theirs: beginning again would end what the first is about to ask
+	}
 	return d.begin(session, a.Person.Of(), "demo", from.Agent)
 }
 
