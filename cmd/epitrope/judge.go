@@ -44,7 +44,7 @@ func runMethods(args []string, in io.Reader, out io.Writer, o own) error {
 			for _, m := range list {
 				fmt.Fprintf(out, "%s: %s; early in bulk %.0f A at %.1f V, idle %.0f A; 80 %% after %s, full after %s; "+
 					"%.1f h of work, %.1f × a 30 A charger\n",
-					m.Method.Label, standing(m), m.Early.Amps, m.Early.Volts, m.Idle.Amps, hoursOr(m.To80H), hoursOr(m.FullH), m.Bill.Hours,
+					m.Method.Label, standing(m), m.Early.Amps, m.Early.Volts, m.Idle.Amps, hoursOr(m.To80H), hoursOr(m.FullH), m.Work.Hours,
 					m.Bill.Cost/100)
 				for _, r := range m.Method.Reasons {
 					fmt.Fprintf(out, "  %s (%s): %s %s\n", r.Effect, r.ID, r.Text, r.Unless)

@@ -45,8 +45,8 @@ func (d *Design) rateNeed() {
 	r.Need = need.Current.MustWork(working.Of(spent), f.DrivenHours.Input(),
 		working.From(f.Chemistry.Efficiency, working.Memory, f.Chemistry.Label))
 	d.NeedA = r.Need.Unrounded
-	r.Idle = d.headroom(f.IdleTurns(), d.idleWhy())
-	r.Cruise = d.headroom(CruiseRPM, "alternator label")
+	r.Idle = d.headroom(f.IdleTurns(), d.idleWhy()).Named(leftAtIdle)
+	r.Cruise = d.headroom(CruiseRPM, "alternator label").Named(leftAtCruise)
 	d.IdleA, d.CruiseA = r.Idle.Unrounded, r.Cruise.Unrounded
 	r.Half = alternator.HalfLabel.MustWork(f.LabelA.Input())
 	r.Accepts = Accepts.MustWork(
@@ -244,6 +244,12 @@ func (d *Design) idleWhy() string {
 	}
 	return unit.Say("label by ISO 8854 at %s engine turns × %s", unit.Plain(m.IdleRPM.Value, "", 0), unit.Plain(m.Ratio.Value, "", 2))
 }
+
+// What an alternator has for charging is told of two speeds.
+const (
+	leftAtIdle   = "left for charging at idle, hot, lamps on"
+	leftAtCruise = "left for charging at cruise, hot, lamps on"
+)
 
 // headroom is what the alternator has for charging at a speed, hot, lamps on.
 func (d *Design) headroom(rpm float64, why string) working.Figure {

@@ -24,7 +24,7 @@ func (d *Design) rateSecond() {
 		return alternator.Headroom.MustWork(working.From(alternator.HotFactor, working.Practice, "80–90 %"),
 			working.Is(d.Second.Output(rpm), "second alternator's label"), alone)
 	}
-	r.Idle, r.Cruise = head(f.IdleTurns()), head(CruiseRPM)
+	r.Idle, r.Cruise = head(f.IdleTurns()).Named(leftAtIdle), head(CruiseRPM).Named(leftAtCruise)
 	d.IdleA, d.CruiseA = min(r.Idle.Unrounded, SecondShare*d.Second.RatedA), min(r.Cruise.Unrounded, SecondShare*d.Second.RatedA)
 	r.Half = alternator.HalfLabel.MustWork(working.Is(d.Second.RatedA, "second alternator's label"))
 	d.LimitA = d.allowed()

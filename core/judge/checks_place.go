@@ -86,7 +86,7 @@ var placeLooks = slices.Concat(
 			"Look: which way do the coupling's terminals point?",
 			func(d *design.Design) []finding { return says(pointing(d) == "", "coupling") }},
 		{"place.sensing", verdict.Good, working.Practice, []string{"routes.startM"},
-			"%.1f m from the start battery the relay senses %s less than that has while it charges; up to %s it senses a true voltage.",
+			"%.1f m from the start battery the relay senses %s less than the battery has while it is charged; up to %s the relay senses a true voltage.",
 			func(d *design.Design) []finding {
 				return where(d.Is.Senses, func() finding {
 					early := d.StateBy("early")

@@ -40,7 +40,7 @@ var relayRules = []rule{
 			return at("coupling", s.Label, has, closes).cure(otherCoupling()).ifVaries(s.Doubtful)
 		})},
 	{"relay.idle", verdict.Remark, working.Physics,
-		"In the state “%s” the start battery has %s and the relay's cut-out is %s: it opens until there is more.",
+		"In the state “%s” the start battery has %s and the relay's cut-out is %s: the relay opens, and stays open until there is more.",
 		"The alternator has no more there: thicker cable is no cure.",
 		sensing(func(s *design.State, cutOutV float64) bool {
 			return s.Joined && s.BusV < cutOutV && s.SensedV < cutOutV

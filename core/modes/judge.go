@@ -67,7 +67,7 @@ var judgements = []judgement{
 	{"mode.held", "caution", "Joined by hand: %s between the batteries. Ten seconds, then let go.", "",
 		func(l *line) bool { return l.m.Switch == design.Held }, through},
 	{"mode.lingers", "normal",
-		"Still joined by surface charge, for minutes to hours: it parts by itself below %s. Lamps on bring it down.", "",
+		"Still joined by surface charge, for minutes to hours: the relay parts by itself below %s. Lamps on bring the volts down.", "",
 		func(l *line) bool { return l.k == design.JustStopped && l.joined() && !l.d.StateBy("parked").Joined },
 		func(l *line) []any {
 			return []any{unit.Text(l.d.Contact.Sensing.CutOutV*l.d.Facts.N, "V", 1)}

@@ -74,8 +74,11 @@ func (b *builder) fit() {
 			continue
 		}
 		minutes := deviceMin
-		if kind == "fuse" {
+		switch kind {
+		case "fuse":
 			minutes = fuseMin
+		case "alternator":
+			minutes = machineMin
 		}
 		step := Step{ID: "fit-" + c.ID, Of: []string{c.ID}, Stage: Fit, Title: "Fit " + c.Name, What: unit.Capital(c.Rating) + ".",
 			Minutes: minutes,
@@ -95,6 +98,10 @@ func (b *builder) fit() {
 		case kind == "control":
 			step.What += " In the driver's reach, out of the way of a knee, its label in sight."
 			step.Checks = append(step.Checks, "label says what it does and for how long")
+		case kind == "alternator":
+			step.What += " Its bracket, its belt and tensioner, its regulator; the belt in line and tight."
+			step.Caution = "Engine cold, key away, the start battery's negative off: nothing turns while hands are in."
+			step.Checks = []string{"bracket tight", "belt in line", "tension by its maker's figure", "turns free of hoses and looms"}
 		case kind == "charger":
 			step.What += " Its vents free, its lamp in sight, room for air round it."
 			step.Checks = append(step.Checks, "vents clear", "lamp visible")

@@ -58,16 +58,17 @@ var Stages = []Stage{Prepare, Isolate, Remove, Ground, Lay, Fit, EndOf, Join, Ch
 
 // Times in minutes. Source: from memory; the workshop's own past jobs win.
 const (
-	lookMin   = 10.0
-	smallMin  = 5.0
-	metreMin  = 12.0
-	holeMin   = 25.0
-	deviceMin = 40.0
-	fuseMin   = 12.0
-	endMin    = 7.0
-	feedMin   = 60.0
-	earthMin  = 20.0
-	readMin   = 3.0
+	lookMin    = 10.0
+	smallMin   = 5.0
+	metreMin   = 12.0
+	holeMin    = 25.0
+	deviceMin  = 40.0
+	machineMin = 840.0
+	fuseMin    = 12.0
+	endMin     = 7.0
+	feedMin    = 60.0
+	earthMin   = 20.0
+	readMin    = 3.0
 )
 
 // builder puts steps together: each waits for those it names and for whatever gates its

@@ -71,7 +71,7 @@ func (r Reading) Entered(text string) (Taken, error) {
 		return refuse("is neither yes nor no")
 	}
 	figure, peak := strings.TrimSpace(text), false
-	if n := len(Jumping); len(figure) > n && strings.EqualFold(figure[:n], Jumping) && (r.Unit == Volts || r.Unit == Amps) {
+	if n := len(Jumping); len(figure) > n && strings.EqualFold(figure[:n], Jumping) && r.Unit != Ohms {
 		figure, peak = strings.TrimPrefix(strings.TrimSpace(figure[n:]), "to "), true
 	}
 	value, err := dim.Parse(figure)

@@ -82,6 +82,13 @@ type Proof struct {
 // Of is the proof of a design, worked out once. While a stop stands nothing is to be expected: there is none to take.
 func Of(d *design.Design) *Proof { return design.Kept(d, "prove", of) }
 
+// Outline is the readings of a design, without what they may come to.
+func Outline(d *design.Design) *Proof {
+	p := &Proof{d: d}
+	p.list(heldAt[0])
+	return p
+}
+
 func of(d *design.Design) *Proof {
 	p := &Proof{d: d, sought: &suspects{}}
 	for _, n := range judge.Notes(d) {
@@ -105,6 +112,11 @@ func of(d *design.Design) *Proof {
 
 // lay lists the readings with the engine held at a speed, and what they come to.
 func (p *Proof) lay(rpm float64) {
+	p.list(rpm)
+	p.keep(func(Reading) bool { return true })
+}
+
+func (p *Proof) list(rpm float64) {
 	p.Stations, p.Readings = stations(p.d, rpm), nil
 	if p.wide {
 		p.Stations = append(p.Stations, loaded())
@@ -116,20 +128,25 @@ func (p *Proof) lay(rpm float64) {
 		}
 		p.Readings = append(p.Readings, list...)
 	}
-	p.keep(func(Reading) bool { return true })
+	p.leave(func(Reading) bool { return true })
 }
 
-// keep leaves some readings, and the stations at which there are any.
+// keep leaves some readings, and says what they come to.
 func (p *Proof) keep(some func(Reading) bool) {
-	p.Readings = slices.DeleteFunc(p.Readings, func(r Reading) bool { return !some(r) })
-	p.Stations = slices.DeleteFunc(p.Stations, func(s Station) bool {
-		return !slices.ContainsFunc(p.Readings, func(r Reading) bool { return r.Station == s.ID })
-	})
+	p.leave(some)
 	p.apart = p.parts()
 	p.all, p.base = p.healthy(), nil
 	for i, r := range p.Readings {
 		p.base = append(p.base, p.all.band(i, r))
 	}
+}
+
+// leave leaves some readings, and the stations at which there are any.
+func (p *Proof) leave(some func(Reading) bool) {
+	p.Readings = slices.DeleteFunc(p.Readings, func(r Reading) bool { return !some(r) })
+	p.Stations = slices.DeleteFunc(p.Stations, func(s Station) bool {
+		return !slices.ContainsFunc(p.Readings, func(r Reading) bool { return r.Station == s.ID })
+	})
 }
 
 // mostJumps is in which share of sound installations a reading may go on and off for it to be worth taking.

@@ -112,7 +112,12 @@ func (r Reading) Expects(b Bounds) string {
 }
 
 // Expected is what a reading is expected to be with nothing read before it.
-func (p *Proof) Expected(r Reading) string { return r.Expects(p.base[p.at(r.ID)]) }
+func (p *Proof) Expected(r Reading) string {
+	if p.base == nil {
+		return "not reckoned"
+	}
+	return r.Expects(p.base[p.at(r.ID)])
+}
 
 // read is what a reading came to, in words.
 func (r Reading) read(v Meaning) string {

@@ -261,7 +261,7 @@ func (o Left) says() string {
 		list = append(list, "the charger begins and stops again and again")
 	}
 	if o.StopsAt > halfSOC {
-		list = append(list, unit.Say("its own cut-out stops it with %s left", unit.Text(100*o.StopsAt, "%", 0)))
+		list = append(list, unit.Say("the charger's own cut-out stops the charger with %s left", unit.Text(100*o.StopsAt, "%", 0)))
 	}
 	if o.HalfH > 0 && (o.NoStartH == 0 || o.NoStartH > o.HalfH && unit.Span(o.HalfH) != unit.Span(o.NoStartH)) {
 		list = append(list, "the start battery is half empty after "+unit.Span(o.HalfH))

@@ -9,27 +9,24 @@ import (
 	"epitrope/core/unit"
 )
 
-// Bill is what a design costs and how long it takes, in comparison: prices as a share of
-// that of a 30 A charger, hours of one fitter.
+// Bill is what a design costs in comparison, as a share of the price of a 30 A charger.
 type Bill struct {
 	Lines    []BillLine `json:"lines"`
 	Cost     float64    `json:"cost" doc:"In % of the price of a 30 A charger"`
-	Hours    float64    `json:"hours"`
 	CopperKg float64    `json:"copperKg"`
 	MetresM  float64    `json:"metres" doc:"Of power cable"`
 	Ends     int        `json:"ends" doc:"To be crimped"`
 }
 
-// BillLine is one kind of thing: how many, what one costs and takes, and the sums.
+// BillLine is one kind of thing: how many, and what they cost in all.
 type BillLine struct {
 	What  string  `json:"what"`
 	Count float64 `json:"count"`
 	Unit  string  `json:"unit"`
 	Cost  float64 `json:"cost" doc:"In % of the price of a 30 A charger, in all"`
-	Hours float64 `json:"hours" doc:"In all"`
 }
 
-// Prices in % of a 30 A charger's, and hours. Source: common practice, no source, for a
+// Prices in % of a 30 A charger's. Source: common practice, no source, for a
 // relay kit at a quarter to a third of a charger; all others from memory. The workshop's
 // own prices and past jobs win.
 const (
@@ -42,43 +39,35 @@ const (
 	plugCost, plugPerA       = 5.0, 0.3
 	copperPerKg              = 12.0
 	endCost                  = 1.5
-	deviceHours              = 0.75
-	fuseHours                = 0.25
-	plugHours                = 1.0
-	metreHours               = 0.25
-	endHours                 = 0.15
-	signalHours              = 1.5
-	secondHours              = 14.0
 	copperKgPerM             = 0.00896 // and mm²: 8,960 kg/m³. Source: physics
 )
 
 // bill adds up what is fitted.
 func bill(d *design.Design) Bill {
 	b := Bill{Lines: []BillLine{}}
-	add := func(what string, count float64, in string, cost, hours float64) {
+	add := func(what string, count float64, in string, cost float64) {
 		if count == 0 {
 			return
 		}
-		b.Lines = append(b.Lines, BillLine{what, unit.Round(count, 1), in, unit.Round(count*cost, 0), unit.Round(count*hours, 2)})
+		b.Lines = append(b.Lines, BillLine{what, unit.Round(count, 1), in, unit.Round(count*cost, 0)})
 		b.Cost += count * cost
-		b.Hours += count * hours
 	}
 	if d.Kind.Charger() {
 		n := max(1, d.Charger.Count, float64(len(d.Charger.Parts)))
-		add("charger", n, "", chargerCost+chargerPerA*d.Charger.OutputA/n, deviceHours)
+		add("charger", n, "", chargerCost+chargerPerA*d.Charger.OutputA/n)
 	}
 	switch {
 	case d.Is.Beside == design.RestContact:
-		add(d.Changeover.Label, 1, "", changeCost+changePerA*d.Changeover.Relay.MakeA, deviceHours/2)
+		add(d.Changeover.Label, 1, "", changeCost+changePerA*d.Changeover.Relay.MakeA)
 	case d.Is.Beside == design.Bypass:
-		add(d.Contact.Label, 1, "", bypassCost, deviceHours)
+		add(d.Contact.Label, 1, "", bypassCost)
 	case d.Is.OwnMachine:
-		add("second alternator with bracket, belt and regulator", 1, "", secondCost, secondHours)
+		add("second alternator with bracket, belt and regulator", 1, "", secondCost)
 		if d.Isolates() {
-			add(d.Contact.Label, 1, "", contactCost, deviceHours/2)
+			add(d.Contact.Label, 1, "", contactCost)
 		}
 	case !d.Kind.Charger():
-		add(d.Contact.Label, 1, "", contactCost+contactPerA*d.Contact.ContinuousA, deviceHours)
+		add(d.Contact.Label, 1, "", contactCost+contactPerA*d.Contact.ContinuousA)
 	}
 	metres, kilos, ends := 0.0, 0.0, 0
 	for _, w := range d.System.Wires {
@@ -99,21 +88,20 @@ func bill(d *design.Design) Bill {
 			fuses++
 		}
 	}
-	add("fuse with holder", fuses, "", fuseCost, fuseHours)
+	add("fuse with holder", fuses, "", fuseCost)
 	if d.Plugged() {
-		add(d.PlugCard.Label+" and socket", 1, "", 2*(plugCost+plugPerA*d.PlugCard.RatingA), plugHours)
+		add(d.PlugCard.Label+" and socket", 1, "", 2*(plugCost+plugPerA*d.PlugCard.RatingA))
 	}
-	add("copper", kilos, "kg", copperPerKg, 0)
-	add("cable laid", metres, "m", 0, metreHours)
-	add("ends", float64(ends), "", endCost, endHours)
+	add("copper", kilos, "kg", copperPerKg)
+	add("ends", float64(ends), "", endCost)
 	if d.Wired() {
-		add("signal: finding its feed, wire and fuse", 1, "", fuseCost/2, signalHours)
+		add("signal: finding its feed, wire and fuse", 1, "", fuseCost/2)
 	}
 	if _, ok := d.OwnFeed(); ok {
-		add("S1 with its fuse and wires", 1, "", fuseCost, deviceHours)
+		add("S1 with its fuse and wires", 1, "", fuseCost)
 	}
 	b.MetresM, b.CopperKg, b.Ends = unit.Round(metres, 1), unit.Round(kilos, 2), ends
-	b.Cost, b.Hours = unit.Round(b.Cost, 0), unit.Round(b.Hours, 1)
+	b.Cost = unit.Round(b.Cost, 0)
 	return b
 }
 

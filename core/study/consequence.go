@@ -21,6 +21,7 @@ type Consequence struct {
 	Windings  float64 `json:"windings" doc:"Alternator windings at their hottest while charging, in °C; 0 where nothing is solved"`
 	Bears     float64 `json:"bears" doc:"What they bear"`
 	Bill      Bill    `json:"bill"`
+	Work      Work    `json:"work" doc:"From the first panel off to the handover"`
 	Priced    *Priced `json:"priced,omitempty" doc:"By the workshop's own prices"`
 	Worst     string  `json:"worst" doc:"The worst note of the design; empty where there is none"`
 	Severity  string  `json:"severity" enum:"stop,caution,remark,none"`
@@ -71,7 +72,7 @@ func consequence(d *design.Design, fitted bool) Consequence {
 			out.Figures = append(out.Figures, fig)
 		}
 	}
-	out.Bill = bill(d)
+	out.Bill, out.Work = bill(d), workOf(d, nil)
 	if notes := judge.Notes(d); len(notes) > 0 {
 		out.Worst, out.Severity = notes[0].Text, notes[0].Severity
 	}

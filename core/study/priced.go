@@ -10,14 +10,16 @@ import (
 	"epitrope/core/harness"
 	"epitrope/core/job"
 	"epitrope/core/parts"
+	"epitrope/core/procedure"
 	"epitrope/core/unit"
 )
 
-// Prices are a workshop's own: its parts book, and what it charges for an hour.
+// Prices are a workshop's own: its parts book, what it charges for an hour, and how fast it is.
 type Prices struct {
 	Book       []parts.Item
 	Currency   string  // "": the one that most of the book's prices are in
 	HourlyRate float64 // 0: not said
+	Pace       procedure.Pace
 }
 
 // Priced is what a design comes to by a workshop's own prices. Parts without a price are named, not guessed.
@@ -51,7 +53,10 @@ func (p Prices) currency() string {
 // Methods puts what each coupling comes to into the list of all of them, as Consequences gives it.
 func (p Prices) Methods(now *design.Design, list []Consequence) {
 	eachOn(now, func(i int, d *design.Design) {
-		priced := p.Of(d)
+		if len(p.Pace) > 0 {
+			list[i].Work = workOf(d, p.Pace)
+		}
+		priced := p.Of(d, list[i].Work.Hours)
 		list[i].Priced = &priced
 	})
 }
@@ -61,7 +66,7 @@ func (p Prices) Schools(now *design.Design, list []School) {
 	if p.currency() == "" {
 		return
 	}
-	as := p.Of(now)
+	as := p.Of(now, 0) // their parts alone are compared
 	for _, s := range list {
 		many(len(s.Options), nil, func(i int, _ func() bool) {
 			o := &s.Options[i]
@@ -69,7 +74,7 @@ func (p Prices) Schools(now *design.Design, list []School) {
 			if o.Now || len(problems) > 0 {
 				return
 			}
-			switch other := p.Of(now.With(doc)); {
+			switch other := p.Of(now.With(doc), 0); {
 			case len(other.Unpriced) > len(as.Unpriced):
 				o.Costs = "needs " + strings.Join(other.Unpriced, ", ") + " that the parts book has no price for"
 			case math.Abs(other.Parts-as.Parts) >= 1:
@@ -81,8 +86,8 @@ func (p Prices) Schools(now *design.Design, list []School) {
 	}
 }
 
-// Of is what a design comes to.
-func (p Prices) Of(d *design.Design) Priced {
+// Of is what a design comes to that takes so many hours.
+func (p Prices) Of(d *design.Design, hours float64) Priced {
 	scheme := harness.Scheme(d.Doc.Colours).Or(harness.UsualScheme)
 	leads := harness.Leads(&d.System, scheme)
 	list := harness.PartsList(&d.System, leads, p.Book, harness.CutList(leads, harness.Pieces(p.Book, scheme)))
@@ -97,7 +102,6 @@ func (p Prices) Of(d *design.Design) Priced {
 			out.Unpriced = append(out.Unpriced, l.Kind)
 		}
 	}
-	hours := bill(d).Hours
 	out.Kinds = len(kinds)
 	out.Parts, out.Work = unit.Round(out.Parts, 2), unit.Round(hours*p.HourlyRate, 2)
 	out.Short, out.Text = out.says(hours)

@@ -23,7 +23,7 @@ func TestPricedByTheBook(t *testing.T) {
 	bears := design.Of(joined, parts.Stock()).Contact.ContinuousA
 	relays := []parts.Item{relay(func(i *parts.Item) { i.Price, i.RatingA = of(60), of(bears) }), whole("Heron 30", 30)}
 
-	none := study.Prices{}.Of(d)
+	none := study.Prices{}.Of(d, 3)
 	assert.Equal(t, "no price in the parts book", none.Text)
 	assert.Zero(t, none.Parts)
 
@@ -34,7 +34,7 @@ func TestPricedByTheBook(t *testing.T) {
 		require.NotNil(t, m.Priced, m.Method.Kind)
 		seen[m.Method.Kind] = m.Priced
 		assert.Equal(t, "EUR", m.Priced.Currency)
-		assert.InDelta(t, 100*m.Bill.Hours, m.Priced.Work, 0.01)
+		assert.InDelta(t, 100*m.Work.Hours, m.Priced.Work, 0.01)
 		assert.NotEmpty(t, m.Priced.Unpriced, "%s: nobody prices its cable", m.Method.Kind)
 		assert.Contains(t, m.Priced.Text, "cable")
 	}
@@ -42,7 +42,7 @@ func TestPricedByTheBook(t *testing.T) {
 	assert.NotContains(t, seen[coupling.VSR].Unpriced, "relay")
 	assert.Contains(t, seen[coupling.SwitchedContactor].Unpriced, "contactor")
 
-	foreign := study.Prices{Book: relays, Currency: "AUD"}.Of(d)
+	foreign := study.Prices{Book: relays, Currency: "AUD"}.Of(d, 3)
 	assert.Zero(t, foreign.Parts, "a price in another currency is none")
 	assert.Zero(t, foreign.Work)
 	assert.NotContains(t, foreign.Text, "work")

@@ -184,7 +184,7 @@ func (t trier) fuseSize() School {
 					continue
 				}
 				carries := l.Fuse.Carries(l.Bay.AmbientC)
-				says = append(says, fmt.Sprintf("%s %s carries %s of the %s that flow", name, unit.Plain(l.Fuse.RatingA, "A", 1),
+				says = append(says, fmt.Sprintf("%s %s holds %s where it sits, and %s flow", name, unit.Plain(l.Fuse.RatingA, "A", 1),
 					unit.Text(carries, "A", 0), unit.Text(l.Amps, "A", 0)))
 				if l.Amps > carries+0.05 && level == verdict.Good {
 					level = verdict.Caution

@@ -2,11 +2,13 @@ package study
 
 import (
 	"fmt"
+	"strings"
 
 	"epitrope/core/coupling"
 	"epitrope/core/design"
 	"epitrope/core/job"
 	"epitrope/core/judge"
+	"epitrope/core/method"
 	"epitrope/core/unit"
 	"epitrope/core/verdict"
 )
@@ -121,6 +123,16 @@ func sizing(label string, changes map[string]any, d, now *design.Design) Sizing 
 			o.Level = level
 		}
 	}
+	for _, m := range d.Methods {
+		if m.Kind != d.Kind || !m.RuledOut {
+			continue
+		}
+		for _, r := range m.Reasons {
+			if r.Effect == method.RulesOut {
+				against(verdict.Bad, "ruled out: %s", strings.TrimSuffix(r.Text, "."))
+			}
+		}
+	}
 	share := coupling.Derate(d.Aux.Bay.AmbientC, d.Charger.MaxAmbientC)
 	if box, ok := judge.InBox(d); ok {
 		share = min(share, coupling.Derate(box.Work.Unrounded, d.Charger.MaxAmbientC))
@@ -149,7 +161,7 @@ func sizing(label string, changes map[string]any, d, now *design.Design) Sizing 
 		gives = o.OutA
 	}
 	if gives < d.NeedA {
-		against(verdict.Caution, "%s would hold the balance", unit.Text(d.NeedA, "A", 0))
+		against(verdict.Caution, "less than the %s that hold the balance of a day", unit.Text(d.NeedA, "A", 0))
 	}
 	if gives > 0 && d.CycleAh > 0 {
 		o.BackH = unit.Round(d.CycleAh/(gives*d.Facts.Chemistry.Efficiency), 1)

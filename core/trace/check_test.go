@@ -73,11 +73,7 @@ func look(t *testing.T, v vehicle, most int, r *rand.Rand, log bool) (out traced
 			out.tests++
 			out.minutes += b.Suspects[0].Minutes
 			for _, id := range append(slices.Clone(b.Suspects[0].Faults), b.Suspects[0].Same...) {
-				i := slices.IndexFunc(faults, func(f fault.Fault) bool {
-					return f.ID == id || f.ID == (fault.Fault{ID: id, When: fault.ByHand}).Standing().ID ||
-						f.ID == (fault.Fault{ID: id, When: fault.ByHeat}).Standing().ID
-				})
-				e.Seen = append(e.Seen, looks(faults[i].At, truth, r))
+				e.Seen = append(e.Seen, looks(placeOf(faults, id), truth, r))
 			}
 			continue
 		}
@@ -124,6 +120,15 @@ func look(t *testing.T, v vehicle, most int, r *rand.Rand, log bool) (out traced
 		}
 		e.Seen = append(e.Seen, trace.Observed{Reading: n.ID, Entry: entry})
 	}
+}
+
+// placeOf is where a fault is, be it always there or not.
+func placeOf(faults []fault.Fault, id string) string {
+	i := slices.IndexFunc(faults, func(f fault.Fault) bool {
+		return f.ID == id || f.ID == (fault.Fault{ID: id, When: fault.ByHand}).Standing().ID ||
+			f.ID == (fault.Fault{ID: id, When: fault.ByHeat}).Standing().ID
+	})
+	return faults[i].At
 }
 
 // seen says whether somebody who looks sees what is wrong there: four times of five, and a fuse that is measured through or a handle that

@@ -68,6 +68,7 @@ func seenAt(left []prove.Sized, place string, r *rand.Rand) (found string) {
 // mendBoth traces and mends until nothing is complained of, within fourteen tests.
 func mendBoth(t *testing.T, v vehicle, seed uint64, a, b prove.Sized, r *rand.Rand) bool {
 	t.Helper()
+	faults := fault.Of(v.v.Design)
 	left := []prove.Sized{a, b}
 	build := func() *standin.Vehicle {
 		out := standin.Build(v.v.Design, v.v.Proof, seed)
@@ -117,8 +118,7 @@ func mendBoth(t *testing.T, v vehicle, seed uint64, a, b prove.Sized, r *rand.Ra
 			if !mended { // nothing is wrong there: it was looked at
 				for _, s := range bel.Suspects[:1] {
 					for _, id := range s.Faults {
-						at := slices.IndexFunc(fault.Of(v.v.Design), func(f fault.Fault) bool { return f.ID == id })
-						place := fault.Of(v.v.Design)[at].At
+						place := placeOf(faults, id)
 						e.Seen = append(e.Seen, trace.Observed{Look: place, Found: seenAt(left, place, r)})
 					}
 				}

@@ -82,7 +82,7 @@ type Judged struct {
 
 // Prices are the workshop's own.
 func Prices(own pack.Workshop) *study.Prices {
-	return &study.Prices{Book: own.Parts, Currency: own.Settings.Currency, HourlyRate: own.Settings.HourlyRate}
+	return &study.Prices{Book: own.Parts, Currency: own.Settings.Currency, HourlyRate: own.Settings.HourlyRate, Pace: own.Pace}
 }
 
 // Judge holds every coupling, school and charger against a design; prices may be nil.

@@ -1984,8 +1984,6 @@ export interface components {
              * @description To be crimped
              */
             ends: number;
-            /** Format: double */
-            hours: number;
             lines: components["schemas"]["BillLine"][];
             /**
              * Format: double
@@ -2001,11 +1999,6 @@ export interface components {
             cost: number;
             /** Format: double */
             count: number;
-            /**
-             * Format: double
-             * @description In all
-             */
-            hours: number;
             unit: string;
             what: string;
         };
@@ -2475,6 +2468,8 @@ export interface components {
              * @description Alternator windings at their hottest while charging, in °C; 0 where nothing is solved
              */
             windings: number;
+            /** @description From the first panel off to the handover */
+            work: components["schemas"]["Work"];
             /** @description The worst note of the design; empty where there is none */
             worst: string;
         };
@@ -5336,6 +5331,12 @@ export interface components {
             /** @description False where it was stopped before its end */
             whole: boolean;
         };
+        StageWork: {
+            /** Format: double */
+            hours: number;
+            /** @enum {string} */
+            stage: "prepare" | "isolate" | "remove" | "ground" | "lay" | "fit" | "end" | "join" | "check" | "live" | "prove" | "hand";
+        };
         StartBattery: {
             /** Format: double */
             ageYears?: number;
@@ -6066,6 +6067,11 @@ export interface components {
             /** @description Pins it in the new design */
             reuse?: components["schemas"]["Cure"];
             why: string;
+        };
+        Work: {
+            /** Format: double */
+            hours: number;
+            stages: components["schemas"]["StageWork"][];
         };
         WorkRow: {
             /** @description The sources that reach it otherwise */

@@ -10,7 +10,7 @@ const word: Record<Schemas["Verdict"]["level"], string> = { good: "good", cautio
 
 type Share = Trial["energy"][number];
 
-const does: Record<Share["kind"], string> = { source: "gives", use: "takes", loss: "lost", stored: "kept" };
+const does: Record<Share["kind"], string> = { source: "gives", use: "takes", loss: "lost", stored: "" };
 
 const energy: TableColumn<Share>[] = [
   { key: "what", head: "What", names: true, cell: (e) => e.label },

@@ -1,6 +1,7 @@
 import { Table, type TableColumn } from "../ui/Table";
 import { Working } from "../ui/Working";
 import { counted } from "../ui/units";
+import { stages } from "../ui/stages";
 import { Stands } from "./Compared";
 import css from "./methods.module.css";
 import { PinButton } from "./PinButton";
@@ -12,13 +13,17 @@ const order = ["rules out", "warns", "favours"];
 type BillLine = Method["bill"]["lines"][number];
 
 /** sumOf is the last line of the bill. */
-const sumOf = (m: Method): BillLine => ({ what: "of a 30 A charger's price, and hours", count: 0, unit: "", cost: m.bill.cost, hours: m.bill.hours });
+const sumOf = (m: Method): BillLine => ({ what: "of a 30 A charger's price", count: 0, unit: "", cost: m.bill.cost });
 
 const bill: TableColumn<BillLine>[] = [
   { key: "what", head: "What", names: true, cell: (l) => l.what },
   { key: "count", head: "How many", set: "right", cell: (l) => (l.count > 0 ? counted(l.count, l.unit) : "") },
   { key: "cost", head: "Cost", set: "right", cell: (l) => (l.cost > 0 ? `${l.cost} %` : "") },
-  { key: "hours", head: "Hours", set: "right", cell: (l) => (l.hours > 0 ? `${l.hours} h` : "") },
+];
+
+const work: TableColumn<Method["work"]["stages"][number]>[] = [
+  { key: "stage", head: "Stage", names: true, cell: (s) => stages[s.stage] },
+  { key: "hours", head: "Hours", set: "right", cell: (s) => `${s.hours} h` },
 ];
 
 /** Reasons says why a coupling stands where it stands, what would change that, and what it does when its signal fails. */
@@ -90,11 +95,12 @@ export function Reasons({ method: m }: { method: Method }) {
       <section aria-label="Cost and work">
         <h4>Cost and work</h4>
         <p>
-          {m.bill.hours.toFixed(1)} h of work, {(m.bill.cost / 100).toFixed(1)} times what a 30 A charger costs <span className="soft">(both from memory)</span>.{m.priced && ` By the parts book: ${m.priced.text}.`}
+          {m.work.hours.toFixed(1)} h of work, by its steps, from the first panel off to the handover; {(m.bill.cost / 100).toFixed(1)} times what a 30 A charger costs <span className="soft">(both from memory)</span>.{m.priced && ` By the parts book: ${m.priced.text}.`}
         </p>
         <details>
           <summary>What that is made of, and the working</summary>
-          <Table bare className={css.bill} caption="Cost and work" rows={[...m.bill.lines, sumOf(m)]} columns={bill} keyOf={(l) => l.what} />
+          <Table bare className={css.bill} caption="Cost" rows={[...m.bill.lines, sumOf(m)]} columns={bill} keyOf={(l) => l.what} />
+          <Table bare className={css.bill} caption="Work" rows={m.work.stages} columns={work} keyOf={(s) => s.stage} />
           {m.figures.map((f) => (
             <Working key={f.name + f.formula} figure={f} />
           ))}

@@ -6,7 +6,7 @@ import type { Method } from "./useJudged";
 const method = (kind: string, merit: number, change: object = {}): Method =>
   ({
     method: { kind, label: kind, merit, ruledOut: false, chosen: false, reasons: [] }, fitted: false, early: { amps: 40, volts: 13.3 }, idle: { amps: 0, volts: 12.1 },
-    driven: { to80H: 0.5, fullH: -1, fails: { halfAfter: 12 }, aims: [{ met: true }, { met: false }], week: { auxLeast: 20, auxEnd: 60, empty: 0 } }, bill: { hours: 6.7, cost: 173, copperKg: 1.64, metres: 8.4 },
+    driven: { to80H: 0.5, fullH: -1, fails: { halfAfter: 12 }, aims: [{ met: true }, { met: false }], week: { auxLeast: 20, auxEnd: 60, empty: 0 } }, work: { hours: 6.7 }, bill: { cost: 173, copperKg: 1.64, metres: 8.4 },
     loadPct: 98, windings: 151, bears: 180, ...change,
   }) as unknown as Method;
 

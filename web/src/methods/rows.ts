@@ -41,7 +41,7 @@ export const rows: Row[] = [
   { label: "Aux run", of: (m) => m.aux },
   { label: "Weakest in the chain", of: (m) => m.weakestIs },
   { label: "Copper", of: (m) => `${m.bill.copperKg.toFixed(1)} kg, ${figure(m.bill.metres, "m", 1)}` },
-  { label: "Work", of: (m) => `${m.bill.hours.toFixed(1)} h` },
+  { label: "Work", of: (m) => `${m.work.hours.toFixed(1)} h` },
   { label: "By the parts book", of: (m) => m.priced?.short ?? "not read" },
   { label: "Cost by rule of thumb, in 30 A chargers", of: (m) => (m.bill.cost / 100).toFixed(1) },
 ];

@@ -21,15 +21,12 @@ import { Wait, Wrong } from "../ui/Wait";
 import { counted } from "../ui/units";
 import { many } from "../ui/words";
 import { AsBuilt } from "./AsBuilt";
+import { stages } from "../ui/stages";
 import css from "./steps.module.css";
 import { held, isDone, nextOpen, standing, type Tick } from "../bay/ticks";
 import { useTicks } from "../bay/useTicks";
 
 type Step = Schemas["Step"];
-
-const stages: Record<Step["stage"], string> = {
-  prepare: "Prepare", isolate: "Make dead", remove: "Take off", ground: "Earth points", lay: "Lay", fit: "Fit", end: "Ends", join: "Connect", check: "Hold point", live: "Make live", prove: "Prove", hand: "Hand over",
-};
 
 /** StepsSheet is sheet 6: one step at a time, large; the others in a list. */
 export default function StepsSheet() {
