@@ -12,9 +12,11 @@ export function Schools({ list }: { list: Schemas["School"][] }) {
     const kind = fieldOf(job, school.path)?.kind;
     dispatch({ type: "set", path: school.path, value: kind === "number" || kind === "level" ? Number(value) : value });
   };
+  const differ = list.filter((s) => !alike(s));
+  const same = list.filter(alike);
   return (
     <div className={css.schools}>
-      {list.map((s) => (
+      {differ.map((s) => (
         <section key={s.id} aria-label={s.ask}>
           <h3>{s.ask}</h3>
           <p className="soft">{s.default}</p>
@@ -36,6 +38,21 @@ export function Schools({ list }: { list: Schemas["School"][] }) {
           </Chip.Group>
         </section>
       ))}
+      {same.length > 0 && (
+        <section aria-label="No difference here">
+          <h3>No difference here</h3>
+          <ul className={css.same}>
+            {same.map((s) => (
+              <li key={s.id}>
+                <b>{s.ask}</b> <span className="soft">{s.options[0]?.comes}</span>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
     </div>
   );
 }
+
+/** alike says whether every answer to a question comes to the same on this job. */
+const alike = (s: Schemas["School"]) => s.options.every((o) => o.comes === s.options[0]?.comes && o.level === "good");
