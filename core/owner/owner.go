@@ -67,23 +67,22 @@ func does(d *design.Design) string {
 	case parked.Joined:
 		text += " With the engine off both batteries stay joined: what is used then is taken from both."
 	case d.Is.Senses && d.Facts.Day.SolarW.Value > 0:
-		text += " Some minutes to hours after the engine stops it lets go, and both batteries are apart; in the sun it may stay " +
-			"closed, and the " +
-			"panels then charge both."
+		text += " Some minutes to hours after the engine stops the relay lets go, and both batteries are apart; in the sun the relay may stay " +
+			"closed, and the panels then charge both."
 	case d.Is.Senses:
-		text += " Some minutes to hours after the engine stops it lets go, and both batteries are apart: what you use then comes from the " +
-			"second one alone."
+		text += " Some minutes to hours after the engine stops the relay lets go, and both batteries are apart: what you use then comes " +
+			"from the second battery alone."
 	default:
-		text += " With the engine off both batteries are apart: what you use then comes from the second one alone."
+		text += " With the engine off both batteries are apart: what you use then comes from the second battery alone."
 	}
 	return text
 }
 
 // shows are the lamp's words for what it shows.
 var shows = map[string]struct{ when, then string }{
-	"charging": {"The lamp is lit", "it charges"},
+	"charging": {"The lamp is lit", "the engine charges the second battery"},
 	"joined":   {"The lamp is lit", "both batteries are joined, and charged together while the engine runs"},
-	"dark":     {"The lamp is dark", "it rests"},
+	"dark":     {"The lamp is dark", "the engine does not charge the second battery"},
 	"none":     {"There is no lamp", "what the second battery shows on its own display is all there is to see"},
 }
 
@@ -146,56 +145,58 @@ func when(d *design.Design) []Advice {
 	f, list := d.Facts, []Advice{}
 	add := func(when, then string) { list = append(list, Advice{when, then}) }
 	if !d.Isolates() {
-		add("The lamp stays dark while you drive", "Nothing is charged, and the vehicle drives as before. Look again after ten minutes; still "+
-			"dark, have it looked at.")
+		add("The lamp stays dark while you drive",
+			"Nothing is charged, and the vehicle drives as before. Look again after ten minutes; still "+
+				"dark, have it looked at.")
 	}
 	add("The engine does not start", starting(d))
-	add("The second battery is empty", "Switch off what is on and drive, or charge it from the mains. One of lead that stands "+
-		"empty for days is "+
-		"harmed for good.")
+	add("The second battery is empty", "Switch off what is on and drive, or charge the battery from the mains. A lead battery that "+
+		"stands empty for days is harmed for good.")
 	_, days := d.TopUp()
-	rest := unit.Say("Charge it full first, switch everything off, and charge it again after %.0f days at the latest.", days)
+	rest := unit.Say("Charge the second battery full first, switch everything off, and charge it again after %.0f days at the latest.",
+		days)
 	if !f.Chemistry.Lead {
-		rest = unit.Say("Leave it about half full, switch everything off, and look at it again after %.0f days at the latest.", days)
+		rest = unit.Say("Leave the second battery about half full, switch everything off, and look at it again after %.0f days at the latest.",
+			days)
 	}
 	if f.Extras.Isolator == job.MasterSwitch {
 		rest += " Its master switch parts it from everything."
 	}
-	add("It is to stand for weeks", rest)
+	add("The vehicle is to stand for weeks", rest)
 	if d.StartAsksA() > d.IdleA && !d.Is.OwnMachine {
-		add("You run the engine at a standstill to charge", "It gains little that way, and with lamps and blower on the start battery "+
-			"may go down "+
-			"meanwhile. Drive, or use the mains.")
+		add("You run the engine at a standstill to charge",
+			"The second battery gains little that way, and with lamps and blower on the start "+
+				"battery may go down meanwhile. Drive, or use the mains.")
 	}
 	if f.Chemistry.Managed() {
-		then := "Nothing is known to keep it from being charged, which harms it: warm the second battery first, and ask the workshop."
+		then := "Nothing is known to keep the second battery from being charged, which harms it: warm it first, and ask the workshop."
 		if job.Str(f.Set.Disable) == string(job.Yes) || job.Str(d.Doc.Card.Probe) == string(job.Yes) {
 			then = "The second battery takes no charge until its inside is warmer. That is as it should be."
 		}
-		add(unit.Say("It is colder than %.0f °C", f.Chemistry.NoChargeBelowC), then)
+		add(unit.Say("The second battery is colder than %.0f °C", f.Chemistry.NoChargeBelowC), then)
 	}
 	if f.Place.Trailer {
 		add("You plug the trailer in, or pull the plug", "Engine off first, plug dry and clean, pushed in to its stop. A plug that "+
 			"gets warm is "+
 			"worn: have it changed.")
 	} else if d.Plugged() {
-		add("You take the box out, or put it back", "Engine off, everything in the box switched off, then the plug: dry and clean, in to its "+
-			"stop. Put the caps on both halves, as the half on the box is always live. A plug that gets warm is worn: have it changed.")
+		add("You take the box out, or put it back",
+			"Engine off, everything in the box switched off, then the plug: dry and clean, in to its "+
+				"stop. Put the caps on both halves, as the half on the box is always live. A plug that gets warm is worn: have it changed.")
 	}
 	if f.Day.SolarW.Value > 0 {
 		add("You want to know whether driving charges", "The sun charges too: look at night, or with the panels covered.")
 	}
 	add("Something smells, is hot or smokes", hot(d))
-	add("You need help from another vehicle", "Put its leads on the start battery and the engine's metal, as the vehicle's own "+
-		"book says; never on the "+
-		"second battery.")
+	add("You need help from another vehicle", "Put the other vehicle's leads on the start battery and the engine's metal, as your "+
+		"vehicle's book says; never on the second battery.")
 	return list
 }
 
 // starting is what to do with an engine that does not start.
 func starting(d *design.Design) string {
 	if d.WorkedByHand() == design.NoHand {
-		return "A second battery full of charge does not help it: it needs a booster or another vehicle at the start battery."
+		return "A second battery full of charge does not start the engine: that takes a booster or another vehicle at the start battery."
 	}
 	how := "Press the button for ten seconds, let go, and then start."
 	what := "button"
@@ -211,7 +212,7 @@ func starting(d *design.Design) string {
 	case "crank":
 		how = "Work the " + what + ", start for a few seconds, and let go as soon as the engine runs."
 	}
-	return how + " If it does not turn after two tries, stop: it is something else."
+	return how + " If the engine does not turn after two tries, stop: something else is wrong."
 }
 
 // hot is what to do when something is wrong for all to see.
@@ -225,5 +226,5 @@ func hot(d *design.Design) string {
 	case d.Facts.Place.Trailer:
 		text += " If you can reach it without danger, pull the trailer's plug."
 	}
-	return text + " Both batteries stay live: touch nothing, and have it looked at before it is used again."
+	return text + " Both batteries stay live: touch nothing, and have the installation looked at before it is used again."
 }

@@ -50,10 +50,10 @@ func TestWhatTheOwnerIsTold(t *testing.T) {
 		{`{}`, "With the engine off both batteries are apart", "stay joined"},
 		{`{` + fixed + `,"aux":{"chemistry":"lifepo4","place":"seat"},"pins":{"coupling":"vsr"}}`, "stay joined", "lets go"},
 		{`{` + fixed + `,"aux":{"chemistry":"agm","place":"seat"},"pins":{"coupling":"vsr"}}`, "lets go", "stay joined"},
-		{`{"aux":{"chemistry":"agm"}}`, "Charge it full first", "half full, switch"},
-		{`{"aux":{"chemistry":"lifepo4"}}`, "about half full, switch everything off", "Charge it full first"},
-		{`{"aux":{"chemistry":"lifepo4"},"profile":{"disable":"yes"}}`, "as it should be", "Nothing is known to keep it"},
-		{`{"aux":{"chemistry":"lifepo4"}}`, "Nothing is known to keep it", "takes no charge until"},
+		{`{"aux":{"chemistry":"agm"}}`, "Charge the second battery full first", "half full, switch"},
+		{`{"aux":{"chemistry":"lifepo4"}}`, "about half full, switch everything off", "Charge the second battery full first"},
+		{`{"aux":{"chemistry":"lifepo4"},"profile":{"disable":"yes"}}`, "as it should be", "Nothing is known to keep the second battery"},
+		{`{"aux":{"chemistry":"lifepo4"}}`, "Nothing is known to keep the second battery", "takes no charge until"},
 		{`{"aux":{"chemistry":"flooded","place":"bonnet"}}`, "close its vent", "not made for its kind"},
 		{`{"vehicle":{"kind":"tow-caravan"}}`, "You plug the trailer in", "master switch"},
 		{`{"extras":{"isolator":"master"}}`, "turn the master switch off", "trailer's plug"},
@@ -61,9 +61,9 @@ func TestWhatTheOwnerIsTold(t *testing.T) {
 		{`{"day":{"trigger":"ignition"},"alternator":{"label":"150/250 A"}}`, "with the ignition on and the engine off: the charger then empties",
 			"trailer's plug"},
 		{`{"pins":{"coupling":"changeover"},"wants":{"emergencyStart":"yes"}}`, "Press the button for ten seconds, let go, and then start",
-			"does not help it"},
-		{`{` + fixed + `,"aux":{"chemistry":"agm","place":"seat"},"pins":{"coupling":"selector"}}`, "Turn the selector", "does not help it"},
-		{`{"pins":{"coupling":"dcdc"}}`, "does not help it", "Press the button"},
+			"does not start the engine"},
+		{`{` + fixed + `,"aux":{"chemistry":"agm","place":"seat"},"pins":{"coupling":"selector"}}`, "Turn the selector", "does not start the engine"},
+		{`{"pins":{"coupling":"dcdc"}}`, "does not start the engine", "Press the button"},
 	} {
 		said := words(booklet(t, c.job))
 		assert.Contains(t, said, c.says, c.job)

@@ -15,13 +15,13 @@ func Proven(read map[string]float64) (list []string) {
 		}
 	}
 	say("charge", "With the engine at a fast idle %s went into the second battery, which was part empty.", "A", 0)
-	say("aux-charge", "It then stood at %s, as its own display may show.", "V", 1)
-	say("profile", "Full, it was held at %s.", "V", 1)
+	say("aux-charge", "The second battery then stood at %s, as its own display may show.", "V", 1)
+	say("profile", "Full, the second battery was held at %s.", "V", 1)
 	if v, taken := read["apart-again"]; taken && math.Abs(v) < nothingA {
 		list = append(list, "With the engine off, nothing flowed between the two batteries.")
 	}
 	if v, taken := read["signal-asleep"]; taken && math.Abs(v) < nothingV {
-		list = append(list, "Parked and asleep, the wire that tells it of the engine was dead.")
+		list = append(list, "Parked and asleep, the wire that tells of the running engine was dead.")
 	}
 	return list
 }

@@ -14,6 +14,7 @@ const (
 	slipDrop  = 1.5
 	slipAmps  = 60.0
 	slipOther = 100.0
+	noContact = 0.3 // of slips: a probe that does not touch, and the meter shows nothing
 )
 
 // How much of a value the installation may be off by besides its draws, as a survey is never quite right: of what a stretch
@@ -24,7 +25,18 @@ const (
 )
 
 // slipDensity is how likely a wrong reading is to be just so, for each unit of it.
-func slipDensity(r prove.Reading) float64 {
+func slipDensity(r prove.Reading, value float64) float64 {
+	if r.Unit != prove.Volts && r.Unit != prove.Amps {
+		return anywhere(r)
+	}
+	return (1-noContact)*anywhere(r) + noContact*bell(value, r.Off(0)*r.Off(0))
+}
+
+// bell is the density of a bell curve, so far from its middle.
+func bell(off, square float64) float64 { return math.Exp(-off*off/(2*square)) / math.Sqrt(2*math.Pi*square) }
+
+// anywhere is how likely a reading that may be anything is to be just so.
+func anywhere(r prove.Reading) float64 {
 	switch {
 	case r.Unit == prove.Volts && r.Drop:
 		return 1 / slipDrop
@@ -206,7 +218,8 @@ func (m model) sequence(taken []read, slip float64, back bool) fit {
 		if back {
 			a = n - 1 - k
 		}
-		broad, slip := slipDensity(m.t.proof.Readings[taken[a].i]), taken[a].wrong(slip)
+		of, slip := m.t.proof.Readings[taken[a].i], taken[a].wrong(slip)
+		broad, slipped := anywhere(of), slipDensity(of, taken[a].value)
 		switch {
 		case taken[a].jumps && !taken[a].peak:
 			says := math.Log((1-slip)*m.jumps[a] + slip*0.1)
@@ -223,11 +236,11 @@ func (m model) sequence(taken []read, slip float64, back bool) fit {
 		out.log, out.freely = out.log+math.Log(stands), out.freely+math.Log((1-noneOwn)*stands+noneOwn)
 		spread := cov[a][a]
 		off := taken[a].value - mean[a]
-		fits := m.often[a] * (1 - slip) * math.Exp(-off*off/(2*spread)) / math.Sqrt(2*math.Pi*spread)
-		says := math.Log(fits + slip*broad)
+		fits := m.often[a] * (1 - slip) * bell(off, spread)
+		says := math.Log(fits + slip*slipped)
 		out.log += says
 		out.freely += math.Log((1-noneOwn)*fits/(1-slip) + noneOwn*broad)
-		if fits < slip*broad {
+		if fits < slip*slipped {
 			out.slips[a] = true
 			continue
 		}

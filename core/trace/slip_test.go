@@ -2,6 +2,7 @@ package trace_test
 
 import (
 	"math/rand/v2"
+	"os"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -33,12 +34,16 @@ func TestASlipIsGotOver(t *testing.T) {
 	all, over := 0, 0
 	vehicles(t, jobtest.Fewer(few(300), 4), fault.Of, func(v vehicle, r *rand.Rand) {
 		v.slips = 1 + r.IntN(3)
-		out := look(t, v, 6, r, false)
+		drawn := r.Uint64()
+		out := look(t, v, 6, rand.New(rand.NewPCG(drawn, 3)), false)
 		if out.tests < v.slips {
 			return // it was found before anybody made a slip
 		}
 		if all++; out.three {
 			over++
+		} else if os.Getenv("EPITROPE_TRACE") != "" {
+			t.Logf("--- %s of size %.3g, %s; slip at %d", v.v.Fault().ID, v.v.Size(), v.complaint, v.slips)
+			look(t, v, 6, rand.New(rand.NewPCG(drawn, 3)), true)
 		}
 	})
 	t.Logf("%d vehicles: with a slip, among the first three at the end in %.1f %%", all, 100*float64(over)/float64(all))

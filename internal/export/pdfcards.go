@@ -127,7 +127,7 @@ func (s *sheet) settingCard() card {
 
 // modesCard is the mode table in a line for each position, without sun and mains.
 func (s *sheet) modesCard() card {
-	c := card{title: "What it does when", lines: []string{}}
+	c := card{title: "What happens when", lines: []string{}}
 	for _, m := range s.pack.Modes.Rows {
 		if m.Sun == "yes" || m.Mains == "yes" {
 			continue
@@ -158,7 +158,7 @@ func (s *sheet) modesCard() card {
 }
 
 func (s *sheet) liveCard() card {
-	c := card{title: "Before you work on it", lines: []string{"More than one source feeds it. To work on:"}}
+	c := card{title: "Before you work on it", lines: []string{"More than one source feeds these cables. To work on:"}}
 	for _, w := range s.pack.Modes.Work {
 		c.lines = append(c.lines, "•  "+w.Place+": "+strings.Join(w.Open, " and "))
 	}
