@@ -62,7 +62,8 @@ func TestWhatTheOwnerIsTold(t *testing.T) {
 			"trailer's plug"},
 		{`{"pins":{"coupling":"changeover"},"wants":{"emergencyStart":"yes"}}`, "Press the button for ten seconds, let go, and then start",
 			"does not start the engine"},
-		{`{` + fixed + `,"aux":{"chemistry":"agm","place":"seat"},"pins":{"coupling":"selector"}}`, "Turn the selector", "does not start the engine"},
+		{`{` + fixed + `,"aux":{"chemistry":"agm","place":"seat"},"pins":{"coupling":"selector"}}`, "Turn the selector",
+			"does not start the engine"},
 		{`{"pins":{"coupling":"dcdc"}}`, "does not start the engine", "Press the button"},
 	} {
 		said := words(booklet(t, c.job))

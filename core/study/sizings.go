@@ -2,13 +2,11 @@ package study
 
 import (
 	"fmt"
-	"strings"
 
 	"epitrope/core/coupling"
 	"epitrope/core/design"
 	"epitrope/core/job"
 	"epitrope/core/judge"
-	"epitrope/core/method"
 	"epitrope/core/unit"
 	"epitrope/core/verdict"
 )
@@ -124,13 +122,8 @@ func sizing(label string, changes map[string]any, d, now *design.Design) Sizing 
 		}
 	}
 	for _, m := range d.Methods {
-		if m.Kind != d.Kind || !m.RuledOut {
-			continue
-		}
-		for _, r := range m.Reasons {
-			if r.Effect == method.RulesOut {
-				against(verdict.Bad, "ruled out: %s", strings.TrimSuffix(r.Text, "."))
-			}
+		if m.Kind == d.Kind && m.RuledOut {
+			against(verdict.Bad, "among the couplings the %s is ruled out", m.Label)
 		}
 	}
 	share := coupling.Derate(d.Aux.Bay.AmbientC, d.Charger.MaxAmbientC)

@@ -84,7 +84,7 @@ func TestSizesOfWhatIsRuledOutSaySo(t *testing.T) {
 			if out[coupling.Kind(kind)] {
 				held++
 				assert.Equal(t, verdict.Bad, s.Level, "%s: %s", name, s.Label)
-				assert.Contains(t, strings.Join(s.Against, "; "), "ruled out: ", "%s: %s", name, s.Label)
+				assert.Contains(t, strings.Join(s.Against, "; "), "is ruled out", "%s: %s", name, s.Label)
 			}
 		}
 	}

@@ -33,7 +33,9 @@ func slipDensity(r prove.Reading, value float64) float64 {
 }
 
 // bell is the density of a bell curve, so far from its middle.
-func bell(off, square float64) float64 { return math.Exp(-off*off/(2*square)) / math.Sqrt(2*math.Pi*square) }
+func bell(off, square float64) float64 {
+	return math.Exp(-off*off/(2*square)) / math.Sqrt(2*math.Pi*square)
+}
 
 // anywhere is how likely a reading that may be anything is to be just so.
 func anywhere(r prove.Reading) float64 {

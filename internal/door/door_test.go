@@ -258,39 +258,6 @@ func TestTheBaysTablet(t *testing.T) {
 	assert.Equal(t, door.Slow, why(t, err), "ten thousand PINs are few: it has to wait")
 }
 
-// Somebody with a password is nobody of a demo, were the demo's door opened on a real workshop.
-func TestTheDemosDoorIsForTheDemosPeople(t *testing.T) {
-	plain, s := at(t)
-	ctx, _ := signedIn(t, plain, door.Given{Name: "odile", Password: good})
-	in, err := plain.Who(ctx)
-	require.NoError(t, err)
-	d := door.New(s, door.Where{Demo: true})
-	t.Cleanup(d.Close)
-	assert.Equal(t, door.Not, why(t, d.InDemo(session(t, d, ""), in.Person.ID, here)))
-	nobodys := dbtest.Joined(t, s, in.Person, people.Installer, "Teo", "")
-	require.NoError(t, d.InDemo(session(t, d, ""), nobodys.ID, here))
-	assert.Equal(t, door.Not, why(t, plain.InDemo(session(t, plain, ""), nobodys.ID, here)), "there is no such door elsewhere")
-}
-
-// Two windows that open the demo at once are of one sign-in: the second does not end what the first is about to ask.
-func TestASecondWindowOfTheDemoLeavesTheFirstItsSession(t *testing.T) {
-	plain, s := at(t)
-	ctx, _ := signedIn(t, plain, door.Given{Name: "odile", Password: good})
-	in, err := plain.Who(ctx)
-	require.NoError(t, err)
-	d := door.New(s, door.Where{Demo: true})
-	t.Cleanup(d.Close)
-	who := dbtest.Joined(t, s, in.Person, people.Installer, "Teo", "")
-	first := session(t, d, "")
-	require.NoError(t, d.InDemo(first, who.ID, here))
-	cookie, err := d.Kept(first)
-	require.NoError(t, err)
-	require.NoError(t, d.InDemo(session(t, d, cookie.Value), who.ID, here))
-	now, err := d.Who(session(t, d, cookie.Value))
-	require.NoError(t, err)
-	assert.Equal(t, who.ID, now.Person.ID)
-}
-
 func TestPasskeysNeedAName(t *testing.T) {
 	for address, has := range map[string]bool{"http://localhost:8080": true, "http://127.0.0.1:8080": false, "http://[::1]:8080": false,
 		"https://bay.example": true, "http://bay.example": false, "https://192.168.1.2": false} {
