@@ -70,7 +70,8 @@ func leak(d *design.Design, w system.Wire, along []system.Terminal) Fault {
 	at := along[len(along)/2]
 	return Fault{ID: string(Leak) + " " + at.Component + " " + at.Terminal, Kind: Leak, At: w.ID,
 		Says:      "current leaks to steel on the way by " + d.Called(at) + ": damp, or insulation that is worn",
-		Endangers: fire, Mend: "the wire dry, sleeved, off the steel; what is worn replaced", Least: least, Most: mostLeakOhm, Unit: "Ω", alike: true,
+		Endangers: fire, Mend: "the wire dry, sleeved, off the steel; what is worn replaced", Least: least, Most: mostLeakOhm, Unit: "Ω",
+		alike: true,
 		wrong: func(s *system.System, ohm float64) {
 			s.Join(system.Wire{ID: w.ID + " leaks", Role: system.Feed, From: at, To: d.System.Ends.Minus, Ohm: ohm, Name: "a way to steel"})
 		}}

@@ -86,7 +86,7 @@ var placeLooks = slices.Concat(
 			"Look: which way do the coupling's terminals point?",
 			func(d *design.Design) []finding { return says(pointing(d) == "", "coupling") }},
 		{"place.sensing", verdict.Good, working.Practice, []string{"routes.startM"},
-			"%.1f m from the start battery the relay senses %s less than the battery has while it is charged; up to %s the relay senses a true voltage.",
+			"%.1f m from the start battery the relay senses %s less than the battery has while charged; up to %s that is true enough.",
 			func(d *design.Design) []finding {
 				return where(d.Is.Senses, func() finding {
 					early := d.StateBy("early")
@@ -141,7 +141,8 @@ func asked(about string, good job.Tri, wrong verdict.Level, given func(job.Placi
 		{"place." + about, wrong, working.Practice, fields, isWrong,
 			answered(func(t job.Tri) bool { return t != good && t != job.Asked })},
 		{"place." + about + ".good", verdict.Good, working.Practice, fields, isGood, answered(func(t job.Tri) bool { return t == good })},
-		{"place." + about + ".open", verdict.Open, working.Practice, fields, isOpen, answered(func(t job.Tri) bool { return t == job.Asked })},
+		{"place." + about + ".open", verdict.Open, working.Practice, fields, isOpen,
+			answered(func(t job.Tri) bool { return t == job.Asked })},
 	}
 }
 

@@ -74,14 +74,17 @@ func expect(d *design.Design) (list []string, inShort string) {
 			unit.Say("Begin with the second battery half full, and nothing switched on behind. After ten minutes of driving about %.0f A "+
 				"go into it.",
 				first),
-			unit.Say("After two hours the second battery has gained about %.0f Ah, and stands at about %.0f %%.", gained*d.Facts.AuxAh.Value, 100*soc))
+			unit.Say("After two hours the second battery has gained about %.0f Ah, and stands at about %.0f %%.", gained*d.Facts.AuxAh.Value,
+				100*soc))
 	} else {
 		list = append(list, "On two hours of driving the second battery gains little: ask the workshop what to expect of it.")
 	}
 	if d.Facts.Chemistry.Lead {
-		list = append(list, "The nearer the second battery is to full, the less goes in: the last fifth takes hours, whatever the volts say.")
+		list = append(list,
+			"The nearer the second battery is to full, the less goes in: the last fifth takes hours, whatever the volts say.")
 	} else {
-		list = append(list, "The second battery's volts hardly move between a quarter and nearly full: go by the amps, or by a monitor that counts.")
+		list = append(list,
+			"The second battery's volts hardly move between a quarter and nearly full: go by the amps, or by a monitor that counts.")
 	}
 	if d.Facts.Varies() {
 		list = append(list, "Amps that come and go while you drive are the vehicle's own saving of fuel, and no fault.")
