@@ -144,10 +144,16 @@ func (d *Design) NameOf(at string) string {
 	if c, there := d.System.Component(at); there {
 		return c.Name
 	}
-	if w, there := d.System.Wire(at); there && w.Name != "" {
+	w, there := d.System.Wire(at)
+	switch {
+	case !there:
+		return at
+	case w.Name != "":
 		return w.Name
+	case w.Role == system.Chassis:
+		return "the " + at // body, chassis or frame
 	}
-	return at
+	return "the cable from " + d.Called(w.From) + " to " + d.Called(w.To)
 }
 
 // Called is a terminal as people know it: by its component, unless it is a place on the body.

@@ -88,7 +88,7 @@ func bridges(d *design.Design) (list []Fault) {
 			continue
 		}
 		list = append(list, Fault{ID: string(Bridged) + " " + other.Component + " " + other.Terminal, Kind: Bridged, At: signal.ID,
-			Says:      name(d, *signal) + " touches what is at " + d.Called(other),
+			Says:      d.NameOf(signal.ID) + " touches what is at " + d.Called(other),
 			Endangers: idleWires, Mend: "apart, sleeved, tied down", Least: leastBridgeOhm, Most: mostBridgeOhm, Unit: "Ω", alike: true,
 			wrong: func(s *system.System, ohm float64) {
 				s.Join(system.Wire{ID: signal.ID + " touches " + other.Component + " " + other.Terminal, Role: system.Feed, From: signal.To,

@@ -43,15 +43,7 @@ func chafed(d *design.Design, w system.Wire) (f Fault, is bool) {
 		s.Join(system.Wire{ID: w.ID + " to steel", Role: system.Feed, From: w.To, To: d.System.Ends.Minus, Ohm: touchOhm,
 			Name: "bare copper on steel"})
 	}
-	return Fault{ID: string(Chafed) + " " + w.ID, Kind: Chafed, At: w.ID, Blows: slices.Sorted(maps.Keys(fuses)), Says: name(d, w) +
+	return Fault{ID: string(Chafed) + " " + w.ID, Kind: Chafed, At: w.ID, Blows: slices.Sorted(maps.Keys(fuses)), Says: d.NameOf(w.ID) +
 		" has worn through to steel: its fuse blows again",
 		Endangers: fire, Mend: "the wire replaced or sleeved, a grommet where it passes steel; then the fuse", wrong: blow}, true
-}
-
-// name is what a wire is called: as people know it, or by its ends.
-func name(d *design.Design, w system.Wire) string {
-	if w.Name != "" {
-		return w.Name
-	}
-	return "the cable from " + d.Called(w.From) + " to " + d.Called(w.To)
 }

@@ -131,7 +131,7 @@ func ofWire(d *design.Design, w system.Wire) (list []Fault) {
 			Least: leastMO, Most: mostMO, Unit: "mΩ", ohms: wire(w.ID, func(w *system.Wire, mo float64) { w.Ohm += mo / 1000 })}, "")
 		return list
 	}
-	add(Fault{Kind: Open, Says: name(d, w) + " is off, broken, or taped off and forgotten", Mend: "follow it end to end; put it back " +
+	add(Fault{Kind: Open, Says: d.NameOf(w.ID) + " is off, broken, or taped off and forgotten", Mend: "follow it end to end; put it back " +
 		"where it belongs",
 		ohms: wire(w.ID, func(w *system.Wire, _ float64) { w.Ohm = openOhm })}, "")
 	if f, is := chafed(d, w); is {
@@ -149,7 +149,7 @@ func ofWire(d *design.Design, w system.Wire) (list []Fault) {
 	}
 	for _, end := range []string{"from", "to"} {
 		e := ends[end]
-		add(Fault{Kind: Joint, Says: "the end of " + name(d, w) + " at " + d.Called(e.at) + " is loose, corroded or on paint",
+		add(Fault{Kind: Joint, Says: "the end of " + d.NameOf(w.ID) + " at " + d.Called(e.at) + " is loose, corroded or on paint",
 			Endangers: danger,
 			End:       e.at.Component,
 			Mend:      "bright metal, no washer between, the right torque; the crimp again where it moves", Least: leastMO, Most: mostMO,
@@ -166,7 +166,7 @@ func ofRuns(d *design.Design) (list []Fault) {
 		if !there {
 			continue
 		}
-		list = append(list, Fault{ID: string(Thin) + " " + r, Kind: Thin, At: r, Says: name(d, of) + " is thinner than planned",
+		list = append(list, Fault{ID: string(Thin) + " " + r, Kind: Thin, At: r, Says: d.NameOf(of.ID) + " is thinner than planned",
 			Endangers: "its fuse may not save it", Mend: "the size that was planned: read it off the cable, mm is not mm²", Least: 1.6,
 			Most: 6,
 			ohms: wire(r, func(w *system.Wire, times float64) { w.Ohm *= times })})

@@ -12,6 +12,7 @@ import (
 type Suspect struct {
 	ID        string   `json:"id" doc:"The faults that it is made of"`
 	Faults    []string `json:"faults" doc:"… by their ids"`
+	Names     []string `json:"names" doc:"… each in words"`
 	Says      string   `json:"says"`
 	Or        []string `json:"or" doc:"What no test that is left tells from it"`
 	Same      []string `json:"same" doc:"… by their ids"`

@@ -115,14 +115,14 @@ func (t *Trace) alike(a, b post) bool {
 
 // says is a group in words.
 func (t *Trace) says(g group) Suspect {
-	s := Suspect{ID: g.id(), Share: g.share, Or: []string{}, Same: []string{}, Faults: []string{}, Proves: []string{}, Places: []string{}}
+	s := Suspect{ID: g.id(), Share: g.share, Or: []string{}, Same: []string{}, Faults: []string{}, Names: []string{}, Proves: []string{}, Places: []string{}}
 	s.Says = g.inWords()
 	if len(g.wrong) == 0 {
 		return s
 	}
 	dangers, mends, looks := []string{}, []string{}, []string{}
 	for _, f := range g.wrong {
-		s.Faults = append(s.Faults, f.ID)
+		s.Faults, s.Names = append(s.Faults, f.ID), append(s.Names, f.Says)
 		mends = append(mends, f.Mend)
 		if f.Endangers != "" {
 			dangers = append(dangers, f.Endangers)

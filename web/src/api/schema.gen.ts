@@ -5491,6 +5491,8 @@ export interface components {
              * @description To look at it
              */
             minutes: number;
+            /** @description … each in words */
+            names: string[];
             /** @description What no test that is left tells from it */
             or: string[];
             /** @description The parts and wires that all of these are at */

@@ -37,7 +37,7 @@ export function Suspects({ trace, found, of }: { trace: ReturnType<typeof useTra
       </ol>
       {found.doubted.length > 0 && (
         <p className={css.doubt} role="status">
-          Take again: {found.doubted.map((id) => found.readings.find((r) => r.id === id)?.what ?? id).join("; ")}. It does not go with the rest.
+          Take again: {found.doubted.map((id) => found.readings.find((r) => r.id === id)?.what ?? id).join("; ")}. That reading does not go with the rest.
         </p>
       )}
     </section>
@@ -48,9 +48,9 @@ export function Suspects({ trace, found, of }: { trace: ReturnType<typeof useTra
 export function Mend({ suspect: s, trace }: { suspect: Suspect; trace: ReturnType<typeof useTrace> }) {
   return (
     <div className={css.row}>
-      {s.faults.map((f) => (
+      {s.faults.map((f, i) => (
         <Button key={f} variant="default" onClick={() => trace.enter("mended", f, s.proves.join(" ") || "mended", `Mended: ${s.says}`)}>
-          {s.faults.length > 1 ? `Mended: ${f}` : "Mended"}
+          {s.faults.length > 1 ? `Mended: ${s.names[i] ?? f}` : "Mended"}
         </Button>
       ))}
     </div>
