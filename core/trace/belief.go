@@ -188,6 +188,8 @@ func Share(share float64) string {
 		return "hardly"
 	case share < 0.1:
 		return "perhaps"
+	case share >= 0.975: // nobody is certain
+		return "over 95 %"
 	}
 	return unit.Text(5*math.Round(20*share), "%", 0)
 }

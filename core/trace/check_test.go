@@ -219,6 +219,14 @@ func (c *tally) count(t *testing.T, v vehicle, r *rand.Rand) {
 	}
 }
 
+// ofSo is the share in % that is held: what is asked for, of as many as tell it, and of a few less, as chance has it.
+func ofSo(count int, many, few float64) float64 {
+	if count >= 200 {
+		return many
+	}
+	return few
+}
+
 // calibrated holds what was said against how often it was right: over all within 12 points or what chance allows, and where enough was
 // said, each fifth within
 // ten of its middle.
@@ -261,8 +269,8 @@ func TestOneFaultIsFound(t *testing.T) {
 	c.log(t)
 	assert.LessOrEqual(t, c.usual[len(c.usual)/2], 0.7)
 	c.calibrated(t)
-	assert.GreaterOrEqual(t, c.share(c.six), 80.0)
-	assert.GreaterOrEqual(t, c.share(c.nine), 87.0)
+	assert.GreaterOrEqual(t, c.share(c.six), ofSo(c.all, 90, 80))
+	assert.GreaterOrEqual(t, c.share(c.nine), ofSo(c.all, 95, 87))
 }
 
 // Those that come and go are found too.
@@ -273,6 +281,6 @@ func TestWhatComesAndGoesIsFound(t *testing.T) {
 		c.count(t, v, r)
 	})
 	c.log(t)
-	assert.GreaterOrEqual(t, c.share(c.six), 45.0)
-	assert.GreaterOrEqual(t, c.share(c.nine), 65.0)
+	assert.GreaterOrEqual(t, c.share(c.six), ofSo(c.all, 60, 45))
+	assert.GreaterOrEqual(t, c.share(c.nine), ofSo(c.all, 80, 65))
 }

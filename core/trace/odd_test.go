@@ -145,5 +145,6 @@ func TestWhatIsNotKnownIsNotNamed(t *testing.T) {
 		total += n
 	}
 	t.Logf("%d vehicles: %d end as not known, %d as what shows the same in every reading; %d are named: %v", all, none, same, total, named)
-	assert.LessOrEqual(t, total, all/5)
+	assert.LessOrEqual(t, 100*float64(total), ofSo(all, 2,
+		20)*float64(all)) // two wires crossed at a feed are a feed that is always live, to a meter
 }

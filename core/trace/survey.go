@@ -41,6 +41,9 @@ var (
 		fault.Sulphated: 2, fault.Worn: 1.5, fault.Chafed: 1.5, fault.Crossed: 0.3, fault.Swapped: 0.3, fault.Profile: 0.6, fault.Thin: 0.5}
 )
 
+// whereItEnds is how much oftener an end is at fault that is bolted there. Source: from memory; that grounds lead, trade practice.
+var whereItEnds = map[system.ComponentKind]float64{system.KindEarth: 1.5, system.KindBattery: 1.3, system.KindPlug: 1.3}
+
 // When an installation is new, and when it is old, in years; between them it is neither. Source: from memory.
 const (
 	newUntil = 0.1
@@ -67,6 +70,9 @@ func (s survey) speaks(f fault.Fault) float64 {
 	if f.Kind == fault.Bypassed && s.joins {
 		often *= 5
 	}
+	if f.Kind == fault.Joint {
+		often *= s.endsIn(f.End)
+	}
 	w, is := s.wires[f.At]
 	if !is {
 		return often
@@ -89,6 +95,13 @@ func (s survey) speaks(f fault.Fault) float64 {
 		by(inTheHeat)
 	}
 	return often
+}
+
+// endsIn is how much oftener an end is at fault by what it is bolted to: bare steel rusts, a battery's post sits in its acid, a plug is
+// pulled and gets wet.
+func (s survey) endsIn(at string) float64 {
+	c, _ := s.d.System.Component(at)
+	return cmp.Or(whereItEnds[c.Kind], 1)
 }
 
 // foundAs is what a wire is called among those that were found.

@@ -59,7 +59,7 @@ export function Mend({ suspect: s, trace }: { suspect: Suspect; trace: ReturnTyp
 
 /** Share is how much speaks for something, as a word and a bar: a tenth more or less is no difference. */
 function Share({ of }: { of: number }) {
-  const word = of < 0.02 ? "hardly" : of < 0.1 ? "perhaps" : `${5 * Math.round(20 * of)} %`;
+  const word = of < 0.02 ? "hardly" : of < 0.1 ? "perhaps" : of >= 0.975 ? "over 95 %" : `${5 * Math.round(20 * of)} %`;
   return (
     <span className={css.share}>
       {word}
