@@ -45,7 +45,7 @@ async function standIn(page: Page, name: string, ...flags: string[]): Promise<vo
 async function readAll(page: Page, meter: string): Promise<"read" | "out"> {
   for (let i = 0; i < 60; i++) {
     const reading = page.getByRole("region", { name: "Reading" });
-    const look = reading.getByRole("button", { name: "It is so" });
+    const look = reading.getByRole("button", { name: "As stated" });
     const read = reading.getByRole("button", { name: "Read it from there" });
     await expect(look.or(read).or(reading.getByText("All is read."))).toBeVisible();
     if (await reading.getByText("All is read.").isVisible()) return "read";

@@ -119,7 +119,7 @@ async function photograph(page: Page, count: number): Promise<void> {
 async function read(page: Page, count: number): Promise<void> {
   const reading = page.getByRole("region", { name: "Reading" });
   for (let i = 0; i < count; i++) {
-    const look = reading.getByRole("button", { name: "It is so" });
+    const look = reading.getByRole("button", { name: "As stated" });
     const field = reading.getByRole("textbox", { name: /, read$/ });
     await expect(look.or(field)).toBeVisible();
     if (await look.isVisible()) await look.click();

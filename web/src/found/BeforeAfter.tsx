@@ -74,7 +74,7 @@ export function BeforeAfter() {
       <Table className={css.both} caption="What was found, and the new design" rows={linesOf(a)} columns={columns} keyOf={(l) => l.label} />
       <div className={css.fates}>
         <h3>What becomes of what was found</h3>
-        {a.gear.length + a.wires.length === 0 && <p className="soft">Nothing was entered: the survey&apos;s last part takes it in.</p>}
+        {a.gear.length + a.wires.length === 0 && <p className="soft">Nothing was entered: what was found goes into the survey&apos;s last part.</p>}
         <ul>
           {a.gear.map((g) => (
             <li key={g.key}>

@@ -71,7 +71,7 @@ export function Door({ children }: { children: ReactNode }) {
           <Modal.Content aria-label="You are signed out here">
             <Modal.Body>
               <h2 className={css.modalTitle}>You are signed out here</h2>
-              <p className="soft">You signed out elsewhere, were let go, or it was too long ago. What you typed is kept in this browser, under your name; sign in and it goes on.</p>
+              <p className="soft">You signed out elsewhere, were let go, or it was too long ago. What you typed is kept in this browser, under your name; sign in and go on.</p>
               <Suspense fallback={wait}>
                 <SignIn me={me.data} come={come} within />
               </Suspense>

@@ -139,10 +139,10 @@ function Entering({ reading: r, enter, document }: { reading: AskedReading; ente
       {r.unit === "seen" ? (
         <div className={css.acts}>
           <Button size="lg" onClick={() => enter("yes")}>
-            It is so
+            As stated
           </Button>
           <Button size="lg" variant="default" onClick={() => enter("no")}>
-            It is not
+            Otherwise
           </Button>
         </div>
       ) : (

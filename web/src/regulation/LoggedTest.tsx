@@ -73,7 +73,7 @@ function Judged({ read, answers, take }: { read: Read; answers: Record<string, V
           Take as tested: {kind[judgement.class].toLowerCase()}
         </Button>
       ) : (
-        <p>It proves no kind of regulation, so the job stays as it was.</p>
+        <p>The log proves no kind of regulation, so the job stays as it was.</p>
       )}
       <ol className={css.findings}>
         {judgement.findings.map((f, i) => (

@@ -13,7 +13,7 @@ export function StateChoice() {
   return (
     <div className={css.stateChoice} data-state={state?.id ?? "charging"}>
       <NativeSelect label="State" size="xs" value={state?.id ?? ""} onChange={(e) => show(e.currentTarget.value || null)}>
-        <option value="">all while it charges</option>
+        <option value="">all while charging</option>
         {plan.states.map((s) => (
           <option key={s.id} value={s.id}>
             {s.label}

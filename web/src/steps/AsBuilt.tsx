@@ -48,7 +48,7 @@ export function AsBuilt() {
               No longer so: {n.text}
             </p>
           ))}
-          {b.new.length === 0 && b.gone.length === 0 && <p>It weakens nothing: the notes are those of the design.</p>}
+          {b.new.length === 0 && b.gone.length === 0 && <p>What differs weakens nothing: the notes are those of the design.</p>}
         </>
       )}
     </section>

@@ -261,7 +261,7 @@ function One({ step, number, of, tick, hold, again, titles, open, mark, show }: 
             {step.hold ? "Sign" : "Done"}
           </Button>
           {step.hold && blocked && <p className="soft">Still to look at: {unlooked.join("; ")}.</p>}
-          {step.hold && me?.waits && <p className="soft">Signed by an apprentice it waits until somebody countersigns it.</p>}
+          {step.hold && me?.waits && <p className="soft">Signed by an apprentice, the step waits until somebody countersigns.</p>}
         </>
       )}
       <Talk about="step" subject={step.id} named={step.title} />

@@ -28,7 +28,7 @@ export function BookPanel() {
     mutationFn: () => take(api.POST("/api/jobs/{id}/finds", { params: { path: { id } } })),
     onSuccess: () => queries.invalidateQueries({ queryKey: ["vehicles"] }),
   });
-  if (model.trim() === "") return <p className="soft">Name the model, and what was found on others of it is here to start from.</p>;
+  if (model.trim() === "") return <p className="soft">Name the model: what was found on other vehicles of that model then stands here to start from.</p>;
   const entry = book.data?.[0];
   const missing = entry ? [...leaves(entry.document)].filter(([path]) => path.includes(".") && path !== "vehicle.model" && valueAt(state.doc, path) === undefined) : [];
   const start = () => {

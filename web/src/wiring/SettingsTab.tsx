@@ -125,7 +125,7 @@ function OwnCard() {
   return (
     <>
       <h3>The charger's own card</h3>
-      <p className="soft">Without one it is a usual charger, assumed. Take one from the parts book, or enter what its sheet says, at 12 V.</p>
+      <p className="soft">Without a card the charger is taken for a usual one. Take one from the parts book, or enter what its sheet says, at 12 V.</p>
       {!readOnly && chargers.length > 0 && (
         <div className="row">
           {chargers.map((c) => (
