@@ -21,15 +21,24 @@ import (
 	"epitrope/testdata"
 )
 
-// The comparison of couplings and the sheet of steps say the same hours of the same design.
-func TestWorkIsWhatTheStepsTake(t *testing.T) {
+// everyJob is every job of the test data, decided.
+func everyJob(t *testing.T) map[string]*design.Design {
+	t.Helper()
 	all, err := testdata.Documents()
 	require.NoError(t, err)
-	held := 0
+	list := map[string]*design.Design{}
 	for name, data := range all {
 		doc, problems := job.Decode(data)
-		require.Empty(t, problems)
-		d := design.Of(doc, parts.Stock())
+		require.Empty(t, problems, name)
+		list[name] = design.Of(doc, parts.Stock())
+	}
+	return list
+}
+
+// The comparison of couplings and the sheet of steps say the same hours of the same design.
+func TestWorkIsWhatTheStepsTake(t *testing.T) {
+	held := 0
+	for name, d := range everyJob(t) {
 		p, proof := plan.Of(d), prove.Of(d)
 		if len(p.Stops()) > 0 || proof.Unsteady {
 			continue // its steps end where the plan is stopped
@@ -68,13 +77,8 @@ func TestASecondMachineTakesLongest(t *testing.T) {
 
 // A size of charger is not offered without a word where the comparison of couplings rules its coupling out.
 func TestSizesOfWhatIsRuledOutSaySo(t *testing.T) {
-	all, err := testdata.Documents()
-	require.NoError(t, err)
 	held := 0
-	for name, data := range all {
-		doc, problems := job.Decode(data)
-		require.Empty(t, problems)
-		d := design.Of(doc, parts.Stock())
+	for name, d := range everyJob(t) {
 		out := map[coupling.Kind]bool{}
 		for _, m := range d.Methods {
 			out[m.Kind] = m.RuledOut
