@@ -115,7 +115,8 @@ func (t *Trace) alike(a, b post) bool {
 
 // says is a group in words.
 func (t *Trace) says(g group) Suspect {
-	s := Suspect{ID: g.id(), Share: g.share, Or: []string{}, Same: []string{}, Faults: []string{}, Names: []string{}, Proves: []string{}, Places: []string{}}
+	s := Suspect{ID: g.id(), Share: g.share, Or: []string{}, Same: []string{}, Faults: []string{}, Names: []string{},
+		Proves: []string{}, Places: []string{}}
 	s.Says = g.inWords()
 	if len(g.wrong) == 0 {
 		return s
