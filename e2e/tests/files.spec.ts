@@ -16,7 +16,7 @@ test("export a job and import it again", async ({ page }, info) => {
   await page.locator("input[type=file]").setInputFiles(path);
   await expect(page.getByRole("status")).toContainText("job.json: There and back");
   await expect(page).toHaveURL(url() + "/");
-  await page.getByRole("button", { name: "Make a job of it" }).click();
+  await page.getByRole("button", { name: "Make this a job" }).click();
   await expect(page).toHaveURL(/\/jobs\//);
   expect(page.url()).not.toBe(section);
   await expect(cell(page, "c1.part")).toContainText("2 AWG");

@@ -14,6 +14,8 @@ import css from "./day.module.css";
 const left = 56;
 const right = 126;
 const strip = 22;
+/** … and below them, where they are narrow. */
+const valuesLine = 24;
 
 interface Props {
   series: Series;
@@ -30,7 +32,8 @@ export function Curves({ series, events, window, width, at, index, onMove }: Pro
   const narrow = width < 620;
   const screen = useViewportSize();
   // The four charts share what the window has left.
-  const height = narrow ? 92 : Math.min(150, Math.max(84, (screen.height - 408) / 4));
+  const share = (screen.height - 408) / 4;
+  const height = !narrow ? Math.min(150, Math.max(84, share)) : screen.width > 760 ? Math.min(120, Math.max(72, share - valuesLine)) : 92;
   const x = useMemo(() => scaleLinear([window.from, window.to], [left, Math.max(left + 60, width - (narrow ? 14 : right))]), [window, width, narrow]);
   const move = (e: PointerEvent<HTMLDivElement>) => {
     if (e.type === "pointermove" && e.buttons === 0 && e.pointerType !== "mouse") return;

@@ -96,17 +96,17 @@ interface Flows {
 function RunLine({ columns, spans, flows, stage, apart, lit, narrow }: { narrow: boolean; lit: string | undefined; stage: string; columns: Column[]; spans: Map<string, Span>; flows: Flows; apart: boolean }) {
   const y = 32;
   const thick = (amps: number) => Math.max(1, Math.min(9, Math.sqrt(Math.abs(amps))));
-  const edge = (id: string, side: "left" | "right") => (spans.get(id) as Span)[side];
   const mid = (id: string) => middle(spans.get(id) as Span);
   // A machine of the run's own feeds it without the start battery.
   const begin = spans.has("start") ? "start" : "alternator";
   const flow = (from: number, to: number, amps: number) => <line key={from} className={cx(Math.abs(amps) < 0.5 && css.still)} x1={from} x2={to} y1={y} y2={y} style={{ strokeWidth: thick(amps) }} />;
+  const gap = apart ? 26 : 13; // what is apart does not touch the coupling
   const sides = { front: apart ? 0 : flows.into, back: apart ? 0 : flows.couple };
   return (
     <g className={css.runLine}>
       {begin === "start" && flow(mid("alternator"), mid("start"), flows.machine)}
-      {flow(mid(begin), edge("coupling", "left") + 12, sides.front)}
-      {flow(edge("coupling", "right") - 12, mid("aux"), sides.back)}
+      {flow(mid(begin), mid("coupling") - gap, sides.front)}
+      {flow(mid("coupling") + gap, mid("aux"), sides.back)}
       {columns.filter((c) => ["alternator", "battery", "charger", "relay", "fuse"].includes(c.kind)).map((c) => (
         <g key={c.id} className={cx(css.stop, lit === c.id && css.lit)}>
           {c.kind === "alternator" ? <circle cx={mid(c.id)} cy={y} r={8} /> : <rect x={mid(c.id) - (c.kind === "fuse" ? 8 : 13)} y={y - (c.kind === "fuse" ? 4 : 8)} width={c.kind === "fuse" ? 16 : 26} height={c.kind === "fuse" ? 8 : 16} />}

@@ -49,7 +49,7 @@ export function FrontPage() {
   const empty = jobs.isSuccess && !jobs.isPlaceholderData && list.length === 0;
   const asked = typed.trim() !== "" || filtered;
   return (
-    <Page home says={<span className="soft">{me?.demo && me.person ? `demo: you are ${me.person.name}, ${roleWords[me.person.role]}; at the right you may be anybody else of it` : me?.workshop || "charging from the alternator, planned"}</span>}>
+    <Page home says={<span className="soft">{me?.demo && me.person ? `demo: you are ${me.person.name}, ${roleWords[me.person.role]}; at the right you may be anybody else of the demo` : me?.workshop || "charging from the alternator, planned"}</span>}>
       <Listing
         title="Today"
         actions={

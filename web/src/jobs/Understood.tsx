@@ -38,10 +38,10 @@ export function Understood({ file, busy, make, leave }: Props) {
       </p>
       <div className="row">
         <Button loading={busy} onClick={() => make(file.text, file.name)}>
-          Make a job of it
+          Make this a job
         </Button>
         <Button variant="default" onClick={leave}>
-          Leave it
+          Leave this file
         </Button>
       </div>
     </Banner>
