@@ -31,20 +31,22 @@ func ofComponent(d *design.Design, c system.Component) (list []Fault) {
 	}
 	switch of := c.Device.(type) {
 	case system.Fuse:
-		add(Fault{Kind: Blown, Says: c.Name + " is blown, or not in", Mend: "find what blew it before the next one goes in",
+		add(Fault{Kind: Blown, Says: c.Name + " is blown, or not in", Mend: "find what blew the fuse before the next fuse goes in",
 			ohms: device(c.ID, func(f *system.Fuse, _ float64) { f.Ohm = openOhm })})
 		add(Fault{Kind: Joint, Says: c.Name + " sits badly in its holder", Endangers: fire, Mend: "bright contacts, the right torque",
 			Least: leastMO, Most: mostMO, Unit: "mΩ", ohms: device(c.ID, func(f *system.Fuse, mo float64) { f.Ohm += mo / 1000 })})
 	case system.Contact:
 		list = append(list, ofContact(c, of)...)
 	case system.Charger:
-		add(Fault{Kind: Dead, Says: c.Name + " does nothing", Mend: "its manual's own test, with input and signal there; else another",
+		add(Fault{Kind: Dead, Says: c.Name + " does nothing",
+			Mend:  "its manual's own test, with input and signal there; else another charger",
 			wrong: device(c.ID, func(f *system.Charger, _ float64) { f.RestartV, f.Card.CutOutV, f.Card.RestartV = 99*d.Facts.N, 99, 99 })})
-		add(Fault{Kind: Weak, Says: c.Name + " gives a part of what it should", Mend: "cooler, or another", Least: 0.15, Most: 0.8,
+		add(Fault{Kind: Weak, Says: c.Name + " gives a part of what it should", Mend: "a cooler place, or another charger", Least: 0.15,
+			Most:  0.8,
 			wrong: device(c.ID, func(f *system.Charger, share float64) { f.Card.OutputA *= share })})
 		add(Fault{Kind: Profile, Says: c.Name + " is set for another battery", Endangers: "a battery that is charged too high " +
 			"gasses, or is harmed",
-			Mend: "set it for this battery, and measure its leads", Least: 0.3, Most: 0.9, Unit: "V",
+			Mend: "set the charger for this battery, and measure its configuration leads", Least: 0.3, Most: 0.9, Unit: "V",
 			wrong: device(c.ID, func(f *system.Charger, volts float64) { f.OutV += volts * d.Facts.AuxN })})
 	case system.FeedPoint:
 		for _, f := range ofFeed(c.ID, of) {
@@ -61,14 +63,14 @@ func ofComponent(d *design.Design, c system.Component) (list []Fault) {
 			wrong: device(c.ID, func(o *system.Outlet, _ float64) { o.Ohm = openOhm })})
 	case system.Link:
 		add(Fault{Kind: Joint, Says: c.Name + " resists: its contact, or its nuts", Endangers: fire,
-			Mend:  "bright metal, the right torque; else another",
+			Mend:  "bright metal, the right torque; else another part",
 			Least: leastMO, Most: mostMO, Unit: "mΩ", ohms: device(c.ID, func(l *system.Link, mo float64) { l.Ohm += mo / 1000 })})
 		if !of.ByHand {
 			add(Fault{Kind: Stuck, Says: c.Name + " is open", Mend: "what works it, then its contact",
 				wrong: device(c.ID, func(l *system.Link, _ float64) { l.Ohm = openOhm })})
 		}
 	case system.Control:
-		add(Fault{Kind: Stuck, Says: "the contact of " + c.Name + " does not close", Mend: "another",
+		add(Fault{Kind: Stuck, Says: "the contact of " + c.Name + " does not close", Mend: "another relay",
 			wrong: device(c.ID, func(k *system.Control, _ float64) { k.Throws = without(k.Throws) })})
 	case system.Bank:
 		add(Fault{Kind: Swapped, Says: "plus and minus of the " + c.Name + " are changed over", Endangers: blast,
@@ -103,16 +105,18 @@ func ofContact(c system.Component, of system.Contact) (list []Fault) {
 		f.ID, f.At = string(f.Kind)+" "+c.ID, c.ID
 		list = append(list, f)
 	}
-	add(Fault{Kind: Stuck, Says: c.Name + " does not close", Mend: "another; a click is no proof",
+	add(Fault{Kind: Stuck, Says: c.Name + " does not close", Mend: "another relay: a click is no proof",
 		wrong: device(c.ID, func(f *system.Contact, _ float64) { f.Ohm = openOhm })})
-	add(Fault{Kind: Burnt, Says: "the contact of " + c.Name + " is burnt", Endangers: fire, Mend: "another, and what burnt it",
+	add(Fault{Kind: Burnt, Says: "the contact of " + c.Name + " is burnt", Endangers: fire,
+		Mend:  "another relay, and find what burnt the contact",
 		Least: leastMO, Most: mostMO, Unit: "mΩ", wrong: device(c.ID, func(f *system.Contact, mo float64) { f.Ohm += mo / 1000 })})
 	if of.CoilOhm > 0 {
-		add(Fault{Kind: Coil, Says: "the coil of " + c.Name + " is open", Mend: "some ohms from 86 to 85, not a beep; else another",
+		add(Fault{Kind: Coil, Says: "the coil of " + c.Name + " is open", Mend: "some ohms from 86 to 85, not a beep; else another relay",
 			wrong: device(c.ID, func(f *system.Contact, _ float64) { f.CoilOhm = openOhm })})
 	}
 	if !of.Ahead && !of.Locks {
-		add(Fault{Kind: Welded, Says: c.Name + " is welded: it does not open", Endangers: joined, Mend: "another, and what welded it",
+		add(Fault{Kind: Welded, Says: c.Name + " is welded: its contact does not open", Endangers: joined,
+			Mend: "another relay, and find what welded the contact",
 			wrong: past(c.ID, system.Terminal{Component: c.ID, Terminal: of.From}, system.Terminal{Component: c.ID, Terminal: of.To},
 				of.Ohm)})
 	}
@@ -131,8 +135,9 @@ func ofWire(d *design.Design, w system.Wire) (list []Fault) {
 			Least: leastMO, Most: mostMO, Unit: "mΩ", ohms: wire(w.ID, func(w *system.Wire, mo float64) { w.Ohm += mo / 1000 })}, "")
 		return list
 	}
-	add(Fault{Kind: Open, Says: d.NameOf(w.ID) + " is off, broken, or taped off and forgotten", Mend: "follow it end to end; put it back " +
-		"where it belongs",
+	add(Fault{Kind: Open, Says: d.NameOf(w.ID) + " is off, broken, or taped off and forgotten",
+		Mend: "follow the wire end to end; put it " +
+			"back where it belongs",
 		ohms: wire(w.ID, func(w *system.Wire, _ float64) { w.Ohm = openOhm })}, "")
 	if f, is := chafed(d, w); is {
 		list = append(list, f)
@@ -175,7 +180,8 @@ func ofRuns(d *design.Design) (list []Fault) {
 	if d.Facts.N == d.Facts.AuxN {
 		list = append(list, Fault{ID: string(Bypassed), Kind: Bypassed, At: "coupling",
 			Says:      "a cable joins the batteries past the coupling",
-			Endangers: joined + "; " + idleWires, Mend: "find it, take both its ends off", wrong: past("bypass", source, bank, 0.01)})
+			Endangers: joined + "; " + idleWires, Mend: "find that lead, take both its ends off", wrong: past("bypass", source, bank,
+				0.01)})
 	}
 	return list
 }

@@ -36,7 +36,7 @@ func AtTimes(faults []Fault) (list []Fault) {
 			}
 			one := f
 			one.ID, one.When = f.ID+" "+string(when), when
-			one.Says += map[When]string{ByHand: ", but only at times: where it is moved", ByHeat: ", but only once it is warm"}[when]
+			one.Says += map[When]string{ByHand: ", but only at times: where it is moved", ByHeat: ", but only once warm"}[when]
 			list = append(list, one)
 		}
 	}

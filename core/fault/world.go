@@ -33,7 +33,7 @@ func ofMachine() []Fault {
 				}
 			}),
 		world(Eased, "alternator", "the alternator's regulation varies: it is held low", "a charger that boosts, or loads on to wake "+
-			"it; log it", 0.6, 1.6, "V", func(s *circuit.State, n, volts float64) { s.SetV = max(0, s.SetV-volts*n) }),
+			"the regulator; log the volts", 0.6, 1.6, "V", func(s *circuit.State, n, volts float64) { s.SetV = max(0, s.SetV-volts*n) }),
 		dangerous(world(High, "alternator", "the regulator holds too much", "another regulator, before the batteries gas", 0.5, 2.5, "V",
 			func(s *circuit.State, n, volts float64) {
 				if s.SetV > 0 {
@@ -58,7 +58,8 @@ const (
 func ofBatteries(d *design.Design) (list []Fault) {
 	if d.StartChemistry().Lead {
 		list = append(list,
-			world(Cell, "start", "a cell of the start battery is short", "charge it alone, rest, load test; else another", 0, 2.1, "V",
+			world(Cell, "start", "a cell of the start battery is short", "charge the battery alone, rest, load test; else another battery", 0, 2.1,
+				"V",
 				func(s *circuit.State, _, volts float64) { s.StartV -= volts }))
 	}
 	list = append(list, dangerous(world(Drain, "start", "something in the vehicle does not go to sleep",
@@ -73,9 +74,10 @@ func ofBatteries(d *design.Design) (list []Fault) {
 	}
 	c, ohm := d.Facts.Chemistry, d.AuxOhm()
 	if c.Lead {
-		aux(Cell, "a cell of the aux battery is short", "charge it alone, rest, load test; else another", 0, 2.1, "V",
+		aux(Cell, "a cell of the aux battery is short", "charge the battery alone, rest, load test; else another battery", 0, 2.1, "V",
 			func(s *circuit.State, _, volts float64) { s.AuxOwnV -= volts })
-		aux(Sulphated, "the aux battery is sulphated: it resists, and takes little", "a long charge alone, then a load test; else another", 5,
+		aux(Sulphated, "the aux battery is sulphated: it resists, and takes little",
+			"a long charge alone, then a load test; else another battery", 5,
 			40,
 			"times", func(s *circuit.State, _, times float64) {
 				s.AuxOhm = times * ohm
@@ -92,7 +94,7 @@ func ofBatteries(d *design.Design) (list []Fault) {
 	n := d.Facts.AuxN
 	aux(Tired, "the aux battery has lost its capacity: full in no time, empty by the morning",
 		"a capacity test: full, then a known load, timed, "+
-			"to its cut-off; else another", 0.25, 0.9, "V", func(s *circuit.State, _, volts float64) {
+			"to its cut-off; else another battery", 0.25, 0.9, "V", func(s *circuit.State, _, volts float64) {
 			if s.SetV == 0 {
 				s.AuxOwnV -= volts * n
 			}
@@ -137,7 +139,8 @@ func ofHands(d *design.Design) (list []Fault) {
 	}
 	for _, a := range d.System.Attached {
 		if panel, is := a.Device.(system.Panel); is && panel.Watts > 0 && a.Name == circuit.Sun {
-			list = append(list, world(Sunny, "aux", "the sun gives too: what is read is not the engine's", "panels covered, and read again", 2, 20,
+			list = append(list, world(Sunny, "aux", "the sun gives too: what is read is not the engine's", "panels covered, and read again", 2,
+				20,
 				"A",
 				func(s *circuit.State, _, amps float64) { s.SunA += amps }))
 		}

@@ -87,15 +87,15 @@ var words = map[string]string{
 
 	"second.trailer": "A machine whose only battery is behind a plug loses it when the plug is pulled: a load dump that destroys its " +
 		"rectifier.",
-	"second.room":     "There is no room or bracket for it.",
+	"second.room":     "There is no room or bracket for a second alternator.",
 	"second.twin":     "Two alternators are fitted already: one can be the aux battery's own.",
 	"second.large":    "%.0f A would hold the balance; the largest charger gives %.0f A.",
-	"second.own":      "Its own regulator is set for the aux battery: the vehicle's regulation does not matter.",
+	"second.own":      "The second alternator's regulator is set for the aux battery: the vehicle's regulation does not matter.",
 	"second.unneeded": "%.0f A holds the balance: the vehicle's own alternator can give that.",
 	"second.cost":     "The machine, bracket, belt and regulator cost several chargers, and days to fit.",
-	"second.unknown":  "Nobody looked whether there is room and a bracket for it.",
-	"second.dump":     "The management system must stop its regulator before it opens: opening is a load dump.",
-	"second.far":      "It charges straight through %.1f m of cable: what that loses is missing at the battery.",
+	"second.unknown":  "Nobody looked whether there is room and a bracket for a second alternator.",
+	"second.dump":     "The management system must stop the regulator before the battery opens: opening is a load dump.",
+	"second.far":      "A second alternator charges straight through %.1f m of cable: what that loses is missing at the battery.",
 }
 
 // unless says what would have to change for what is ruled out to be allowed.

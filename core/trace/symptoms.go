@@ -82,15 +82,17 @@ func flows(amps float64) func(value, sound float64, jumps bool) float64 {
 // symptoms are what owners complain of. Source of what they say of the circuit: from memory, with trade.md §17.
 var symptoms = []symptom{
 	{id: "no-charge", says: "We drive for hours, and the house battery gains nothing", reading: "charge", likely: share(-9, 0.12)},
-	{id: "slow-charge", says: "It charges, but far less than it used to", reading: "charge", likely: share(0.1, 0.75)},
-	{id: "comes-and-goes", says: "It charges on and off: clicking, or the display jumps", reading: "charge", when: fault.ByHand,
+	{id: "slow-charge", says: "The house battery charges, but far less than it used to", reading: "charge", likely: share(0.1, 0.75)},
+	{id: "comes-and-goes", says: "The house battery charges on and off: clicking, or the display jumps", reading: "charge",
+		when: fault.ByHand,
 		likely: func(_, _ float64, jumps bool) float64 {
 			if jumps {
 				return sure
 			}
 			return seldom
 		}},
-	{id: "stops-warm", warm: true, says: "It charges at first, and no more after half an hour", reading: "charge", when: fault.ByHeat,
+	{id: "stops-warm", warm: true, says: "The house battery charges at first, and no more after half an hour", reading: "charge",
+		when:   fault.ByHeat,
 		likely: func(_, _ float64, _ bool) float64 { return seldom }},
 	{id: "start-flat", says: "The start battery is flat after some days parked", reading: "drain", likely: above(0.15)},
 	{id: "house-flat", says: "The house battery is low each morning, with little used", reading: "aux-rest", likely: below(0.5),
