@@ -1,6 +1,8 @@
 package study_test
 
 import (
+	"maps"
+	"slices"
 	"strings"
 	"testing"
 
@@ -18,17 +20,21 @@ import (
 	"epitrope/core/retrofit"
 	"epitrope/core/study"
 	"epitrope/core/verdict"
+	"epitrope/internal/jobtest"
 	"epitrope/testdata"
 )
 
-// everyJob is every job of the test data, decided.
-func everyJob(t *testing.T) map[string]*design.Design {
+// someJobs is every fourth job of the test data, decided; in the long tests all.
+func someJobs(t *testing.T) map[string]*design.Design {
 	t.Helper()
 	all, err := testdata.Documents()
 	require.NoError(t, err)
 	list := map[string]*design.Design{}
-	for name, data := range all {
-		doc, problems := job.Decode(data)
+	for k, name := range slices.Sorted(maps.Keys(all)) {
+		if k%jobtest.Fewer(1, 4) != 0 {
+			continue
+		}
+		doc, problems := job.Decode(all[name])
 		require.Empty(t, problems, name)
 		list[name] = design.Of(doc, parts.Stock())
 	}
@@ -38,7 +44,7 @@ func everyJob(t *testing.T) map[string]*design.Design {
 // The comparison of couplings and the sheet of steps say the same hours of the same design.
 func TestWorkIsWhatTheStepsTake(t *testing.T) {
 	held := 0
-	for name, d := range everyJob(t) {
+	for name, d := range someJobs(t) {
 		p, proof := plan.Of(d), prove.Of(d)
 		if len(p.Stops()) > 0 || proof.Unsteady {
 			continue // its steps end where the plan is stopped
@@ -57,7 +63,7 @@ func TestWorkIsWhatTheStepsTake(t *testing.T) {
 			assert.InDelta(t, m.Work.Hours, sum, 0.4, name)
 		}
 	}
-	assert.Greater(t, held, 40)
+	assert.Greater(t, held, 10)
 }
 
 func TestASecondMachineTakesLongest(t *testing.T) {
@@ -78,7 +84,7 @@ func TestASecondMachineTakesLongest(t *testing.T) {
 // A size of charger is not offered without a word where the comparison of couplings rules its coupling out.
 func TestSizesOfWhatIsRuledOutSaySo(t *testing.T) {
 	held := 0
-	for name, d := range everyJob(t) {
+	for name, d := range someJobs(t) {
 		out := map[coupling.Kind]bool{}
 		for _, m := range d.Methods {
 			out[m.Kind] = m.RuledOut
@@ -92,7 +98,7 @@ func TestSizesOfWhatIsRuledOutSaySo(t *testing.T) {
 			}
 		}
 	}
-	assert.Greater(t, held, 10)
+	assert.Positive(t, held)
 }
 
 func BenchmarkConsequences(b *testing.B) {

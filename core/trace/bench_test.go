@@ -44,7 +44,11 @@ func BenchmarkBelieve(b *testing.B) {
 			d := design.Of(doc[largest], parts.Stock())
 			trace.Of(d).Believe(evidence(d, 12))
 		}
+		s := design.Of(doc[largest], parts.Stock()).System
 		b.ReportMetric(float64(most), "components")
+		b.ReportMetric(float64(len(s.Wires)), "wires")
+		b.ReportMetric(float64(len(s.Attached)), "loads")
+		b.ReportMetric(float64(len(fault.Of(design.Of(doc[largest], parts.Stock())))), "faults")
 	})
 	b.Run("next", func(b *testing.B) {
 		d := design.Of(doc[largest], parts.Stock())
