@@ -48,7 +48,7 @@ func (p *Proof) read(w draw, wrong *change, at map[string]bool) row {
 		sys = wrong.on(sys)
 	}
 	out := row{make([]float64, len(p.Readings)), make([]bool, len(p.Readings))}
-	as := (&Trial{resists: true}).as
+	as := p.Try().as
 	if wrong != nil && wrong.as != nil {
 		as = wrong.as
 	}
