@@ -12,12 +12,12 @@ type Question struct {
 }
 
 var questions = []Question{
-	{ID: "vehicle", Ask: "What vehicle is it?", Fields: []string{"vehicle.kind"}, First: true},
+	{ID: "vehicle", Ask: "What kind of vehicle?", Fields: []string{"vehicle.kind"}, First: true},
 	{ID: "label", Ask: "What does the alternator's label say?", Fields: []string{"alternator.label"}, First: true},
 	{ID: "battery", Ask: "Which auxiliary battery?", Fields: []string{"aux.chemistry", "aux.capacityAh"}, First: true},
-	{ID: "place", Ask: "Where does it sit?", Fields: []string{"aux.place"}, First: true},
+	{ID: "place", Ask: "Where does the aux battery sit?", Fields: []string{"aux.place"}, First: true},
 	{ID: "use", Ask: "How much is used in a day?", Fields: []string{"use.dailyAh"}, First: true},
-	{ID: "driven", Ask: "How many hours is it driven a day?", Fields: []string{"use.drivenHours"}, First: true},
+	{ID: "driven", Ask: "How many hours a day is the vehicle driven?", Fields: []string{"use.drivenHours"}, First: true},
 	{ID: "regulation", Ask: "How is the alternator regulated?", Fields: []string{"alternator.regulation"}},
 	{ID: "known", Ask: "How is the regulation known?", Fields: []string{"alternator.knownBy"}},
 	{ID: "start-route", Ask: "How long is the route from the start battery to the coupling?", Fields: []string{"routes.startM"}},
@@ -25,7 +25,7 @@ var questions = []Question{
 	{ID: "earth", Ask: "How long is the negative lead to its earth point?", Fields: []string{"routes.earthM"}},
 	{ID: "trigger-route", Ask: "How long is the route from the feed point to the coupling?", Fields: []string{"routes.triggerM"}},
 	{ID: "load", Ask: "What does the vehicle itself take, lamps and blower on?", Fields: []string{"vehicle.loadA"}},
-	{ID: "volts", Ask: "What voltage does it charge at, warm, at cruise?", Fields: []string{"alternator.volts"}},
+	{ID: "volts", Ask: "At what voltage does the alternator charge, warm, at cruise?", Fields: []string{"alternator.volts"}},
 	{ID: "start-battery", Ask: "How big is the start battery?", Fields: []string{"startBattery.capacityAh"}},
 	{ID: "start-bay", Ask: "How hot does it get along the start run?", Fields: []string{"bays.startC"}},
 	{ID: "aux-bay", Ask: "How hot does it get at the aux battery?", Fields: []string{"bays.auxC"}},

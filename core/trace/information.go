@@ -109,7 +109,7 @@ func (h hump) near(o hump) bool {
 	return math.Abs(h.mean-o.mean) < mergeBy*min(h.spread, o.spread) && max(h.spread, o.spread) < (1+mergeBy)*min(h.spread, o.spread)
 }
 
-// mergeBy is how many spreads apart two humps are at most that are taken for one.
+// mergeBy is how many spreads apart two humps are at most that are taken for one. Source: from memory.
 const mergeBy = 0.25
 
 // conditional is what a suspect of a size shows of every reading, after those that were taken; a meter's error is in its spread.
